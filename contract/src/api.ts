@@ -1,0 +1,300 @@
+import type { Problem } from '@novalex/core'
+import { Type, type Static } from '@sinclair/typebox'
+import { CartSchema } from './orderSchema.ts'
+import {
+  CategorySchema,
+  Id,
+  MarkdownSchema,
+  Money,
+  Name,
+  Nullable,
+  ProductSchema,
+  PromotionSchema,
+  StoreSchema,
+  TEXT_LIMITS,
+  promotionFields,
+  strict,
+} from './planSchema.ts'
+
+/** An instant, `2027-03-08T09:00:00.000Z`. */
+const InstantText = Type.String({ format: 'date-time' })
+const Whole = Type.Integer({ minimum: 0 })
+const Version = Type.Integer({ minimum: 1 })
+
+export const ProblemSchema = Type.Unsafe<Problem>(
+  Type.Object({
+    code: Type.String(),
+    path: Type.String(),
+    facts: Type.Optional(Type.Record(Type.String(), Type.Any())),
+  }),
+)
+
+export const ErrorAnswer = Type.Object({
+  error: Type.Object({
+    code: Type.String(),
+    requestId: Type.String(),
+    problems: Type.Optional(Type.Array(ProblemSchema)),
+    facts: Type.Optional(Type.Record(Type.String(), Type.Any())),
+  }),
+})
+export type ErrorAnswer = Static<typeof ErrorAnswer>
+
+/** `working`, `live` (the latest release), or the number of a release. */
+export const PlanRef = Type.String({ pattern: '^(working|live|[1-9]\\d{0,8})$' })
+
+export const HealthAnswer = Type.Object({ status: Type.String(), database: Type.String() }, strict)
+
+export const StoreAnswer = Type.Object(
+  {
+    name: Type.String(),
+    store: StoreSchema,
+    now: InstantText,
+    planRevision: Whole,
+    catalogueRevision: Whole,
+    products: Whole,
+    release: Nullable(Type.Object({ number: Version, at: InstantText, note: Type.String() }, strict)),
+  },
+  strict,
+)
+export type StoreAnswer = Static<typeof StoreAnswer>
+
+export const CategoryAnswer = Type.Object(
+  { id: Id, name: Name, parent: Nullable(Id), path: Type.Array(Type.String()), products: Whole },
+  strict,
+)
+export type CategoryAnswer = Static<typeof CategoryAnswer>
+export const CategoriesAnswer = Type.Array(CategoryAnswer)
+
+const PriceCause = Type.Object(
+  { promotion: Id, name: Type.String(), amount: Money, cutByFloor: Type.Boolean() },
+  strict,
+)
+
+/** A product with what its page shows to a guest at a moment under a plan. */
+export const PricedProduct = Type.Object(
+  { product: ProductSchema, shelf: Money, floor: Money, causes: Type.Array(PriceCause) },
+  strict,
+)
+export type PricedProduct = Static<typeof PricedProduct>
+
+export const PRODUCT_SORTS = ['position', 'sku', 'name', 'regular', 'shelf', 'saving', 'stock'] as const
+export type ProductSort = (typeof PRODUCT_SORTS)[number]
+
+export const PlanQuery = Type.Object({ plan: Type.Optional(PlanRef), at: Type.Optional(InstantText) }, strict)
+
+export const ProductsQuery = Type.Object(
+  {
+    plan: Type.Optional(PlanRef),
+    at: Type.Optional(InstantText),
+    search: Type.Optional(Type.String({ maxLength: 200 })),
+    category: Type.Optional(Id),
+    reduced: Type.Optional(Type.Unsafe<'true'>({ enum: ['true'] })),
+    sort: Type.Optional(Type.Unsafe<ProductSort>({ enum: [...PRODUCT_SORTS] })),
+    order: Type.Optional(Type.Unsafe<'asc' | 'desc'>({ enum: ['asc', 'desc'] })),
+    page: Type.Optional(Type.String({ pattern: '^[1-9]\\d{0,6}$' })),
+    size: Type.Optional(Type.String({ pattern: '^([1-9]|[1-9]\\d|1\\d\\d|200)$' })),
+  },
+  strict,
+)
+export type ProductsQuery = Static<typeof ProductsQuery>
+
+export const ProductsAnswer = Type.Object({ total: Whole, rows: Type.Array(PricedProduct) }, strict)
+export type ProductsAnswer = Static<typeof ProductsAnswer>
+
+export const ReachQuestion = Type.Object({ mechanic: MarkdownSchema }, strict)
+export const ReachAnswer = Type.Object(
+  {
+    products: Whole,
+    /** Cheapest, middle and dearest product of the reach. */
+    sample: Type.Array(ProductSchema),
+    /** Products that the value would not lower at all. */
+    unmoved: Whole,
+    unmovedSample: Type.Array(ProductSchema),
+  },
+  strict,
+)
+export type ReachAnswer = Static<typeof ReachAnswer>
+
+/** What is needed to price carts of chosen products elsewhere: the plan without its products. */
+export const PlanAnswer = Type.Object(
+  {
+    store: StoreSchema,
+    categories: Type.Array(CategorySchema),
+    sets: Type.Array(Type.Object({ id: Id, skus: Type.Array(Id) }, strict)),
+    promotions: Type.Array(PromotionSchema),
+  },
+  strict,
+)
+export type PlanAnswer = Static<typeof PlanAnswer>
+
+export const MomentsAnswer = Type.Object(
+  {
+    until: InstantText,
+    moments: Type.Array(
+      Type.Object({ at: InstantText, products: Whole, starts: Type.Array(Id), ends: Type.Array(Id) }, strict),
+    ),
+  },
+  strict,
+)
+export type MomentsAnswer = Static<typeof MomentsAnswer>
+
+const editable = { ...promotionFields, campaign: Nullable(Id), note: Type.String({ maxLength: TEXT_LIMITS.note }) }
+
+export const PromotionRecord = Type.Object(
+  {
+    promotion: PromotionSchema,
+    campaign: Nullable(Id),
+    note: Type.String(),
+    version: Version,
+    updatedAt: InstantText,
+    updatedBy: Type.String(),
+  },
+  strict,
+)
+export type PromotionRecord = Static<typeof PromotionRecord>
+export const PromotionsAnswer = Type.Array(PromotionRecord)
+
+export const PromotionDraft = Type.Object(editable, strict)
+export type PromotionDraft = Static<typeof PromotionDraft>
+
+export const PromotionUpdate = Type.Object({ ...editable, version: Version }, strict)
+export type PromotionUpdate = Static<typeof PromotionUpdate>
+
+export const VersionQuery = Type.Object({ version: Type.String({ pattern: '^[1-9]\\d{0,8}$' }) }, strict)
+
+export const CampaignRecord = Type.Object({ id: Id, name: Name, goal: Type.String(), version: Version }, strict)
+export type CampaignRecord = Static<typeof CampaignRecord>
+export const CampaignsAnswer = Type.Array(CampaignRecord)
+export const CampaignDraft = Type.Object({ name: Name, goal: Type.String({ maxLength: TEXT_LIMITS.note }) }, strict)
+
+export const ImportStatus = Type.Object(
+  {
+    id: Id,
+    fileName: Type.String(),
+    state: Type.Unsafe<'reading' | 'ready' | 'refused' | 'writing' | 'done' | 'failed'>({
+      enum: ['reading', 'ready', 'refused', 'writing', 'done', 'failed'],
+    }),
+    /** Share done of what the state is about, 0 to 1. */
+    progress: Type.Number({ minimum: 0, maximum: 1 }),
+    rows: Whole,
+    added: Whole,
+    changed: Whole,
+    unchanged: Whole,
+    newCategories: Type.Array(Type.String()),
+    /** Regular prices that the file changes, at most the first 200. */
+    priceChanges: Type.Array(Type.Object({ sku: Id, name: Type.String(), before: Money, after: Money }, strict)),
+    priceChangeCount: Whole,
+    /** Paths are `row.column`; row 1 is the header. At most the first 500. */
+    problems: Type.Array(ProblemSchema),
+    problemCount: Whole,
+  },
+  strict,
+)
+export type ImportStatus = Static<typeof ImportStatus>
+
+export const ReleaseSummary = Type.Object(
+  {
+    number: Version,
+    at: InstantText,
+    by: Type.String(),
+    note: Type.String(),
+    promotions: Whole,
+    /** The release whose plan this one takes up again. */
+    again: Nullable(Version),
+  },
+  strict,
+)
+export type ReleaseSummary = Static<typeof ReleaseSummary>
+export const ReleasesAnswer = Type.Array(ReleaseSummary)
+
+const PromotionChange = Type.Object(
+  {
+    promotion: PromotionSchema,
+    kind: Type.Unsafe<'added' | 'removed' | 'changed'>({ enum: ['added', 'removed', 'changed'] }),
+    fields: Type.Array(Type.String()),
+  },
+  strict,
+)
+
+const PriceShift = Type.Object({ from: InstantText, until: Nullable(InstantText), before: Money, after: Money }, strict)
+
+export const ReviewAnswer = Type.Object(
+  {
+    /** What the review looked at; a release must name the same figures. */
+    planRevision: Whole,
+    catalogueRevision: Whole,
+    from: Nullable(Version),
+    until: InstantText,
+    changes: Type.Array(PromotionChange),
+    productCount: Whole,
+    /** At most the first 500 products whose price moves. */
+    products: Type.Array(
+      Type.Object({ sku: Id, name: Type.String(), regular: Money, shifts: Type.Array(PriceShift) }, strict),
+    ),
+    problems: Type.Array(ProblemSchema),
+  },
+  strict,
+)
+export type ReviewAnswer = Static<typeof ReviewAnswer>
+
+export const ReviewQuery = Type.Object({ release: Type.Optional(Type.String({ pattern: '^[1-9]\\d{0,8}$' })) }, strict)
+
+export const ReleaseRequest = Type.Object(
+  {
+    note: Type.String({ maxLength: TEXT_LIMITS.note }),
+    planRevision: Whole,
+    /** Take this older release up again instead of releasing the working plan. */
+    again: Type.Optional(Version),
+  },
+  strict,
+)
+export type ReleaseRequest = Static<typeof ReleaseRequest>
+
+export const QuoteRequest = Type.Object(
+  { plan: Type.Optional(PlanRef), at: Type.Optional(InstantText), cart: CartSchema },
+  strict,
+)
+export type QuoteRequest = Static<typeof QuoteRequest>
+
+export const ShopProduct = Type.Object(
+  {
+    sku: Id,
+    name: Type.String(),
+    categories: Type.Array(Type.Array(Type.String())),
+    price: Money,
+    /** The regular price, crossed out; null where nothing is reduced. */
+    struck: Nullable(Money),
+    /** What is saved, as whole percent, rounded down. */
+    percentOff: Whole,
+    /** Last instant of the present price, if an end is known. */
+    until: Nullable(InstantText),
+    inStock: Type.Boolean(),
+  },
+  strict,
+)
+export type ShopProduct = Static<typeof ShopProduct>
+
+export const ShopQuery = Type.Object(
+  {
+    at: Type.Optional(InstantText),
+    search: Type.Optional(Type.String({ maxLength: 200 })),
+    category: Type.Optional(Id),
+    page: Type.Optional(Type.String({ pattern: '^[1-9]\\d{0,6}$' })),
+  },
+  strict,
+)
+export type ShopQuery = Static<typeof ShopQuery>
+export const ShopAnswer = Type.Object(
+  { release: Nullable(Version), total: Whole, products: Type.Array(ShopProduct) },
+  strict,
+)
+export type ShopAnswer = Static<typeof ShopAnswer>
+export const ShopProductAnswer = Type.Object({ release: Nullable(Version), product: ShopProduct }, strict)
+export type ShopProductAnswer = Static<typeof ShopProductAnswer>
+
+export const ActivityAnswer = Type.Array(
+  Type.Object(
+    { at: InstantText, by: Type.String(), action: Type.String(), subject: Type.String(), detail: Type.Any() },
+    strict,
+  ),
+)

@@ -1,0 +1,90 @@
+import type { Cart, CodeRegister, Facts } from '@novalex/core'
+import { Type, type Static } from '@sinclair/typebox'
+import {
+  CategorySchema,
+  Id,
+  Money,
+  Nullable,
+  ProductSchema,
+  PromotionSchema,
+  StoreSchema,
+  strict,
+  typed,
+} from './planSchema.ts'
+
+const Count = Type.Integer({ minimum: 0, maximum: 1_000_000_000 })
+
+export const CartSchema = typed<Cart>()(
+  Type.Object(
+    {
+      lines: Type.Array(Type.Object({ sku: Id, quantity: Type.Integer({ minimum: 1, maximum: 1_000_000 }) }, strict), {
+        maxItems: 500,
+      }),
+      codes: Type.Array(Type.String({ maxLength: 64 }), { maxItems: 50 }),
+      channel: Id,
+      delivery: Nullable(Type.Object({ option: Id, price: Money, country: Id }, strict)),
+      shopper: Nullable(
+        Type.Object(
+          {
+            id: Id,
+            groups: Type.Array(Id),
+            tags: Type.Array(Id),
+            orders: Count,
+            spent: Money,
+            bought: Type.Array(Id),
+          },
+          strict,
+        ),
+      ),
+    },
+    strict,
+  ),
+)
+
+export const FactsSchema = typed<Facts>()(
+  Type.Record(
+    Type.String(),
+    Type.Object(
+      {
+        uses: Type.Optional(Count),
+        usesByShopper: Type.Optional(Count),
+        unitsSold: Type.Optional(Count),
+        discountGiven: Type.Optional(Money),
+      },
+      strict,
+    ),
+  ),
+)
+
+export const CodeRegisterSchema = typed<CodeRegister>()(
+  Type.Record(
+    Type.String(),
+    Type.Object(
+      { promotion: Id, state: Type.Unsafe<'open' | 'used' | 'void'>({ enum: ['open', 'used', 'void'] }) },
+      strict,
+    ),
+  ),
+)
+
+/** One priced case in a file: the plan, the catalogue and the order together. Source: docs/plan-file.md. */
+export const QuoteCaseSchema = Type.Object(
+  {
+    now: Type.String({ format: 'date-time' }),
+    store: StoreSchema,
+    catalogue: Type.Object(
+      {
+        categories: Type.Array(CategorySchema),
+        products: Type.Array(ProductSchema),
+        sets: Type.Array(Type.Object({ id: Id, skus: Type.Array(Id) }, strict)),
+      },
+      strict,
+    ),
+    plan: Type.Object({ promotions: Type.Array(PromotionSchema) }, strict),
+    cart: CartSchema,
+    facts: Type.Optional(FactsSchema),
+    codes: Type.Optional(CodeRegisterSchema),
+  },
+  strict,
+)
+
+export type QuoteCase = Static<typeof QuoteCaseSchema>

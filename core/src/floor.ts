@@ -1,0 +1,16 @@
+import { roundHalfUp, WHOLE, type MinorUnits } from './money.ts'
+import type { Product, Store } from './plan.ts'
+
+/** The price below which a unit of the product is never sold; 0 where the store enforces none. Source: docs/pricing.md, "Floor". */
+export function computeFloor(product: Product, store: Store): MinorUnits {
+  if (!store.floor.enforce) return 0
+  return Math.max(product.minimumPrice ?? 0, computeCostFloor(product, store))
+}
+
+/** Unit cost with the store's margin on top and, where prices include tax, the product's tax. */
+function computeCostFloor(product: Product, store: Store): MinorUnits {
+  if (product.unitCost === null) return 0
+  const withMargin = BigInt(product.unitCost) * BigInt(WHOLE + store.floor.minMargin)
+  if (!store.pricesIncludeTax) return roundHalfUp(withMargin, WHOLE)
+  return roundHalfUp(withMargin * BigInt(WHOLE + product.taxRate), WHOLE * WHOLE)
+}

@@ -1,0 +1,221 @@
+import type { BasisPoints, MinorUnits } from './money.ts'
+import type { Instant, LocalDateTime, LocalTime } from './time.ts'
+
+/** How a store prices: its currency, zone, taxes, floor and which promotions may meet. Source: docs/pricing.md, "Input". */
+export interface Store {
+  readonly currency: string
+  readonly timeZone: string
+  readonly pricesIncludeTax: boolean
+  readonly deliveryTaxRate: BasisPoints
+  readonly surchargeTaxRate: BasisPoints
+  /** How promotions that may not combine are settled: the lowest price, or strictly by rank. */
+  readonly conflicts: 'best' | 'rank'
+  readonly maxCodesPerOrder: number
+  /** `minMargin` is a margin on top of unit cost. */
+  readonly floor: { readonly enforce: boolean; readonly minMargin: BasisPoints }
+  readonly stackGroups: readonly string[]
+  /** Pairs of groups that do not combine; all other pairs do. */
+  readonly apart: readonly (readonly [string, string])[]
+}
+
+export interface Category {
+  readonly id: string
+  readonly name: string
+  readonly parent: string | null
+}
+
+export interface Product {
+  readonly sku: string
+  readonly name: string
+  readonly family: string | null
+  readonly categories: readonly string[]
+  readonly tags: readonly string[]
+  readonly regularPrice: MinorUnits
+  readonly unitCost: MinorUnits | null
+  readonly minimumPrice: MinorUnits | null
+  readonly taxRate: BasisPoints
+  readonly stock: number | null
+}
+
+export interface ProductSet {
+  readonly id: string
+  readonly skus: readonly string[]
+}
+
+export interface Catalogue {
+  readonly categories: readonly Category[]
+  readonly products: readonly Product[]
+  readonly sets: readonly ProductSet[]
+}
+
+/** One selection of products: every given key must hold, the entries of a list are alternatives, `{}` is everything. */
+export interface ReachKeys {
+  readonly skus?: readonly string[]
+  readonly categories?: readonly string[]
+  readonly sets?: readonly string[]
+  readonly tags?: readonly string[]
+  readonly families?: readonly string[]
+  readonly regularPrice?: { readonly from?: MinorUnits; readonly below?: MinorUnits }
+}
+
+/** Which products a promotion looks at. Source: docs/pricing.md, "Reach". */
+export interface Reach extends ReachKeys {
+  readonly except?: ReachKeys
+}
+
+export type Value =
+  | { readonly percent: BasisPoints; readonly of?: 'regular' | 'current' }
+  | { readonly amount: MinorUnits; readonly per: 'unit' }
+  | { readonly price: MinorUnits }
+
+export interface WeeklyWindow {
+  /** 1 = Monday … 7 = Sunday. */
+  readonly days: readonly number[]
+  readonly from: LocalTime
+  /** Not after `from`: the window runs into the next day. */
+  readonly to: LocalTime
+}
+
+export interface Schedule {
+  readonly start?: LocalDateTime
+  /** The first moment at which it no longer holds. */
+  readonly end?: LocalDateTime
+  readonly weekly?: readonly WeeklyWindow[]
+}
+
+export type Comparison = '>=' | '>' | '<=' | '<' | '=' | '!='
+
+/** Tests about shopper and channel; the tests about the cart belong to the phases after the shelf price. */
+export type ConditionTest =
+  | { readonly test: 'group' | 'tag' | 'shopper'; readonly in: readonly string[] }
+  | { readonly test: 'channel' | 'country'; readonly in: readonly string[] }
+  | { readonly test: 'orders'; readonly op: Comparison; readonly count: number }
+  | { readonly test: 'spent'; readonly op: Comparison; readonly amount: MinorUnits }
+  | { readonly test: 'bought'; readonly reach: Reach }
+  | { readonly test: 'signedIn'; readonly is: boolean }
+
+export type Condition =
+  | { readonly all: readonly Condition[] }
+  | { readonly any: readonly Condition[] }
+  | { readonly not: Condition }
+  | ConditionTest
+
+export interface Band {
+  readonly from: MinorUnits
+  readonly value: Value
+}
+
+export interface Rounding {
+  readonly to: 'nearest' | 'up' | 'down'
+  readonly step: MinorUnits
+  readonly ending?: MinorUnits
+}
+
+/** Phase 1: the product's shelf price. Exactly one of `value` and `bands`. */
+export interface Markdown {
+  readonly kind: 'markdown'
+  readonly reach: Reach
+  readonly value?: Value
+  readonly bands?: readonly Band[]
+  readonly rounding?: Rounding
+}
+
+/** How a promotion reduces. The mechanics of the later phases join this union. */
+export type Mechanic = Markdown
+
+export type Ladder =
+  | {
+      readonly by: 'unitsSold' | 'unitsLeft' | 'hoursLeft'
+      readonly rungs: readonly { readonly at: number; readonly value: Value }[]
+    }
+  | { readonly by: 'date'; readonly rungs: readonly { readonly at: LocalDateTime; readonly value: Value }[] }
+
+export interface Limits {
+  readonly uses?: number | null
+  readonly usesPerShopper?: number | null
+  readonly units?: number | null
+  readonly budget?: MinorUnits | null
+  readonly budgetStops?: boolean
+}
+
+export type StackingMode = 'group' | 'alone' | 'closes'
+
+export interface Stacking {
+  readonly group: string
+  readonly mode: StackingMode
+}
+
+/** What somebody decided about a promotion; whether it runs follows from the schedule and the moment. */
+export type PromotionState = 'draft' | 'ready' | 'paused' | 'stopped'
+
+export interface Promotion {
+  readonly id: string
+  readonly name: string
+  /** The order in which promotions are tried; 1 is first; unique within a plan. */
+  readonly rank: number
+  readonly state: PromotionState
+  readonly schedule: Schedule
+  readonly code: null
+  readonly when: Condition | null
+  readonly mechanic: Mechanic
+  readonly stacking: Stacking
+  readonly limits: Limits
+  readonly ladder: Ladder | null
+}
+
+/** What a promotion has used up so far; absent figures are zero. */
+export interface PromotionFacts {
+  readonly uses?: number
+  readonly usesByShopper?: number
+  readonly unitsSold?: number
+  readonly discountGiven?: MinorUnits
+}
+
+export type Facts = Readonly<Record<string, PromotionFacts>>
+
+export interface Shopper {
+  readonly id: string
+  readonly groups: readonly string[]
+  readonly tags: readonly string[]
+  readonly orders: number
+  readonly spent: MinorUnits
+  readonly bought: readonly string[]
+}
+
+export interface Delivery {
+  readonly option: string
+  readonly price: MinorUnits
+  readonly country: string
+}
+
+export interface CartLine {
+  readonly sku: string
+  readonly quantity: number
+}
+
+export interface Cart {
+  readonly lines: readonly CartLine[]
+  readonly codes: readonly string[]
+  readonly channel: string
+  readonly delivery: Delivery | null
+  readonly shopper: Shopper | null
+}
+
+export type CodeRegister = Readonly<
+  Record<string, { readonly promotion: string; readonly state: 'open' | 'used' | 'void' }>
+>
+
+/** Everything a price depends on besides the order: what `compilePlan` takes. */
+export interface PricingBase {
+  readonly store: Store
+  readonly catalogue: Catalogue
+  readonly promotions: readonly Promotion[]
+}
+
+/** One order to price at one instant. */
+export interface Order {
+  readonly now: Instant
+  readonly cart: Cart
+  readonly facts: Facts
+  readonly codes: CodeRegister
+}

@@ -1,0 +1,82 @@
+import type { Promotion, Schedule, WeeklyWindow } from './plan.ts'
+import { addDays, dateOf, toInstant, toLocal, weekdayOf, type Instant } from './time.ts'
+
+/** A schedule with its ends as instants. */
+export interface CompiledSchedule {
+  readonly start: Instant
+  readonly end: Instant
+  readonly weekly: readonly WeeklyWindow[]
+  readonly zone: string
+}
+
+export type ScheduleStatus = 'live' | 'not-started' | 'ended' | 'outside-hours'
+
+/** What a promotion is doing at a moment, as the screens say it. Never stored. */
+export type PromotionStatus = 'draft' | 'waiting' | 'running' | 'paused' | 'stopped' | 'over'
+
+export function compileSchedule(schedule: Schedule, zone: string): CompiledSchedule {
+  return {
+    start: schedule.start === undefined ? -Infinity : toInstant(schedule.start, zone),
+    end: schedule.end === undefined ? Infinity : toInstant(schedule.end, zone),
+    weekly: schedule.weekly ?? [],
+    zone,
+  }
+}
+
+/** Where `now` lies in a schedule; half-open at the end. Source: docs/pricing.md, "Schedule". */
+export function computeScheduleStatus(schedule: CompiledSchedule, now: Instant): ScheduleStatus {
+  if (now >= schedule.end) return 'ended'
+  if (now < schedule.start) return 'not-started'
+  if (schedule.weekly.length === 0) return 'live'
+  const today = dateOf(toLocal(now, schedule.zone))
+  const dates = [today, addDays(today, -1)]
+  const isLive = schedule.weekly.some((window) => dates.some((date) => isInWindow(window, date, now, schedule.zone)))
+  return isLive ? 'live' : 'outside-hours'
+}
+
+/** The status of a promotion at a moment. A running one outside its weekly hours still counts as running. */
+export function computeStatus(promotion: Promotion, zone: string, now: Instant): PromotionStatus {
+  if (promotion.state === 'draft' || promotion.state === 'stopped') return promotion.state
+  const status = computeScheduleStatus(compileSchedule(promotion.schedule, zone), now)
+  if (status === 'ended') return 'over'
+  if (promotion.state === 'paused') return 'paused'
+  return status === 'not-started' ? 'waiting' : 'running'
+}
+
+/**
+ * Every instant in `from < t <= to` at which the schedule may switch, ascending. Weekly windows are walked day by day, so
+ * `to` must be finite.
+ */
+export function computeScheduleEdges(schedule: CompiledSchedule, from: Instant, to: Instant): Instant[] {
+  const edges = new Set<Instant>([schedule.start, schedule.end])
+  if (schedule.weekly.length > 0) {
+    const first = Math.max(from, schedule.start)
+    const last = Math.min(to, schedule.end)
+    if (first < last) addWindowEdges(edges, schedule, first, last)
+  }
+  return [...edges].filter((edge) => edge > from && edge <= to).sort((a, b) => a - b)
+}
+
+function addWindowEdges(edges: Set<Instant>, schedule: CompiledSchedule, first: Instant, last: Instant): void {
+  const lastDate = dateOf(toLocal(last, schedule.zone))
+  for (let date = addDays(dateOf(toLocal(first, schedule.zone)), -1); date <= lastDate; date = addDays(date, 1)) {
+    for (const window of schedule.weekly) {
+      if (!window.days.includes(weekdayOf(date))) continue
+      const { start, end } = windowOn(window, date, schedule.zone)
+      edges.add(start)
+      edges.add(end)
+    }
+  }
+}
+
+/** Whether the window that starts on `date` holds at `now`. */
+function isInWindow(window: WeeklyWindow, date: string, now: Instant, zone: string): boolean {
+  if (!window.days.includes(weekdayOf(date))) return false
+  const { start, end } = windowOn(window, date, zone)
+  return start <= now && now < end
+}
+
+function windowOn(window: WeeklyWindow, date: string, zone: string): { start: Instant; end: Instant } {
+  const endDate = window.to <= window.from ? addDays(date, 1) : date
+  return { start: toInstant(`${date}T${window.from}`, zone), end: toInstant(`${endDate}T${window.to}`, zone) }
+}

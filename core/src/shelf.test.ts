@@ -1,0 +1,150 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { isAdmitted, computeAdmission } from './admission.ts'
+import { computeFloor } from './floor.ts'
+import type { Product, Promotion, Store } from './plan.ts'
+import { computePublicPrice } from './timeline.ts'
+import { compileShop, createOrder, createProduct, createPromotion, createStore } from './testing/shop.ts'
+import { priceByEverySubset } from './testing/naiveShelf.ts'
+
+const markdown = (id: string, percent: number, changes: Partial<Promotion> = {}) =>
+  createPromotion(id, { mechanic: { kind: 'markdown', reach: {}, value: { percent } }, ...changes })
+const extra = { stacking: { group: 'extra', mode: 'group' } } as const
+
+function priceOf(product: Product, promotions: Promotion[], store: Partial<Store> = {}) {
+  const plan = compileShop([product], promotions, store)
+  const { price, steps } = computePublicPrice(plan, product, createOrder({}).now, { channel: 'web', facts: {} })
+  return [price, steps.map((step) => step.promotion.id).join()]
+}
+
+describe('stacking of markdowns', () => {
+  const product = createProduct('A', 10_000)
+  test.each<[string, Promotion[], Partial<Store>, [number, string]]>([
+    ['one', [markdown('p1', 1000)], {}, [9000, 'p1']],
+    ['two groups, one after the other', [markdown('p1', 1000), markdown('p2', 2000, extra)], {}, [7200, 'p1,p2']],
+    ['same group kept apart, best', [markdown('p1', 1000), markdown('p2', 2000)], {}, [8000, 'p2']],
+    ['same group kept apart, rank', [markdown('p1', 1000), markdown('p2', 2000)], { conflicts: 'rank' }, [9000, 'p1']],
+    ['same group allowed', [markdown('p1', 1000), markdown('p2', 2000)], { apart: [] }, [7200, 'p1,p2']],
+    [
+      'closes, rank: nothing after it',
+      [markdown('p1', 1000, { stacking: { group: 'sale', mode: 'closes' } }), markdown('p2', 2000, extra)],
+      { conflicts: 'rank' },
+      [9000, 'p1'],
+    ],
+    [
+      'closes, best: the better of the two',
+      [markdown('p1', 1000, { stacking: { group: 'sale', mode: 'closes' } }), markdown('p2', 2000, extra)],
+      {},
+      [8000, 'p2'],
+    ],
+    [
+      'closes with the larger rank lets the earlier one be',
+      [markdown('p1', 1000), markdown('p2', 2000, { stacking: { group: 'extra', mode: 'closes' } })],
+      {},
+      [7200, 'p1,p2'],
+    ],
+    [
+      'alone on an item',
+      [markdown('p1', 1000), markdown('p2', 2000, { stacking: { group: 'extra', mode: 'alone' } })],
+      {},
+      [8000, 'p2'],
+    ],
+    ['a tie: the one whose rank comes first', [markdown('p1', 1000), markdown('p2', 1000)], {}, [9000, 'p1']],
+    [
+      'a tie between one and two: the two',
+      [
+        markdown('p1', 1900, { stacking: { group: 'sale', mode: 'alone' } }),
+        markdown('p2', 1000),
+        markdown('p3', 1000, extra),
+      ],
+      {},
+      [8100, 'p2,p3'],
+    ],
+  ])('%s', (_label, promotions, store, expected) => expect(priceOf(product, promotions, store)).toEqual(expected))
+})
+
+describe('bands choose by the regular price', () => {
+  const bands = [
+    { from: 0, value: { percent: 1500 } },
+    { from: 1000, value: { percent: 1000 } },
+    { from: 3000, value: { percent: 500 } },
+  ]
+  test.each([
+    [999, 849],
+    [1000, 900],
+    [1050, 945],
+    [2999, 2699],
+    [3000, 2850],
+  ])('%i becomes %i', (regular, expected) => {
+    const promotion = createPromotion('p1', { mechanic: { kind: 'markdown', reach: {}, bands } })
+    expect(priceOf(createProduct('A', regular), [promotion])[0]).toBe(expected)
+  })
+
+  test('below the first band nothing', () => {
+    const promotion = createPromotion('p1', { mechanic: { kind: 'markdown', reach: {}, bands: bands.slice(1) } })
+    expect(priceOf(createProduct('A', 999), [promotion])).toEqual([999, ''])
+  })
+})
+
+describe('floor', () => {
+  const product = createProduct('A', 1000, { unitCost: 700, taxRate: 0 })
+  test.each<[string, Product, Partial<Store>, number]>([
+    ['cost with margin', product, { floor: { enforce: true, minMargin: 1000 } }, 770],
+    ['cost with tax', { ...product, taxRate: 2000 }, {}, 840],
+    ['prices without tax', { ...product, taxRate: 2000 }, { pricesIncludeTax: false }, 700],
+    ['the larger minimum price', { ...product, minimumPrice: 900 }, {}, 900],
+    ['the smaller minimum price', { ...product, minimumPrice: 100 }, {}, 700],
+    ['not enforced', { ...product, minimumPrice: 900 }, { floor: { enforce: false, minMargin: 0 } }, 0],
+    ['rounded half up', { ...product, unitCost: 333, taxRate: 500 }, {}, 350],
+    ['nothing known', createProduct('A', 1000), {}, 0],
+  ])('%s', (_label, given, store, expected) => expect(computeFloor(given, createStore(store))).toBe(expected))
+
+  test('a markdown is cut to it', () => {
+    const store = { floor: { enforce: true, minMargin: 1000 } }
+    expect(priceOf(product, [markdown('p1', 5000)], store)).toEqual([770, 'p1'])
+  })
+})
+
+test('best agrees with trying every subset', () => {
+  const promotion = fc.record({
+    percent: fc.integer({ min: 1, max: 90 }),
+    amount: fc.integer({ min: 1, max: 900 }),
+    kind: fc.constantFrom('percent', 'regular', 'amount', 'price'),
+    group: fc.constantFrom('a', 'b', 'c'),
+    mode: fc.constantFrom('group', 'alone', 'closes'),
+    rounding: fc.constantFrom(undefined, { to: 'up', step: 50, ending: 5 }, { to: 'down', step: 100, ending: 95 }),
+  })
+  const pair = fc.tuple(fc.constantFrom('a', 'b', 'c'), fc.constantFrom('a', 'b', 'c'))
+  const floor = fc.integer({ min: 0, max: 900 })
+  fc.assert(
+    fc.property(
+      fc.array(promotion, { maxLength: 7 }),
+      fc.array(pair, { maxLength: 3 }),
+      floor,
+      (drafts, apart, minimumPrice) => {
+        const promotions = drafts.map(({ percent, amount, kind, group, mode, rounding }, index) => {
+          const value = {
+            percent: { percent: percent * 100 },
+            regular: { percent: percent * 100, of: 'regular' },
+            amount: { amount, per: 'unit' },
+            price: { price: amount },
+          }[kind]
+          return createPromotion(`p${index + 1}`, {
+            mechanic: { kind: 'markdown', reach: {}, value, rounding },
+            stacking: { group, mode },
+          } as Partial<Promotion>)
+        })
+        const product = createProduct('A', 1000, { minimumPrice })
+        const store = createStore({ stackGroups: ['a', 'b', 'c'], apart })
+        const plan = compileShop([product], promotions, store)
+        const order = createOrder({ A: 1 })
+        expect(plan.promotions.every((entry) => isAdmitted(computeAdmission(plan, entry, order)))).toBe(true)
+        const { price, steps } = computePublicPrice(plan, product, order.now, { channel: 'web', facts: {} })
+        expect({ price, ranks: steps.map((step) => step.promotion.rank) }).toEqual(
+          priceByEverySubset(product, promotions, store),
+        )
+      },
+    ),
+    { numRuns: 1500 },
+  )
+})

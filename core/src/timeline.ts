@@ -1,0 +1,114 @@
+import { computeAdmission, isAdmitted } from './admission.ts'
+import type { CompiledPlan } from './compilePlan.ts'
+import { computeRungEdges } from './ladder.ts'
+import type { MinorUnits } from './money.ts'
+import type { Cart, Facts, Order, Product } from './plan.ts'
+import { computeScheduleEdges } from './schedule.ts'
+import { computeShelfPrice, type ShelfPrice } from './shelf.ts'
+import { DAY_MS, type Instant } from './time.ts'
+
+/** The shopper that a product page is made for: nobody in particular. */
+export interface Onlooker {
+  readonly channel: string
+  readonly facts: Facts
+}
+
+/** A stretch of time with one shelf price and one set of causes; half-open. */
+export interface PriceSpan {
+  readonly from: Instant
+  readonly until: Instant
+  readonly price: MinorUnits
+  readonly promotions: readonly string[]
+}
+
+/** An instant at which shelf prices change: how many products, and what starts or ends there. */
+export interface PriceMoment {
+  readonly at: Instant
+  readonly products: number
+  readonly starts: readonly string[]
+  readonly ends: readonly string[]
+}
+
+/** How far ahead weekly hours are walked where nothing ends. */
+export const OPEN_END_DAYS = 92
+
+/** The order of somebody who only looks. */
+export function createOnlookerOrder(now: Instant, { channel, facts }: Onlooker): Order {
+  const cart: Cart = { lines: [], codes: [], channel, delivery: null, shopper: null }
+  return { now, cart, facts, codes: {} }
+}
+
+/** The shelf price of one product as its page shows it to a guest at an instant. */
+export function computePublicPrice(plan: CompiledPlan, product: Product, now: Instant, onlooker: Onlooker): ShelfPrice {
+  const order = createOnlookerOrder(now, onlooker)
+  const candidates = plan.findReaching(product).flatMap((entry) => {
+    const admission = computeAdmission(plan, entry, order)
+    return isAdmitted(admission) ? [admission] : []
+  })
+  return computeShelfPrice(product, candidates, plan.store, plan.rules)
+}
+
+/** A product's shelf price through `from <= t < to`, as spans without gap or overlap, equal neighbours joined. */
+export function computePriceSpans(
+  plan: CompiledPlan,
+  product: Product,
+  { from, to }: { readonly from: Instant; readonly to: Instant },
+  onlooker: Onlooker,
+): PriceSpan[] {
+  const edges = new Set<Instant>([from])
+  for (const { promotion, schedule } of plan.findReaching(product)) {
+    if (promotion.state !== 'ready') continue
+    const rungs = computeRungEdges(promotion, plan.store.timeZone).filter((edge) => edge > from && edge < to)
+    for (const edge of [...computeScheduleEdges(schedule, from, to), ...rungs]) edges.add(edge)
+  }
+  const starts = [...edges].filter((edge) => edge < to).sort((a, b) => a - b)
+  const spans: PriceSpan[] = []
+  starts.forEach((start, index) => {
+    const { price, steps } = computePublicPrice(plan, product, start, onlooker)
+    const promotions = steps.map((step) => step.promotion.id)
+    const until = starts[index + 1] ?? to
+    const last = spans.at(-1)
+    if (last?.price === price && last.promotions.join() === promotions.join())
+      spans[spans.length - 1] = { ...last, until }
+    else spans.push({ from: start, until, price, promotions })
+  })
+  return spans
+}
+
+/** Every instant in `from < t < to` at which the shelf price of any product changes, ascending. */
+export function computePriceMoments(
+  plan: CompiledPlan,
+  range: { readonly from: Instant; readonly to: Instant },
+  onlooker: Onlooker,
+): PriceMoment[] {
+  const moments = new Map<Instant, { products: number; starts: Set<string>; ends: Set<string> }>()
+  for (const product of plan.catalogue.products) {
+    if (plan.findReaching(product).length === 0) continue
+    const spans = computePriceSpans(plan, product, range, onlooker)
+    spans.slice(1).forEach((after, index) => {
+      const before = spans[index]!
+      if (before.price === after.price) return
+      const moment = moments.get(after.from) ?? { products: 0, starts: new Set(), ends: new Set() }
+      moment.products++
+      after.promotions.filter((id) => !before.promotions.includes(id)).forEach((id) => moment.starts.add(id))
+      before.promotions.filter((id) => !after.promotions.includes(id)).forEach((id) => moment.ends.add(id))
+      moments.set(after.from, moment)
+    })
+  }
+  return [...moments]
+    .sort(([a], [b]) => a - b)
+    .map(([at, { products, starts, ends }]) => ({ at, products, starts: [...starts], ends: [...ends] }))
+}
+
+/** The end of what is worth looking at from `now` on: a day past the last start or end, or `OPEN_END_DAYS` if that is later. */
+export function computeHorizon(plans: readonly CompiledPlan[], now: Instant): Instant {
+  const edges = plans.flatMap((plan) =>
+    plan.promotions.flatMap(({ schedule, promotion }) => [
+      schedule.start,
+      schedule.end,
+      ...computeRungEdges(promotion, plan.store.timeZone),
+    ]),
+  )
+  const last = edges.filter(Number.isFinite).reduce((max, edge) => Math.max(max, edge), now)
+  return Math.max(last + DAY_MS, now + OPEN_END_DAYS * DAY_MS)
+}

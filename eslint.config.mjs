@@ -1,0 +1,84 @@
+import js from '@eslint/js'
+import prettier from 'eslint-config-prettier'
+import { importX } from 'eslint-plugin-import-x'
+import vue from 'eslint-plugin-vue'
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
+import ts from 'typescript-eslint'
+
+const clock = [
+  {
+    selector: "MemberExpression[object.name='Date'][property.name='now']",
+    message: 'The core has no clock of its own.',
+  },
+  {
+    selector: "MemberExpression[object.name='Math'][property.name='random']",
+    message: 'The core has no chance of its own.',
+  },
+  { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The core has no clock of its own.' },
+]
+
+/** Forbids a room of the house to import from others. */
+const keepOut = (room, ...others) => ({
+  files: [`${room}/**/*.{ts,vue}`],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          { group: others.flatMap((other) => [other, `${other}/*`]), message: `${room} must not import this.` },
+        ],
+      },
+    ],
+  },
+})
+
+const NODE = ['node:*', 'express', 'knex', 'mysql2', 'piscina']
+
+export default ts.config(
+  { ignores: ['**/dist/', '**/node_modules/', '.novalex/', 'test-results/', 'playwright-report/'] },
+  js.configs.recommended,
+  ts.configs.strict,
+  ts.configs.stylistic,
+  vue.configs['flat/recommended'],
+  {
+    plugins: { 'import-x': importX },
+    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        setTimeout: 'readonly',
+        clearTimeout: 'readonly',
+        URL: 'readonly',
+        Buffer: 'readonly',
+      },
+    },
+    rules: {
+      'import-x/no-cycle': 'error',
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/unified-signatures': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'max-lines': ['error', 300],
+      'max-depth': ['error', 3],
+    },
+  },
+  { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: ts.parser } } },
+  { files: ['**/*.vue', 'web/**/*.ts'], rules: { 'no-undef': 'off' } },
+  { files: ['**/*.ts'], rules: { 'no-undef': 'off' } },
+  { files: ['**/*.test.ts', '**/*.spec.ts', 'scripts/demo/*.ts'], rules: { 'max-lines': ['error', 400] } },
+  { files: ['web/src/locale/*.ts', 'contract/src/*.ts'], rules: { 'max-lines': 'off' } },
+  {
+    files: ['core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...clock] },
+  },
+  keepOut('core', '@novalex/*', 'vue', 'vuetify', ...NODE),
+  keepOut('contract', '@novalex/server', '@novalex/web', 'vue', 'vuetify', ...NODE),
+  keepOut('server', '@novalex/web', 'vue', 'vuetify'),
+  keepOut('web', '@novalex/server', ...NODE),
+  {
+    files: ['contract/src/**/*.ts'],
+    rules: { '@typescript-eslint/consistent-type-imports': 'error' },
+  },
+  prettier,
+)

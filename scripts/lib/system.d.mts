@@ -1,0 +1,4 @@
+export const ROOT: string
+export function findFreePort(): Promise<number>
+export function isPortTaken(port: number): Promise<boolean>
+export function pause(ms: number): Promise<void>
