@@ -1,0 +1,124 @@
+import { randomUUID } from 'node:crypto'
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import compression from 'compression'
+import express, { type Express, type Router } from 'express'
+import { rateLimit } from 'express-rate-limit'
+import helmet from 'helmet'
+import type { Logger } from 'pino'
+import { pinoHttp } from 'pino-http'
+import { createActivityRoutes } from './activity/activity.routes.ts'
+import { createCatalogueRoutes } from './catalogue/catalogue.routes.ts'
+import { createCategoriesService } from './catalogue/categories.service.ts'
+import type { Clock } from './clock.ts'
+import type { Config } from './config.ts'
+import type { Database } from './db/openDatabase.ts'
+import { AppError } from './http/AppError.ts'
+import { handleError } from './http/handleError.ts'
+import { createHealthCheck } from './http/health.ts'
+import { createImportsRoutes } from './imports/imports.routes.ts'
+import { createImportsService } from './imports/imports.service.ts'
+import { createPlanRoutes } from './plan/plan.routes.ts'
+import type { PlanSource } from './plan/planSource.ts'
+import { createCampaignsRoutes, createPromotionsRoutes } from './promotions/promotions.routes.ts'
+import { createPromotionsService } from './promotions/promotions.service.ts'
+import { createReleasesRoutes } from './releases/releases.routes.ts'
+import { createReleasesService } from './releases/releases.service.ts'
+import { createShopRoutes } from './shop/shop.routes.ts'
+import { createStoreRoutes } from './store/store.routes.ts'
+import type { Threads } from './threads/threads.ts'
+
+export interface AppDeps {
+  readonly config: Config
+  readonly database: Database
+  readonly plans: PlanSource
+  readonly threads: Threads
+  readonly clock: Clock
+  readonly logger: Logger
+}
+
+const MAX_BODY = '1mb'
+
+export function createApp(deps: AppDeps): Express {
+  const { config, database, logger } = deps
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(pinoHttp({ logger, genReqId: () => randomUUID(), quietReqLogger: true }))
+  app.use((request, response, next) => {
+    response.set('x-request-id', String(request.id))
+    next()
+  })
+  app.use(createSecurityHeaders())
+  app.get('/healthz', createHealthCheck(database))
+  app.use(compression())
+  app.use('/api', createApi(deps))
+  if (existsSync(config.webFolder)) servePages(app, config.webFolder)
+  app.use(() => {
+    throw new AppError('no-such-page')
+  })
+  app.use(handleError)
+  return app
+}
+
+function createApi(deps: AppDeps): Router {
+  const { config, database, logger } = deps
+  const api = express.Router()
+  const promotions = createPromotionsService(deps)
+  const onTrouble = (error: unknown) => {
+    logger.error({ err: error }, 'import broke')
+  }
+  api.use(createRateLimit(config.requestsPerMinute))
+  api.use((_request, response, next) => {
+    response.set('cache-control', 'no-store')
+    next()
+  })
+  api.use('/imports', createImportsRoutes(createImportsService({ ...deps, onTrouble })))
+  api.use(express.json({ limit: MAX_BODY }))
+  api.use('/store', createStoreRoutes(deps))
+  api.use(createCatalogueRoutes({ ...deps, categories: createCategoriesService(deps) }))
+  api.use('/promotions', createPromotionsRoutes(database, promotions))
+  api.use('/campaigns', createCampaignsRoutes(database, promotions))
+  api.use('/releases', createReleasesRoutes(database, createReleasesService(deps)))
+  api.use(createPlanRoutes(deps))
+  api.use('/shop', createShopRoutes(deps))
+  api.use('/activity', createActivityRoutes(database))
+  api.use(() => {
+    throw new AppError('no-such-page')
+  })
+  return api
+}
+
+function createRateLimit(limit: number) {
+  return rateLimit({
+    windowMs: 60_000,
+    limit,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    handler: (_request, _response, next) => {
+      next(new AppError('too-many-requests'))
+    },
+  })
+}
+
+/** Scripts from here alone; styles also inline, since the interface library writes its theme that way. */
+function createSecurityHeaders() {
+  return helmet({
+    contentSecurityPolicy: {
+      directives: {
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'img-src': ["'self'", 'data:'],
+        'upgrade-insecure-requests': null,
+      },
+    },
+    strictTransportSecurity: false,
+  })
+}
+
+/** The built web application; every address that is no file is one of its pages. */
+function servePages(app: Express, folder: string): void {
+  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
+  app.use(express.static(folder, { index: false }))
+  app.get(/^\/(?!api\/|assets\/).*/, (_request, response) => {
+    response.set('cache-control', 'no-cache').sendFile(join(folder, 'index.html'))
+  })
+}

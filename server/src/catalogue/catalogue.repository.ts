@@ -1,0 +1,107 @@
+import type { Catalogue, Category, Product } from '@novalex/core'
+import type { Connection } from '../db/openDatabase.ts'
+
+interface CategoryRow {
+  id: string
+  name: string
+  parent: string | null
+}
+
+interface ProductRow {
+  sku: string
+  position: number
+  name: string
+  family: string | null
+  categories: string
+  tags: string
+  regular_price: number
+  unit_cost: number | null
+  minimum_price: number | null
+  tax_rate: number
+  stock: number | null
+}
+
+const PRODUCTS_A_STATEMENT = 500
+
+export async function loadCatalogue(connection: Connection): Promise<Catalogue> {
+  const [categories, products] = await Promise.all([listCategories(connection), listProducts(connection)])
+  return { categories, products, sets: [] }
+}
+
+export async function listCategories(connection: Connection): Promise<Category[]> {
+  return connection<CategoryRow>('categories').select('id', 'name', 'parent').orderBy('position')
+}
+
+export async function listProducts(connection: Connection): Promise<Product[]> {
+  const rows = await connection<ProductRow>('products').orderBy('position')
+  return rows.map(toProduct)
+}
+
+export async function countProducts(connection: Connection): Promise<number> {
+  const [row] = await connection('products').count({ count: '*' })
+  return Number(row!.count)
+}
+
+/** Parents must come before what is below them. */
+export async function insertCategories(transaction: Connection, categories: readonly Category[]): Promise<void> {
+  const [row] = await transaction('categories').max({ last: 'position' })
+  const last = Number(row?.last ?? -1)
+  const rows = categories.map((category, index) => ({ ...category, position: last + 1 + index }))
+  if (rows.length > 0) await transaction.batchInsert('categories', rows, PRODUCTS_A_STATEMENT)
+}
+
+export async function deleteCategory(transaction: Connection, id: string): Promise<boolean> {
+  return (await transaction('categories').where({ id }).delete()) > 0
+}
+
+/**
+ * Writes products by SKU: known ones are changed and keep their place, new ones go to the end. `onProgress` hears how many are
+ * written so far.
+ */
+export async function saveProducts(
+  transaction: Connection,
+  products: readonly Product[],
+  onProgress: (written: number) => Promise<void> = () => Promise.resolve(),
+): Promise<void> {
+  const known = new Map<string, number>(
+    (await transaction<ProductRow>('products').select('sku', 'position')).map(({ sku, position }) => [sku, position]),
+  )
+  let next = [...known.values()].reduce((max, position) => Math.max(max, position), -1) + 1
+  for (let from = 0; from < products.length; from += PRODUCTS_A_STATEMENT) {
+    const part = products.slice(from, from + PRODUCTS_A_STATEMENT)
+    const rows = part.map((product) => toRow(product, known.get(product.sku) ?? next++))
+    await transaction('products').insert(rows).onConflict('sku').merge()
+    await onProgress(from + part.length)
+  }
+}
+
+function toProduct(row: ProductRow): Product {
+  return {
+    sku: row.sku,
+    name: row.name,
+    family: row.family,
+    categories: JSON.parse(row.categories) as string[],
+    tags: JSON.parse(row.tags) as string[],
+    regularPrice: row.regular_price,
+    unitCost: row.unit_cost,
+    minimumPrice: row.minimum_price,
+    taxRate: row.tax_rate,
+    stock: row.stock,
+  }
+}
+
+function toRow(product: Product, position: number): ProductRow {
+  return {
+    sku: product.sku,
+    position,
+    name: product.name,
+    family: product.family,
+    categories: JSON.stringify(product.categories),
+    tags: JSON.stringify(product.tags),
+    regular_price: product.regularPrice,
+    unit_cost: product.unitCost,
+    minimum_price: product.minimumPrice,
+    tax_rate: product.taxRate,
+    stock: product.stock,
+  }
+}

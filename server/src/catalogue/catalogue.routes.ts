@@ -1,0 +1,71 @@
+import { ProductsQuery, PlanQuery, ReachQuestion, type CategoryAnswer } from '@novalex/contract'
+import { categoryPath, type CompiledPlan } from '@novalex/core'
+import { Router } from 'express'
+import { actorOf } from '../http/actor.ts'
+import { parseBody, parseQuery } from '../http/validate.ts'
+import { resolveQuestion } from '../plan/ask.ts'
+import type { PlanSource } from '../plan/planSource.ts'
+import type { Clock } from '../clock.ts'
+import type { CategoriesService } from './categories.service.ts'
+import { writeProductFile } from './productExport.ts'
+import { computeProductPage, computeReachAnswer, getProduct, priceProduct } from './products.service.ts'
+
+interface Deps {
+  readonly plans: PlanSource
+  readonly clock: Clock
+  readonly categories: CategoriesService
+}
+
+export function createCatalogueRoutes({ plans, clock, categories }: Deps): Router {
+  const routes = Router()
+  routes.get('/categories', async (_request, response) => {
+    const { plan } = await plans.get('working')
+    response.json(describeCategories(plan))
+  })
+  routes.delete('/categories/:id', async (request, response) => {
+    await categories.remove(request.params.id, actorOf(request))
+    response.status(204).end()
+  })
+  routes.get('/products', async (request, response) => {
+    const query = parseQuery(ProductsQuery, request)
+    const { plan, now } = await resolveQuestion(query, { plans, clock })
+    response.json(computeProductPage(plan, now, query))
+  })
+  routes.get('/products.csv', async (_request, response) => {
+    const { plan } = await plans.get('working')
+    response.attachment('products.csv').type('text/csv; charset=utf-8').send(writeProductFile(plan.catalogue))
+  })
+  routes.get('/products/:sku', async (request, response) => {
+    const { plan, now } = await resolveQuestion(parseQuery(PlanQuery, request), { plans, clock })
+    response.json(priceProduct(plan, getProduct(plan, request.params.sku), now))
+  })
+  routes.post('/reach', async (request, response) => {
+    const { mechanic } = parseBody(ReachQuestion, request)
+    const { plan } = await plans.get('working')
+    response.json(computeReachAnswer(plan, mechanic))
+  })
+  return routes
+}
+
+function describeCategories({ catalogue }: CompiledPlan): CategoryAnswer[] {
+  const counts = new Map<string, number>()
+  for (const { categories } of catalogue.products) {
+    for (const id of new Set(categories.flatMap((category) => withAncestors(category, catalogue)))) {
+      counts.set(id, (counts.get(id) ?? 0) + 1)
+    }
+  }
+  return [...catalogue.categories.values()].map((category) => ({
+    ...category,
+    path: categoryPath(catalogue.categories, category.id),
+    products: counts.get(category.id) ?? 0,
+  }))
+}
+
+function withAncestors(id: string, catalogue: CompiledPlan['catalogue']): string[] {
+  const ids: string[] = []
+  for (let next: string | null = id; next !== null && !ids.includes(next);) {
+    ids.push(next)
+    next = catalogue.categories.get(next)?.parent ?? null
+  }
+  return ids
+}

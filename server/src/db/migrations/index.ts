@@ -1,0 +1,10 @@
+import type { Knex } from 'knex'
+import * as first from './001-first.ts'
+
+const ALL: Record<string, Knex.Migration> = { '001-first': first }
+
+export const MIGRATIONS: Knex.MigrationSource<string> = {
+  getMigrations: () => Promise.resolve(Object.keys(ALL)),
+  getMigrationName: (name) => name,
+  getMigration: (name) => Promise.resolve(ALL[name]!),
+}

@@ -1,0 +1,31 @@
+import type { ErrorAnswer } from '@novalex/contract'
+import type { ErrorRequestHandler } from 'express'
+import { isDatabaseAway } from '../db/isDatabaseAway.ts'
+import { AppError } from './AppError.ts'
+
+/** Turns whatever was thrown into an answer: a registered code, or a bare 500 with the request's id. */
+export const handleError: ErrorRequestHandler = (thrown, request, response, next) => {
+  if (response.headersSent) {
+    next(thrown)
+    return
+  }
+  const error = toAppError(thrown)
+  if (error.status >= 500) request.log.error({ err: thrown }, error.code)
+  const { code, problems, facts } = error
+  const answer: ErrorAnswer = { error: { code, requestId: String(request.id) } }
+  if (problems) answer.error.problems = [...problems]
+  if (facts) answer.error.facts = facts
+  response.status(error.status).json(answer)
+}
+
+export function toAppError(thrown: unknown): AppError {
+  if (thrown instanceof AppError) return thrown
+  if (isDatabaseAway(thrown)) return new AppError('database-away', { cause: thrown })
+  const { type, limit } = thrown as { type?: string; limit?: number }
+  // What the body parsers of Express throw.
+  if (type === 'entity.too.large') return new AppError('too-large', { facts: { maxBytes: limit } })
+  if (type === 'entity.parse.failed') return new AppError('bad-json')
+  if (type?.startsWith('encoding.') || type?.startsWith('charset.')) return new AppError('wrong-media-type')
+  if (thrown instanceof URIError) return new AppError('no-such-page')
+  return new AppError('internal', { cause: thrown })
+}

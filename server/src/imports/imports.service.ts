@@ -1,0 +1,63 @@
+import type { ImportStatus } from '@novalex/contract'
+import type { Clock } from '../clock.ts'
+import type { Database } from '../db/openDatabase.ts'
+import { AppError } from '../http/AppError.ts'
+import { createId } from '../createId.ts'
+import type { Threads } from '../threads/threads.ts'
+import { deleteImport, findImport, insertImport, moveImport, updateImport } from './imports.repository.ts'
+
+export interface ImportsService {
+  start(upload: { fileName: string; file: Buffer; by: string }): Promise<ImportStatus>
+  get(id: string): Promise<ImportStatus>
+  /** Starts writing what was previewed. */
+  accept(id: string): Promise<ImportStatus>
+  remove(id: string): Promise<void>
+}
+
+export interface ImportsDeps {
+  readonly database: Database
+  readonly threads: Threads
+  readonly clock: Clock
+  /** Hears of a job that broke; its import is marked as failed. */
+  readonly onTrouble: (error: unknown) => void
+}
+
+export function createImportsService({ database, threads, clock, onTrouble }: ImportsDeps): ImportsService {
+  /** Goes on in a thread; the import's row tells how far it is. */
+  function runInBackground(id: string, job: Promise<unknown>): void {
+    job
+      .catch(async (error: unknown) => {
+        onTrouble(error)
+        await updateImport(database, id, { state: 'failed' })
+      })
+      .catch(onTrouble)
+  }
+
+  async function get(id: string): Promise<ImportStatus> {
+    const record = await findImport(database, id)
+    if (!record) throw new AppError('not-found', { facts: { kind: 'import', id } })
+    return record.status
+  }
+
+  return {
+    get,
+    async start({ fileName, file, by }) {
+      const id = createId()
+      await insertImport(database, { id, fileName, by, file, at: clock.now() })
+      runInBackground(id, threads.run('readImport', { id }))
+      return get(id)
+    },
+    async accept(id) {
+      const status = await get(id)
+      const isMoved = await moveImport(database, id, { from: 'ready', to: 'writing' })
+      if (!isMoved) throw new AppError('import-not-ready', { facts: { state: status.state } })
+      runInBackground(id, threads.run('writeImport', { id, at: clock.now() }))
+      return get(id)
+    },
+    async remove(id) {
+      const status = await get(id)
+      if (!(await deleteImport(database, id)))
+        throw new AppError('import-not-ready', { facts: { state: status.state } })
+    },
+  }
+}

@@ -1,0 +1,120 @@
+import type { ImportStatus } from '@novalex/contract'
+import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
+import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
+
+let server: TestServer
+beforeAll(async () => {
+  server = await createTestServer(inject('databaseUrl'))
+})
+afterAll(() => server.close())
+
+const HEADER = 'sku;name;categories;regular_price;tax_rate'
+
+async function upload(content: string | Uint8Array): Promise<ImportStatus> {
+  const headers = { 'content-type': 'text/csv', 'x-file-name': encodeURIComponent('März.csv') }
+  const { status, body } = await server.request('POST', '/api/imports', content, headers)
+  expect(status).toBe(202)
+  return settle((body as ImportStatus).id)
+}
+
+async function settle(id: string): Promise<ImportStatus> {
+  for (;;) {
+    const { body } = await server.request('GET', `/api/imports/${id}`)
+    const status = body as ImportStatus
+    if (status.state !== 'reading' && status.state !== 'writing') return status
+    await new Promise((resolve) => setTimeout(resolve, 20))
+  }
+}
+
+async function accept({ id }: ImportStatus): Promise<ImportStatus> {
+  expect((await server.request('POST', `/api/imports/${id}/accept`)).status).toBe(202)
+  return settle(id)
+}
+
+const products = async () => (await server.request('GET', '/api/products')).body
+
+test('a file is previewed, and written only when accepted', async () => {
+  const before = await products()
+  const status = await upload(
+    `\uFEFF${HEADER}\r\nPAD-1;"Drawing pad,\r\nlarge";Paper > Pads;12,50;20\r\nNEW;Brush;Brushes > Flat;3;20\r\n`,
+  )
+  expect(status).toMatchObject({ state: 'ready', fileName: 'März.csv', rows: 2, added: 1, changed: 1, problemCount: 0 })
+  expect(status.newCategories).toEqual(['Brushes', 'Brushes > Flat'])
+  expect(status.priceChanges).toEqual([{ sku: 'PAD-1', name: 'Drawing pad,\r\nlarge', before: 1000, after: 1250 }])
+  expect(await products()).toEqual(before)
+
+  expect(await accept(status)).toMatchObject({ state: 'done' })
+  const { body } = await server.request('GET', '/api/products/PAD-1')
+  expect(body.product).toMatchObject({ name: 'Drawing pad,\r\nlarge', regularPrice: 1250, stock: 10 })
+  expect((await products()).total).toBe(before.total + 1)
+  expect(await server.request('POST', `/api/imports/${status.id}/accept`)).toMatchObject({
+    status: 409,
+    body: { error: { code: 'import-not-ready' } },
+  })
+})
+
+test('the same file out again changes nothing when it comes back', async () => {
+  const { body, headers } = await server.request('GET', '/api/products.csv')
+  expect(headers.get('content-disposition')).toContain('products.csv')
+  const total = (await products()).total as number
+  expect(await upload(body as string)).toMatchObject({
+    state: 'ready',
+    rows: total,
+    added: 0,
+    changed: 0,
+    unchanged: total,
+  })
+})
+
+test('two previews, one after the other accepted: the second is read anew first', async () => {
+  const one = await upload(`${HEADER}\nPAD-2;Pad;Paper;20;20\n`)
+  const two = await upload(`${HEADER}\nPAD-2;Pad;Paper;21;20\n`)
+  expect(await accept(one)).toMatchObject({ state: 'done' })
+  const anew = await accept(two)
+  expect(anew).toMatchObject({ state: 'ready', priceChanges: [{ before: 2000, after: 2100 }] })
+  expect(await accept(anew)).toMatchObject({ state: 'done' })
+})
+
+describe('a file with a fault says where, and may not be accepted', () => {
+  const bytes = (text: string) => new TextEncoder().encode(text)
+  test.each<[string, string | Uint8Array, [string, string]]>([
+    ['a wrong header', 'sku;name;price;tax_rate\nA;B;1;20\n', ['unknown-column', '1.3']],
+    ['a missing column', 'sku;name;tax_rate\nA;B;20\n', ['missing-column', '1.regular_price']],
+    ['a price in words', `${HEADER}\nA;B;C;1;20\nD;E;F;ten;20\n`, ['not-an-amount', '3.regular_price']],
+    ['a SKU twice', `${HEADER}\nA;B;C;1;20\n\nA;B;C;1;20\n`, ['duplicate-sku', '4.sku']],
+    ['too few cells', `${HEADER}\nA;B\n`, ['wrong-field-count', '2']],
+    ['a quote that is never closed', `${HEADER}\nA;"B;C;1;20\n`, ['broken-quotes', '2']],
+    ['only a header', `${HEADER}\n`, ['empty-file', '']],
+    ['nothing', bytes(' \n'), ['empty-file', '']],
+    ['another encoding', new Uint8Array([...bytes(`${HEADER}\nA;`), 0xe4, ...bytes(';C;1;20\n')]), ['not-utf8', '']],
+    ['no text at all', new Uint8Array([0x50, 0x4b, 3, 4, 0, 0]), ['not-text', '']],
+  ])('%s', async (_label, content, [code, path]) => {
+    const before = await products()
+    const status = await upload(content)
+    expect(status.state).toBe('refused')
+    expect(status.problems.map((problem) => [problem.code, problem.path])).toContainEqual([code, path])
+    expect((await server.request('POST', `/api/imports/${status.id}/accept`)).status).toBe(409)
+    expect(await products()).toEqual(before)
+  })
+})
+
+test('separators: comma and tab', async () => {
+  expect(await upload('sku,name,regular_price,tax_rate\nX1,"a,b",1.50,20\n')).toMatchObject({
+    state: 'ready',
+    added: 1,
+  })
+  expect(await upload('sku\tname\tregular_price\ttax_rate\nX1\ta;b\t1,50\t20\n')).toMatchObject({
+    state: 'ready',
+    added: 1,
+  })
+})
+
+test('an upload that is no CSV, too large, or of an import that is not there', async () => {
+  expect((await server.request('POST', '/api/imports', 'x', { 'content-type': 'text/plain' })).status).toBe(415)
+  const large = new Uint8Array(33 * 2 ** 20)
+  expect((await server.request('POST', '/api/imports', large, { 'content-type': 'text/csv' })).status).toBe(413)
+  expect((await server.request('GET', '/api/imports/none')).status).toBe(404)
+  const status = await upload(`${HEADER}\nA;B;C;1;20\n`)
+  expect((await server.request('DELETE', `/api/imports/${status.id}`)).status).toBe(204)
+  expect((await server.request('GET', `/api/imports/${status.id}`)).status).toBe(404)
+})

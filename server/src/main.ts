@@ -1,0 +1,41 @@
+import { pino } from 'pino'
+import { createApp } from './app.ts'
+import { createClock } from './clock.ts'
+import { readConfig } from './config.ts'
+import { migrateDatabase, openDatabase } from './db/openDatabase.ts'
+import { failInterruptedImports } from './imports/imports.repository.ts'
+import { createPlanSource } from './plan/planSource.ts'
+import { createThreads } from './threads/threads.ts'
+
+const SHUTDOWN_TIMEOUT_MS = 10_000
+
+const config = readConfig(process.env)
+const logger = pino({ level: config.logLevel })
+await migrateDatabase(config.databaseUrl)
+const database = openDatabase(config.databaseUrl)
+await failInterruptedImports(database)
+const threads = createThreads(config.databaseUrl)
+const app = createApp({
+  config,
+  database,
+  logger,
+  threads,
+  plans: createPlanSource(database),
+  clock: createClock(config.fixedNow),
+})
+const server = app.listen(config.port, config.host, (error?: Error) => {
+  if (error) throw error
+  logger.info({ host: config.host, port: config.port }, 'listening')
+})
+
+/** Answers what was asked, then ends. */
+function shutDown(): void {
+  setTimeout(() => process.exit(1), SHUTDOWN_TIMEOUT_MS).unref()
+  server.close(() => {
+    void Promise.allSettled([threads.close(), database.destroy()]).then(() => process.exit(0))
+  })
+  server.closeIdleConnections()
+}
+
+process.once('SIGTERM', shutDown)
+process.once('SIGINT', shutDown)

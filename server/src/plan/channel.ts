@@ -1,0 +1,2 @@
+/** The sales channel whose prices are shown where nobody chose one. */
+export const DEFAULT_CHANNEL = 'web'

@@ -1,0 +1,96 @@
+import type { CampaignRecord, PromotionRecord } from '@novalex/contract'
+import type { Promotion } from '@novalex/core'
+import type { Connection } from '../db/openDatabase.ts'
+
+interface PromotionRow {
+  id: string
+  rank: number
+  name: string
+  state: Promotion['state']
+  campaign: string | null
+  note: string
+  rule: string
+  version: number
+  updated_at: Date
+  updated_by: string
+  deleted_at: Date | null
+}
+
+export async function listPromotions(connection: Connection): Promise<PromotionRecord[]> {
+  const rows = await connection<PromotionRow>('promotions').whereNull('deleted_at').orderBy('rank')
+  return rows.map(toRecord)
+}
+
+export async function findPromotion(
+  connection: Connection,
+  id: string,
+  { deleted = false } = {},
+): Promise<PromotionRecord | undefined> {
+  const query = connection<PromotionRow>('promotions').where({ id })
+  const row = await (deleted ? query.whereNotNull('deleted_at') : query.whereNull('deleted_at')).first()
+  return row && toRecord(row)
+}
+
+/** The rank after the last one, deleted promotions included. */
+export async function nextRank(transaction: Connection): Promise<number> {
+  const [row] = await transaction('promotions').max({ last: 'rank' })
+  return Number(row?.last ?? 0) + 1
+}
+
+export async function insertPromotion(transaction: Connection, record: PromotionRecord): Promise<void> {
+  await transaction('promotions').insert(toRow(record))
+}
+
+export async function updatePromotion(transaction: Connection, record: PromotionRecord): Promise<void> {
+  await transaction('promotions').where({ id: record.promotion.id }).update(toRow(record))
+}
+
+/** Deleted promotions keep their row, so that deleting can be undone. */
+export async function markDeleted(transaction: Connection, record: PromotionRecord, at: Date | null): Promise<void> {
+  await transaction('promotions')
+    .where({ id: record.promotion.id })
+    .update({ ...toRow(record), deleted_at: at })
+}
+
+export async function listCampaigns(connection: Connection): Promise<CampaignRecord[]> {
+  return connection<CampaignRecord>('campaigns').select('id', 'name', 'goal', 'version').orderBy('name')
+}
+
+export async function insertCampaign(transaction: Connection, campaign: CampaignRecord): Promise<void> {
+  await transaction('campaigns').insert(campaign)
+}
+
+function toRecord(row: PromotionRow): PromotionRecord {
+  const rule = JSON.parse(row.rule) as Omit<Promotion, 'id' | 'name' | 'rank' | 'state'>
+  return {
+    promotion: { id: row.id, name: row.name, rank: row.rank, state: row.state, ...rule },
+    campaign: row.campaign,
+    note: row.note,
+    version: row.version,
+    updatedAt: row.updated_at.toISOString(),
+    updatedBy: row.updated_by,
+  }
+}
+
+function toRow({
+  promotion,
+  campaign,
+  note,
+  version,
+  updatedAt,
+  updatedBy,
+}: PromotionRecord): Omit<PromotionRow, 'deleted_at'> {
+  const { id, name, rank, state, ...rule } = promotion
+  return {
+    id,
+    rank,
+    name,
+    state,
+    campaign,
+    note,
+    rule: JSON.stringify(rule),
+    version,
+    updated_at: new Date(updatedAt),
+    updated_by: updatedBy,
+  }
+}

@@ -1,0 +1,44 @@
+import { CampaignDraft, PromotionDraft, PromotionUpdate, VersionQuery } from '@novalex/contract'
+import { Router } from 'express'
+import type { Database } from '../db/openDatabase.ts'
+import { actorOf } from '../http/actor.ts'
+import { parseBody, parseQuery } from '../http/validate.ts'
+import { listCampaigns, listPromotions } from './promotions.repository.ts'
+import type { PromotionsService } from './promotions.service.ts'
+
+export function createPromotionsRoutes(database: Database, promotions: PromotionsService): Router {
+  const routes = Router()
+  routes.get('/', async (_request, response) => {
+    response.json(await listPromotions(database))
+  })
+  routes.post('/', async (request, response) => {
+    response.status(201).json(await promotions.create(parseBody(PromotionDraft, request), actorOf(request)))
+  })
+  routes.get('/:id', async (request, response) => {
+    response.json(await promotions.get(request.params.id))
+  })
+  routes.put('/:id', async (request, response) => {
+    const update = parseBody(PromotionUpdate, request)
+    response.json(await promotions.update(request.params.id, update, actorOf(request)))
+  })
+  routes.delete('/:id', async (request, response) => {
+    const { version } = parseQuery(VersionQuery, request)
+    await promotions.remove(request.params.id, Number(version), actorOf(request))
+    response.status(204).end()
+  })
+  routes.post('/:id/restore', async (request, response) => {
+    response.json(await promotions.restore(request.params.id, actorOf(request)))
+  })
+  return routes
+}
+
+export function createCampaignsRoutes(database: Database, promotions: PromotionsService): Router {
+  const routes = Router()
+  routes.get('/', async (_request, response) => {
+    response.json(await listCampaigns(database))
+  })
+  routes.post('/', async (request, response) => {
+    response.status(201).json(await promotions.createCampaign(parseBody(CampaignDraft, request), actorOf(request)))
+  })
+  return routes
+}

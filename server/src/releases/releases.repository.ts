@@ -1,0 +1,65 @@
+import type { ReleaseSummary } from '@novalex/contract'
+import type { Promotion, Store } from '@novalex/core'
+import type { Connection } from '../db/openDatabase.ts'
+
+/** What a release keeps, whole and for good. */
+export interface ReleasedPlan {
+  readonly store: Store
+  readonly promotions: readonly Promotion[]
+}
+
+interface ReleaseRow {
+  number: number
+  released_at: Date
+  released_by: string
+  note: string
+  again: number | null
+  promotion_count: number
+  plan: string
+}
+
+type SummaryRow = Omit<ReleaseRow, 'plan'>
+
+const SUMMARY: (keyof SummaryRow)[] = ['number', 'released_at', 'released_by', 'note', 'again', 'promotion_count']
+
+export async function listReleases(connection: Connection): Promise<ReleaseSummary[]> {
+  const rows: SummaryRow[] = await connection('releases').select(SUMMARY).orderBy('number', 'desc')
+  return rows.map(toSummary)
+}
+
+export async function findLatestRelease(connection: Connection): Promise<ReleaseSummary | undefined> {
+  const row: SummaryRow | undefined = await connection('releases').select(SUMMARY).orderBy('number', 'desc').first()
+  return row && toSummary(row)
+}
+
+export async function findReleasedPlan(connection: Connection, number: number): Promise<ReleasedPlan | undefined> {
+  const row = await connection<ReleaseRow>('releases').select('plan').where({ number }).first()
+  return row && (JSON.parse(row.plan) as ReleasedPlan)
+}
+
+export async function insertRelease(
+  transaction: Connection,
+  release: ReleaseSummary,
+  plan: ReleasedPlan,
+): Promise<void> {
+  await transaction('releases').insert({
+    number: release.number,
+    released_at: new Date(release.at),
+    released_by: release.by,
+    note: release.note,
+    again: release.again,
+    promotion_count: release.promotions,
+    plan: JSON.stringify(plan),
+  })
+}
+
+function toSummary(row: SummaryRow): ReleaseSummary {
+  return {
+    number: row.number,
+    at: row.released_at.toISOString(),
+    by: row.released_by,
+    note: row.note,
+    promotions: row.promotion_count,
+    again: row.again,
+  }
+}

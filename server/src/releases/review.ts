@@ -1,0 +1,73 @@
+import type { ReviewAnswer } from '@novalex/contract'
+import {
+  checkPromotion,
+  checkPromotionList,
+  checkReadiness,
+  compareShelfPrices,
+  comparePromotions,
+  type CompiledPlan,
+  type Instant,
+  type Problem,
+} from '@novalex/core'
+import type { Database } from '../db/openDatabase.ts'
+import { ONLOOKER } from '../plan/ask.ts'
+import type { PlanSource } from '../plan/planSource.ts'
+import { getStore } from '../store/store.repository.ts'
+
+export interface ReviewQuestion {
+  readonly now: Instant
+  /** Review taking up this older release again, instead of the working plan. */
+  readonly again: number | null
+}
+
+const SHOWN_PRODUCTS = 500
+
+/** What a release would change against the one that is live: promotions, and every shelf price that moves. */
+export async function computeReview(
+  database: Database,
+  plans: PlanSource,
+  { now, again }: ReviewQuestion,
+): Promise<ReviewAnswer> {
+  const { planRevision, catalogueRevision } = await getStore(database)
+  const live = await plans.get('live')
+  const next = await plans.get(again === null ? 'working' : String(again))
+  const { until, products } = compareShelfPrices(live.plan, next.plan, now, ONLOOKER)
+  const text = (instant: Instant) => new Date(instant).toISOString()
+  return {
+    planRevision,
+    catalogueRevision,
+    from: live.release,
+    until: text(until),
+    changes: comparePromotions(promotionsOf(live.plan), promotionsOf(next.plan)).map((change) => ({
+      ...change,
+      fields: [...change.fields],
+    })),
+    productCount: products.length,
+    products: products.slice(0, SHOWN_PRODUCTS).map(({ sku, shifts }) => {
+      const { name, regularPrice } = next.plan.catalogue.bySku.get(sku)!
+      const told = shifts.map(({ from, until: end, before, after }) => {
+        return { from: text(from), until: end >= until ? null : text(end), before, after }
+      })
+      return { sku, name, regular: regularPrice, shifts: told }
+    }),
+    problems: checkPlan(next.plan),
+  }
+}
+
+/** What keeps a plan from being released. Paths start with the promotion's id. */
+export function checkPlan(plan: CompiledPlan): Problem[] {
+  const promotions = promotionsOf(plan)
+  const each = promotions
+    .filter((promotion) => promotion.state === 'ready')
+    .flatMap((promotion) =>
+      [...checkPromotion(promotion, plan), ...checkReadiness(promotion, plan)].map((problem) => ({
+        ...problem,
+        path: `${promotion.id}.${problem.path}`,
+      })),
+    )
+  return [...checkPromotionList(promotions), ...each]
+}
+
+function promotionsOf(plan: CompiledPlan) {
+  return plan.promotions.map(({ promotion }) => promotion)
+}

@@ -1,0 +1,151 @@
+import { randomBytes } from 'node:crypto'
+import { createServer, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import type { PromotionDraft } from '@novalex/contract'
+import type { Product, Store } from '@novalex/core'
+import { pino } from 'pino'
+import { createApp } from '../app.ts'
+import { insertCategories, saveProducts } from '../catalogue/catalogue.repository.ts'
+import { readConfig } from '../config.ts'
+import { migrateDatabase, openDatabase, type Database } from '../db/openDatabase.ts'
+import { createPlanSource } from '../plan/planSource.ts'
+import { saveStore } from '../store/store.repository.ts'
+import { createThreads } from '../threads/threads.ts'
+
+export interface Answer {
+  readonly status: number
+  // Tests look into whatever came back.
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  readonly body: any
+  readonly headers: Headers
+}
+
+export interface TestServer {
+  readonly database: Database
+  readonly url: string
+  /** The present; tests move it. */
+  readonly clock: { at: number }
+  request(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<Answer>
+  close(): Promise<void>
+}
+
+export const STORE: Store = {
+  currency: 'EUR',
+  timeZone: 'Europe/Vienna',
+  pricesIncludeTax: true,
+  deliveryTaxRate: 2000,
+  surchargeTaxRate: 2000,
+  conflicts: 'best',
+  maxCodesPerOrder: 1,
+  floor: { enforce: true, minMargin: 0 },
+  stackGroups: ['sale', 'extra'],
+  apart: [['sale', 'sale']],
+}
+
+const product = (sku: string, name: string, regularPrice: number, categories: string[]): Product => ({
+  sku,
+  name,
+  family: null,
+  categories,
+  tags: [],
+  regularPrice,
+  unitCost: null,
+  minimumPrice: null,
+  taxRate: 2000,
+  stock: 10,
+})
+
+export const PRODUCTS = [
+  product('PAD-1', 'Drawing pad', 1000, ['pads']),
+  product('PAD-2', 'Büttenpad', 2500, ['pads']),
+  product('INK-1', 'Ink', 700, ['ink']),
+]
+
+/** A server on a port and a database of its own, with a store of three products. */
+export async function createTestServer(
+  serverUrl: string,
+  { connectTo = '', maxRequests = 100_000 } = {},
+): Promise<TestServer> {
+  const url = new URL(serverUrl)
+  url.pathname = `/novalex_test_${randomBytes(6).toString('hex')}`
+  await migrateDatabase(url.href)
+  const setUp = openDatabase(url.href)
+  await saveStore(setUp, { name: 'Test shop', store: STORE })
+  await insertCategories(setUp, [
+    { id: 'paper', name: 'Paper', parent: null },
+    { id: 'pads', name: 'Pads', parent: 'paper' },
+    { id: 'ink', name: 'Ink', parent: null },
+    { id: 'spare', name: 'Spare', parent: null },
+  ])
+  await saveProducts(setUp, PRODUCTS)
+  const reached = new URL(url)
+  if (connectTo) reached.host = connectTo
+  const database = openDatabase(reached.href)
+  const clock = { at: Date.parse('2027-03-08T09:00:00Z') }
+  const threads = createThreads(reached.href)
+  const config = {
+    ...readConfig({ DATABASE_URL: reached.href }),
+    webFolder: '/nowhere',
+    requestsPerMinute: maxRequests,
+  }
+  const app = createApp({
+    config,
+    database,
+    threads,
+    clock: { now: () => clock.at },
+    plans: createPlanSource(database),
+    logger: pino({ level: 'silent' }),
+  })
+  const server = createServer(app)
+  const address = await listen(server)
+  return {
+    database,
+    url: address,
+    clock,
+    request: (method, path, body, headers = {}) => send(address + path, { method, body, headers }),
+    async close() {
+      server.closeAllConnections()
+      await new Promise((resolve) => server.close(resolve))
+      await threads.close()
+      await database.destroy()
+      await setUp.raw('DROP DATABASE ??', [url.pathname.slice(1)])
+      await setUp.destroy()
+    },
+  }
+}
+
+/** A percentage sale on a category, as a window would send it. */
+export function createDraft(changes: Partial<PromotionDraft> = {}): PromotionDraft {
+  return {
+    name: 'Pads, 20 %',
+    state: 'ready',
+    schedule: { start: '2027-03-10T00:00', end: '2027-03-15T00:00' },
+    code: null,
+    when: null,
+    mechanic: { kind: 'markdown', reach: { categories: ['paper'] }, value: { percent: 2000 } },
+    stacking: { group: 'sale', mode: 'group' },
+    limits: {},
+    ladder: null,
+    campaign: null,
+    note: '',
+    ...changes,
+  }
+}
+
+async function send(
+  url: string,
+  { method, body, headers }: { method: string; body: unknown; headers: Record<string, string> },
+): Promise<Answer> {
+  const isText = typeof body === 'string' || body instanceof Uint8Array
+  const content = body === undefined || isText ? body : JSON.stringify(body)
+  const type: Record<string, string> = body === undefined || isText ? {} : { 'content-type': 'application/json' }
+  const response = await fetch(url, { method, body: content as string | Uint8Array | undefined, headers: { ...type, ...headers } })
+  const text = await response.text()
+  const isJson = response.headers.get('content-type')?.includes('json')
+  return { status: response.status, headers: response.headers, body: isJson ? (JSON.parse(text) as unknown) : text }
+}
+
+async function listen(server: Server): Promise<string> {
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
+  return `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+}

@@ -1,0 +1,32 @@
+import type { MomentsAnswer, ReviewAnswer } from '@novalex/contract'
+import type { Database } from '../db/openDatabase.ts'
+import { readImport, writeImport } from '../imports/importTasks.ts'
+import { computeMoments, type MomentsQuestion } from '../plan/moments.ts'
+import type { PlanSource } from '../plan/planSource.ts'
+import { computeReview, type ReviewQuestion } from '../releases/review.ts'
+
+/** The work that would hold up the event loop, by name: what it asks and what it answers. */
+export interface Tasks {
+  readImport: { question: { id: string }; answer: null }
+  writeImport: { question: { id: string; at: number }; answer: null }
+  moments: { question: MomentsQuestion; answer: MomentsAnswer }
+  review: { question: ReviewQuestion; answer: ReviewAnswer }
+}
+
+export type TaskName = keyof Tasks
+type Task<N extends TaskName> = (question: Tasks[N]['question']) => Promise<Tasks[N]['answer']>
+
+export function createTasks(database: Database, plans: PlanSource): { [N in TaskName]: Task<N> } {
+  return {
+    readImport: async ({ id }) => {
+      await readImport(database, id)
+      return null
+    },
+    writeImport: async (question) => {
+      await writeImport(database, question)
+      return null
+    },
+    moments: (question) => computeMoments(plans, question),
+    review: (question) => computeReview(database, plans, question),
+  }
+}

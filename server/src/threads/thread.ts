@@ -1,0 +1,34 @@
+import { workerData } from 'node:worker_threads'
+import type { ErrorCode } from '@novalex/contract'
+import { openDatabase } from '../db/openDatabase.ts'
+import { AppError } from '../http/AppError.ts'
+import { toAppError } from '../http/handleError.ts'
+import { createPlanSource } from '../plan/planSource.ts'
+import { createTasks, type TaskName, type Tasks } from './tasks.ts'
+
+/** An error that has crossed from a thread loses its class; this is what is left to make one of. */
+export interface ThreadError {
+  readonly code: ErrorCode
+  readonly problems: AppError['problems']
+  readonly facts: AppError['facts']
+  readonly stack: string
+}
+
+const database = openDatabase((workerData as { databaseUrl: string }).databaseUrl, { connections: 3 })
+const tasks = createTasks(database, createPlanSource(database))
+
+export default async function runTask<N extends TaskName>({
+  name,
+  question,
+}: {
+  name: N
+  question: Tasks[N]['question']
+}) {
+  try {
+    return { answer: await tasks[name](question) }
+  } catch (thrown) {
+    const { code, problems, facts } = toAppError(thrown)
+    const stack = thrown instanceof Error ? (thrown.stack ?? thrown.message) : String(thrown)
+    return { error: { code, problems, facts, stack } satisfies ThreadError }
+  }
+}
