@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { checkPromotion, checkPromotionList, checkReadiness, findUnmoved } from './checkPromotion.ts'
+import { checkPromotion, checkPromotionList, checkIntent, findUnmoved } from './checkPromotion.ts'
 import type { Markdown, Promotion } from './plan.ts'
 import { compileShop, createProduct, createPromotion, createStore } from './testing/shop.ts'
 
@@ -114,7 +114,10 @@ describe('checkPromotion', () => {
       [['no-such-time', 'ladder.rungs.0.at']],
     ],
   ])('%s', (_label, changes, expected) => {
-    const problems = checkPromotion(createPromotion('p1', changes), surroundings)
+    const problems = [
+      ...checkPromotion(createPromotion('p1', changes), surroundings),
+      ...checkIntent(createPromotion('p1', changes), surroundings),
+    ]
     expect(problems.map(({ code, path }) => [code, path])).toEqual(expected)
   })
 })
@@ -126,7 +129,7 @@ describe('a price above the regular one', () => {
     ['above all', 5000, ['price-not-lower']],
   ])('%s', (_label, price, expected) => {
     const promotion = createPromotion('p1', { mechanic: markdown({ value: { price } }) })
-    expect(checkReadiness(promotion, surroundings).map(({ code }) => code)).toEqual(expected)
+    expect(checkIntent(promotion, surroundings).map(({ code }) => code)).toEqual(expected)
   })
 
   test('names the products that would not move', () => {

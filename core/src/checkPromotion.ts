@@ -18,7 +18,7 @@ export interface PlanSurroundings {
 export function checkPromotion(promotion: Promotion, { store, catalogue }: PlanSurroundings): Problem[] {
   const { mechanic } = promotion
   return [
-    ...checkSchedule(promotion.schedule, store.timeZone),
+    ...checkSchedule(promotion.schedule),
     ...checkReach(mechanic.reach, 'mechanic.reach', catalogue),
     ...checkMarkdown(mechanic),
     ...checkWhen(promotion.when, 'when', catalogue),
@@ -27,13 +27,29 @@ export function checkPromotion(promotion: Promotion, { store, catalogue }: PlanS
   ]
 }
 
-/** What keeps a promotion from being set ready although it may be kept as a draft: a price that would lower nothing. */
-export function checkReadiness(promotion: Promotion, { catalogue }: PlanSurroundings): Problem[] {
-  const { reach, value } = promotion.mechanic
-  if (promotion.ladder || value === undefined || !('price' in value)) return []
+/**
+ * What can be priced but can't be meant: an end that does not come after its start, and, once it is ready, a price that lowers
+ * nothing in the reach. Refused where people plan; a plan file may hold it.
+ */
+export function checkIntent(promotion: Promotion, { store, catalogue }: PlanSurroundings): Problem[] {
+  return [
+    ...checkOrderOfDates(promotion.schedule, store.timeZone),
+    ...(promotion.state === 'ready' ? checkPriceLowers(promotion, catalogue) : []),
+  ]
+}
+
+function checkOrderOfDates({ start, end }: Schedule, zone: string): Problem[] {
+  if (start === undefined || end === undefined || !isLocalDateTime(start) || !isLocalDateTime(end)) return []
+  if (toInstant(end, zone) > toInstant(start, zone)) return []
+  return [createProblem('ends-before-start', 'schedule.end', { start, end })]
+}
+
+function checkPriceLowers({ mechanic, ladder }: Promotion, catalogue: CompiledCatalogue): Problem[] {
+  const { reach, value } = mechanic
+  if (ladder || value === undefined || !('price' in value)) return []
   const reached = computeReached(reach, catalogue)
   if (reached.length === 0 || reached.some((product) => product.regularPrice > value.price)) return []
-  const highest = Math.max(...reached.map((product) => product.regularPrice))
+  const highest = reached.reduce((max, product) => Math.max(max, product.regularPrice), 0)
   return [createProblem('price-not-lower', 'mechanic.value.price', { given: value.price, highest })]
 }
 
@@ -51,15 +67,12 @@ export function checkPromotionList(promotions: readonly Promotion[]): Problem[] 
   })
 }
 
-function checkSchedule({ start, end }: Schedule, zone: string): Problem[] {
-  const problems: Problem[] = []
-  if (start !== undefined && !isLocalDateTime(start))
-    problems.push(createProblem('no-such-time', 'schedule.start', { given: start }))
-  if (end !== undefined && !isLocalDateTime(end))
-    problems.push(createProblem('no-such-time', 'schedule.end', { given: end }))
-  if (problems.length > 0 || start === undefined || end === undefined) return problems
-  if (toInstant(end, zone) > toInstant(start, zone)) return []
-  return [createProblem('ends-before-start', 'schedule.end', { start, end })]
+function checkSchedule({ start, end }: Schedule): Problem[] {
+  return Object.entries({ start, end }).flatMap(([key, local]) =>
+    local === undefined || isLocalDateTime(local)
+      ? []
+      : [createProblem('no-such-time', `schedule.${key}`, { given: local })],
+  )
 }
 
 function checkReach(reach: Reach, path: string, catalogue: CompiledCatalogue): Problem[] {

@@ -22,10 +22,16 @@ const SOCKET_PATH_MAX = 106
 
 /**
  * Starts a MariaDB of our own on loopback, its data below `folder`. Returns the URL for the application and a function that
- * stops it cleanly. With `DATABASE_URL` set, that server is used instead and nothing is started.
+ * stops it cleanly. With `DATABASE_URL` set, that server is used instead and nothing is started. `fresh` throws the data away first.
  */
-export async function startDatabase({ folder, database }) {
-  if (process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, pid: null, stop: () => Promise.resolve() }
+export async function startDatabase({ folder, database, fresh = false }) {
+  if (process.env.DATABASE_URL) {
+    if (fresh)
+      throw new Trouble(
+        '--fresh does not touch the database of DATABASE_URL. Empty that one yourself, or leave DATABASE_URL away.',
+      )
+    return { url: process.env.DATABASE_URL, pid: null, stop: () => Promise.resolve() }
+  }
   // The server alone, without the package that would start it as a service on the usual port.
   await ensurePrograms(
     ['mariadbd', 'mariadb-install-db', 'my_print_defaults'],
@@ -34,6 +40,7 @@ export async function startDatabase({ folder, database }) {
   ensureFolder(folder)
   const data = join(folder, 'mariadb')
   await endLeftover(data)
+  if (fresh) rmSync(data, { recursive: true, force: true })
   await ensureDataFolder(data)
   const password = ensurePassword(folder)
   const port = await findFreePort()

@@ -1,5 +1,5 @@
 import type { CampaignRecord, PromotionDraft, PromotionRecord, PromotionUpdate } from '@novalex/contract'
-import { checkPromotion, checkReadiness, createProblem, type Problem, type Promotion } from '@novalex/core'
+import { checkPromotion, checkIntent, createProblem, type Problem, type Promotion } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import { createId } from '../createId.ts'
@@ -37,8 +37,11 @@ interface PromotionsDeps {
 export function createPromotionsService({ database, plans, clock }: PromotionsDeps): PromotionsService {
   async function check(promotion: Promotion, campaign: string | null): Promise<void> {
     const { plan } = await plans.get('working')
-    const ready = promotion.state === 'ready' ? checkReadiness(promotion, plan) : []
-    refuseIfAny([...checkPromotion(promotion, plan), ...ready, ...(await checkCampaign(database, campaign))])
+    refuseIfAny([
+      ...checkPromotion(promotion, plan),
+      ...checkIntent(promotion, plan),
+      ...(await checkCampaign(database, campaign)),
+    ])
   }
 
   /** One change of the working plan: the store is locked, the revision counted, the activity noted. */

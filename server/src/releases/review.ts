@@ -2,7 +2,7 @@ import type { ReviewAnswer } from '@novalex/contract'
 import {
   checkPromotion,
   checkPromotionList,
-  checkReadiness,
+  checkIntent,
   compareShelfPrices,
   comparePromotions,
   type CompiledPlan,
@@ -60,7 +60,7 @@ export function checkPlan(plan: CompiledPlan): Problem[] {
   const each = promotions
     .filter((promotion) => promotion.state === 'ready')
     .flatMap((promotion) =>
-      [...checkPromotion(promotion, plan), ...checkReadiness(promotion, plan)].map((problem) => ({
+      [...checkPromotion(promotion, plan), ...checkIntent(promotion, plan)].map((problem) => ({
         ...problem,
         path: `${promotion.id}.${problem.path}`,
       })),

@@ -139,7 +139,11 @@ async function send(
   const isText = typeof body === 'string' || body instanceof Uint8Array
   const content = body === undefined || isText ? body : JSON.stringify(body)
   const type: Record<string, string> = body === undefined || isText ? {} : { 'content-type': 'application/json' }
-  const response = await fetch(url, { method, body: content as string | Uint8Array | undefined, headers: { ...type, ...headers } })
+  const response = await fetch(url, {
+    method,
+    body: content as string | Uint8Array | undefined,
+    headers: { ...type, ...headers },
+  })
   const text = await response.text()
   const isJson = response.headers.get('content-type')?.includes('json')
   return { status: response.status, headers: response.headers, body: isJson ? (JSON.parse(text) as unknown) : text }

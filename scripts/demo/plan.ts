@@ -1,0 +1,151 @@
+import type { CampaignRecord, PromotionDraft } from '@novalex/contract'
+import { addDays, dateOf, toLocal, weekdayOf, type Instant, type LocalDateTime, type Store } from '@novalex/core'
+
+export const DEMO_STORE: { readonly name: string; readonly store: Store } = {
+  name: 'Fennmoor Supplies',
+  store: {
+    currency: 'EUR',
+    timeZone: 'Europe/Vienna',
+    pricesIncludeTax: true,
+    deliveryTaxRate: 2000,
+    surchargeTaxRate: 2000,
+    conflicts: 'best',
+    maxCodesPerOrder: 1,
+    floor: { enforce: true, minMargin: 500 },
+    stackGroups: ['sale', 'clearance', 'club'],
+    apart: [
+      ['sale', 'sale'],
+      ['sale', 'clearance'],
+      ['clearance', 'clearance'],
+    ],
+  },
+}
+
+export const DEMO_CAMPAIGNS: readonly CampaignRecord[] = [
+  { id: 'spring-term', name: 'Spring term', goal: 'Schools and students stock up before Easter', version: 1 },
+  { id: 'clearance', name: 'Clearance', goal: 'Room for the new oil range', version: 1 },
+  { id: 'drawing-month', name: 'Drawing month', goal: 'Bring people who draw back into the shop', version: 1 },
+]
+
+/** A promotion of the demo plan; its dates are days from the Monday of the week in which the demo starts. */
+interface Sketch {
+  readonly name: string
+  readonly campaign: string
+  readonly days: readonly [from: number, until: number | null]
+  readonly rule: Pick<PromotionDraft, 'mechanic'> & Partial<PromotionDraft>
+}
+
+const percentOff = (categories: string[], percent: number): PromotionDraft['mechanic'] => ({
+  kind: 'markdown',
+  reach: { categories },
+  value: { percent },
+})
+
+const SKETCHES: readonly Sketch[] = [
+  { name: 'Spring paper, 15 %', campaign: 'spring-term', days: [-7, 24], rule: { mechanic: percentOff(['paper'], 1500) } },
+  {
+    name: 'School list, 10 % and rounded',
+    campaign: 'spring-term',
+    days: [-2, 33],
+    rule: {
+      mechanic: {
+        kind: 'markdown',
+        reach: { tags: ['school'] },
+        value: { percent: 1000 },
+        rounding: { to: 'down', step: 10, ending: 9 },
+      },
+    },
+  },
+  {
+    name: 'Watercolour weekends',
+    campaign: 'spring-term',
+    days: [0, 28],
+    rule: {
+      mechanic: percentOff(['watercolour'], 1200),
+      schedule: { weekly: [{ days: [6, 7], from: '00:00', to: '00:00' }] },
+    },
+  },
+  {
+    name: 'Oil sets out, step by step',
+    campaign: 'clearance',
+    days: [-10, null],
+    rule: {
+      mechanic: percentOff(['oil-sets'], 2000),
+      stacking: { group: 'clearance', mode: 'group' },
+      note: 'No end on purpose: until the last set is sold.',
+    },
+  },
+  {
+    name: 'Last frames, by price',
+    campaign: 'clearance',
+    days: [-4, 17],
+    rule: {
+      mechanic: {
+        kind: 'markdown',
+        reach: { categories: ['framing-frames'] },
+        bands: [
+          { from: 0, value: { percent: 1500 } },
+          { from: 2000, value: { percent: 2000 } },
+          { from: 4000, value: { percent: 2500 } },
+        ],
+      },
+      stacking: { group: 'clearance', mode: 'group' },
+    },
+  },
+  {
+    name: 'Winter lino',
+    campaign: 'clearance',
+    days: [-60, -12],
+    rule: { mechanic: percentOff(['printmaking-lino'], 3000), stacking: { group: 'clearance', mode: 'group' } },
+  },
+  {
+    name: 'Club price on sable brushes',
+    campaign: 'drawing-month',
+    days: [-30, 60],
+    rule: {
+      mechanic: percentOff(['brushes-sable'], 1500),
+      when: { test: 'group', in: ['club'] },
+      stacking: { group: 'club', mode: 'group' },
+    },
+  },
+  {
+    name: 'Markers, 0.80 off each',
+    campaign: 'drawing-month',
+    days: [14, 45],
+    rule: {
+      mechanic: { kind: 'markdown', reach: { categories: ['markers-single-markers'] }, value: { amount: 80, per: 'unit' } },
+    },
+  },
+  {
+    name: 'Sketchbooks at one price',
+    campaign: 'drawing-month',
+    days: [21, 35],
+    rule: { mechanic: { kind: 'markdown', reach: { families: ['SKB'] }, value: { price: 990 } } },
+  },
+  {
+    name: 'Easels, 20 %',
+    campaign: 'drawing-month',
+    days: [28, 42],
+    rule: { mechanic: percentOff(['easels'], 2000), state: 'draft' },
+  },
+]
+
+/** The demo plan's ten sales, in the order of their ranks: past, running and waiting around the instant given. */
+export function createDemoPromotions(now: Instant, zone: string): PromotionDraft[] {
+  const today = dateOf(toLocal(now, zone))
+  const monday = addDays(today, 1 - weekdayOf(today))
+  const midnight = (days: number): LocalDateTime => `${addDays(monday, days)}T00:00`
+  return SKETCHES.map(({ name, campaign, days: [from, until], rule }) => ({
+    name,
+    campaign,
+    state: 'ready',
+    code: null,
+    when: null,
+    stacking: { group: 'sale', mode: 'group' },
+    limits: {},
+    ladder: null,
+    note: '',
+    ...rule,
+    schedule: { ...rule.schedule, start: midnight(from), ...(until === null ? {} : { end: midnight(until) }) },
+  }))
+}

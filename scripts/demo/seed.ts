@@ -1,0 +1,61 @@
+import { readFileSync } from 'node:fs'
+import { computeProductImport, type Instant } from '@novalex/core'
+import { recordActivity } from '../../server/src/activity/activity.repository.ts'
+import { insertCategories, loadCatalogue, saveProducts } from '../../server/src/catalogue/catalogue.repository.ts'
+import { migrateDatabase, openDatabase, type Database } from '../../server/src/db/openDatabase.ts'
+import { parseProductFile } from '../../server/src/imports/parseProductFile.ts'
+import { insertCampaign, insertPromotion, listPromotions } from '../../server/src/promotions/promotions.repository.ts'
+import { insertRelease } from '../../server/src/releases/releases.repository.ts'
+import { saveStore } from '../../server/src/store/store.repository.ts'
+import { createDemoPromotions, DEMO_CAMPAIGNS, DEMO_STORE } from './plan.ts'
+
+const DAY_MS = 86_400_000
+const BY = 'demo'
+const PRODUCT_FILE = new URL('../../demo/products.csv', import.meta.url)
+
+/** Fills the database with the demo shop, all or nothing; one that holds a store already is left as it is. Tells whether it did. */
+export async function seedDemo(databaseUrl: string, now: Instant): Promise<boolean> {
+  await migrateDatabase(databaseUrl)
+  const database = openDatabase(databaseUrl)
+  try {
+    if (await database('store').first()) return false
+    await database.transaction(async (transaction) => {
+      await saveStore(transaction, DEMO_STORE)
+      await seedCatalogue(transaction)
+      await seedPlan(transaction, now)
+    })
+    return true
+  } finally {
+    await database.destroy()
+  }
+}
+
+async function seedCatalogue(transaction: Database): Promise<void> {
+  const file = await parseProductFile(readFileSync(PRODUCT_FILE), () => Promise.resolve())
+  if (file.problems.length > 0) throw new Error(`demo/products.csv: ${JSON.stringify(file.problems[0])}`)
+  const { newCategories, products } = computeProductImport(file.rows, file.columns, await loadCatalogue(transaction))
+  await insertCategories(transaction, newCategories)
+  await saveProducts(transaction, products)
+}
+
+/** The plan, and a first release of it from the day before. */
+async function seedPlan(transaction: Database, now: Instant): Promise<void> {
+  for (const campaign of DEMO_CAMPAIGNS) await insertCampaign(transaction, campaign)
+  const drafts = createDemoPromotions(now, DEMO_STORE.store.timeZone)
+  const yesterday = new Date(now - DAY_MS).toISOString()
+  for (const [index, { campaign, note, ...rule }] of drafts.entries()) {
+    const promotion = { id: `demo-${index + 1}`, rank: index + 1, ...rule }
+    await insertPromotion(transaction, { promotion, campaign, note, version: 1, updatedAt: yesterday, updatedBy: BY })
+  }
+  const promotions = (await listPromotions(transaction)).map(({ promotion }) => promotion)
+  const release = { number: 1, at: yesterday, by: BY, note: 'The demo plan', promotions: promotions.length, again: null }
+  await insertRelease(transaction, release, { store: DEMO_STORE.store, promotions })
+  const detail = { note: release.note, again: null }
+  await recordActivity(transaction, { at: now - DAY_MS, by: BY, action: 'release', subject: 'release 1', detail })
+}
+
+const { DATABASE_URL, NOVALEX_NOW } = process.env
+if (process.argv[1] === new URL(import.meta.url).pathname && DATABASE_URL) {
+  const isSeeded = await seedDemo(DATABASE_URL, NOVALEX_NOW ? Date.parse(NOVALEX_NOW) : Date.now())
+  process.stdout.write(isSeeded ? 'filled\n' : 'kept\n')
+}

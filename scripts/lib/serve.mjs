@@ -1,0 +1,63 @@
+import { spawn } from 'node:child_process'
+import { closeSync, existsSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { Trouble, say } from './say.mjs'
+import { endProcess, isOurProcess, pause, ROOT, run } from './system.mjs'
+
+const START_TIMEOUT_MS = 60_000
+const MAIN = join(ROOT, 'server', 'src', 'main.ts')
+
+/** Fills an empty database with the demo shop. Tells whether it did; a filled one is left as it is. */
+export async function fillWithDemo({ databaseUrl, now = '' }) {
+  const env = { DATABASE_URL: databaseUrl, NOVALEX_NOW: now }
+  const output = await run(process.execPath, ['--import', 'tsx', join(ROOT, 'scripts', 'demo', 'seed.ts')], { env })
+  return output.includes('filled')
+}
+
+/** Starts Novalex's server and waits until it answers. Its log and process id are kept in `folder`. */
+export async function startServer({ databaseUrl, port, folder, now = '' }) {
+  const logFile = join(folder, 'server.log')
+  const log = openSync(logFile, 'w')
+  const child = spawn(process.execPath, ['--import', 'tsx', MAIN], {
+    cwd: ROOT,
+    env: { ...process.env, DATABASE_URL: databaseUrl, NOVALEX_PORT: String(port), NOVALEX_NOW: now },
+    detached: true,
+    stdio: ['ignore', log, log],
+  })
+  closeSync(log)
+  writeFileSync(join(folder, 'server.pid'), String(child.pid))
+  const isAlive = () => child.exitCode === null && child.signalCode === null
+  const url = `http://127.0.0.1:${port}`
+  const until = Date.now() + START_TIMEOUT_MS
+  while (!(await isHealthy(url))) {
+    if (isAlive() && Date.now() < until) {
+      await pause(50)
+      continue
+    }
+    if (isAlive()) process.kill(child.pid, 'SIGKILL')
+    const end = readFileSync(logFile, 'utf8').trim().split('\n').slice(-5).join('\n')
+    throw new Trouble(`The server does not start. The end of its log, ${logFile}:\n${end}`)
+  }
+  return { url, pid: child.pid, child, stop: () => endProcess(child.pid, { isAlive }) }
+}
+
+/** Ends a server that a killed earlier start left behind. */
+export async function endLeftoverServer(folder) {
+  const file = join(folder, 'server.pid')
+  if (!existsSync(file)) return
+  const pid = Number(readFileSync(file, 'utf8'))
+  const isAlive = () => isOurProcess(pid, MAIN)
+  if (isAlive()) {
+    say('Ending the server that an earlier start left running …')
+    await endProcess(pid, { isAlive })
+  }
+  rmSync(file, { force: true })
+}
+
+async function isHealthy(url) {
+  try {
+    return (await fetch(`${url}/healthz`)).ok
+  } catch {
+    return false
+  }
+}

@@ -1,0 +1,79 @@
+import { spawn } from 'node:child_process'
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { runMain, say } from './lib/say.mjs'
+import { checkMachine, ensureBuild, ensureModules, ensurePrograms, ROOT } from './lib/system.mjs'
+import { takeTurn } from './lib/turn.mjs'
+
+const FOLDER = join(ROOT, '.novalex', 'test')
+const UNIT_REPORT = join(FOLDER, 'unit.json')
+const E2E_REPORT = join(FOLDER, 'e2e.json')
+
+const startedAt = performance.now()
+
+/** Sets up what is missing, then lint, types, unit tests and journeys; the last line is the sum. */
+async function main() {
+  checkMachine()
+  const giveTurnBack = takeTurn(FOLDER, 'scripts/test.mjs')
+  try {
+    await ensureModules()
+    await ensurePrograms(['chromium'], ['chromium'])
+    await ensureBuild()
+    mkdirSync(FOLDER, { recursive: true })
+    const sums = [
+      await check('Lint', 'lint'),
+      await check('Types', 'types'),
+      await runTests({ name: 'Unit tests', script: 'unit', report: UNIT_REPORT, read: readUnitReport }),
+      await runTests({ name: 'Journeys', script: 'e2e', report: E2E_REPORT, read: readE2eReport }),
+    ]
+    const sum = (key) => sums.reduce((total, one) => total + one[key], 0)
+    say(`\nThat took ${((performance.now() - startedAt) / 1000).toFixed(0)} s.`)
+    say(`${sum('passed')} passed, ${sum('failed')} failed, ${sum('skipped')} skipped`)
+    if (sum('failed') > 0) process.exitCode = 1
+  } finally {
+    giveTurnBack()
+  }
+}
+
+/** Lint and types count only when they fail. */
+async function check(name, script) {
+  say(`\n${name} …`)
+  const code = await runScript(script, [])
+  return { passed: 0, failed: code === 0 ? 0 : 1, skipped: 0 }
+}
+
+/** A run that ends badly without a failed test to show for it counts as one. */
+async function runTests({ name, script, report, read }) {
+  say(`\n${name} …`)
+  rmSync(report, { force: true })
+  const code = await runScript(
+    script,
+    script === 'unit' ? ['--reporter=dot', '--reporter=json', `--outputFile.json=${report}`] : [],
+  )
+  const sums = existsSync(report)
+    ? read(JSON.parse(readFileSync(report, 'utf8')))
+    : { passed: 0, failed: 0, skipped: 0 }
+  return code !== 0 && sums.failed === 0 ? { ...sums, failed: 1 } : sums
+}
+
+function runScript(script, args) {
+  return new Promise((resolve) => {
+    const child = spawn('npm', ['run', '-s', script, '--', ...args], {
+      cwd: ROOT,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, NOVALEX_E2E_REPORT: E2E_REPORT },
+    })
+    child.on('error', () => resolve(1))
+    child.on('close', (code) => resolve(code ?? 1))
+  })
+}
+
+function readUnitReport({ numPassedTests, numFailedTests, numPendingTests, numTodoTests }) {
+  return { passed: numPassedTests, failed: numFailedTests, skipped: numPendingTests + numTodoTests }
+}
+
+function readE2eReport({ stats }) {
+  return { passed: stats.expected, failed: stats.unexpected + stats.flaky, skipped: stats.skipped }
+}
+
+await runMain(main)
