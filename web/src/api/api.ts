@@ -1,0 +1,74 @@
+import type {
+  CampaignRecord,
+  CategoryAnswer,
+  ImportStatus,
+  MomentsAnswer,
+  PlanAnswer,
+  PricedProduct,
+  ProductsAnswer,
+  ProductsQuery,
+  PromotionDraft,
+  PromotionRecord,
+  PromotionUpdate,
+  ReachAnswer,
+  ReleaseRequest,
+  ReleaseSummary,
+  ReviewAnswer,
+  ShopAnswer,
+  ShopProductAnswer,
+  StoreAnswer,
+} from '@novalex/contract'
+import type { Markdown } from '@novalex/core'
+import { request } from './http.ts'
+
+/** Which plan and which instant a question is about. */
+export interface Asked {
+  readonly plan: string
+  readonly at: string
+}
+
+export const api = {
+  getStore: () => request<StoreAnswer>('/store'),
+  listCategories: () => request<CategoryAnswer[]>('/categories'),
+  getPlan: (plan: string) => request<PlanAnswer>('/plan', { query: { plan } }),
+  getMoments: (plan: string) => request<MomentsAnswer>('/moments', { query: { plan } }),
+  getReach: (mechanic: Markdown, signal: AbortSignal) =>
+    request<ReachAnswer>('/reach', { method: 'POST', body: { mechanic }, signal }),
+
+  listProducts: (query: Asked & Partial<ProductsQuery>, signal?: AbortSignal) =>
+    request<ProductsAnswer>('/products', signal ? { query: { ...query }, signal } : { query: { ...query } }),
+  getProduct: (sku: string, asked: Asked) =>
+    request<PricedProduct>(`/products/${encodeURIComponent(sku)}`, { query: { ...asked } }),
+  productFileUrl: '/api/products.csv',
+
+  listPromotions: () => request<PromotionRecord[]>('/promotions'),
+  getPromotion: (id: string) => request<PromotionRecord>(`/promotions/${encodeURIComponent(id)}`),
+  createPromotion: (body: PromotionDraft) => request<PromotionRecord>('/promotions', { method: 'POST', body }),
+  updatePromotion: (id: string, body: PromotionUpdate) =>
+    request<PromotionRecord>(`/promotions/${encodeURIComponent(id)}`, { method: 'PUT', body }),
+  deletePromotion: (id: string, version: number) =>
+    request<undefined>(`/promotions/${encodeURIComponent(id)}`, { method: 'DELETE', query: { version } }),
+  restorePromotion: (id: string) =>
+    request<PromotionRecord>(`/promotions/${encodeURIComponent(id)}/restore`, { method: 'POST' }),
+  listCampaigns: () => request<CampaignRecord[]>('/campaigns'),
+  createCampaign: (name: string) => request<CampaignRecord>('/campaigns', { method: 'POST', body: { name, goal: '' } }),
+
+  startImport: (file: File) =>
+    request<ImportStatus>('/imports', {
+      method: 'POST',
+      body: file.slice(0, file.size, 'text/csv'),
+      headers: { 'content-type': 'text/csv', 'x-file-name': encodeURIComponent(file.name) },
+    }),
+  getImport: (id: string) => request<ImportStatus>(`/imports/${id}`),
+  acceptImport: (id: string) => request<ImportStatus>(`/imports/${id}/accept`, { method: 'POST' }),
+  removeImport: (id: string) => request<undefined>(`/imports/${id}`, { method: 'DELETE' }),
+
+  listReleases: () => request<ReleaseSummary[]>('/releases'),
+  getReview: (release: number | null) => request<ReviewAnswer>('/releases/review', { query: { release } }),
+  release: (body: ReleaseRequest) => request<ReleaseSummary>('/releases', { method: 'POST', body }),
+
+  listShop: (query: { at: string; search: string; category: string | null; page: number }, signal: AbortSignal) =>
+    request<ShopAnswer>('/shop/products', { query, signal }),
+  getShopProduct: (sku: string, at: string) =>
+    request<ShopProductAnswer>(`/shop/products/${encodeURIComponent(sku)}`, { query: { at } }),
+}

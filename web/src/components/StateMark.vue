@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import type { PromotionStatus } from '@novalex/core'
+import { text } from '@/locale/en.ts'
+
+/** A word and a mark: hollow, half, full, two bars, crossed, struck. */
+defineProps<{ status: PromotionStatus }>()
+</script>
+
+<template>
+  <span class="state">
+    <svg viewBox="0 0 14 14" width="14" height="14" aria-hidden="true">
+      <circle cx="7" cy="7" r="5.2" fill="none" stroke="currentColor" stroke-width="1.4" />
+      <circle v-if="status === 'running'" cx="7" cy="7" r="5.2" fill="currentColor" />
+      <path v-else-if="status === 'waiting'" d="M7 1.8a5.2 5.2 0 0 0 0 10.4z" fill="currentColor" />
+      <path v-else-if="status === 'paused'" d="M5.4 4.4v5.2M8.6 4.4v5.2" stroke="currentColor" stroke-width="1.5" />
+      <path
+        v-else-if="status === 'stopped'"
+        d="M4.4 4.4l5.2 5.2M9.6 4.4L4.4 9.6"
+        stroke="currentColor"
+        stroke-width="1.4"
+      />
+      <path v-else-if="status === 'over'" d="M0 7h14" stroke="currentColor" stroke-width="1.4" />
+    </svg>
+    {{ text.status[status] }}
+  </span>
+</template>
+
+<style scoped>
+.state {
+  align-items: center;
+  display: inline-flex;
+  gap: 6px;
+  white-space: nowrap;
+}
+
+svg {
+  color: var(--act);
+  flex: none;
+}
+</style>

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { computeStatus, type PromotionState } from '@novalex/core'
+import { mdiRedo, mdiUndo } from '@mdi/js'
+import { computed } from 'vue'
+import StateMark from '@/components/StateMark.vue'
+import { text } from '@/locale/en.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { describeTimeLeft } from './describeTimeLeft.ts'
+import { toPromotion } from './toDraft.ts'
+import { usePromotion } from './usePromotionDraft.ts'
+
+const { draft, record, patch, undo, redo, canUndo, canRedo } = usePromotion()
+const store = useStoreInfo()
+const moment = useMoment()
+const words = text.promotions
+
+const promotion = computed(() => toPromotion(record.value!, draft.value!))
+const status = computed(() => computeStatus(promotion.value, store.zone, moment.instant))
+const left = computed(() => describeTimeLeft(promotion.value, store.zone, moment.instant))
+
+const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; title: string }[]>> = {
+  draft: [{ to: 'ready', title: words.ready }],
+  ready: [
+    { to: 'paused', title: words.pause },
+    { to: 'stopped', title: words.stop },
+    { to: 'draft', title: words.draft },
+  ],
+  paused: [
+    { to: 'ready', title: words.resume },
+    { to: 'stopped', title: words.stop },
+  ],
+  stopped: [{ to: 'draft', title: words.draft }],
+}
+</script>
+
+<template>
+  <header>
+    <p class="trail quiet">
+      <router-link to="/promotions">{{ words.title }}</router-link> › <StateMark :status="status" />
+      <template v-if="left"> · {{ left }}</template>
+      <span class="grow" />
+      <v-btn
+        :icon="mdiUndo"
+        size="x-small"
+        variant="text"
+        :disabled="!canUndo"
+        :aria-label="text.common.undo"
+        @click="undo"
+      />
+      <v-btn
+        :icon="mdiRedo"
+        size="x-small"
+        variant="text"
+        :disabled="!canRedo"
+        :aria-label="text.common.redo"
+        @click="redo"
+      />
+    </p>
+    <h1>{{ draft!.name }}</h1>
+    <p class="moves">
+      <v-btn
+        v-for="(move, index) in MOVES[draft!.state]"
+        :key="move.to"
+        size="small"
+        :variant="index === 0 && draft!.state !== 'ready' ? 'flat' : 'outlined'"
+        @click="patch({ state: move.to })"
+        >{{ move.title }}</v-btn
+      >
+      <span class="quiet">{{ text.promotion.states[draft!.state] }}</span>
+    </p>
+  </header>
+</template>
+
+<style scoped>
+.trail {
+  align-items: center;
+  display: flex;
+  gap: 6px;
+}
+
+.grow {
+  flex: 1;
+}
+
+h1 {
+  overflow-wrap: anywhere;
+}
+
+.moves {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 8px;
+}
+</style>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { onBeforeRouteLeave } from 'vue-router'
+import LoadError from '@/components/LoadError.vue'
+import TillPanel from '@/features/till/TillPanel.vue'
+import { text } from '@/locale/en.ts'
+import ConflictPanel from './ConflictPanel.vue'
+import PromotionHead from './PromotionHead.vue'
+import PromotionSections from './PromotionSections.vue'
+import SentenceView from './SentenceView.vue'
+import { providePromotion, usePromotionDraft } from './usePromotionDraft.ts'
+
+const LEAVE_TIMEOUT_MS = 1500
+
+const { id } = defineProps<{ id: string }>()
+const editing = usePromotionDraft(id)
+providePromotion(editing)
+const { draft, record, loadError, isRestored, conflict, isGone, undo, redo } = editing
+const title = ref(document.title)
+
+function onKey(event: KeyboardEvent): void {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return
+  event.preventDefault()
+  if (event.shiftKey) redo()
+  else undo()
+}
+
+onMounted(async () => {
+  addEventListener('keydown', onKey)
+  await editing.load()
+})
+onBeforeUnmount(() => {
+  removeEventListener('keydown', onKey)
+  document.title = title.value
+})
+watch(
+  () => draft.value?.name,
+  (name) => {
+    if (name) document.title = `${name} · Novalex`
+  },
+)
+// Leaving waits for the last edit, but not for ever: what is not saved then comes back with the page.
+onBeforeRouteLeave(() =>
+  Promise.race([editing.save(), new Promise<void>((resolve) => setTimeout(resolve, LEAVE_TIMEOUT_MS))]).then(
+    () => undefined,
+  ),
+)
+</script>
+
+<template>
+  <div class="two">
+    <section class="page rule">
+      <LoadError v-if="loadError" :error="loadError" @retry="editing.load()" />
+      <p v-else-if="!draft || !record" class="quiet">{{ text.common.loading }}</p>
+      <template v-else>
+        <PromotionHead />
+        <p v-if="isRestored" class="saves" role="status">{{ text.promotion.restored }}</p>
+        <ConflictPanel v-if="conflict || isGone" />
+        <SentenceView />
+        <PromotionSections />
+      </template>
+    </section>
+    <TillPanel v-if="draft && record" class="till" />
+  </div>
+</template>
+
+<style scoped>
+.two {
+  align-items: stretch;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) clamp(310px, 29vw, 400px);
+  min-height: calc(100vh - 44px);
+}
+
+.till {
+  background: var(--desk);
+  border-left: 1px solid var(--line);
+}
+</style>

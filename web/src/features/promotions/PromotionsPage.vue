@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { computeStatus, type PromotionStatus } from '@novalex/core'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api } from '@/api/api.ts'
+import { ApiError } from '@/api/http.ts'
+import LoadError from '@/components/LoadError.vue'
+import { useLoad } from '@/composables/useLoad.ts'
+import { text } from '@/locale/en.ts'
+import { plural } from '@/locale/format.ts'
+import { explainError } from '@/locale/problems.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { createNewDraft } from './createNewDraft.ts'
+import PromotionsTable from './PromotionsTable.vue'
+
+const router = useRouter()
+const store = useStoreInfo()
+const moment = useMoment()
+const notice = useNotice()
+const words = text.promotions
+const search = ref('')
+const status = ref<PromotionStatus | null>(null)
+
+const { data, error, reload } = useLoad([() => store.info?.planRevision], async () => {
+  const [records, campaigns] = await Promise.all([api.listPromotions(), api.listCampaigns()])
+  return { records, campaigns }
+})
+
+const shown = computed(() => {
+  const wanted = search.value.trim().toLowerCase()
+  return (data.value?.records ?? [])
+    .map((record) => ({ record, status: computeStatus(record.promotion, store.zone, moment.instant) }))
+    .filter((row) => status.value === null || row.status === status.value)
+    .filter(({ record }) => `${record.promotion.name} ${record.note}`.toLowerCase().includes(wanted))
+})
+const groups = computed(() => {
+  const campaigns = [...(data.value?.campaigns ?? []), { id: null, name: words.noCampaign, goal: '' }]
+  return campaigns
+    .map((campaign) => ({ campaign, rows: shown.value.filter(({ record }) => record.campaign === campaign.id) }))
+    .filter(({ rows }) => rows.length > 0)
+})
+const STATES = [
+  { value: null, title: words.allStates },
+  ...Object.entries(text.status).map(([value, title]) => ({ value, title })),
+]
+
+async function plan(): Promise<void> {
+  try {
+    const draft = createNewDraft(store.info!.store, moment.now)
+    const { promotion } = await api.createPromotion(draft)
+    await store.refresh()
+    await router.push(`/promotions/${promotion.id}`)
+  } catch (thrown) {
+    if (!(thrown instanceof ApiError)) throw thrown
+    notice.complain(explainError(thrown))
+  }
+}
+</script>
+
+<template>
+  <section class="page">
+    <header class="page-head">
+      <h1>{{ words.title }}</h1>
+      <span v-if="data" class="quiet" role="status">{{ plural(shown.length, 'promotion') }}</span>
+      <span class="grow" />
+      <v-text-field
+        v-model="search"
+        data-search
+        class="search"
+        :label="words.search"
+        clearable
+        @click:clear="search = ''"
+      />
+      <v-select v-model="status" class="state" :items="STATES" :label="words.state" />
+      <v-btn variant="flat" @click="plan">{{ words.plan }}</v-btn>
+    </header>
+    <LoadError v-if="error" :error="error" @retry="reload" />
+    <p v-if="!data && !error" class="quiet">{{ text.common.loading }}</p>
+    <div v-if="data && data.records.length === 0" class="empty">
+      <p>{{ words.empty }}</p>
+      <p class="quiet">{{ words.emptyHint }}</p>
+    </div>
+    <p v-else-if="data && groups.length === 0" class="empty">{{ words.emptyFilter }}</p>
+    <PromotionsTable v-else-if="data" :groups="groups" @changed="reload" />
+  </section>
+</template>
+
+<style scoped>
+.search {
+  max-width: 240px;
+}
+
+.state {
+  max-width: 150px;
+}
+
+.empty {
+  padding: 48px 0;
+  text-align: center;
+}
+</style>

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { describePromotion } from '@novalex/core'
+import { computed } from 'vue'
+import { writeSentence } from '@/locale/sentence.ts'
+import { text } from '@/locale/en.ts'
+import { explainProblem } from '@/locale/problems.ts'
+import { useNames } from '@/stores/names.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { SECTION_OF_PART, SECTIONS, type SectionKey } from './sections.ts'
+import { toPromotion } from './toDraft.ts'
+import { usePromotion } from './usePromotionDraft.ts'
+
+const { draft, record, problemsAt } = usePromotion()
+const store = useStoreInfo()
+const names = useNames()
+
+const pieces = computed(() =>
+  writeSentence(describePromotion(toPromotion(record.value!, draft.value!), store.info!.store), names.names),
+)
+const sectionOf = (key: SectionKey) => SECTIONS.find((section) => section.key === key)!
+const problemsOf = (key: SectionKey) => sectionOf(key).paths.flatMap(problemsAt)
+const faults = computed(() =>
+  SECTIONS.flatMap((section) =>
+    section.paths.flatMap(problemsAt).map((problem) => ({
+      field: text.promotion.sections[section.key],
+      sentence: explainProblem(problem),
+    })),
+  ),
+)
+</script>
+
+<template>
+  <p class="sentence heading" data-testid="sentence">
+    <template v-for="(piece, index) in pieces" :key="index">
+      <v-menu v-if="piece.part" max-width="560">
+        <template #activator="{ props }">
+          <button v-bind="props" type="button" :class="{ faulty: problemsOf(SECTION_OF_PART[piece.part]).length > 0 }">
+            {{ piece.text }}
+          </button>
+        </template>
+        <v-card border class="pop">
+          <component :is="sectionOf(SECTION_OF_PART[piece.part]).editor" />
+        </v-card>
+      </v-menu>
+      <template v-else>{{ piece.text }}</template>
+    </template>
+  </p>
+  <ul v-if="faults.length > 0" class="faults wrong" role="alert">
+    <li v-for="(fault, index) in faults" :key="index">
+      <strong>{{ fault.field }}:</strong> {{ fault.sentence }}
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.sentence {
+  font-size: 20px;
+  font-weight: 450;
+  line-height: 1.6;
+  margin: 14px 0 16px;
+  overflow-wrap: anywhere;
+}
+
+.sentence button {
+  background: none;
+  border: 0;
+  border-bottom: 2px solid color-mix(in srgb, var(--act) 45%, transparent);
+  color: inherit;
+  cursor: pointer;
+  font: inherit;
+  font-weight: 680;
+  line-height: 1.25;
+  padding: 0;
+  text-align: left;
+}
+
+.sentence button:hover {
+  border-bottom-color: var(--moment);
+}
+
+.sentence button[aria-expanded='true'] {
+  background: var(--wash);
+  border-bottom-color: var(--moment);
+}
+
+.sentence button.faulty {
+  border-bottom-color: var(--wrong);
+}
+
+.pop {
+  min-width: 420px;
+  padding: 16px;
+}
+
+.faults {
+  border-left: 3px solid var(--wrong);
+  list-style: none;
+  margin-bottom: 14px;
+  padding: 2px 0 2px 12px;
+}
+</style>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { formatPercent, type Limits } from '@novalex/core'
+import { computed } from 'vue'
+import TypedField from '@/components/TypedField.vue'
+import { text } from '@/locale/en.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { usePromotion } from '../usePromotionDraft.ts'
+
+const { draft, patch } = usePromotion()
+const store = useStoreInfo()
+const words = text.promotion.limits
+const limits = computed(() => draft.value!.limits)
+
+function set(changes: Partial<Limits>): void {
+  const next = Object.entries({ ...limits.value, ...changes }).filter(
+    ([, value]) => value !== null && value !== undefined,
+  )
+  patch({ limits: Object.fromEntries(next) })
+}
+const number = (key: 'units' | 'uses' | 'usesPerShopper' | 'budget') =>
+  computed<number | null>({
+    get: () => limits.value[key] ?? null,
+    set: (value) => {
+      set({ [key]: value })
+    },
+  })
+const units = number('units')
+const uses = number('uses')
+const usesPerShopper = number('usesPerShopper')
+const budget = number('budget')
+const stops = computed({
+  get: () => limits.value.budgetStops ?? false,
+  set: (is) => {
+    set({ budgetStops: is || undefined })
+  },
+})
+const floor = computed(() => {
+  const { enforce, minMargin } = store.info!.store.floor
+  return enforce ? words.floor(formatPercent(minMargin)) : words.noFloor
+})
+</script>
+
+<template>
+  <fieldset class="editor">
+    <legend class="visually-hidden">{{ text.promotion.sections.limits }}</legend>
+    <div class="row">
+      <TypedField
+        v-model="units"
+        kind="count"
+        optional
+        path="limits.units"
+        :label="words.units"
+        :hint="words.unitsHint"
+      />
+      <TypedField v-model="budget" kind="money" optional path="limits.budget" :label="words.budget" />
+      <TypedField v-model="uses" kind="count" optional path="limits.uses" :label="words.uses" />
+      <TypedField
+        v-model="usesPerShopper"
+        kind="count"
+        optional
+        path="limits.usesPerShopper"
+        :label="words.usesPerShopper"
+      />
+    </div>
+    <template v-if="budget !== null">
+      <v-checkbox v-model="stops" :label="words.budgetStops" />
+      <p v-if="!stops" class="quiet">{{ words.budgetPlan }}</p>
+    </template>
+    <p class="quiet">{{ floor }}</p>
+  </fieldset>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  gap: 12px;
+  grid-template-columns: 1fr 1fr;
+}
+</style>

@@ -1,0 +1,121 @@
+<script setup lang="ts">
+import type { Markdown, Rounding, Value } from '@novalex/core'
+import { computed } from 'vue'
+import TypedField from '@/components/TypedField.vue'
+import { text } from '@/locale/en.ts'
+import { usePromotion } from '../usePromotionDraft.ts'
+import BandsEditor from './BandsEditor.vue'
+import RoundingEditor from './RoundingEditor.vue'
+import ValueExample from './ValueExample.vue'
+
+type Kind = 'percent' | 'amount' | 'price' | 'bands'
+
+const { draft, patch, typed } = usePromotion()
+const words = text.promotion.value
+const mechanic = computed(() => draft.value!.mechanic)
+
+const KINDS: readonly { kind: Kind; title: string }[] = [
+  { kind: 'percent', title: words.percent },
+  { kind: 'amount', title: words.amount },
+  { kind: 'price', title: words.price },
+  { kind: 'bands', title: words.bands },
+]
+const kind = computed<Kind>(() => {
+  const { value, bands } = mechanic.value
+  if (bands || !value) return 'bands'
+  return 'percent' in value ? 'percent' : 'amount' in value ? 'amount' : 'price'
+})
+
+const FIRST: Readonly<Record<Kind, Pick<Markdown, 'value' | 'bands'>>> = {
+  percent: { value: { percent: 1000 } },
+  amount: { value: { amount: 100, per: 'unit' } },
+  price: { value: { price: 100 } },
+  bands: { bands: [{ from: 0, value: { percent: 1000 } }] },
+}
+
+function setMechanic(changes: Pick<Markdown, 'value' | 'bands'>): void {
+  const { kind: mechanicKind, reach, rounding } = mechanic.value
+  patch({ mechanic: { kind: mechanicKind, reach, ...(rounding ? { rounding } : {}), ...changes } })
+}
+
+function setKind(next: Kind): void {
+  if (next === kind.value) return
+  for (const path of [...typed.keys()].filter((path) => path.startsWith('mechanic.'))) typed.delete(path)
+  setMechanic(FIRST[next])
+}
+
+function setValue(value: Value): void {
+  setMechanic({ value })
+}
+
+function setRounding(rounding: Rounding | undefined): void {
+  const { rounding: _old, ...rest } = mechanic.value
+  patch({ mechanic: { ...rest, ...(rounding ? { rounding } : {}) } })
+}
+
+const number = (key: 'percent' | 'amount' | 'price') =>
+  computed<number>({
+    get: () => (mechanic.value.value as Record<string, number> | undefined)?.[key] ?? 0,
+    set: (given) => {
+      const { value } = mechanic.value
+      const of = value && 'percent' in value && value.of ? { of: value.of } : {}
+      if (key === 'percent') setValue({ percent: given, ...of })
+      else setValue(key === 'amount' ? { amount: given, per: 'unit' } : { price: given })
+    },
+  })
+const percent = number('percent')
+const amount = number('amount')
+const price = number('price')
+const isOfRegular = computed({
+  get: () =>
+    mechanic.value.value !== undefined && 'percent' in mechanic.value.value && mechanic.value.value.of === 'regular',
+  set: (is) => {
+    setValue({ percent: percent.value, ...(is ? { of: 'regular' as const } : {}) })
+  },
+})
+</script>
+
+<template>
+  <fieldset class="editor">
+    <legend>{{ words.legend }}</legend>
+    <v-btn-toggle :model-value="kind" :aria-label="words.legend" @update:model-value="setKind">
+      <v-btn v-for="one in KINDS" :key="one.kind" :value="one.kind" size="small">{{ one.title }}</v-btn>
+    </v-btn-toggle>
+    <div v-if="kind === 'percent'" class="row">
+      <TypedField v-model="percent" kind="percent" path="mechanic.value.percent" :label="words.percentLabel" />
+      <v-select
+        v-model="isOfRegular"
+        :label="words.of"
+        :items="[
+          { value: false, title: words.ofCurrent },
+          { value: true, title: words.ofRegular },
+        ]"
+      />
+    </div>
+    <TypedField
+      v-else-if="kind === 'amount'"
+      v-model="amount"
+      kind="money"
+      path="mechanic.value.amount"
+      :label="words.amountLabel"
+    />
+    <TypedField
+      v-else-if="kind === 'price'"
+      v-model="price"
+      kind="money"
+      path="mechanic.value.price"
+      :label="words.priceLabel"
+    />
+    <BandsEditor v-else :bands="mechanic.bands ?? []" @change="(bands) => setMechanic({ bands })" />
+    <RoundingEditor :rounding="mechanic.rounding" @change="setRounding" />
+    <ValueExample :mechanic="mechanic" />
+  </fieldset>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  gap: 12px;
+  grid-template-columns: 150px minmax(0, 1fr);
+}
+</style>

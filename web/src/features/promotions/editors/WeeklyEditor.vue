@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import type { WeeklyWindow } from '@novalex/core'
+import { computed } from 'vue'
+import { text } from '@/locale/en.ts'
+
+/** Days and hours of the week; none means always. A time that is not after its start runs into the next day. */
+const { weekly } = defineProps<{ weekly: readonly WeeklyWindow[] }>()
+const emit = defineEmits<{ change: [weekly: WeeklyWindow[]] }>()
+const words = text.promotion.when
+const WEEKEND: WeeklyWindow = { days: [6, 7], from: '00:00', to: '00:00' }
+
+const isOn = computed({
+  get: () => weekly.length > 0,
+  set: (on) => {
+    emit('change', on ? [WEEKEND] : [])
+  },
+})
+
+function change(index: number, changes: Partial<WeeklyWindow>): void {
+  emit(
+    'change',
+    weekly.map((window, at) => (at === index ? { ...window, ...changes } : window)),
+  )
+}
+
+function setDays(index: number, days: readonly number[]): void {
+  if (days.length > 0) change(index, { days: [...days].sort((a, b) => a - b) })
+}
+
+function setTime(index: number, key: 'from' | 'to', time: string): void {
+  if (/^\d\d:\d\d/.test(time)) change(index, { [key]: time.slice(0, 5) })
+}
+</script>
+
+<template>
+  <v-checkbox v-model="isOn" :label="words.weekly" />
+  <div v-for="(window, index) in weekly" :key="index" class="window">
+    <v-btn-toggle
+      :model-value="window.days"
+      multiple
+      :aria-label="words.weekly"
+      @update:model-value="(days: readonly number[]) => setDays(index, days)"
+    >
+      <v-btn
+        v-for="(day, at) in words.days"
+        :key="day"
+        :value="at + 1"
+        size="x-small"
+        :aria-label="words.dayNames[at]"
+        >{{ day }}</v-btn
+      >
+    </v-btn-toggle>
+    <v-text-field
+      type="time"
+      :model-value="window.from"
+      :label="words.hoursFrom"
+      @update:model-value="(time) => setTime(index, 'from', time)"
+    />
+    <v-text-field
+      type="time"
+      :model-value="window.to"
+      :label="words.hoursTo"
+      :hint="window.from === '00:00' && window.to === '00:00' ? words.wholeDays : undefined"
+      persistent-hint
+      @update:model-value="(time) => setTime(index, 'to', time)"
+    />
+    <v-btn
+      size="small"
+      variant="text"
+      :aria-label="text.common.remove"
+      @click="
+        emit(
+          'change',
+          weekly.filter((_, at) => at !== index),
+        )
+      "
+      >✕</v-btn
+    >
+  </div>
+  <v-btn v-if="isOn" size="small" @click="emit('change', [...weekly, WEEKEND])">{{ words.addWindow }}</v-btn>
+</template>
+
+<style scoped>
+.window {
+  align-items: start;
+  display: grid;
+  gap: 10px;
+  grid-template-columns: auto 110px 110px auto;
+}
+</style>

@@ -1,0 +1,82 @@
+import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
+import { addDays, type PromotionState } from '@novalex/core'
+import { useRouter } from 'vue-router'
+import { api } from '@/api/api.ts'
+import { ApiError } from '@/api/http.ts'
+import { text } from '@/locale/en.ts'
+import { explainError, explainProblem } from '@/locale/problems.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { toDraft } from './toDraft.ts'
+
+export interface PromotionAction {
+  readonly title: string
+  readonly run: () => void
+}
+
+const words = text.promotions
+
+/** What can be done to a promotion from a list; each change can be undone from the notice that follows it. */
+export function usePromotionActions(onChanged: () => void) {
+  const router = useRouter()
+  const notice = useNotice()
+  const store = useStoreInfo()
+
+  async function attempt(work: () => Promise<void>): Promise<void> {
+    try {
+      await work()
+    } catch (thrown) {
+      if (!(thrown instanceof ApiError)) throw thrown
+      notice.complain(thrown.problems[0] ? explainProblem(thrown.problems[0]) : explainError(thrown))
+    }
+    await store.refresh()
+    onChanged()
+  }
+
+  async function change(record: PromotionRecord, changes: Partial<PromotionDraft>, what: string): Promise<void> {
+    const before = toDraft(record)
+    const { id } = record.promotion
+    const { version } = await api.updatePromotion(id, { ...before, ...changes, version: record.version })
+    const undo = () => void attempt(async () => void (await api.updatePromotion(id, { ...before, version })))
+    notice.say(`${record.promotion.name}: ${what}.`, { label: text.common.undo, run: undo })
+  }
+
+  async function duplicate(record: PromotionRecord): Promise<void> {
+    const draft = toDraft(record)
+    const copy = await api.createPromotion({ ...draft, name: words.copyOf(draft.name).slice(0, 120), state: 'draft' })
+    await router.push(`/promotions/${copy.promotion.id}`)
+  }
+
+  async function remove({ promotion, version }: PromotionRecord): Promise<void> {
+    await api.deletePromotion(promotion.id, version)
+    const run = () => void attempt(async () => void (await api.restorePromotion(promotion.id)))
+    notice.say(words.removed(promotion.name), { label: text.common.undo, run })
+  }
+
+  function actionsFor(record: PromotionRecord): PromotionAction[] {
+    const { state, schedule } = record.promotion
+    const act = (title: string, work: () => Promise<void>): PromotionAction => ({
+      title,
+      run: () => void attempt(work),
+    })
+    const setState = (to: PromotionState, title: string) =>
+      act(title, () => change(record, { state: to }, title.toLowerCase()))
+    const extend = (days: number, title: string): PromotionAction[] => {
+      const { end } = schedule
+      if (end === undefined || state === 'stopped') return []
+      const later = { ...schedule, end: `${addDays(end.slice(0, 10), days)}${end.slice(10)}` }
+      return [act(`Extend ${title}`, () => change(record, { schedule: later }, title))]
+    }
+    return [
+      ...(state === 'draft' ? [setState('ready', words.ready)] : []),
+      ...(state === 'ready' ? [setState('paused', words.pause)] : []),
+      ...(state === 'paused' ? [setState('ready', words.resume)] : []),
+      ...extend(7, text.promotion.when.extend.week),
+      ...extend(28, text.promotion.when.extend.month),
+      ...(state === 'ready' || state === 'paused' ? [setState('stopped', words.stop)] : []),
+      act(words.duplicate, () => duplicate(record)),
+      act(words.remove, () => remove(record)),
+    ]
+  }
+  return { actionsFor }
+}

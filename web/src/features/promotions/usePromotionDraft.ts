@@ -1,0 +1,188 @@
+import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
+import type { Problem } from '@novalex/core'
+import { computed, inject, onBeforeUnmount, provide, reactive, ref, shallowRef, watch, type InjectionKey } from 'vue'
+import { api } from '@/api/api.ts'
+import { ApiError } from '@/api/http.ts'
+import { useSaving } from '@/stores/saving.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { clearBackup, readBackup, writeBackup } from './draftBackup.ts'
+import { isSameDraft, toDraft } from './toDraft.ts'
+import { useHistory } from './useHistory.ts'
+
+const STILL_MS = 500
+const RETRY_MS = 3000
+
+/** A text in a field that can't be read yet, with what is wrong with it. */
+export interface Typed {
+  readonly text: string
+  readonly problem: Problem
+}
+
+/** A promotion under edit: saved by itself, undone, never lost, never written over somebody else's. */
+export function usePromotionDraft(id: string) {
+  const saving = useSaving()
+  const store = useStoreInfo()
+  const record = shallowRef<PromotionRecord | null>(null)
+  const draft = ref<PromotionDraft | null>(null)
+  const loadError = shallowRef<ApiError | null>(null)
+  const problems = shallowRef<readonly Problem[]>([])
+  const conflict = shallowRef<PromotionRecord | null>(null)
+  const isGone = ref(false)
+  const isRestored = ref(false)
+  const typed = reactive(new Map<string, Typed>())
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let running: Promise<void> | null = null
+
+  const isDirty = computed(
+    () => draft.value !== null && record.value !== null && !isSameDraft(draft.value, toDraft(record.value)),
+  )
+  const history = useHistory(draft, () => {
+    typed.clear()
+    schedule()
+  })
+
+  async function load(): Promise<void> {
+    try {
+      record.value = await api.getPromotion(id)
+      loadError.value = null
+    } catch (thrown) {
+      if (!(thrown instanceof ApiError)) throw thrown
+      loadError.value = thrown
+      return
+    }
+    draft.value = toDraft(record.value)
+    const backup = readBackup(id)
+    if (!backup || isSameDraft(backup.draft, draft.value)) return
+    const present = record.value
+    draft.value = backup.draft
+    isRestored.value = true
+    if (backup.version !== present.version) conflict.value = present
+    else schedule(0)
+  }
+
+  /** Changes some fields; the change is saved once typing rests. */
+  function patch(changes: Partial<PromotionDraft>): void {
+    if (!draft.value) return
+    history.remember(Object.keys(changes).join())
+    draft.value = { ...draft.value, ...changes }
+    schedule()
+  }
+
+  function schedule(ms = STILL_MS): void {
+    clearTimeout(timer)
+    if (draft.value && record.value) {
+      if (isDirty.value) writeBackup(id, { version: record.value.version, draft: draft.value })
+      else clearBackup(id)
+    }
+    timer = setTimeout(() => void save(), ms)
+  }
+
+  /** One save at a time; a change during a save is saved after it. */
+  async function save(): Promise<void> {
+    clearTimeout(timer)
+    if (running) await running
+    if (!draft.value || !record.value || conflict.value || isGone.value) return
+    if (!isDirty.value) {
+      problems.value = []
+      if (saving.state.kind === 'refused') saving.state = { kind: 'quiet' }
+      return
+    }
+    running = send(draft.value, record.value.version)
+    await running
+    running = null
+  }
+
+  async function send(sent: PromotionDraft, version: number): Promise<void> {
+    saving.state = { kind: 'saving' }
+    try {
+      record.value = await api.updatePromotion(id, { ...sent, version })
+      problems.value = []
+      if (isDirty.value) schedule()
+      else clearBackup(id)
+      saving.state = { kind: 'saved', at: Date.now() + store.clockOffsetMs }
+      void store.refresh()
+    } catch (thrown) {
+      if (!(thrown instanceof ApiError)) throw thrown
+      take(thrown)
+    }
+  }
+
+  function take(error: ApiError): void {
+    problems.value = error.problems
+    if (error.code === 'invalid-input') saving.state = { kind: 'refused' }
+    else if (error.code === 'stale-version') {
+      conflict.value = error.facts.present as PromotionRecord
+      saving.state = { kind: 'conflict' }
+    } else if (error.code === 'not-found') {
+      isGone.value = true
+      saving.state = { kind: 'conflict' }
+    } else {
+      saving.state = { kind: 'away' }
+      timer = setTimeout(() => void save(), RETRY_MS)
+    }
+  }
+
+  /** Settles a conflict: mine are saved over theirs, or theirs replace mine (which undo brings back). */
+  function settle(whose: 'mine' | 'theirs'): void {
+    if (!conflict.value) return
+    record.value = conflict.value
+    if (whose === 'theirs') {
+      history.remember('theirs')
+      draft.value = toDraft(conflict.value)
+    }
+    conflict.value = null
+    saving.state = { kind: 'quiet' }
+    schedule(0)
+  }
+
+  async function bringBack(): Promise<void> {
+    record.value = await api.restorePromotion(id)
+    isGone.value = false
+    schedule(0)
+  }
+
+  const problemsAt = (path: string) => {
+    const own = typed.get(path)
+    const found = problems.value.filter((problem) => problem.path === path || problem.path.startsWith(`${path}.`))
+    return own ? [own.problem, ...found] : found
+  }
+
+  function warn(event: BeforeUnloadEvent): void {
+    if (isDirty.value || typed.size > 0) event.preventDefault()
+  }
+
+  watch(
+    () => typed.size,
+    (size) => {
+      if (size > 0) saving.state = { kind: 'refused' }
+      else schedule(0)
+    },
+  )
+  addEventListener('beforeunload', warn)
+  onBeforeUnmount(() => {
+    removeEventListener('beforeunload', warn)
+    void save()
+    clearTimeout(timer)
+    saving.state = { kind: 'quiet' }
+  })
+
+  return {
+    record, draft, loadError, problems, conflict, isGone, isRestored, isDirty, typed,
+    load, patch, save, settle, bringBack, problemsAt, undo: history.undo, redo: history.redo, canUndo: history.canUndo, canRedo: history.canRedo,
+  } // prettier-ignore
+}
+
+export type PromotionEditing = ReturnType<typeof usePromotionDraft>
+
+const KEY: InjectionKey<PromotionEditing> = Symbol('promotion')
+
+export function providePromotion(editing: PromotionEditing): void {
+  provide(KEY, editing)
+}
+
+/** The promotion under edit, inside a promotion's page. */
+export function usePromotion(): PromotionEditing {
+  const editing = inject(KEY)
+  if (!editing) throw new Error('usePromotion outside of a promotion’s page')
+  return editing
+}

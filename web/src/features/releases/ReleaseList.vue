@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import type { ReleaseSummary } from '@novalex/contract'
+import { text } from '@/locale/en.ts'
+import { formatInstant, plural } from '@/locale/format.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+defineProps<{ releases: readonly ReleaseSummary[]; again: number | null }>()
+defineEmits<{ takeUp: [number: number] }>()
+
+const store = useStoreInfo()
+const words = text.releases
+const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone })
+</script>
+
+<template>
+  <p v-if="releases.length === 0" class="quiet">{{ words.none }}</p>
+  <ol v-else>
+    <li v-for="(release, index) in releases" :key="release.number" :class="{ chosen: release.number === again }">
+      <strong class="number">{{ release.number }}</strong>
+      <div>
+        <p>
+          {{ when(release.at) }} <strong v-if="index === 0" class="saves">{{ words.live }}</strong>
+        </p>
+        <p class="quiet">{{ plural(release.promotions, 'promotion') }} · {{ words.by(release.by) }}</p>
+        <p v-if="release.again !== null" class="quiet">{{ words.tookUp(release.again) }}</p>
+        <p v-if="release.note" class="note">{{ release.note }}</p>
+        <button v-if="index > 0" type="button" class="as-link" @click="$emit('takeUp', release.number)">
+          {{ words.takeUp }}
+        </button>
+      </div>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+ol {
+  list-style: none;
+  padding: 0;
+}
+
+li {
+  border-bottom: 1px solid var(--line);
+  display: grid;
+  gap: 12px;
+  grid-template-columns: 28px 1fr;
+  padding: 10px 0;
+}
+
+li.chosen {
+  background: var(--wash);
+}
+
+.number {
+  font-size: 18px;
+  text-align: right;
+}
+
+.note {
+  overflow-wrap: anywhere;
+}
+</style>

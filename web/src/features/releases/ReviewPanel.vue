@@ -1,0 +1,124 @@
+<script setup lang="ts">
+import type { ReviewAnswer } from '@novalex/contract'
+import { formatAmount, toLocal } from '@novalex/core'
+import { computed } from 'vue'
+import { text } from '@/locale/en.ts'
+import { formatEnd, formatInstant, plural } from '@/locale/format.ts'
+import { explainProblem } from '@/locale/problems.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+const { review } = defineProps<{ review: ReviewAnswer }>()
+
+const store = useStoreInfo()
+const words = text.releases
+const nameOf = (id: string) => review.changes.find(({ promotion }) => promotion.id === id)?.promotion.name ?? id
+const problems = computed(() =>
+  review.problems.map((problem) => {
+    const [id = '', ...rest] = problem.path.split('.')
+    return { id, name: nameOf(id), field: rest[0] ?? '', sentence: explainProblem(problem) }
+  }),
+)
+const whenOf = ({ from, until }: { from: string; until: string | null }) =>
+  `${formatInstant(Date.parse(from), { zone: store.zone, year: false })} – ${
+    until === null ? words.open : formatEnd(toLocal(Date.parse(until), store.zone))
+  }`
+</script>
+
+<template>
+  <div>
+    <p v-if="review.changes.length === 0" class="nothing">{{ words.nothing }}</p>
+    <template v-else>
+      <div v-if="problems.length > 0" class="wrong faults" role="alert">
+        <p>{{ words.problems }}</p>
+        <ul>
+          <li v-for="(problem, index) in problems" :key="index">
+            <router-link :to="`/promotions/${problem.id}`">{{ problem.name }}</router-link>: {{ problem.sentence }}
+          </li>
+        </ul>
+      </div>
+      <h2>{{ words.changes }} ({{ review.changes.length }})</h2>
+      <table class="printed">
+        <tbody>
+          <tr v-for="change in review.changes" :key="change.promotion.id">
+            <td class="kind">{{ words.kinds[change.kind] }}</td>
+            <td>
+              <router-link v-if="change.kind !== 'removed'" :to="`/promotions/${change.promotion.id}`">{{
+                change.promotion.name
+              }}</router-link>
+              <template v-else>{{ change.promotion.name }}</template>
+              <span class="quiet">
+                {{ change.fields.map((field) => text.promotion.fields[field] ?? field).join(', ') }}</span
+              >
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+    <h2>{{ words.prices }} ({{ plural(review.productCount, 'product') }})</h2>
+    <p v-if="review.productCount === 0" class="quiet">{{ words.noPrices }}</p>
+    <table v-else class="printed">
+      <thead>
+        <tr>
+          <th scope="col">{{ words.columns.product }}</th>
+          <th scope="col">{{ words.columns.when }}</th>
+          <th scope="col" class="number">{{ words.columns.before }}</th>
+          <th scope="col" class="number">{{ words.columns.after }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <template v-for="product in review.products" :key="product.sku">
+          <tr v-for="(shift, index) in product.shifts.slice(0, 3)" :key="`${product.sku} ${shift.from}`">
+            <td>
+              <template v-if="index === 0"
+                >{{ product.name }} <span class="quiet">{{ product.sku }}</span></template
+              >
+              <span v-else-if="index === 2 && product.shifts.length > 3" class="quiet">
+                {{ words.moreMoves(plural(product.shifts.length - 3, 'more time')) }}
+              </span>
+            </td>
+            <td class="when">{{ whenOf(shift) }}</td>
+            <td class="number">{{ formatAmount(shift.before) }}</td>
+            <td class="number">
+              <strong :class="shift.after < shift.before ? 'saves' : 'wrong'"
+                >{{ shift.after < shift.before ? '↓' : '↑' }} {{ formatAmount(shift.after) }}</strong
+              >
+            </td>
+          </tr>
+        </template>
+      </tbody>
+    </table>
+    <p v-if="review.productCount > review.products.length" class="quiet">
+      {{ words.firstOf(String(review.products.length), String(review.productCount)) }}
+    </p>
+    <p class="quiet">{{ words.until(formatInstant(Date.parse(review.until), { zone: store.zone })) }}</p>
+  </div>
+</template>
+
+<style scoped>
+h2 {
+  margin: 20px 0 4px;
+}
+
+.nothing {
+  margin: 16px 0;
+}
+
+.kind {
+  width: 80px;
+}
+
+.when {
+  white-space: nowrap;
+}
+
+.faults {
+  border-left: 3px solid var(--wrong);
+  margin-top: 14px;
+  padding-left: 12px;
+}
+
+.faults ul {
+  list-style: none;
+  padding: 0;
+}
+</style>

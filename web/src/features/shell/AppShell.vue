@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, onMounted } from 'vue'
+import { explainError } from '@/locale/problems.ts'
+import { text } from '@/locale/en.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import KeysDialog from './KeysDialog.vue'
+import MomentBar from './MomentBar.vue'
+import NavRail from './NavRail.vue'
+import NoticeBar from './NoticeBar.vue'
+
+const RETRY_MS = 3000
+const REFRESH_MS = 30_000
+
+const store = useStoreInfo()
+const trouble = computed(() => (store.error ? explainError(store.error) : null))
+let timer: ReturnType<typeof setTimeout>
+
+/** Keeps revisions and release fresh, so that what others change shows; asks more often while nobody answers. */
+async function keepFresh(): Promise<void> {
+  await store.refresh()
+  timer = setTimeout(() => void keepFresh(), store.error ? RETRY_MS : REFRESH_MS)
+}
+
+onMounted(() => {
+  timer = setTimeout(() => void keepFresh(), RETRY_MS)
+})
+onBeforeUnmount(() => {
+  clearTimeout(timer)
+})
+</script>
+
+<template>
+  <div class="shell">
+    <NavRail class="rail" />
+    <div class="desk">
+      <MomentBar v-if="store.info" class="bar" />
+      <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+      <main>
+        <router-view v-if="store.info" :key="$route.name === 'promotion' ? String($route.params.id) : undefined" />
+        <p v-else-if="!trouble" class="page quiet">{{ text.common.loading }}</p>
+      </main>
+    </div>
+    <NoticeBar />
+    <KeysDialog />
+  </div>
+</template>
+
+<style scoped>
+.shell {
+  display: grid;
+  grid-template-columns: 148px minmax(0, 1fr);
+  min-height: 100vh;
+}
+
+.rail {
+  border-right: 1px solid var(--line);
+  height: 100vh;
+  position: sticky;
+  top: 0;
+}
+
+.bar {
+  position: sticky;
+  top: 0;
+  z-index: 10;
+}
+
+.trouble {
+  background: color-mix(in srgb, var(--wrong) 12%, var(--sheet));
+  border-bottom: 1px solid var(--wrong);
+  color: var(--wrong);
+  padding: 8px 24px;
+}
+</style>

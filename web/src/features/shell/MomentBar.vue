@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
+import { computed, onMounted, shallowRef, watch } from 'vue'
+import type { ReleaseSummary } from '@novalex/contract'
+import { api } from '@/api/api.ts'
+import { formatInstant, formatZone } from '@/locale/format.ts'
+import { text } from '@/locale/en.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import MomentLine from './MomentLine.vue'
+import MomentPicker from './MomentPicker.vue'
+import SavingNote from './SavingNote.vue'
+
+const moment = useMoment()
+const store = useStoreInfo()
+const releases = shallowRef<readonly ReleaseSummary[]>([])
+
+const label = computed(() => formatInstant(moment.instant, { zone: store.zone }))
+const plans = computed(() => [
+  { value: 'working', title: text.moment.working },
+  ...releases.value.map(({ number }) => ({ value: String(number), title: text.moment.release(number) })),
+])
+
+async function loadReleases(): Promise<void> {
+  releases.value = await api.listReleases().catch(() => [])
+}
+
+function step(to: { readonly at: number } | null): void {
+  if (to) moment.moveTo(to.at)
+}
+
+onMounted(() => Promise.all([loadReleases(), moment.refreshMoments()]))
+watch(() => store.release?.number, loadReleases)
+</script>
+
+<template>
+  <header class="bar" :class="{ moved: moment.isMoved }">
+    <span class="as-of">{{ text.moment.asOf }}</span>
+    <v-menu>
+      <template #activator="{ props }">
+        <button v-bind="props" type="button" class="when" :aria-label="`${text.moment.change}: ${label}`">
+          <strong>{{ label }}</strong> {{ formatZone(store.zone).replace(' time', '') }}
+        </button>
+      </template>
+      <MomentPicker />
+    </v-menu>
+    <button v-if="moment.isMoved" type="button" class="back" @click="moment.moveTo(null)">{{ text.moment.now }}</button>
+    <v-btn
+      :icon="mdiChevronLeft"
+      size="x-small"
+      variant="text"
+      :disabled="!moment.previous"
+      :aria-label="moment.previous ? text.moment.previous : text.moment.noPrevious"
+      @click="step(moment.previous)"
+    />
+    <MomentLine class="line" />
+    <v-btn
+      :icon="mdiChevronRight"
+      size="x-small"
+      variant="text"
+      :disabled="!moment.next"
+      :aria-label="moment.next ? text.moment.next : text.moment.noNext"
+      @click="step(moment.next)"
+    />
+    <span class="plan">
+      {{ text.moment.in }}
+      <select v-model="moment.plan" :aria-label="text.moment.plan">
+        <option v-for="plan in plans" :key="plan.value" :value="plan.value">{{ plan.title }}</option>
+      </select>
+    </span>
+    <SavingNote />
+    <span class="live quiet">{{
+      store.release ? text.moment.live(store.release.number) : text.moment.nothingLive
+    }}</span>
+  </header>
+</template>
+
+<style scoped>
+.bar {
+  align-items: center;
+  background: rgb(var(--v-theme-background));
+  border-bottom: 1px solid var(--line);
+  display: flex;
+  font-size: 13.5px;
+  gap: 8px;
+  height: 44px;
+  padding: 0 18px;
+  white-space: nowrap;
+}
+
+.bar.moved {
+  background: var(--wash);
+  border-bottom: 2px solid var(--moment);
+}
+
+.when,
+.back {
+  background: none;
+  border: 0;
+  border-bottom: 1px dotted var(--quiet);
+  color: inherit;
+  cursor: pointer;
+  font: inherit;
+  padding: 1px 0;
+}
+
+.when strong {
+  font-weight: 650;
+  font-variant-numeric: tabular-nums;
+}
+
+.back {
+  border: 1px solid var(--moment);
+  border-radius: 3px;
+  padding: 1px 8px;
+}
+
+.line {
+  flex: 1;
+  min-width: 80px;
+}
+
+.plan select {
+  appearance: auto;
+  background: transparent;
+  border: 0;
+  border-bottom: 1px dotted var(--quiet);
+  color: inherit;
+  font: inherit;
+  font-weight: 650;
+}
+
+.plan option {
+  background: var(--sheet);
+}
+
+@media (max-width: 1180px) {
+  .as-of,
+  .live {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useTheme } from 'vuetify'
+import { text } from '@/locale/en.ts'
+import { useKeysDialog } from './useKeysDialog.ts'
+
+const theme = useTheme()
+const keys = useKeysDialog()
+const isNight = computed(() => theme.name.value === 'night')
+
+const SECTIONS = [
+  {
+    name: text.rail.sections.plan,
+    links: [
+      ['/promotions', text.rail.promotions],
+      ['/products', text.rail.products],
+    ],
+  },
+  {
+    name: text.rail.sections.run,
+    links: [
+      ['/releases', text.rail.releases],
+      ['/shop', text.rail.shop],
+    ],
+  },
+] as const
+
+function switchTheme(): void {
+  const name = isNight.value ? 'paper' : 'night'
+  theme.change(name)
+  localStorage.setItem('novalex.theme', name)
+}
+</script>
+
+<template>
+  <nav :aria-label="text.rail.label">
+    <router-link to="/promotions" class="mark">Novalex<span>.</span></router-link>
+    <section v-for="section in SECTIONS" :key="section.name">
+      <h2>{{ section.name }}</h2>
+      <router-link v-for="[to, name] in section.links" :key="to" :to="to" active-class="here">{{ name }}</router-link>
+    </section>
+    <div class="foot">
+      <button type="button" @click="switchTheme">{{ isNight ? text.rail.themeBack : text.rail.theme }}</button>
+      <button type="button" @click="keys.open()">{{ text.rail.keys }} <kbd>?</kbd></button>
+    </div>
+  </nav>
+</template>
+
+<style scoped>
+nav {
+  background: rgb(var(--v-theme-background));
+  display: flex;
+  flex-direction: column;
+}
+
+.mark {
+  color: var(--ink);
+  font-family: 'Bricolage Grotesque Variable', sans-serif;
+  font-size: 19px;
+  font-weight: 700;
+  padding: 10px 16px 18px;
+  text-decoration: none;
+}
+
+.mark span {
+  color: var(--moment);
+}
+
+section {
+  margin-bottom: 14px;
+}
+
+h2 {
+  color: var(--quiet);
+  font:
+    500 12px/1.4 'Public Sans Variable',
+    sans-serif;
+  padding: 2px 16px;
+}
+
+section a {
+  border-left: 3px solid transparent;
+  color: var(--ink);
+  display: block;
+  padding: 4px 16px;
+  text-decoration: none;
+}
+
+section a:hover {
+  background: var(--desk);
+}
+
+section a.here {
+  background: linear-gradient(90deg, color-mix(in srgb, var(--act) 16%, transparent), transparent);
+  border-left-color: var(--act);
+  font-weight: 650;
+}
+
+.foot {
+  display: grid;
+  gap: 2px;
+  margin-top: auto;
+  padding: 12px 16px;
+}
+
+.foot button {
+  background: none;
+  border: 0;
+  color: var(--quiet);
+  cursor: pointer;
+  font-size: 13px;
+  padding: 3px 0;
+  text-align: left;
+}
+
+kbd {
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  font-size: 11px;
+  padding: 0 4px;
+}
+</style>

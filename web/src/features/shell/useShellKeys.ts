@@ -1,0 +1,56 @@
+import { onBeforeUnmount, onMounted } from 'vue'
+import { useRouter } from 'vue-router'
+import { useMoment } from '@/stores/moment.ts'
+import { useKeysDialog } from './useKeysDialog.ts'
+
+const PAGES: Readonly<Record<string, string>> = { p: '/products', r: '/releases', s: '/shop', o: '/promotions' }
+const GO_TIMEOUT_MS = 1500
+
+/** The keys that work on every screen, except while somebody types. */
+export function useShellKeys(): void {
+  const router = useRouter()
+  const moment = useMoment()
+  const keys = useKeysDialog()
+  let goUntil = 0
+
+  const actions: Readonly<Record<string, () => void>> = {
+    '?': keys.open,
+    ',': () => {
+      if (moment.previous) moment.moveTo(moment.previous.at)
+    },
+    '.': () => {
+      if (moment.next) moment.moveTo(moment.next.at)
+    },
+    n: () => {
+      moment.moveTo(null)
+    },
+    '/': () => document.querySelector<HTMLInputElement>('[data-search] input')?.focus(),
+    g: () => {
+      goUntil = performance.now() + GO_TIMEOUT_MS
+    },
+  }
+
+  function onKey(event: KeyboardEvent): void {
+    if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
+    const page = performance.now() < goUntil ? PAGES[event.key] : undefined
+    const action = page === undefined ? actions[event.key] : () => void router.push(page)
+    if (!action) return
+    event.preventDefault()
+    if (page !== undefined) goUntil = 0
+    action()
+  }
+
+  onMounted(() => {
+    addEventListener('keydown', onKey)
+  })
+  onBeforeUnmount(() => {
+    removeEventListener('keydown', onKey)
+  })
+}
+
+function isTyping(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement &&
+    (target.matches('input, textarea, select, [role="slider"]') || target.isContentEditable)
+  )
+}

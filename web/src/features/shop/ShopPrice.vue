@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import type { ShopProduct } from '@novalex/contract'
+import { text } from '@/locale/en.ts'
+import { formatMoney } from '@/locale/format.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+defineProps<{ product: ShopProduct; large?: boolean }>()
+const store = useStoreInfo()
+const money = (amount: number) => formatMoney(amount, store.info?.store.currency)
+</script>
+
+<template>
+  <span class="price" :class="{ large }">
+    <s v-if="product.struck !== null" class="struck"
+      ><span class="visually-hidden">{{ text.shop.was }} </span>{{ money(product.struck) }}</s
+    >
+    <strong :class="{ saves: product.struck !== null }">{{ money(product.price) }}</strong>
+    <span v-if="product.percentOff > 0" class="ticket">{{ text.shop.off(product.percentOff) }}</span>
+  </span>
+</template>
+
+<style scoped>
+.price {
+  align-items: baseline;
+  display: flex;
+  flex-wrap: wrap;
+  font-variant-numeric: tabular-nums;
+  gap: 4px 8px;
+}
+
+.large {
+  font-size: 24px;
+}
+
+.ticket {
+  background: var(--saves);
+  clip-path: polygon(0 0, calc(100% - 6px) 0, 100% 50%, calc(100% - 6px) 100%, 0 100%);
+  color: rgb(var(--v-theme-on-success));
+  font-size: 12px;
+  font-weight: 650;
+  padding: 1px 12px 1px 6px;
+}
+</style>

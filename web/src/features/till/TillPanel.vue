@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { computed, watch } from 'vue'
+import { text } from '@/locale/en.ts'
+import { CHANNELS } from '@/locale/sentence.ts'
+import { toPromotion } from '@/features/promotions/toDraft.ts'
+import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
+import { useReach } from '@/features/promotions/useReach.ts'
+import EdgesTable from './EdgesTable.vue'
+import TillReasons from './TillReasons.vue'
+import TillReceipt from './TillReceipt.vue'
+import TillSearch from './TillSearch.vue'
+import { useTill, useTillCart } from './useTill.ts'
+
+const { draft, record } = usePromotion()
+const till = useTillCart()
+const words = text.till
+
+/** A draft or a paused one is priced as if it were ready: that is what one wants to see. */
+const edited = computed(() => {
+  const promotion = toPromotion(record.value!, draft.value!)
+  return promotion.state === 'stopped' ? promotion : { ...promotion, state: 'ready' as const }
+})
+const { answer, edges } = useTill(() => edited.value)
+
+// The first look needs a cart: one product of the reach, until somebody fills or empties the till by hand.
+const { data: reach } = useReach(() => draft.value!.mechanic)
+watch(reach, (found) => {
+  const sample = found?.sample[Math.floor(found.sample.length / 2)]
+  if (!sample || till.isTouched) return
+  till.lines = [{ product: sample, quantity: 1 }]
+})
+
+const SHOPPERS = [
+  { value: 'guest', title: words.guest },
+  { value: 'signedIn', title: words.signedIn },
+  ...['club', 'trade', 'schools'].map((group) => ({ value: `group:${group}`, title: words.member(group) })),
+]
+</script>
+
+<template>
+  <aside class="panel" :aria-label="words.title">
+    <header>
+      <h2>{{ words.title }}</h2>
+      <select v-model="till.shopper" :aria-label="words.shopper">
+        <option v-for="one in SHOPPERS" :key="one.value" :value="one.value">{{ one.title }}</option>
+      </select>
+      <select v-model="till.channel" :aria-label="words.channel">
+        <option v-for="(title, channel) in CHANNELS" :key="channel" :value="channel">{{ title }}</option>
+      </select>
+      <button type="button" class="as-link" :disabled="till.lines.length === 0" @click="till.empty()">
+        {{ words.empty }}
+      </button>
+    </header>
+    <TillSearch @choose="(product) => till.add(product)" />
+    <TillReceipt :answer="answer" />
+    <TillReasons :quote="answer?.after ?? answer?.before ?? null" :edited="edited" />
+    <EdgesTable :edges="edges" :product="till.lines[0]?.product ?? null" />
+  </aside>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  align-content: start;
+  gap: 12px;
+  padding: 14px 16px 40px;
+}
+
+header {
+  align-items: baseline;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+}
+
+h2 {
+  margin-right: auto;
+}
+
+select {
+  appearance: auto;
+  background: transparent;
+  border: 0;
+  border-bottom: 1px dotted var(--quiet);
+  color: inherit;
+  font: inherit;
+  font-size: 13px;
+  max-width: 128px;
+}
+
+option {
+  background: var(--sheet);
+}
+</style>

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import type { Promotion, PromotionOutcome, Quote } from '@novalex/core'
+import { computed } from 'vue'
+import { text } from '@/locale/en.ts'
+import { formatEnd, formatLocal, plural } from '@/locale/format.ts'
+import { explainOutcome } from '@/locale/reasons.ts'
+import { useNames } from '@/stores/names.ts'
+import { usePromotionNames } from './usePromotionNames.ts'
+
+/** Why each promotion that was looked at did or did not apply; the one under edit first. */
+const { quote, edited } = defineProps<{ quote: Quote | null; edited: Promotion }>()
+
+const names = useNames()
+const nameOf = usePromotionNames(() => edited)
+
+/** Not worth a line of their own: what has nothing to do with this cart. */
+const FAR = new Set(['nothing-in-reach', 'not-ready', 'ended', 'not-started'])
+
+const shown = computed(() => {
+  const outcomes = quote?.promotions ?? []
+  const own = outcomes.filter(({ promotion }) => promotion === edited.id)
+  const others = outcomes.filter(({ promotion, reason }) => promotion !== edited.id && !FAR.has(reason ?? ''))
+  return [...own, ...others]
+})
+const hidden = computed(() => (quote?.promotions.length ?? 0) - shown.value.length)
+
+function explain(outcome: PromotionOutcome): string {
+  const { start, end } = edited.schedule
+  return explainOutcome(outcome, {
+    names: names.names,
+    promotion: nameOf,
+    start: start === undefined ? '' : formatLocal(start, { year: true }),
+    end: end === undefined ? '' : formatEnd(end, { year: true }),
+  })
+}
+</script>
+
+<template>
+  <div v-if="quote && quote.lines.length > 0" class="reasons" aria-live="polite">
+    <ul>
+      <li v-for="outcome in shown" :key="outcome.promotion">
+        <span :class="outcome.outcome === 'applied' ? 'saves' : 'wrong'" aria-hidden="true">
+          {{ outcome.outcome === 'applied' ? '✓' : '✕' }}
+        </span>
+        <span>
+          <strong>{{ nameOf(outcome.promotion) }}</strong> {{ explain(outcome) }}.
+        </span>
+      </li>
+    </ul>
+    <p v-if="hidden > 0" class="quiet">{{ text.till.others(plural(hidden, 'other promotion')) }}</p>
+  </div>
+</template>
+
+<style scoped>
+.reasons {
+  display: grid;
+  font-size: 13.5px;
+  gap: 6px;
+}
+
+ul {
+  display: grid;
+  gap: 6px;
+  list-style: none;
+  padding: 0;
+}
+
+li {
+  display: grid;
+  gap: 6px;
+  grid-template-columns: 14px 1fr;
+  overflow-wrap: anywhere;
+}
+</style>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { formatAmount, type Quote } from '@novalex/core'
+import { computed } from 'vue'
+import { text } from '@/locale/en.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
+import type { TillAnswer } from '@/workers/till.worker.ts'
+import { usePromotionNames } from './usePromotionNames.ts'
+import { useTillCart } from './useTill.ts'
+
+const { answer } = defineProps<{ answer: TillAnswer | null }>()
+
+const till = useTillCart()
+const store = useStoreInfo()
+const { draft, record } = usePromotion()
+const nameOf = usePromotionNames(() => ({ id: record.value!.promotion.id, name: draft.value!.name }))
+const words = text.till
+
+const quote = computed<Quote | null>(() => answer?.after ?? answer?.before ?? null)
+const lines = computed(() =>
+  till.lines.map(({ product, quantity }) => {
+    const line = quote.value?.lines.find(({ sku }) => sku === product.sku)
+    return { product, quantity, line: line?.quantity === quantity ? line : null }
+  }),
+)
+/** What the plan as it is kept would make of the same cart, where that differs. */
+const before = computed(() => {
+  const [old, young] = [answer?.before.totals.grand, answer?.after?.totals.grand]
+  return old !== undefined && young !== undefined && old !== young ? old : null
+})
+
+function onQuantity(sku: string, event: Event): void {
+  const quantity = Math.floor(Number((event.target as HTMLInputElement).value))
+  if (Number.isInteger(quantity) && quantity >= 0 && quantity <= 1_000_000) till.setQuantity(sku, quantity)
+}
+</script>
+
+<template>
+  <div class="receipt" data-testid="receipt">
+    <p v-if="till.lines.length === 0" class="quiet">{{ words.nothing }}</p>
+    <template v-else>
+      <div v-for="{ product, quantity, line } in lines" :key="product.sku" class="line">
+        <div class="row">
+          <input
+            type="number"
+            min="0"
+            max="1000000"
+            :value="quantity"
+            :aria-label="words.quantity(product.name)"
+            @input="(event) => onQuantity(product.sku, event)"
+          />
+          <span class="what">× {{ product.name }}</span>
+          <i class="dots" />
+          <span v-if="line && line.total < line.regular" class="struck money">{{ formatAmount(line.regular) }}</span>
+          <strong class="money">{{ line ? formatAmount(line.total) : '…' }}</strong>
+          <button
+            type="button"
+            class="out"
+            :aria-label="words.remove(product.name)"
+            @click="till.setQuantity(product.sku, 0)"
+          >
+            ✕
+          </button>
+        </div>
+        <div v-for="adjustment in line?.adjustments ?? []" :key="adjustment.promotion" class="row saves cut">
+          <span class="what">{{ nameOf(adjustment.promotion) }}</span>
+          <i class="dots" />
+          <span class="money">{{ formatAmount(-adjustment.amount) }}</span>
+        </div>
+      </div>
+      <div class="row total">
+        <span class="heading">{{ words.toPay }}</span>
+        <i />
+        <span v-if="before !== null" class="struck money" :title="words.before">{{ formatAmount(before) }}</span>
+        <strong class="heading money" role="status" aria-live="polite">{{
+          quote ? formatAmount(quote.totals.grand) : '…'
+        }}</strong>
+      </div>
+      <p v-if="quote" class="quiet">
+        {{ words.saves }} {{ formatAmount(quote.totals.saved) }} ·
+        {{ store.info?.store.pricesIncludeTax ? words.taxIncluded : words.taxOnTop }}
+        {{ formatAmount(quote.totals.tax) }}
+        <template v-if="before !== null"> · {{ words.before }} {{ formatAmount(before) }}</template>
+      </p>
+      <p v-if="answer && !answer.after" class="wrong" role="alert">{{ words.waiting }}</p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.receipt {
+  --tooth: 7px;
+  background: var(--sheet);
+  font-size: 13.5px;
+  mask:
+    conic-gradient(from -45deg at bottom, #0000, #000 1deg 89deg, #0000 90deg) bottom / calc(2 * var(--tooth)) 51%
+      repeat-x,
+    linear-gradient(#000 0 0) top / 100% calc(100% - var(--tooth)) no-repeat;
+  padding: 12px 14px 22px;
+}
+
+.row {
+  align-items: baseline;
+  display: flex;
+  gap: 6px;
+  padding: 2px 0;
+}
+
+.what {
+  overflow-wrap: anywhere;
+}
+
+.dots {
+  border-bottom: 1px dotted var(--quiet);
+  flex: 1;
+  min-width: 12px;
+  transform: translateY(-3px);
+}
+
+.cut {
+  padding-left: 30px;
+  padding-right: 20px;
+}
+
+input {
+  background: none;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  color: inherit;
+  font: inherit;
+  font-variant-numeric: tabular-nums;
+  text-align: right;
+  width: 46px;
+}
+
+.out {
+  background: none;
+  border: 0;
+  color: var(--quiet);
+  cursor: pointer;
+  font-size: 11px;
+  width: 14px;
+}
+
+.total {
+  border-top: 1px solid var(--ink);
+  font-size: 18px;
+  margin-top: 8px;
+  padding: 6px 20px 0 0;
+}
+
+.total i {
+  flex: 1;
+}
+
+.total .struck {
+  font-size: 14px;
+}
+</style>

@@ -1,0 +1,126 @@
+import type { ErrorCode, ProblemCode } from '@novalex/contract'
+import { formatAmount, formatPercent, type Problem } from '@novalex/core'
+import { formatEnd, formatLocal, joinWords, plural } from './format.ts'
+
+type Facts = Readonly<Record<string, unknown>>
+
+/** What was given, what is allowed, what to do next. */
+export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts) => string)>> = {
+  required: 'This is missing. Fill it in.',
+  'unknown-key': 'Novalex does not know this entry. Take it out.',
+  'wrong-type': ({ wanted }) => `This should be a value of another kind${wanted ? ` (${String(wanted)})` : ''}.`,
+  'not-in-list': 'This is none of the choices. Choose one of them.',
+  'too-short': 'This is too short. Write something here.',
+  'too-long': ({ limit, max, given }) =>
+    `This is too long${given ? ` (${String(given)} characters)` : ''}. At most ${String(limit ?? max)} characters fit.`,
+  'too-small': ({ limit }) => `This is too small. It may be ${String(limit)} or more.`,
+  'too-large': ({ limit }) => `This is too large. It may be ${String(limit)} or less.`,
+  'too-many': ({ limit, max }) => `These are too many. At most ${String(limit ?? max)} fit.`,
+  'too-few': ({ limit }) => `These are too few. At least ${String(limit)} are needed: choose something.`,
+  malformed: 'This can’t be read. Check how it is written.',
+  'not-allowed': 'This can’t stand here. Take it out or choose something else.',
+  'no-such-time': ({ given }) => `No calendar has ${String(given)}. Choose another day or time.`,
+  'ends-before-start': ({ start, end }) =>
+    `It would end on ${formatEnd(String(end), { year: true })}, not after its start on ${formatLocal(String(start), { year: true })}. Choose a later end or an earlier start.`,
+  'unknown-sku': ({ id, sku }) =>
+    `No product has the SKU ${String(id ?? sku)}. It may have been taken out; choose another.`,
+  'unknown-category': ({ id }) => `The category “${String(id)}” is gone. Choose another one.`,
+  'unknown-set': ({ id }) => `The product set “${String(id)}” is gone. Choose another one.`,
+  'unknown-campaign': 'This campaign is gone. Choose another one, or none.',
+  'unknown-stack-group': ({ id }) => `The store has no stack group “${String(id)}”. Choose one from the list.`,
+  'empty-range': 'No price lies between these two. The upper limit must be above the lower one.',
+  'value-or-bands': 'Choose either one value or price bands.',
+  'not-ascending': ({ after }) => `Each limit must be above the one before it (${toLimit(after)}).`,
+  'percent-range': ({ given }) =>
+    `${formatPercent(Number(given))} can’t be taken off. Give more than 0 and at most 100 %.`,
+  'amount-zero': 'Nothing would be taken off. Give an amount above 0.00.',
+  'price-negative': 'A price can’t be below 0.00.',
+  'price-not-lower': ({ given, highest }) =>
+    `${formatAmount(Number(given))} lowers no price: the dearest product it applies to costs ${formatAmount(Number(highest))}. Give less than that, or choose other products.`,
+  'ending-too-large': ({ ending, step }) =>
+    `Prices in steps of ${formatAmount(Number(step))} can’t end in ${formatAmount(Number(ending))}. The ending must be smaller than the step.`,
+  'ladder-with-bands': 'A ladder sets the one value of a promotion, so it can’t go with price bands.',
+  'ladder-needs-units': 'A ladder by units left needs a limit of units. Set one.',
+  'ladder-needs-end': 'A ladder by hours left needs an end. Set one.',
+  'duplicate-id': ({ id }) => `Two promotions have the id ${String(id)}.`,
+  'duplicate-rank': ({ rank }) => `Two promotions have rank ${String(rank)}.`,
+  'sum-too-large': 'This cart is worth more than can be computed exactly. Take something out.',
+  'unknown-zone': ({ given }) => `There is no time zone ${String(given)}.`,
+  'bad-json': 'This line is no JSON.',
+  'not-a-percent': ({ given }) => `“${String(given)}” is no percentage. Write it like 10, 10 % or 10,5.`,
+  'not-money': ({ given }) => `“${String(given)}” is no amount. Write it like 12.50, 12,50 or € 3.`,
+  'not-a-date': 'This day is not complete. Give day, month and year.',
+  'not-a-time': 'This time is not complete. Give hours and minutes.',
+  'empty-file': 'The file holds no products. Choose one with a header line and at least one product.',
+  'not-utf8': 'The file is not in UTF-8, so letters such as ä would break. Save it again as “CSV UTF-8”.',
+  'not-text': 'This is no CSV file. Save the table as CSV and choose that file.',
+  'unknown-column': ({ given }) =>
+    `There is no column “${String(given)}”. Columns: sku, name, family, categories, tags, regular_price, unit_cost, minimum_price, tax_rate, stock.`,
+  'duplicate-column': ({ given }) => `The column ${String(given)} is there twice. Keep one.`,
+  'missing-column': ({ column }) => `The column ${String(column)} is missing. Add it.`,
+  'wrong-field-count': ({ given, wanted }) =>
+    `This row has ${plural(Number(given), 'cell')}, the header has ${String(wanted)}. Is a separator missing or too many?`,
+  'broken-quotes': 'A quotation mark is opened in this row and never closed. Close it, or double it inside a text.',
+  'duplicate-sku': ({ given, row }) => `${String(given)} already stands in row ${String(row)}. Each SKU may come once.`,
+  'control-character': 'There is an invisible control character in this cell. Type the text again.',
+  'empty-category': ({ given }) => `A step of “${String(given)}” has no name. Write paths like Paper > Pads.`,
+  'too-deep': ({ given, max }) => `This path has ${String(given)} steps; at most ${String(max)} are possible.`,
+  'not-an-amount': ({ given }) => `“${String(given)}” is no amount. Write it like 12.50 or 12,50.`,
+  'not-a-rate': ({ given }) => `“${String(given)}” is no tax rate. Write a percentage from 0 to 100.`,
+  'not-a-count': ({ given }) => `“${String(given)}” is no number of units. Write a whole number.`,
+}
+
+export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((facts: Facts) => string)>> = {
+  'bad-json': 'The server could not read what was sent.',
+  'invalid-input': 'Something can’t be taken as it is; see the marked places.',
+  'not-found': ({ kind }) => `This ${String(kind ?? 'page')} is not there, or no longer. It may have been deleted.`,
+  'no-such-page': 'There is nothing at this address.',
+  'stale-version': 'Someone else changed this meanwhile. Look at what changed before you go on.',
+  'stale-plan': 'The plan changed after this review. Look at the new review, then release.',
+  'category-in-use': ({ name, categories, products, promotions }) =>
+    `${String(name)} is still in use: ${joinWords(toUses({ categories, products, promotions }))}. Take those out first.`,
+  'import-not-ready': 'This file can’t be accepted now: it is still being read, was refused, or was accepted already.',
+  'nothing-to-release': 'Nothing differs from what the shop already follows.',
+  'plan-has-problems': 'The plan can’t be released with these faults in it. Mend them first.',
+  'no-release': 'Nothing has been released yet.',
+  'too-large': ({ maxBytes }) =>
+    `That is too large${maxBytes ? `: at most ${(Number(maxBytes) / 2 ** 20).toFixed(0)} MB` : ''}.`,
+  'wrong-media-type': ({ wanted }) => `The server expects ${String(wanted ?? 'another kind of content')}.`,
+  'too-many-requests': 'Too many questions in one minute. Wait a moment and try again.',
+  'database-away': 'The database does not answer. Nothing is lost; try again in a moment.',
+  internal: 'Something went wrong on the server. Try again; if it stays, give support the number of this request.',
+  unreachable: 'The server does not answer. Nothing is lost; it is tried again by itself.',
+}
+
+/** A problem as a sentence for people. */
+export function explainProblem({ code, facts = {} }: Problem): string {
+  const text = PROBLEM_TEXT[code as ProblemCode] as (typeof PROBLEM_TEXT)[ProblemCode] | undefined
+  if (text === undefined) return `This can’t be taken (${code}).`
+  return typeof text === 'string' ? text : text(facts)
+}
+
+export function explainError({
+  code,
+  facts,
+  requestId,
+}: {
+  code: ErrorCode | 'unreachable'
+  facts: Facts
+  requestId: string | null
+}): string {
+  const text = ERROR_TEXT[code]
+  const sentence = typeof text === 'string' ? text : text(facts)
+  return code === 'internal' && requestId ? `${sentence} (${requestId})` : sentence
+}
+
+function toLimit(value: unknown): string {
+  return typeof value === 'number' ? formatAmount(value) : String(value)
+}
+
+function toUses({ categories, products, promotions }: Facts): string[] {
+  return [
+    ...((categories as string[] | undefined) ?? []).map((name) => `the category ${name} below it`),
+    ...(Number(products) > 0 ? [plural(Number(products), 'product')] : []),
+    ...((promotions as string[] | undefined) ?? []).map((name) => `the promotion ${name}`),
+  ]
+}

@@ -1,0 +1,30 @@
+import type { CategoryAnswer } from '@novalex/contract'
+import { defineStore } from 'pinia'
+import { shallowRef, watch } from 'vue'
+import { api } from '@/api/api.ts'
+import type { Names } from '@/locale/sentence.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+/** Categories and the names behind ids, as sentences need them. */
+export const useNames = defineStore('names', () => {
+  const store = useStoreInfo()
+  const categories = shallowRef<readonly CategoryAnswer[]>([])
+  const products = shallowRef<ReadonlyMap<string, string>>(new Map())
+
+  async function refresh(): Promise<void> {
+    categories.value = await api.listCategories().catch(() => categories.value)
+  }
+  watch(() => store.info?.catalogueRevision, refresh, { immediate: true })
+
+  /** Remembers names that some answer brought along. */
+  function learnProducts(known: readonly { readonly sku: string; readonly name: string }[]): void {
+    products.value = new Map([...products.value, ...known.map(({ sku, name }) => [sku, name] as const)])
+  }
+
+  const names: Names = {
+    category: (id) => categories.value.find((category) => category.id === id)?.name ?? id,
+    stackGroup: (id) => id,
+    product: (sku) => products.value.get(sku) ?? sku,
+  }
+  return { categories, names, refresh, learnProducts }
+})

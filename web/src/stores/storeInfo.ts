@@ -1,0 +1,29 @@
+import type { StoreAnswer } from '@novalex/contract'
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { api } from '@/api/api.ts'
+import { ApiError } from '@/api/http.ts'
+
+/** The store, its revisions and the live release: what every screen needs to know first. */
+export const useStoreInfo = defineStore('storeInfo', () => {
+  const info = shallowRef<StoreAnswer | null>(null)
+  const error = shallowRef<ApiError | null>(null)
+  /** How far the server's clock is ahead of this machine's. */
+  const clockOffsetMs = ref(0)
+
+  async function refresh(): Promise<void> {
+    try {
+      const answer = await api.getStore()
+      clockOffsetMs.value = Date.parse(answer.now) - Date.now()
+      info.value = answer
+      error.value = null
+    } catch (thrown) {
+      if (!(thrown instanceof ApiError)) throw thrown
+      error.value = thrown
+    }
+  }
+
+  const zone = computed(() => info.value?.store.timeZone ?? 'UTC')
+  const release = computed(() => info.value?.release ?? null)
+  return { info, error, clockOffsetMs, refresh, zone, release }
+})

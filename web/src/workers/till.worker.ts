@@ -1,0 +1,96 @@
+import type { PlanAnswer } from '@novalex/contract'
+import {
+  compilePlan,
+  computeEdgeMoments,
+  computePublicPrice,
+  computeQuote,
+  type Cart,
+  type EdgeMoment,
+  type Instant,
+  type Product,
+  type Promotion,
+  type Quote,
+} from '@novalex/core'
+import { expose } from 'comlink'
+
+export interface TillQuestion {
+  readonly products: readonly Product[]
+  readonly cart: Cart
+  readonly now: Instant
+  /** The promotion under edit, in place of the plan's own. */
+  readonly edited: Promotion
+}
+
+export interface TillAnswer {
+  /** Null where the edited rule can't be priced as it stands. */
+  readonly after: Quote | null
+  /** Under the plan as it is kept. */
+  readonly before: Quote
+}
+
+export interface EdgePrice extends EdgeMoment {
+  readonly without: number
+  readonly with: number
+}
+
+let plan: PlanAnswer | null = null
+
+const worker = {
+  setPlan(next: PlanAnswer): void {
+    plan = next
+  },
+
+  price({ products, cart, now, edited }: TillQuestion): TillAnswer {
+    const order = { now, cart, facts: {}, codes: {} }
+    const before = computeQuote(compile(products, getPlan().promotions), order)
+    return { before, after: attempt(() => computeQuote(compile(products, replace(edited)), order)) }
+  },
+
+  /** What one product costs just before and at each limit of the edited promotion's time, without it and with it. */
+  edges(product: Product, edited: Promotion): EdgePrice[] {
+    const onlooker = { channel: 'web', facts: {} }
+    const { store, promotions } = getPlan()
+    return (
+      attempt(() => {
+        const others = compile(
+          [product],
+          promotions.filter(({ id }) => id !== edited.id),
+        )
+        const all = compile([product], replace(edited))
+        return computeEdgeMoments(edited, store.timeZone).map((edge) => ({
+          ...edge,
+          without: computePublicPrice(others, product, edge.at, onlooker).price,
+          with: computePublicPrice(all, product, edge.at, onlooker).price,
+        }))
+      }) ?? []
+    )
+  },
+}
+
+export type TillWorker = typeof worker
+
+function getPlan(): PlanAnswer {
+  if (!plan) throw new Error('the till has no plan yet')
+  return plan
+}
+
+function replace(edited: Promotion): Promotion[] {
+  return [...getPlan().promotions.filter(({ id }) => id !== edited.id), edited]
+}
+
+function compile(products: readonly Product[], promotions: readonly Promotion[]) {
+  const { store, categories, sets } = getPlan()
+  return compilePlan({ store, catalogue: { categories, sets, products }, promotions })
+}
+
+/** A rule in the middle of an edit may name a day that no calendar has. */
+function attempt<T>(work: () => T): T | null {
+  try {
+    return work()
+  } catch (error) {
+    if (error instanceof RangeError) return null
+    throw error
+  }
+}
+
+expose(worker)
