@@ -384,7 +384,7 @@ export const text = {
     empty: 'Nothing here fits.',
     search: 'Search the shop',
     tax: 'Prices with tax',
-    planned: 'Not what you expect? The shop follows the release, not the working plan.',
+    planned: 'Edits of the working plan show here once they are released.',
     toReleases: 'To the releases',
   },
 }

@@ -64,7 +64,7 @@ export function describeValue(value: Value): string {
 }
 
 function describeValuePart({ value, bands, isLadder }: Extract<SentencePart, { part: 'value' }>): string {
-  const base = value ? describeValue(value) : `less, by ${plural(bands, 'price band')},`
+  const base = value ? describeValue(value) : `less by ${plural(bands, 'price band')}`
   return isLadder ? `${base}, changing along a ladder` : base
 }
 

@@ -22,7 +22,7 @@ export const useNames = defineStore('names', () => {
   }
 
   const names: Names = {
-    category: (id) => categories.value.find((category) => category.id === id)?.name ?? id,
+    category: (id) => categories.value.find((category) => category.id === id)?.path.join(' › ') ?? id,
     stackGroup: (id) => id,
     product: (sku) => products.value.get(sku) ?? sku,
   }

@@ -26,6 +26,8 @@ export interface TillAnswer {
   readonly after: Quote | null
   /** Under the plan as it is kept. */
   readonly before: Quote
+  /** The promotions whose reach holds something in the cart. */
+  readonly near: readonly string[]
 }
 
 export interface EdgePrice extends EdgeMoment {
@@ -42,8 +44,10 @@ const worker = {
 
   price({ products, cart, now, edited }: TillQuestion): TillAnswer {
     const order = { now, cart, facts: {}, codes: {} }
-    const before = computeQuote(compile(products, getPlan().promotions), order)
-    return { before, after: attempt(() => computeQuote(compile(products, replace(edited)), order)) }
+    const kept = compile(products, getPlan().promotions)
+    const near = products.flatMap((product) => kept.findReaching(product)).map(({ promotion }) => promotion.id)
+    const after = attempt(() => computeQuote(compile(products, replace(edited)), order))
+    return { before: computeQuote(kept, order), after, near: [...new Set(near)] }
   },
 
   /** What one product costs just before and at each limit of the edited promotion's time, without it and with it. */

@@ -135,7 +135,7 @@ async function onImported(): Promise<void> {
       <tbody>
         <tr v-for="row in data.rows" :key="row.product.sku">
           <td class="name">
-            {{ row.product.name }}<br /><span class="quiet sku">{{ row.product.sku }}</span>
+            {{ row.product.name }} <span class="quiet sku">{{ row.product.sku }}</span>
           </td>
           <td class="number" :class="{ struck: row.shelf < row.product.regularPrice }">
             {{ formatAmount(row.product.regularPrice) }}

@@ -2,6 +2,7 @@
 import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
 import { computed, onMounted, shallowRef, watch } from 'vue'
 import type { ReleaseSummary } from '@novalex/contract'
+import { useRoute } from 'vue-router'
 import { api } from '@/api/api.ts'
 import { formatInstant, formatZone } from '@/locale/format.ts'
 import { text } from '@/locale/en.ts'
@@ -15,6 +16,9 @@ const moment = useMoment()
 const store = useStoreInfo()
 const releases = shallowRef<readonly ReleaseSummary[]>([])
 
+const route = useRoute()
+/** The shop follows the release whatever plan is being looked at. */
+const isShop = computed(() => route.path.startsWith('/shop'))
 const label = computed(() => formatInstant(moment.instant, { zone: store.zone }))
 const plans = computed(() => [
   { value: 'working', title: text.moment.working },
@@ -64,12 +68,15 @@ watch(() => store.release?.number, loadReleases)
     />
     <span class="plan">
       {{ text.moment.in }}
-      <select v-model="moment.plan" :aria-label="text.moment.plan">
+      <strong v-if="isShop">{{
+        store.release ? text.moment.release(store.release.number) : text.moment.nothingLive
+      }}</strong>
+      <select v-else v-model="moment.plan" :aria-label="text.moment.plan">
         <option v-for="plan in plans" :key="plan.value" :value="plan.value">{{ plan.title }}</option>
       </select>
     </span>
     <SavingNote />
-    <span class="live quiet">{{
+    <span v-if="!isShop" class="live quiet">{{
       store.release ? text.moment.live(store.release.number) : text.moment.nothingLive
     }}</span>
   </header>

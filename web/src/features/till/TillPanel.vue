@@ -52,8 +52,8 @@ const SHOPPERS = [
       </button>
     </header>
     <TillSearch @choose="(product) => till.add(product)" />
-    <TillReceipt :answer="answer" />
-    <TillReasons :quote="answer?.after ?? answer?.before ?? null" :edited="edited" />
+    <TillReceipt :answer="answer" :edited="edited" />
+    <TillReasons :answer="answer" :edited="edited" />
     <EdgesTable :edges="edges" :product="till.lines[0]?.product ?? null" />
   </aside>
 </template>

@@ -5,27 +5,27 @@ import { text } from '@/locale/en.ts'
 import { formatEnd, formatLocal, plural } from '@/locale/format.ts'
 import { explainOutcome } from '@/locale/reasons.ts'
 import { useNames } from '@/stores/names.ts'
-import { usePromotionNames } from './usePromotionNames.ts'
+import type { TillAnswer } from '@/workers/till.worker.ts'
+import { usePromotionLookup } from './usePromotionLookup.ts'
 
 /** Why each promotion that was looked at did or did not apply; the one under edit first. */
-const { quote, edited } = defineProps<{ quote: Quote | null; edited: Promotion }>()
+const { answer, edited } = defineProps<{ answer: TillAnswer | null; edited: Promotion }>()
 
 const names = useNames()
-const nameOf = usePromotionNames(() => edited)
+const find = usePromotionLookup(() => edited)
+const nameOf = (id: string) => find(id)?.name ?? id
 
-/** Not worth a line of their own: what has nothing to do with this cart. */
-const FAR = new Set(['nothing-in-reach', 'not-ready', 'ended', 'not-started'])
-
+const quote = computed<Quote | null>(() => answer?.after ?? answer?.before ?? null)
 const shown = computed(() => {
-  const outcomes = quote?.promotions ?? []
+  const outcomes = quote.value?.promotions ?? []
   const own = outcomes.filter(({ promotion }) => promotion === edited.id)
-  const others = outcomes.filter(({ promotion, reason }) => promotion !== edited.id && !FAR.has(reason ?? ''))
+  const others = outcomes.filter(({ promotion }) => promotion !== edited.id && answer?.near.includes(promotion))
   return [...own, ...others]
 })
-const hidden = computed(() => (quote?.promotions.length ?? 0) - shown.value.length)
+const hidden = computed(() => (quote.value?.promotions.length ?? 0) - shown.value.length)
 
 function explain(outcome: PromotionOutcome): string {
-  const { start, end } = edited.schedule
+  const { start, end } = find(outcome.promotion)?.schedule ?? {}
   return explainOutcome(outcome, {
     names: names.names,
     promotion: nameOf,

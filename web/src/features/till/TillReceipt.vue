@@ -1,19 +1,18 @@
 <script setup lang="ts">
-import { formatAmount, type Quote } from '@novalex/core'
+import { formatAmount, type Promotion, type Quote } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
 import type { TillAnswer } from '@/workers/till.worker.ts'
-import { usePromotionNames } from './usePromotionNames.ts'
+import { usePromotionLookup } from './usePromotionLookup.ts'
 import { useTillCart } from './useTill.ts'
 
-const { answer } = defineProps<{ answer: TillAnswer | null }>()
+const { answer, edited } = defineProps<{ answer: TillAnswer | null; edited: Promotion }>()
 
 const till = useTillCart()
 const store = useStoreInfo()
-const { draft, record } = usePromotion()
-const nameOf = usePromotionNames(() => ({ id: record.value!.promotion.id, name: draft.value!.name }))
+const find = usePromotionLookup(() => edited)
+const nameOf = (id: string) => find(id)?.name ?? id
 const words = text.till
 
 const quote = computed<Quote | null>(() => answer?.after ?? answer?.before ?? null)

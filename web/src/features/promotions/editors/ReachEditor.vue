@@ -63,7 +63,7 @@ const errors = (path: string) => problemsAt(path).map(explainProblem)
 
 <template>
   <fieldset class="editor">
-    <legend>{{ words.legend }}</legend>
+    <legend class="visually-hidden">{{ words.legend }}</legend>
     <p class="quiet">{{ words.both }}</p>
     <CategoryChoice
       v-model="categories"

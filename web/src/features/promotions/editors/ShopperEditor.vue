@@ -49,7 +49,7 @@ const errors = computed(() => problemsAt('when').map(explainProblem))
 
 <template>
   <fieldset class="editor">
-    <legend>{{ words.legend }}</legend>
+    <legend class="visually-hidden">{{ words.legend }}</legend>
     <v-select
       :model-value="who"
       :items="choices"

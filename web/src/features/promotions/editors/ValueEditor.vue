@@ -77,7 +77,7 @@ const isOfRegular = computed({
 
 <template>
   <fieldset class="editor">
-    <legend>{{ words.legend }}</legend>
+    <legend class="visually-hidden">{{ words.legend }}</legend>
     <v-btn-toggle :model-value="kind" :aria-label="words.legend" @update:model-value="setKind">
       <v-btn v-for="one in KINDS" :key="one.kind" :value="one.kind" size="small">{{ one.title }}</v-btn>
     </v-btn-toggle>

@@ -1,0 +1,111 @@
+import { expect, expectSaved, moveTo, test } from './novalex.ts'
+
+const FILE = [
+  'sku;name;categories;regular_price;unit_cost;tax_rate;stock',
+  'INK-RED;"Ink, red";Inks > Bottles;12,50;4,00;20;30',
+  'INK-BLU;Ink, blue;Inks > Bottles;8,00;3,00;20;',
+  'NIB-1;Steel nib;Nibs;1,20;0,30;20;500',
+].join('\r\n')
+
+test('bring in products, plan a sale, prove it, release it, see it in the shop', async ({ page }) => {
+  await test.step('a product file comes in after a look', async () => {
+    await page.goto('/products')
+    await expect(page.getByText('240 products')).toBeVisible()
+    await page.getByRole('button', { name: 'Bring in a file …' }).click()
+    const file = { name: 'inks.csv', mimeType: 'text/csv', buffer: Buffer.from(`\uFEFF${FILE}`) }
+    await page.getByLabel('Choose a CSV file').setInputFiles(file)
+    const dialog = page.getByRole('dialog')
+    await expect(dialog.getByText('Inks · Inks > Bottles · Nibs')).toBeVisible()
+    await dialog.getByRole('button', { name: 'Accept' }).click()
+    await expect(page.getByText('243 products')).toBeVisible()
+  })
+
+  await test.step('a percentage sale on the new category', async () => {
+    await page.goto('/promotions')
+    await page.getByRole('button', { name: 'Plan a sale' }).click()
+    await expect(page.getByTestId('sentence')).toContainText('10 % less for everything')
+    await page.getByLabel('Percent off').fill('20 %')
+    await page.getByTestId('sentence').getByRole('button', { name: 'everything' }).click()
+    const categories = page.getByRole('combobox', { name: 'In these categories, and all below' })
+    await categories.fill('bottles')
+    await page.getByRole('option', { name: /Inks › Bottles/ }).click()
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'Until when', exact: true }).click()
+    await page.getByLabel('First day').fill('2027-03-27')
+    await page.getByLabel('Last day').fill('2027-03-28')
+    await expect(page.getByText(/Last moment Sun 28 Mar 2027, 23:59:59; full price again from Mon 29 Mar 2027, 00:00, Vienna time/)).toBeVisible()
+    await page.getByRole('button', { name: 'Name and campaign', exact: true }).click()
+    await page.getByLabel('Name, for you alone').fill('Ink weekend')
+    await page.getByRole('button', { name: 'Set ready' }).click()
+    await expectSaved(page)
+    await expect(page.getByTestId('sentence')).toHaveText(
+      /From Sat 27 Mar, 00:00 until Sun 28 Mar, 24:00, anyone pays 20 % less for Inks › Bottles/,
+    )
+  })
+
+  await test.step('the till proves it, over the night on which the clocks change', async () => {
+    const receipt = page.getByTestId('receipt')
+    await expect(page.getByText('starts on Sat 27 Mar 2027, 00:00')).toBeVisible()
+    await moveTo(page, '2027-03-28', '12:00')
+    await page.getByRole('button', { name: 'Empty the cart' }).click()
+    await page.getByRole('combobox', { name: 'Add a product' }).fill('ink red')
+    await page.getByRole('option', { name: /Ink, red/ }).click()
+    await receipt.getByLabel('Quantity of Ink, red').fill('3')
+    await expect(receipt.getByRole('status')).toHaveText('30.00')
+    await expect(receipt).toContainText('−7.50')
+    const edges = page.getByRole('row', { name: /Sun 28 Mar, 23:59:59/ })
+    await expect(edges).toContainText('10.00')
+    await expect(page.getByRole('row', { name: /Mon 29 Mar, 00:00/ })).toContainText('12.50')
+    await page.getByRole('button', { name: 'Mon 29 Mar, 00:00' }).click()
+    await expect(receipt.getByRole('status')).toHaveText('37.50')
+  })
+
+  await test.step('the working plan knows, the shop does not yet', async () => {
+    await page.getByRole('link', { name: 'Products' }).click()
+    await moveTo(page, '2027-03-28', '12:00')
+    await page.getByRole('textbox', { name: 'Search by name or SKU' }).fill('INK-RED')
+    await expect(page.getByRole('row', { name: /Ink, red/ })).toContainText('10.00')
+    await page.getByRole('link', { name: 'Shop' }).click()
+    await page.getByRole('textbox', { name: 'Search the shop' }).fill('ink red')
+    const item = page.getByRole('listitem').filter({ hasText: 'Ink, red' })
+    await expect(item).toContainText('12.50 €')
+    await expect(item).not.toContainText('% off')
+  })
+
+  await test.step('the release shows every price that moves', async () => {
+    await page.getByRole('link', { name: 'Releases', exact: true }).click()
+    await expect(page.getByRole('row', { name: /new Ink weekend/ })).toBeVisible()
+    await expect(page.getByText('Prices that move (2 products)')).toBeVisible()
+    await expect(page.getByRole('row', { name: /INK-RED Sat 27 Mar, 00:00 – Sun 28 Mar, 24:00/ })).toContainText('12.50')
+    await page.getByLabel('Note for this release').fill('Ink weekend')
+    await page.getByRole('button', { name: 'Make release 2' }).click()
+    await expect(page.getByText('Release 2 is live.')).toBeVisible()
+    await expect(page.getByText('Nothing differs from what the shop follows.')).toBeVisible()
+  })
+
+  await test.step('the shop crosses out the price at that moment, and not after the end', async () => {
+    await page.getByRole('link', { name: 'Shop' }).click()
+    await page.getByRole('textbox', { name: 'Search the shop' }).fill('ink red')
+    await page.getByRole('link', { name: /Ink, red/ }).click()
+    await expect(page.getByRole('heading', { name: 'Ink, red' })).toBeVisible()
+    await expect(page.locator('s')).toHaveText(/12\.50 €/)
+    await expect(page.getByText('10.00 €')).toBeVisible()
+    await expect(page.getByText('until Sun 28 Mar, 24:00 Vienna time')).toBeVisible()
+    await moveTo(page, '2027-03-29', '00:00')
+    await expect(page.locator('s')).toHaveCount(0)
+    await expect(page.getByText('12.50 €')).toBeVisible()
+    await page.getByRole('button', { name: 'Back to now' }).click()
+    await expect(page.getByText('12.50 €')).toBeVisible()
+  })
+
+  await test.step('the release before can be taken up again', async () => {
+    await page.getByRole('link', { name: 'Releases', exact: true }).click()
+    await page.getByRole('button', { name: 'Take up again …' }).click()
+    await expect(page.getByRole('row', { name: /taken out Ink weekend/ })).toBeVisible()
+    await page.getByRole('button', { name: 'Make release 3' }).click()
+    await expect(page.getByText('Release 3 is live.')).toBeVisible()
+    await expect(page.getByText('takes up release 1 again')).toBeVisible()
+    await expect(page.getByRole('row', { name: /new Ink weekend/ })).toBeVisible()
+  })
+})

@@ -1,0 +1,25 @@
+import { defineConfig } from '@playwright/test'
+
+const report = process.env.NOVALEX_E2E_REPORT
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../test-results',
+  globalSetup: './globalSetup.ts',
+  workers: 2,
+  fullyParallel: true,
+  forbidOnly: true,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  reporter: report ? [['list'], ['json', { outputFile: report }]] : 'list',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    timezoneId: 'America/New_York',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+    },
+  },
+})
