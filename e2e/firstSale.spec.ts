@@ -34,7 +34,11 @@ test('bring in products, plan a sale, prove it, release it, see it in the shop',
     await page.getByRole('button', { name: 'Until when', exact: true }).click()
     await page.getByLabel('First day').fill('2027-03-27')
     await page.getByLabel('Last day').fill('2027-03-28')
-    await expect(page.getByText(/Last moment Sun 28 Mar 2027, 23:59:59; full price again from Mon 29 Mar 2027, 00:00, Vienna time/)).toBeVisible()
+    await expect(
+      page.getByText(
+        /Last moment Sun 28 Mar 2027, 23:59:59; full price again from Mon 29 Mar 2027, 00:00, Vienna time/,
+      ),
+    ).toBeVisible()
     await page.getByRole('button', { name: 'Name and campaign', exact: true }).click()
     await page.getByLabel('Name, for you alone').fill('Ink weekend')
     await page.getByRole('button', { name: 'Set ready' }).click()
@@ -77,7 +81,9 @@ test('bring in products, plan a sale, prove it, release it, see it in the shop',
     await page.getByRole('link', { name: 'Releases', exact: true }).click()
     await expect(page.getByRole('row', { name: /new Ink weekend/ })).toBeVisible()
     await expect(page.getByText('Prices that move (2 products)')).toBeVisible()
-    await expect(page.getByRole('row', { name: /INK-RED Sat 27 Mar, 00:00 – Sun 28 Mar, 24:00/ })).toContainText('12.50')
+    await expect(page.getByRole('row', { name: /INK-RED Sat 27 Mar, 00:00 – Sun 28 Mar, 24:00/ })).toContainText(
+      '12.50',
+    )
     await page.getByLabel('Note for this release').fill('Ink weekend')
     await page.getByRole('button', { name: 'Make release 2' }).click()
     await expect(page.getByText('Release 2 is live.')).toBeVisible()

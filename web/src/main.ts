@@ -1,8 +1,9 @@
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
-import { router } from './plugins/router.ts'
+import { fetchPages, router } from './plugins/router.ts'
 import { vuetify } from './plugins/vuetify.ts'
 import './styles/main.css'
 
 createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app')
+void fetchPages()

@@ -1,25 +1,31 @@
 import { createRouter, createWebHistory } from 'vue-router'
 
+const PAGES = {
+  promotions: () => import('@/features/promotions/PromotionsPage.vue'),
+  promotion: () => import('@/features/promotions/PromotionPage.vue'),
+  products: () => import('@/features/products/ProductsPage.vue'),
+  releases: () => import('@/features/releases/ReleasesPage.vue'),
+  shop: () => import('@/features/shop/ShopListPage.vue'),
+  shopProduct: () => import('@/features/shop/ShopProductPage.vue'),
+  nowhere: () => import('@/features/shell/NowherePage.vue'),
+}
+
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', redirect: '/promotions' },
-    { path: '/promotions', name: 'promotions', component: () => import('@/features/promotions/PromotionsPage.vue') },
-    {
-      path: '/promotions/:id',
-      name: 'promotion',
-      component: () => import('@/features/promotions/PromotionPage.vue'),
-      props: true,
-    },
-    { path: '/products', name: 'products', component: () => import('@/features/products/ProductsPage.vue') },
-    { path: '/releases', name: 'releases', component: () => import('@/features/releases/ReleasesPage.vue') },
-    { path: '/shop', name: 'shop', component: () => import('@/features/shop/ShopListPage.vue') },
-    {
-      path: '/shop/:sku',
-      name: 'shop-product',
-      component: () => import('@/features/shop/ShopProductPage.vue'),
-      props: true,
-    },
-    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('@/features/shell/NowherePage.vue') },
+    { path: '/promotions', name: 'promotions', component: PAGES.promotions },
+    { path: '/promotions/:id', name: 'promotion', component: PAGES.promotion, props: true },
+    { path: '/products', name: 'products', component: PAGES.products },
+    { path: '/releases', name: 'releases', component: PAGES.releases },
+    { path: '/shop', name: 'shop', component: PAGES.shop },
+    { path: '/shop/:sku', name: 'shop-product', component: PAGES.shopProduct, props: true },
+    { path: '/:rest(.*)*', name: 'nowhere', component: PAGES.nowhere },
   ],
 })
+
+/** Fetches every page's code once the first one stands, so that one can go on while the server is away. */
+export async function fetchPages(): Promise<void> {
+  await router.isReady()
+  await Promise.allSettled(Object.values(PAGES).map((load) => load()))
+}

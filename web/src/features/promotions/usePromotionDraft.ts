@@ -118,6 +118,7 @@ export function usePromotionDraft(id: string) {
       saving.state = { kind: 'conflict' }
     } else {
       saving.state = { kind: 'away' }
+      void store.refresh()
       timer = setTimeout(() => void save(), RETRY_MS)
     }
   }

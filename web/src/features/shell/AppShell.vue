@@ -13,19 +13,21 @@ const REFRESH_MS = 30_000
 
 const store = useStoreInfo()
 const trouble = computed(() => (store.error ? explainError(store.error) : null))
-let timer: ReturnType<typeof setTimeout>
+let timer: ReturnType<typeof setInterval>
+let askedAt = Date.now()
 
 /** Keeps revisions and release fresh, so that what others change shows; asks more often while nobody answers. */
 async function keepFresh(): Promise<void> {
+  if (!store.error && Date.now() - askedAt < REFRESH_MS) return
+  askedAt = Date.now()
   await store.refresh()
-  timer = setTimeout(() => void keepFresh(), store.error ? RETRY_MS : REFRESH_MS)
 }
 
 onMounted(() => {
-  timer = setTimeout(() => void keepFresh(), RETRY_MS)
+  timer = setInterval(() => void keepFresh(), RETRY_MS)
 })
 onBeforeUnmount(() => {
-  clearTimeout(timer)
+  clearInterval(timer)
 })
 </script>
 

@@ -1,0 +1,73 @@
+import { expect, expectSaved, findAxeFaults, test } from './novalex.ts'
+
+const SCREENS = [
+  ['Promotions', '/promotions', 'Spring paper, 15 %'],
+  ['a promotion', '/promotions/demo-1', 'Edges'],
+  ['a promotion with bands', '/promotions/demo-5', 'Add a band'],
+  ['Products', '/products', 'Drawing sheet A4'],
+  ['Releases', '/releases', 'Releases so far'],
+  ['the shop', '/shop', 'Drawing sheet A4'],
+  ['a product in the shop', '/shop/SHT-A3', 'Back to the list'],
+] as const
+
+for (const theme of ['paper', 'night'] as const) {
+  test(`axe finds nothing serious on any screen, ${theme}`, async ({ page }) => {
+    await page.addInitScript((name) => {
+      localStorage.setItem('novalex.theme', name)
+    }, theme)
+    for (const [name, path, landmark] of SCREENS) {
+      await page.goto(path)
+      await expect(page.getByText(landmark).first()).toBeVisible()
+      await page.waitForLoadState('networkidle')
+      expect(await findAxeFaults(page), name).toEqual([])
+    }
+  })
+}
+
+test('by keyboard alone: find a promotion, change it, step through time, release it', async ({ page }) => {
+  const press = async (...keys: string[]) => {
+    for (const key of keys) await page.keyboard.press(key)
+  }
+  await page.goto('/products')
+  await expect(page.getByText('240 products')).toBeVisible()
+  await press('g', 'o')
+  await expect(page.getByRole('heading', { name: 'Promotions' })).toBeVisible()
+  await press('/')
+  await page.keyboard.type('sketchbooks')
+  await expect(page.getByText('1 promotion', { exact: true })).toBeVisible()
+  const link = page.getByRole('link', { name: 'Sketchbooks at one price' })
+  while (!(await link.evaluate((element) => element === document.activeElement))) await press('Tab')
+  await press('Enter')
+  const price = page.getByLabel('New price of each item')
+  await expect(price).toBeVisible()
+  while (!(await price.evaluate((element) => element === document.activeElement))) await press('Tab')
+  await press('Control+a')
+  await page.keyboard.type('9,50')
+  await expectSaved(page)
+  await press('Control+z')
+  await expect(page.getByTestId('sentence')).toContainText('9.90 € each')
+  await press('Control+Shift+z')
+  await expect(page.getByTestId('sentence')).toContainText('9.50 € each')
+  await expectSaved(page)
+  await page.getByRole('heading', { name: 'Till' }).click()
+  const moment = page.getByRole('button', { name: /^Choose a moment/ })
+  await expect(moment).toContainText('Wed 10 Mar 2027, 09:41')
+  await press('.')
+  await expect(moment).toContainText('Sat 13 Mar 2027, 00:00')
+  await press('.')
+  await expect(moment).toContainText('Mon 15 Mar 2027, 00:00')
+  await press(',')
+  await expect(moment).toContainText('Sat 13 Mar 2027, 00:00')
+  await press('n')
+  await expect(moment).toContainText('Wed 10 Mar 2027, 09:41')
+  await press('?')
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
+  await press('Escape')
+  await press('g', 'r')
+  await expect(page.getByRole('row', { name: /changed Sketchbooks at one price/ })).toBeVisible()
+  const note = page.getByLabel('Note for this release')
+  while (!(await note.evaluate((element) => element === document.activeElement))) await press('Tab')
+  await page.keyboard.type('Sketchbooks at 9.50')
+  await press('Enter')
+  await expect(page.getByText('Release 2 is live.')).toBeVisible()
+})

@@ -1,0 +1,116 @@
+import { expect, expectSaved, test } from './novalex.ts'
+
+test.beforeEach(async ({ page }) => {
+  await page.goto('/promotions/demo-1')
+  await expect(page.getByRole('heading', { name: 'Spring paper, 15 %' })).toBeVisible()
+})
+
+test('values that can’t be taken say so at their field, and stay there', async ({ page }) => {
+  const percent = page.getByLabel('Percent off')
+  await percent.fill('120 %')
+  await expect(page.getByText('120 % can’t be taken off.').first()).toBeVisible()
+  await expect(page.getByTestId('saving')).toHaveText('not saved: see the marked place')
+  await percent.fill('twelve')
+  await expect(page.getByText('“twelve” is no percentage.').first()).toBeVisible()
+  await page.getByRole('button', { name: 'On what', exact: true }).click()
+  await page.getByRole('button', { name: 'What', exact: true }).click()
+  await expect(percent).toHaveValue('twelve')
+  await percent.fill('12,5 percent')
+  await expect(page.getByTestId('sentence')).toContainText('12.5 % less')
+  await expectSaved(page)
+
+  await page.getByRole('button', { name: 'one price for each' }).click()
+  await page.getByLabel('New price of each item').fill('€ 9.999,00')
+  await expect(
+    page.getByText(/9999\.00 lowers no price: the dearest product it applies to costs 34\.90/).first(),
+  ).toBeVisible()
+  await page.getByLabel('New price of each item').fill('0,40')
+  await expectSaved(page)
+  await expect(page.getByText(/Drawing sheet A4: 0\.45 € → 0\.40 €/)).toBeVisible()
+})
+
+test('a sale that ends before it starts is not saved, and undo takes it back', async ({ page }) => {
+  await page.getByRole('button', { name: 'Until when', exact: true }).click()
+  await page.getByLabel('Last day').fill('2027-02-27')
+  await expect(
+    page.getByText(/It would end on Sat 27 Feb 2027, 24:00, not after its start on Mon 1 Mar 2027, 00:00/).first(),
+  ).toBeVisible()
+  await page.getByLabel('Last day').fill('')
+  await expect(page.getByText('This day is not complete.').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByLabel('Last day')).toHaveValue('2027-03-31')
+  await expect(page.getByText('not after its start')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Again' }).click()
+  await expect(page.getByLabel('Last day')).toHaveValue('2027-02-27')
+  await page.getByLabel('Last day').fill('2027-04-04')
+  await expect(page.getByTestId('sentence')).toContainText('until Sun 4 Apr, 24:00')
+  await expectSaved(page)
+})
+
+test('a long name is refused, markup is text, and nothing runs', async ({ page }) => {
+  await page.getByRole('button', { name: 'Name and campaign', exact: true }).click()
+  const name = page.getByLabel('Name, for you alone')
+  await name.fill('x'.repeat(10_000))
+  await expect(page.getByText('This is too long. At most 120 characters fit.').first()).toBeVisible()
+  const markup = '<script>document.title="broken"</script><img src=x onerror="document.title=1">'
+  await name.fill(markup)
+  await expectSaved(page)
+  await expect(page.getByRole('heading', { name: markup })).toBeVisible()
+  await page.getByRole('link', { name: 'Promotions' }).first().click()
+  await expect(page.getByRole('link', { name: markup })).toBeVisible()
+  expect(await page.title()).not.toMatch(/^(broken|1)$/)
+})
+
+test('a category that is gone is named at its field', async ({ page, request }) => {
+  await page.goto('/promotions/demo-1')
+  await page.getByTestId('sentence').getByRole('button', { name: 'Paper' }).click()
+  const file = 'sku,name,categories,regular_price,tax_rate\nTMP-1,Thing,Passing,1,20\n'
+  const upload = await request.post('/api/imports', { headers: { 'content-type': 'text/csv' }, data: file })
+  const { id } = (await upload.json()) as { id: string }
+  await expect
+    .poll(async () => ((await (await request.get(`/api/imports/${id}`)).json()) as { state: string }).state)
+    .toBe('ready')
+  await request.post(`/api/imports/${id}/accept`)
+  await expect
+    .poll(async () => ((await (await request.get(`/api/imports/${id}`)).json()) as { state: string }).state)
+    .toBe('done')
+  await page.reload()
+  await page.getByTestId('sentence').getByRole('button', { name: 'Paper' }).click()
+  const categories = page.getByRole('combobox', { name: 'In these categories, and all below' })
+  await categories.fill('passing')
+  await expect(page.getByRole('option', { name: /Passing/ })).toBeVisible()
+  const back = 'sku,name,categories,regular_price,tax_rate\nTMP-1,Thing,Paper,1,20\n'
+  const second = (await (
+    await request.post('/api/imports', { headers: { 'content-type': 'text/csv' }, data: back })
+  ).json()) as { id: string }
+  await expect
+    .poll(async () => ((await (await request.get(`/api/imports/${second.id}`)).json()) as { state: string }).state)
+    .toBe('ready')
+  await request.post(`/api/imports/${second.id}/accept`)
+  await expect
+    .poll(async () => ((await (await request.get(`/api/imports/${second.id}`)).json()) as { state: string }).state)
+    .toBe('done')
+  expect((await request.delete('/api/categories/passing')).status()).toBe(204)
+  await page.getByRole('option', { name: /Passing/ }).click()
+  await expect(page.getByText('The category “passing” is gone. Choose another one.').first()).toBeVisible()
+  await expect(page.getByTestId('saving')).toHaveText('not saved: see the marked place')
+})
+
+test('a product file with faults names row and column, and changes nothing', async ({ page }) => {
+  await page.goto('/products')
+  await page.getByRole('button', { name: 'Bring in a file …' }).click()
+  const choose = async (name: string, content: string) => {
+    await page
+      .getByLabel('Choose a CSV file')
+      .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) })
+  }
+  await choose('header.csv', 'sku;title;regular_price\nA;B;1\n')
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByText('There is no column “title”.')).toBeVisible()
+  await expect(dialog.getByText('The column tax_rate is missing.')).toBeVisible()
+  await choose('rows.csv', 'sku;name;regular_price;tax_rate\nA;B;1;20\nC;"two\nlines";ten;20\n')
+  await expect(dialog.getByRole('row', { name: /3 regular_price “ten” is no amount/ })).toBeVisible()
+  await expect(dialog.getByRole('button', { name: 'Accept' })).toHaveCount(0)
+  await dialog.getByRole('button', { name: 'Cancel' }).click()
+  await expect(page.getByText('240 products')).toBeVisible()
+})

@@ -1,0 +1,98 @@
+import { expect, expectSaved, test } from './novalex.ts'
+
+test('two windows on one promotion: the second save shows what differs and asks whose to keep', async ({
+  page,
+  context,
+}) => {
+  await page.goto('/promotions/demo-1')
+  await expect(page.getByTestId('sentence')).toBeVisible()
+  const other = await context.newPage()
+  await other.goto('/promotions/demo-1')
+  await other.getByLabel('Percent off').fill('18')
+  await expectSaved(other)
+  await page.getByRole('button', { name: 'Pause' }).click()
+  await expect(page.getByRole('heading', { name: 'Someone else changed this promotion' })).toBeVisible()
+  await expect(page.getByText('What differs: state, what and on which products.')).toBeVisible()
+  await page.getByRole('button', { name: 'Take theirs' }).click()
+  await expect(page.getByTestId('sentence')).toContainText('18 % less')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByTestId('sentence')).toContainText('15 % less')
+  await expectSaved(page)
+  await other.getByLabel('Percent off').fill('19')
+  await expect(other.getByText('Someone else changed this promotion')).toBeVisible()
+  await other.getByRole('button', { name: 'Keep mine' }).click()
+  await expectSaved(other)
+  await page.reload()
+  await expect(page.getByTestId('sentence')).toContainText('19 % less')
+})
+
+test('the server goes away: typing goes on, and it is saved when the server is back', async ({ page, novalex }) => {
+  await page.goto('/promotions/demo-1')
+  await expect(page.getByTestId('sentence')).toBeVisible()
+  await novalex.stop()
+  await page.getByLabel('Percent off').fill('21')
+  await expect(page.getByTestId('sentence')).toContainText('21 % less')
+  await expect(page.getByTestId('saving')).toHaveText('not saved yet: the server does not answer')
+  await expect(page.getByRole('alert').filter({ hasText: 'The server does not answer.' })).toBeVisible()
+  await novalex.start()
+  await expectSaved(page)
+  await page.reload()
+  await expect(page.getByTestId('sentence')).toContainText('21 % less')
+})
+
+test('what could not be saved is still there after leaving and coming back', async ({ page, novalex }) => {
+  await page.goto('/promotions/demo-1')
+  await expect(page.getByTestId('sentence')).toBeVisible()
+  await novalex.stop()
+  await page.getByLabel('Percent off').fill('22')
+  await expect(page.getByTestId('saving')).toHaveText('not saved yet: the server does not answer')
+  await page.getByRole('link', { name: 'Products' }).click()
+  await expect(page.getByRole('heading', { name: 'Products' })).toBeVisible()
+  await novalex.start()
+  await page.goto('/promotions')
+  await expect(page.getByRole('row', { name: /Spring paper, 15 % · not saved yet/ })).toBeVisible()
+  await page.getByRole('link', { name: 'Spring paper, 15 %' }).click()
+  await expect(page.getByText('Your unsaved edits from before are back.')).toBeVisible()
+  await expect(page.getByTestId('sentence')).toContainText('22 % less')
+  await expectSaved(page)
+})
+
+test('leaving right after typing loses nothing', async ({ page }) => {
+  await page.goto('/promotions/demo-1')
+  await page.getByLabel('Percent off').fill('23')
+  await page.getByRole('link', { name: 'Products' }).click()
+  await expect(page.getByRole('heading', { name: 'Products' })).toBeVisible()
+  await page.goto('/promotions/demo-1')
+  await expect(page.getByTestId('sentence')).toContainText('23 % less')
+})
+
+test('deleting, pausing and extending from the list can be undone', async ({ page }) => {
+  await page.goto('/promotions')
+  const row = page.getByRole('row', { name: /Spring paper, 15 %/ })
+  const choose = async (name: string) => {
+    await row.getByRole('button', { name: 'Actions for Spring paper, 15 %' }).click()
+    await page.getByText(name, { exact: true }).click()
+  }
+  const undo = () => page.getByRole('button', { name: 'Undo' }).click()
+  await choose('Pause')
+  await expect(row).toContainText('paused')
+  await undo()
+  await expect(row).toContainText('running')
+  await choose('Extend + 1 week')
+  await expect(row).toContainText('Wed 7 Apr, 24:00')
+  await undo()
+  await expect(row).toContainText('Wed 31 Mar, 24:00')
+  await choose('Delete')
+  await expect(row).toHaveCount(0)
+  await undo()
+  await expect(row).toContainText('running')
+})
+
+test('an address that is nothing says so', async ({ page }) => {
+  await page.goto('/nothing/here')
+  await expect(page.getByText('There is nothing at this address.')).toBeVisible()
+  await page.goto('/promotions/none')
+  await expect(page.getByText('This promotion is not there, or no longer.')).toBeVisible()
+  await page.goto('/shop/none')
+  await expect(page.getByText('This product is not there, or no longer.')).toBeVisible()
+})
