@@ -23,6 +23,7 @@ interface Fixtures {
 
 /** Each journey gets the demo shop fresh, on a server and a database of its own, at a fixed moment. */
 export const test = base.extend<Fixtures>({
+  // eslint-disable-next-line no-empty-pattern -- the runner reads the pattern to know what a fixture needs
   novalex: async ({}, use) => {
     const url = new URL(process.env.NOVALEX_E2E_DATABASE!)
     url.pathname = `/novalex_e2e_${randomBytes(6).toString('hex')}`

@@ -13,7 +13,6 @@ export const ERROR_STATUS = {
   'category-in-use': 409,
   'nothing-to-release': 409,
   'plan-has-problems': 409,
-  'no-release': 404,
   'too-large': 413,
   'wrong-media-type': 415,
   'too-many-requests': 429,

@@ -257,7 +257,7 @@ export const text = {
         `Last moment ${moment}; full price again from ${next}, ${zone}.`,
       endless: 'Runs until somebody ends it. Novalex will keep showing how long it has been running.',
       duration: (span: string) => span,
-      extend: { week: '+ 1 week', month: '+ 1 month' },
+      extend: { week: '+ 1 week', fourWeeks: '+ 4 weeks' },
     },
     stacking: {
       group: 'Stack group',

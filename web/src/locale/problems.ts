@@ -82,7 +82,6 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'import-not-ready': 'This file can’t be accepted now: it is still being read, was refused, or was accepted already.',
   'nothing-to-release': 'Nothing differs from what the shop already follows.',
   'plan-has-problems': 'The plan can’t be released with these faults in it. Mend them first.',
-  'no-release': 'Nothing has been released yet.',
   'too-large': ({ maxBytes }) =>
     `That is too large${maxBytes ? `: at most ${(Number(maxBytes) / 2 ** 20).toFixed(0)} MB` : ''}.`,
   'wrong-media-type': ({ wanted }) => `The server expects ${String(wanted ?? 'another kind of content')}.`,

@@ -72,7 +72,7 @@ export function usePromotionActions(onChanged: () => void) {
       ...(state === 'ready' ? [setState('paused', words.pause)] : []),
       ...(state === 'paused' ? [setState('ready', words.resume)] : []),
       ...extend(7, text.promotion.when.extend.week),
-      ...extend(28, text.promotion.when.extend.month),
+      ...extend(28, text.promotion.when.extend.fourWeeks),
       ...(state === 'ready' || state === 'paused' ? [setState('stopped', words.stop)] : []),
       act(words.duplicate, () => duplicate(record)),
       act(words.remove, () => remove(record)),

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { LocalDateTime } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
+import { formatLocal } from '@/locale/format.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { usePromotion } from '../usePromotionDraft.ts'
 
@@ -43,6 +44,7 @@ const own = computed(() => {
   const problem = typed.get(path)?.problem
   return problem ? [explainProblem(problem)] : []
 })
+const readBack = computed(() => (model.value === undefined ? undefined : formatLocal(model.value, { year: true })))
 </script>
 
 <template>
@@ -51,6 +53,8 @@ const own = computed(() => {
       v-model="date"
       type="date"
       :label="dateLabel"
+      :hint="readBack"
+      persistent-hint
       :error-messages="[...own, ...errors]"
       @update:model-value="read"
     />

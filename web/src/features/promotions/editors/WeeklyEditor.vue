@@ -83,8 +83,12 @@ function setTime(index: number, key: 'from' | 'to', time: string): void {
 <style scoped>
 .window {
   align-items: start;
-  display: grid;
+  display: flex;
+  flex-wrap: wrap;
   gap: 10px;
-  grid-template-columns: auto 110px 110px auto;
+}
+
+.window .v-text-field {
+  flex: 0 0 120px;
 }
 </style>

@@ -1,28 +1,22 @@
 <script setup lang="ts">
 import type { Schedule } from '@novalex/core'
-import { addDays, computeStatus } from '@novalex/core'
+import { addDays } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { explainProblem } from '@/locale/problems.ts'
-import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { toPromotion } from '../toDraft.ts'
 import { usePromotion } from '../usePromotionDraft.ts'
 import EndField from './EndField.vue'
 import DateTimeField from './DateTimeField.vue'
 import WeeklyEditor from './WeeklyEditor.vue'
 import { describeEnd } from './describeEnd.ts'
 
-const { draft, record, patch, problemsAt } = usePromotion()
+const { draft, patch, problemsAt } = usePromotion()
 const store = useStoreInfo()
-const moment = useMoment()
 const words = text.promotion.when
 
 const schedule = computed(() => draft.value!.schedule)
 const endSentence = computed(() => describeEnd(schedule.value, store.zone))
-const isRunning = computed(
-  () => computeStatus(toPromotion(record.value!, draft.value!), store.zone, moment.now) === 'running',
-)
 const errors = (path: string) => problemsAt(path).map(explainProblem)
 
 function set(changes: Partial<Schedule>): void {
@@ -56,8 +50,7 @@ function extend(days: number): void {
     />
     <div v-if="schedule.end !== undefined" class="extend">
       <v-btn size="small" @click="extend(7)">{{ words.extend.week }}</v-btn>
-      <v-btn size="small" @click="extend(28)">{{ words.extend.month }}</v-btn>
-      <span v-if="isRunning" class="quiet">{{ text.status.running }}</span>
+      <v-btn size="small" @click="extend(28)">{{ words.extend.fourWeeks }}</v-btn>
     </div>
     <p class="quiet" aria-live="polite">{{ endSentence }}</p>
     <WeeklyEditor

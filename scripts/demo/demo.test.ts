@@ -1,0 +1,49 @@
+import { readFileSync } from 'node:fs'
+import { formatProductRow, PRODUCT_COLUMNS, toInstant } from '@novalex/core'
+import Papa from 'papaparse'
+import { afterAll, beforeAll, expect, inject, test } from 'vitest'
+import { openDatabase, type Database } from '../../server/src/db/openDatabase.ts'
+import { createPlanSource } from '../../server/src/plan/planSource.ts'
+import { checkPlan } from '../../server/src/releases/review.ts'
+import { createDemoProducts } from './catalogue.ts'
+import { seedDemo } from './seed.ts'
+
+const NOW = toInstant('2027-03-10T09:41', 'Europe/Vienna')
+let url: string
+let database: Database
+
+beforeAll(async () => {
+  const address = new URL(inject('databaseUrl'))
+  address.pathname = `/novalex_demo_${process.pid}`
+  url = address.href
+  expect(await seedDemo(url, NOW)).toBe(true)
+  database = openDatabase(url)
+})
+afterAll(async () => {
+  await database.raw('DROP DATABASE ??', [new URL(url).pathname.slice(1)])
+  await database.destroy()
+})
+
+test('the demo file is what the generator makes: 240 products, no SKU twice', () => {
+  const products = createDemoProducts()
+  expect(products).toHaveLength(240)
+  expect(new Set(products.map(({ sku }) => sku)).size).toBe(240)
+  const text = Papa.unparse({ fields: [...PRODUCT_COLUMNS], data: products.map(formatProductRow) })
+  expect(readFileSync(new URL('../../demo/products.csv', import.meta.url), 'utf8')).toBe(`${text}\r\n`)
+})
+
+test('a second start keeps the data', async () => {
+  await database('promotions').where({ id: 'demo-1' }).update({ name: 'Mine' })
+  expect(await seedDemo(url, NOW)).toBe(false)
+  expect(await database('promotions').where({ id: 'demo-1' }).first()).toMatchObject({ name: 'Mine' })
+})
+
+test('the demo plan has no fault, reaches something with each promotion, and is released', async () => {
+  const { plan, release } = await createPlanSource(database).get('live')
+  expect(release).toBe(1)
+  expect(checkPlan(plan)).toEqual([])
+  expect(plan.promotions).toHaveLength(10)
+  for (const { promotion, matches } of plan.promotions) {
+    expect(plan.catalogue.products.some((product) => matches(product, product.regularPrice)), promotion.name).toBe(true)
+  }
+})
