@@ -45,6 +45,7 @@ export default ts.config(
     settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
     languageOptions: {
       globals: {
+        localStorage: 'readonly',
         fetch: 'readonly',
         performance: 'readonly',
         process: 'readonly',

@@ -18,6 +18,7 @@ const problems = computed(() =>
     return { id, name: nameOf(id), field: rest[0] ?? '', sentence: explainProblem(problem) }
   }),
 )
+const fieldsOf = (fields: readonly string[]) => fields.map((field) => text.promotion.fields[field] ?? field).join(', ')
 const whenOf = ({ from, until }: { from: string; until: string | null }) =>
   `${formatInstant(Date.parse(from), { zone: store.zone, year: false })} – ${
     until === null ? words.open : formatEnd(toLocal(Date.parse(until), store.zone))
@@ -46,9 +47,7 @@ const whenOf = ({ from, until }: { from: string; until: string | null }) =>
                 change.promotion.name
               }}</router-link>
               <template v-else>{{ change.promotion.name }}</template>
-              <span class="quiet">
-                {{ change.fields.map((field) => text.promotion.fields[field] ?? field).join(', ') }}</span
-              >
+              <span v-if="change.fields.length > 0" class="quiet"> · {{ fieldsOf(change.fields) }}</span>
             </td>
           </tr>
         </tbody>

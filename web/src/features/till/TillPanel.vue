@@ -85,7 +85,7 @@ select {
   color: inherit;
   font: inherit;
   font-size: 13px;
-  max-width: 96px;
+  max-width: 112px;
 }
 
 option {

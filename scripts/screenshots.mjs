@@ -1,0 +1,98 @@
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { runMain, say } from './lib/say.mjs'
+import { fillWithDemo, startServer } from './lib/serve.mjs'
+import { startDatabase } from './lib/database.mjs'
+import { ensureBuild, ensureModules, ensurePrograms, findFreePort, ROOT } from './lib/system.mjs'
+
+const NOW = '2027-03-10T08:41:00Z'
+const OUT = join(ROOT, 'docs', 'screenshots')
+
+/** A picture of each main view, from the demo data at a fixed moment. */
+const VIEWS = [
+  { name: 'promotions', path: '/promotions' },
+  { name: 'promotion', path: '/promotions/demo-1' },
+  { name: 'promotion-bands-dark', path: '/promotions/demo-5', dark: true },
+  {
+    name: 'promotion-edit',
+    path: '/promotions/demo-4',
+    act: async (page) => {
+      await page.getByLabel('Percent off').fill('35 %')
+      await page.getByRole('complementary').getByRole('button', { name: 'Fri 26 Feb, 00:00' }).click()
+    },
+  },
+  { name: 'products', path: '/products' },
+  {
+    name: 'product-file',
+    path: '/products',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Bring in a file …' }).click()
+      const text =
+        'sku;name;regular_price;tax_rate\nSHT-A4;Drawing sheet A4;0,50;20\nSHT-A3;Drawing sheet A3;ten;20\nSHT-A3;Drawing sheet A3;1,30;120\n'
+      const buffer = Buffer.from(text)
+      await page.getByLabel('Choose a CSV file').setInputFiles({ name: 'new prices.csv', mimeType: 'text/csv', buffer })
+      await page.getByText('What is wrong').waitFor()
+    },
+  },
+  {
+    name: 'releases',
+    path: '/promotions/demo-1',
+    act: async (page) => {
+      await page.getByLabel('Percent off').fill('18')
+      await page.getByTestId('saving').getByText('saved').waitFor()
+      await page.getByRole('link', { name: 'Releases', exact: true }).click()
+      await page.getByText('Prices that move').waitFor()
+    },
+  },
+  { name: 'shop', path: '/shop' },
+  { name: 'shop-product', path: '/shop/WCP-2432' },
+]
+
+async function main() {
+  await ensureModules()
+  await ensurePrograms(['chromium'], ['chromium'])
+  await ensureBuild()
+  const { chromium } = await import('@playwright/test')
+  const folder = join(ROOT, '.novalex', 'screenshots')
+  const database = await startDatabase({ folder, database: 'novalex', fresh: true })
+  try {
+    await fillWithDemo({ databaseUrl: database.url, now: NOW })
+    const server = await startServer({ databaseUrl: database.url, port: await findFreePort(), folder, now: NOW })
+    try {
+      await takePictures(chromium, server.url)
+    } finally {
+      await server.stop()
+    }
+  } finally {
+    await database.stop()
+  }
+}
+
+async function takePictures(chromium, url) {
+  mkdirSync(OUT, { recursive: true })
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  })
+  try {
+    for (const view of VIEWS) await takePicture(browser, url, view)
+  } finally {
+    await browser.close()
+  }
+}
+
+async function takePicture(browser, url, { name, path, dark = false, act }) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' })
+  if (dark) await page.addInitScript(() => localStorage.setItem('novalex.theme', 'night'))
+  await page.goto(url + path)
+  await page.waitForLoadState('networkidle')
+  await act?.(page)
+  await page.waitForLoadState('networkidle')
+  await page.mouse.move(0, 790)
+  await page.waitForTimeout(400)
+  await page.screenshot({ path: join(OUT, `${name}.png`) })
+  await page.close()
+  say(`docs/screenshots/${name}.png`)
+}
+
+await runMain(main)
