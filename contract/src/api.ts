@@ -10,9 +10,10 @@ import {
   Nullable,
   ProductSchema,
   PromotionSchema,
+  SaleSchema,
   StoreSchema,
   TEXT_LIMITS,
-  promotionFields,
+  saleFields,
   strict,
 } from './planSchema.ts'
 
@@ -138,11 +139,11 @@ export const MomentsAnswer = Type.Object(
 )
 export type MomentsAnswer = Static<typeof MomentsAnswer>
 
-const editable = { ...promotionFields, campaign: Nullable(Id), note: Type.String({ maxLength: TEXT_LIMITS.note }) }
+const editable = { ...saleFields, campaign: Nullable(Id), note: Type.String({ maxLength: TEXT_LIMITS.note }) }
 
 export const PromotionRecord = Type.Object(
   {
-    promotion: PromotionSchema,
+    promotion: SaleSchema,
     campaign: Nullable(Id),
     note: Type.String(),
     version: Version,

@@ -7,12 +7,15 @@ import type {
   LocalDateTime,
   LocalTime,
   Markdown,
+  Mechanic,
   MinorUnits,
   Product,
   Promotion,
   ReachKeys,
+  SalePromotion,
   Schedule,
   Stacking,
+  StackingMode,
   Store,
   Value,
 } from '@novalex/core'
@@ -97,13 +100,20 @@ export const ReachSchema = Type.Object(
   strict,
 )
 
-const ValueSchema = typed<Value>()(
-  Type.Union([
-    Type.Object({ percent: Type.Integer(), of: Type.Optional(choice('regular', 'current')) }, strict),
-    Type.Object({ amount: Money, per: Type.Literal('unit') }, strict),
-    Type.Object({ price: Money }, strict),
-  ]),
-)
+const Percent = Type.Object({ percent: Type.Integer() }, strict)
+const PercentOf = Type.Object({ percent: Type.Integer(), of: Type.Optional(choice('regular', 'current')) }, strict)
+const AmountPerUnit = Type.Object({ amount: Money, per: Type.Literal('unit') }, strict)
+const AmountOnce = Type.Object({ amount: Money, per: Type.Literal('once') }, strict)
+const Amount = Type.Object({ amount: Money, per: choice('unit', 'once') }, strict)
+const Price = Type.Object({ price: Money }, strict)
+
+/** What a value may be, by phase. */
+const MarkdownValue = typed<Value>()(Type.Union([PercentOf, AmountPerUnit, Price]))
+const UnitValue = typed<Value>()(Type.Union([PercentOf, Amount, Price]))
+const OrderValue = typed<Value>()(Type.Union([Percent, AmountOnce]))
+const DeliveryValue = typed<Value>()(Type.Union([Percent, AmountOnce, Price]))
+const SurchargeValue = typed<Value>()(Type.Union([Percent, Amount]))
+const AnyValue = UnitValue
 
 export const ScheduleSchema = typed<Schedule>()(
   Type.Object(
@@ -130,19 +140,40 @@ export const ScheduleSchema = typed<Schedule>()(
 
 const Comparison = choice('>=', '>', '<=', '<', '=', '!=')
 
-/** Shopper, channel and country: what a condition on a shelf price may ask. */
-export const ConditionSchema = typed<Condition>()(
+/** Objects told apart by one key, so that a fault is reported of the branch that was meant. */
+function tagged<T>(key: string, branches: readonly TSchema[]): TUnsafe<T> {
+  return Type.Unsafe<T>({ type: 'object', discriminator: { propertyName: key }, required: [key], oneOf: [...branches] })
+}
+
+const testSchemas = [
+  Type.Object(
+    {
+      test: Type.Literal('spend'),
+      reach: ReachSchema,
+      basis: choice('regular', 'shelf', 'current'),
+      op: Comparison,
+      amount: Money,
+    },
+    strict,
+  ),
+  Type.Object({ test: Type.Literal('quantity'), reach: ReachSchema, op: Comparison, count: Count }, strict),
+  ...(['option', 'group', 'tag', 'shopper', 'channel', 'country'] as const).map((test) =>
+    Type.Object({ test: Type.Literal(test), in: Ids }, strict),
+  ),
+  Type.Object({ test: Type.Literal('orders'), op: Comparison, count: Count }, strict),
+  Type.Object({ test: Type.Literal('spent'), op: Comparison, amount: Money }, strict),
+  Type.Object({ test: Type.Literal('bought'), reach: ReachSchema }, strict),
+  Type.Object({ test: Type.Literal('signedIn'), is: Type.Boolean() }, strict),
+]
+
+export const ConditionSchema = Type.Unsafe<Condition>(
   Type.Recursive(
     (Self) =>
       Type.Union([
         Type.Object({ all: Type.Array(Self, { maxItems: 50 }) }, strict),
         Type.Object({ any: Type.Array(Self, { maxItems: 50 }) }, strict),
         Type.Object({ not: Self }, strict),
-        Type.Object({ test: choice('group', 'tag', 'shopper', 'channel', 'country'), in: Ids }, strict),
-        Type.Object({ test: Type.Literal('orders'), op: Comparison, count: Count }, strict),
-        Type.Object({ test: Type.Literal('spent'), op: Comparison, amount: Money }, strict),
-        Type.Object({ test: Type.Literal('bought'), reach: ReachSchema }, strict),
-        Type.Object({ test: Type.Literal('signedIn'), is: Type.Boolean() }, strict),
+        tagged<Condition>('test', testSchemas),
       ]),
     { $id: 'Condition' },
   ),
@@ -153,9 +184,9 @@ export const MarkdownSchema = typed<Markdown>()(
     {
       kind: Type.Literal('markdown'),
       reach: ReachSchema,
-      value: Type.Optional(ValueSchema),
+      value: Type.Optional(MarkdownValue),
       bands: Type.Optional(
-        Type.Array(Type.Object({ from: Money, value: ValueSchema }, strict), { minItems: 1, maxItems: 50 }),
+        Type.Array(Type.Object({ from: Money, value: MarkdownValue }, strict), { minItems: 1, maxItems: 50 }),
       ),
       rounding: Type.Optional(
         Type.Object(
@@ -172,12 +203,95 @@ export const MarkdownSchema = typed<Markdown>()(
   ),
 )
 
+const Repeat = Type.Union([choice('once', 'every'), Type.Integer({ minimum: 1, maximum: 1_000_000 })])
+const Pick = Type.Optional(choice('dearest', 'cheapest'))
+const Quantity = Type.Integer({ minimum: 1, maximum: 1_000_000 })
+const tiers = (from: TSchema, value: TSchema) =>
+  Type.Array(Type.Object({ from, value }, strict), { minItems: 1, maxItems: 50 })
+
+const mechanicSchemas = [
+  Type.Object({ kind: Type.Literal('price-steps'), reach: ReachSchema }, strict),
+  MarkdownSchema,
+  Type.Object(
+    {
+      kind: Type.Literal('item-discount'),
+      reach: ReachSchema,
+      value: UnitValue,
+      maxUnits: Type.Optional(Quantity),
+      pick: Pick,
+    },
+    strict,
+  ),
+  Type.Object(
+    {
+      kind: Type.Literal('quantity-break'),
+      reach: ReachSchema,
+      count: choice('sku', 'family', 'reach'),
+      tiers: tiers(Quantity, UnitValue),
+      on: choice('all', 'tier'),
+    },
+    strict,
+  ),
+  Type.Object({ kind: Type.Literal('spend-break'), reach: ReachSchema, tiers: tiers(Money, UnitValue) }, strict),
+  Type.Object(
+    {
+      kind: Type.Literal('buy-get'),
+      buy: Type.Object(
+        {
+          reach: ReachSchema,
+          quantity: Type.Optional(Quantity),
+          spend: Type.Optional(Type.Integer({ minimum: 1, maximum: MAX_MONEY })),
+        },
+        strict,
+      ),
+      get: Type.Object(
+        {
+          sameSku: Type.Optional(Type.Literal(true)),
+          reach: Type.Optional(ReachSchema),
+          quantity: Quantity,
+          value: UnitValue,
+        },
+        strict,
+      ),
+      repeat: Repeat,
+      pick: Pick,
+      gift: Type.Optional(Type.Boolean()),
+    },
+    strict,
+  ),
+  Type.Object(
+    {
+      kind: Type.Literal('bundle'),
+      parts: Type.Array(Type.Object({ reach: ReachSchema, quantity: Quantity }, strict), { minItems: 1, maxItems: 20 }),
+      price: Money,
+      repeat: Repeat,
+      pick: Pick,
+    },
+    strict,
+  ),
+  Type.Object({ kind: Type.Literal('order-discount'), reach: ReachSchema, tiers: tiers(Money, OrderValue) }, strict),
+  Type.Object(
+    {
+      kind: Type.Literal('delivery'),
+      options: Type.Optional(Ids),
+      tiers: tiers(Money, DeliveryValue),
+      basis: choice('shelf', 'current'),
+    },
+    strict,
+  ),
+  Type.Object({ kind: Type.Literal('surcharge'), reach: ReachSchema, value: SurchargeValue }, strict),
+]
+
+/** Every mechanic of a plan file. */
+export const MechanicSchema = tagged<Mechanic>('kind', mechanicSchemas)
+
 const LimitsSchema = typed<Limits>()(
   Type.Object(
     {
       uses: Type.Optional(Nullable(Count)),
       usesPerShopper: Type.Optional(Nullable(Count)),
       units: Type.Optional(Nullable(Count)),
+      perOrder: Type.Optional(Nullable(Money)),
       budget: Type.Optional(Nullable(Money)),
       budgetStops: Type.Optional(Type.Boolean()),
     },
@@ -185,8 +299,7 @@ const LimitsSchema = typed<Limits>()(
   ),
 )
 
-const rungs = (at: TSchema) =>
-  Type.Array(Type.Object({ at, value: ValueSchema }, strict), { minItems: 1, maxItems: 200 })
+const rungs = (at: TSchema) => Type.Array(Type.Object({ at, value: AnyValue }, strict), { minItems: 1, maxItems: 200 })
 
 const LadderSchema = Type.Unsafe<Ladder>(
   Type.Union([
@@ -196,19 +309,46 @@ const LadderSchema = Type.Unsafe<Ladder>(
   ]),
 )
 
-/** The parts of a promotion that a person edits. */
-export const promotionFields = {
+const stackingSchema = (...modes: StackingMode[]) =>
+  Type.Unsafe<Stacking>(Type.Object({ group: Id, mode: choice(...modes) }, strict))
+
+const sharedFields = {
   name: Name,
   state: choice('draft', 'ready', 'paused', 'stopped'),
   schedule: ScheduleSchema,
-  code: Type.Null(),
   when: Nullable(ConditionSchema),
-  mechanic: MarkdownSchema,
-  stacking: Type.Unsafe<Stacking>(Type.Object({ group: Id, mode: choice('group', 'alone', 'closes') }, strict)),
   limits: LimitsSchema,
   ladder: Nullable(LadderSchema),
 }
 
-export const PromotionSchema = typed<Promotion>()(
-  Type.Object({ id: Id, rank: Type.Integer({ minimum: 1, maximum: 1_000_000_000 }), ...promotionFields }, strict),
+const identity = { id: Id, rank: Type.Integer({ minimum: 1, maximum: 1_000_000_000 }) }
+
+/** The parts of a sale that a person edits. */
+export const saleFields = {
+  ...sharedFields,
+  code: Type.Null(),
+  mechanic: MarkdownSchema,
+  stacking: stackingSchema('group', 'alone', 'closes'),
+}
+
+/** A promotion of the working plan. */
+export const SaleSchema = typed<SalePromotion>()(Type.Object({ ...identity, ...saleFields }, strict))
+
+/** A promotion of a plan file: any mechanic. What does not go together is found by `checkPromotion`. */
+export const PromotionSchema = Type.Unsafe<Promotion>(
+  Type.Object(
+    {
+      ...identity,
+      ...sharedFields,
+      code: Nullable(
+        Type.Union([
+          Type.Object({ text: Type.String({ minLength: 1, maxLength: 64, pattern: '[^\\s-]' }) }, strict),
+          Type.Object({ batch: Type.Literal(true) }, strict),
+        ]),
+      ),
+      mechanic: MechanicSchema,
+      stacking: Type.Optional(stackingSchema('group', 'alone', 'closes', 'sole')),
+    },
+    strict,
+  ),
 )

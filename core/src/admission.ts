@@ -1,6 +1,7 @@
 import type { CompiledPlan, CompiledPromotion } from './compilePlan.ts'
-import { judgeCondition, type FailedTest } from './condition.ts'
+import { judgeCondition, type ConditionView, type FailedTest } from './condition.ts'
 import { findRung } from './ladder.ts'
+import type { MinorUnits } from './money.ts'
 import type { Order, PromotionFacts, Value } from './plan.ts'
 import { computeScheduleStatus } from './schedule.ts'
 
@@ -10,14 +11,18 @@ export type SkipReason =
   | 'not-started'
   | 'ended'
   | 'outside-hours'
+  | 'no-code'
   | 'sign-in-needed'
   | 'condition'
   | 'nothing-in-reach'
+  | 'below-first-tier'
+  | 'not-enough-units'
   | 'used-up'
   | 'shopper-limit'
   | 'units-gone'
   | 'budget-gone'
   | 'stacking'
+  | 'sole'
   | 'better-without'
   | 'no-saving'
   | 'floor'
@@ -34,10 +39,17 @@ export interface AdmittedPromotion {
   readonly rung: Value | null
   /** Units that it may still reduce; `Infinity` without a limit. */
   readonly unitsLeft: number
+  /** The most that it may take off this order, or add to it. */
+  readonly cap: MinorUnits
 }
 
-/** Whether a promotion is admitted for an order, or why not. Source: docs/pricing.md, "A promotion". */
-export function computeAdmission(plan: CompiledPlan, entry: CompiledPromotion, order: Order): AdmittedPromotion | Skip {
+/** Whether a promotion is admitted for an order as far as its condition is not asked. `counted` holds the ids that codes open. */
+export function admit(
+  plan: CompiledPlan,
+  entry: CompiledPromotion,
+  order: Order,
+  counted: ReadonlySet<string>,
+): AdmittedPromotion | Skip {
   const { promotion, schedule } = entry
   if (promotion.state !== 'ready') return { reason: 'not-ready' }
   const status = computeScheduleStatus(schedule, order.now)
@@ -45,23 +57,35 @@ export function computeAdmission(plan: CompiledPlan, entry: CompiledPromotion, o
   const facts = order.facts[promotion.id] ?? {}
   const exhausted = findExhausted(entry, facts, order)
   if (exhausted) return { reason: exhausted }
-  if (promotion.when) {
-    const { truth, failed } = judgeCondition(promotion.when, order.cart, plan.catalogue)
-    if (truth !== 'true') return { reason: truth === 'unknown' ? 'sign-in-needed' : 'condition', failed }
-  }
+  if (promotion.code !== null && !counted.has(promotion.id)) return { reason: 'no-code' }
   const { ladder, limits } = promotion
+  const budgetLeft = limits.budgetStops && limits.budget != null ? limits.budget - (facts.discountGiven ?? 0) : Infinity
   return {
     entry,
     rung: ladder ? findRung(ladder, promotion, plan.store.timeZone, { now: order.now, facts }) : null,
     unitsLeft: limits.units == null ? Infinity : limits.units - (facts.unitsSold ?? 0),
+    cap: Math.min(limits.perOrder ?? Infinity, budgetLeft),
   }
+}
+
+/** Why a promotion's condition keeps it out; null if it does not. */
+export function judgeWhen({ promotion }: CompiledPromotion, view: ConditionView): Skip | null {
+  if (promotion.when === null) return null
+  const { truth, failed } = judgeCondition(promotion.when, view)
+  if (truth === 'true') return null
+  return { reason: truth === 'unknown' ? 'sign-in-needed' : 'condition', failed }
 }
 
 export function isAdmitted(admission: AdmittedPromotion | Skip): admission is AdmittedPromotion {
   return 'entry' in admission
 }
 
-function findExhausted({ promotion }: CompiledPromotion, facts: PromotionFacts, { cart }: Order): SkipReason | null {
+/** Which limit is used up. Source: docs/pricing.md, "Limits". */
+export function findExhausted(
+  { promotion }: CompiledPromotion,
+  facts: PromotionFacts,
+  { cart }: Order,
+): SkipReason | null {
   const { uses, usesPerShopper, units, budget, budgetStops } = promotion.limits
   if (uses != null && (facts.uses ?? 0) >= uses) return 'used-up'
   if (usesPerShopper != null) {

@@ -1,13 +1,17 @@
 import { compileCatalogue, type CompiledCatalogue } from './catalogue.ts'
-import type { PricingBase, Product, Promotion, Reach, Store } from './plan.ts'
+import type { Mechanic, PricingBase, Product, Promotion, Reach, Store } from './plan.ts'
 import { compileReach, type ReachMatcher } from './reach.ts'
+import { createReachIndex } from './reachIndex.ts'
 import { compileSchedule, type CompiledSchedule } from './schedule.ts'
-import { createStackingRules, type StackingRules } from './stacking.ts'
+import { createStackingRules, type StackingRules, type StackKey } from './stacking.ts'
+
+export type Phase = 0 | 1 | 2 | 3 | 4 | 5
 
 export interface CompiledPromotion {
   readonly promotion: Promotion
+  readonly phase: Phase
   readonly schedule: CompiledSchedule
-  readonly matches: ReachMatcher
+  readonly stack: StackKey
 }
 
 /** A plan with its catalogue, made ready to price any number of carts at any number of moments. */
@@ -17,71 +21,105 @@ export interface CompiledPlan {
   /** By rank. */
   readonly promotions: readonly CompiledPromotion[]
   readonly rules: StackingRules
-  /** The promotions whose reach holds the product, by rank. */
+  /** The promotions of phase 0, by rank. */
+  readonly priceSteps: readonly CompiledPromotion[]
+  /** The promotions of phase 4, by rank. */
+  readonly deliveryOffers: readonly CompiledPromotion[]
+  /** The markdowns whose reach holds the product at its regular price, by rank. */
   findReaching(product: Product): CompiledPromotion[]
+  /** The same for the phases that look at carts (2, 3 and 5); any of a promotion's reaches counts. */
+  findOffers(product: Product): CompiledPromotion[]
+  /** The promotions of phases 0 and 1 that may reach the product at some regular price, by rank. */
+  findPricing(product: Product): CompiledPromotion[]
+  matcherOf(reach: Reach): ReachMatcher
+  /** Promotions that a shared code opens, by the code as it is compared. */
+  findByCode(code: string): readonly CompiledPromotion[]
+  findPromotion(id: string): CompiledPromotion | undefined
+}
+
+const PHASE_OF: Readonly<Record<Mechanic['kind'], Phase>> = {
+  'price-steps': 0,
+  markdown: 1,
+  'item-discount': 2,
+  'quantity-break': 2,
+  'spend-break': 2,
+  'buy-get': 2,
+  bundle: 2,
+  'order-discount': 3,
+  delivery: 4,
+  surcharge: 5,
+}
+
+/** The phase in which a mechanic acts. Source: docs/pricing.md, "Mechanics". */
+export function phaseOf({ kind }: Mechanic): Phase {
+  return PHASE_OF[kind]
+}
+
+/** Every reach that a mechanic names: a product in any of them concerns it. */
+export function reachesOf(mechanic: Mechanic): Reach[] {
+  switch (mechanic.kind) {
+    case 'buy-get':
+      return [mechanic.buy.reach, ...(mechanic.get.reach ? [mechanic.get.reach] : [])]
+    case 'bundle':
+      return mechanic.parts.map((part) => part.reach)
+    case 'delivery':
+      return []
+    default:
+      return [mechanic.reach]
+  }
+}
+
+/** A code as it is compared: without case, spaces and hyphens. */
+export function normalizeCode(code: string): string {
+  return code.toUpperCase().replace(/[\s-]/g, '')
 }
 
 /** Expects a checked plan (see `checkPromotion`); throws a `RangeError` on a malformed time or zone. */
 export function compilePlan({ store, catalogue, promotions }: PricingBase): CompiledPlan {
   const compiledCatalogue = compileCatalogue(catalogue)
+  const rules = createStackingRules(store)
   const compiled = promotions
     .toSorted((a, b) => a.rank - b.rank)
-    .map((promotion) => ({
+    .map((promotion): CompiledPromotion => ({
       promotion,
+      phase: phaseOf(promotion.mechanic),
       schedule: compileSchedule(promotion.schedule, store.timeZone),
-      matches: compileReach(promotion.mechanic.reach, compiledCatalogue),
+      stack: rules.keyOf(promotion.stacking ?? { group: '', mode: 'group' }),
     }))
-  const index = createReachIndex(compiled, compiledCatalogue)
+  const matchers = new WeakMap<Reach, ReachMatcher>()
+  const matcherOf = (reach: Reach): ReachMatcher => {
+    let matcher = matchers.get(reach)
+    if (!matcher) matchers.set(reach, (matcher = compileReach(reach, compiledCatalogue)))
+    return matcher
+  }
+  const ofPhase = (...phases: Phase[]) => compiled.filter(({ phase }) => phases.includes(phase))
+  const find = (phases: Phase[]) => {
+    const near = createReachIndex(ofPhase(...phases), compiledCatalogue)
+    return (product: Product) =>
+      near(product).filter(({ promotion }) =>
+        reachesOf(promotion.mechanic).some((reach) => matcherOf(reach)(product, product.regularPrice)),
+      )
+  }
+  const byCode = new Map<string, CompiledPromotion[]>()
+  const byId = new Map(compiled.map((entry) => [entry.promotion.id, entry]))
+  for (const entry of compiled) {
+    const { code } = entry.promotion
+    if (code === null || !('text' in code)) continue
+    const text = normalizeCode(code.text)
+    byCode.set(text, [...(byCode.get(text) ?? []), entry])
+  }
   return {
     store,
     catalogue: compiledCatalogue,
     promotions: compiled,
-    rules: createStackingRules(store),
-    findReaching: (product) => index(product).filter((entry) => entry.matches(product, product.regularPrice)),
+    rules,
+    priceSteps: ofPhase(0),
+    deliveryOffers: ofPhase(4),
+    findReaching: find([1]),
+    findOffers: find([2, 3, 5]),
+    findPricing: createReachIndex(ofPhase(0, 1), compiledCatalogue),
+    matcherOf,
+    findByCode: (code) => byCode.get(code) ?? [],
+    findPromotion: (id) => byId.get(id),
   }
-}
-
-/**
- * Files each promotion under the entries of one key of its reach, so that a product meets only the promotions filed under
- * its own SKU, family, categories and tags, and those that name none of these.
- */
-function createReachIndex(
-  promotions: readonly CompiledPromotion[],
-  catalogue: CompiledCatalogue,
-): (product: Product) => CompiledPromotion[] {
-  const shelves = new Map<string, number[]>()
-  promotions.forEach((entry, position) => {
-    for (const key of new Set(indexKeys(entry.promotion.mechanic.reach, catalogue))) {
-      const shelf = shelves.get(key)
-      if (shelf) shelf.push(position)
-      else shelves.set(key, [position])
-    }
-  })
-  return (product) => {
-    const positions = new Set(productKeys(product).flatMap((key) => shelves.get(key) ?? []))
-    return [...positions].sort((a, b) => a - b).map((position) => promotions[position]!)
-  }
-}
-
-function indexKeys(reach: Reach, catalogue: CompiledCatalogue): string[] {
-  if (reach.skus) return reach.skus.map((sku) => `sku:${sku}`)
-  if (reach.sets) return reach.sets.flatMap((id) => (catalogue.sets.get(id)?.skus ?? []).map((sku) => `sku:${sku}`))
-  if (reach.families) return reach.families.map((family) => `family:${family}`)
-  if (reach.categories) {
-    return reach.categories.flatMap((id) =>
-      [...(catalogue.withDescendants.get(id) ?? [])].map((one) => `category:${one}`),
-    )
-  }
-  if (reach.tags) return reach.tags.map((tag) => `tag:${tag}`)
-  return ['any']
-}
-
-function productKeys(product: Product): string[] {
-  return [
-    'any',
-    `sku:${product.sku}`,
-    ...(product.family === null ? [] : [`family:${product.family}`]),
-    ...product.categories.map((id) => `category:${id}`),
-    ...product.tags.map((tag) => `tag:${tag}`),
-  ]
 }

@@ -3,10 +3,18 @@ import { judgeCondition, type Truth } from './condition.ts'
 import type { Cart, Condition, Shopper } from './plan.ts'
 import { compileShop, createOrder, createProduct } from './testing/shop.ts'
 
-const { catalogue } = compileShop([createProduct('A', 1000), createProduct('C', 500, { categories: ['pads'] })], [])
+const { catalogue, matcherOf } = compileShop(
+  [createProduct('A', 1000), createProduct('C', 500, { categories: ['pads'] })],
+  [],
+)
 const member: Shopper = { id: 's1', groups: ['club'], tags: ['vip'], orders: 3, spent: 5000, bought: ['C', 'GONE'] }
 const judge = (condition: Condition, cart: Partial<Cart> = {}) =>
-  judgeCondition(condition, createOrder({}, cart).cart, catalogue)
+  judgeCondition(condition, {
+    cart: createOrder({}, cart).cart,
+    pieces: [],
+    matcherOf,
+    findProduct: (sku) => catalogue.bySku.get(sku),
+  })
 
 const YES: Condition = { test: 'channel', in: ['web'] }
 const NO: Condition = { test: 'channel', in: ['app'] }

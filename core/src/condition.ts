@@ -1,6 +1,6 @@
-import type { CompiledCatalogue } from './catalogue.ts'
-import type { Cart, Comparison, Condition, ConditionTest } from './plan.ts'
-import { compileReach } from './reach.ts'
+import type { Piece } from './piece.ts'
+import type { Cart, CartTest, Comparison, Condition, ConditionTest, Product, Reach, ShopperTest } from './plan.ts'
+import type { ReachMatcher } from './reach.ts'
 
 /** The outcome of a condition; `unknown` where it asks about a shopper whom nobody knows. */
 export type Truth = 'true' | 'false' | 'unknown'
@@ -16,25 +16,30 @@ export interface Judgement {
   readonly failed: FailedTest | null
 }
 
+/** What a condition may look at. */
+export interface ConditionView {
+  readonly cart: Cart
+  /** The cart's units as they stand at the start of the phase; none where shelf prices are made. */
+  readonly pieces: readonly Piece[]
+  readonly matcherOf: (reach: Reach) => ReachMatcher
+  /** A product as it is regularly priced now; undefined where the catalogue has it no longer. */
+  readonly findProduct: (sku: string) => Product | undefined
+}
+
 const TRUE: Judgement = { truth: 'true', failed: null }
 
 /** Judges a condition in three-valued logic. Source: docs/pricing.md, "Conditions". */
-export function judgeCondition(condition: Condition, cart: Cart, catalogue: CompiledCatalogue): Judgement {
-  if ('all' in condition) return judgeList(condition.all, 'false', cart, catalogue)
-  if ('any' in condition) return judgeList(condition.any, 'true', cart, catalogue)
-  if ('not' in condition) return negate(condition.not, cart, catalogue)
-  const { truth, found } = judgeTest(condition, cart, catalogue)
+export function judgeCondition(condition: Condition, view: ConditionView): Judgement {
+  if ('all' in condition) return judgeList(condition.all, 'false', view)
+  if ('any' in condition) return judgeList(condition.any, 'true', view)
+  if ('not' in condition) return negate(condition.not, view)
+  const { truth, found } = judgeTest(condition, view)
   return truth === 'true' ? TRUE : { truth, failed: { test: condition, found } }
 }
 
 /** `all` (false wins) and `any` (true wins); an empty `all` is true, an empty `any` is false. */
-function judgeList(
-  parts: readonly Condition[],
-  winner: 'true' | 'false',
-  cart: Cart,
-  catalogue: CompiledCatalogue,
-): Judgement {
-  const judgements = parts.map((part) => judgeCondition(part, cart, catalogue))
+function judgeList(parts: readonly Condition[], winner: 'true' | 'false', view: ConditionView): Judgement {
+  const judgements = parts.map((part) => judgeCondition(part, view))
   const decisive =
     judgements.find((judgement) => judgement.truth === winner) ??
     judgements.find((judgement) => judgement.truth === 'unknown')
@@ -43,12 +48,12 @@ function judgeList(
   return { truth: 'false', failed: judgements[0]?.failed ?? null }
 }
 
-function negate(condition: Condition, cart: Cart, catalogue: CompiledCatalogue): Judgement {
-  const inner = judgeCondition(condition, cart, catalogue)
+function negate(condition: Condition, view: ConditionView): Judgement {
+  const inner = judgeCondition(condition, view)
   if (inner.truth === 'unknown') return inner
   if (inner.truth === 'false') return TRUE
   const first = findFirstTest(condition)
-  return { truth: 'false', failed: first && { test: first, found: judgeTest(first, cart, catalogue).found } }
+  return { truth: 'false', failed: first && { test: first, found: judgeTest(first, view).found } }
 }
 
 function findFirstTest(condition: Condition): ConditionTest | null {
@@ -63,37 +68,59 @@ interface TestResult {
   readonly found: string | number | boolean | null
 }
 
-function judgeTest(test: ConditionTest, cart: Cart, catalogue: CompiledCatalogue): TestResult {
-  const { shopper, delivery } = cart
+function judgeTest(test: ConditionTest, view: ConditionView): TestResult {
+  const { shopper, delivery, channel } = view.cart
   switch (test.test) {
+    case 'spend':
+    case 'quantity':
+      return judgeUnits(test, view)
+    case 'option':
+      return decide(delivery !== null && test.in.includes(delivery.option), delivery?.option ?? null)
     case 'channel':
-      return decide(test.in.includes(cart.channel), cart.channel)
+      return decide(test.in.includes(channel), channel)
     case 'country':
       return decide(delivery !== null && test.in.includes(delivery.country), delivery?.country ?? null)
     case 'signedIn':
       return decide((shopper !== null) === test.is, shopper !== null)
+    default:
+      return shopper === null ? { truth: 'unknown', found: null } : judgeShopper(test, view)
   }
-  if (shopper === null) return { truth: 'unknown', found: null }
+}
+
+function judgeUnits(test: Exclude<CartTest, { test: 'option' }>, { pieces, matcherOf }: ConditionView): TestResult {
+  const matches = matcherOf(test.reach)
+  const own = pieces.filter((piece) => matches(piece.product, piece.regular))
+  if (test.test === 'quantity') {
+    const count = own.reduce((sum, piece) => sum + piece.count, 0)
+    return decide(compare(count, test.op, test.count), count)
+  }
+  const worth = own.reduce((sum, piece) => sum + piece[test.basis] * piece.count, 0)
+  return decide(compare(worth, test.op, test.amount), worth)
+}
+
+type KnownTest = Exclude<ShopperTest, { test: 'channel' | 'country' | 'signedIn' }>
+
+function judgeShopper(test: KnownTest, { cart, matcherOf, findProduct }: ConditionView): TestResult {
+  const shopper = cart.shopper!
+  const hasOne = (own: readonly string[]) =>
+    decide(
+      (test as { in: readonly string[] }).in.some((one) => own.includes(one)),
+      own.join(', '),
+    )
   switch (test.test) {
     case 'group':
-      return decide(
-        test.in.some((group) => shopper.groups.includes(group)),
-        shopper.groups.join(', '),
-      )
+      return hasOne(shopper.groups)
     case 'tag':
-      return decide(
-        test.in.some((tag) => shopper.tags.includes(tag)),
-        shopper.tags.join(', '),
-      )
+      return hasOne(shopper.tags)
     case 'shopper':
-      return decide(test.in.includes(shopper.id), shopper.id)
+      return hasOne([shopper.id])
     case 'orders':
       return decide(compare(shopper.orders, test.op, test.count), shopper.orders)
     case 'spent':
       return decide(compare(shopper.spent, test.op, test.amount), shopper.spent)
     case 'bought': {
-      const matches = compileReach(test.reach, catalogue)
-      const known = shopper.bought.flatMap((sku) => catalogue.bySku.get(sku) ?? [])
+      const matches = matcherOf(test.reach)
+      const known = shopper.bought.flatMap((sku) => findProduct(sku) ?? [])
       return decide(
         known.some((product) => matches(product, product.regularPrice)),
         known.length,

@@ -1,4 +1,4 @@
-import type { Condition, Promotion, Reach, Schedule, Stacking, Store, Value } from './plan.ts'
+import type { Condition, Reach, SalePromotion, Schedule, Stacking, Store, Value } from './plan.ts'
 
 /**
  * A promotion as the parts of one sentence, in reading order. Each names what it is about and carries the facts; the words
@@ -15,7 +15,7 @@ export type SentencePart =
   | { readonly part: 'stacking'; readonly stacking: Stacking; readonly apart: readonly string[] }
 
 /** Source: docs/pricing.md, "A promotion". */
-export function describePromotion(promotion: Promotion, store: Store): SentencePart[] {
+export function describePromotion(promotion: SalePromotion, store: Store): SentencePart[] {
   const { schedule, mechanic, stacking, ladder } = promotion
   const { value, bands, rounding } = mechanic
   return [

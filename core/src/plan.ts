@@ -1,5 +1,8 @@
+import type { Markdown, Mechanic, Value } from './mechanic.ts'
 import type { BasisPoints, MinorUnits } from './money.ts'
 import type { Instant, LocalDateTime, LocalTime } from './time.ts'
+
+export type * from './mechanic.ts'
 
 /** How a store prices: its currency, zone, taxes, floor and which promotions may meet. Source: docs/pricing.md, "Input". */
 export interface Store {
@@ -63,11 +66,6 @@ export interface Reach extends ReachKeys {
   readonly except?: ReachKeys
 }
 
-export type Value =
-  | { readonly percent: BasisPoints; readonly of?: 'regular' | 'current' }
-  | { readonly amount: MinorUnits; readonly per: 'unit' }
-  | { readonly price: MinorUnits }
-
 export interface WeeklyWindow {
   /** 1 = Monday … 7 = Sunday. */
   readonly days: readonly number[]
@@ -85,8 +83,22 @@ export interface Schedule {
 
 export type Comparison = '>=' | '>' | '<=' | '<' | '=' | '!='
 
-/** Tests about shopper and channel; the tests about the cart belong to the phases after the shelf price. */
-export type ConditionTest =
+/** On what a cart's value is measured: regular prices, after the markdowns, or after every earlier phase. */
+export type Basis = 'regular' | 'shelf' | 'current'
+
+/** Tests about the cart belong to the phases after the shelf price. */
+export type CartTest =
+  | {
+      readonly test: 'spend'
+      readonly reach: Reach
+      readonly basis: Basis
+      readonly op: Comparison
+      readonly amount: MinorUnits
+    }
+  | { readonly test: 'quantity'; readonly reach: Reach; readonly op: Comparison; readonly count: number }
+  | { readonly test: 'option'; readonly in: readonly string[] }
+
+export type ShopperTest =
   | { readonly test: 'group' | 'tag' | 'shopper'; readonly in: readonly string[] }
   | { readonly test: 'channel' | 'country'; readonly in: readonly string[] }
   | { readonly test: 'orders'; readonly op: Comparison; readonly count: number }
@@ -94,34 +106,13 @@ export type ConditionTest =
   | { readonly test: 'bought'; readonly reach: Reach }
   | { readonly test: 'signedIn'; readonly is: boolean }
 
+export type ConditionTest = CartTest | ShopperTest
+
 export type Condition =
   | { readonly all: readonly Condition[] }
   | { readonly any: readonly Condition[] }
   | { readonly not: Condition }
   | ConditionTest
-
-export interface Band {
-  readonly from: MinorUnits
-  readonly value: Value
-}
-
-export interface Rounding {
-  readonly to: 'nearest' | 'up' | 'down'
-  readonly step: MinorUnits
-  readonly ending?: MinorUnits
-}
-
-/** Phase 1: the product's shelf price. Exactly one of `value` and `bands`. */
-export interface Markdown {
-  readonly kind: 'markdown'
-  readonly reach: Reach
-  readonly value?: Value
-  readonly bands?: readonly Band[]
-  readonly rounding?: Rounding
-}
-
-/** How a promotion reduces. The mechanics of the later phases join this union. */
-export type Mechanic = Markdown
 
 export type Ladder =
   | {
@@ -134,11 +125,13 @@ export interface Limits {
   readonly uses?: number | null
   readonly usesPerShopper?: number | null
   readonly units?: number | null
+  /** The most it may take off one order, or add to it. */
+  readonly perOrder?: MinorUnits | null
   readonly budget?: MinorUnits | null
   readonly budgetStops?: boolean
 }
 
-export type StackingMode = 'group' | 'alone' | 'closes'
+export type StackingMode = 'group' | 'alone' | 'closes' | 'sole'
 
 export interface Stacking {
   readonly group: string
@@ -155,12 +148,21 @@ export interface Promotion {
   readonly rank: number
   readonly state: PromotionState
   readonly schedule: Schedule
-  readonly code: null
+  /** Null: by itself. One shared code, or codes of a batch. */
+  readonly code: { readonly text: string } | { readonly batch: true } | null
   readonly when: Condition | null
   readonly mechanic: Mechanic
-  readonly stacking: Stacking
+  /** Absent in the phases that take no part in stacking: 0, 4 and 5. */
+  readonly stacking?: Stacking
   readonly limits: Limits
   readonly ladder: Ladder | null
+}
+
+/** A promotion of phase 1. */
+export interface SalePromotion extends Promotion {
+  readonly code: null
+  readonly mechanic: Markdown
+  readonly stacking: Stacking
 }
 
 /** What a promotion has used up so far; absent figures are zero. */

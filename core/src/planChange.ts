@@ -67,7 +67,7 @@ export function compareShelfPrices(
   const to = computeHorizon([before, after], now)
   const products: ProductShift[] = []
   for (const product of after.catalogue.products) {
-    if (before.findReaching(product).length + after.findReaching(product).length === 0) continue
+    if (before.findPricing(product).length + after.findPricing(product).length === 0) continue
     const spansOf = (plan: CompiledPlan) => computePriceSpans(plan, product, { from: now, to }, onlooker)
     const shifts = compareSpans(spansOf(before), spansOf(after))
     if (shifts.length > 0) products.push({ sku: product.sku, shifts })

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import type { Facts, Order, Product, Promotion, Store } from './plan.ts'
-import { checkOrder, computeQuote, normalizeCode } from './quote.ts'
+import { normalizeCode } from './compilePlan.ts'
+import { checkOrder, computeQuote } from './quote.ts'
 import { at, compileShop, createOrder, createProduct, createPromotion } from './testing/shop.ts'
 
 const products = [

@@ -1,9 +1,15 @@
-import { computeAdmission, isAdmitted, type AdmittedPromotion, type Skip, type SkipReason } from './admission.ts'
-import type { CompiledPlan } from './compilePlan.ts'
+import type { CodeReason } from './codes.ts'
+import type { CompiledPlan, CompiledPromotion } from './compilePlan.ts'
+import { computeFloor } from './floor.ts'
 import { taxOn, type MinorUnits } from './money.ts'
+import { computeDelivery, computeSurcharges, sumAmounts, type Extra } from './offers/extras.ts'
+import { createContest, settleOffers, type Contest, type Settlement } from './offers/settleOffers.ts'
+import { describeOutcomes, type PromotionOutcome } from './outcomes.ts'
+import type { Cut, Piece } from './piece.ts'
 import type { Order, Product } from './plan.ts'
 import { createProblem, type Problem } from './problem.ts'
-import { computeShelfPhase, type ShelfLine, type ShelfPhase } from './shelfPhase.ts'
+import { createSession, type Session } from './session.ts'
+import { computeShelfPhase, type ShelfPhase } from './shelfPhase.ts'
 
 export interface Adjustment {
   readonly promotion: string
@@ -24,18 +30,10 @@ export interface QuoteLine {
   readonly adjustments: readonly Adjustment[]
 }
 
-export interface PromotionOutcome {
-  readonly promotion: string
-  readonly outcome: 'applied' | 'skipped'
-  readonly reason: SkipReason | null
-  readonly amount: MinorUnits
-  readonly facts: Readonly<Record<string, unknown>>
-}
-
 export interface CodeOutcome {
   readonly code: string
   readonly outcome: 'applied' | 'noEffect' | 'refused'
-  readonly reason: 'code-unknown' | 'code-used' | 'code-void' | null
+  readonly reason: CodeReason | null
 }
 
 export interface Nudge {
@@ -63,11 +61,22 @@ export interface Quote {
     readonly grand: MinorUnits
     readonly saved: MinorUnits
   }
+  /** Of every promotion of the plan; worked out when it is first read. */
   readonly promotions: readonly PromotionOutcome[]
   readonly codes: readonly CodeOutcome[]
   readonly nudges: readonly Nudge[]
   /** False if the search for the lowest price was cut short. */
   readonly proven: boolean
+}
+
+/** An order as all phases have settled it: what quotes and explanations are written from. */
+export interface Settled {
+  readonly session: Session
+  readonly shelf: ShelfPhase
+  readonly contest: Contest
+  readonly settlement: Settlement
+  readonly delivery: ReturnType<typeof computeDelivery>
+  readonly surcharges: readonly Extra[]
 }
 
 /** What keeps an order from being priced under a plan: unknown SKUs, sums beyond the safe integers. Empty if nothing does. */
@@ -88,121 +97,185 @@ export function checkOrder(plan: CompiledPlan, { cart }: Order): Problem[] {
  * Source: docs/pricing.md.
  */
 export function computeQuote(plan: CompiledPlan, order: Order): Quote {
-  const admissions = new Map(
-    plan.promotions.map((entry) => [entry.promotion.id, computeAdmission(plan, entry, order)] as const),
-  )
-  const cartLines = order.cart.lines.map(({ sku, quantity }) => ({ product: getProduct(plan, sku), quantity }))
-  const shelf = computeShelfPhase(plan, cartLines, admissions)
-  const lines = shelf.lines.map((line) => toQuoteLine(line, plan.store.pricesIncludeTax))
-  const delivery = { regular: order.cart.delivery?.price ?? 0, total: order.cart.delivery?.price ?? 0, adjustments: [] }
+  const settled = settleOrder(plan, order)
+  return writeQuote(settled)
+}
+
+function settleOrder(plan: CompiledPlan, order: Order): Settled {
+  const session = createSession(plan, order)
+  const lines = order.cart.lines.map(({ sku, quantity }) => ({
+    product: session.priced(getProduct(plan, sku)),
+    quantity,
+  }))
+  const shelf = computeShelfPhase(session, lines)
+  const contest = createContest(session, toPieces(plan, shelf), findOffers(plan, lines))
+  const settlement = settleOffers(contest)
+  const { pieces } = settlement.state
   return {
-    lines,
-    delivery,
-    surcharges: [],
-    totals: computeTotals(plan, lines, delivery),
-    promotions: describeOutcomes(plan, admissions, shelf, lines),
-    codes: order.cart.codes.map((code) => describeCode(code, order)),
-    nudges: [],
-    proven: true,
+    session,
+    shelf,
+    contest,
+    settlement,
+    delivery: computeDelivery(session, pieces),
+    surcharges: computeSurcharges(session, pieces, contest.surcharges),
   }
 }
 
-/** A code as it is compared: without case, spaces and hyphens. */
-export function normalizeCode(code: string): string {
-  return code.toUpperCase().replace(/[\s-]/g, '')
+function findOffers(plan: CompiledPlan, lines: readonly { readonly product: Product }[]): CompiledPromotion[] {
+  const found = new Set(lines.flatMap(({ product }) => plan.findOffers(product)))
+  return [...found].sort((a, b) => a.promotion.rank - b.promotion.rank)
+}
+
+function toPieces({ store }: CompiledPlan, { lines }: ShelfPhase): Piece[] {
+  return lines.flatMap(({ product, groups }, line) => {
+    const floor = computeFloor(product, store)
+    return groups.map(({ units, shelf }): Piece => {
+      let cuts: Cut | null = null
+      for (const { entry, amount } of shelf.steps) cuts = { entry, amount, before: cuts }
+      const touched = shelf.steps.map(({ entry }) => entry)
+      const { price } = shelf
+      return {
+        line,
+        product,
+        count: units,
+        regular: product.regularPrice,
+        shelf: price,
+        current: price,
+        floor,
+        touched,
+        cuts,
+      }
+    })
+  })
+}
+
+function writeQuote(settled: Settled): Quote {
+  const { session, settlement, delivery, surcharges } = settled
+  const { store } = session.plan
+  const lines = [...writeLines(settled), ...writeGifts(settled)]
+  const regular = session.order.cart.delivery?.price ?? 0
+  const { chosen } = delivery
+  const adjustments = chosen
+    ? [{ promotion: chosen.entry.promotion.id, phase: 4, amount: chosen.amount, units: 0 }]
+    : []
+  const quoteDelivery = { regular, total: regular - (chosen?.amount ?? 0), adjustments }
+  const added = surcharges.filter(({ amount }) => amount > 0)
+  const sum = (pick: (line: QuoteLine) => number) => lines.reduce((total, line) => total + pick(line), 0)
+  const merchandise = sum((line) => line.total)
+  const tax =
+    sum((line) => line.tax) +
+    taxOn(quoteDelivery.total, store.deliveryTaxRate, store.pricesIncludeTax) +
+    added.reduce((total, { amount }) => total + taxOn(amount, store.surchargeTaxRate, store.pricesIncludeTax), 0)
+  const surcharge = sumAmounts(added)
+  const regularGoods = sum((line) => line.regular)
+  const explained = createExplanations(settled, lines)
+  return {
+    lines,
+    delivery: quoteDelivery,
+    surcharges: added.map(({ entry, amount }) => ({ promotion: entry.promotion.id, amount })),
+    totals: {
+      regular: regularGoods,
+      shelf: sum((line) => line.shelf),
+      merchandise,
+      delivery: quoteDelivery.total,
+      surcharges: surcharge,
+      tax,
+      grand: merchandise + quoteDelivery.total + surcharge + (store.pricesIncludeTax ? 0 : tax),
+      saved: regularGoods - merchandise + regular - quoteDelivery.total,
+    },
+    get promotions() {
+      return explained().promotions
+    },
+    codes: describeCodes(session, amountsOf(settled, lines)),
+    get nudges() {
+      return explained().nudges
+    },
+    proven: settlement.isProven,
+  }
+}
+
+/** Why each promotion did what it did is asked less often than what a cart costs, so it is worked out only when it is. */
+function createExplanations(settled: Settled, lines: readonly QuoteLine[]) {
+  let explanations: ReturnType<typeof describeOutcomes> | null = null
+  return () => (explanations ??= describeOutcomes(settled, amountsOf(settled, lines)))
+}
+
+function writeLines({ session, settlement }: Settled): QuoteLine[] {
+  const { plan, order } = session
+  return order.cart.lines.map(({ sku, quantity }, line) => {
+    const pieces = settlement.state.pieces.filter((piece) => piece.line === line)
+    const sum = (figure: 'regular' | 'shelf' | 'current') =>
+      pieces.reduce((all, piece) => all + piece[figure] * piece.count, 0)
+    const total = sum('current')
+    const { taxRate } = getProduct(plan, sku)
+    return {
+      sku,
+      quantity,
+      gift: false,
+      regular: sum('regular'),
+      shelf: sum('shelf'),
+      total,
+      tax: taxOn(total, taxRate, plan.store.pricesIncludeTax),
+      adjustments: collectAdjustments(pieces),
+    }
+  })
+}
+
+function collectAdjustments(pieces: readonly Piece[]): Adjustment[] {
+  const found = new Map<CompiledPromotion, Adjustment>()
+  for (const { cuts, count } of pieces) {
+    for (let cut = cuts; cut; cut = cut.before) {
+      const { promotion, phase } = cut.entry
+      const known = found.get(cut.entry) ?? { promotion: promotion.id, phase, amount: 0, units: 0 }
+      found.set(cut.entry, { ...known, amount: known.amount + cut.amount * count, units: known.units + count })
+    }
+  }
+  const order = [...found].sort(([a], [b]) => a.phase - b.phase || a.promotion.rank - b.promotion.rank)
+  return order.map(([, adjustment]) => adjustment)
+}
+
+function writeGifts({ settlement }: Settled): QuoteLine[] {
+  return settlement.state.gifts.map(({ promotion, product, quantity, shelf }) => {
+    const worth = shelf * quantity
+    const adjustment = { promotion, phase: 2, amount: worth, units: quantity }
+    return {
+      sku: product.sku,
+      quantity,
+      gift: true,
+      regular: worth,
+      shelf: worth,
+      total: 0,
+      tax: 0,
+      adjustments: [adjustment],
+    }
+  })
+}
+
+/** What each promotion that applied came to, by id. A gift of no value is there with 0. */
+function amountsOf({ delivery, surcharges }: Settled, lines: readonly QuoteLine[]): Map<string, MinorUnits> {
+  const amounts = new Map<string, MinorUnits>()
+  const add = (id: string, amount: MinorUnits) => amounts.set(id, (amounts.get(id) ?? 0) + amount)
+  for (const { promotion, amount } of lines.flatMap((line) => line.adjustments)) add(promotion, amount)
+  for (const { entry, amount } of [...(delivery.chosen ? [delivery.chosen] : []), ...surcharges]) {
+    if (amount > 0) add(entry.promotion.id, amount)
+  }
+  return amounts
+}
+
+function describeCodes({ codes, order }: Session, amounts: ReadonlyMap<string, MinorUnits>): CodeOutcome[] {
+  const byCode = new Map(codes.map((reading) => [reading.code, reading]))
+  return order.cart.codes.flatMap((code): CodeOutcome[] => {
+    const reading = byCode.get(code)
+    if (!reading) return []
+    byCode.delete(code)
+    if (reading.opens === null) return [{ code, outcome: 'refused', reason: reading.reason }]
+    const isApplied = amounts.has(reading.opens)
+    return [{ code, outcome: isApplied ? 'applied' : 'noEffect', reason: null }]
+  })
 }
 
 function getProduct(plan: CompiledPlan, sku: string): Product {
   const product = plan.catalogue.bySku.get(sku)
   if (!product) throw new RangeError(`unknown SKU: ${sku}`)
   return product
-}
-
-function toQuoteLine({ product, quantity, groups }: ShelfLine, taxIncluded: boolean): QuoteLine {
-  const adjustments = new Map<string, Adjustment>()
-  let total = 0
-  for (const { units, shelf } of groups) {
-    total += shelf.price * units
-    for (const { promotion, amount } of shelf.steps) {
-      const known = adjustments.get(promotion.id) ?? { promotion: promotion.id, phase: 1, amount: 0, units: 0 }
-      adjustments.set(promotion.id, { ...known, amount: known.amount + amount * units, units: known.units + units })
-    }
-  }
-  return {
-    sku: product.sku,
-    quantity,
-    gift: false,
-    regular: product.regularPrice * quantity,
-    shelf: total,
-    total,
-    tax: taxOn(total, product.taxRate, taxIncluded),
-    adjustments: [...adjustments.values()],
-  }
-}
-
-function computeTotals(plan: CompiledPlan, lines: readonly QuoteLine[], delivery: Quote['delivery']): Quote['totals'] {
-  const { pricesIncludeTax, deliveryTaxRate } = plan.store
-  const sum = (pick: (line: QuoteLine) => number) => lines.reduce((total, line) => total + pick(line), 0)
-  const merchandise = sum((line) => line.total)
-  const tax = sum((line) => line.tax) + taxOn(delivery.total, deliveryTaxRate, pricesIncludeTax)
-  const regular = sum((line) => line.regular)
-  return {
-    regular,
-    shelf: sum((line) => line.shelf),
-    merchandise,
-    delivery: delivery.total,
-    surcharges: 0,
-    tax,
-    grand: merchandise + delivery.total + (pricesIncludeTax ? 0 : tax),
-    saved: regular - merchandise + delivery.regular - delivery.total,
-  }
-}
-
-function describeOutcomes(
-  plan: CompiledPlan,
-  admissions: ReadonlyMap<string, AdmittedPromotion | Skip>,
-  shelf: ShelfPhase,
-  lines: readonly QuoteLine[],
-): PromotionOutcome[] {
-  const amounts = new Map<string, MinorUnits>()
-  for (const { promotion, amount } of lines.flatMap((line) => line.adjustments)) {
-    amounts.set(promotion, (amounts.get(promotion) ?? 0) + amount)
-  }
-  const cut = countCutUnits(shelf)
-  return plan.promotions.map(({ promotion: { id } }) => {
-    const amount = amounts.get(id)
-    if (amount !== undefined) {
-      const facts = cut.has(id) ? { unitsCutByFloor: cut.get(id) } : {}
-      return { promotion: id, outcome: 'applied', reason: null, amount, facts }
-    }
-    return { promotion: id, outcome: 'skipped', amount: 0, ...explainSkip(admissions.get(id)!, shelf.leftOut.get(id)) }
-  })
-}
-
-function explainSkip(
-  admission: AdmittedPromotion | Skip,
-  leftOut: { reason: SkipReason; by?: string } | undefined,
-): Pick<PromotionOutcome, 'reason' | 'facts'> {
-  if (!isAdmitted(admission)) {
-    return { reason: admission.reason, facts: admission.failed ? { ...admission.failed } : {} }
-  }
-  if (!leftOut) return { reason: 'nothing-in-reach', facts: {} }
-  return { reason: leftOut.reason, facts: leftOut.by === undefined ? {} : { promotion: leftOut.by } }
-}
-
-function countCutUnits(shelf: ShelfPhase): Map<string, number> {
-  const cut = new Map<string, number>()
-  for (const { units, shelf: price } of shelf.lines.flatMap((line) => line.groups)) {
-    for (const step of price.steps) {
-      if (step.cutByFloor) cut.set(step.promotion.id, (cut.get(step.promotion.id) ?? 0) + units)
-    }
-  }
-  return cut
-}
-
-function describeCode(code: string, order: Order): CodeOutcome {
-  const wanted = normalizeCode(code)
-  const state = Object.entries(order.codes).find(([text]) => normalizeCode(text) === wanted)?.[1].state
-  const reason = state === 'used' ? 'code-used' : state === 'void' ? 'code-void' : 'code-unknown'
-  return { code, outcome: 'refused', reason }
 }

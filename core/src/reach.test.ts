@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { categoryPath, compileCatalogue } from './catalogue.ts'
+import { reachesOf } from './compilePlan.ts'
 import type { Reach } from './plan.ts'
 import { compileReach, computeReached } from './reach.ts'
 import { CATEGORIES, compileShop, createProduct, createPromotion } from './testing/shop.ts'
@@ -54,7 +55,7 @@ test('the index of a plan finds what asking every promotion finds', () => {
       const plan = compileShop(products, promotions)
       for (const product of products) {
         const asked = plan.promotions.filter(({ promotion }) =>
-          compileReach(promotion.mechanic.reach, plan.catalogue)(product, product.regularPrice),
+          compileReach(reachesOf(promotion.mechanic)[0]!, plan.catalogue)(product, product.regularPrice),
         )
         expect(plan.findReaching(product)).toEqual(asked)
       }

@@ -1,11 +1,8 @@
-import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { isAdmitted, computeAdmission } from './admission.ts'
 import { computeFloor } from './floor.ts'
 import type { Product, Promotion, Store } from './plan.ts'
 import { computePublicPrice } from './timeline.ts'
 import { compileShop, createOrder, createProduct, createPromotion, createStore } from './testing/shop.ts'
-import { priceByEverySubset } from './testing/naiveShelf.ts'
 
 const markdown = (id: string, percent: number, changes: Partial<Promotion> = {}) =>
   createPromotion(id, { mechanic: { kind: 'markdown', reach: {}, value: { percent } }, ...changes })
@@ -103,48 +100,4 @@ describe('floor', () => {
     const store = { floor: { enforce: true, minMargin: 1000 } }
     expect(priceOf(product, [markdown('p1', 5000)], store)).toEqual([770, 'p1'])
   })
-})
-
-test('best agrees with trying every subset', () => {
-  const promotion = fc.record({
-    percent: fc.integer({ min: 1, max: 90 }),
-    amount: fc.integer({ min: 1, max: 900 }),
-    kind: fc.constantFrom('percent', 'regular', 'amount', 'price'),
-    group: fc.constantFrom('a', 'b', 'c'),
-    mode: fc.constantFrom('group', 'alone', 'closes'),
-    rounding: fc.constantFrom(undefined, { to: 'up', step: 50, ending: 5 }, { to: 'down', step: 100, ending: 95 }),
-  })
-  const pair = fc.tuple(fc.constantFrom('a', 'b', 'c'), fc.constantFrom('a', 'b', 'c'))
-  const floor = fc.integer({ min: 0, max: 900 })
-  fc.assert(
-    fc.property(
-      fc.array(promotion, { maxLength: 7 }),
-      fc.array(pair, { maxLength: 3 }),
-      floor,
-      (drafts, apart, minimumPrice) => {
-        const promotions = drafts.map(({ percent, amount, kind, group, mode, rounding }, index) => {
-          const value = {
-            percent: { percent: percent * 100 },
-            regular: { percent: percent * 100, of: 'regular' },
-            amount: { amount, per: 'unit' },
-            price: { price: amount },
-          }[kind]
-          return createPromotion(`p${index + 1}`, {
-            mechanic: { kind: 'markdown', reach: {}, value, rounding },
-            stacking: { group, mode },
-          } as Partial<Promotion>)
-        })
-        const product = createProduct('A', 1000, { minimumPrice })
-        const store = createStore({ stackGroups: ['a', 'b', 'c'], apart })
-        const plan = compileShop([product], promotions, store)
-        const order = createOrder({ A: 1 })
-        expect(plan.promotions.every((entry) => isAdmitted(computeAdmission(plan, entry, order)))).toBe(true)
-        const { price, steps } = computePublicPrice(plan, product, order.now, { channel: 'web', facts: {} })
-        expect({ price, ranks: steps.map((step) => step.promotion.rank) }).toEqual(
-          priceByEverySubset(product, promotions, store),
-        )
-      },
-    ),
-    { numRuns: 1500 },
-  )
 })

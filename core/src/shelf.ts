@@ -1,12 +1,14 @@
 import type { AdmittedPromotion, SkipReason } from './admission.ts'
 import { computeFloor } from './floor.ts'
 import type { MinorUnits } from './money.ts'
-import type { Product, Promotion, Store, Value } from './plan.ts'
+import type { CompiledPromotion } from './compilePlan.ts'
+import type { Markdown, Product, Promotion, Store, Value } from './plan.ts'
 import type { StackingRules } from './stacking.ts'
 import { computeMarkdown, type Reduction, type UnitPrice } from './value.ts'
 
 /** One markdown's part in a shelf price. */
 export interface ShelfStep {
+  readonly entry: CompiledPromotion
   readonly promotion: Promotion
   readonly amount: MinorUnits
   readonly cutByFloor: boolean
@@ -52,10 +54,10 @@ export function explainLeftOut(
   { store, rules }: { readonly store: Store; readonly rules: StackingRules },
 ): LeftOut {
   const { promotion } = candidate.entry
-  const rival = settled.steps.find(({ promotion: other }) =>
-    other.rank < promotion.rank
-      ? !rules.mayFollow(promotion.stacking, other.stacking)
-      : !rules.mayFollow(other.stacking, promotion.stacking),
+  const rival = settled.steps.find(({ entry: other }) =>
+    other.promotion.rank < promotion.rank
+      ? !rules.mayFollow(candidate.entry.stack, other.stack)
+      : !rules.mayFollow(other.stack, candidate.entry.stack),
   )
   if (rival) return { reason: 'stacking', by: rival.promotion.id }
   const before = settled.steps.filter((step) => step.promotion.rank < promotion.rank)
@@ -74,7 +76,7 @@ function settleByRank(unit: UnitPrice, candidates: readonly AdmittedPromotion[],
     const reduction = reduceBy(candidate, { ...unit, current: price })
     if (reduction.amount === 0) continue
     price -= reduction.amount
-    steps.push({ promotion: candidate.entry.promotion, ...reduction })
+    steps.push({ entry: candidate.entry, promotion: candidate.entry.promotion, ...reduction })
   }
   return { price, steps }
 }
@@ -107,7 +109,7 @@ function settleBest(
     if (mayTouch(candidate, steps, rules)) {
       const reduction = reduceBy(candidate, { ...unit, current: price })
       if (reduction.amount > 0) {
-        const step = { promotion: candidate.entry.promotion, ...reduction }
+        const step = { entry: candidate.entry, promotion: candidate.entry.promotion, ...reduction }
         search(position + 1, price - reduction.amount, [...steps, step])
       }
     }
@@ -126,28 +128,32 @@ function ranksFirst(price: MinorUnits, steps: readonly ShelfStep[], best: ShelfP
 function lowestAfter(candidate: AdmittedPromotion, unit: UnitPrice, price: MinorUnits): MinorUnits {
   const value = findValue(candidate, unit.regular)
   if (value === null) return price
-  const { rounding } = candidate.entry.promotion.mechanic
+  const { rounding } = mechanicOf(candidate.entry)
   const { amount } = computeMarkdown(value, undefined, { ...unit, current: price })
   return Math.max(price - amount - (rounding?.step ?? 0), Math.min(unit.floor, price))
 }
 
 function mayTouch(candidate: AdmittedPromotion, steps: readonly ShelfStep[], rules: StackingRules): boolean {
-  const { stacking } = candidate.entry.promotion
-  return steps.every((step) => rules.mayFollow(stacking, step.promotion.stacking))
+  return steps.every((step) => rules.mayFollow(candidate.entry.stack, step.entry.stack))
 }
 
 function reduceBy(candidate: AdmittedPromotion, unit: UnitPrice): Reduction {
   const value = findValue(candidate, unit.regular)
   if (value === null) return { amount: 0, cutByFloor: false }
-  return computeMarkdown(value, candidate.entry.promotion.mechanic.rounding, unit)
+  return computeMarkdown(value, mechanicOf(candidate.entry).rounding, unit)
 }
 
 function findValue({ entry, rung }: AdmittedPromotion, regular: MinorUnits): Value | null {
   if (rung) return rung
-  const { value, bands } = entry.promotion.mechanic
+  const { value, bands } = mechanicOf(entry)
   return value ?? bands?.findLast((band) => band.from <= regular)?.value ?? null
 }
 
 function hasRounding(candidates: readonly AdmittedPromotion[]): boolean {
-  return candidates.some((candidate) => candidate.entry.promotion.mechanic.rounding !== undefined)
+  return candidates.some((candidate) => mechanicOf(candidate.entry).rounding !== undefined)
+}
+
+function mechanicOf({ promotion }: CompiledPromotion): Markdown {
+  if (promotion.mechanic.kind !== 'markdown') throw new TypeError(`not a markdown: ${promotion.id}`)
+  return promotion.mechanic
 }

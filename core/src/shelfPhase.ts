@@ -1,5 +1,6 @@
-import { isAdmitted, type AdmittedPromotion, type Skip } from './admission.ts'
+import { isAdmitted, type AdmittedPromotion } from './admission.ts'
 import type { CompiledPlan } from './compilePlan.ts'
+import type { Session } from './session.ts'
 import type { Product } from './plan.ts'
 import { computeShelfPrice, explainLeftOut, type LeftOut, type ShelfPrice } from './shelf.ts'
 
@@ -30,24 +31,25 @@ const EXPLANATIONS = ['stacking', 'better-without', 'units-gone', 'floor', 'no-s
  * Source: docs/pricing.md, "Stacking", phase 1.
  */
 export function computeShelfPhase(
-  plan: CompiledPlan,
+  session: Session,
   lines: readonly { readonly product: Product; readonly quantity: number }[],
-  admissions: ReadonlyMap<string, AdmittedPromotion | Skip>,
 ): ShelfPhase {
+  const { plan } = session
   const unitsLeft = new Map<string, number>()
-  for (const [id, admission] of admissions) if (isAdmitted(admission)) unitsLeft.set(id, admission.unitsLeft)
   const leftOut = new Map<string, LeftOut>()
   const groups: UnitGroup[][] = lines.map(() => [])
+  const leftOf = ({ entry, unitsLeft: limit }: AdmittedPromotion) => unitsLeft.get(entry.promotion.id) ?? limit
   const dearestFirst = lines
     .map((line, index) => ({ ...line, index }))
     .sort((a, b) => b.product.regularPrice - a.product.regularPrice || a.index - b.index)
   for (const { product, quantity, index } of dearestFirst) {
-    const reaching = findAdmitted(plan, product, admissions)
+    const reaching = findAdmitted(session, product)
     for (let remaining = quantity; remaining > 0;) {
-      const candidates = reaching.filter((candidate) => unitsLeft.get(candidate.entry.promotion.id)! > 0)
+      const candidates = reaching.filter((candidate) => leftOf(candidate) > 0)
       const shelf = computeShelfPrice(product, candidates, plan.store, plan.rules)
-      const units = Math.min(remaining, ...shelf.steps.map((step) => unitsLeft.get(step.promotion.id)!))
-      for (const { promotion } of shelf.steps) unitsLeft.set(promotion.id, unitsLeft.get(promotion.id)! - units)
+      const used = candidates.filter(({ entry }) => shelf.steps.some((step) => step.entry === entry))
+      const units = Math.min(remaining, ...used.map(leftOf))
+      for (const one of used) unitsLeft.set(one.entry.promotion.id, leftOf(one) - units)
       groups[index]!.push({ units, shelf })
       remaining -= units
       for (const candidate of reaching) note(leftOut, plan, { product, candidate, candidates, shelf })
@@ -57,15 +59,17 @@ export function computeShelfPhase(
 }
 
 /** The admitted markdowns whose reach holds the product, by rank. */
-export function findAdmitted(
-  plan: CompiledPlan,
-  product: Product,
-  admissions: ReadonlyMap<string, AdmittedPromotion | Skip>,
-): AdmittedPromotion[] {
-  return plan.findReaching(product).flatMap((entry) => {
-    const admission = admissions.get(entry.promotion.id)
-    return admission && isAdmitted(admission) ? [admission] : []
+export function findAdmitted(session: Session, product: Product): AdmittedPromotion[] {
+  return session.plan.findReaching(product).flatMap((entry) => {
+    const admission = session.admittedWith(entry, [])
+    return isAdmitted(admission) ? [admission] : []
   })
+}
+
+/** The shelf price of one unit before this order, as the product page shows it. */
+export function computeShelfBefore(session: Session, product: Product): ShelfPrice {
+  const { store, rules } = session.plan
+  return computeShelfPrice(product, findAdmitted(session, product), store, rules)
 }
 
 interface Situation {

@@ -1,21 +1,38 @@
 import type { Stacking, Store } from './plan.ts'
 
+/** A promotion's place in stacking, made ready for many comparisons. Phases without stacking have none. */
+export interface StackKey {
+  readonly group: number
+  readonly isAlone: boolean
+  readonly isClosing: boolean
+}
+
 /** Answers which promotions may share a unit, from the store's table of groups that are kept apart. */
 export interface StackingRules {
+  keyOf(stacking: Stacking): StackKey
   /** Whether the groups and modes of two promotions allow both on one unit, whichever came first. */
-  combine(a: Stacking, b: Stacking): boolean
+  combine(a: StackKey, b: StackKey): boolean
   /** Whether a promotion may touch a unit that `earlier`, processed before it, touched. */
-  mayFollow(later: Stacking, earlier: Stacking): boolean
+  mayFollow(later: StackKey, earlier: StackKey): boolean
 }
 
 /** Source: docs/pricing.md, "Stacking". */
 export function createStackingRules(store: Store): StackingRules {
-  const apart = new Set(store.apart.flatMap(([a, b]) => [pairKey(a, b), pairKey(b, a)]))
-  const combine = (a: Stacking, b: Stacking) =>
-    a.mode !== 'alone' && b.mode !== 'alone' && !apart.has(pairKey(a.group, b.group))
-  return { combine, mayFollow: (later, earlier) => earlier.mode !== 'closes' && combine(later, earlier) }
-}
-
-function pairKey(a: string, b: string): string {
-  return `${a}\u0000${b}`
+  const groups = new Map(store.stackGroups.map((group, index) => [group, index]))
+  const size = store.stackGroups.length
+  const apart = new Uint8Array(size * size)
+  for (const [a, b] of store.apart) {
+    const [x, y] = [groups.get(a), groups.get(b)]
+    if (x !== undefined && y !== undefined) apart[x * size + y] = apart[y * size + x] = 1
+  }
+  const combine = (a: StackKey, b: StackKey) => !a.isAlone && !b.isAlone && apart[a.group * size + b.group] !== 1
+  return {
+    keyOf: ({ group, mode }) => ({
+      group: groups.get(group) ?? -1,
+      isAlone: mode === 'alone',
+      isClosing: mode === 'closes',
+    }),
+    combine,
+    mayFollow: (later, earlier) => !earlier.isClosing && combine(later, earlier),
+  }
 }

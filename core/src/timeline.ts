@@ -1,16 +1,22 @@
-import { computeAdmission, isAdmitted } from './admission.ts'
 import type { CompiledPlan } from './compilePlan.ts'
 import { computeRungEdges } from './ladder.ts'
 import type { MinorUnits } from './money.ts'
 import type { Cart, Facts, Order, Product } from './plan.ts'
 import { computeScheduleEdges } from './schedule.ts'
-import { computeShelfPrice, type ShelfPrice } from './shelf.ts'
+import { createSession } from './session.ts'
+import type { ShelfPrice } from './shelf.ts'
+import { computeShelfBefore } from './shelfPhase.ts'
 import { DAY_MS, type Instant } from './time.ts'
 
 /** The shopper that a product page is made for: nobody in particular. */
 export interface Onlooker {
   readonly channel: string
   readonly facts: Facts
+}
+
+/** A shelf price with the regular price of that moment. */
+export interface PublicPrice extends ShelfPrice {
+  readonly regular: MinorUnits
 }
 
 /** A stretch of time with one shelf price and one set of causes; half-open. */
@@ -39,13 +45,15 @@ export function createOnlookerOrder(now: Instant, { channel, facts }: Onlooker):
 }
 
 /** The shelf price of one product as its page shows it to a guest at an instant. */
-export function computePublicPrice(plan: CompiledPlan, product: Product, now: Instant, onlooker: Onlooker): ShelfPrice {
-  const order = createOnlookerOrder(now, onlooker)
-  const candidates = plan.findReaching(product).flatMap((entry) => {
-    const admission = computeAdmission(plan, entry, order)
-    return isAdmitted(admission) ? [admission] : []
-  })
-  return computeShelfPrice(product, candidates, plan.store, plan.rules)
+export function computePublicPrice(
+  plan: CompiledPlan,
+  product: Product,
+  now: Instant,
+  onlooker: Onlooker,
+): PublicPrice {
+  const session = createSession(plan, createOnlookerOrder(now, onlooker))
+  const priced = session.priced(product)
+  return { regular: priced.regularPrice, ...computeShelfBefore(session, priced) }
 }
 
 /** A product's shelf price through `from <= t < to`, as spans without gap or overlap, equal neighbours joined. */
@@ -56,7 +64,7 @@ export function computePriceSpans(
   onlooker: Onlooker,
 ): PriceSpan[] {
   const edges = new Set<Instant>([from])
-  for (const { promotion, schedule } of plan.findReaching(product)) {
+  for (const { promotion, schedule } of plan.findPricing(product)) {
     if (promotion.state !== 'ready') continue
     const rungs = computeRungEdges(promotion, plan.store.timeZone).filter((edge) => edge > from && edge < to)
     for (const edge of [...computeScheduleEdges(schedule, from, to), ...rungs]) edges.add(edge)
@@ -83,7 +91,7 @@ export function computePriceMoments(
 ): PriceMoment[] {
   const moments = new Map<Instant, { products: number; starts: Set<string>; ends: Set<string> }>()
   for (const product of plan.catalogue.products) {
-    if (plan.findReaching(product).length === 0) continue
+    if (plan.findPricing(product).length === 0) continue
     const spans = computePriceSpans(plan, product, range, onlooker)
     spans.slice(1).forEach((after, index) => {
       const before = spans[index]!

@@ -1,4 +1,4 @@
-import { percentOf, type MinorUnits } from './money.ts'
+import { percentOf, WHOLE, type MinorUnits } from './money.ts'
 import type { Rounding, Value } from './plan.ts'
 
 /** A unit on its way through the promotions. */
@@ -51,4 +51,19 @@ function rawReduction(value: Value, regular: MinorUnits, current: MinorUnits): M
   if ('percent' in value) return percentOf(value.of === 'regular' ? regular : current, value.percent)
   if ('amount' in value) return value.amount
   return current - value.price
+}
+
+/** An amount taken once from all the units rewarded, rather than from each. */
+export function isOnce(value: Value): value is { readonly amount: MinorUnits; readonly per: 'once' } {
+  return 'amount' in value && value.per === 'once'
+}
+
+/** What a value takes off one unit, cut to the floor: 0 for a unit at or below it. */
+export function computeUnitCut(value: Value, { regular, current, floor }: UnitPrice): MinorUnits {
+  return current <= floor ? 0 : Math.min(computeReduction(value, regular, current), current - floor)
+}
+
+/** All of it: percent 10000, or price 0. */
+export function isFree(value: Value): boolean {
+  return ('percent' in value && value.percent === WHOLE) || ('price' in value && value.price === 0)
 }

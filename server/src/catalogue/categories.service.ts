@@ -1,4 +1,4 @@
-import type { Condition, Promotion, Reach } from '@novalex/core'
+import { reachesOf, type Condition, type Promotion, type Reach } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
@@ -43,12 +43,12 @@ export function createCategoriesService({ database, clock }: { database: Databas
 
 function usesCategory({ mechanic, when }: Promotion, id: string): boolean {
   const holds = ({ except, categories }: Reach) => [...(categories ?? []), ...(except?.categories ?? [])].includes(id)
-  return holds(mechanic.reach) || (when !== null && collectReaches(when).some(holds))
+  return reachesOf(mechanic).some(holds) || (when !== null && collectReaches(when).some(holds))
 }
 
 function collectReaches(condition: Condition): Reach[] {
   if ('not' in condition) return collectReaches(condition.not)
   if ('all' in condition) return condition.all.flatMap(collectReaches)
   if ('any' in condition) return condition.any.flatMap(collectReaches)
-  return condition.test === 'bought' ? [condition.reach] : []
+  return 'reach' in condition ? [condition.reach] : []
 }

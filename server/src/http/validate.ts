@@ -6,7 +6,7 @@ import addFormats from 'ajv-formats'
 import type { Request } from 'express'
 import { AppError, refuseIfAny } from './AppError.ts'
 
-const ajv = new Ajv({ allErrors: true, strict: true, discriminator: false, allowUnionTypes: true })
+const ajv = new Ajv({ allErrors: true, strict: true, discriminator: true, allowUnionTypes: true })
 addFormats.default(ajv, ['date-time'])
 
 const compiled = new WeakMap<TSchema, ValidateFunction>()
@@ -67,6 +67,7 @@ const CODE_BY_KEYWORD: Readonly<Record<string, ProblemCode>> = {
   type: 'wrong-type',
   enum: 'not-in-list',
   const: 'not-in-list',
+  discriminator: 'not-in-list',
   minLength: 'too-short',
   maxLength: 'too-long',
   minimum: 'too-small',

@@ -1,5 +1,5 @@
 import type { CampaignRecord, PromotionRecord } from '@novalex/contract'
-import type { Promotion } from '@novalex/core'
+import type { Promotion, SalePromotion } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
 
 interface PromotionRow {
@@ -61,7 +61,7 @@ export async function insertCampaign(transaction: Connection, campaign: Campaign
 }
 
 function toRecord(row: PromotionRow): PromotionRecord {
-  const rule = JSON.parse(row.rule) as Omit<Promotion, 'id' | 'name' | 'rank' | 'state'>
+  const rule = JSON.parse(row.rule) as Omit<SalePromotion, 'id' | 'name' | 'rank' | 'state'>
   return {
     promotion: { id: row.id, name: row.name, rank: row.rank, state: row.state, ...rule },
     campaign: row.campaign,

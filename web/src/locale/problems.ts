@@ -39,6 +39,11 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts)
     `${formatAmount(Number(given))} lowers no price: the dearest product it applies to costs ${formatAmount(Number(highest))}. Give less than that, or choose other products.`,
   'ending-too-large': ({ ending, step }) =>
     `Prices in steps of ${formatAmount(Number(step))} can’t end in ${formatAmount(Number(ending))}. The ending must be smaller than the step.`,
+  'quantity-or-spend': 'Say either how many are to be bought, or for how much.',
+  'same-or-reach': 'Say either that the same product is given, or which ones.',
+  'gift-is-free': 'What is added to the cart as a gift is free: 100 %.',
+  'gift-names-one': 'A gift is one product. Choose exactly one.',
+  'ladder-not-here': 'A ladder sets one value; this promotion has several, or gives a gift.',
   'ladder-with-bands': 'A ladder sets the one value of a promotion, so it can’t go with price bands.',
   'ladder-needs-units': 'A ladder by units left needs a limit of units. Set one.',
   'ladder-needs-end': 'A ladder by hours left needs an end. Set one.',

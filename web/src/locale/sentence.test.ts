@@ -1,4 +1,4 @@
-import { describePromotion, type Promotion, type Store } from '@novalex/core'
+import { describePromotion, type SalePromotion, type Store } from '@novalex/core'
 import { expect, test } from 'vitest'
 import { formatEnd, formatInstant, formatSpan, joinWords } from './format.ts'
 import { explainOutcome } from './reasons.ts'
@@ -7,9 +7,9 @@ import { writeSentence, type Names } from './sentence.ts'
 
 const names: Names = { category: (id) => id.toUpperCase(), stackGroup: (id) => id, product: (sku) => `product ${sku}` }
 const store = { stackGroups: ['sale', 'club'], apart: [['sale', 'sale']] } as unknown as Store
-const golden = rules as unknown as readonly { rule: Partial<Promotion>; sentence: string }[]
+const golden = rules as unknown as readonly { rule: Partial<SalePromotion>; sentence: string }[]
 
-const BASE: Promotion = {
+const BASE: SalePromotion = {
   id: 'p1',
   name: 'One',
   rank: 1,

@@ -119,6 +119,12 @@ export function describeCondition(when: Condition | null, names: Names): string 
       )}`
     case 'country':
       return `anyone with delivery to ${joinWords(when.in, 'or')}`
+    case 'option':
+      return `anyone with delivery by ${joinWords(when.in, 'or')}`
+    case 'spend':
+      return `anyone with ${COMPARISONS[when.op]} ${formatMoney(when.amount)} of ${describeReach(when.reach, names)}${BASES[when.basis]}`
+    case 'quantity':
+      return `anyone with ${COMPARISONS[when.op]} ${when.count} of ${describeReach(when.reach, names)}`
     case 'signedIn':
       return when.is ? 'anyone signed in' : 'guests'
     case 'orders':
@@ -137,6 +143,8 @@ export const CHANNELS: Readonly<Record<string, string>> = {
   app: 'the app',
   counter: 'the shop in town',
 }
+
+const BASES = { regular: ' at regular prices', shelf: '', current: ' after earlier offers' }
 
 const COMPARISONS = {
   '>=': 'at least',

@@ -1,5 +1,5 @@
 import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
-import { comparePromotions, type Promotion } from '@novalex/core'
+import { comparePromotions, type SalePromotion } from '@novalex/core'
 
 /** The parts of a kept promotion that a person edits. */
 export function toDraft({ promotion, campaign, note }: PromotionRecord): PromotionDraft {
@@ -11,13 +11,13 @@ export function toDraft({ promotion, campaign, note }: PromotionRecord): Promoti
 export function toPromotion(
   record: PromotionRecord,
   { campaign: _campaign, note: _note, ...fields }: PromotionDraft,
-): Promotion {
+): SalePromotion {
   return { id: record.promotion.id, rank: record.promotion.rank, ...fields }
 }
 
 /** The fields in which two drafts differ. */
 export function differingFields(a: PromotionDraft, b: PromotionDraft): string[] {
-  const wrap = ({ campaign: _campaign, note: _note, ...fields }: PromotionDraft): Promotion => ({
+  const wrap = ({ campaign: _campaign, note: _note, ...fields }: PromotionDraft): SalePromotion => ({
     id: 'one',
     rank: 1,
     ...fields,

@@ -1,0 +1,114 @@
+import type { CompiledCatalogue } from './catalogue.ts'
+import { checkReach } from './checkReach.ts'
+import { WHOLE } from './money.ts'
+import type { BuyGet, Markdown, Mechanic, Rounding, Tier, Value } from './plan.ts'
+import { createProblem, type Problem } from './problem.ts'
+import { isFree } from './value.ts'
+
+/** What is wrong with a mechanic by itself: its reaches, its values, the order of its tiers. Paths are relative to it. */
+export function checkMechanic(mechanic: Mechanic, catalogue: CompiledCatalogue): Problem[] {
+  return [...checkReaches(mechanic, catalogue), ...checkOwn(mechanic)]
+}
+
+function checkReaches(mechanic: Mechanic, catalogue: CompiledCatalogue): Problem[] {
+  switch (mechanic.kind) {
+    case 'delivery':
+      return []
+    case 'buy-get':
+      return [
+        ...checkReach(mechanic.buy.reach, 'buy.reach', catalogue),
+        ...(mechanic.get.reach ? checkReach(mechanic.get.reach, 'get.reach', catalogue) : []),
+      ]
+    case 'bundle':
+      return mechanic.parts.flatMap((part, index) => checkReach(part.reach, `parts.${index}.reach`, catalogue))
+    default:
+      return checkReach(mechanic.reach, 'reach', catalogue)
+  }
+}
+
+function checkOwn(mechanic: Mechanic): Problem[] {
+  switch (mechanic.kind) {
+    case 'markdown':
+      return checkMarkdown(mechanic)
+    case 'item-discount':
+    case 'surcharge':
+      return checkValue(mechanic.value, 'value')
+    case 'quantity-break':
+      return [...checkTiers(mechanic.tiers), ...(mechanic.on === 'tier' ? refuseOnce(mechanic.tiers) : [])]
+    case 'spend-break':
+    case 'order-discount':
+    case 'delivery':
+      return checkTiers(mechanic.tiers)
+    case 'buy-get':
+      return checkBuyGet(mechanic)
+    case 'price-steps':
+    case 'bundle':
+      return []
+    default:
+      return mechanic satisfies never
+  }
+}
+
+function checkMarkdown({ value, bands, rounding }: Markdown): Problem[] {
+  const problems: Problem[] = []
+  if ((value === undefined) === (bands === undefined)) problems.push(createProblem('value-or-bands', 'value'))
+  if (value) problems.push(...checkValue(value, 'value'))
+  if (bands) problems.push(...checkAscending(bands, 'bands'))
+  if (rounding) problems.push(...checkRounding(rounding))
+  return problems
+}
+
+function checkTiers(tiers: readonly Tier[]): Problem[] {
+  return checkAscending(tiers, 'tiers')
+}
+
+function checkAscending(list: readonly Tier[], key: string): Problem[] {
+  return list.flatMap(({ from, value }, index) => {
+    const previous = list[index - 1]
+    const isDisordered = previous !== undefined && from <= previous.from
+    return [
+      ...checkValue(value, `${key}.${index}.value`),
+      ...(isDisordered
+        ? [createProblem('not-ascending', `${key}.${index}.from`, { given: from, after: previous.from })]
+        : []),
+    ]
+  })
+}
+
+/** An amount taken once can't belong to single units. */
+function refuseOnce(tiers: readonly Tier[]): Problem[] {
+  return tiers.flatMap(({ value }, index) =>
+    'amount' in value && value.per === 'once'
+      ? [createProblem('not-allowed', `tiers.${index}.value.per`, { given: 'once' })]
+      : [],
+  )
+}
+
+function checkBuyGet({ buy, get, gift }: BuyGet): Problem[] {
+  const problems = checkValue(get.value, 'get.value')
+  if ((buy.quantity === undefined) === (buy.spend === undefined))
+    problems.push(createProblem('quantity-or-spend', 'buy'))
+  if ((get.sameSku === undefined) === (get.reach === undefined)) problems.push(createProblem('same-or-reach', 'get'))
+  if (!gift) return problems
+  const { reach, value } = get
+  if (!('percent' in value) || !isFree(value)) problems.push(createProblem('gift-is-free', 'get.value'))
+  const isOneSku = reach !== undefined && reach.skus?.length === 1 && Object.keys(reach).length === 1
+  if (reach !== undefined && !isOneSku) problems.push(createProblem('gift-names-one', 'get.reach'))
+  return problems
+}
+
+/** A rate above 0 and at most 100 %, an amount above 0, a price of at least 0. */
+export function checkValue(value: Value, path: string): Problem[] {
+  if ('percent' in value && (value.percent < 1 || value.percent > WHOLE)) {
+    return [createProblem('percent-range', `${path}.percent`, { given: value.percent })]
+  }
+  if ('amount' in value && value.amount < 1)
+    return [createProblem('amount-zero', `${path}.amount`, { given: value.amount })]
+  if ('price' in value && value.price < 0)
+    return [createProblem('price-negative', `${path}.price`, { given: value.price })]
+  return []
+}
+
+function checkRounding({ step, ending = 0 }: Rounding): Problem[] {
+  return ending < step ? [] : [createProblem('ending-too-large', 'rounding.ending', { ending, step })]
+}

@@ -1,0 +1,171 @@
+import type { BuyGet, Repeat, Value } from '../plan.ts'
+import { computeUnitCut, isFree, isOnce } from '../value.ts'
+import {
+  addSpread,
+  cheapestFirst,
+  countOf,
+  dearestFirst,
+  explainNothing,
+  findTouchable,
+  Ledger,
+  settle,
+  type Miss,
+  type OfferContext,
+  type Outcome,
+  type Taken,
+} from './offer.ts'
+
+/** How often an application may be made. */
+export function timesOf(repeat: Repeat): number {
+  return repeat === 'once' ? 1 : repeat === 'every' ? Infinity : repeat
+}
+
+/** What one serving works on: the units of one SKU, or all of them. */
+interface Serving {
+  readonly buys: readonly Taken[]
+  readonly gets: readonly Taken[]
+}
+
+/**
+ * Buys and rewards from the cart, application by application; those that are alike are made at once.
+ * Source: docs/pricing.md, buy and get.
+ */
+export function applyBuyGet(context: OfferContext, mechanic: BuyGet): Outcome {
+  const { offer } = context
+  const value = offer.rung ?? mechanic.get.value
+  const all = findTouchable(context, mechanic.buy.reach)
+  if (all.length === 0) return { state: null, miss: explainNothing(context, [mechanic.buy.reach]) }
+  const run = new BuyGetRun(context, mechanic, value)
+  for (const serving of createServings(context, mechanic, all)) run.serve(serving)
+  if (run.applications === 0) return { state: null, miss: run.miss }
+  return settle(context, run.ledger)
+}
+
+function createServings(context: OfferContext, { get }: BuyGet, all: readonly Taken[]): Serving[] {
+  if (!get.sameSku) return [{ buys: all, gets: findTouchable(context, get.reach ?? null) }]
+  const skus = new Set(all.map(({ piece }) => piece.product.sku))
+  return [...skus].map((sku) => {
+    const own = all.filter(({ piece }) => piece.product.sku === sku)
+    return { buys: own, gets: own }
+  })
+}
+
+class BuyGetRun {
+  readonly ledger = new Ledger()
+  applications = 0
+  miss: Miss = { reason: 'not-enough-units' }
+  private readonly used = new Map<number, number>()
+  private readonly context: OfferContext
+  private readonly mechanic: BuyGet
+  private readonly value: Value
+  private unitsLeft: number
+
+  constructor(context: OfferContext, mechanic: BuyGet, value: Value) {
+    this.context = context
+    this.mechanic = mechanic
+    this.value = value
+    this.unitsLeft = context.offer.unitsLeft
+  }
+
+  serve({ buys, gets }: Serving): void {
+    const { session } = this.context
+    const { get, pick, repeat } = this.mechanic
+    const isInGet = ({ piece }: Taken) =>
+      get.sameSku === true || (get.reach !== undefined && session.inReach(get.reach, piece))
+    const buyOrder = buys.toSorted((a, b) => Number(isInGet(a)) - Number(isInGet(b)) || dearestFirst(a, b))
+    const getOrder = gets
+      .filter((taken) => this.cutOf(taken) > 0)
+      .sort(pick === 'dearest' ? dearestFirst : cheapestFirst)
+    for (let left = timesOf(repeat); left > 0;) {
+      const bought = this.takeBuys(buyOrder)
+      if (!bought) return
+      const rewards = this.takeRewards(getOrder, bought)
+      const count = countOf(rewards)
+      if (count === 0) {
+        this.miss = { reason: 'not-enough-units', missingUnits: 1 }
+        return
+      }
+      if (count > this.unitsLeft) {
+        this.miss = { reason: 'units-gone' }
+        return
+      }
+      const times = this.countAlike([...bought, ...rewards], Math.min(left, Math.floor(this.unitsLeft / count)))
+      this.apply(bought, rewards, times)
+      left -= times
+      this.unitsLeft -= times * count
+    }
+  }
+
+  private free({ at, piece }: Taken): number {
+    return piece.count - (this.used.get(at) ?? 0)
+  }
+
+  private floorOf({ piece }: Taken): number {
+    return isFree(this.value) ? 0 : piece.floor
+  }
+
+  /** What the value takes off one unit; for an amount taken once, whether there is room for any of it. */
+  private cutOf(taken: Taken): number {
+    const { piece } = taken
+    const floor = this.floorOf(taken)
+    return isOnce(this.value) ? Math.max(0, piece.current - floor) : computeUnitCut(this.value, { ...piece, floor })
+  }
+
+  private takeBuys(order: readonly Taken[]): Taken[] | null {
+    const { quantity, spend = 0 } = this.mechanic.buy
+    const taken: Taken[] = []
+    let units = quantity ?? Infinity
+    let money = quantity === undefined ? spend : Infinity
+    for (const one of order) {
+      const free = this.free(one)
+      if (free === 0) continue
+      const { shelf } = one.piece
+      const count = Math.min(free, units, shelf > 0 ? Math.ceil(money / shelf) : free)
+      taken.push({ ...one, count })
+      units -= count
+      money -= count * shelf
+      if (units <= 0 || money <= 0) return taken
+    }
+    this.miss =
+      quantity === undefined
+        ? { reason: 'not-enough-units', missingAmount: money }
+        : { reason: 'not-enough-units', missingUnits: units }
+    return null
+  }
+
+  private takeRewards(order: readonly Taken[], bought: readonly Taken[]): Taken[] {
+    const taken: Taken[] = []
+    let wanted = this.mechanic.get.quantity
+    for (const one of order) {
+      const reserved = bought.find(({ at }) => at === one.at)?.count ?? 0
+      const count = Math.min(this.free(one) - reserved, wanted)
+      if (count <= 0) continue
+      taken.push({ ...one, count })
+      wanted -= count
+      if (wanted === 0) break
+    }
+    return taken
+  }
+
+  /** How many applications in a row take the same numbers from the same pieces. */
+  private countAlike(taken: readonly Taken[], max: number): number {
+    const perPiece = new Map<number, number>()
+    for (const { at, count } of taken) perPiece.set(at, (perPiece.get(at) ?? 0) + count)
+    return taken.reduce((least, one) => Math.min(least, Math.floor(this.free(one) / perPiece.get(one.at)!)), max)
+  }
+
+  private apply(bought: readonly Taken[], rewards: readonly Taken[], times: number): void {
+    this.applications += times
+    for (const { at, count } of bought) this.ledger.add(at, { count: count * times, cut: 0, isTouched: true })
+    if (isOnce(this.value)) {
+      const shares = rewards
+        .toSorted((a, b) => a.at - b.at)
+        .map((one) => ({ at: one.at, count: one.count, weight: one.piece.current, room: this.cutOf(one) }))
+      addSpread(this.ledger, this.value.amount, shares, { times })
+    } else {
+      for (const one of rewards)
+        this.ledger.add(one.at, { count: one.count * times, cut: this.cutOf(one), isTouched: true })
+    }
+    for (const { at, count } of [...bought, ...rewards]) this.used.set(at, (this.used.get(at) ?? 0) + count * times)
+  }
+}

@@ -1,0 +1,92 @@
+import { isAdmitted, type Skip } from '../admission.ts'
+import type { CompiledPromotion } from '../compilePlan.ts'
+import { percentOf, type MinorUnits } from '../money.ts'
+import { sumOf, type Piece } from '../piece.ts'
+import type { Value } from '../plan.ts'
+import type { Session } from '../session.ts'
+import type { Miss } from './offer.ts'
+import { findTier } from './unitDiscounts.ts'
+
+/** What a promotion of phase 4 or 5 comes to, or why it does nothing. */
+export interface Extra {
+  readonly entry: CompiledPromotion
+  readonly amount: MinorUnits
+  readonly miss: Miss | Skip | null
+}
+
+/**
+ * Phase 4: what each delivery offer would take off, with the one that does first: with `best` the one that takes most, with `rank` the
+ * first that takes any. None while no delivery is chosen. Source: docs/pricing.md, delivery.
+ */
+export function computeDelivery(session: Session, pieces: readonly Piece[]): { chosen: Extra | null; all: Extra[] } {
+  if (session.order.cart.delivery === null) return { chosen: null, all: [] }
+  const all = session.plan.deliveryOffers.map((entry) => judgeDelivery(session, entry, pieces))
+  const lowering = all.filter(({ amount }) => amount > 0)
+  const most = lowering.reduce((max, { amount }) => Math.max(max, amount), 0)
+  const isBest = session.plan.store.conflicts === 'best'
+  return { chosen: lowering.find(({ amount }) => !isBest || amount === most) ?? null, all }
+}
+
+function judgeDelivery(session: Session, entry: CompiledPromotion, pieces: readonly Piece[]): Extra {
+  const { mechanic } = entry.promotion
+  const { delivery } = session.order.cart
+  const none = (miss: Miss | Skip): Extra => ({ entry, amount: 0, miss })
+  if (mechanic.kind !== 'delivery' || delivery === null) return none({ reason: 'nothing-in-reach' })
+  const admission = session.admittedWith(entry, pieces)
+  if (!isAdmitted(admission)) return none(admission)
+  if (mechanic.options && !mechanic.options.includes(delivery.option)) return none({ reason: 'nothing-in-reach' })
+  const worth = sumOf(pieces, mechanic.basis)
+  const tier = findTier(mechanic.tiers, worth)
+  if (!tier) return none({ reason: 'below-first-tier', missingAmount: mechanic.tiers[0]!.from - worth })
+  const amount = Math.min(cutOf(admission.rung ?? tier.value, delivery.price), admission.cap)
+  return amount > 0 ? { entry, amount, miss: null } : none({ reason: 'no-saving' })
+}
+
+function cutOf(value: Value, price: MinorUnits): MinorUnits {
+  const cut =
+    'percent' in value ? percentOf(price, value.percent) : 'amount' in value ? value.amount : price - value.price
+  return Math.min(Math.max(cut, 0), price)
+}
+
+/** The most that any delivery offer could take off, whatever the cart comes to. */
+export function boundDelivery(session: Session): MinorUnits {
+  const { delivery } = session.order.cart
+  if (delivery === null) return 0
+  const cuts = session.plan.deliveryOffers.flatMap((entry) => {
+    const { mechanic } = entry.promotion
+    const admission = session.admitted(entry)
+    if (!isAdmitted(admission) || mechanic.kind !== 'delivery') return []
+    return (admission.rung ? [admission.rung] : mechanic.tiers.map(({ value }) => value)).map((value) =>
+      cutOf(value, delivery.price),
+    )
+  })
+  return cuts.reduce((max, cut) => Math.max(max, cut), 0)
+}
+
+/** Phase 5: what each surcharge adds. Source: docs/pricing.md, surcharge. */
+export function computeSurcharges(
+  session: Session,
+  pieces: readonly Piece[],
+  entries: readonly CompiledPromotion[],
+): Extra[] {
+  return entries.map((entry): Extra => {
+    const { mechanic } = entry.promotion
+    const admission = session.admittedWith(entry, pieces)
+    if (!isAdmitted(admission)) return { entry, amount: 0, miss: admission }
+    const own = mechanic.kind === 'surcharge' ? pieces.filter((piece) => session.inReach(mechanic.reach, piece)) : []
+    if (mechanic.kind !== 'surcharge' || own.length === 0)
+      return { entry, amount: 0, miss: { reason: 'nothing-in-reach' } }
+    const amount = Math.min(addedBy(mechanic.value, own), admission.cap)
+    return amount > 0 ? { entry, amount, miss: null } : { entry, amount, miss: { reason: 'no-saving' } }
+  })
+}
+
+function addedBy(value: Value, pieces: readonly Piece[]): MinorUnits {
+  if ('percent' in value) return percentOf(sumOf(pieces, 'current'), value.percent)
+  if (!('amount' in value)) return 0
+  return value.per === 'once' ? value.amount : value.amount * pieces.reduce((sum, { count }) => sum + count, 0)
+}
+
+export function sumAmounts(extras: readonly Extra[]): MinorUnits {
+  return extras.reduce((sum, { amount }) => sum + amount, 0)
+}

@@ -1,0 +1,142 @@
+import type { AdmittedPromotion, SkipReason } from '../admission.ts'
+import type { MinorUnits } from '../money.ts'
+import { applySegments, type Piece, type Segment } from '../piece.ts'
+import type { Product, Reach } from '../plan.ts'
+import type { Session } from '../session.ts'
+import { spread, type Share } from '../spread.ts'
+
+/** Units that a promotion adds to the cart, free. */
+export interface GiftLine {
+  readonly promotion: string
+  readonly product: Product
+  readonly quantity: number
+  /** The shelf price of each, which counts as saved. */
+  readonly shelf: MinorUnits
+}
+
+/** The cart on its way through phases 2 and 3. Never changed in place. */
+export interface CartState {
+  readonly pieces: readonly Piece[]
+  readonly gifts: readonly GiftLine[]
+}
+
+/** Why a promotion changed nothing, as far as it can be said of it alone. */
+export interface Miss {
+  readonly reason: SkipReason
+  /** The promotion that stood in the way. */
+  readonly by?: string
+  readonly missingUnits?: number
+  readonly missingAmount?: MinorUnits
+}
+
+/** What became of a promotion when its turn came. */
+export type Outcome = { readonly state: CartState; readonly miss: null } | { readonly state: null; readonly miss: Miss }
+
+export interface OfferContext {
+  readonly session: Session
+  readonly offer: AdmittedPromotion
+  readonly state: CartState
+}
+
+/** Which units of which piece; `at` is the piece's place in the state. */
+export interface Taken {
+  readonly at: number
+  readonly piece: Piece
+  readonly count: number
+}
+
+/** The pieces of a reach that the promotion may touch, in cart line order. Source: docs/pricing.md, "Stacking". */
+export function findTouchable({ session, offer, state }: OfferContext, reach: Reach | null): Taken[] {
+  const { mayFollow } = session.plan.rules
+  const { stack } = offer.entry
+  const found: Taken[] = []
+  state.pieces.forEach((piece, at) => {
+    if (reach !== null && !session.inReach(reach, piece)) return
+    if (piece.touched.every((other) => mayFollow(stack, other.stack))) found.push({ at, piece, count: piece.count })
+  })
+  return found
+}
+
+/** Why nothing in a reach may be touched: another promotion stands in the way, or the cart holds nothing of it. */
+export function explainNothing({ session, offer, state }: OfferContext, reaches: readonly Reach[]): Miss {
+  const { mayFollow } = session.plan.rules
+  for (const piece of state.pieces) {
+    if (!reaches.some((reach) => session.inReach(reach, piece))) continue
+    const rival = piece.touched.find((other) => !mayFollow(offer.entry.stack, other.stack))
+    if (rival) return { reason: 'stacking', by: rival.promotion.id }
+  }
+  return { reason: 'nothing-in-reach' }
+}
+
+export type TakenOrder = (a: Taken, b: Taken) => number
+
+/** Sorting is stable, so ties stay in cart line order. */
+export const dearestFirst: TakenOrder = (a, b) => b.piece.current - a.piece.current
+export const cheapestFirst: TakenOrder = (a, b) => a.piece.current - b.piece.current
+
+/** What each piece's next units are used for, in the order in which they are used. */
+export class Ledger {
+  readonly segments = new Map<number, Segment[]>()
+
+  add(at: number, segment: Segment): void {
+    const known = this.segments.get(at)
+    if (known) known.push(segment)
+    else this.segments.set(at, [segment])
+  }
+
+  get total(): MinorUnits {
+    let sum = 0
+    for (const segments of this.segments.values()) for (const { count, cut } of segments) sum += count * cut
+    return sum
+  }
+}
+
+/** Spreads an amount over units; `times` applications alike, one after the other. */
+export function addSpread(
+  ledger: Ledger,
+  amount: MinorUnits,
+  shares: readonly (Share & { at: number })[],
+  { times = 1, touchesAll = false } = {},
+): void {
+  spread(amount, shares).forEach(({ each, extra }, index) => {
+    const { at, count } = shares[index]!
+    ledger.add(at, { count: extra * times, cut: each + 1, isTouched: true })
+    ledger.add(at, { count: (count - extra) * times, cut: each, isTouched: touchesAll || each > 0 })
+  })
+}
+
+/**
+ * The state after a promotion: its reductions held to its cap, in proportion to what they were. Tells that it changed nothing if
+ * neither a price nor a gift came of it. Source: docs/pricing.md, "Caps".
+ */
+export function settle(
+  { offer, state }: OfferContext,
+  ledger: Ledger,
+  gifts: readonly GiftLine[] = state.gifts,
+): Outcome {
+  const segments = ledger.total > offer.cap ? capSegments(ledger, offer.cap) : ledger.segments
+  const isReduced = [...segments.values()].some((list) => list.some(({ cut, count }) => cut > 0 && count > 0))
+  if (!isReduced && gifts === state.gifts) return { state: null, miss: { reason: 'no-saving' } }
+  return { state: { pieces: applySegments(state.pieces, segments, offer.entry), gifts }, miss: null }
+}
+
+function capSegments(ledger: Ledger, cap: MinorUnits): Map<number, Segment[]> {
+  const flat = [...ledger.segments]
+    .sort(([a], [b]) => a - b)
+    .flatMap(([at, list]) => list.map((segment) => ({ at, segment })))
+  const portions = spread(
+    cap,
+    flat.map(({ segment }) => ({ count: segment.count, weight: segment.cut, room: segment.cut })),
+  )
+  const capped = new Ledger()
+  flat.forEach(({ at, segment }, index) => {
+    const { each, extra } = portions[index]!
+    if (extra > 0) capped.add(at, { ...segment, count: extra, cut: each + 1 })
+    capped.add(at, { ...segment, count: segment.count - extra, cut: each })
+  })
+  return capped.segments
+}
+
+export function countOf(taken: readonly Taken[]): number {
+  return taken.reduce((sum, { count }) => sum + count, 0)
+}

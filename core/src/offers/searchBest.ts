@@ -1,0 +1,100 @@
+import { judgeWhen, type AdmittedPromotion } from '../admission.ts'
+import type { ConditionView } from '../condition.ts'
+import type { MinorUnits } from '../money.ts'
+import { sumOf } from '../piece.ts'
+import { applyOffer } from './applyOffer.ts'
+import { boundOffer } from './bounds.ts'
+import { boundDelivery } from './extras.ts'
+import type { CartState } from './offer.ts'
+import { computePay, runAll, type Contest, type Settlement } from './settleOffers.ts'
+
+/** How often a promotion may be tried on a cart before the search ends with the best it has found. */
+export const SEARCH_LIMIT = 60_000
+
+/**
+ * The subset for which the shopper pays least: a depth-first search in the order in which promotions are processed, each one taken
+ * before it is left out. A branch ends where even everything that is still to come, taken at its most, could not beat what was found.
+ * It begins with what `rank` would do, so that it is never worse. `alone` holds what each sole promotion comes to by itself.
+ */
+export function searchBest(contest: Contest, alone: readonly Settlement[]): Settlement {
+  const search = new Search(contest)
+  search.consider(runAll({ ...contest, second: [], third: [] }, { isStrict: true })!)
+  for (const settlement of alone) search.consider(settlement)
+  search.descend(0, { pieces: contest.pieces, gifts: [] }, [])
+  return search.isCut ? { ...search.best!, isProven: false } : search.best!
+}
+
+class Search {
+  best: Settlement | null = null
+  isCut = false
+  private work = 0
+  private readonly contest: Contest
+  private readonly offers: readonly AdmittedPromotion[]
+  /** The most that the promotions from a place on could take off together. */
+  private readonly ahead: readonly MinorUnits[]
+  private readonly lowestDelivery: MinorUnits
+  /** What conditions of phase 3 look at, while the search is below the end of phase 2. */
+  private view: ConditionView | null = null
+
+  constructor(contest: Contest) {
+    const { session, pieces, second, third } = contest
+    this.contest = contest
+    this.offers = [...second, ...third]
+    const ahead = [0]
+    for (const offer of this.offers.toReversed()) ahead.unshift(ahead[0]! + boundOffer(session, offer, pieces))
+    this.ahead = ahead
+    this.lowestDelivery = (session.order.cart.delivery?.price ?? 0) - boundDelivery(session)
+  }
+
+  consider(found: Settlement): void {
+    if (this.best === null || isBetter(found, this.best)) this.best = found
+  }
+
+  descend(place: number, state: CartState, members: readonly AdmittedPromotion[]): void {
+    const { contest, offers } = this
+    if (this.isHopeless(place, state, members)) return
+    const offer = offers[place]
+    if (offer === undefined) {
+      this.consider({ state, members, pay: computePay(contest, state), isProven: true })
+      return
+    }
+    if (place === contest.second.length) this.view = contest.session.view(state.pieces)
+    const view = this.view
+    const after = this.attempt(place, state)
+    if (after) this.descend(place + 1, after, [...members, offer])
+    this.view = view
+    this.descend(place + 1, state, members)
+  }
+
+  private attempt(place: number, state: CartState): CartState | null {
+    const { contest, offers } = this
+    const offer = offers[place]!
+    if (++this.work > SEARCH_LIMIT) this.isCut = true
+    if (place >= contest.second.length && judgeWhen(offer.entry, this.view!) !== null) return null
+    return applyOffer({ session: contest.session, offer, state }).state
+  }
+
+  private isHopeless(place: number, { pieces, gifts }: CartState, members: readonly AdmittedPromotion[]): boolean {
+    const { best } = this
+    if (best === null) return false
+    // Once the limit is reached, the path that is being walked is still finished.
+    if (this.isCut && place < this.offers.length) return true
+    const saved = gifts.reduce((sum, { quantity, shelf }) => sum + quantity * shelf, 0)
+    const lowest = sumOf(pieces, 'current') - saved + this.lowestDelivery - this.ahead[place]!
+    if (lowest !== best.pay) return lowest > best.pay
+    return members.length + this.offers.length - place < best.members.length
+  }
+}
+
+/** Pays less; of equals the larger subset, then the one whose sorted ranks come first. */
+function isBetter(a: Settlement, b: Settlement): boolean {
+  if (a.pay !== b.pay) return a.pay < b.pay
+  if (a.members.length !== b.members.length) return a.members.length > b.members.length
+  const [x, y] = [sortedRanks(a), sortedRanks(b)]
+  const at = x.findIndex((rank, index) => rank !== y[index])
+  return at >= 0 && x[at]! < y[at]!
+}
+
+function sortedRanks({ members }: Settlement): number[] {
+  return members.map(({ entry }) => entry.promotion.rank).sort((a, b) => a - b)
+}

@@ -1,0 +1,179 @@
+import type { MinorUnits } from '../money.ts'
+import type { ItemDiscount, Product, QuantityBreak, SpendBreak, Tier, Value } from '../plan.ts'
+import { computeUnitCut, isOnce } from '../value.ts'
+import {
+  addSpread,
+  cheapestFirst,
+  countOf,
+  dearestFirst,
+  explainNothing,
+  findTouchable,
+  Ledger,
+  settle,
+  type Miss,
+  type OfferContext,
+  type Outcome,
+  type Taken,
+  type TakenOrder,
+} from './offer.ts'
+
+/** Units with the value that is meant for them; an amount taken once is spread over what shares a `pool`. */
+interface Chunk extends Taken {
+  readonly value: Value
+  readonly pool: string
+}
+
+interface Choice {
+  readonly order: TakenOrder
+  readonly max: number
+}
+
+/** Source: docs/pricing.md, "Mechanics", item discount. */
+export function applyItemDiscount(context: OfferContext, mechanic: ItemDiscount): Outcome {
+  const { offer } = context
+  const units = findTouchable(context, mechanic.reach)
+  const value = offer.rung ?? mechanic.value
+  const pick = mechanic.pick ?? (mechanic.maxUnits === undefined ? 'dearest' : 'cheapest')
+  const chunks = units.map((taken) => ({ ...taken, value, pool: '' }))
+  const max = Math.min(mechanic.maxUnits ?? Infinity, offer.unitsLeft)
+  return reduceChunks(context, chunks, { order: pick === 'cheapest' ? cheapestFirst : dearestFirst, max })
+}
+
+/** Counts the units that it may touch, and gives them the tier of their number. Source: docs/pricing.md, quantity break. */
+export function applyQuantityBreak(context: OfferContext, mechanic: QuantityBreak): Outcome {
+  const groups = groupUnits(findTouchable(context, mechanic.reach), mechanic.count)
+  const chunks: Chunk[] = []
+  let largest = 0
+  for (const [pool, units] of groups) {
+    const count = countOf(units)
+    largest = Math.max(largest, count)
+    if (mechanic.on === 'tier') chunks.push(...splitByOrdinal(units, mechanic.tiers, pool))
+    else {
+      const value = findTier(mechanic.tiers, count)?.value
+      if (value) chunks.push(...units.map((taken) => ({ ...taken, value, pool })))
+    }
+  }
+  if (chunks.length === 0 && groups.size > 0) {
+    const miss: Miss = { reason: 'below-first-tier', missingUnits: mechanic.tiers[0]!.from - largest }
+    return { state: null, miss }
+  }
+  return reduceChunks(context, chunks, { order: dearestFirst, max: context.offer.unitsLeft })
+}
+
+/** The shelf value of the units that it may touch chooses the tier for all of them. Source: docs/pricing.md, spend break. */
+export function applySpendBreak(context: OfferContext, { reach, tiers }: SpendBreak): Outcome {
+  const units = findTouchable(context, reach)
+  const worth = units.reduce((sum, { piece, count }) => sum + piece.shelf * count, 0)
+  const value = findTier(tiers, worth)?.value
+  if (!value && units.length > 0) {
+    return { state: null, miss: { reason: 'below-first-tier', missingAmount: tiers[0]!.from - worth } }
+  }
+  const chunks = value ? units.map((taken) => ({ ...taken, value, pool: '' })) : []
+  return reduceChunks(context, chunks, { order: dearestFirst, max: context.offer.unitsLeft })
+}
+
+/** The last tier whose `from` has been reached. */
+export function findTier(tiers: readonly Tier[], figure: number): Tier | undefined {
+  return tiers.findLast((tier) => tier.from <= figure)
+}
+
+/** How units are counted together: by SKU, by family (a product without one is its own), or all. */
+export function countKey(count: QuantityBreak['count'], { sku, family }: Product): string {
+  if (count === 'reach') return ''
+  return count === 'family' && family !== null ? `family ${family}` : `sku ${sku}`
+}
+
+function groupUnits(units: readonly Taken[], count: QuantityBreak['count']): Map<string, Taken[]> {
+  const groups = new Map<string, Taken[]>()
+  for (const taken of units) {
+    const key = countKey(count, taken.piece.product)
+    const group = groups.get(key)
+    if (group) group.push(taken)
+    else groups.set(key, [taken])
+  }
+  return groups
+}
+
+/** Each unit's tier by its own ordinal, dearest first. */
+function splitByOrdinal(units: readonly Taken[], tiers: readonly Tier[], pool: string): Chunk[] {
+  const chunks: Chunk[] = []
+  let before = 0
+  for (const taken of units.toSorted(dearestFirst)) {
+    for (let used = 0; used < taken.count;) {
+      const ordinal = before + used + 1
+      const next = tiers.find((tier) => tier.from > ordinal)
+      const count = Math.min(taken.count - used, next ? next.from - ordinal : Infinity)
+      const value = findTier(tiers, ordinal)?.value
+      chunks.push({ ...taken, count, value: value ?? NO_VALUE, pool })
+      used += count
+    }
+    before += taken.count
+  }
+  return chunks
+}
+
+const NO_VALUE: Value = { amount: 0, per: 'unit' }
+
+function wouldReduce({ value, piece }: Chunk): boolean {
+  return isOnce(value) ? value.amount > 0 && piece.current > piece.floor : computeUnitCut(value, piece) > 0
+}
+
+/** Reduces units by their values; limited places go, in order, to those that would be reduced. */
+function reduceChunks(context: OfferContext, chunks: readonly Chunk[], { order, max }: Choice): Outcome {
+  if (chunks.length === 0) return { state: null, miss: explainNothing(context, [reachOf(context)]) }
+  const places = new Map<Chunk, number>()
+  let left = max
+  for (const chunk of chunks.filter(wouldReduce).sort(order)) {
+    const count = Math.min(chunk.count, left)
+    left -= count
+    if (count > 0) places.set(chunk, count)
+  }
+  if (places.size === 0) return { state: null, miss: explainUnmoved(chunks) }
+  const ledger = new Ledger()
+  const cuts = spreadOnce(places)
+  for (const chunk of chunks) {
+    const count = places.get(chunk) ?? 0
+    for (const segment of cuts.get(chunk) ?? [
+      { count, cut: computeUnitCut(chunk.value, chunk.piece), isTouched: true },
+    ]) {
+      ledger.add(chunk.at, segment)
+    }
+    ledger.add(chunk.at, { count: chunk.count - count, cut: 0, isTouched: false })
+  }
+  return settle(context, ledger)
+}
+
+/** Amounts taken once, each over the chunks of its pool. */
+function spreadOnce(
+  places: ReadonlyMap<Chunk, number>,
+): Map<Chunk, { count: number; cut: MinorUnits; isTouched: boolean }[]> {
+  const pools = new Map<string, Chunk[]>()
+  for (const chunk of places.keys()) {
+    if (isOnce(chunk.value)) pools.set(chunk.pool, [...(pools.get(chunk.pool) ?? []), chunk])
+  }
+  const result = new Map<Chunk, { count: number; cut: MinorUnits; isTouched: boolean }[]>()
+  for (const pool of pools.values()) {
+    const inOrder = pool.toSorted((a, b) => a.at - b.at)
+    const ledger = new Ledger()
+    const { value } = inOrder[0]!
+    const shares = inOrder.map((chunk, at) => ({
+      at,
+      count: places.get(chunk)!,
+      weight: chunk.piece.current,
+      room: chunk.piece.current - chunk.piece.floor,
+    }))
+    if (isOnce(value)) addSpread(ledger, value.amount, shares)
+    inOrder.forEach((chunk, at) => result.set(chunk, ledger.segments.get(at) ?? []))
+  }
+  return result
+}
+
+function explainUnmoved(chunks: readonly Chunk[]): Miss {
+  const isAtFloor = chunks.some(({ piece }) => piece.current > 0 && piece.current <= piece.floor)
+  return { reason: isAtFloor ? 'floor' : 'no-saving' }
+}
+
+function reachOf({ offer }: OfferContext) {
+  const { mechanic } = offer.entry.promotion
+  return 'reach' in mechanic ? mechanic.reach : {}
+}

@@ -1,0 +1,138 @@
+import { isAdmitted, judgeWhen, type AdmittedPromotion, type Skip, type SkipReason } from './admission.ts'
+import type { CompiledPromotion } from './compilePlan.ts'
+import type { MinorUnits } from './money.ts'
+import { applyOffer } from './offers/applyOffer.ts'
+import type { CartState, Miss } from './offers/offer.ts'
+import { runAll } from './offers/settleOffers.ts'
+import type { Nudge, Settled } from './quote.ts'
+
+export interface PromotionOutcome {
+  readonly promotion: string
+  readonly outcome: 'applied' | 'skipped'
+  readonly reason: SkipReason | null
+  readonly amount: MinorUnits
+  readonly facts: Readonly<Record<string, unknown>>
+}
+
+type Reason = Skip | Miss
+
+/** What became of every promotion of the plan, and what those that lack only a little would need. */
+export function describeOutcomes(
+  settled: Settled,
+  amounts: ReadonlyMap<string, MinorUnits>,
+): { readonly promotions: PromotionOutcome[]; readonly nudges: Nudge[] } {
+  const nudges: Nudge[] = []
+  const cut = countCutUnits(settled)
+  const promotions = settled.session.plan.promotions.map((entry): PromotionOutcome => {
+    const { id } = entry.promotion
+    const amount = amounts.get(id)
+    if (amount !== undefined) {
+      const facts = cut.has(id) ? { unitsCutByFloor: cut.get(id) } : {}
+      return { promotion: id, outcome: 'applied', reason: null, amount, facts }
+    }
+    const { reason, ...facts } = explain(settled, entry)
+    const nudge = toNudge(entry, { reason, ...facts })
+    if (nudge) nudges.push(nudge)
+    return { promotion: id, outcome: 'skipped', amount: 0, reason, facts: toFacts(facts) }
+  })
+  return { promotions, nudges }
+}
+
+function explain(settled: Settled, entry: CompiledPromotion): Reason & { withIt?: MinorUnits } {
+  const { session, shelf, contest, delivery, surcharges, settlement } = settled
+  switch (entry.phase) {
+    case 0: {
+      const admission = session.admittedWith(entry, [])
+      return isAdmitted(admission) ? { reason: 'nothing-in-reach' } : admission
+    }
+    case 1: {
+      const admission = session.admittedWith(entry, [])
+      return isAdmitted(admission)
+        ? (shelf.leftOut.get(entry.promotion.id) ?? { reason: 'nothing-in-reach' })
+        : admission
+    }
+    case 2:
+    case 3: {
+      const admission = entry.phase === 2 ? session.admittedWith(entry, contest.pieces) : session.admitted(entry)
+      return isAdmitted(admission) ? explainLeftOut(settled, admission) : admission
+    }
+    default: {
+      const known = [...delivery.all, ...surcharges].find((extra) => extra.entry === entry)
+      if (known?.miss) return known.miss
+      // A delivery offer that another one beat.
+      if (known && delivery.chosen) return { reason: 'better-without', by: delivery.chosen.entry.promotion.id }
+      const admission = session.admittedWith(entry, settlement.state.pieces)
+      return isAdmitted(admission) ? { reason: 'nothing-in-reach' } : admission
+    }
+  }
+}
+
+/** Tries the promotion in its place among those that applied: it does nothing there, or the order would come to more with it. */
+function explainLeftOut(settled: Settled, offer: AdmittedPromotion): Reason & { withIt?: MinorUnits } {
+  const { contest, settlement, session } = settled
+  const { entry } = offer
+  const soleMember = settlement.members.find((member) => member.entry.promotion.stacking?.mode === 'sole')
+  if (soleMember) return { reason: 'sole', by: soleMember.entry.promotion.id }
+  const miss = tryInPlace(settled, offer)
+  if (miss) return miss
+  const isMember = (one: AdmittedPromotion) => one === offer || settlement.members.includes(one)
+  const joined = { ...contest, second: contest.second.filter(isMember), third: contest.third.filter(isMember) }
+  const withIt = runAll(joined, { isStrict: false })!
+  if (entry.promotion.stacking?.mode === 'sole') {
+    return session.plan.store.conflicts === 'best' ? { reason: 'better-without' } : { reason: 'sole' }
+  }
+  return { reason: 'better-without', withIt: withIt.pay }
+}
+
+/** Why it changes nothing after the members that come before it; null if it would. */
+function tryInPlace({ contest, settlement, session }: Settled, offer: AdmittedPromotion): Reason | null {
+  const comesBefore = ({ entry }: AdmittedPromotion) =>
+    entry.phase < offer.entry.phase ||
+    (entry.phase === offer.entry.phase && entry.promotion.rank < offer.entry.promotion.rank)
+  const earlier = settlement.members.filter(comesBefore)
+  const before = runAll(
+    {
+      ...contest,
+      second: earlier.filter(({ entry }) => entry.phase === 2),
+      third: earlier.filter(({ entry }) => entry.phase === 3),
+    },
+    { isStrict: false },
+  )!
+  const state: CartState = before.state
+  if (offer.entry.phase === 3) {
+    const second = runAll(
+      { ...contest, second: settlement.members.filter(({ entry }) => entry.phase === 2), third: [] },
+      { isStrict: false },
+    )!
+    const skip = judgeWhen(offer.entry, session.view(second.state.pieces))
+    if (skip) return skip
+  }
+  return applyOffer({ session, offer, state }).miss
+}
+
+function toNudge({ promotion }: CompiledPromotion, reason: Reason): Nudge | null {
+  const { missingUnits, missingAmount } = reason as Miss
+  if (missingUnits === undefined && missingAmount === undefined) return null
+  const missing = missingUnits === undefined ? { missingAmount: missingAmount! } : { missingUnits }
+  return { promotion: promotion.id, ...missing, reward: rewardOf(promotion.mechanic) }
+}
+
+function rewardOf(mechanic: CompiledPromotion['promotion']['mechanic']): unknown {
+  if ('tiers' in mechanic) return mechanic.tiers[0]!.value
+  if (mechanic.kind === 'bundle') return { price: mechanic.price }
+  return mechanic.kind === 'buy-get' ? mechanic.get : null
+}
+
+function toFacts({ by, failed, ...rest }: { by?: string; failed?: Skip['failed']; [key: string]: unknown }) {
+  return { ...rest, ...(by === undefined ? {} : { promotion: by }), ...failed }
+}
+
+function countCutUnits({ shelf }: Settled): Map<string, number> {
+  const cut = new Map<string, number>()
+  for (const { units, shelf: price } of shelf.lines.flatMap((line) => line.groups)) {
+    for (const step of price.steps) {
+      if (step.cutByFloor) cut.set(step.promotion.id, (cut.get(step.promotion.id) ?? 0) + units)
+    }
+  }
+  return cut
+}

@@ -1,0 +1,124 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { compileCatalogue } from './catalogue.ts'
+import { checkPromotion } from './checkPromotion.ts'
+import { compilePlan, normalizeCode } from './compilePlan.ts'
+import { computeFloor } from './floor.ts'
+import { computeQuote, type Quote } from './quote.ts'
+import { arbitraryCase, type ArbitraryCase } from './testing/arbitraryCase.ts'
+import { quoteNaively } from './testing/naive/naiveQuote.ts'
+
+const RUNS = Number(process.env.NOVALEX_RUNS ?? 1000)
+
+function quoteOf({ store, catalogue, promotions, order }: ArbitraryCase): Quote {
+  return computeQuote(compilePlan({ store, catalogue, promotions }), order)
+}
+
+function naiveOf({ store, catalogue, promotions, order }: ArbitraryCase) {
+  const { now, cart, facts, codes } = order
+  return quoteNaively({ now: new Date(now).toISOString(), store, catalogue, plan: { promotions }, cart, facts, codes })
+}
+
+/** What both pricings say, in one shape. */
+function summarize({ lines, totals, promotions, codes }: Quote) {
+  const applied = promotions
+    .filter(({ outcome }) => outcome === 'applied')
+    .map(({ promotion, amount }) => [promotion, amount])
+  return {
+    lines: lines.map(({ sku, quantity, gift, total, tax }) => ({ sku, quantity, gift, total, tax })),
+    totals,
+    applied: Object.fromEntries(applied) as Record<string, number>,
+    codes: Object.fromEntries(
+      codes.map(({ code, outcome }) => [normalizeCode(code), outcome === 'applied' ? 'applied' : 'not']),
+    ),
+  }
+}
+
+const sortLines = <T extends { lines: object[] }>(quote: T): T => ({
+  ...quote,
+  lines: quote.lines.toSorted((a, b) => JSON.stringify(a).localeCompare(JSON.stringify(b))),
+})
+
+describe('on random plans and carts', () => {
+  test('the generator makes plans that may be priced', () => {
+    fc.assert(
+      fc.property(arbitraryCase({ promotions: 4, units: 4 }), ({ store, catalogue, promotions }) => {
+        const surroundings = { store, catalogue: compileCatalogue(catalogue) }
+        for (const promotion of promotions) expect(checkPromotion(promotion, surroundings)).toEqual([])
+      }),
+      { numRuns: 200 },
+    )
+  })
+
+  test.each([
+    ['few units, many promotions', { promotions: 6, units: 5 }, RUNS],
+    ['many units, so that applications are made at once', { promotions: 3, units: 40 }, Math.ceil(RUNS / 3)],
+  ])('the fast pricing and the naive one agree: %s', (_label, size, numRuns) => {
+    fc.assert(
+      fc.property(arbitraryCase(size), (given) => {
+        expect(sortLines(summarize(quoteOf(given)))).toEqual(sortLines(naiveOf(given)))
+      }),
+      { numRuns },
+    )
+  })
+
+  test('totals add up on every level, and no unit goes below its floor or below zero', () => {
+    fc.assert(
+      fc.property(arbitraryCase({ promotions: 6, units: 6 }), (given) => {
+        const { lines, delivery, totals, promotions, surcharges } = quoteOf(given)
+        for (const { regular, total, adjustments, sku, quantity, gift } of lines) {
+          expect(regular - adjustments.reduce((sum, { amount }) => sum + amount, 0)).toBe(total)
+          const product = given.catalogue.products.find((one) => one.sku === sku)!
+          const floor = Math.min(computeFloor(product, given.store), product.regularPrice) * quantity
+          const isFreed = adjustments.some(
+            ({ promotion }) => given.promotions.find(({ id }) => id === promotion)?.mechanic.kind === 'buy-get',
+          )
+          expect(total).toBeGreaterThanOrEqual(gift || isFreed ? 0 : floor)
+        }
+        const reductions = promotions.filter(({ promotion }) => !surcharges.some((one) => one.promotion === promotion))
+        expect(reductions.reduce((sum, { amount }) => sum + amount, 0)).toBe(totals.saved)
+        expect(lines.reduce((sum, { total }) => sum + total, 0)).toBe(totals.merchandise)
+        expect(delivery.total).toBe(totals.delivery)
+      }),
+      { numRuns: RUNS / 2 },
+    )
+  })
+
+  test('the order of promotions in the file does not matter; a quote is a function of its input', () => {
+    fc.assert(
+      fc.property(arbitraryCase({ promotions: 5, units: 4 }), (given) => {
+        const once = JSON.stringify(quoteOf(given))
+        expect(JSON.stringify(quoteOf(given))).toBe(once)
+        expect(JSON.stringify(quoteOf({ ...given, promotions: given.promotions.toReversed() }))).toBe(once)
+      }),
+      { numRuns: RUNS / 4 },
+    )
+  })
+
+  test('best never costs the shopper more than rank, gifts counted as saved', () => {
+    fc.assert(
+      fc.property(arbitraryCase({ promotions: 6, units: 4 }), (given) => {
+        const pay = (conflicts: 'best' | 'rank') => {
+          // Phase 1 is settled by itself, so only what comes after it may be compared.
+          const promotions = given.promotions.filter(({ mechanic }) => mechanic.kind !== 'markdown')
+          const { totals, lines } = quoteOf({ ...given, promotions, store: { ...given.store, conflicts } })
+          const gifts = lines.reduce((sum, { gift, shelf }) => sum + (gift ? shelf : 0), 0)
+          return totals.merchandise - gifts + totals.delivery + totals.surcharges
+        }
+        expect(pay('best')).toBeLessThanOrEqual(pay('rank'))
+      }),
+      { numRuns: RUNS / 2 },
+    )
+  })
+
+  test('every promotion says what became of it', () => {
+    fc.assert(
+      fc.property(arbitraryCase({ promotions: 6, units: 4 }), (given) => {
+        const { promotions } = quoteOf(given)
+        expect(promotions.map(({ promotion }) => promotion)).toEqual(given.promotions.map(({ id }) => id))
+        for (const { outcome, reason } of promotions) expect(reason === null).toBe(outcome === 'applied')
+      }),
+      { numRuns: RUNS / 4 },
+    )
+  })
+})

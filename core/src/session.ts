@@ -1,0 +1,94 @@
+import { admit, isAdmitted, judgeWhen, type AdmittedPromotion, type Skip } from './admission.ts'
+import { countCodes, type CodeReading } from './codes.ts'
+import type { CompiledPlan, CompiledPromotion } from './compilePlan.ts'
+import type { ConditionView } from './condition.ts'
+import type { Piece } from './piece.ts'
+import type { Order, Product, Reach } from './plan.ts'
+
+/** One order at one instant under a plan, with what every phase asks about it worked out once. */
+export interface Session {
+  readonly plan: CompiledPlan
+  readonly order: Order
+  readonly codes: readonly CodeReading[]
+  /** A product as it is regularly priced now: the catalogue's, or what phase 0 makes of it. */
+  priced(product: Product): Product
+  /** Without asking the condition. */
+  admitted(entry: CompiledPromotion): AdmittedPromotion | Skip
+  /** The same, with the condition judged on these units. */
+  admittedWith(entry: CompiledPromotion, pieces: readonly Piece[]): AdmittedPromotion | Skip
+  view(pieces: readonly Piece[]): ConditionView
+  /** Whether a piece lies in a reach; asked once for each cart line. */
+  inReach(reach: Reach, piece: Piece): boolean
+}
+
+export function createSession(plan: CompiledPlan, order: Order): Session {
+  const codes = countCodes(plan, order)
+  const counted = new Set(codes.flatMap(({ opens }) => opens ?? []))
+  const admissions = new Map<CompiledPromotion, AdmittedPromotion | Skip>()
+  const products = new Map<string, Product>()
+  const reached = new Map<Reach, (boolean | undefined)[]>()
+  let steps: AdmittedPromotion[] | null = null
+
+  const session: Session = {
+    plan,
+    order,
+    codes,
+    priced(product) {
+      if (plan.priceSteps.length === 0) return product
+      const known = products.get(product.sku)
+      if (known) return known
+      steps ??= admitSteps(session)
+      const priced = applySteps(plan, product, steps)
+      products.set(product.sku, priced)
+      return priced
+    },
+    admitted(entry) {
+      let admission = admissions.get(entry)
+      if (!admission) admissions.set(entry, (admission = admit(plan, entry, order, counted)))
+      return admission
+    },
+    admittedWith(entry, pieces) {
+      const admission = session.admitted(entry)
+      if (!isAdmitted(admission) || entry.promotion.when === null) return admission
+      return judgeWhen(entry, session.view(pieces)) ?? admission
+    },
+    inReach(reach, { line, product, regular }) {
+      let lines = reached.get(reach)
+      if (!lines) reached.set(reach, (lines = []))
+      return (lines[line] ??= plan.matcherOf(reach)(product, regular))
+    },
+    view: (pieces) => ({
+      cart: order.cart,
+      pieces,
+      matcherOf: plan.matcherOf,
+      findProduct: (sku) => {
+        const product = plan.catalogue.bySku.get(sku)
+        return product && session.priced(product)
+      },
+    }),
+  }
+  return session
+}
+
+/** Phase 0: the promotions with a matching rung. Their conditions may ask what a shopper bought, by the catalogue's prices. */
+function admitSteps({ plan, order, admitted }: Session): AdmittedPromotion[] {
+  const view: ConditionView = {
+    cart: order.cart,
+    pieces: [],
+    matcherOf: plan.matcherOf,
+    findProduct: (sku) => plan.catalogue.bySku.get(sku),
+  }
+  return plan.priceSteps.flatMap((entry) => {
+    const admission = admitted(entry)
+    return isAdmitted(admission) && admission.rung !== null && judgeWhen(entry, view) === null ? [admission] : []
+  })
+}
+
+function applySteps(plan: CompiledPlan, product: Product, steps: readonly AdmittedPromotion[]): Product {
+  const first = steps.find(({ entry }) => {
+    const { mechanic } = entry.promotion
+    return mechanic.kind === 'price-steps' && plan.matcherOf(mechanic.reach)(product, product.regularPrice)
+  })
+  const rung = first?.rung
+  return rung && 'price' in rung ? { ...product, regularPrice: rung.price } : product
+}
