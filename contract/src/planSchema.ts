@@ -142,7 +142,7 @@ const Comparison = choice('>=', '>', '<=', '<', '=', '!=')
 
 /** Objects told apart by one key, so that a fault is reported of the branch that was meant. */
 function tagged<T>(key: string, branches: readonly TSchema[]): TUnsafe<T> {
-  return Type.Unsafe<T>({ type: 'object', discriminator: { propertyName: key }, required: [key], oneOf: [...branches] })
+  return Type.Unsafe<T>({ type: 'object', discriminator: { propertyName: key }, oneOf: [...branches] })
 }
 
 const testSchemas = [

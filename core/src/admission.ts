@@ -1,4 +1,4 @@
-import type { CompiledPlan, CompiledPromotion } from './compilePlan.ts'
+import type { CompiledPromotion } from './compilePlan.ts'
 import { judgeCondition, type ConditionView, type FailedTest } from './condition.ts'
 import { findRung } from './ladder.ts'
 import type { MinorUnits } from './money.ts'
@@ -44,12 +44,7 @@ export interface AdmittedPromotion {
 }
 
 /** Whether a promotion is admitted for an order as far as its condition is not asked. `counted` holds the ids that codes open. */
-export function admit(
-  plan: CompiledPlan,
-  entry: CompiledPromotion,
-  order: Order,
-  counted: ReadonlySet<string>,
-): AdmittedPromotion | Skip {
+export function admit(entry: CompiledPromotion, order: Order, counted: ReadonlySet<string>): AdmittedPromotion | Skip {
   const { promotion, schedule } = entry
   if (promotion.state !== 'ready') return { reason: 'not-ready' }
   const status = computeScheduleStatus(schedule, order.now)
@@ -58,11 +53,11 @@ export function admit(
   const exhausted = findExhausted(entry, facts, order)
   if (exhausted) return { reason: exhausted }
   if (promotion.code !== null && !counted.has(promotion.id)) return { reason: 'no-code' }
-  const { ladder, limits } = promotion
+  const { limits } = promotion
   const budgetLeft = limits.budgetStops && limits.budget != null ? limits.budget - (facts.discountGiven ?? 0) : Infinity
   return {
     entry,
-    rung: ladder ? findRung(ladder, promotion, plan.store.timeZone, { now: order.now, facts }) : null,
+    rung: findRung(promotion, entry.rungs, { now: order.now, facts }),
     unitsLeft: limits.units == null ? Infinity : limits.units - (facts.unitsSold ?? 0),
     cap: Math.min(limits.perOrder ?? Infinity, budgetLeft),
   }

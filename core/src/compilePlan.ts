@@ -1,4 +1,5 @@
 import { compileCatalogue, type CompiledCatalogue } from './catalogue.ts'
+import { compileRungs, type RungInstants } from './ladder.ts'
 import type { Mechanic, PricingBase, Product, Promotion, Reach, Store } from './plan.ts'
 import { compileReach, type ReachMatcher } from './reach.ts'
 import { createReachIndex } from './reachIndex.ts'
@@ -12,6 +13,7 @@ export interface CompiledPromotion {
   readonly phase: Phase
   readonly schedule: CompiledSchedule
   readonly stack: StackKey
+  readonly rungs: RungInstants
 }
 
 /** A plan with its catalogue, made ready to price any number of carts at any number of moments. */
@@ -21,10 +23,12 @@ export interface CompiledPlan {
   /** By rank. */
   readonly promotions: readonly CompiledPromotion[]
   readonly rules: StackingRules
-  /** The promotions of phase 0, by rank. */
-  readonly priceSteps: readonly CompiledPromotion[]
+  /** Whether there is anything in phase 0. */
+  readonly hasPriceSteps: boolean
   /** The promotions of phase 4, by rank. */
   readonly deliveryOffers: readonly CompiledPromotion[]
+  /** The promotions of phase 0 whose reach holds the product at its catalogue price, by rank. */
+  findPriceSteps(product: Product): CompiledPromotion[]
   /** The markdowns whose reach holds the product at its regular price, by rank. */
   findReaching(product: Product): CompiledPromotion[]
   /** The same for the phases that look at carts (2, 3 and 5); any of a promotion's reaches counts. */
@@ -80,12 +84,16 @@ export function compilePlan({ store, catalogue, promotions }: PricingBase): Comp
   const rules = createStackingRules(store)
   const compiled = promotions
     .toSorted((a, b) => a.rank - b.rank)
-    .map((promotion): CompiledPromotion => ({
-      promotion,
-      phase: phaseOf(promotion.mechanic),
-      schedule: compileSchedule(promotion.schedule, store.timeZone),
-      stack: rules.keyOf(promotion.stacking ?? { group: '', mode: 'group' }),
-    }))
+    .map((promotion): CompiledPromotion => {
+      const schedule = compileSchedule(promotion.schedule, store.timeZone)
+      return {
+        promotion,
+        phase: phaseOf(promotion.mechanic),
+        schedule,
+        stack: rules.keyOf(promotion.stacking ?? { group: '', mode: 'group' }),
+        rungs: compileRungs(promotion.ladder, schedule.end, store.timeZone),
+      }
+    })
   const matchers = new WeakMap<Reach, ReachMatcher>()
   const matcherOf = (reach: Reach): ReachMatcher => {
     let matcher = matchers.get(reach)
@@ -93,12 +101,14 @@ export function compilePlan({ store, catalogue, promotions }: PricingBase): Comp
     return matcher
   }
   const ofPhase = (...phases: Phase[]) => compiled.filter(({ phase }) => phases.includes(phase))
-  const find = (phases: Phase[]) => {
+  const find = (...phases: Phase[]) => {
     const near = createReachIndex(ofPhase(...phases), compiledCatalogue)
-    return (product: Product) =>
-      near(product).filter(({ promotion }) =>
-        reachesOf(promotion.mechanic).some((reach) => matcherOf(reach)(product, product.regularPrice)),
-      )
+    const matchers = new Map(
+      ofPhase(...phases).map((entry) => [entry, reachesOf(entry.promotion.mechanic).map(matcherOf)]),
+    )
+    return rememberByProduct((product) =>
+      near(product).filter((entry) => matchers.get(entry)!.some((matches) => matches(product, product.regularPrice))),
+    )
   }
   const byCode = new Map<string, CompiledPromotion[]>()
   const byId = new Map(compiled.map((entry) => [entry.promotion.id, entry]))
@@ -113,13 +123,29 @@ export function compilePlan({ store, catalogue, promotions }: PricingBase): Comp
     catalogue: compiledCatalogue,
     promotions: compiled,
     rules,
-    priceSteps: ofPhase(0),
+    hasPriceSteps: ofPhase(0).length > 0,
+    findPriceSteps: find(0),
     deliveryOffers: ofPhase(4),
-    findReaching: find([1]),
-    findOffers: find([2, 3, 5]),
+    findReaching: find(1),
+    findOffers: find(2, 3, 5),
     findPricing: createReachIndex(ofPhase(0, 1), compiledCatalogue),
     matcherOf,
     findByCode: (code) => byCode.get(code) ?? [],
     findPromotion: (id) => byId.get(id),
+  }
+}
+
+const REMEMBERED_PRODUCTS = 5000
+
+/** The same few products are asked for again and again; what they lie in changes only with their regular price. */
+function rememberByProduct(find: (product: Product) => CompiledPromotion[]): (product: Product) => CompiledPromotion[] {
+  const known = new Map<string, { price: number; found: CompiledPromotion[] }>()
+  return (product) => {
+    const hit = known.get(product.sku)
+    if (hit?.price === product.regularPrice) return hit.found
+    const found = find(product)
+    if (known.size >= REMEMBERED_PRODUCTS) known.clear()
+    known.set(product.sku, { price: product.regularPrice, found })
+    return found
   }
 }

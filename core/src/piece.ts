@@ -39,35 +39,60 @@ export function applySegments(
   segments: ReadonlyMap<number, readonly Segment[]>,
   entry: CompiledPromotion,
 ): Piece[] {
-  return pieces.flatMap((piece, at) => {
+  const result: Piece[] = []
+  const longer = new Map<readonly CompiledPromotion[], readonly CompiledPromotion[]>()
+  const touch = (touched: readonly CompiledPromotion[]) => {
+    let more = longer.get(touched)
+    if (!more) longer.set(touched, (more = [...touched, entry]))
+    return more
+  }
+  for (let at = 0; at < pieces.length; at++) {
     const own = segments.get(at)
-    return own ? cutPiece(piece, own, entry) : [piece]
-  })
+    if (own) cutPiece(pieces[at]!, own, { entry, touch, result })
+    else result.push(pieces[at]!)
+  }
+  return result
 }
 
-function cutPiece(piece: Piece, segments: readonly Segment[], entry: CompiledPromotion): Piece[] {
-  const parts: { count: number; cut: number; isTouched: boolean }[] = []
+interface Cutting {
+  readonly entry: CompiledPromotion
+  readonly touch: (touched: readonly CompiledPromotion[]) => readonly CompiledPromotion[]
+  readonly result: Piece[]
+}
+
+function cutPiece(piece: Piece, segments: readonly Segment[], { entry, touch, result }: Cutting): void {
   let rest = piece.count
+  for (const { count, cut, isTouched } of joinAlike(segments)) {
+    rest -= count
+    result.push({
+      line: piece.line,
+      product: piece.product,
+      count,
+      regular: piece.regular,
+      shelf: piece.shelf,
+      current: piece.current - cut,
+      floor: piece.floor,
+      touched: isTouched ? touch(piece.touched) : piece.touched,
+      cuts: cut > 0 ? { entry, amount: cut, before: piece.cuts } : piece.cuts,
+    })
+  }
+  if (rest > 0) result.push(rest === piece.count ? piece : { ...piece, count: rest })
+}
+
+function joinAlike(segments: readonly Segment[]): readonly Segment[] {
+  if (segments.length === 1 && segments[0]!.count > 0) return segments
+  const joined: { count: number; readonly cut: MinorUnits; readonly isTouched: boolean }[] = []
   for (const { count, cut, isTouched } of segments) {
     if (count === 0) continue
-    rest -= count
-    const alike = parts.find((part) => part.cut === cut && part.isTouched === isTouched)
+    const alike = joined.find((one) => one.cut === cut && one.isTouched === isTouched)
     if (alike) alike.count += count
-    else parts.push({ count, cut, isTouched })
+    else joined.push({ count, cut, isTouched })
   }
-  const result = parts.map(({ count, cut, isTouched }): Piece => {
-    if (!isTouched && cut === 0) return { ...piece, count }
-    return {
-      ...piece,
-      count,
-      current: piece.current - cut,
-      touched: isTouched ? [...piece.touched, entry] : piece.touched,
-      cuts: cut > 0 ? { entry, amount: cut, before: piece.cuts } : piece.cuts,
-    }
-  })
-  return rest > 0 ? [...result, { ...piece, count: rest }] : result
+  return joined
 }
 
 export function sumOf(pieces: readonly Piece[], figure: 'regular' | 'shelf' | 'current'): MinorUnits {
-  return pieces.reduce((sum, piece) => sum + piece[figure] * piece.count, 0)
+  let sum = 0
+  for (const piece of pieces) sum += piece[figure] * piece.count
+  return sum
 }

@@ -8,7 +8,7 @@ import { computeQuote, type Quote } from './quote.ts'
 import { arbitraryCase, type ArbitraryCase } from './testing/arbitraryCase.ts'
 import { quoteNaively } from './testing/naive/naiveQuote.ts'
 
-const RUNS = Number(process.env.NOVALEX_RUNS ?? 1000)
+const RUNS = 1000
 
 function quoteOf({ store, catalogue, promotions, order }: ArbitraryCase): Quote {
   return computeQuote(compilePlan({ store, catalogue, promotions }), order)

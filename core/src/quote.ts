@@ -122,7 +122,8 @@ function settleOrder(plan: CompiledPlan, order: Order): Settled {
 }
 
 function findOffers(plan: CompiledPlan, lines: readonly { readonly product: Product }[]): CompiledPromotion[] {
-  const found = new Set(lines.flatMap(({ product }) => plan.findOffers(product)))
+  const found = new Set<CompiledPromotion>()
+  for (const { product } of lines) for (const entry of plan.findOffers(product)) found.add(entry)
   return [...found].sort((a, b) => a.promotion.rank - b.promotion.rank)
 }
 
@@ -186,7 +187,7 @@ function writeQuote(settled: Settled): Quote {
     get promotions() {
       return explained().promotions
     },
-    codes: describeCodes(session, amountsOf(settled, lines)),
+    codes: session.codes.length > 0 ? describeCodes(session, amountsOf(settled, lines)) : [],
     get nudges() {
       return explained().nudges
     },

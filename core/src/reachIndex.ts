@@ -20,8 +20,13 @@ export function createReachIndex(
     }
   })
   return (product) => {
-    const positions = new Set(productKeys(product).flatMap((key) => shelves.get(key) ?? []))
-    return [...positions].sort((a, b) => a - b).map((position) => promotions[position]!)
+    const hits: number[][] = []
+    for (const key of productKeys(product)) {
+      const shelf = shelves.get(key)
+      if (shelf) hits.push(shelf)
+    }
+    const positions = hits.length === 1 ? hits[0]! : [...new Set(hits.flat())].sort((a, b) => a - b)
+    return positions.map((position) => promotions[position]!)
   }
 }
 
@@ -38,12 +43,10 @@ function indexKeys(reach: Reach, catalogue: CompiledCatalogue): string[] {
   return ['any']
 }
 
-function productKeys(product: Product): string[] {
-  return [
-    'any',
-    `sku:${product.sku}`,
-    ...(product.family === null ? [] : [`family:${product.family}`]),
-    ...product.categories.map((id) => `category:${id}`),
-    ...product.tags.map((tag) => `tag:${tag}`),
-  ]
+function productKeys({ sku, family, categories, tags }: Product): string[] {
+  const keys = ['any', `sku:${sku}`]
+  if (family !== null) keys.push(`family:${family}`)
+  for (const id of categories) keys.push(`category:${id}`)
+  for (const tag of tags) keys.push(`tag:${tag}`)
+  return keys
 }

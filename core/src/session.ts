@@ -27,24 +27,22 @@ export function createSession(plan: CompiledPlan, order: Order): Session {
   const admissions = new Map<CompiledPromotion, AdmittedPromotion | Skip>()
   const products = new Map<string, Product>()
   const reached = new Map<Reach, (boolean | undefined)[]>()
-  let steps: AdmittedPromotion[] | null = null
 
   const session: Session = {
     plan,
     order,
     codes,
     priced(product) {
-      if (plan.priceSteps.length === 0) return product
+      if (!plan.hasPriceSteps) return product
       const known = products.get(product.sku)
       if (known) return known
-      steps ??= admitSteps(session)
-      const priced = applySteps(plan, product, steps)
+      const priced = applySteps(session, product)
       products.set(product.sku, priced)
       return priced
     },
     admitted(entry) {
       let admission = admissions.get(entry)
-      if (!admission) admissions.set(entry, (admission = admit(plan, entry, order, counted)))
+      if (!admission) admissions.set(entry, (admission = admit(entry, order, counted)))
       return admission
     },
     admittedWith(entry, pieces) {
@@ -70,25 +68,19 @@ export function createSession(plan: CompiledPlan, order: Order): Session {
   return session
 }
 
-/** Phase 0: the promotions with a matching rung. Their conditions may ask what a shopper bought, by the catalogue's prices. */
-function admitSteps({ plan, order, admitted }: Session): AdmittedPromotion[] {
+/** Phase 0: the first promotion by rank with a matching rung sets the regular price. Source: docs/pricing.md, price steps. */
+function applySteps({ plan, order, admitted }: Session, product: Product): Product {
+  // What a shopper bought is judged by the catalogue's prices here, since this phase makes the others.
   const view: ConditionView = {
     cart: order.cart,
     pieces: [],
     matcherOf: plan.matcherOf,
     findProduct: (sku) => plan.catalogue.bySku.get(sku),
   }
-  return plan.priceSteps.flatMap((entry) => {
+  for (const entry of plan.findPriceSteps(product)) {
     const admission = admitted(entry)
-    return isAdmitted(admission) && admission.rung !== null && judgeWhen(entry, view) === null ? [admission] : []
-  })
-}
-
-function applySteps(plan: CompiledPlan, product: Product, steps: readonly AdmittedPromotion[]): Product {
-  const first = steps.find(({ entry }) => {
-    const { mechanic } = entry.promotion
-    return mechanic.kind === 'price-steps' && plan.matcherOf(mechanic.reach)(product, product.regularPrice)
-  })
-  const rung = first?.rung
-  return rung && 'price' in rung ? { ...product, regularPrice: rung.price } : product
+    if (!isAdmitted(admission) || admission.rung === null || judgeWhen(entry, view) !== null) continue
+    return 'price' in admission.rung ? { ...product, regularPrice: admission.rung.price } : product
+  }
+  return product
 }

@@ -1,6 +1,7 @@
 import { isAdmitted, type AdmittedPromotion } from './admission.ts'
 import type { CompiledPlan } from './compilePlan.ts'
 import type { Session } from './session.ts'
+import type { Piece } from './piece.ts'
 import type { Product } from './plan.ts'
 import { computeShelfPrice, explainLeftOut, type LeftOut, type ShelfPrice } from './shelf.ts'
 
@@ -58,12 +59,16 @@ export function computeShelfPhase(
   return { lines: lines.map((line, index) => ({ ...line, groups: groups[index]! })), leftOut }
 }
 
+const NO_PIECES: readonly Piece[] = []
+
 /** The admitted markdowns whose reach holds the product, by rank. */
 export function findAdmitted(session: Session, product: Product): AdmittedPromotion[] {
-  return session.plan.findReaching(product).flatMap((entry) => {
-    const admission = session.admittedWith(entry, [])
-    return isAdmitted(admission) ? [admission] : []
-  })
+  const found: AdmittedPromotion[] = []
+  for (const entry of session.plan.findReaching(product)) {
+    const admission = session.admittedWith(entry, NO_PIECES)
+    if (isAdmitted(admission)) found.push(admission)
+  }
+  return found
 }
 
 /** The shelf price of one unit before this order, as the product page shows it. */

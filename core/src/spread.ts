@@ -22,58 +22,71 @@ const NOTHING: Portion = { each: 0, extra: 0 }
  * order. Costs the same for shares of one unit and of ten thousand. Source: docs/pricing.md, "Spreading".
  */
 export function spread(amount: MinorUnits, shares: readonly Share[]): Portion[] {
-  const open = shares.flatMap((share, at) =>
-    share.room > 0 && share.count > 0 ? [{ ...share, at, each: 0, extra: 0, remainder: 0 }] : [],
-  )
-  const sum = open.reduce((total, { weight, count }) => total + weight * count, 0)
-  const portions: Portion[] = shares.map(() => NOTHING)
+  const portions: Portion[] = new Array<Portion>(shares.length).fill(NOTHING)
+  const open: OpenShare[] = []
+  let sum = 0
+  for (let at = 0; at < shares.length; at++) {
+    const { count, weight, room } = shares[at]!
+    if (room <= 0 || count <= 0) continue
+    sum += weight * count
+    open.push({ at, count, weight, room, each: 0, extra: 0, remainder: 0 })
+  }
   if (sum === 0 || amount <= 0) return portions
   let left = amount
   for (const share of open) {
-    const { quotient, remainder } = divide(amount, share.weight, sum)
-    share.each = Math.min(quotient, share.room)
-    share.remainder = remainder
+    divideInto(share, amount, sum)
     left -= share.each * share.count
   }
   // Sorting is stable, so equal remainders stay in cart line order.
-  open.sort((a, b) => b.remainder - a.remainder)
-  giveRounds(open, left)
+  if (left > 0) giveRounds(open.sort(byRemainder), left)
   for (const { at, each, extra } of open) portions[at] = { each, extra }
   return portions
 }
 
 interface OpenShare extends Share {
+  readonly at: number
   each: number
   extra: number
+  remainder: number
 }
+
+const byRemainder = (a: OpenShare, b: OpenShare) => b.remainder - a.remainder
 
 /** One minor unit at a time to units with room, round after round; whole rounds are given at once. */
 function giveRounds(order: readonly OpenShare[], amount: number): void {
   let left = amount
   for (;;) {
-    const open = order.filter((share) => share.each < share.room)
-    const units = open.reduce((total, share) => total + share.count, 0)
+    let units = 0
+    let least = Infinity
+    for (const { each, room, count } of order) {
+      if (each >= room) continue
+      units += count
+      least = Math.min(least, room - each)
+    }
     if (left <= 0 || units === 0) return
-    if (left < units) {
-      for (const share of open) {
+    const rounds = Math.min(least, Math.floor(left / units))
+    for (const share of order) {
+      if (share.each >= share.room) continue
+      if (rounds > 0) share.each += rounds
+      else {
         share.extra = Math.min(share.count, left)
         left -= share.extra
       }
-      return
     }
-    const rounds = open.reduce((least, share) => Math.min(least, share.room - share.each), Math.floor(left / units))
-    for (const share of open) share.each += rounds
+    if (rounds === 0) return
     left -= rounds * units
   }
 }
 
-/** `floor(a × b / c)` and the remainder, exact beyond the safe integers of the product. */
-function divide(a: number, b: number, c: number): { quotient: number; remainder: number } {
-  const product = a * b
+/** Each unit's whole part, `floor(amount × weight / sum)`, at most its room, and the remainder; exact beyond the safe integers. */
+function divideInto(share: OpenShare, amount: number, sum: number): void {
+  const product = amount * share.weight
   if (Number.isSafeInteger(product)) {
-    const remainder = product % c
-    return { quotient: (product - remainder) / c, remainder }
+    share.remainder = product % sum
+    share.each = Math.min((product - share.remainder) / sum, share.room)
+    return
   }
-  const exact = BigInt(a) * BigInt(b)
-  return { quotient: Number(exact / BigInt(c)), remainder: Number(exact % BigInt(c)) }
+  const exact = BigInt(amount) * BigInt(share.weight)
+  share.remainder = Number(exact % BigInt(sum))
+  share.each = Math.min(Number(exact / BigInt(sum)), share.room)
 }

@@ -44,16 +44,28 @@ export function createOnlookerOrder(now: Instant, { channel, facts }: Onlooker):
   return { now, cart, facts, codes: {} }
 }
 
-/** The shelf price of one product as its page shows it to a guest at an instant. */
+/** Shelf prices of any number of products as their pages show them to a guest at one instant. */
+export function createPublicPricer(
+  plan: CompiledPlan,
+  now: Instant,
+  onlooker: Onlooker,
+): (product: Product) => PublicPrice {
+  const session = createSession(plan, createOnlookerOrder(now, onlooker))
+  return (product) => {
+    const priced = session.priced(product)
+    const { price, steps } = computeShelfBefore(session, priced)
+    return { regular: priced.regularPrice, price, steps }
+  }
+}
+
+/** The shelf price of one product. */
 export function computePublicPrice(
   plan: CompiledPlan,
   product: Product,
   now: Instant,
   onlooker: Onlooker,
 ): PublicPrice {
-  const session = createSession(plan, createOnlookerOrder(now, onlooker))
-  const priced = session.priced(product)
-  return { regular: priced.regularPrice, ...computeShelfBefore(session, priced) }
+  return createPublicPricer(plan, now, onlooker)(product)
 }
 
 /** A product's shelf price through `from <= t < to`, as spans without gap or overlap, equal neighbours joined. */
@@ -64,9 +76,9 @@ export function computePriceSpans(
   onlooker: Onlooker,
 ): PriceSpan[] {
   const edges = new Set<Instant>([from])
-  for (const { promotion, schedule } of plan.findPricing(product)) {
+  for (const { promotion, schedule, rungs: instants } of plan.findPricing(product)) {
     if (promotion.state !== 'ready') continue
-    const rungs = computeRungEdges(promotion, plan.store.timeZone).filter((edge) => edge > from && edge < to)
+    const rungs = computeRungEdges(promotion, instants).filter((edge) => edge > from && edge < to)
     for (const edge of [...computeScheduleEdges(schedule, from, to), ...rungs]) edges.add(edge)
   }
   const starts = [...edges].filter((edge) => edge < to).sort((a, b) => a - b)
@@ -111,10 +123,10 @@ export function computePriceMoments(
 /** The end of what is worth looking at from `now` on: a day past the last start or end, or `OPEN_END_DAYS` if that is later. */
 export function computeHorizon(plans: readonly CompiledPlan[], now: Instant): Instant {
   const edges = plans.flatMap((plan) =>
-    plan.promotions.flatMap(({ schedule, promotion }) => [
+    plan.promotions.flatMap(({ schedule, promotion, rungs }) => [
       schedule.start,
       schedule.end,
-      ...computeRungEdges(promotion, plan.store.timeZone),
+      ...computeRungEdges(promotion, rungs),
     ]),
   )
   const last = edges.filter(Number.isFinite).reduce((max, edge) => Math.max(max, edge), now)

@@ -50,10 +50,12 @@ export function findTouchable({ session, offer, state }: OfferContext, reach: Re
   const { mayFollow } = session.plan.rules
   const { stack } = offer.entry
   const found: Taken[] = []
-  state.pieces.forEach((piece, at) => {
-    if (reach !== null && !session.inReach(reach, piece)) return
+  const { pieces } = state
+  for (let at = 0; at < pieces.length; at++) {
+    const piece = pieces[at]!
+    if (reach !== null && !session.inReach(reach, piece)) continue
     if (piece.touched.every((other) => mayFollow(stack, other.stack))) found.push({ at, piece, count: piece.count })
-  })
+  }
   return found
 }
 
@@ -100,8 +102,9 @@ export function addSpread(
 ): void {
   spread(amount, shares).forEach(({ each, extra }, index) => {
     const { at, count } = shares[index]!
-    ledger.add(at, { count: extra * times, cut: each + 1, isTouched: true })
-    ledger.add(at, { count: (count - extra) * times, cut: each, isTouched: touchesAll || each > 0 })
+    if (extra > 0) ledger.add(at, { count: extra * times, cut: each + 1, isTouched: true })
+    const isTouched = touchesAll || each > 0
+    if (extra < count) ledger.add(at, { count: (count - extra) * times, cut: each, isTouched })
   })
 }
 

@@ -4,6 +4,7 @@ import type { MinorUnits } from '../money.ts'
 import { sumOf } from '../piece.ts'
 import { applyOffer } from './applyOffer.ts'
 import { boundOffer } from './bounds.ts'
+import { splitContest } from './components.ts'
 import { boundDelivery } from './extras.ts'
 import type { CartState } from './offer.ts'
 import { computePay, runAll, type Contest, type Settlement } from './settleOffers.ts'
@@ -14,13 +15,22 @@ export const SEARCH_LIMIT = 60_000
 /**
  * The subset for which the shopper pays least: a depth-first search in the order in which promotions are processed, each one taken
  * before it is left out. A branch ends where even everything that is still to come, taken at its most, could not beat what was found.
- * It begins with what `rank` would do, so that it is never worse. `alone` holds what each sole promotion comes to by itself.
+ * It begins with what `rank` would do, so that it is never worse. Parts that can't influence each other are searched one by one. `alone` holds what each sole promotion comes to by itself.
  */
 export function searchBest(contest: Contest, alone: readonly Settlement[]): Settlement {
-  const search = new Search(contest)
-  search.consider(runAll({ ...contest, second: [], third: [] }, { isStrict: true })!)
-  for (const settlement of alone) search.consider(settlement)
-  search.descend(0, { pieces: contest.pieces, gifts: [] }, [])
+  const parts = splitContest(contest).map(searchPart)
+  const members = parts.flatMap((part) => part.members)
+  const isMember = (offer: AdmittedPromotion) => members.includes(offer)
+  const together = { ...contest, second: contest.second.filter(isMember), third: contest.third.filter(isMember) }
+  const best = parts.length === 1 ? parts[0]! : runAll(together, { isStrict: true })!
+  const isProven = parts.every((part) => part.isProven)
+  return { ...alone.reduce((least, one) => (isBetter(one, least) ? one : least), best), isProven }
+}
+
+function searchPart(part: Contest): Settlement {
+  const search = new Search(part)
+  search.consider(runAll({ ...part, second: [], third: [] }, { isStrict: true })!)
+  search.descend(0, { pieces: part.pieces, gifts: [] }, [])
   return search.isCut ? { ...search.best!, isProven: false } : search.best!
 }
 

@@ -34,7 +34,7 @@ export function applyItemDiscount(context: OfferContext, mechanic: ItemDiscount)
   const units = findTouchable(context, mechanic.reach)
   const value = offer.rung ?? mechanic.value
   const pick = mechanic.pick ?? (mechanic.maxUnits === undefined ? 'dearest' : 'cheapest')
-  const chunks = units.map((taken) => ({ ...taken, value, pool: '' }))
+  const chunks = units.map(({ at, piece, count }) => ({ at, piece, count, value, pool: '' }))
   const max = Math.min(mechanic.maxUnits ?? Infinity, offer.unitsLeft)
   return reduceChunks(context, chunks, { order: pick === 'cheapest' ? cheapestFirst : dearestFirst, max })
 }
@@ -48,16 +48,17 @@ export function applyQuantityBreak(context: OfferContext, mechanic: QuantityBrea
     const count = countOf(units)
     largest = Math.max(largest, count)
     if (mechanic.on === 'tier') chunks.push(...splitByOrdinal(units, mechanic.tiers, pool))
-    else {
-      const value = findTier(mechanic.tiers, count)?.value
-      if (value) chunks.push(...units.map((taken) => ({ ...taken, value, pool })))
-    }
+    else chunks.push(...giveTier(units, findTier(mechanic.tiers, count), pool))
   }
   if (chunks.length === 0 && groups.size > 0) {
     const miss: Miss = { reason: 'below-first-tier', missingUnits: mechanic.tiers[0]!.from - largest }
     return { state: null, miss }
   }
   return reduceChunks(context, chunks, { order: dearestFirst, max: context.offer.unitsLeft })
+}
+
+function giveTier(units: readonly Taken[], tier: Tier | undefined, pool: string): Chunk[] {
+  return tier ? units.map(({ at, piece, count }) => ({ at, piece, count, value: tier.value, pool })) : []
 }
 
 /** The shelf value of the units that it may touch chooses the tier for all of them. Source: docs/pricing.md, spend break. */
@@ -68,7 +69,7 @@ export function applySpendBreak(context: OfferContext, { reach, tiers }: SpendBr
   if (!value && units.length > 0) {
     return { state: null, miss: { reason: 'below-first-tier', missingAmount: tiers[0]!.from - worth } }
   }
-  const chunks = value ? units.map((taken) => ({ ...taken, value, pool: '' })) : []
+  const chunks = value ? units.map(({ at, piece, count }) => ({ at, piece, count, value, pool: '' })) : []
   return reduceChunks(context, chunks, { order: dearestFirst, max: context.offer.unitsLeft })
 }
 
@@ -121,6 +122,7 @@ function wouldReduce({ value, piece }: Chunk): boolean {
 /** Reduces units by their values; limited places go, in order, to those that would be reduced. */
 function reduceChunks(context: OfferContext, chunks: readonly Chunk[], { order, max }: Choice): Outcome {
   if (chunks.length === 0) return { state: null, miss: explainNothing(context, [reachOf(context)]) }
+  if (max === Infinity && !chunks.some(({ value }) => isOnce(value))) return reduceEvery(context, chunks)
   const places = new Map<Chunk, number>()
   let left = max
   for (const chunk of chunks.filter(wouldReduce).sort(order)) {
@@ -138,9 +140,19 @@ function reduceChunks(context: OfferContext, chunks: readonly Chunk[], { order, 
     ]) {
       ledger.add(chunk.at, segment)
     }
-    ledger.add(chunk.at, { count: chunk.count - count, cut: 0, isTouched: false })
+    if (count < chunk.count) ledger.add(chunk.at, { count: chunk.count - count, cut: 0, isTouched: false })
   }
   return settle(context, ledger)
+}
+
+/** The common case: places for all, and each unit by itself. */
+function reduceEvery(context: OfferContext, chunks: readonly Chunk[]): Outcome {
+  const ledger = new Ledger()
+  for (const { at, count, value, piece } of chunks) {
+    const cut = computeUnitCut(value, piece)
+    ledger.add(at, { count, cut, isTouched: cut > 0 })
+  }
+  return ledger.total > 0 ? settle(context, ledger) : { state: null, miss: explainUnmoved(chunks) }
 }
 
 /** Amounts taken once, each over the chunks of its pool. */

@@ -4,11 +4,13 @@ import {
   computeFloor,
   computePublicPrice,
   computeReached,
+  createPublicPricer,
   findUnmoved,
   type CompiledPlan,
   type Instant,
   type Markdown,
   type Product,
+  type PublicPrice,
 } from '@novalex/core'
 import { AppError, refuseIfAny } from '../http/AppError.ts'
 import { ONLOOKER } from '../plan/ask.ts'
@@ -22,28 +24,30 @@ export function computeProductPage(plan: CompiledPlan, now: Instant, query: Prod
   const size = Number(query.size ?? DEFAULT_SIZE)
   const from = (Number(query.page ?? 1) - 1) * size
   const found = findProducts(plan, query)
+  const priceOf = createPublicPricer(plan, now, ONLOOKER)
+  const toPriced = (product: Product) => describePrice(plan, product, priceOf(product))
   const needsPrices = reduced === 'true' || sort === 'shelf' || sort === 'saving'
   if (!needsPrices) {
     const sorted = sort === 'position' && order === 'asc' ? found : found.toSorted(compareBy(PRODUCT_KEYS[sort], order))
     return {
       total: found.length,
-      rows: sorted.slice(from, from + size).map((product) => priceProduct(plan, product, now)),
+      rows: sorted.slice(from, from + size).map(toPriced),
     }
   }
-  const priced = found.map((product) => priceProduct(plan, product, now))
+  const priced = found.map(toPriced)
   const kept = reduced === 'true' ? priced.filter(({ product, shelf }) => shelf < product.regularPrice) : priced
   const sorted = sort === 'position' && order === 'asc' ? kept : kept.toSorted(compareBy(PRICED_KEYS[sort], order))
   return { total: kept.length, rows: sorted.slice(from, from + size) }
 }
 
 export function priceProduct(plan: CompiledPlan, product: Product, now: Instant): PricedProduct {
-  const { price, steps } = computePublicPrice(plan, product, now, ONLOOKER)
-  const causes = steps.map(({ promotion, amount, cutByFloor }) => ({
-    promotion: promotion.id,
-    name: promotion.name,
-    amount,
-    cutByFloor,
-  }))
+  return describePrice(plan, product, computePublicPrice(plan, product, now, ONLOOKER))
+}
+
+function describePrice(plan: CompiledPlan, product: Product, { price, steps }: PublicPrice): PricedProduct {
+  const causes = steps.map(({ promotion, amount, cutByFloor }) => {
+    return { promotion: promotion.id, name: promotion.name, amount, cutByFloor }
+  })
   return { product, shelf: price, floor: computeFloor(product, plan.store), causes }
 }
 

@@ -92,7 +92,7 @@ describe('bad input is refused at its field, and nothing is kept', () => {
     [
       'a cart condition on a shelf price',
       { when: { test: 'quantity', reach: {}, op: '>=', count: 2 } },
-      ['not-in-list', 'when.test'],
+      ['not-allowed', 'when.test'],
     ],
     ['a date in words', { schedule: { start: 'Monday' } }, ['malformed', 'schedule.start']],
   ])('%s', async (_label, changes, [code, path]) => {
