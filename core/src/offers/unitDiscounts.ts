@@ -50,7 +50,7 @@ export function applyQuantityBreak(context: OfferContext, mechanic: QuantityBrea
     if (mechanic.on === 'tier') chunks.push(...splitByOrdinal(units, mechanic.tiers, pool))
     else chunks.push(...giveTier(units, findTier(mechanic.tiers, count), pool))
   }
-  if (chunks.length === 0 && groups.size > 0) {
+  if (groups.size > 0 && chunks.every(({ value }) => value === NO_VALUE)) {
     const miss: Miss = { reason: 'below-first-tier', missingUnits: mechanic.tiers[0]!.from - largest }
     return { state: null, miss }
   }

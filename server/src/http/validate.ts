@@ -35,30 +35,33 @@ export function checkShape(schema: TSchema, input: unknown): Problem[] {
   return dropBranches((validate.errors ?? []).map(toProblem))
 }
 
+/** A problem with what is needed to tell which branch of a union was meant. */
+interface Found {
+  readonly problem: Problem
+  readonly isUnion: boolean
+  /** How deep the value lies that failed; an entry that is missing or unknown fails where it would stand. */
+  readonly depth: number
+}
+
 /**
  * A value that fits no branch of a union fails in every one. Of these only what goes deepest is worth saying; the union's own
  * complaint and those of shallower branches are dropped where a deeper one is known.
  */
-function dropBranches(problems: readonly { problem: Problem; isUnion: boolean }[]): Problem[] {
-  const unions = problems.filter(({ isUnion }) => isUnion).map(({ problem }) => problem.path)
-  const distinct = new Map(problems.map(({ problem }) => [`${problem.path} ${problem.code}`, problem]))
-  const kept = [...distinct.values()].filter((problem) => {
+function dropBranches(found: readonly Found[]): Problem[] {
+  const unions = found.filter(({ isUnion }) => isUnion).map(({ problem }) => problem.path)
+  const distinct = new Map(found.map((one) => [`${one.problem.path} ${one.problem.code}`, one]))
+  const kept = [...distinct.values()].filter(({ problem, depth }) => {
     const union = unions.find((path) => isBelow(problem.path, path))
     if (union === undefined) return true
-    const deepest = Math.max(
-      ...problems.filter((other) => isBelow(other.problem.path, union)).map((other) => depth(other.problem.path)),
+    return (
+      depth === Math.max(...found.filter((other) => isBelow(other.problem.path, union)).map((other) => other.depth))
     )
-    return depth(problem.path) === deepest
   })
-  return kept.slice(0, 50)
+  return kept.map(({ problem }) => problem).slice(0, 50)
 }
 
 function isBelow(path: string, ancestor: string): boolean {
   return path === ancestor || ancestor === '' || path.startsWith(`${ancestor}.`)
-}
-
-function depth(path: string): number {
-  return path === '' ? 0 : path.split('.').length
 }
 
 const CODE_BY_KEYWORD: Readonly<Record<string, ProblemCode>> = {
@@ -80,12 +83,20 @@ const CODE_BY_KEYWORD: Readonly<Record<string, ProblemCode>> = {
   format: 'malformed',
 }
 
-function toProblem({ keyword, instancePath, params }: ErrorObject): { problem: Problem; isUnion: boolean } {
-  const isUnion = keyword === 'anyOf' || keyword === 'oneOf'
-  const extra: unknown = params.missingProperty ?? params.additionalProperty
-  const parts = [...instancePath.split('/').slice(1), ...(typeof extra === 'string' ? [extra] : [])]
+function toProblem({ keyword, instancePath, params }: ErrorObject): Found {
+  const { limit, type, error, tag, missingProperty, additionalProperty } = params as Record<string, unknown>
+  const own = instancePath.split('/').slice(1)
+  const isUnknownTag = keyword === 'discriminator' && error === 'mapping'
+  const extra = isUnknownTag ? tag : (missingProperty ?? additionalProperty)
+  const parts = [...own, ...(typeof extra === 'string' ? [extra] : [])]
   const path = parts.map((part) => part.replaceAll('~1', '/').replaceAll('~0', '~')).join('.')
-  const { limit, type } = params as { limit?: number; type?: string | string[] }
-  const facts = { ...(limit === undefined ? {} : { limit }), ...(type === undefined ? {} : { wanted: String(type) }) }
-  return { problem: createProblem(CODE_BY_KEYWORD[keyword] ?? 'not-allowed', path.slice(0, 300), facts), isUnion }
+  const facts = {
+    ...(limit === undefined ? {} : { limit: Number(limit) }),
+    ...(type === undefined ? {} : { wanted: String(type as string | string[]) }),
+  }
+  return {
+    problem: createProblem(CODE_BY_KEYWORD[keyword] ?? 'not-allowed', path.slice(0, 300), facts),
+    isUnion: keyword === 'anyOf' || keyword === 'oneOf',
+    depth: own.length + (isUnknownTag ? 1 : 0),
+  }
 }
