@@ -2,9 +2,10 @@ import { isAdmitted, judgeWhen, type AdmittedPromotion, type Skip, type SkipReas
 import type { CompiledPromotion } from './compilePlan.ts'
 import type { MinorUnits } from './money.ts'
 import { applyOffer } from './offers/applyOffer.ts'
-import type { CartState, Miss } from './offers/offer.ts'
+import { findNextTier, stateBefore, toNudge, type Nudge } from './nudges.ts'
+import type { Miss } from './offers/offer.ts'
 import { runAll } from './offers/settleOffers.ts'
-import type { Nudge, Settled } from './quote.ts'
+import type { Settled } from './quote.ts'
 
 export interface PromotionOutcome {
   readonly promotion: string
@@ -27,12 +28,12 @@ export function describeOutcomes(
     const { id } = entry.promotion
     const amount = amounts.get(id)
     if (amount !== undefined) {
+      nudges.push(...findNextTier(settled, entry))
       const facts = cut.has(id) ? { unitsCutByFloor: cut.get(id) } : {}
       return { promotion: id, outcome: 'applied', reason: null, amount, facts }
     }
     const { reason, ...facts } = explain(settled, entry)
-    const nudge = toNudge(entry, { reason, ...facts })
-    if (nudge) nudges.push(nudge)
+    nudges.push(...toNudge(entry, facts as Partial<Miss>))
     return { promotion: id, outcome: 'skipped', amount: 0, reason, facts: toFacts(facts) }
   })
   return { promotions, nudges }
@@ -85,42 +86,15 @@ function explainLeftOut(settled: Settled, offer: AdmittedPromotion): Reason & { 
 }
 
 /** Why it changes nothing after the members that come before it; null if it would. */
-function tryInPlace({ contest, settlement, session }: Settled, offer: AdmittedPromotion): Reason | null {
-  const comesBefore = ({ entry }: AdmittedPromotion) =>
-    entry.phase < offer.entry.phase ||
-    (entry.phase === offer.entry.phase && entry.promotion.rank < offer.entry.promotion.rank)
-  const earlier = settlement.members.filter(comesBefore)
-  const before = runAll(
-    {
-      ...contest,
-      second: earlier.filter(({ entry }) => entry.phase === 2),
-      third: earlier.filter(({ entry }) => entry.phase === 3),
-    },
-    { isStrict: false },
-  )!
-  const state: CartState = before.state
+function tryInPlace(settled: Settled, offer: AdmittedPromotion): Reason | null {
+  const { contest, settlement, session } = settled
   if (offer.entry.phase === 3) {
-    const second = runAll(
-      { ...contest, second: settlement.members.filter(({ entry }) => entry.phase === 2), third: [] },
-      { isStrict: false },
-    )!
-    const skip = judgeWhen(offer.entry, session.view(second.state.pieces))
+    const second = settlement.members.filter(({ entry }) => entry.phase === 2)
+    const start = runAll({ ...contest, second, third: [] }, { isStrict: false })!
+    const skip = judgeWhen(offer.entry, session.view(start.state.pieces))
     if (skip) return skip
   }
-  return applyOffer({ session, offer, state }).miss
-}
-
-function toNudge({ promotion }: CompiledPromotion, reason: Reason): Nudge | null {
-  const { missingUnits, missingAmount } = reason as Miss
-  if (missingUnits === undefined && missingAmount === undefined) return null
-  const missing = missingUnits === undefined ? { missingAmount: missingAmount! } : { missingUnits }
-  return { promotion: promotion.id, ...missing, reward: rewardOf(promotion.mechanic) }
-}
-
-function rewardOf(mechanic: CompiledPromotion['promotion']['mechanic']): unknown {
-  if ('tiers' in mechanic) return mechanic.tiers[0]!.value
-  if (mechanic.kind === 'bundle') return { price: mechanic.price }
-  return mechanic.kind === 'buy-get' ? mechanic.get : null
+  return applyOffer({ session, offer, state: stateBefore(settled, offer) }).miss
 }
 
 function toFacts({ by, failed, ...rest }: { by?: string; failed?: Skip['failed']; [key: string]: unknown }) {

@@ -2,6 +2,7 @@ import type { CodeReason } from './codes.ts'
 import type { CompiledPlan, CompiledPromotion } from './compilePlan.ts'
 import { computeFloor } from './floor.ts'
 import { taxOn, type MinorUnits } from './money.ts'
+import type { Nudge } from './nudges.ts'
 import { computeDelivery, computeSurcharges, sumAmounts, type Extra } from './offers/extras.ts'
 import { createContest, settleOffers, type Contest, type Settlement } from './offers/settleOffers.ts'
 import { describeOutcomes, type PromotionOutcome } from './outcomes.ts'
@@ -34,13 +35,6 @@ export interface CodeOutcome {
   readonly code: string
   readonly outcome: 'applied' | 'noEffect' | 'refused'
   readonly reason: CodeReason | null
-}
-
-export interface Nudge {
-  readonly promotion: string
-  readonly missingUnits?: number
-  readonly missingAmount?: MinorUnits
-  readonly reward: unknown
 }
 
 export interface Quote {

@@ -161,3 +161,23 @@ test('a skipped promotion says what is missing, what stood in its way or what it
     ['p4', 2000],
   ])
 })
+
+test.each<[string, Mechanic, number, [number | undefined, number | undefined]]>([
+  ['4 of 5 for the first break', breaks(), 4, [1, undefined]],
+  ['at 5, 5 more for the next', breaks(), 5, [5, undefined]],
+  ['at the last break nothing more', breaks(), 10, [undefined, undefined]],
+  ['spend: 10.00 more', { kind: 'spend-break', reach: {}, tiers: tiersFrom(2000, 5000) }, 4, [undefined, 1000]],
+  ['order: 20.00 more', { kind: 'order-discount', reach: {}, tiers: tiersFrom(1000, 5000) }, 3, [undefined, 2000]],
+])('a nudge for the next tier: %s', (_label, mechanic, quantity, [units, amount]) => {
+  const plan = compileShop([createProduct('A', 1000)], [offer('p1', mechanic)])
+  const { nudges } = computeQuote(plan, createOrder({ A: quantity }))
+  expect([nudges[0]?.missingUnits, nudges[0]?.missingAmount]).toEqual([units, amount])
+})
+
+function tiersFrom(...limits: number[]) {
+  return limits.map((from, at) => ({ from, value: { percent: 500 * (at + 1) } }))
+}
+
+function breaks(): Mechanic {
+  return { kind: 'quantity-break', reach: {}, count: 'sku', on: 'all', tiers: tiersFrom(5, 10) }
+}

@@ -1,6 +1,6 @@
-import type { FailedTest, PromotionOutcome, SkipReason } from '@novalex/core'
+import type { CodeOutcome, FailedTest, Nudge, PromotionOutcome, Quote, SkipReason, Value } from '@novalex/core'
 import { formatMoney, plural } from './format.ts'
-import { describeCondition, type Names } from './sentence.ts'
+import { describeCondition, describeValue, type Names } from './sentence.ts'
 
 /** What a reason's sentence needs besides the outcome. */
 export interface ReasonContext {
@@ -54,4 +54,57 @@ function describeFailed({ test, found }: FailedTest, names: Names): string {
   const wanted = `is for ${describeCondition(test, names)}`
   if (found === null || found === '') return wanted
   return `${wanted}; this cart has ${typeof found === 'number' && test.test === 'spent' ? formatMoney(found) : String(found)}`
+}
+
+const CODE_TEXT: Readonly<Partial<Record<NonNullable<CodeOutcome['reason']>, string>>> = {
+  'code-unknown': 'is not known; check how it is written',
+  'code-used': 'has been used already',
+  'code-void': 'is no longer valid',
+  'code-over-limit': 'can’t be added to the codes that this order already has',
+  'not-ready': 'is not valid at present',
+  'not-started': 'is not valid yet',
+  ended: 'has ended',
+  'outside-hours': 'is valid at other hours of the week',
+  'sign-in-needed': 'needs you to sign in',
+  'used-up': 'has been used as often as it may be',
+  'shopper-limit': 'has been used by you as often as it may be',
+  'units-gone': 'is for items that are all gone',
+  'budget-gone': 'has ended',
+}
+
+/** What became of a code, after the code itself; one without effect says why its promotion did nothing. */
+export function explainCode({ outcome, reason }: CodeOutcome, why = ''): string {
+  if (outcome === 'applied') return 'is taken into account'
+  if (outcome === 'noEffect') return why === '' ? 'changes nothing in this cart' : `changes nothing: its offer ${why}`
+  return (reason && CODE_TEXT[reason]) ?? 'can’t be used'
+}
+
+/** What a little more would bring: `2 more bring 10 % less`. */
+export function explainNudge({ missingUnits, missingAmount, reward }: Nudge): string {
+  const more = missingUnits === undefined ? `${formatMoney(missingAmount ?? 0)} more` : `${missingUnits} more`
+  const verb = missingUnits === undefined || missingUnits === 1 ? 'brings' : 'bring'
+  return `${more} ${verb} ${describeReward(reward)}`
+}
+
+function describeReward(reward: unknown): string {
+  const given = reward as Partial<{
+    percent: number
+    amount: number
+    price: number
+    quantity: number
+    value: Value
+  }> | null
+  if (given?.value) return `${plural(given.quantity ?? 1, 'item')} at ${describeValue(given.value)}`
+  if (given && ('percent' in given || 'amount' in given || 'price' in given)) return describeValue(given as Value)
+  return 'a reward'
+}
+
+/** A quote in sentences: each promotion that applied or was meant to, each code, each nudge. */
+export function writeQuote(quote: Quote, context: ReasonContext): string[] {
+  const outcomes = quote.promotions.map(
+    (outcome) => `${context.promotion(outcome.promotion)} ${explainOutcome(outcome, context)}.`,
+  )
+  const codes = quote.codes.map((code) => `Code ${code.code} ${explainCode(code)}.`)
+  const nudges = quote.nudges.map((nudge) => `${context.promotion(nudge.promotion)}: ${explainNudge(nudge)}.`)
+  return [...outcomes, ...codes, ...nudges]
 }

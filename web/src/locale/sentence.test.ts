@@ -1,7 +1,14 @@
-import { describePromotion, type SalePromotion, type Store } from '@novalex/core'
+import {
+  compilePlan,
+  computeQuote,
+  describePromotion,
+  type Promotion,
+  type SalePromotion,
+  type Store,
+} from '@novalex/core'
 import { expect, test } from 'vitest'
 import { formatEnd, formatInstant, formatSpan, joinWords } from './format.ts'
-import { explainOutcome } from './reasons.ts'
+import { explainCode, explainNudge, explainOutcome, writeQuote } from './reasons.ts'
 import rules from './sentences.golden.json'
 import { writeSentence, type Names } from './sentence.ts'
 
@@ -73,4 +80,79 @@ test.each([
 ] as const)('%j', (outcome, sentence) => {
   const context = { names, promotion: () => 'Two', start: 'Mon', end: 'Tue' }
   expect(explainOutcome({ promotion: 'p1', ...outcome }, context)).toBe(sentence)
+})
+
+test.each([
+  [{ missingUnits: 2, reward: { percent: 1000 } }, '2 more bring 10 % less'],
+  [{ missingUnits: 1, reward: { price: 3000 } }, '1 more brings 30.00 € each'],
+  [{ missingAmount: 137, reward: { amount: 500, per: 'once' } }, '1.37 € more brings 5.00 € less once'],
+  [
+    { missingUnits: 1, reward: { sameSku: true, quantity: 2, value: { percent: 10_000 } } },
+    '1 more brings 2 items at nothing',
+  ],
+])('%j', (nudge, sentence) => expect(explainNudge({ promotion: 'p1', ...nudge })).toBe(sentence))
+
+test('codes', () => {
+  expect(explainCode({ code: 'A', outcome: 'refused', reason: 'code-over-limit' })).toMatch(/^can’t be added/)
+  expect(explainCode({ code: 'A', outcome: 'noEffect', reason: null }, 'needs 2 more')).toBe(
+    'changes nothing: its offer needs 2 more',
+  )
+  expect(explainCode({ code: 'A', outcome: 'applied', reason: null })).toBe('is taken into account')
+})
+
+test('a whole quote in sentences', () => {
+  const product = {
+    sku: 'A',
+    name: 'Pad',
+    family: null,
+    categories: [],
+    tags: [],
+    regularPrice: 1000,
+    unitCost: null,
+    minimumPrice: null,
+    taxRate: 0,
+    stock: null,
+  }
+  const five: Promotion = {
+    ...BASE,
+    name: 'Five pads',
+    code: { text: 'PADS' },
+    mechanic: {
+      kind: 'quantity-break',
+      reach: {},
+      count: 'sku',
+      on: 'all',
+      tiers: [{ from: 5, value: { percent: 1000 } }],
+    },
+  }
+  const settings: Store = {
+    ...store,
+    currency: 'EUR',
+    timeZone: 'UTC',
+    pricesIncludeTax: true,
+    deliveryTaxRate: 0,
+    surchargeTaxRate: 0,
+    conflicts: 'best',
+    maxCodesPerOrder: 1,
+    floor: { enforce: false, minMargin: 0 },
+  }
+  const plan = compilePlan({
+    store: settings,
+    catalogue: { categories: [], products: [product], sets: [] },
+    promotions: [five],
+  })
+  const cart = {
+    lines: [{ sku: 'A', quantity: 3 }],
+    codes: ['pads', 'x'],
+    channel: 'web',
+    delivery: null,
+    shopper: null,
+  }
+  const quote = computeQuote(plan, { now: 0, cart, facts: {}, codes: {} })
+  expect(writeQuote(quote, { names, promotion: () => 'Five pads', start: '', end: '' })).toEqual([
+    'Five pads needs 2 more for its first step.',
+    'Code pads changes nothing in this cart.',
+    'Code x is not known; check how it is written.',
+    'Five pads: 2 more bring 10 % less.',
+  ])
 })

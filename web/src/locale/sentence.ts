@@ -59,7 +59,7 @@ export function describeValue(value: Value): string {
     const of = value.of === 'regular' ? ' of the regular price' : ''
     return value.percent === 10_000 ? 'nothing' : `${formatPercent(value.percent)}${of} less`
   }
-  if ('amount' in value) return `${formatMoney(value.amount)} less each`
+  if ('amount' in value) return `${formatMoney(value.amount)} less ${value.per === 'once' ? 'once' : 'each'}`
   return `${formatMoney(value.price)} each`
 }
 
