@@ -1,21 +1,9 @@
 import type { Problem } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { CartSchema } from './orderSchema.ts'
-import {
-  CategorySchema,
-  Id,
-  MarkdownSchema,
-  Money,
-  Name,
-  Nullable,
-  ProductSchema,
-  PromotionSchema,
-  SaleSchema,
-  StoreSchema,
-  TEXT_LIMITS,
-  saleFields,
-  strict,
-} from './planSchema.ts'
+import { Id, Money, Name, Nullable, TEXT_LIMITS, strict } from './basicSchema.ts'
+import { MarkdownSchema } from './mechanicSchema.ts'
+import { CategorySchema, ProductSchema, PromotionSchema, SaleSchema, StoreSchema, saleFields } from './planSchema.ts'
 
 /** An instant, `2027-03-08T09:00:00.000Z`. */
 const InstantText = Type.String({ format: 'date-time' })

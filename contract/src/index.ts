@@ -1,4 +1,6 @@
 export * from './api.ts'
+export * from './basicSchema.ts'
 export * from './errors.ts'
+export * from './mechanicSchema.ts'
 export * from './orderSchema.ts'
 export * from './planSchema.ts'

@@ -1,16 +1,7 @@
 import type { Cart, CodeRegister, Facts } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import {
-  CategorySchema,
-  Id,
-  Money,
-  Nullable,
-  ProductSchema,
-  PromotionSchema,
-  StoreSchema,
-  strict,
-  typed,
-} from './planSchema.ts'
+import { Id, Money, Nullable, strict, typed } from './basicSchema.ts'
+import { CategorySchema, ProductSchema, PromotionSchema, StoreSchema } from './planSchema.ts'
 
 const Count = Type.Integer({ minimum: 0, maximum: 1_000_000_000 })
 

@@ -1,50 +1,34 @@
 import type {
-  BasisPoints,
   Category,
   Condition,
   Ladder,
   Limits,
-  LocalDateTime,
-  LocalTime,
-  Markdown,
-  Mechanic,
-  MinorUnits,
   Product,
   Promotion,
-  ReachKeys,
   SalePromotion,
   Schedule,
   Stacking,
   StackingMode,
   Store,
-  Value,
 } from '@novalex/core'
-import { Type, type Static, type TSchema, type TUnsafe } from '@sinclair/typebox'
-
-/** The longest texts and lists that are taken. */
-export const TEXT_LIMITS = { id: 64, name: 120, note: 2000, listed: 5000 } as const
-
-const MAX_MONEY = 1_000_000_000_000
-
-/** Gives a schema the core's type; refused by the compiler unless what the schema lets through fits that type. */
-export function typed<T>(): <S extends TSchema>(schema: S & (Static<S> extends T ? unknown : never)) => TUnsafe<T> {
-  return (schema) => Type.Unsafe<T>(schema)
-}
-
-export const strict = { additionalProperties: false }
-
-export const Id = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id })
-export const Name = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: '\\S' })
-export const Money = Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 0, maximum: MAX_MONEY }))
-export const Rate = Type.Unsafe<BasisPoints>(Type.Integer({ minimum: 0, maximum: 1_000_000 }))
-export const LocalDateTimeText = Type.Unsafe<LocalDateTime>(
-  Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}$' }),
-)
-const LocalTimeText = Type.Unsafe<LocalTime>(Type.String({ pattern: '^([01]\\d|2[0-3]):[0-5]\\d$' }))
-const Count = Type.Integer({ minimum: 0, maximum: 1_000_000_000 })
-const Ids = Type.Array(Id, { minItems: 1, maxItems: TEXT_LIMITS.listed, uniqueItems: true })
-export const Nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()])
-const choice = <T extends string>(...options: T[]) => Type.Unsafe<T>({ enum: options })
+import { Type, type TSchema } from '@sinclair/typebox'
+import {
+  choice,
+  Count,
+  Id,
+  Ids,
+  LocalDateTimeText,
+  LocalTimeText,
+  Money,
+  Name,
+  Nullable,
+  Rate,
+  ReachSchema,
+  strict,
+  tagged,
+  typed,
+} from './basicSchema.ts'
+import { AnyValue, MarkdownSchema, MechanicSchema } from './mechanicSchema.ts'
 
 export const StoreSchema = typed<Store>()(
   Type.Object(
@@ -84,37 +68,6 @@ export const ProductSchema = typed<Product>()(
   ),
 )
 
-const reachKeys = {
-  skus: Type.Optional(Ids),
-  categories: Type.Optional(Ids),
-  sets: Type.Optional(Ids),
-  tags: Type.Optional(Ids),
-  families: Type.Optional(Ids),
-  regularPrice: Type.Optional(
-    Type.Object({ from: Type.Optional(Money), below: Type.Optional(Money) }, { ...strict, minProperties: 1 }),
-  ),
-}
-
-export const ReachSchema = Type.Object(
-  { ...reachKeys, except: Type.Optional(typed<ReachKeys>()(Type.Object(reachKeys, { ...strict, minProperties: 1 }))) },
-  strict,
-)
-
-const Percent = Type.Object({ percent: Type.Integer() }, strict)
-const PercentOf = Type.Object({ percent: Type.Integer(), of: Type.Optional(choice('regular', 'current')) }, strict)
-const AmountPerUnit = Type.Object({ amount: Money, per: Type.Literal('unit') }, strict)
-const AmountOnce = Type.Object({ amount: Money, per: Type.Literal('once') }, strict)
-const Amount = Type.Object({ amount: Money, per: choice('unit', 'once') }, strict)
-const Price = Type.Object({ price: Money }, strict)
-
-/** What a value may be, by phase. */
-const MarkdownValue = typed<Value>()(Type.Union([PercentOf, AmountPerUnit, Price]))
-const UnitValue = typed<Value>()(Type.Union([PercentOf, Amount, Price]))
-const OrderValue = typed<Value>()(Type.Union([Percent, AmountOnce]))
-const DeliveryValue = typed<Value>()(Type.Union([Percent, AmountOnce, Price]))
-const SurchargeValue = typed<Value>()(Type.Union([Percent, Amount]))
-const AnyValue = UnitValue
-
 export const ScheduleSchema = typed<Schedule>()(
   Type.Object(
     {
@@ -139,11 +92,6 @@ export const ScheduleSchema = typed<Schedule>()(
 )
 
 const Comparison = choice('>=', '>', '<=', '<', '=', '!=')
-
-/** Objects told apart by one key, so that a fault is reported of the branch that was meant. */
-function tagged<T>(key: string, branches: readonly TSchema[]): TUnsafe<T> {
-  return Type.Unsafe<T>({ type: 'object', discriminator: { propertyName: key }, oneOf: [...branches] })
-}
 
 const testSchemas = [
   Type.Object(
@@ -178,112 +126,6 @@ export const ConditionSchema = Type.Unsafe<Condition>(
     { $id: 'Condition' },
   ),
 )
-
-export const MarkdownSchema = typed<Markdown>()(
-  Type.Object(
-    {
-      kind: Type.Literal('markdown'),
-      reach: ReachSchema,
-      value: Type.Optional(MarkdownValue),
-      bands: Type.Optional(
-        Type.Array(Type.Object({ from: Money, value: MarkdownValue }, strict), { minItems: 1, maxItems: 50 }),
-      ),
-      rounding: Type.Optional(
-        Type.Object(
-          {
-            to: choice('nearest', 'up', 'down'),
-            step: Type.Integer({ minimum: 1, maximum: MAX_MONEY }),
-            ending: Type.Optional(Money),
-          },
-          strict,
-        ),
-      ),
-    },
-    strict,
-  ),
-)
-
-const Repeat = Type.Union([choice('once', 'every'), Type.Integer({ minimum: 1, maximum: 1_000_000 })])
-const Pick = Type.Optional(choice('dearest', 'cheapest'))
-const Quantity = Type.Integer({ minimum: 1, maximum: 1_000_000 })
-const tiers = (from: TSchema, value: TSchema) =>
-  Type.Array(Type.Object({ from, value }, strict), { minItems: 1, maxItems: 50 })
-
-const mechanicSchemas = [
-  Type.Object({ kind: Type.Literal('price-steps'), reach: ReachSchema }, strict),
-  MarkdownSchema,
-  Type.Object(
-    {
-      kind: Type.Literal('item-discount'),
-      reach: ReachSchema,
-      value: UnitValue,
-      maxUnits: Type.Optional(Quantity),
-      pick: Pick,
-    },
-    strict,
-  ),
-  Type.Object(
-    {
-      kind: Type.Literal('quantity-break'),
-      reach: ReachSchema,
-      count: choice('sku', 'family', 'reach'),
-      tiers: tiers(Quantity, UnitValue),
-      on: choice('all', 'tier'),
-    },
-    strict,
-  ),
-  Type.Object({ kind: Type.Literal('spend-break'), reach: ReachSchema, tiers: tiers(Money, UnitValue) }, strict),
-  Type.Object(
-    {
-      kind: Type.Literal('buy-get'),
-      buy: Type.Object(
-        {
-          reach: ReachSchema,
-          quantity: Type.Optional(Quantity),
-          spend: Type.Optional(Type.Integer({ minimum: 1, maximum: MAX_MONEY })),
-        },
-        strict,
-      ),
-      get: Type.Object(
-        {
-          sameSku: Type.Optional(Type.Literal(true)),
-          reach: Type.Optional(ReachSchema),
-          quantity: Quantity,
-          value: UnitValue,
-        },
-        strict,
-      ),
-      repeat: Repeat,
-      pick: Pick,
-      gift: Type.Optional(Type.Boolean()),
-    },
-    strict,
-  ),
-  Type.Object(
-    {
-      kind: Type.Literal('bundle'),
-      parts: Type.Array(Type.Object({ reach: ReachSchema, quantity: Quantity }, strict), { minItems: 1, maxItems: 20 }),
-      price: Money,
-      repeat: Repeat,
-      pick: Pick,
-    },
-    strict,
-  ),
-  Type.Object({ kind: Type.Literal('order-discount'), reach: ReachSchema, tiers: tiers(Money, OrderValue) }, strict),
-  Type.Object(
-    {
-      kind: Type.Literal('delivery'),
-      options: Type.Optional(Ids),
-      tiers: tiers(Money, DeliveryValue),
-      basis: choice('shelf', 'current'),
-    },
-    strict,
-  ),
-  Type.Object({ kind: Type.Literal('surcharge'), reach: ReachSchema, value: SurchargeValue }, strict),
-]
-
-/** Every mechanic of a plan file. */
-export const MechanicSchema = tagged<Mechanic>('kind', mechanicSchemas)
 
 const LimitsSchema = typed<Limits>()(
   Type.Object(

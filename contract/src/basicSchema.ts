@@ -1,0 +1,48 @@
+import type { BasisPoints, LocalDateTime, LocalTime, MinorUnits, ReachKeys } from '@novalex/core'
+import { Type, type Static, type TSchema, type TUnsafe } from '@sinclair/typebox'
+
+/** The longest texts and lists that are taken. */
+export const TEXT_LIMITS = { id: 64, name: 120, note: 2000, listed: 5000 } as const
+
+export const MAX_MONEY = 1_000_000_000_000
+
+/** Gives a schema the core's type; refused by the compiler unless what the schema lets through fits that type. */
+export function typed<T>(): <S extends TSchema>(schema: S & (Static<S> extends T ? unknown : never)) => TUnsafe<T> {
+  return (schema) => Type.Unsafe<T>(schema)
+}
+
+export const strict = { additionalProperties: false }
+
+export const Id = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id })
+export const Name = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: '\\S' })
+export const Money = Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 0, maximum: MAX_MONEY }))
+export const Rate = Type.Unsafe<BasisPoints>(Type.Integer({ minimum: 0, maximum: 1_000_000 }))
+export const LocalDateTimeText = Type.Unsafe<LocalDateTime>(
+  Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}$' }),
+)
+export const LocalTimeText = Type.Unsafe<LocalTime>(Type.String({ pattern: '^([01]\\d|2[0-3]):[0-5]\\d$' }))
+export const Count = Type.Integer({ minimum: 0, maximum: 1_000_000_000 })
+export const Ids = Type.Array(Id, { minItems: 1, maxItems: TEXT_LIMITS.listed, uniqueItems: true })
+export const Nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()])
+export const choice = <T extends string>(...options: T[]) => Type.Unsafe<T>({ enum: options })
+
+/** Objects told apart by one key, so that a fault is reported of the branch that was meant. */
+export function tagged<T>(key: string, branches: readonly TSchema[]): TUnsafe<T> {
+  return Type.Unsafe<T>({ type: 'object', discriminator: { propertyName: key }, oneOf: [...branches] })
+}
+
+export const reachKeys = {
+  skus: Type.Optional(Ids),
+  categories: Type.Optional(Ids),
+  sets: Type.Optional(Ids),
+  tags: Type.Optional(Ids),
+  families: Type.Optional(Ids),
+  regularPrice: Type.Optional(
+    Type.Object({ from: Type.Optional(Money), below: Type.Optional(Money) }, { ...strict, minProperties: 1 }),
+  ),
+}
+
+export const ReachSchema = Type.Object(
+  { ...reachKeys, except: Type.Optional(typed<ReachKeys>()(Type.Object(reachKeys, { ...strict, minProperties: 1 }))) },
+  strict,
+)
