@@ -1,4 +1,22 @@
-import type { Condition, Reach, SalePromotion, Schedule, Stacking, Store, Value } from './plan.ts'
+import type {
+  Bundle,
+  BuyGet,
+  Condition,
+  DeliveryOffer,
+  Ladder,
+  Limits,
+  Mechanic,
+  OrderDiscount,
+  Promotion,
+  QuantityBreak,
+  Reach,
+  Repeat,
+  Schedule,
+  SpendBreak,
+  Stacking,
+  Store,
+  Value,
+} from './plan.ts'
 
 /**
  * A promotion as the parts of one sentence, in reading order. Each names what it is about and carries the facts; the words
@@ -9,25 +27,95 @@ export type SentencePart =
   | { readonly part: 'end'; readonly end: Schedule['end'] }
   | { readonly part: 'weekly'; readonly weekly: NonNullable<Schedule['weekly']> }
   | { readonly part: 'shopper'; readonly when: Condition | null }
+  | { readonly part: 'code'; readonly code: NonNullable<Promotion['code']> }
   | { readonly part: 'reach'; readonly reach: Reach }
   | { readonly part: 'value'; readonly value: Value | null; readonly bands: number; readonly isLadder: boolean }
   | { readonly part: 'rounding'; readonly isRounded: true }
+  | { readonly part: 'maxUnits'; readonly maxUnits: number; readonly pick: 'dearest' | 'cheapest' }
+  | { readonly part: 'tiers'; readonly mechanic: QuantityBreak | SpendBreak | OrderDiscount | DeliveryOffer }
+  | { readonly part: 'buy'; readonly buy: BuyGet['buy'] }
+  | { readonly part: 'get'; readonly get: BuyGet['get']; readonly isGift: boolean }
+  | { readonly part: 'parts'; readonly parts: Bundle['parts'] }
+  | { readonly part: 'price'; readonly price: number; readonly units: number }
+  | { readonly part: 'repeat'; readonly repeat: Repeat }
+  | { readonly part: 'options'; readonly options: readonly string[] }
+  | { readonly part: 'surcharge'; readonly value: Value }
+  | { readonly part: 'steps'; readonly ladder: Ladder }
+  | { readonly part: 'limits'; readonly limits: Limits }
   | { readonly part: 'stacking'; readonly stacking: Stacking; readonly apart: readonly string[] }
 
 /** Source: docs/pricing.md, "A promotion". */
-export function describePromotion(promotion: SalePromotion, store: Store): SentencePart[] {
-  const { schedule, mechanic, stacking, ladder } = promotion
-  const { value, bands, rounding } = mechanic
+export function describePromotion(promotion: Promotion, store: Store): SentencePart[] {
+  const { schedule, stacking, code, limits } = promotion
+  const hasLimits = Object.values(limits).some((limit) => limit !== null && limit !== undefined && limit !== false)
   return [
     { part: 'start', start: schedule.start },
     { part: 'end', end: schedule.end },
     ...(schedule.weekly?.length ? [{ part: 'weekly' as const, weekly: schedule.weekly }] : []),
     { part: 'shopper', when: promotion.when },
-    { part: 'reach', reach: mechanic.reach },
-    { part: 'value', value: value ?? null, bands: bands?.length ?? 0, isLadder: ladder !== null },
-    ...(rounding ? [{ part: 'rounding' as const, isRounded: true as const }] : []),
-    { part: 'stacking', stacking, apart: findApart(stacking.group, store) },
+    ...(code ? [{ part: 'code' as const, code }] : []),
+    ...describeMechanic(promotion.mechanic, promotion.ladder),
+    ...(hasLimits ? [{ part: 'limits' as const, limits }] : []),
+    ...(stacking ? [{ part: 'stacking' as const, stacking, apart: findApart(stacking.group, store) }] : []),
   ]
+}
+
+function describeMechanic(mechanic: Mechanic, ladder: Ladder | null): SentencePart[] {
+  const isLadder = ladder !== null
+  switch (mechanic.kind) {
+    case 'markdown': {
+      const { value, bands, rounding, reach } = mechanic
+      return [
+        { part: 'value', value: value ?? null, bands: bands?.length ?? 0, isLadder },
+        { part: 'reach', reach },
+        ...(rounding ? [{ part: 'rounding' as const, isRounded: true as const }] : []),
+      ]
+    }
+    case 'item-discount': {
+      const { value, reach, maxUnits, pick = 'cheapest' } = mechanic
+      return [
+        { part: 'value', value, bands: 0, isLadder },
+        ...(maxUnits === undefined ? [] : [{ part: 'maxUnits' as const, maxUnits, pick }]),
+        { part: 'reach', reach },
+      ]
+    }
+    case 'quantity-break':
+    case 'spend-break':
+    case 'order-discount':
+      return [
+        { part: 'tiers', mechanic },
+        { part: 'reach', reach: mechanic.reach },
+      ]
+    case 'delivery':
+      return [
+        { part: 'tiers', mechanic },
+        ...(mechanic.options ? [{ part: 'options' as const, options: mechanic.options }] : []),
+      ]
+    case 'buy-get':
+      return [
+        { part: 'buy', buy: mechanic.buy },
+        { part: 'get', get: mechanic.get, isGift: mechanic.gift === true },
+        { part: 'repeat', repeat: mechanic.repeat },
+      ]
+    case 'bundle': {
+      const { parts, price, repeat } = mechanic
+      const units = parts.reduce((sum, { quantity }) => sum + quantity, 0)
+      return [
+        { part: 'parts', parts },
+        { part: 'price', price, units },
+        { part: 'repeat', repeat },
+      ]
+    }
+    case 'surcharge':
+      return [
+        { part: 'surcharge', value: mechanic.value },
+        { part: 'reach', reach: mechanic.reach },
+      ]
+    case 'price-steps':
+      return [...(ladder ? [{ part: 'steps' as const, ladder }] : []), { part: 'reach', reach: mechanic.reach }]
+    default:
+      return mechanic satisfies never
+  }
 }
 
 /** The groups that a group is kept apart from, its own included where listed, in the store's order. */

@@ -121,4 +121,33 @@ describe('on random plans and carts', () => {
       { numRuns: RUNS / 4 },
     )
   })
+
+  test('a further exclusion never lets single reductions take off more', () => {
+    const perUnit: readonly string[] = ['item-discount', 'markdown']
+    const mayExclude = ({ mechanic }: ArbitraryCase['promotions'][number]) =>
+      mechanic.kind === 'item-discount' &&
+      mechanic.maxUnits === undefined &&
+      !('per' in mechanic.value && mechanic.value.per === 'once')
+    fc.assert(
+      fc.property(arbitraryCase({ promotions: 4, units: 3 }), fc.constantFrom('S0', 'S1'), (given, sku) => {
+        const promotions = given.promotions.filter(
+          (one) =>
+            perUnit.includes(one.mechanic.kind) &&
+            (one.mechanic.kind === 'markdown' || mayExclude(one)) &&
+            one.when === null &&
+            one.limits.perOrder == null &&
+            !one.limits.budgetStops &&
+            one.limits.units == null,
+        )
+        const store = { ...given.store, apart: [] }
+        const saved = (list: ArbitraryCase['promotions']) => quoteOf({ ...given, store, promotions: list }).totals.saved
+        const narrower = promotions.map((one) => {
+          if (one.mechanic.kind !== 'item-discount' || one.mechanic.reach.except) return one
+          return { ...one, mechanic: { ...one.mechanic, reach: { ...one.mechanic.reach, except: { skus: [sku] } } } }
+        })
+        if (store.conflicts === 'best') expect(saved(narrower)).toBeLessThanOrEqual(saved(promotions))
+      }),
+      { numRuns: RUNS / 2 },
+    )
+  })
 })

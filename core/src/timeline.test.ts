@@ -123,4 +123,8 @@ test('the last moment of the old price and the first of the new one', () => {
     ['end', 'at', at('2027-04-01T00:00')],
   ])
   expect(computeEdgeMoments(createPromotion('p1'), ZONE)).toEqual([])
+  const rungs = [24, 48, 5000].map((hours) => ({ at: hours, value: { percent: 1000 } }))
+  const growing = { ...march, ladder: { by: 'hoursLeft' as const, rungs } }
+  const moments = computeEdgeMoments(growing, ZONE).filter(({ limit, side }) => limit === 'rung' && side === 'at')
+  expect(moments.map(({ at: instant }) => instant)).toEqual([at('2027-03-30T00:00'), at('2027-03-31T00:00')])
 })

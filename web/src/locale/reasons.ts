@@ -1,6 +1,7 @@
 import type { CodeOutcome, FailedTest, Nudge, PromotionOutcome, Quote, SkipReason, Value } from '@novalex/core'
 import { formatMoney, plural } from './format.ts'
-import { describeCondition, describeValue, type Names } from './sentence.ts'
+import { describeValue, type Names } from './ruleWords.ts'
+import { describeCondition } from './sentence.ts'
 
 /** What a reason's sentence needs besides the outcome. */
 export interface ReasonContext {

@@ -1,20 +1,7 @@
-import {
-  formatPercent,
-  type Condition,
-  type Reach,
-  type ReachKeys,
-  type SentencePart,
-  type Value,
-  type WeeklyWindow,
-} from '@novalex/core'
+import type { Condition, SentencePart, WeeklyWindow } from '@novalex/core'
 import { formatEnd, formatLocal, formatMoney, joinWords, plural } from './format.ts'
-
-/** What a sentence needs besides the rule: names for ids. */
-export interface Names {
-  category(id: string): string
-  stackGroup(id: string): string
-  product(sku: string): string
-}
+import { OFFER_WORDS } from './offerSentence.ts'
+import { describeReach, describeValue, type Names } from './ruleWords.ts'
 
 /** A piece of the sentence: plain words, or a part that opens its editor. */
 export interface SentencePiece {
@@ -24,76 +11,76 @@ export interface SentencePiece {
 
 /** A promotion's parts as one sentence. */
 export function writeSentence(parts: readonly SentencePart[], names: Names): SentencePiece[] {
-  const find = <K extends SentencePart['part']>(kind: K) =>
-    parts.find((part): part is Extract<SentencePart, { part: K }> => part.part === kind)
-  const { start } = find('start')!
-  const { end } = find('end')!
-  const weekly = find('weekly')
-  const value = find('value')!
-  const { stacking, apart } = find('stacking')!
-  return [
-    plain('From '),
-    { part: 'start', text: start === undefined ? 'the release on' : formatLocal(start) },
-    plain(' until '),
-    { part: 'end', text: end === undefined ? 'somebody ends it' : formatEnd(end) },
-    ...(weekly ? [plain(', '), { part: 'weekly' as const, text: describeWeekly(weekly.weekly) }] : []),
-    plain(', '),
-    { part: 'shopper', text: describeCondition(find('shopper')!.when, names) },
-    plain(' pays '),
-    { part: 'value', text: describeValuePart(value) },
-    plain(' for '),
-    { part: 'reach', text: describeReach(find('reach')!.reach, names) },
-    ...(find('rounding') ? [plain(', '), { part: 'rounding' as const, text: 'rounded' }] : []),
-    plain(', '),
-    { part: 'stacking', text: describeStacking(stacking.mode, stacking.group, { apart, names }) },
-    plain('.'),
-  ]
+  const pieces = parts.flatMap((part, index): SentencePiece[] => {
+    const before = wordsBefore(part.part, parts[index - 1]?.part)
+    return [plain(before), { part: part.part, text: describePart(part, names) }]
+  })
+  return [...pieces, plain('.')]
+}
+
+/** The words that lead to a part, by what it is and what came before it. */
+function wordsBefore(part: SentencePart['part'], previous: SentencePart['part'] | undefined): string {
+  switch (part) {
+    case 'start':
+      return 'From '
+    case 'end':
+      return ' until '
+    case 'value':
+    case 'surcharge':
+    case 'steps':
+      return ' pays '
+    case 'price':
+      return ' pays '
+    case 'tiers':
+      return ' gets '
+    case 'buy':
+    case 'parts':
+      return ' who buys '
+    case 'get':
+      return ' gets '
+    case 'reach':
+      return previous === 'maxUnits' ? ' of ' : ' for '
+    case 'maxUnits':
+    case 'options':
+    case 'code':
+      return ' '
+    default:
+      return ', '
+  }
+}
+
+function describePart(part: SentencePart, names: Names): string {
+  switch (part.part) {
+    case 'start':
+      return part.start === undefined ? 'the release on' : formatLocal(part.start)
+    case 'end':
+      return part.end === undefined ? 'somebody ends it' : formatEnd(part.end)
+    case 'weekly':
+      return describeWeekly(part.weekly)
+    case 'shopper':
+      return describeCondition(part.when, names)
+    case 'reach':
+      return describeReach(part.reach, names)
+    case 'value':
+      return describeValuePart(part)
+    case 'rounding':
+      return 'rounded'
+    case 'stacking':
+      return describeStacking(part.stacking.mode, part.stacking.group, { apart: part.apart, names })
+    default: {
+      const describe = OFFER_WORDS[part.part] as ((part: SentencePart, names: Names) => string) | undefined
+      return describe ? describe(part, names) : ''
+    }
+  }
 }
 
 function plain(text: string): SentencePiece {
   return { part: null, text }
 }
 
-export function describeValue(value: Value): string {
-  if ('percent' in value) {
-    const of = value.of === 'regular' ? ' of the regular price' : ''
-    return value.percent === 10_000 ? 'nothing' : `${formatPercent(value.percent)}${of} less`
-  }
-  if ('amount' in value) return `${formatMoney(value.amount)} less ${value.per === 'once' ? 'once' : 'each'}`
-  return `${formatMoney(value.price)} each`
-}
-
 function describeValuePart({ value, bands, isLadder }: Extract<SentencePart, { part: 'value' }>): string {
   const base = value ? describeValue(value) : `less by ${plural(bands, 'price band')}`
   return isLadder ? `${base}, changing along a ladder` : base
-}
-
-export function describeReach(reach: Reach, names: Names): string {
-  const base = describeKeys(reach, names) || 'everything'
-  return reach.except ? `${base} except ${describeKeys(reach.except, names)}` : base
-}
-
-const SHOWN = 3
-
-function describeKeys(keys: ReachKeys, names: Names): string {
-  const list = (ids: readonly string[], name: (id: string) => string) =>
-    ids.length > SHOWN
-      ? `${ids.slice(0, SHOWN).map(name).join(', ')} and ${ids.length - SHOWN} more`
-      : joinWords(ids.map(name), 'or')
-  const parts: string[] = []
-  if (keys.skus)
-    parts.push(keys.skus.length > SHOWN ? plural(keys.skus.length, 'chosen product') : list(keys.skus, names.product))
-  if (keys.categories) parts.push(list(keys.categories, names.category))
-  if (keys.sets) parts.push(`the set ${list(keys.sets, String)}`)
-  if (keys.families) parts.push(`family ${list(keys.families, String)}`)
-  if (keys.tags) parts.push(`tagged ${list(keys.tags, String)}`)
-  if (keys.regularPrice) parts.push(describeRange(keys.regularPrice))
-  return parts.join(', ')
-}
-
-function describeRange({ from, below }: NonNullable<ReachKeys['regularPrice']>): string {
-  if (from !== undefined && below !== undefined) return `from ${formatMoney(from)} to below ${formatMoney(below)}`
-  return from !== undefined ? `from ${formatMoney(from)} up` : `below ${formatMoney(below!)}`
 }
 
 export function describeCondition(when: Condition | null, names: Names): string {
@@ -172,6 +159,7 @@ function describeStacking(
   group: string,
   { apart, names }: { apart: readonly string[]; names: Names },
 ): string {
+  if (mode === 'sole') return 'the only offer in the order'
   if (mode === 'alone') return 'alone on an item'
   if (mode === 'closes') return 'with nothing after it on the item'
   if (apart.length === 0) return 'together with anything'

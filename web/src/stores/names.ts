@@ -2,7 +2,7 @@ import type { CategoryAnswer } from '@novalex/contract'
 import { defineStore } from 'pinia'
 import { shallowRef, watch } from 'vue'
 import { api } from '@/api/api.ts'
-import type { Names } from '@/locale/sentence.ts'
+import type { Names } from '@/locale/ruleWords.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** Categories and the names behind ids, as sentences need them. */

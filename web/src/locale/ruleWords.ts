@@ -1,0 +1,46 @@
+import { formatPercent, type Reach, type ReachKeys, type Value } from '@novalex/core'
+import { formatMoney, joinWords, plural } from './format.ts'
+
+/** What a sentence needs besides the rule: names for ids. */
+export interface Names {
+  category(id: string): string
+  stackGroup(id: string): string
+  product(sku: string): string
+}
+
+export function describeValue(value: Value): string {
+  if ('percent' in value) {
+    const of = value.of === 'regular' ? ' of the regular price' : ''
+    return value.percent === 10_000 ? 'nothing' : `${formatPercent(value.percent)}${of} less`
+  }
+  if ('amount' in value) return `${formatMoney(value.amount)} less ${value.per === 'once' ? 'once' : 'each'}`
+  return `${formatMoney(value.price)} each`
+}
+
+export function describeReach(reach: Reach, names: Names): string {
+  const base = describeKeys(reach, names) || 'everything'
+  return reach.except ? `${base} except ${describeKeys(reach.except, names)}` : base
+}
+
+const SHOWN = 3
+
+function describeKeys(keys: ReachKeys, names: Names): string {
+  const list = (ids: readonly string[], name: (id: string) => string) =>
+    ids.length > SHOWN
+      ? `${ids.slice(0, SHOWN).map(name).join(', ')} and ${ids.length - SHOWN} more`
+      : joinWords(ids.map(name), 'or')
+  const parts: string[] = []
+  if (keys.skus)
+    parts.push(keys.skus.length > SHOWN ? plural(keys.skus.length, 'chosen product') : list(keys.skus, names.product))
+  if (keys.categories) parts.push(list(keys.categories, names.category))
+  if (keys.sets) parts.push(`the set ${list(keys.sets, String)}`)
+  if (keys.families) parts.push(`family ${list(keys.families, String)}`)
+  if (keys.tags) parts.push(`items tagged ${list(keys.tags, String)}`)
+  if (keys.regularPrice) parts.push(describeRange(keys.regularPrice))
+  return parts.join(', ')
+}
+
+function describeRange({ from, below }: NonNullable<ReachKeys['regularPrice']>): string {
+  if (from !== undefined && below !== undefined) return `from ${formatMoney(from)} to below ${formatMoney(below)}`
+  return from !== undefined ? `from ${formatMoney(from)} up` : `below ${formatMoney(below!)}`
+}
