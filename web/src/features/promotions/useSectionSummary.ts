@@ -1,7 +1,8 @@
-import { findApart, type Limits } from '@novalex/core'
+import { findApart } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
-import { formatMoney, joinWords, plural } from '@/locale/format.ts'
+import { joinWords, plural } from '@/locale/format.ts'
+import { describeLimits } from '@/locale/offerSentence.ts'
 import { describeReach, describeValue } from '@/locale/ruleWords.ts'
 import { describeCondition, describeWeekly } from '@/locale/sentence.ts'
 import { useNames } from '@/stores/names.ts'
@@ -38,18 +39,8 @@ export function useSectionSummary() {
       shopper: describeCondition(when, names.names),
       when: weekly + describeEnd(schedule, store.zone),
       stacking: `group ${stacking.group}, ${apart.length > 0 ? `apart from ${joinWords(apart)}` : words.stacking.together} · ${rank}`,
-      limits: describeLimits(limits),
+      limits: describeLimits(limits) || words.limits.none,
       inside: [name, ...(note ? [note.slice(0, 80)] : [])].join(' · '),
     }
   })
-}
-
-function describeLimits({ units, uses, usesPerShopper, budget, budgetStops }: Limits): string {
-  const parts = [
-    ...(units == null ? [] : [plural(units, 'item')]),
-    ...(uses == null ? [] : [plural(uses, 'order')]),
-    ...(usesPerShopper == null ? [] : [`${plural(usesPerShopper, 'order')} per shopper`]),
-    ...(budget == null ? [] : [`budget ${formatMoney(budget)}${budgetStops ? ', then it stops' : ', as a plan'}`]),
-  ]
-  return parts.length > 0 ? parts.join(' · ') : words.limits.none
 }
