@@ -2,7 +2,7 @@ import { isAdmitted, type AdmittedPromotion } from './admission.ts'
 import type { CompiledPromotion } from './compilePlan.ts'
 import type { MinorUnits } from './money.ts'
 import { countOf, findTouchable, type CartState, type Miss, type OfferContext } from './offers/offer.ts'
-import { runAll } from './offers/settleOffers.ts'
+import { keepOffers, runAll } from './offers/settleOffers.ts'
 import { countKey } from './offers/unitDiscounts.ts'
 import { sumOf } from './piece.ts'
 import type { Mechanic, QuantityBreak, Tier } from './plan.ts'
@@ -74,10 +74,10 @@ function findFewestUnits(context: OfferContext, { reach, count, tiers }: Quantit
 
 /** The cart as it stood when a promotion of phase 2 or 3 had its turn, among those that applied. */
 export function stateBefore({ contest, settlement }: Settled, { entry }: AdmittedPromotion): CartState {
-  const earlier = settlement.members.filter(({ entry: other }) => {
-    return other.phase < entry.phase || (other.phase === entry.phase && other.promotion.rank < entry.promotion.rank)
+  const earlier = keepOffers(contest, (one) => {
+    const { phase, promotion } = one.entry
+    const isBefore = phase < entry.phase || (phase === entry.phase && promotion.rank < entry.promotion.rank)
+    return isBefore && settlement.members.includes(one)
   })
-  const second = earlier.filter(({ entry: other }) => other.phase === 2)
-  const third = earlier.filter(({ entry: other }) => other.phase === 3)
-  return runAll({ ...contest, second, third }, { isStrict: false })!.state
+  return runAll(earlier, { isStrict: false })!.state
 }

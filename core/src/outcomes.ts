@@ -4,7 +4,7 @@ import type { MinorUnits } from './money.ts'
 import { applyOffer } from './offers/applyOffer.ts'
 import { findNextTier, stateBefore, toNudge, type Nudge } from './nudges.ts'
 import type { Miss } from './offers/offer.ts'
-import { runAll } from './offers/settleOffers.ts'
+import { keepOffers, runAll } from './offers/settleOffers.ts'
 import type { Settled } from './quote.ts'
 
 export interface PromotionOutcome {
@@ -76,8 +76,7 @@ function explainLeftOut(settled: Settled, offer: AdmittedPromotion): Reason & { 
   if (soleMember) return { reason: 'sole', by: soleMember.entry.promotion.id }
   const miss = tryInPlace(settled, offer)
   if (miss) return miss
-  const isMember = (one: AdmittedPromotion) => one === offer || settlement.members.includes(one)
-  const joined = { ...contest, second: contest.second.filter(isMember), third: contest.third.filter(isMember) }
+  const joined = keepOffers(contest, (one) => one === offer || settlement.members.includes(one))
   const withIt = runAll(joined, { isStrict: false })!
   if (entry.promotion.stacking?.mode === 'sole') {
     return session.plan.store.conflicts === 'best' ? { reason: 'better-without' } : { reason: 'sole' }
@@ -89,8 +88,8 @@ function explainLeftOut(settled: Settled, offer: AdmittedPromotion): Reason & { 
 function tryInPlace(settled: Settled, offer: AdmittedPromotion): Reason | null {
   const { contest, settlement, session } = settled
   if (offer.entry.phase === 3) {
-    const second = settlement.members.filter(({ entry }) => entry.phase === 2)
-    const start = runAll({ ...contest, second, third: [] }, { isStrict: false })!
+    const second = keepOffers(contest, (one) => one.entry.phase === 2 && settlement.members.includes(one))
+    const start = runAll(second, { isStrict: false })!
     const skip = judgeWhen(offer.entry, session.view(start.state.pieces))
     if (skip) return skip
   }
@@ -105,7 +104,7 @@ function countCutUnits({ shelf }: Settled): Map<string, number> {
   const cut = new Map<string, number>()
   for (const { units, shelf: price } of shelf.lines.flatMap((line) => line.groups)) {
     for (const step of price.steps) {
-      if (step.cutByFloor) cut.set(step.promotion.id, (cut.get(step.promotion.id) ?? 0) + units)
+      if (step.cutByFloor) cut.set(step.entry.promotion.id, (cut.get(step.entry.promotion.id) ?? 0) + units)
     }
   }
   return cut

@@ -91,8 +91,7 @@ export function checkOrder(plan: CompiledPlan, { cart }: Order): Problem[] {
  * Source: docs/pricing.md.
  */
 export function computeQuote(plan: CompiledPlan, order: Order): Quote {
-  const settled = settleOrder(plan, order)
-  return writeQuote(settled)
+  return writeQuote(settleOrder(plan, order))
 }
 
 function settleOrder(plan: CompiledPlan, order: Order): Settled {
@@ -163,7 +162,9 @@ function writeQuote(settled: Settled): Quote {
     added.reduce((total, { amount }) => total + taxOn(amount, store.surchargeTaxRate, store.pricesIncludeTax), 0)
   const surcharge = sumAmounts(added)
   const regularGoods = sum((line) => line.regular)
-  const explained = createExplanations(settled, lines)
+  const amounts = once(() => amountsOf(settled, lines))
+  // Why each promotion did what it did is asked less often than what a cart costs, so it is worked out only when it is.
+  const explained = once(() => describeOutcomes(settled, amounts()))
   return {
     lines,
     delivery: quoteDelivery,
@@ -181,7 +182,7 @@ function writeQuote(settled: Settled): Quote {
     get promotions() {
       return explained().promotions
     },
-    codes: session.codes.length > 0 ? describeCodes(session, amountsOf(settled, lines)) : [],
+    codes: session.codes.length > 0 ? describeCodes(session, amounts()) : [],
     get nudges() {
       return explained().nudges
     },
@@ -189,10 +190,9 @@ function writeQuote(settled: Settled): Quote {
   }
 }
 
-/** Why each promotion did what it did is asked less often than what a cart costs, so it is worked out only when it is. */
-function createExplanations(settled: Settled, lines: readonly QuoteLine[]) {
-  let explanations: ReturnType<typeof describeOutcomes> | null = null
-  return () => (explanations ??= describeOutcomes(settled, amountsOf(settled, lines)))
+function once<T>(work: () => T): () => T {
+  let known: { readonly value: T } | null = null
+  return () => (known ??= { value: work() }).value
 }
 
 function writeLines({ session, settlement }: Settled): QuoteLine[] {

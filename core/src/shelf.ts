@@ -2,14 +2,13 @@ import type { AdmittedPromotion, SkipReason } from './admission.ts'
 import { computeFloor } from './floor.ts'
 import type { MinorUnits } from './money.ts'
 import type { CompiledPromotion } from './compilePlan.ts'
-import type { Markdown, Product, Promotion, Store, Value } from './plan.ts'
+import type { Markdown, Product, Store, Value } from './plan.ts'
 import type { StackingRules } from './stacking.ts'
 import { computeMarkdown, type Reduction, type UnitPrice } from './value.ts'
 
 /** One markdown's part in a shelf price. */
 export interface ShelfStep {
   readonly entry: CompiledPromotion
-  readonly promotion: Promotion
   readonly amount: MinorUnits
   readonly cutByFloor: boolean
 }
@@ -59,8 +58,8 @@ export function explainLeftOut(
       ? !rules.mayFollow(candidate.entry.stack, other.stack)
       : !rules.mayFollow(other.stack, candidate.entry.stack),
   )
-  if (rival) return { reason: 'stacking', by: rival.promotion.id }
-  const before = settled.steps.filter((step) => step.promotion.rank < promotion.rank)
+  if (rival) return { reason: 'stacking', by: rival.entry.promotion.id }
+  const before = settled.steps.filter((step) => step.entry.promotion.rank < promotion.rank)
   const current = product.regularPrice - before.reduce((sum, step) => sum + step.amount, 0)
   const unit = { regular: product.regularPrice, current, floor: computeFloor(product, store) }
   const { amount, cutByFloor } = reduceBy(candidate, unit)
@@ -76,7 +75,7 @@ function settleByRank(unit: UnitPrice, candidates: readonly AdmittedPromotion[],
     const reduction = reduceBy(candidate, { ...unit, current: price })
     if (reduction.amount === 0) continue
     price -= reduction.amount
-    steps.push({ entry: candidate.entry, promotion: candidate.entry.promotion, ...reduction })
+    steps.push({ entry: candidate.entry, ...reduction })
   }
   return { price, steps }
 }
@@ -109,7 +108,7 @@ function settleBest(
     if (mayTouch(candidate, steps, rules)) {
       const reduction = reduceBy(candidate, { ...unit, current: price })
       if (reduction.amount > 0) {
-        const step = { entry: candidate.entry, promotion: candidate.entry.promotion, ...reduction }
+        const step = { entry: candidate.entry, ...reduction }
         search(position + 1, price - reduction.amount, [...steps, step])
       }
     }
@@ -121,8 +120,10 @@ function settleBest(
 
 function ranksFirst(price: MinorUnits, steps: readonly ShelfStep[], best: ShelfPrice): boolean {
   if (price !== best.price || steps.length !== best.steps.length) return false
-  const differing = steps.findIndex((step, index) => step.promotion.rank !== best.steps[index]!.promotion.rank)
-  return differing >= 0 && steps[differing]!.promotion.rank < best.steps[differing]!.promotion.rank
+  const differing = steps.findIndex(
+    (step, index) => step.entry.promotion.rank !== best.steps[index]!.entry.promotion.rank,
+  )
+  return differing >= 0 && steps[differing]!.entry.promotion.rank < best.steps[differing]!.entry.promotion.rank
 }
 
 function lowestAfter(candidate: AdmittedPromotion, unit: UnitPrice, price: MinorUnits): MinorUnits {

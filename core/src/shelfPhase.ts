@@ -87,7 +87,7 @@ interface Situation {
 function note(leftOut: Map<string, LeftOut>, plan: CompiledPlan, situation: Situation): void {
   const { product, candidate, candidates, shelf } = situation
   const { id } = candidate.entry.promotion
-  if (shelf.steps.some((step) => step.promotion.id === id)) return
+  if (shelf.steps.some((step) => step.entry.promotion.id === id)) return
   const explanation: LeftOut = candidates.includes(candidate)
     ? explainLeftOut(product, candidate, shelf, plan)
     : { reason: 'units-gone' }

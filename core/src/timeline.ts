@@ -85,7 +85,7 @@ export function computePriceSpans(
   const spans: PriceSpan[] = []
   starts.forEach((start, index) => {
     const { price, steps } = computePublicPrice(plan, product, start, onlooker)
-    const promotions = steps.map((step) => step.promotion.id)
+    const promotions = steps.map((step) => step.entry.promotion.id)
     const until = starts[index + 1] ?? to
     const last = spans.at(-1)
     if (last?.price === price && last.promotions.join() === promotions.join())

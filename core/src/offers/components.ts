@@ -1,6 +1,6 @@
 import type { AdmittedPromotion } from '../admission.ts'
 import { reachesOf } from '../compilePlan.ts'
-import type { Contest } from './settleOffers.ts'
+import { keepOffers, type Contest } from './settleOffers.ts'
 
 /**
  * Parts of a contest that can't influence each other: promotions whose products lie on different cart lines and that add gifts of
@@ -23,10 +23,8 @@ export function splitContest(contest: Contest): Contest[] {
   }
   if (parts.length === 1) return [contest]
   return parts.map(({ keys, offers: members }) => ({
-    ...contest,
+    ...keepOffers(contest, (offer) => members.includes(offer)),
     pieces: contest.pieces.filter(({ line }) => keys.has(`line ${line}`)),
-    second: contest.second.filter((offer) => members.includes(offer)),
-    third: contest.third.filter((offer) => members.includes(offer)),
   }))
 }
 

@@ -7,7 +7,7 @@ import { boundOffer } from './bounds.ts'
 import { splitContest } from './components.ts'
 import { boundDelivery } from './extras.ts'
 import type { CartState } from './offer.ts'
-import { computePay, runAll, type Contest, type Settlement } from './settleOffers.ts'
+import { computePay, keepOffers, runAll, type Contest, type Settlement } from './settleOffers.ts'
 
 /** How often a promotion may be tried on a cart before the search ends with the best it has found. */
 export const SEARCH_LIMIT = 60_000
@@ -20,8 +20,7 @@ export const SEARCH_LIMIT = 60_000
 export function searchBest(contest: Contest, alone: readonly Settlement[]): Settlement {
   const parts = splitContest(contest).map(searchPart)
   const members = parts.flatMap((part) => part.members)
-  const isMember = (offer: AdmittedPromotion) => members.includes(offer)
-  const together = { ...contest, second: contest.second.filter(isMember), third: contest.third.filter(isMember) }
+  const together = keepOffers(contest, (offer) => members.includes(offer))
   const best = parts.length === 1 ? parts[0]! : runAll(together, { isStrict: true })!
   const isProven = parts.every((part) => part.isProven)
   return { ...alone.reduce((least, one) => (isBetter(one, least) ? one : least), best), isProven }
@@ -29,7 +28,12 @@ export function searchBest(contest: Contest, alone: readonly Settlement[]): Sett
 
 function searchPart(part: Contest): Settlement {
   const search = new Search(part)
-  search.consider(runAll({ ...part, second: [], third: [] }, { isStrict: true })!)
+  search.consider(
+    runAll(
+      keepOffers(part, () => false),
+      { isStrict: true },
+    )!,
+  )
   search.descend(0, { pieces: part.pieces, gifts: [] }, [])
   return search.isCut ? { ...search.best!, isProven: false } : search.best!
 }

@@ -48,16 +48,23 @@ export function createContest(
   }
 }
 
+/** The same contest with only some of its promotions. */
+export function keepOffers(contest: Contest, isKept: (offer: AdmittedPromotion) => boolean): Contest {
+  return { ...contest, second: contest.second.filter(isKept), third: contest.third.filter(isKept) }
+}
+
 /** Settles phases 2 and 3 as the store settles conflicts. Source: docs/pricing.md, "Stacking". */
 export function settleOffers(contest: Contest): Settlement {
   const { session, second, third } = contest
   const sole = [...second, ...third].filter(isSole)
-  const others: Contest = {
-    ...contest,
-    second: second.filter((one) => !isSole(one)),
-    third: third.filter((one) => !isSole(one)),
-  }
-  const alone = sole.flatMap((one) => runAll(onlyOne(contest, one), { isStrict: true }) ?? [])
+  const others = keepOffers(contest, (one) => !isSole(one))
+  const alone = sole.flatMap(
+    (one) =>
+      runAll(
+        keepOffers(contest, (other) => other === one),
+        { isStrict: true },
+      ) ?? [],
+  )
   if (session.plan.store.conflicts === 'best') return searchBest(others, alone)
   const together = runAll(others, { isStrict: false })!
   const first = [...alone, together]
@@ -97,9 +104,4 @@ export function computePay({ session, surcharges }: Contest, { pieces, gifts }: 
 
 function isSole({ entry }: AdmittedPromotion): boolean {
   return entry.promotion.stacking?.mode === 'sole'
-}
-
-function onlyOne(contest: Contest, one: AdmittedPromotion): Contest {
-  const isSecond = one.entry.phase === 2
-  return { ...contest, second: isSecond ? [one] : [], third: isSecond ? [] : [one] }
 }

@@ -45,8 +45,8 @@ export function priceProduct(plan: CompiledPlan, product: Product, now: Instant)
 }
 
 function describePrice(plan: CompiledPlan, product: Product, { price, steps }: PublicPrice): PricedProduct {
-  const causes = steps.map(({ promotion, amount, cutByFloor }) => {
-    return { promotion: promotion.id, name: promotion.name, amount, cutByFloor }
+  const causes = steps.map(({ entry, amount, cutByFloor }) => {
+    return { promotion: entry.promotion.id, name: entry.promotion.name, amount, cutByFloor }
   })
   return { product, shelf: price, floor: computeFloor(product, plan.store), causes }
 }

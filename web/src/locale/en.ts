@@ -170,7 +170,6 @@ export const text = {
     campaign: 'Campaign',
     noCampaign: 'No campaign',
     newCampaign: 'New campaign …',
-    campaignName: 'Name of the campaign',
     add: 'Add',
     sections: {
       what: 'What',
@@ -292,7 +291,6 @@ export const text = {
     mine: 'Keep mine',
     theirs: 'Take theirs',
     differs: 'What differs',
-    yours: 'Yours',
     other: 'Theirs',
     gone: 'This promotion was deleted meanwhile.',
     bringBack: 'Bring it back',
@@ -310,7 +308,6 @@ export const text = {
       campaign: 'campaign',
       note: 'note',
     } as Readonly<Record<string, string>>,
-    problemAt: (field: string) => `At ${field}:`,
   },
   till: {
     title: 'Till',

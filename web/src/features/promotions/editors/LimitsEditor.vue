@@ -43,7 +43,7 @@ const floor = computed(() => {
 <template>
   <fieldset class="editor">
     <legend class="visually-hidden">{{ text.promotion.sections.limits }}</legend>
-    <div class="row">
+    <div class="pair">
       <TypedField
         v-model="units"
         kind="count"
@@ -69,11 +69,3 @@ const floor = computed(() => {
     <p class="quiet">{{ floor }}</p>
   </fieldset>
 </template>
-
-<style scoped>
-.row {
-  display: grid;
-  gap: 12px;
-  grid-template-columns: 1fr 1fr;
-}
-</style>

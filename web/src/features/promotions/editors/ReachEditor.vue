@@ -72,7 +72,7 @@ const errors = (path: string) => problemsAt(path).map(explainProblem)
       :error-messages="errors('mechanic.reach.categories')"
     />
     <ProductChoice v-model="skus" :label="words.skus" :error-messages="errors('mechanic.reach.skus')" />
-    <div class="row">
+    <div class="pair">
       <v-combobox
         v-model="tags"
         multiple
@@ -92,7 +92,7 @@ const errors = (path: string) => problemsAt(path).map(explainProblem)
         :error-messages="errors('mechanic.reach.families')"
       />
     </div>
-    <div class="row">
+    <div class="pair">
       <TypedField
         v-model="from"
         kind="money"
@@ -125,11 +125,3 @@ const errors = (path: string) => problemsAt(path).map(explainProblem)
     </p>
   </fieldset>
 </template>
-
-<style scoped>
-.row {
-  display: grid;
-  gap: 12px;
-  grid-template-columns: 1fr 1fr;
-}
-</style>

@@ -20,7 +20,7 @@ const MODES = Object.entries(words.modes).map(([value, title]) => ({ value, titl
 <template>
   <fieldset class="editor">
     <legend class="visually-hidden">{{ text.promotion.sections.stacking }}</legend>
-    <div class="row">
+    <div class="pair">
       <v-select
         :model-value="stacking.group"
         :items="[...store.info!.store.stackGroups]"
@@ -38,11 +38,3 @@ const MODES = Object.entries(words.modes).map(([value, title]) => ({ value, titl
     <p class="quiet">{{ sentence }} {{ words.rank(record!.promotion.rank) }}</p>
   </fieldset>
 </template>
-
-<style scoped>
-.row {
-  display: grid;
-  gap: 12px;
-  grid-template-columns: 1fr 1fr;
-}
-</style>
