@@ -164,6 +164,21 @@ describe('every promotion says what became of it', () => {
   })
 })
 
+test('price steps set the regular price, up or down, and are said to have applied', () => {
+  const steps = createPromotion('p1', {
+    mechanic: { kind: 'price-steps', reach: { skus: ['A'] } },
+    stacking: undefined,
+    ladder: { by: 'unitsSold', rungs: [{ at: 2, value: { price: 1500 } }] },
+  })
+  const order = (unitsSold: number) => ({ ...createOrder({ A: 1, B: 1 }), facts: { p1: { unitsSold } } })
+  const before = quote([steps, sale('p2', 1000)], order(1))
+  expect(before.totals).toMatchObject({ regular: 3000, grand: 2700, saved: 300 })
+  expect(before.promotions[0]).toMatchObject({ outcome: 'skipped', reason: 'nothing-in-reach' })
+  const after = quote([steps, sale('p2', 1000)], order(2))
+  expect(after.totals).toMatchObject({ regular: 3500, grand: 3150, saved: 350 })
+  expect(after.promotions[0]).toMatchObject({ outcome: 'applied', reason: null, amount: 0 })
+})
+
 test.each([
   [2, 600],
   [3, 650],

@@ -246,10 +246,17 @@ function writeGifts({ settlement }: Settled): QuoteLine[] {
   })
 }
 
-/** What each promotion that applied came to, by id. A gift of no value is there with 0. */
-function amountsOf({ delivery, surcharges }: Settled, lines: readonly QuoteLine[]): Map<string, MinorUnits> {
+/** What each promotion that applied came to, by id. A gift of no value is there with 0, and what set a regular price. */
+function amountsOf(
+  { session, contest, delivery, surcharges }: Settled,
+  lines: readonly QuoteLine[],
+): Map<string, MinorUnits> {
   const amounts = new Map<string, MinorUnits>()
   const add = (id: string, amount: MinorUnits) => amounts.set(id, (amounts.get(id) ?? 0) + amount)
+  for (const { product } of contest.pieces) {
+    const step = session.stepOf(product)
+    if (step) add(step.promotion.id, 0)
+  }
   for (const { promotion, amount } of lines.flatMap((line) => line.adjustments)) add(promotion, amount)
   for (const { entry, amount } of [...(delivery.chosen ? [delivery.chosen] : []), ...surcharges]) {
     if (amount > 0) add(entry.promotion.id, amount)

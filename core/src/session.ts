@@ -12,6 +12,8 @@ export interface Session {
   readonly codes: readonly CodeReading[]
   /** A product as it is regularly priced now: the catalogue's, or what phase 0 makes of it. */
   priced(product: Product): Product
+  /** The promotion of phase 0 that sets the product's regular price now. */
+  stepOf(product: Product): CompiledPromotion | null
   /** Without asking the condition. */
   admitted(entry: CompiledPromotion): AdmittedPromotion | Skip
   /** The same, with the condition judged on these units. */
@@ -25,21 +27,22 @@ export function createSession(plan: CompiledPlan, order: Order): Session {
   const codes = countCodes(plan, order)
   const counted = new Set(codes.flatMap(({ opens }) => opens ?? []))
   const admissions = new Map<CompiledPromotion, AdmittedPromotion | Skip>()
-  const products = new Map<string, Product>()
+  const products = new Map<string, SteppedProduct>()
   const reached = new Map<Reach, (boolean | undefined)[]>()
+
+  function step(product: Product): SteppedProduct {
+    if (!plan.hasPriceSteps) return { priced: product, entry: null }
+    let stepped = products.get(product.sku)
+    if (!stepped) products.set(product.sku, (stepped = applySteps(session, product)))
+    return stepped
+  }
 
   const session: Session = {
     plan,
     order,
     codes,
-    priced(product) {
-      if (!plan.hasPriceSteps) return product
-      const known = products.get(product.sku)
-      if (known) return known
-      const priced = applySteps(session, product)
-      products.set(product.sku, priced)
-      return priced
-    },
+    priced: (product) => step(product).priced,
+    stepOf: (product) => step(product).entry,
     admitted(entry) {
       let admission = admissions.get(entry)
       if (!admission) admissions.set(entry, (admission = admit(entry, order, counted)))
@@ -68,8 +71,13 @@ export function createSession(plan: CompiledPlan, order: Order): Session {
   return session
 }
 
+interface SteppedProduct {
+  readonly priced: Product
+  readonly entry: CompiledPromotion | null
+}
+
 /** Phase 0: the first promotion by rank with a matching rung sets the regular price. Source: docs/pricing.md, price steps. */
-function applySteps({ plan, order, admitted }: Session, product: Product): Product {
+function applySteps({ plan, order, admitted }: Session, product: Product): SteppedProduct {
   // What a shopper bought is judged by the catalogue's prices here, since this phase makes the others.
   const view: ConditionView = {
     cart: order.cart,
@@ -80,7 +88,7 @@ function applySteps({ plan, order, admitted }: Session, product: Product): Produ
   for (const entry of plan.findPriceSteps(product)) {
     const admission = admitted(entry)
     if (!isAdmitted(admission) || admission.rung === null || judgeWhen(entry, view) !== null) continue
-    return 'price' in admission.rung ? { ...product, regularPrice: admission.rung.price } : product
+    if ('price' in admission.rung) return { priced: { ...product, regularPrice: admission.rung.price }, entry }
   }
-  return product
+  return { priced: product, entry: null }
 }
