@@ -96,3 +96,15 @@ test('an address that is nothing says so', async ({ page }) => {
   await page.goto('/shop/none')
   await expect(page.getByText('This product is not there, or no longer.')).toBeVisible()
 })
+
+test('the till prices for the shopper who stands at it, and so do the edges', async ({ page }) => {
+  await page.goto('/promotions/demo-7')
+  await expect(page.getByText('it needs a shopper who is signed in')).toBeVisible()
+  const last = page.getByRole('row', { name: /^Thu 6 May, 23:59:59/ })
+  await expect(last).toContainText('–')
+  await page.getByLabel('Shopper').selectOption({ label: 'member of club' })
+  await expect(page.getByText('takes off 6.07 €')).toBeVisible()
+  await expect(page.getByTestId('receipt').getByRole('status')).toHaveText('34.38')
+  await expect(last).toContainText('34.38')
+  await expect(page.getByRole('row', { name: /^Fri 7 May, 00:00/ })).toContainText('–')
+})

@@ -264,6 +264,7 @@ export const text = {
       modes: { group: 'as its group', alone: 'alone on an item', closes: 'nothing after it on the item' },
       apart: (groups: string) => `Items with this promotion get none from: ${groups}.`,
       together: 'Goes together with every group.',
+      togetherShort: 'together with every group',
       rank: (rank: number) => `Rank ${rank}: of promotions that meet, the smaller rank is tried first.`,
     },
     limits: {

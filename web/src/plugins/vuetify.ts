@@ -62,6 +62,7 @@ export const vuetify = createVuetify({
     VTextarea: { ...FIELD, rows: 2, autoGrow: true },
     VSelect: FIELD,
     VAutocomplete: FIELD,
+    VCombobox: FIELD,
     VCheckbox: { density: 'compact', hideDetails: true, color: 'primary' },
     VCard: { rounded: 'sm', elevation: 0 },
     VMenu: { closeOnContentClick: false },

@@ -2,9 +2,9 @@ import type { PlanAnswer } from '@novalex/contract'
 import {
   compilePlan,
   computeEdgeMoments,
-  computePublicPrice,
   computeQuote,
   type Cart,
+  type CompiledPlan,
   type EdgeMoment,
   type Instant,
   type Product,
@@ -50,22 +50,24 @@ const worker = {
     return { before: computeQuote(kept, order), after, near: [...new Set(near)] }
   },
 
-  /** What one product costs just before and at each limit of the edited promotion's time, without it and with it. */
-  edges(product: Product, edited: Promotion): EdgePrice[] {
-    const onlooker = { channel: 'web', facts: {} }
+  /** What one unit costs the till's shopper just before and at each limit of the edited promotion's time, without it and with it. */
+  edges({ products, cart, edited }: TillQuestion): EdgePrice[] {
     const { store, promotions } = getPlan()
+    const [sample] = products
+    if (!sample) return []
+    const one = { ...cart, lines: [{ sku: sample.sku, quantity: 1 }] }
+    const priceAt = (plan: CompiledPlan, now: Instant) =>
+      computeQuote(plan, { now, cart: one, facts: {}, codes: {} }).totals.merchandise
     return (
       attempt(() => {
         const others = compile(
-          [product],
+          [sample],
           promotions.filter(({ id }) => id !== edited.id),
         )
-        const all = compile([product], replace(edited))
-        return computeEdgeMoments(edited, store.timeZone).map((edge) => ({
-          ...edge,
-          without: computePublicPrice(others, product, edge.at, onlooker).price,
-          with: computePublicPrice(all, product, edge.at, onlooker).price,
-        }))
+        const all = compile([sample], replace(edited))
+        return computeEdgeMoments(edited, store.timeZone).map((edge) => {
+          return { ...edge, without: priceAt(others, edge.at), with: priceAt(all, edge.at) }
+        })
       }) ?? []
     )
   },

@@ -38,7 +38,7 @@ export function useSectionSummary() {
       reach: describeReach(mechanic.reach, names.names) + found,
       shopper: describeCondition(when, names.names),
       when: weekly + describeEnd(schedule, store.zone),
-      stacking: `group ${stacking.group}, ${apart.length > 0 ? `apart from ${joinWords(apart)}` : words.stacking.together} · ${rank}`,
+      stacking: `group ${stacking.group}, ${apart.length > 0 ? `apart from ${joinWords(apart)}` : words.stacking.togetherShort} · ${rank}`,
       limits: describeLimits(limits) || words.limits.none,
       inside: [name, ...(note ? [note.slice(0, 80)] : [])].join(' · '),
     }

@@ -79,9 +79,8 @@ export function useTill(edited: () => Promotion) {
       const asking = ++latest
       const products = till.lines.map(({ product }) => toRaw(product))
       const rule = plain(edited())
-      const priced = await remote.price({ products, cart: plain(till.cart), now: moment.instant, edited: rule })
-      const sample = products[0]
-      const priceEdges = sample ? await remote.edges(sample, rule) : []
+      const question = { products, cart: plain(till.cart), now: moment.instant, edited: rule }
+      const [priced, priceEdges] = await Promise.all([remote.price(question), remote.edges(question)])
       if (asking !== latest) return
       answer.value = priced
       edges.value = priceEdges
