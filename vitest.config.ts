@@ -1,9 +1,11 @@
+import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
+  resolve: { alias: { '@': fileURLToPath(new URL('web/src', import.meta.url)) } },
   test: {
     include: ['{core,contract,server,web}/src/**/*.test.ts', 'scripts/**/*.test.ts', 'docs/**/*.test.ts'],
-    globalSetup: ['scripts/lib/testDatabase.ts'],
+    globalSetup: ['scripts/lib/testDatabase.ts', 'scripts/lib/testSeed.ts'],
     testTimeout: 60_000,
     hookTimeout: 120_000,
   },

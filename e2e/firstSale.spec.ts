@@ -22,7 +22,8 @@ test('bring in products, plan a sale, prove it, release it, see it in the shop',
 
   await test.step('a percentage sale on the new category', async () => {
     await page.goto('/promotions')
-    await page.getByRole('button', { name: 'Plan a sale' }).click()
+    await page.getByRole('button', { name: 'Plan a promotion' }).click()
+    await page.getByRole('button', { name: /^Sale price/ }).click()
     await expect(page.getByTestId('sentence')).toContainText('10 % less for everything')
     await page.getByLabel('Percent off').fill('20 %')
     await page.getByTestId('sentence').getByRole('button', { name: 'everything' }).click()

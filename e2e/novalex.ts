@@ -79,3 +79,14 @@ export async function moveTo(page: Page, date: string, time: string): Promise<vo
 export async function expectSaved(page: Page): Promise<void> {
   await expect(page.getByTestId('saving')).toHaveText(/^saved /)
 }
+
+/** Brings a product file in, without the screen. */
+export async function bringInProducts(page: Page, file: string): Promise<void> {
+  const headers = { 'content-type': 'text/csv' }
+  const started = await page.request.post('/api/imports', { headers, data: Buffer.from(file) })
+  const { id } = (await started.json()) as { id: string }
+  const stateOf = async () => ((await (await page.request.get(`/api/imports/${id}`)).json()) as { state: string }).state
+  await expect.poll(stateOf).toBe('ready')
+  await page.request.post(`/api/imports/${id}/accept`)
+  await expect.poll(stateOf).toBe('done')
+}

@@ -9,14 +9,14 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,
-  timeout: 90_000,
-  expect: { timeout: 15_000 },
+  timeout: 240_000,
+  expect: { timeout: 30_000 },
   reporter: report ? [['list'], ['json', { outputFile: report }]] : 'list',
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     timezoneId: 'America/New_York',
-    trace: 'retain-on-failure',
+    trace: process.env.NOVALEX_TRACE ? 'retain-on-failure' : 'off',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],

@@ -4,13 +4,14 @@ import { join } from 'node:path'
 import { startDatabase } from './lib/database.mjs'
 import { runMain, say } from './lib/say.mjs'
 import { fillWithDemo, startServer } from './lib/serve.mjs'
-import { ensureModules, findFreePort, pause, ROOT, run } from './lib/system.mjs'
+import { ensureBuild, ensureModules, findFreePort, pause, ROOT, run } from './lib/system.mjs'
 
 const ROWS = 50_000
 
 /** Prints the figures of an import of 50,000 rows, and lines of code and tests. */
 async function main() {
   await ensureModules()
+  await ensureBuild()
   const folder = join(ROOT, '.novalex', 'measure')
   mkdirSync(folder, { recursive: true })
   const database = await startDatabase({ folder, database: 'novalex', fresh: true })

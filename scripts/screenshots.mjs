@@ -21,6 +21,43 @@ const VIEWS = [
       await page.getByRole('complementary').getByRole('button', { name: 'Fri 26 Feb, 00:00' }).click()
     },
   },
+  { name: 'offer', path: '/promotions/demo-13' },
+  {
+    name: 'offer-conditions',
+    path: '/promotions/demo-18',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'For whom', exact: true }).click()
+      await page.getByRole('button', { name: '3 × ' }).first().click()
+      await page.getByLabel('Code …').fill('welcome-back')
+      await page.keyboard.press('Enter')
+      await page.getByText('changes nothing').waitFor()
+    },
+  },
+  { name: 'calendar', path: '/calendar' },
+  {
+    name: 'stacking',
+    path: '/stacking',
+    act: async (page) => {
+      await page.getByRole('combobox', { name: 'The one' }).fill('Markers, 0.80')
+      await page.getByRole('option', { name: /^Markers, 0.80/ }).click()
+      await page.getByRole('combobox', { name: 'The other' }).fill('handful')
+      await page.getByRole('option', { name: 'Markers by the handful' }).click()
+      await page.getByText(/^With 5 × /).waitFor()
+    },
+  },
+  {
+    name: 'test-carts',
+    path: '/promotions/demo-11',
+    act: async (page) => {
+      await page.getByRole('button', { name: '3 × ' }).click()
+      await page.getByRole('button', { name: 'Keep as a test cart …' }).click()
+      await page.getByRole('button', { name: 'Keep it' }).click()
+      await page.getByLabel('Price for all 3').fill('24')
+      await page.getByTestId('saving').getByText('saved').waitFor()
+      await page.getByRole('link', { name: 'Test carts' }).click()
+      await page.getByText('As the shop prices it').waitFor()
+    },
+  },
   { name: 'products', path: '/products' },
   {
     name: 'product-file',
@@ -45,7 +82,18 @@ const VIEWS = [
     },
   },
   { name: 'shop', path: '/shop' },
-  { name: 'shop-product', path: '/shop/WCP-2432' },
+  { name: 'shop-product', path: '/shop/MRK-TITWHI' },
+  {
+    name: 'shop-cart',
+    path: '/shop/MRK-TITWHI',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Into the cart' }).click()
+      await page.getByRole('link', { name: 'Cart (1)' }).click()
+      await page.getByRole('spinbutton').fill('6')
+      await page.getByRole('spinbutton').press('Enter')
+      await page.getByText('Quantity price').waitFor()
+    },
+  },
 ]
 
 async function main() {

@@ -21,8 +21,7 @@ async function main() {
     await ensureBuild()
     mkdirSync(FOLDER, { recursive: true })
     const sums = [
-      await check('Lint', 'lint'),
-      await check('Types', 'types'),
+      ...(await Promise.all([check('Lint', 'lint'), check('Types', 'types')])),
       await runTests({ name: 'Unit tests', script: 'unit', report: UNIT_REPORT, read: readUnitReport }),
       await runTests({ name: 'Journeys', script: 'e2e', report: E2E_REPORT, read: readE2eReport }),
     ]

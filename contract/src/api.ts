@@ -1,12 +1,10 @@
 import type { Problem } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { CartSchema } from './orderSchema.ts'
-import { Id, Money, Name, Nullable, TEXT_LIMITS, strict } from './basicSchema.ts'
-import { MarkdownSchema } from './mechanicSchema.ts'
-import { CategorySchema, ProductSchema, PromotionSchema, SaleSchema, StoreSchema, saleFields } from './planSchema.ts'
+import { Id, InstantText, Money, Name, Nullable, TEXT_LIMITS, strict } from './basicSchema.ts'
+import { MechanicSchema } from './mechanicSchema.ts'
+import { CategorySchema, ProductSchema, PromotionSchema, StoreSchema, promotionFields } from './planSchema.ts'
 
-/** An instant, `2027-03-08T09:00:00.000Z`. */
-const InstantText = Type.String({ format: 'date-time' })
 const Whole = Type.Integer({ minimum: 0 })
 const Version = Type.Integer({ minimum: 1 })
 
@@ -90,13 +88,21 @@ export type ProductsQuery = Static<typeof ProductsQuery>
 export const ProductsAnswer = Type.Object({ total: Whole, rows: Type.Array(PricedProduct) }, strict)
 export type ProductsAnswer = Static<typeof ProductsAnswer>
 
-export const ReachQuestion = Type.Object({ mechanic: MarkdownSchema }, strict)
+export const ReachQuestion = Type.Object({ mechanic: MechanicSchema }, strict)
 export const ReachAnswer = Type.Object(
   {
-    products: Whole,
-    /** Cheapest, middle and dearest product of the reach. */
-    sample: Type.Array(ProductSchema),
-    /** Products that the value would not lower at all. */
+    /** Each reach that the mechanic names, in its order; one of everything where it names none. */
+    reaches: Type.Array(
+      Type.Object(
+        {
+          products: Whole,
+          /** Cheapest, middle and dearest product of the reach. */
+          sample: Type.Array(ProductSchema),
+        },
+        strict,
+      ),
+    ),
+    /** Products whose sale price would not be lower at all. */
     unmoved: Whole,
     unmovedSample: Type.Array(ProductSchema),
   },
@@ -127,11 +133,11 @@ export const MomentsAnswer = Type.Object(
 )
 export type MomentsAnswer = Static<typeof MomentsAnswer>
 
-const editable = { ...saleFields, campaign: Nullable(Id), note: Type.String({ maxLength: TEXT_LIMITS.note }) }
+const editable = { ...promotionFields, campaign: Nullable(Id), note: Type.String({ maxLength: TEXT_LIMITS.note }) }
 
 export const PromotionRecord = Type.Object(
   {
-    promotion: SaleSchema,
+    promotion: PromotionSchema,
     campaign: Nullable(Id),
     note: Type.String(),
     version: Version,

@@ -17,6 +17,9 @@ export const Id = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id })
 export const Name = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: '\\S' })
 export const Money = Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 0, maximum: MAX_MONEY }))
 export const Rate = Type.Unsafe<BasisPoints>(Type.Integer({ minimum: 0, maximum: 1_000_000 }))
+/** An instant, `2027-03-08T09:00:00.000Z`. */
+export const InstantText = Type.String({ format: 'date-time' })
+
 export const LocalDateTimeText = Type.Unsafe<LocalDateTime>(
   Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}$' }),
 )

@@ -39,6 +39,7 @@ export const PROBLEM_CODES = [
   'not-allowed',
   // promotions
   'no-such-time',
+  'bad-window',
   'ends-before-start',
   'unknown-sku',
   'unknown-category',

@@ -18,7 +18,7 @@ const SurchargeValue = typed<Value>()(Type.Union([Percent, Amount]))
 /** What a rung of a ladder may be; what fits the mechanic is found by `checkPromotion`. */
 export const AnyValue = UnitValue
 
-export const MarkdownSchema = typed<Markdown>()(
+const MarkdownSchema = typed<Markdown>()(
   Type.Object(
     {
       kind: Type.Literal('markdown'),

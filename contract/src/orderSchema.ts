@@ -1,6 +1,6 @@
 import type { Cart, CodeRegister, Facts } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, Money, Nullable, strict, typed } from './basicSchema.ts'
+import { Id, InstantText, Money, Nullable, strict, typed } from './basicSchema.ts'
 import { CategorySchema, ProductSchema, PromotionSchema, StoreSchema } from './planSchema.ts'
 
 const Count = Type.Integer({ minimum: 0, maximum: 1_000_000_000 })
@@ -60,7 +60,7 @@ export const CodeRegisterSchema = typed<CodeRegister>()(
 /** One priced case in a file: the plan, the catalogue and the order together. Source: docs/plan-file.md. */
 export const QuoteCaseSchema = Type.Object(
   {
-    now: Type.String({ format: 'date-time' }),
+    now: InstantText,
     store: StoreSchema,
     catalogue: Type.Object(
       {

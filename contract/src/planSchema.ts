@@ -5,7 +5,6 @@ import type {
   Limits,
   Product,
   Promotion,
-  SalePromotion,
   Schedule,
   Stacking,
   StackingMode,
@@ -28,7 +27,7 @@ import {
   tagged,
   typed,
 } from './basicSchema.ts'
-import { AnyValue, MarkdownSchema, MechanicSchema } from './mechanicSchema.ts'
+import { AnyValue, MechanicSchema } from './mechanicSchema.ts'
 
 export const StoreSchema = typed<Store>()(
   Type.Object(
@@ -165,32 +164,20 @@ const sharedFields = {
 
 const identity = { id: Id, rank: Type.Integer({ minimum: 1, maximum: 1_000_000_000 }) }
 
-/** The parts of a sale that a person edits. */
-export const saleFields = {
+/** The parts of a promotion that a person edits. What does not go together is found by `checkPromotion`. */
+export const promotionFields = {
   ...sharedFields,
-  code: Type.Null(),
-  mechanic: MarkdownSchema,
-  stacking: stackingSchema('group', 'alone', 'closes'),
+  code: Type.Unsafe<Promotion['code']>(
+    Nullable(
+      Type.Union([
+        Type.Object({ text: Type.String({ minLength: 1, maxLength: 64, pattern: '[^\\s-]' }) }, strict),
+        Type.Object({ batch: Type.Literal(true) }, strict),
+      ]),
+    ),
+  ),
+  mechanic: MechanicSchema,
+  stacking: Type.Optional(stackingSchema('group', 'alone', 'closes', 'sole')),
 }
 
-/** A promotion of the working plan. */
-export const SaleSchema = typed<SalePromotion>()(Type.Object({ ...identity, ...saleFields }, strict))
-
-/** A promotion of a plan file: any mechanic. What does not go together is found by `checkPromotion`. */
-export const PromotionSchema = Type.Unsafe<Promotion>(
-  Type.Object(
-    {
-      ...identity,
-      ...sharedFields,
-      code: Nullable(
-        Type.Union([
-          Type.Object({ text: Type.String({ minLength: 1, maxLength: 64, pattern: '[^\\s-]' }) }, strict),
-          Type.Object({ batch: Type.Literal(true) }, strict),
-        ]),
-      ),
-      mechanic: MechanicSchema,
-      stacking: Type.Optional(stackingSchema('group', 'alone', 'closes', 'sole')),
-    },
-    strict,
-  ),
-)
+/** A promotion with any mechanic, as plan files hold it. */
+export const PromotionSchema = Type.Unsafe<Promotion>(Type.Object({ ...identity, ...promotionFields }, strict))

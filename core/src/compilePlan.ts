@@ -1,8 +1,8 @@
 import { compileCatalogue, type CompiledCatalogue } from './catalogue.ts'
 import { compileRungs, type RungInstants } from './ladder.ts'
-import type { Mechanic, PricingBase, Product, Promotion, Reach, Store } from './plan.ts'
+import type { Mechanic, PricingBase, Promotion, Reach, Store } from './plan.ts'
 import { compileReach, type ReachMatcher } from './reach.ts'
-import { createReachIndex } from './reachIndex.ts'
+import { createReachIndex, type FindPromotions } from './reachIndex.ts'
 import { compileSchedule, type CompiledSchedule } from './schedule.ts'
 import { createStackingRules, type StackingRules, type StackKey } from './stacking.ts'
 
@@ -28,13 +28,14 @@ export interface CompiledPlan {
   /** The promotions of phase 4, by rank. */
   readonly deliveryOffers: readonly CompiledPromotion[]
   /** The promotions of phase 0 whose reach holds the product at its catalogue price, by rank. */
-  findPriceSteps(product: Product): CompiledPromotion[]
+  readonly findPriceSteps: FindPromotions
   /** The markdowns whose reach holds the product at its regular price, by rank. */
-  findReaching(product: Product): CompiledPromotion[]
+  readonly findReaching: FindPromotions
   /** The same for the phases that look at carts (2, 3 and 5); any of a promotion's reaches counts. */
-  findOffers(product: Product): CompiledPromotion[]
+  readonly findOffers: FindPromotions
   /** The promotions of phases 0 and 1 that may reach the product at some regular price, by rank. */
-  findPricing(product: Product): CompiledPromotion[]
+  readonly findPricing: FindPromotions
+  /** Reaches that say the same share one matcher. */
   matcherOf(reach: Reach): ReachMatcher
   /** Promotions that a shared code opens, by the code as it is compared. */
   findByCode(code: string): readonly CompiledPromotion[]
@@ -94,22 +95,9 @@ export function compilePlan({ store, catalogue, promotions }: PricingBase): Comp
         rungs: compileRungs(promotion.ladder, schedule.end, store.timeZone),
       }
     })
-  const matchers = new WeakMap<Reach, ReachMatcher>()
-  const matcherOf = (reach: Reach): ReachMatcher => {
-    let matcher = matchers.get(reach)
-    if (!matcher) matchers.set(reach, (matcher = compileReach(reach, compiledCatalogue)))
-    return matcher
-  }
+  const matcherOf = createMatchers(compiledCatalogue)
   const ofPhase = (...phases: Phase[]) => compiled.filter(({ phase }) => phases.includes(phase))
-  const find = (...phases: Phase[]) => {
-    const near = createReachIndex(ofPhase(...phases), compiledCatalogue)
-    const matchers = new Map(
-      ofPhase(...phases).map((entry) => [entry, reachesOf(entry.promotion.mechanic).map(matcherOf)]),
-    )
-    return rememberByProduct((product) =>
-      near(product).filter((entry) => matchers.get(entry)!.some((matches) => matches(product, product.regularPrice))),
-    )
-  }
+  const find = (...phases: Phase[]) => createReachIndex(ofPhase(...phases), compiledCatalogue, matcherOf)
   const byCode = new Map<string, CompiledPromotion[]>()
   const byId = new Map(compiled.map((entry) => [entry.promotion.id, entry]))
   for (const entry of compiled) {
@@ -128,24 +116,23 @@ export function compilePlan({ store, catalogue, promotions }: PricingBase): Comp
     deliveryOffers: ofPhase(4),
     findReaching: find(1),
     findOffers: find(2, 3, 5),
-    findPricing: createReachIndex(ofPhase(0, 1), compiledCatalogue),
+    findPricing: createReachIndex(ofPhase(0, 1), compiledCatalogue, () => () => true),
     matcherOf,
     findByCode: (code) => byCode.get(code) ?? [],
     findPromotion: (id) => byId.get(id),
   }
 }
 
-const REMEMBERED_PRODUCTS = 5000
-
-/** The same few products are asked for again and again; what they lie in changes only with their regular price. */
-function rememberByProduct(find: (product: Product) => CompiledPromotion[]): (product: Product) => CompiledPromotion[] {
-  const known = new Map<string, { price: number; found: CompiledPromotion[] }>()
-  return (product) => {
-    const hit = known.get(product.sku)
-    if (hit?.price === product.regularPrice) return hit.found
-    const found = find(product)
-    if (known.size >= REMEMBERED_PRODUCTS) known.clear()
-    known.set(product.sku, { price: product.regularPrice, found })
-    return found
+function createMatchers(catalogue: CompiledCatalogue): (reach: Reach) => ReachMatcher {
+  const byContent = new Map<string, ReachMatcher>()
+  const known = new WeakMap<Reach, ReachMatcher>()
+  return (reach) => {
+    let matcher = known.get(reach)
+    if (matcher) return matcher
+    const content = JSON.stringify(reach)
+    matcher = byContent.get(content) ?? compileReach(reach, catalogue)
+    byContent.set(content, matcher)
+    known.set(reach, matcher)
+    return matcher
   }
 }

@@ -12,6 +12,7 @@ const judge = (condition: Condition, cart: Partial<Cart> = {}) =>
   judgeCondition(condition, {
     cart: createOrder({}, cart).cart,
     pieces: [],
+    inReach: () => false,
     matcherOf,
     findProduct: (sku) => catalogue.bySku.get(sku),
   })

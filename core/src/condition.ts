@@ -22,6 +22,7 @@ export interface ConditionView {
   /** The cart's units as they stand at the start of the phase; none where shelf prices are made. */
   readonly pieces: readonly Piece[]
   readonly matcherOf: (reach: Reach) => ReachMatcher
+  readonly inReach: (reach: Reach, piece: Piece) => boolean
   /** A product as it is regularly priced now; undefined where the catalogue has it no longer. */
   readonly findProduct: (sku: string) => Product | undefined
 }
@@ -87,15 +88,17 @@ function judgeTest(test: ConditionTest, view: ConditionView): TestResult {
   }
 }
 
-function judgeUnits(test: Exclude<CartTest, { test: 'option' }>, { pieces, matcherOf }: ConditionView): TestResult {
-  const matches = matcherOf(test.reach)
-  const own = pieces.filter((piece) => matches(piece.product, piece.regular))
-  if (test.test === 'quantity') {
-    const count = own.reduce((sum, piece) => sum + piece.count, 0)
-    return decide(compare(count, test.op, test.count), count)
+function judgeUnits(test: Exclude<CartTest, { test: 'option' }>, { pieces, inReach }: ConditionView): TestResult {
+  let count = 0
+  let worth = 0
+  for (const piece of pieces) {
+    if (!inReach(test.reach, piece)) continue
+    count += piece.count
+    if (test.test === 'spend') worth += piece[test.basis] * piece.count
   }
-  const worth = own.reduce((sum, piece) => sum + piece[test.basis] * piece.count, 0)
-  return decide(compare(worth, test.op, test.amount), worth)
+  return test.test === 'quantity'
+    ? decide(compare(count, test.op, test.count), count)
+    : decide(compare(worth, test.op, test.amount), worth)
 }
 
 type KnownTest = Exclude<ShopperTest, { test: 'channel' | 'country' | 'signedIn' }>

@@ -1,7 +1,8 @@
-import type { CompiledPlan } from './compilePlan.ts'
+import { compileOthers, createPlainOrder, toAlone } from './alone.ts'
+import { reachesOf, type CompiledPlan } from './compilePlan.ts'
 import type { MinorUnits } from './money.ts'
-import type { CartLine, Mechanic, Product, Promotion, Reach, Tier } from './plan.ts'
-import { computeUnitCut, isOnce } from './value.ts'
+import type { BuyGet, CartLine, Mechanic, Product, Promotion, Reach, Tier } from './plan.ts'
+import { computeQuote } from './quote.ts'
 
 /** A cart beside a limit of a promotion, ready to be priced. */
 export interface EdgeCart {
@@ -16,9 +17,8 @@ export interface EdgeCart {
  * For each limit of a promotion the smallest carts just below, at and above it, made of a product of its reach: the first that costs
  * something, or the one given. No carts for what holds no limit or no product. Source: docs/pricing.md, "Phases".
  */
-export function computeEdgeCarts({ mechanic, limits }: Promotion, plan: CompiledPlan, sku?: string): EdgeCart[] {
-  const carts = computeMechanicEdges(mechanic, plan, sku)
-  return limits.perOrder == null ? carts : [...carts, ...computeCapEdges(mechanic, { plan, sku, cap: limits.perOrder })]
+export function computeEdgeCarts(promotion: Promotion, plan: CompiledPlan, sku?: string): EdgeCart[] {
+  return [...computeMechanicEdges(promotion.mechanic, plan, sku), ...computeCapEdges(promotion, plan, sku)]
 }
 
 function computeMechanicEdges(mechanic: Mechanic, plan: CompiledPlan, sku: string | undefined): EdgeCart[] {
@@ -38,13 +38,8 @@ function computeMechanicEdges(mechanic: Mechanic, plan: CompiledPlan, sku: strin
         ? []
         : around(findSample(plan, reach, sku), { limit: 'quantity', at: maxUnits, units: maxUnits })
     }
-    case 'buy-get': {
-      const sample = findSample(plan, mechanic.buy.reach, sku)
-      const { quantity, spend = 0 } = mechanic.buy
-      if (quantity === undefined) return computeThresholds(sample, [{ from: spend }])
-      const units = mechanic.gift || !mechanic.get.sameSku ? quantity : quantity + mechanic.get.quantity
-      return around(sample, { limit: 'quantity', at: quantity, units })
-    }
+    case 'buy-get':
+      return computeBuyGetEdges(mechanic, plan, sku)
     case 'bundle': {
       const units = mechanic.parts.reduce((sum, part) => sum + part.quantity, 0)
       const sample = findSample(plan, mechanic.parts[0]!.reach, sku)
@@ -57,6 +52,21 @@ function computeMechanicEdges(mechanic: Mechanic, plan: CompiledPlan, sku: strin
     default:
       return []
   }
+}
+
+/** The reward is in the cart as well: more of the same product where it lies in that reach too, else one of its own. */
+function computeBuyGetEdges({ buy, get, gift }: BuyGet, plan: CompiledPlan, sku: string | undefined): EdgeCart[] {
+  const sample = findSample(plan, buy.reach, sku)
+  const { quantity, spend = 0 } = buy
+  if (quantity === undefined) return computeThresholds(sample, [{ from: spend }])
+  if (gift || !sample) return around(sample, { limit: 'quantity', at: quantity, units: quantity })
+  const isSame = get.sameSku || plan.matcherOf(get.reach ?? {})(sample, sample.regularPrice)
+  if (isSame) return around(sample, { limit: 'quantity', at: quantity, units: quantity + get.quantity })
+  const reward = findSample(plan, get.reach ?? {}, undefined)
+  const own = around(sample, { limit: 'quantity', at: quantity, units: quantity })
+  return reward
+    ? own.map((edge) => ({ ...edge, lines: [...edge.lines, { sku: reward.sku, quantity: get.quantity }] }))
+    : own
 }
 
 /** The product given, if it lies in the reach, else the first in the catalogue that does and costs something. */
@@ -108,15 +118,26 @@ function computeBandEdges(plan: CompiledPlan, reach: Reach, from: MinorUnits): E
   ]
 }
 
-/** The fewest units whose reductions together reach the cap of one order. */
-function computeCapEdges(
-  mechanic: Mechanic,
-  { plan, sku, cap }: { readonly plan: CompiledPlan; readonly sku: string | undefined; readonly cap: MinorUnits },
-): EdgeCart[] {
-  if (mechanic.kind !== 'item-discount' || isOnce(mechanic.value)) return []
-  const sample = findSample(plan, mechanic.reach, sku)
-  if (!sample) return []
-  const unit = { regular: sample.regularPrice, current: sample.regularPrice, floor: 0 }
-  const cut = computeUnitCut(mechanic.value, unit)
-  return cut > 0 ? around(sample, { limit: 'cap', at: cap, units: Math.ceil(cap / cut) }) : []
+const MOST_UNITS = 10_000
+
+/** The fewest units for which the promotion, by itself and without its cap, takes off as much as the cap allows. */
+function computeCapEdges(promotion: Promotion, plan: CompiledPlan, sku: string | undefined): EdgeCart[] {
+  const cap = promotion.limits.perOrder
+  const [reach] = reachesOf(promotion.mechanic)
+  const sample = cap == null || !reach ? undefined : findSample(plan, reach, sku)
+  if (cap == null || !sample) return []
+  const free = compileOthers(plan, [{ ...toAlone(promotion), limits: {}, ladder: null }])
+  const reduction = (quantity: number) =>
+    computeQuote(free, createPlainOrder([{ sku: sample.sku, quantity }])).totals.saved
+  let [below, units] = [0, 1]
+  while (reduction(units) < cap) {
+    if (units >= MOST_UNITS) return []
+    ;[below, units] = [units, units * 2]
+  }
+  while (units - below > 1) {
+    const middle = Math.floor((below + units) / 2)
+    if (reduction(middle) < cap) below = middle
+    else units = middle
+  }
+  return around(sample, { limit: 'cap', at: cap, units })
 }

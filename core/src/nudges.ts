@@ -1,6 +1,7 @@
 import { isAdmitted, type AdmittedPromotion } from './admission.ts'
 import type { CompiledPromotion } from './compilePlan.ts'
 import type { MinorUnits } from './money.ts'
+import { applyOffer } from './offers/applyOffer.ts'
 import { countOf, findTouchable, type CartState, type Miss, type OfferContext } from './offers/offer.ts'
 import { keepOffers, runAll } from './offers/settleOffers.ts'
 import { countKey } from './offers/unitDiscounts.ts'
@@ -30,11 +31,16 @@ function firstReward(mechanic: Mechanic): unknown {
   return mechanic.kind === 'buy-get' ? mechanic.get : null
 }
 
-/** The nudge of a promotion that applied, for its next tier. Source: docs/pricing.md, "Reasons". */
-export function findNextTier(settled: Settled, entry: CompiledPromotion): Nudge[] {
+/** The nudge of a promotion that applied, for its next tier, or one more application. Source: docs/pricing.md, "Reasons". */
+export function findNextStep(settled: Settled, entry: CompiledPromotion): Nudge[] {
   const { mechanic, id } = entry.promotion
   const admission = settled.session.admitted(entry)
-  if (!('tiers' in mechanic) || !isAdmitted(admission)) return []
+  if (!isAdmitted(admission)) return []
+  if (mechanic.kind === 'buy-get' || mechanic.kind === 'bundle') {
+    const outcome = applyOffer({ session: settled.session, offer: admission, state: stateBefore(settled, admission) })
+    return outcome.state && outcome.further ? toNudge(entry, outcome.further) : []
+  }
+  if (!('tiers' in mechanic)) return []
   if (mechanic.kind === 'delivery') {
     const next = findAbove(mechanic.tiers, sumOf(settled.settlement.state.pieces, mechanic.basis))
     return next ? [{ promotion: id, missingAmount: next.missing, reward: next.tier.value }] : []

@@ -2,10 +2,12 @@ import { isAdmitted, judgeWhen, type AdmittedPromotion, type Skip, type SkipReas
 import type { CompiledPromotion } from './compilePlan.ts'
 import type { MinorUnits } from './money.ts'
 import { applyOffer } from './offers/applyOffer.ts'
-import { findNextTier, stateBefore, toNudge, type Nudge } from './nudges.ts'
+import { findNextStep, stateBefore, toNudge, type Nudge } from './nudges.ts'
 import type { Miss } from './offers/offer.ts'
 import { keepOffers, runAll } from './offers/settleOffers.ts'
 import type { Settled } from './quote.ts'
+import type { LeftOut } from './shelf.ts'
+import { explainShelf } from './shelfPhase.ts'
 
 export interface PromotionOutcome {
   readonly promotion: string
@@ -24,23 +26,28 @@ export function describeOutcomes(
 ): { readonly promotions: PromotionOutcome[]; readonly nudges: Nudge[] } {
   const nudges: Nudge[] = []
   const cut = countCutUnits(settled)
+  const leftOut = explainShelf(settled.shelf, settled.session.plan)
   const promotions = settled.session.plan.promotions.map((entry): PromotionOutcome => {
     const { id } = entry.promotion
     const amount = amounts.get(id)
     if (amount !== undefined) {
-      nudges.push(...findNextTier(settled, entry))
+      nudges.push(...findNextStep(settled, entry))
       const facts = cut.has(id) ? { unitsCutByFloor: cut.get(id) } : {}
       return { promotion: id, outcome: 'applied', reason: null, amount, facts }
     }
-    const { reason, ...facts } = explain(settled, entry)
+    const { reason, ...facts } = explain(settled, entry, leftOut)
     nudges.push(...toNudge(entry, facts as Partial<Miss>))
     return { promotion: id, outcome: 'skipped', amount: 0, reason, facts: toFacts(facts) }
   })
   return { promotions, nudges }
 }
 
-function explain(settled: Settled, entry: CompiledPromotion): Reason & { withIt?: MinorUnits } {
-  const { session, shelf, contest, delivery, surcharges, settlement } = settled
+function explain(
+  settled: Settled,
+  entry: CompiledPromotion,
+  leftOut: ReadonlyMap<string, LeftOut>,
+): Reason & { withIt?: MinorUnits } {
+  const { session, contest, delivery, surcharges, settlement } = settled
   switch (entry.phase) {
     case 0: {
       const admission = session.admittedWith(entry, [])
@@ -48,9 +55,7 @@ function explain(settled: Settled, entry: CompiledPromotion): Reason & { withIt?
     }
     case 1: {
       const admission = session.admittedWith(entry, [])
-      return isAdmitted(admission)
-        ? (shelf.leftOut.get(entry.promotion.id) ?? { reason: 'nothing-in-reach' })
-        : admission
+      return isAdmitted(admission) ? (leftOut.get(entry.promotion.id) ?? { reason: 'nothing-in-reach' }) : admission
     }
     case 2:
     case 3: {

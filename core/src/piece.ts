@@ -36,10 +36,11 @@ export interface Segment {
  */
 export function applySegments(
   pieces: readonly Piece[],
-  segments: ReadonlyMap<number, readonly Segment[]>,
+  segments: readonly (readonly Segment[] | undefined)[],
   entry: CompiledPromotion,
 ): Piece[] {
   const result: Piece[] = []
+  // Pieces with one history go on sharing one list.
   const longer = new Map<readonly CompiledPromotion[], readonly CompiledPromotion[]>()
   const touch = (touched: readonly CompiledPromotion[]) => {
     let more = longer.get(touched)
@@ -47,7 +48,7 @@ export function applySegments(
     return more
   }
   for (let at = 0; at < pieces.length; at++) {
-    const own = segments.get(at)
+    const own = segments[at]
     if (own) cutPiece(pieces[at]!, own, { entry, touch, result })
     else result.push(pieces[at]!)
   }

@@ -1,4 +1,4 @@
-import type { Markdown, Mechanic, Value } from './mechanic.ts'
+import type { Mechanic, Value } from './mechanic.ts'
 import type { BasisPoints, MinorUnits } from './money.ts'
 import type { Instant, LocalDateTime, LocalTime } from './time.ts'
 
@@ -156,13 +156,6 @@ export interface Promotion {
   readonly stacking?: Stacking
   readonly limits: Limits
   readonly ladder: Ladder | null
-}
-
-/** A promotion of phase 1. */
-export interface SalePromotion extends Promotion {
-  readonly code: null
-  readonly mechanic: Markdown
-  readonly stacking: Stacking
 }
 
 /** What a promotion has used up so far; absent figures are zero. */

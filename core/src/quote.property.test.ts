@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { describe, expect, test } from 'vitest'
+import { describe, expect, inject, test } from 'vitest'
 import { compileCatalogue } from './catalogue.ts'
 import { checkPromotion } from './checkPromotion.ts'
 import { compilePlan, normalizeCode } from './compilePlan.ts'
@@ -8,7 +8,14 @@ import { computeQuote, type Quote } from './quote.ts'
 import { arbitraryCase, type ArbitraryCase } from './testing/arbitraryCase.ts'
 import { quoteNaively } from './testing/naive/naiveQuote.ts'
 
-const RUNS = 1000
+const RUNS = 1600
+
+declare module 'vitest' {
+  interface ProvidedContext {
+    seed: number
+  }
+}
+fc.configureGlobal({ seed: inject('seed') })
 
 function quoteOf({ store, catalogue, promotions, order }: ArbitraryCase): Quote {
   return computeQuote(compilePlan({ store, catalogue, promotions }), order)

@@ -6,7 +6,7 @@ import type { Nudge } from './nudges.ts'
 import { computeDelivery, computeSurcharges, sumAmounts, type Extra } from './offers/extras.ts'
 import { createContest, settleOffers, type Contest, type Settlement } from './offers/settleOffers.ts'
 import { describeOutcomes, type PromotionOutcome } from './outcomes.ts'
-import type { Cut, Piece } from './piece.ts'
+import { sumOf, type Cut, type Piece } from './piece.ts'
 import type { Order, Product } from './plan.ts'
 import { createProblem, type Problem } from './problem.ts'
 import { createSession, type Session } from './session.ts'
@@ -74,13 +74,15 @@ export interface Settled {
 }
 
 /** What keeps an order from being priced under a plan: unknown SKUs, sums beyond the safe integers. Empty if nothing does. */
-export function checkOrder(plan: CompiledPlan, { cart }: Order): Problem[] {
+export function checkOrder(plan: CompiledPlan, order: Order): Problem[] {
+  const { cart } = order
   const problems: Problem[] = []
+  const session = createSession(plan, order)
   let sum = cart.delivery?.price ?? 0
   cart.lines.forEach(({ sku, quantity }, index) => {
     const product = plan.catalogue.bySku.get(sku)
-    if (!product) problems.push(createProblem('unknown-sku', `cart.lines.${index}.sku`, { sku }))
-    sum += (product?.regularPrice ?? 0) * quantity
+    if (product) sum += session.priced(product).regularPrice * quantity
+    else problems.push(createProblem('unknown-sku', `cart.lines.${index}.sku`, { sku }))
   })
   if (!Number.isSafeInteger(sum)) problems.push(createProblem('sum-too-large', 'cart.lines'))
   return problems
@@ -114,33 +116,31 @@ function settleOrder(plan: CompiledPlan, order: Order): Settled {
   }
 }
 
-function findOffers(plan: CompiledPlan, lines: readonly { readonly product: Product }[]): CompiledPromotion[] {
-  const found = new Set<CompiledPromotion>()
-  for (const { product } of lines) for (const entry of plan.findOffers(product)) found.add(entry)
-  return [...found].sort((a, b) => a.promotion.rank - b.promotion.rank)
+/** By rank. Products alike share one list, so most carts need no more than that. */
+function findOffers(plan: CompiledPlan, lines: readonly { readonly product: Product }[]): readonly CompiledPromotion[] {
+  const [first = [], ...others] = new Set(lines.map(({ product }) => plan.findOffers(product)))
+  if (others.length === 0) return first
+  return [...new Set([first, ...others].flat())].sort((a, b) => a.promotion.rank - b.promotion.rank)
 }
 
 function toPieces({ store }: CompiledPlan, { lines }: ShelfPhase): Piece[] {
-  return lines.flatMap(({ product, groups }, line) => {
+  const pieces: Piece[] = []
+  // Units with one history share its list.
+  const histories = new Map<string, readonly CompiledPromotion[]>()
+  lines.forEach(({ product, groups }, line) => {
     const floor = computeFloor(product, store)
-    return groups.map(({ units, shelf }): Piece => {
+    const regular = product.regularPrice
+    for (const { units: count, shelf } of groups) {
+      const { price, steps } = shelf
       let cuts: Cut | null = null
-      for (const { entry, amount } of shelf.steps) cuts = { entry, amount, before: cuts }
-      const touched = shelf.steps.map(({ entry }) => entry)
-      const { price } = shelf
-      return {
-        line,
-        product,
-        count: units,
-        regular: product.regularPrice,
-        shelf: price,
-        current: price,
-        floor,
-        touched,
-        cuts,
-      }
-    })
+      for (const { entry, amount } of steps) cuts = { entry, amount, before: cuts }
+      const name = steps.map(({ entry }) => entry.promotion.rank).join()
+      const touched = histories.get(name) ?? steps.map(({ entry }) => entry)
+      histories.set(name, touched)
+      pieces.push({ line, product, count, regular, shelf: price, current: price, floor, touched, cuts })
+    }
   })
+  return pieces
 }
 
 function writeQuote(settled: Settled): Quote {
@@ -197,36 +197,44 @@ function once<T>(work: () => T): () => T {
 
 function writeLines({ session, settlement }: Settled): QuoteLine[] {
   const { plan, order } = session
+  const pieces: Piece[][] = order.cart.lines.map(() => [])
+  for (const piece of settlement.state.pieces) pieces[piece.line]!.push(piece)
   return order.cart.lines.map(({ sku, quantity }, line) => {
-    const pieces = settlement.state.pieces.filter((piece) => piece.line === line)
-    const sum = (figure: 'regular' | 'shelf' | 'current') =>
-      pieces.reduce((all, piece) => all + piece[figure] * piece.count, 0)
-    const total = sum('current')
-    const { taxRate } = getProduct(plan, sku)
+    const own = pieces[line]!
+    const total = sumOf(own, 'current')
     return {
       sku,
       quantity,
       gift: false,
-      regular: sum('regular'),
-      shelf: sum('shelf'),
+      regular: sumOf(own, 'regular'),
+      shelf: sumOf(own, 'shelf'),
       total,
-      tax: taxOn(total, taxRate, plan.store.pricesIncludeTax),
-      adjustments: collectAdjustments(pieces),
+      tax: taxOn(total, getProduct(plan, sku).taxRate, plan.store.pricesIncludeTax),
+      adjustments: collectAdjustments(own),
     }
   })
 }
 
+/** By phase and rank. */
 function collectAdjustments(pieces: readonly Piece[]): Adjustment[] {
-  const found = new Map<CompiledPromotion, Adjustment>()
+  const found: { readonly entry: CompiledPromotion; amount: MinorUnits; units: number }[] = []
   for (const { cuts, count } of pieces) {
     for (let cut = cuts; cut; cut = cut.before) {
-      const { promotion, phase } = cut.entry
-      const known = found.get(cut.entry) ?? { promotion: promotion.id, phase, amount: 0, units: 0 }
-      found.set(cut.entry, { ...known, amount: known.amount + cut.amount * count, units: known.units + count })
+      const { entry, amount } = cut
+      const known = found.find((one) => one.entry === entry)
+      if (known) {
+        known.amount += amount * count
+        known.units += count
+      } else found.push({ entry, amount: amount * count, units: count })
     }
   }
-  const order = [...found].sort(([a], [b]) => a.phase - b.phase || a.promotion.rank - b.promotion.rank)
-  return order.map(([, adjustment]) => adjustment)
+  found.sort(({ entry: a }, { entry: b }) => a.phase - b.phase || a.promotion.rank - b.promotion.rank)
+  return found.map(({ entry, amount, units }) => ({
+    promotion: entry.promotion.id,
+    phase: entry.phase,
+    amount,
+    units,
+  }))
 }
 
 function writeGifts({ settlement }: Settled): QuoteLine[] {

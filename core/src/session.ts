@@ -4,6 +4,7 @@ import type { CompiledPlan, CompiledPromotion } from './compilePlan.ts'
 import type { ConditionView } from './condition.ts'
 import type { Piece } from './piece.ts'
 import type { Order, Product, Reach } from './plan.ts'
+import type { ReachMatcher } from './reach.ts'
 
 /** One order at one instant under a plan, with what every phase asks about it worked out once. */
 export interface Session {
@@ -19,7 +20,10 @@ export interface Session {
   /** The same, with the condition judged on these units. */
   admittedWith(entry: CompiledPromotion, pieces: readonly Piece[]): AdmittedPromotion | Skip
   view(pieces: readonly Piece[]): ConditionView
-  /** Whether a piece lies in a reach; asked once for each cart line. */
+  /** The admitted promotions of a list of phase 1, whose conditions ask nothing of the cart. */
+  admittedOf(entries: readonly CompiledPromotion[]): readonly AdmittedPromotion[]
+  /** Whether each cart line lies in a reach. */
+  linesIn(reach: Reach): readonly boolean[]
   inReach(reach: Reach, piece: Piece): boolean
 }
 
@@ -28,7 +32,9 @@ export function createSession(plan: CompiledPlan, order: Order): Session {
   const counted = new Set(codes.flatMap(({ opens }) => opens ?? []))
   const admissions = new Map<CompiledPromotion, AdmittedPromotion | Skip>()
   const products = new Map<string, SteppedProduct>()
-  const reached = new Map<Reach, (boolean | undefined)[]>()
+  const lists = new Map<readonly CompiledPromotion[], readonly AdmittedPromotion[]>()
+  const reached = new Map<ReachMatcher, readonly boolean[]>()
+  let goods: readonly Product[] | null = null
 
   function step(product: Product): SteppedProduct {
     if (!plan.hasPriceSteps) return { priced: product, entry: null }
@@ -53,15 +59,29 @@ export function createSession(plan: CompiledPlan, order: Order): Session {
       if (!isAdmitted(admission) || entry.promotion.when === null) return admission
       return judgeWhen(entry, session.view(pieces)) ?? admission
     },
-    inReach(reach, { line, product, regular }) {
-      let lines = reached.get(reach)
-      if (!lines) reached.set(reach, (lines = []))
-      return (lines[line] ??= plan.matcherOf(reach)(product, regular))
+    admittedOf(entries) {
+      let list = lists.get(entries)
+      if (!list) {
+        list = entries.map((entry) => session.admittedWith(entry, NO_PIECES)).filter(isAdmitted)
+        lists.set(entries, list)
+      }
+      return list
     },
+    linesIn(reach) {
+      const matches = plan.matcherOf(reach)
+      let lines = reached.get(matches)
+      if (!lines) {
+        goods ??= order.cart.lines.map(({ sku }) => session.priced(plan.catalogue.bySku.get(sku)!))
+        reached.set(matches, (lines = goods.map((product) => matches(product, product.regularPrice))))
+      }
+      return lines
+    },
+    inReach: (reach, { line }) => session.linesIn(reach)[line]!,
     view: (pieces) => ({
       cart: order.cart,
       pieces,
       matcherOf: plan.matcherOf,
+      inReach: session.inReach,
       findProduct: (sku) => {
         const product = plan.catalogue.bySku.get(sku)
         return product && session.priced(product)
@@ -70,6 +90,8 @@ export function createSession(plan: CompiledPlan, order: Order): Session {
   }
   return session
 }
+
+const NO_PIECES: readonly Piece[] = []
 
 interface SteppedProduct {
   readonly priced: Product
@@ -83,6 +105,7 @@ function applySteps({ plan, order, admitted }: Session, product: Product): Stepp
     cart: order.cart,
     pieces: [],
     matcherOf: plan.matcherOf,
+    inReach: () => false,
     findProduct: (sku) => plan.catalogue.bySku.get(sku),
   }
   for (const entry of plan.findPriceSteps(product)) {

@@ -1,7 +1,6 @@
-import { isAdmitted, type AdmittedPromotion } from './admission.ts'
+import type { AdmittedPromotion } from './admission.ts'
 import type { CompiledPlan } from './compilePlan.ts'
 import type { Session } from './session.ts'
-import type { Piece } from './piece.ts'
 import type { Product } from './plan.ts'
 import { computeShelfPrice, explainLeftOut, type LeftOut, type ShelfPrice } from './shelf.ts'
 
@@ -17,11 +16,19 @@ export interface ShelfLine {
   readonly groups: readonly UnitGroup[]
 }
 
+/** Units that were priced alike, and the markdowns that reach them, with and without those whose units had gone. */
+interface Situation {
+  readonly product: Product
+  readonly reaching: readonly AdmittedPromotion[]
+  readonly candidates: readonly AdmittedPromotion[]
+  readonly shelf: ShelfPrice
+}
+
 export interface ShelfPhase {
   /** In cart line order. */
   readonly lines: readonly ShelfLine[]
-  /** Why an admitted markdown lowered nothing, by promotion id. */
-  readonly leftOut: ReadonlyMap<string, LeftOut>
+  /** What was settled, for explaining it. */
+  readonly situations: readonly Situation[]
 }
 
 /** The stronger of two explanations comes first. */
@@ -37,38 +44,35 @@ export function computeShelfPhase(
 ): ShelfPhase {
   const { plan } = session
   const unitsLeft = new Map<string, number>()
-  const leftOut = new Map<string, LeftOut>()
-  const groups: UnitGroup[][] = lines.map(() => [])
-  const leftOf = ({ entry, unitsLeft: limit }: AdmittedPromotion) => unitsLeft.get(entry.promotion.id) ?? limit
-  const dearestFirst = lines
-    .map((line, index) => ({ ...line, index }))
-    .sort((a, b) => b.product.regularPrice - a.product.regularPrice || a.index - b.index)
-  for (const { product, quantity, index } of dearestFirst) {
+  const situations: Situation[] = []
+  const settled = lines.map(({ product, quantity }) => ({ product, quantity, groups: [] as UnitGroup[] }))
+  const leftOf = ({ entry, unitsLeft: limit }: AdmittedPromotion) =>
+    limit === Infinity ? limit : (unitsLeft.get(entry.promotion.id) ?? limit)
+  const isLeft = (candidate: AdmittedPromotion) => leftOf(candidate) > 0
+  // Sorting is stable, so ties stay in cart line order.
+  for (const { product, quantity, groups } of settled.toSorted(byRegularPrice)) {
     const reaching = findAdmitted(session, product)
     for (let remaining = quantity; remaining > 0;) {
-      const candidates = reaching.filter((candidate) => leftOf(candidate) > 0)
+      const candidates = reaching.every(isLeft) ? reaching : reaching.filter(isLeft)
       const shelf = computeShelfPrice(product, candidates, plan.store, plan.rules)
-      const used = candidates.filter(({ entry }) => shelf.steps.some((step) => step.entry === entry))
-      const units = Math.min(remaining, ...used.map(leftOf))
-      for (const one of used) unitsLeft.set(one.entry.promotion.id, leftOf(one) - units)
-      groups[index]!.push({ units, shelf })
+      const limited = candidates.filter(
+        (one) => one.unitsLeft !== Infinity && shelf.steps.some((step) => step.entry === one.entry),
+      )
+      const units = limited.reduce((least, one) => Math.min(least, leftOf(one)), remaining)
+      for (const one of limited) unitsLeft.set(one.entry.promotion.id, leftOf(one) - units)
+      groups.push({ units, shelf })
       remaining -= units
-      for (const candidate of reaching) note(leftOut, plan, { product, candidate, candidates, shelf })
+      situations.push({ product, reaching, candidates, shelf })
     }
   }
-  return { lines: lines.map((line, index) => ({ ...line, groups: groups[index]! })), leftOut }
+  return { lines: settled, situations }
 }
 
-const NO_PIECES: readonly Piece[] = []
+const byRegularPrice = (a: ShelfLine, b: ShelfLine) => b.product.regularPrice - a.product.regularPrice
 
 /** The admitted markdowns whose reach holds the product, by rank. */
-export function findAdmitted(session: Session, product: Product): AdmittedPromotion[] {
-  const found: AdmittedPromotion[] = []
-  for (const entry of session.plan.findReaching(product)) {
-    const admission = session.admittedWith(entry, NO_PIECES)
-    if (isAdmitted(admission)) found.push(admission)
-  }
-  return found
+function findAdmitted({ plan, admittedOf }: Session, product: Product): readonly AdmittedPromotion[] {
+  return admittedOf(plan.findReaching(product))
 }
 
 /** The shelf price of one unit before this order, as the product page shows it. */
@@ -77,22 +81,21 @@ export function computeShelfBefore(session: Session, product: Product): ShelfPri
   return computeShelfPrice(product, findAdmitted(session, product), store, rules)
 }
 
-interface Situation {
-  readonly product: Product
-  readonly candidate: AdmittedPromotion
-  readonly candidates: readonly AdmittedPromotion[]
-  readonly shelf: ShelfPrice
-}
-
-function note(leftOut: Map<string, LeftOut>, plan: CompiledPlan, situation: Situation): void {
-  const { product, candidate, candidates, shelf } = situation
-  const { id } = candidate.entry.promotion
-  if (shelf.steps.some((step) => step.entry.promotion.id === id)) return
-  const explanation: LeftOut = candidates.includes(candidate)
-    ? explainLeftOut(product, candidate, shelf, plan)
-    : { reason: 'units-gone' }
-  const known = leftOut.get(id)
-  if (!known || weight(explanation) < weight(known)) leftOut.set(id, explanation)
+/** Why admitted markdowns lowered nothing, by promotion id: of several units, the strongest explanation. */
+export function explainShelf({ situations }: ShelfPhase, plan: CompiledPlan): ReadonlyMap<string, LeftOut> {
+  const leftOut = new Map<string, LeftOut>()
+  for (const { product, reaching, candidates, shelf } of situations) {
+    for (const candidate of reaching) {
+      if (shelf.steps.some((step) => step.entry === candidate.entry)) continue
+      const { id } = candidate.entry.promotion
+      const explanation: LeftOut = candidates.includes(candidate)
+        ? explainLeftOut(product, candidate, shelf, plan)
+        : { reason: 'units-gone' }
+      const known = leftOut.get(id)
+      if (!known || weight(explanation) < weight(known)) leftOut.set(id, explanation)
+    }
+  }
+  return leftOut
 }
 
 function weight({ reason }: LeftOut): number {

@@ -1,5 +1,6 @@
 import type { CampaignRecord, PromotionDraft } from '@novalex/contract'
-import { addDays, dateOf, toLocal, weekdayOf, type Instant, type LocalDateTime, type Store } from '@novalex/core'
+import { addDays, dateOf, phaseOf, toLocal, weekdayOf, type Instant, type LocalDateTime, type Store } from '@novalex/core'
+import { OFFER_SKETCHES } from './offers.ts'
 
 export const DEMO_STORE: { readonly name: string; readonly store: Store } = {
   name: 'Fennmoor Supplies',
@@ -12,11 +13,14 @@ export const DEMO_STORE: { readonly name: string; readonly store: Store } = {
     conflicts: 'best',
     maxCodesPerOrder: 1,
     floor: { enforce: true, minMargin: 500 },
-    stackGroups: ['sale', 'clearance', 'club'],
+    stackGroups: ['sale', 'clearance', 'club', 'multi-buy', 'coupon'],
     apart: [
       ['sale', 'sale'],
       ['sale', 'clearance'],
       ['clearance', 'clearance'],
+      ['multi-buy', 'multi-buy'],
+      ['multi-buy', 'coupon'],
+      ['coupon', 'coupon'],
     ],
   },
 }
@@ -24,11 +28,14 @@ export const DEMO_STORE: { readonly name: string; readonly store: Store } = {
 export const DEMO_CAMPAIGNS: readonly CampaignRecord[] = [
   { id: 'spring-term', name: 'Spring term', goal: 'Schools and students stock up before Easter', version: 1 },
   { id: 'clearance', name: 'Clearance', goal: 'Room for the new oil range', version: 1 },
+  { id: 'club-week', name: 'Club week', goal: 'Thank those who come back', version: 1 },
+  { id: 'delivery-weekends', name: 'Delivery weekends', goal: 'Fewer carts left at the delivery page', version: 1 },
+  { id: 'launch', name: 'New sketch pads', goal: 'Make the new range known', version: 1 },
   { id: 'drawing-month', name: 'Drawing month', goal: 'Bring people who draw back into the shop', version: 1 },
 ]
 
 /** A promotion of the demo plan; its dates are days from the Monday of the week in which the demo starts. */
-interface Sketch {
+export interface Sketch {
   readonly name: string
   readonly campaign: string
   readonly days: readonly [from: number, until: number | null]
@@ -130,22 +137,27 @@ const SKETCHES: readonly Sketch[] = [
   },
 ]
 
-/** The demo plan's ten sales, in the order of their ranks: past, running and waiting around the instant given. */
+/** The demo plan's sales and cart offers, in the order of their ranks: past, running and waiting around the instant given. */
 export function createDemoPromotions(now: Instant, zone: string): PromotionDraft[] {
   const today = dateOf(toLocal(now, zone))
   const monday = addDays(today, 1 - weekdayOf(today))
   const midnight = (days: number): LocalDateTime => `${addDays(monday, days)}T00:00`
-  return SKETCHES.map(({ name, campaign, days: [from, until], rule }) => ({
+  return [...SKETCHES, ...OFFER_SKETCHES].map(({ name, campaign, days: [from, until], rule }) => ({
     name,
     campaign,
     state: 'ready',
     code: null,
     when: null,
-    stacking: { group: 'sale', mode: 'group' },
+    ...(takesPartInStacking(rule.mechanic) ? { stacking: { group: 'sale', mode: 'group' } as const } : {}),
     limits: {},
     ladder: null,
     note: '',
     ...rule,
     schedule: { ...rule.schedule, start: midnight(from), ...(until === null ? {} : { end: midnight(until) }) },
   }))
+}
+
+function takesPartInStacking(mechanic: PromotionDraft['mechanic']): boolean {
+  const phase = phaseOf(mechanic)
+  return phase >= 1 && phase <= 3
 }

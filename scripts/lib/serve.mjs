@@ -5,12 +5,13 @@ import { Trouble, say } from './say.mjs'
 import { endProcess, isOurProcess, pause, ROOT, run } from './system.mjs'
 
 const START_TIMEOUT_MS = 60_000
-const MAIN = join(ROOT, 'server', 'src', 'main.ts')
+const BUILT = join(ROOT, 'server', 'dist')
+const MAIN = join(BUILT, 'main.mjs')
 
 /** Fills an empty database with the demo shop. Tells whether it did; a filled one is left as it is. */
 export async function fillWithDemo({ databaseUrl, now = '' }) {
   const env = { DATABASE_URL: databaseUrl, NOVALEX_NOW: now }
-  const output = await run(process.execPath, ['--import', 'tsx', join(ROOT, 'scripts', 'demo', 'seed.ts')], { env })
+  const output = await run(process.execPath, [join(BUILT, 'seed.mjs')], { env })
   return output.includes('filled')
 }
 
@@ -18,7 +19,7 @@ export async function fillWithDemo({ databaseUrl, now = '' }) {
 export async function startServer({ databaseUrl, port, folder, now = '' }) {
   const logFile = join(folder, 'server.log')
   const log = openSync(logFile, 'w')
-  const child = spawn(process.execPath, ['--import', 'tsx', MAIN], {
+  const child = spawn(process.execPath, ['--enable-source-maps', MAIN], {
     cwd: ROOT,
     env: { ...process.env, DATABASE_URL: databaseUrl, NOVALEX_PORT: String(port), NOVALEX_NOW: now },
     detached: true,

@@ -93,11 +93,15 @@ export async function ensureModules() {
 /** Builds the web application, unless what was built came from the same sources. */
 export async function ensureBuild() {
   const stamp = join(ROOT, 'web', 'dist', '.novalex-sources')
-  const folders = ['core/src', 'contract/src', 'web/src'].map((folder) => join(ROOT, folder))
-  const single = ['web/index.html', 'web/vite.config.ts', 'package-lock.json'].map((file) => join(ROOT, file))
+  const folders = ['core/src', 'contract/src', 'web/src', 'server/src', 'scripts/demo'].map((folder) =>
+    join(ROOT, folder),
+  )
+  const single = ['web/index.html', 'web/vite.config.ts', 'package.json', 'package-lock.json'].map((file) =>
+    join(ROOT, file),
+  )
   const wanted = hashFiles([...folders.flatMap(listFiles), ...single])
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
-  say('Building the web application …')
+  say('Building the application …')
   await run('npm', ['run', '-s', 'build'])
   writeFileSync(stamp, wanted)
 }

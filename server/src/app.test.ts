@@ -86,10 +86,19 @@ describe('products at a moment', () => {
     ])
   })
 
+  test('which of a list of SKUs there are', async () => {
+    const skus = ['PAD-2', 'GONE', 'PAD-1', 'PAD-2']
+    const { body } = await server.request('POST', '/api/products/lookup', { skus })
+    expect((body as unknown as { sku: string }[]).map(({ sku }) => sku)).toEqual(['PAD-2', 'PAD-1'])
+  })
+
   test('what a rule under edit reaches, and what it would not lower', async () => {
     const mechanic = { kind: 'markdown', reach: { categories: ['paper'] }, value: { price: 1000 } }
     const { body } = await server.request('POST', '/api/reach', { mechanic })
-    expect(body).toMatchObject({ products: 2, unmoved: 1, sample: [{ sku: 'PAD-1' }, { sku: 'PAD-2' }] })
+    expect(body).toMatchObject({
+      reaches: [{ products: 2, sample: [{ sku: 'PAD-1' }, { sku: 'PAD-2' }] }],
+      unmoved: 1,
+    })
     const gone = await server.request('POST', '/api/reach', {
       mechanic: { ...mechanic, reach: { categories: ['gone'] } },
     })

@@ -25,7 +25,9 @@ import { createPromotionsService } from './promotions/promotions.service.ts'
 import { createReleasesRoutes } from './releases/releases.routes.ts'
 import { createReleasesService } from './releases/releases.service.ts'
 import { createShopRoutes } from './shop/shop.routes.ts'
+import { createStackingRoutes } from './stacking/stacking.routes.ts'
 import { createStoreRoutes } from './store/store.routes.ts'
+import { createTestCartsRoutes } from './testCarts/testCarts.routes.ts'
 import type { Threads } from './threads/threads.ts'
 
 export interface AppDeps {
@@ -80,6 +82,8 @@ function createApi(deps: AppDeps): Router {
   api.use('/campaigns', createCampaignsRoutes(database, promotions))
   api.use('/releases', createReleasesRoutes(database, createReleasesService(deps)))
   api.use(createPlanRoutes(deps))
+  api.use('/stacking', createStackingRoutes(deps))
+  api.use('/test-carts', createTestCartsRoutes(deps))
   api.use('/shop', createShopRoutes(deps))
   api.use('/activity', createActivityRoutes(database))
   api.use(() => {

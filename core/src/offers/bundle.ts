@@ -62,8 +62,8 @@ export function applyBundle(context: OfferContext, mechanic: Bundle): Outcome {
     left -= times
     unitsLeft -= times * units
   }
-  if (ledger.segments.size === 0) return { state: null, miss: miss ?? { reason: 'no-saving' } }
-  return settle(context, ledger)
+  if (ledger.segments.length === 0) return { state: null, miss: miss ?? { reason: 'no-saving' } }
+  return settle(context, ledger, { further: miss })
 }
 
 function judgeFilling({ taken }: Filling, { price }: Bundle, unitsLeft: number): Miss | null {
@@ -82,6 +82,7 @@ function fillParts(parts: readonly Part[], free: (taken: Taken) => number): Fill
   const takenOf = (at: number) => taken.get(at)?.count ?? 0
   const countLeft = ({ units }: Part) => units.reduce((sum, one) => sum + free(one) - takenOf(one.at), 0)
   const open = parts.map((part, place) => ({ part, place }))
+  let missingUnits = 0
   const decisions: { chosen: Rival; others: Rival[] }[] = []
   while (open.length > 0) {
     const rivals = open.map((one) => ({ ...one, count: countLeft(one.part) }))
@@ -98,8 +99,9 @@ function fillParts(parts: readonly Part[], free: (taken: Taken) => number): Fill
       wanted -= Math.max(0, count)
       if (wanted === 0) break
     }
-    if (wanted > 0) return { reason: 'not-enough-units', missingUnits: wanted }
+    missingUnits += wanted
   }
+  if (missingUnits > 0) return { reason: 'not-enough-units', missingUnits }
   const list = [...taken.values()].sort((a, b) => a.at - b.at)
   const byCount = list.reduce((least, one) => Math.min(least, Math.floor(free(one) / one.count)), Infinity)
   return { taken: list, alike: Math.min(byCount, countSameOrder(decisions, taken)) }

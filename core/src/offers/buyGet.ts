@@ -8,6 +8,7 @@ import {
   explainNothing,
   findTouchable,
   Ledger,
+  nearerOf,
   settle,
   type Miss,
   type OfferContext,
@@ -37,8 +38,8 @@ export function applyBuyGet(context: OfferContext, mechanic: BuyGet): Outcome {
   if (all.length === 0) return { state: null, miss: explainNothing(context, [mechanic.buy.reach]) }
   const run = new BuyGetRun(context, mechanic, value)
   for (const serving of createServings(context, mechanic, all)) run.serve(serving)
-  if (run.applications === 0) return { state: null, miss: run.miss }
-  return settle(context, run.ledger)
+  if (run.applications === 0) return { state: null, miss: run.miss ?? { reason: 'not-enough-units' } }
+  return settle(context, run.ledger, { further: run.miss })
 }
 
 function createServings(context: OfferContext, { get }: BuyGet, all: readonly Taken[]): Serving[] {
@@ -50,10 +51,17 @@ function createServings(context: OfferContext, { get }: BuyGet, all: readonly Ta
   })
 }
 
+/** What an application still needs before it is bought; 0 or less if nothing. */
+interface Lack {
+  readonly units: number
+  readonly money: number
+}
+
 class BuyGetRun {
   readonly ledger = new Ledger()
   applications = 0
-  miss: Miss = { reason: 'not-enough-units' }
+  /** What kept it from a first or a further application: of several servings, the least that is lacking. */
+  miss: Miss | null = null
   private readonly used = new Map<number, number>()
   private readonly context: OfferContext
   private readonly mechanic: BuyGet
@@ -77,16 +85,12 @@ class BuyGetRun {
       .filter((taken) => this.cutOf(taken) > 0)
       .sort(pick === 'dearest' ? dearestFirst : cheapestFirst)
     for (let left = timesOf(repeat); left > 0;) {
-      const bought = this.takeBuys(buyOrder)
-      if (!bought) return
+      const { bought, lack } = this.takeBuys(buyOrder)
       const rewards = this.takeRewards(getOrder, bought)
       const count = countOf(rewards)
-      if (count === 0) {
-        this.miss = { reason: 'not-enough-units', missingUnits: 1 }
-        return
-      }
-      if (count > this.unitsLeft) {
-        this.miss = { reason: 'units-gone' }
+      const miss = this.judge(lack, count)
+      if (miss) {
+        this.miss = nearerOf(this.miss, miss)
         return
       }
       const times = this.countAlike([...bought, ...rewards], Math.min(left, Math.floor(this.unitsLeft / count)))
@@ -111,26 +115,29 @@ class BuyGetRun {
     return isOnce(this.value) ? Math.max(0, piece.current - floor) : computeUnitCut(this.value, { ...piece, floor })
   }
 
-  private takeBuys(order: readonly Taken[]): Taken[] | null {
+  private judge({ units, money }: Lack, rewards: number): Miss | null {
+    if (money > 0) return { reason: 'not-enough-units', missingAmount: money }
+    const missingUnits = units + (rewards === 0 ? 1 : 0)
+    if (missingUnits > 0) return { reason: 'not-enough-units', missingUnits }
+    return rewards > this.unitsLeft ? { reason: 'units-gone' } : null
+  }
+
+  private takeBuys(order: readonly Taken[]): { bought: Taken[]; lack: Lack } {
     const { quantity, spend = 0 } = this.mechanic.buy
-    const taken: Taken[] = []
+    const bought: Taken[] = []
     let units = quantity ?? Infinity
     let money = quantity === undefined ? spend : Infinity
     for (const one of order) {
+      if (units <= 0 || money <= 0) break
       const free = this.free(one)
       if (free === 0) continue
       const { shelf } = one.piece
       const count = Math.min(free, units, shelf > 0 ? Math.ceil(money / shelf) : free)
-      taken.push({ ...one, count })
+      bought.push({ ...one, count })
       units -= count
       money -= count * shelf
-      if (units <= 0 || money <= 0) return taken
     }
-    this.miss =
-      quantity === undefined
-        ? { reason: 'not-enough-units', missingAmount: money }
-        : { reason: 'not-enough-units', missingUnits: units }
-    return null
+    return { bought, lack: quantity === undefined ? { units: 0, money } : { units, money: 0 } }
   }
 
   private takeRewards(order: readonly Taken[], bought: readonly Taken[]): Taken[] {

@@ -7,6 +7,7 @@ import {
   explainNothing,
   findTouchable,
   Ledger,
+  nearerOf,
   settle,
   type GiftLine,
   type Miss,
@@ -31,14 +32,14 @@ export function applyGift(context: OfferContext, mechanic: BuyGet): Outcome {
   } else {
     run.serve(pool, mechanic.get.reach?.skus?.[0] ?? '')
   }
-  if (run.gifts.length === 0) return { state: null, miss: run.miss }
-  return settle(context, run.ledger, [...context.state.gifts, ...run.gifts])
+  if (run.gifts.length === 0) return { state: null, miss: run.miss ?? { reason: 'not-enough-units' } }
+  return settle(context, run.ledger, { gifts: [...context.state.gifts, ...run.gifts], further: run.miss })
 }
 
 class GiftRun {
   readonly ledger = new Ledger()
   readonly gifts: GiftLine[] = []
-  miss: Miss = { reason: 'not-enough-units' }
+  miss: Miss | null = null
   private readonly context: OfferContext
   private readonly mechanic: BuyGet
   private unitsLeft: number
@@ -57,7 +58,12 @@ class GiftRun {
     if (!found) return
     const product = session.priced(found)
     const shelf = computeShelfBefore(session, product).price
-    const { applications, quantity } = this.countGifts(this.countBuys(pool), product, shelf)
+    const { filled, miss } = this.countBuys(pool)
+    const { applications, quantity } = this.countGifts(filled, product, shelf)
+    // Where stock or a limit cuts the gifts, more in the cart would bring none.
+    const isCut = quantity < filled * this.mechanic.get.quantity
+    const lack: Miss | null = isCut ? { reason: 'units-gone' } : miss
+    if (lack) this.miss = nearerOf(this.miss, lack)
     if (applications === 0) return
     this.gifts.push({ promotion: this.context.offer.entry.promotion.id, product, quantity, shelf })
     this.unitsLeft -= quantity
@@ -70,19 +76,19 @@ class GiftRun {
     }
   }
 
-  /** How often the bought units fill the condition. */
-  private countBuys(pool: readonly Taken[]): number {
+  /** How often the bought units fill the condition, and what they lack for once more. */
+  private countBuys(pool: readonly Taken[]): { filled: number; miss: Miss | null } {
     const { quantity, spend = 1 } = this.mechanic.buy
     const units = countOf(pool)
     const worth = pool.reduce((sum, { piece, count }) => sum + piece.shelf * count, 0)
     const filled = quantity === undefined ? Math.floor(worth / spend) : Math.floor(units / quantity)
-    if (filled === 0) {
-      this.miss =
-        quantity === undefined
-          ? { reason: 'not-enough-units', missingAmount: spend - worth }
-          : { reason: 'not-enough-units', missingUnits: quantity - units }
-    }
-    return Math.min(filled, timesOf(this.mechanic.repeat))
+    const most = timesOf(this.mechanic.repeat)
+    if (filled >= most) return { filled: most, miss: null }
+    const miss: Miss =
+      quantity === undefined
+        ? { reason: 'not-enough-units', missingAmount: spend - (worth % spend) }
+        : { reason: 'not-enough-units', missingUnits: quantity - (units % quantity) }
+    return { filled, miss }
   }
 
   /** Whole applications, and a last one with what stock is left, as far as limits allow. */
@@ -107,7 +113,6 @@ class GiftRun {
       rest < each &&
       rest <= this.unitsLeft - whole * each &&
       rest * shelf <= this.capLeft - whole * each * shelf
-    if (applications > 0 && whole === 0 && !isLastPossible) this.miss = { reason: 'units-gone' }
     return isLastPossible
       ? { applications: whole + 1, quantity: whole * each + rest }
       : { applications: whole, quantity: whole * each }

@@ -1,4 +1,5 @@
 import type { AdmittedPromotion, SkipReason } from '../admission.ts'
+import type { CompiledPromotion } from '../compilePlan.ts'
 import type { MinorUnits } from '../money.ts'
 import { applySegments, type Piece, type Segment } from '../piece.ts'
 import type { Product, Reach } from '../plan.ts'
@@ -29,8 +30,10 @@ export interface Miss {
   readonly missingAmount?: MinorUnits
 }
 
-/** What became of a promotion when its turn came. */
-export type Outcome = { readonly state: CartState; readonly miss: null } | { readonly state: null; readonly miss: Miss }
+/** What became of a promotion when its turn came. `further` is what kept it from one more application. */
+export type Outcome =
+  | { readonly state: CartState; readonly miss: null; readonly further: Miss | null }
+  | { readonly state: null; readonly miss: Miss }
 
 export interface OfferContext {
   readonly session: Session
@@ -49,12 +52,20 @@ export interface Taken {
 export function findTouchable({ session, offer, state }: OfferContext, reach: Reach | null): Taken[] {
   const { mayFollow } = session.plan.rules
   const { stack } = offer.entry
-  const found: Taken[] = []
   const { pieces } = state
+  const lines = reach === null ? null : session.linesIn(reach)
+  const found: Taken[] = []
+  // Pieces with one history share its list, so most of the answers are the one before.
+  let history: readonly CompiledPromotion[] | null = null
+  let isOpen = false
   for (let at = 0; at < pieces.length; at++) {
     const piece = pieces[at]!
-    if (reach !== null && !session.inReach(reach, piece)) continue
-    if (piece.touched.every((other) => mayFollow(stack, other.stack))) found.push({ at, piece, count: piece.count })
+    if (lines && !lines[piece.line]) continue
+    if (piece.touched !== history) {
+      history = piece.touched
+      isOpen = history.every((other) => mayFollow(stack, other.stack))
+    }
+    if (isOpen) found.push({ at, piece, count: piece.count })
   }
   return found
 }
@@ -76,20 +87,17 @@ export type TakenOrder = (a: Taken, b: Taken) => number
 export const dearestFirst: TakenOrder = (a, b) => b.piece.current - a.piece.current
 export const cheapestFirst: TakenOrder = (a, b) => a.piece.current - b.piece.current
 
-/** What each piece's next units are used for, in the order in which they are used. */
+/** What each piece's next units are used for, in the order in which they are used; pieces by their places. */
 export class Ledger {
-  readonly segments = new Map<number, Segment[]>()
+  readonly segments: Segment[][] = []
+  /** What it takes off in all. */
+  total: MinorUnits = 0
 
   add(at: number, segment: Segment): void {
-    const known = this.segments.get(at)
+    this.total += segment.count * segment.cut
+    const known = this.segments[at]
     if (known) known.push(segment)
-    else this.segments.set(at, [segment])
-  }
-
-  get total(): MinorUnits {
-    let sum = 0
-    for (const segments of this.segments.values()) for (const { count, cut } of segments) sum += count * cut
-    return sum
+    else this.segments[at] = [segment]
   }
 }
 
@@ -115,18 +123,15 @@ export function addSpread(
 export function settle(
   { offer, state }: OfferContext,
   ledger: Ledger,
-  gifts: readonly GiftLine[] = state.gifts,
+  { gifts = state.gifts, further = null }: { gifts?: readonly GiftLine[]; further?: Miss | null } = {},
 ): Outcome {
-  const segments = ledger.total > offer.cap ? capSegments(ledger, offer.cap) : ledger.segments
-  const isReduced = [...segments.values()].some((list) => list.some(({ cut, count }) => cut > 0 && count > 0))
-  if (!isReduced && gifts === state.gifts) return { state: null, miss: { reason: 'no-saving' } }
-  return { state: { pieces: applySegments(state.pieces, segments, offer.entry), gifts }, miss: null }
+  const held = ledger.total > offer.cap ? holdToCap(ledger, offer.cap) : ledger
+  if (held.total === 0 && gifts === state.gifts) return { state: null, miss: { reason: 'no-saving' } }
+  return { state: { pieces: applySegments(state.pieces, held.segments, offer.entry), gifts }, miss: null, further }
 }
 
-function capSegments(ledger: Ledger, cap: MinorUnits): Map<number, Segment[]> {
-  const flat = [...ledger.segments]
-    .sort(([a], [b]) => a - b)
-    .flatMap(([at, list]) => list.map((segment) => ({ at, segment })))
+function holdToCap({ segments }: Ledger, cap: MinorUnits): Ledger {
+  const flat = segments.flatMap((list, at) => list.map((segment) => ({ at, segment })))
   const portions = spread(
     cap,
     flat.map(({ segment }) => ({ count: segment.count, weight: segment.cut, room: segment.cut })),
@@ -137,7 +142,13 @@ function capSegments(ledger: Ledger, cap: MinorUnits): Map<number, Segment[]> {
     if (extra > 0) capped.add(at, { ...segment, count: extra, cut: each + 1 })
     capped.add(at, { ...segment, count: segment.count - extra, cut: each })
   })
-  return capped.segments
+  return capped
+}
+
+/** Of two misses, the one that lacks less. */
+export function nearerOf(known: Miss | null, other: Miss): Miss {
+  const lack = ({ missingUnits, missingAmount }: Miss) => missingUnits ?? missingAmount ?? Infinity
+  return known && lack(known) <= lack(other) ? known : other
 }
 
 export function countOf(taken: readonly Taken[]): number {

@@ -18,7 +18,10 @@ export const SEARCH_LIMIT = 60_000
  * It begins with what `rank` would do, so that it is never worse. Parts that can't influence each other are searched one by one. `alone` holds what each sole promotion comes to by itself.
  */
 export function searchBest(contest: Contest, alone: readonly Settlement[]): Settlement {
-  const parts = splitContest(contest).map(searchPart)
+  const split = splitContest(contest)
+  // A part of one promotion that nothing else depends on has nothing to search: applied, it only saves.
+  const isSettled = ({ second, third }: Contest) => split.length > 1 && second.length + third.length === 1
+  const parts = split.map((part) => (isSettled(part) ? runAll(part, { isStrict: false })! : searchPart(part)))
   const members = parts.flatMap((part) => part.members)
   const together = keepOffers(contest, (offer) => members.includes(offer))
   const best = parts.length === 1 ? parts[0]! : runAll(together, { isStrict: true })!

@@ -17,8 +17,9 @@ import {
   type TakenOrder,
 } from './offer.ts'
 
-/** Units with the value that is meant for them; an amount taken once is spread over what shares a `pool`. */
-interface Chunk extends Taken {
+/** Units for which one value is meant; an amount taken once is spread over all of them that share a `pool`. */
+interface Batch {
+  readonly units: readonly Taken[]
   readonly value: Value
   readonly pool: string
 }
@@ -34,31 +35,29 @@ export function applyItemDiscount(context: OfferContext, mechanic: ItemDiscount)
   const units = findTouchable(context, mechanic.reach)
   const value = offer.rung ?? mechanic.value
   const pick = mechanic.pick ?? (mechanic.maxUnits === undefined ? 'dearest' : 'cheapest')
-  const chunks = units.map(({ at, piece, count }) => ({ at, piece, count, value, pool: '' }))
   const max = Math.min(mechanic.maxUnits ?? Infinity, offer.unitsLeft)
-  return reduceChunks(context, chunks, { order: pick === 'cheapest' ? cheapestFirst : dearestFirst, max })
+  return reduceBatches(context, [{ units, value, pool: '' }], {
+    order: pick === 'cheapest' ? cheapestFirst : dearestFirst,
+    max,
+  })
 }
 
 /** Counts the units that it may touch, and gives them the tier of their number. Source: docs/pricing.md, quantity break. */
 export function applyQuantityBreak(context: OfferContext, mechanic: QuantityBreak): Outcome {
   const groups = groupUnits(findTouchable(context, mechanic.reach), mechanic.count)
-  const chunks: Chunk[] = []
+  const batches: Batch[] = []
   let largest = 0
   for (const [pool, units] of groups) {
     const count = countOf(units)
     largest = Math.max(largest, count)
-    if (mechanic.on === 'tier') chunks.push(...splitByOrdinal(units, mechanic.tiers, pool))
-    else chunks.push(...giveTier(units, findTier(mechanic.tiers, count), pool))
+    if (mechanic.on === 'tier') batches.push(...splitByOrdinal(units, mechanic.tiers, pool))
+    else batches.push({ units, value: findTier(mechanic.tiers, count)?.value ?? NO_VALUE, pool })
   }
-  if (groups.size > 0 && chunks.every(({ value }) => value === NO_VALUE)) {
+  if (groups.size > 0 && batches.every(({ value }) => value === NO_VALUE)) {
     const miss: Miss = { reason: 'below-first-tier', missingUnits: mechanic.tiers[0]!.from - largest }
     return { state: null, miss }
   }
-  return reduceChunks(context, chunks, { order: dearestFirst, max: context.offer.unitsLeft })
-}
-
-function giveTier(units: readonly Taken[], tier: Tier | undefined, pool: string): Chunk[] {
-  return tier ? units.map(({ at, piece, count }) => ({ at, piece, count, value: tier.value, pool })) : []
+  return reduceBatches(context, batches, { order: dearestFirst, max: context.offer.unitsLeft })
 }
 
 /** The shelf value of the units that it may touch chooses the tier for all of them. Source: docs/pricing.md, spend break. */
@@ -69,8 +68,8 @@ export function applySpendBreak(context: OfferContext, { reach, tiers }: SpendBr
   if (!value && units.length > 0) {
     return { state: null, miss: { reason: 'below-first-tier', missingAmount: tiers[0]!.from - worth } }
   }
-  const chunks = value ? units.map(({ at, piece, count }) => ({ at, piece, count, value, pool: '' })) : []
-  return reduceChunks(context, chunks, { order: dearestFirst, max: context.offer.unitsLeft })
+  const batches = value ? [{ units, value, pool: '' }] : []
+  return reduceBatches(context, batches, { order: dearestFirst, max: context.offer.unitsLeft })
 }
 
 /** The last tier whose `from` has been reached. */
@@ -96,8 +95,8 @@ function groupUnits(units: readonly Taken[], count: QuantityBreak['count']): Map
 }
 
 /** Each unit's tier by its own ordinal, dearest first. */
-function splitByOrdinal(units: readonly Taken[], tiers: readonly Tier[], pool: string): Chunk[] {
-  const chunks: Chunk[] = []
+function splitByOrdinal(units: readonly Taken[], tiers: readonly Tier[], pool: string): Batch[] {
+  const batches: Batch[] = []
   let before = 0
   for (const taken of units.toSorted(dearestFirst)) {
     for (let used = 0; used < taken.count;) {
@@ -105,24 +104,48 @@ function splitByOrdinal(units: readonly Taken[], tiers: readonly Tier[], pool: s
       const next = tiers.find((tier) => tier.from > ordinal)
       const count = Math.min(taken.count - used, next ? next.from - ordinal : Infinity)
       const value = findTier(tiers, ordinal)?.value
-      chunks.push({ ...taken, count, value: value ?? NO_VALUE, pool })
+      batches.push({ units: [{ ...taken, count }], value: value ?? NO_VALUE, pool })
       used += count
     }
     before += taken.count
   }
-  return chunks
+  return batches
 }
 
 const NO_VALUE: Value = { amount: 0, per: 'unit' }
 
-function wouldReduce({ value, piece }: Chunk): boolean {
-  return isOnce(value) ? value.amount > 0 && piece.current > piece.floor : computeUnitCut(value, piece) > 0
+/** Reduces units by their values; limited places go, in order, to those that would be reduced. */
+function reduceBatches(context: OfferContext, batches: readonly Batch[], { order, max }: Choice): Outcome {
+  if (batches.every(({ units }) => units.length === 0)) {
+    return { state: null, miss: explainNothing(context, [reachOf(context)]) }
+  }
+  const isEach = max === Infinity && !batches.some(({ value }) => isOnce(value))
+  const ledger = isEach ? reduceEvery(batches) : reducePlaces(batches, { order, max })
+  return ledger ? settle(context, ledger) : { state: null, miss: explainUnmoved(batches) }
 }
 
-/** Reduces units by their values; limited places go, in order, to those that would be reduced. */
-function reduceChunks(context: OfferContext, chunks: readonly Chunk[], { order, max }: Choice): Outcome {
-  if (chunks.length === 0) return { state: null, miss: explainNothing(context, [reachOf(context)]) }
-  if (max === Infinity && !chunks.some(({ value }) => isOnce(value))) return reduceEvery(context, chunks)
+/** The common case: places for all, and each unit by itself. */
+function reduceEvery(batches: readonly Batch[]): Ledger | null {
+  const ledger = new Ledger()
+  for (const { units, value } of batches) {
+    for (const { at, count, piece } of units) {
+      const cut = computeUnitCut(value, piece)
+      ledger.add(at, { count, cut, isTouched: cut > 0 })
+    }
+  }
+  return ledger.total > 0 ? ledger : null
+}
+
+/** Units with their value, one piece at a time. */
+interface Chunk extends Taken {
+  readonly value: Value
+  readonly pool: string
+}
+
+function reducePlaces(batches: readonly Batch[], { order, max }: Choice): Ledger | null {
+  const chunks = batches.flatMap(({ units, value, pool }) =>
+    units.map(({ at, piece, count }): Chunk => ({ at, piece, count, value, pool })),
+  )
   const places = new Map<Chunk, number>()
   let left = max
   for (const chunk of chunks.filter(wouldReduce).sort(order)) {
@@ -130,7 +153,7 @@ function reduceChunks(context: OfferContext, chunks: readonly Chunk[], { order, 
     left -= count
     if (count > 0) places.set(chunk, count)
   }
-  if (places.size === 0) return { state: null, miss: explainUnmoved(chunks) }
+  if (places.size === 0) return null
   const ledger = new Ledger()
   const cuts = spreadOnce(places)
   for (const chunk of chunks) {
@@ -142,17 +165,11 @@ function reduceChunks(context: OfferContext, chunks: readonly Chunk[], { order, 
     }
     if (count < chunk.count) ledger.add(chunk.at, { count: chunk.count - count, cut: 0, isTouched: false })
   }
-  return settle(context, ledger)
+  return ledger
 }
 
-/** The common case: places for all, and each unit by itself. */
-function reduceEvery(context: OfferContext, chunks: readonly Chunk[]): Outcome {
-  const ledger = new Ledger()
-  for (const { at, count, value, piece } of chunks) {
-    const cut = computeUnitCut(value, piece)
-    ledger.add(at, { count, cut, isTouched: cut > 0 })
-  }
-  return ledger.total > 0 ? settle(context, ledger) : { state: null, miss: explainUnmoved(chunks) }
+function wouldReduce({ value, piece }: Chunk): boolean {
+  return isOnce(value) ? value.amount > 0 && piece.current > piece.floor : computeUnitCut(value, piece) > 0
 }
 
 /** Amounts taken once, each over the chunks of its pool. */
@@ -175,13 +192,15 @@ function spreadOnce(
       room: chunk.piece.current - chunk.piece.floor,
     }))
     if (isOnce(value)) addSpread(ledger, value.amount, shares)
-    inOrder.forEach((chunk, at) => result.set(chunk, ledger.segments.get(at) ?? []))
+    inOrder.forEach((chunk, at) => result.set(chunk, ledger.segments[at] ?? []))
   }
   return result
 }
 
-function explainUnmoved(chunks: readonly Chunk[]): Miss {
-  const isAtFloor = chunks.some(({ piece }) => piece.current > 0 && piece.current <= piece.floor)
+function explainUnmoved(batches: readonly Batch[]): Miss {
+  const isAtFloor = batches.some(({ units }) =>
+    units.some(({ piece }) => piece.current > 0 && piece.current <= piece.floor),
+  )
   return { reason: isAtFloor ? 'floor' : 'no-saving' }
 }
 

@@ -1,4 +1,11 @@
-import { ProductsQuery, PlanQuery, ReachQuestion, type CategoryAnswer } from '@novalex/contract'
+import {
+  LookupRequest,
+  PlanQuery,
+  ProductsQuery,
+  ReachQuestion,
+  type CategoryAnswer,
+  type LookupAnswer,
+} from '@novalex/contract'
 import { categoryPath, type CompiledPlan } from '@novalex/core'
 import { Router } from 'express'
 import { actorOf } from '../http/actor.ts'
@@ -38,6 +45,12 @@ export function createCatalogueRoutes({ plans, clock, categories }: Deps): Route
   routes.get('/products/:sku', async (request, response) => {
     const { plan, now } = await resolveQuestion(parseQuery(PlanQuery, request), { plans, clock })
     response.json(priceProduct(plan, getProduct(plan, request.params.sku), now))
+  })
+  routes.post('/products/lookup', async (request, response) => {
+    const { skus } = parseBody(LookupRequest, request)
+    const { plan } = await plans.get('working')
+    const found = [...new Set(skus)].flatMap((sku) => plan.catalogue.bySku.get(sku) ?? [])
+    response.json(found.map(({ sku, name }) => ({ sku, name })) satisfies LookupAnswer)
   })
   routes.post('/reach', async (request, response) => {
     const { mechanic } = parseBody(ReachQuestion, request)

@@ -8,7 +8,9 @@ import {
   findUnmoved,
   type CompiledPlan,
   type Instant,
-  type Markdown,
+  reachesOf,
+  type Mechanic,
+  type Reach,
   type Product,
   type PublicPrice,
 } from '@novalex/core'
@@ -73,19 +75,25 @@ export function findProducts(
   })
 }
 
-/** What a markdown under edit would reach. The mechanic is checked as a part of a promotion would be. */
-export function computeReachAnswer(plan: CompiledPlan, mechanic: Markdown): ReachAnswer {
+/** What a mechanic under edit would reach. It is checked as a part of a promotion would be. */
+export function computeReachAnswer(plan: CompiledPlan, mechanic: Mechanic): ReachAnswer {
   const probe = { ...PROBE, mechanic, stacking: { group: plan.store.stackGroups[0]!, mode: 'group' as const } }
-  refuseIfAny(checkPromotion(probe, plan).filter(({ path }) => path.startsWith('mechanic.reach')))
-  const reached = computeReached(mechanic.reach, plan.catalogue).toSorted((a, b) => a.regularPrice - b.regularPrice)
-  const places = new Set([0, Math.floor((reached.length - 1) / 2), reached.length - 1])
-  const unmoved = findUnmoved(mechanic, plan.catalogue)
+  refuseIfAny(checkPromotion(probe, plan).filter(({ path }) => REACH_PATH.test(path)))
+  const reaches = reachesOf(mechanic)
+  const unmoved = mechanic.kind === 'markdown' ? findUnmoved(mechanic, plan.catalogue) : []
   return {
-    products: reached.length,
-    sample: [...places].flatMap((place) => reached[place] ?? []),
+    reaches: (reaches.length > 0 ? reaches : [{}]).map((reach) => sampleReach(plan, reach)),
     unmoved: unmoved.length,
     unmovedSample: unmoved.slice(0, UNMOVED_SHOWN),
   }
+}
+
+const REACH_PATH = /^mechanic\.(.*\.)?reach\b/
+
+function sampleReach({ catalogue }: CompiledPlan, reach: Reach): ReachAnswer['reaches'][number] {
+  const reached = computeReached(reach, catalogue).toSorted((a, b) => a.regularPrice - b.regularPrice)
+  const places = new Set([0, Math.floor((reached.length - 1) / 2), reached.length - 1])
+  return { products: reached.length, sample: [...places].flatMap((place) => reached[place] ?? []) }
 }
 
 const PROBE = {

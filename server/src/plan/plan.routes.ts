@@ -1,5 +1,5 @@
-import { PlanQuery, QuoteRequest, type PlanAnswer } from '@novalex/contract'
-import { checkOrder, computeQuote } from '@novalex/core'
+import { DeepestQuery, PlanQuery, QuoteRequest, type PlanAnswer } from '@novalex/contract'
+import { checkOrder, computeQuote, createProblem, DAY_MS } from '@novalex/core'
 import { Router } from 'express'
 import type { Clock } from '../clock.ts'
 import { refuseIfAny } from '../http/AppError.ts'
@@ -33,6 +33,12 @@ export function createPlanRoutes({ plans, threads, clock }: PlanDeps): Router {
     const { key } = await plans.get(name)
     response.json(await computeMoments(key, { plan: name, now: clock.now() }))
   })
+  routes.get('/deepest', async (request, response) => {
+    const { plan = 'working', ...window } = parseQuery(DeepestQuery, request)
+    const [from, to] = [Date.parse(window.from), Date.parse(window.to)]
+    if (to <= from || to - from > LONGEST_WINDOW_MS) refuseIfAny([createProblem('bad-window', 'to')])
+    response.json(await threads.run('deepest', { plan, from, to }))
+  })
   routes.post('/quote', async (request, response) => {
     const question = parseBody(QuoteRequest, request)
     const { plan, now } = await resolveQuestion({ plan: 'live', ...question }, { plans, clock })
@@ -43,6 +49,8 @@ export function createPlanRoutes({ plans, threads, clock }: PlanDeps): Router {
   return routes
 }
 
+/** A year and a month, the longest that a calendar shows. */
+const LONGEST_WINDOW_MS = 400 * DAY_MS
 const KEPT_ANSWERS = 8
 const HOUR_MS = 3_600_000
 

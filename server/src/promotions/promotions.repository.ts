@@ -1,5 +1,5 @@
 import type { CampaignRecord, PromotionRecord } from '@novalex/contract'
-import type { Promotion, SalePromotion } from '@novalex/core'
+import type { Promotion } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
 
 interface PromotionRow {
@@ -52,6 +52,16 @@ export async function markDeleted(transaction: Connection, record: PromotionReco
     .update({ ...toRow(record), deleted_at: at })
 }
 
+const OUT_OF_THE_WAY = 2_000_000_000
+
+/** Gives promotions the ranks wanted. Ranks are unique at every moment, so all of them step aside first. */
+export async function saveRanks(transaction: Connection, ranks: ReadonlyMap<string, number>): Promise<void> {
+  await transaction('promotions')
+    .whereIn('id', [...ranks.keys()])
+    .update({ rank: transaction.raw('?? + ?', ['rank', OUT_OF_THE_WAY]) })
+  for (const [id, rank] of ranks) await transaction('promotions').where({ id }).update({ rank })
+}
+
 export async function listCampaigns(connection: Connection): Promise<CampaignRecord[]> {
   return connection<CampaignRecord>('campaigns').select('id', 'name', 'goal', 'version').orderBy('name')
 }
@@ -61,7 +71,7 @@ export async function insertCampaign(transaction: Connection, campaign: Campaign
 }
 
 function toRecord(row: PromotionRow): PromotionRecord {
-  const rule = JSON.parse(row.rule) as Omit<SalePromotion, 'id' | 'name' | 'rank' | 'state'>
+  const rule = JSON.parse(row.rule) as Omit<Promotion, 'id' | 'name' | 'rank' | 'state'>
   return {
     promotion: { id: row.id, name: row.name, rank: row.rank, state: row.state, ...rule },
     campaign: row.campaign,

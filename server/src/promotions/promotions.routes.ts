@@ -1,4 +1,4 @@
-import { CampaignDraft, PromotionDraft, PromotionUpdate, VersionQuery } from '@novalex/contract'
+import { CampaignDraft, PromotionDraft, PromotionUpdate, RankRequest, VersionQuery } from '@novalex/contract'
 import { Router } from 'express'
 import type { Database } from '../db/openDatabase.ts'
 import { actorOf } from '../http/actor.ts'
@@ -25,6 +25,10 @@ export function createPromotionsRoutes(database: Database, promotions: Promotion
     const { version } = parseQuery(VersionQuery, request)
     await promotions.remove(request.params.id, Number(version), actorOf(request))
     response.status(204).end()
+  })
+  routes.put('/:id/rank', async (request, response) => {
+    const { before } = parseBody(RankRequest, request)
+    response.json(await promotions.moveBefore(request.params.id, before, actorOf(request)))
   })
   routes.post('/:id/restore', async (request, response) => {
     response.json(await promotions.restore(request.params.id, actorOf(request)))

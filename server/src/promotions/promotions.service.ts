@@ -12,8 +12,10 @@ import {
   insertCampaign,
   insertPromotion,
   listCampaigns,
+  listPromotions,
   markDeleted,
   nextRank,
+  saveRanks,
   updatePromotion,
 } from './promotions.repository.ts'
 
@@ -25,6 +27,8 @@ export interface PromotionsService {
   remove(id: string, version: number, by: string): Promise<void>
   /** Takes deleting back. */
   restore(id: string, by: string): Promise<PromotionRecord>
+  /** Puts a promotion before another one in the order of ranks, or at the end. Those between move by one. */
+  moveBefore(id: string, before: string | null, by: string): Promise<PromotionRecord>
   createCampaign(draft: Pick<CampaignRecord, 'name' | 'goal'>, by: string): Promise<CampaignRecord>
 }
 
@@ -99,6 +103,25 @@ export function createPromotionsService({ database, plans, clock }: PromotionsDe
         const record = { ...before, version: before.version + 1 }
         await markDeleted(transaction, record, null)
         return { result: record, detail: { name: record.promotion.name } }
+      })
+    },
+    async moveBefore(id, before, by) {
+      return change({ by, action: 'rank-promotion', subject: id }, async (transaction) => {
+        const { promotion } = await getPromotion(transaction, id)
+        const records = await listPromotions(transaction)
+        const ranks = records.map((record) => record.promotion.rank)
+        const others = records.map((record) => record.promotion.id).filter((other) => other !== id)
+        const place = before === null ? others.length : others.indexOf(before)
+        if (place < 0) throw new AppError('not-found', { facts: { kind: 'promotion', id: before } })
+        const ordered = others.toSpliced(place, 0, id)
+        const moved = records.filter((record, at) => record.promotion.id !== ordered[at])
+        const rankOf = new Map(ordered.map((one, at) => [one, ranks[at]!]))
+        await saveRanks(
+          transaction,
+          new Map(moved.map((record) => [record.promotion.id, rankOf.get(record.promotion.id)!])),
+        )
+        const result = await getPromotion(transaction, id)
+        return { result, detail: { name: promotion.name, before: promotion.rank, after: result.promotion.rank } }
       })
     },
     async createCampaign({ name, goal }, by) {

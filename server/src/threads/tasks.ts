@@ -1,6 +1,7 @@
-import type { MomentsAnswer, ReviewAnswer } from '@novalex/contract'
+import type { DeepestAnswer, MomentsAnswer, ReviewAnswer } from '@novalex/contract'
 import type { Database } from '../db/openDatabase.ts'
 import { readImport, writeImport } from '../imports/importTasks.ts'
+import { computeDeepestAnswer, type DeepestQuestion } from '../plan/deepest.ts'
 import { computeMoments, type MomentsQuestion } from '../plan/moments.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { computeReview, type ReviewQuestion } from '../releases/review.ts'
@@ -10,6 +11,7 @@ export interface Tasks {
   readImport: { question: { id: string }; answer: null }
   writeImport: { question: { id: string; at: number }; answer: null }
   moments: { question: MomentsQuestion; answer: MomentsAnswer }
+  deepest: { question: DeepestQuestion; answer: DeepestAnswer }
   review: { question: ReviewQuestion; answer: ReviewAnswer }
 }
 
@@ -27,6 +29,7 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
       return null
     },
     moments: (question) => computeMoments(plans, question),
+    deepest: (question) => computeDeepestAnswer(plans, question),
     review: (question) => computeReview(database, plans, question),
   }
 }

@@ -14,7 +14,7 @@ const IDLE_TIMEOUT_MS = 60_000
 /** Threads with database connections of their own, started when there is work. */
 export function createThreads(databaseUrl: string): Threads {
   const pool = new Piscina({
-    filename: new URL('./thread.ts', import.meta.url).href,
+    filename: new URL(import.meta.url.endsWith('.ts') ? './thread.ts' : './thread.mjs', import.meta.url).href,
     minThreads: 0,
     maxThreads: MAX_THREADS,
     idleTimeout: IDLE_TIMEOUT_MS,

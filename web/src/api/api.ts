@@ -1,8 +1,11 @@
 import type {
   CampaignRecord,
   CategoryAnswer,
+  DeepestAnswer,
   ImportStatus,
+  LookupAnswer,
   MomentsAnswer,
+  PairAnswer,
   PlanAnswer,
   PricedProduct,
   ProductsAnswer,
@@ -15,10 +18,17 @@ import type {
   ReleaseSummary,
   ReviewAnswer,
   ShopAnswer,
+  ShopCartAnswer,
+  ShopCartRequest,
   ShopProductAnswer,
+  StackingRequest,
   StoreAnswer,
+  TestCart,
+  TestCartDraft,
+  TestCartRun,
+  TestCartUpdate,
 } from '@novalex/contract'
-import type { Markdown } from '@novalex/core'
+import type { Mechanic, Promotion } from '@novalex/core'
 import { request } from './http.ts'
 
 /** Which plan and which instant a question is about. */
@@ -32,13 +42,16 @@ export const api = {
   listCategories: () => request<CategoryAnswer[]>('/categories'),
   getPlan: (plan: string) => request<PlanAnswer>('/plan', { query: { plan } }),
   getMoments: (plan: string) => request<MomentsAnswer>('/moments', { query: { plan } }),
-  getReach: (mechanic: Markdown, signal: AbortSignal) =>
+  getDeepest: (query: { plan: string; from: string; to: string }, signal: AbortSignal) =>
+    request<DeepestAnswer>('/deepest', { query, signal }),
+  getReach: (mechanic: Mechanic, signal: AbortSignal) =>
     request<ReachAnswer>('/reach', { method: 'POST', body: { mechanic }, signal }),
 
   listProducts: (query: Asked & Partial<ProductsQuery>, signal?: AbortSignal) =>
     request<ProductsAnswer>('/products', signal ? { query: { ...query }, signal } : { query: { ...query } }),
   getProduct: (sku: string, asked: Asked) =>
     request<PricedProduct>(`/products/${encodeURIComponent(sku)}`, { query: { ...asked } }),
+  lookUp: (skus: readonly string[]) => request<LookupAnswer>('/products/lookup', { method: 'POST', body: { skus } }),
   productFileUrl: '/api/products.csv',
 
   listPromotions: () => request<PromotionRecord[]>('/promotions'),
@@ -50,6 +63,10 @@ export const api = {
     request<undefined>(`/promotions/${encodeURIComponent(id)}`, { method: 'DELETE', query: { version } }),
   restorePromotion: (id: string) =>
     request<PromotionRecord>(`/promotions/${encodeURIComponent(id)}/restore`, { method: 'POST' }),
+  moveBefore: (id: string, before: string | null) =>
+    request<PromotionRecord>(`/promotions/${encodeURIComponent(id)}/rank`, { method: 'PUT', body: { before } }),
+  getPair: (first: string, second: string) => request<PairAnswer>('/stacking/pair', { query: { first, second } }),
+  saveStacking: (body: StackingRequest) => request<undefined>('/stacking', { method: 'PUT', body }),
   listCampaigns: () => request<CampaignRecord[]>('/campaigns'),
   createCampaign: (name: string) => request<CampaignRecord>('/campaigns', { method: 'POST', body: { name, goal: '' } }),
 
@@ -63,12 +80,22 @@ export const api = {
   acceptImport: (id: string) => request<ImportStatus>(`/imports/${id}/accept`, { method: 'POST' }),
   removeImport: (id: string) => request<undefined>(`/imports/${id}`, { method: 'DELETE' }),
 
+  runTestCarts: () => request<TestCartRun[]>('/test-carts'),
+  createTestCart: (body: TestCartDraft) => request<TestCart>('/test-carts', { method: 'POST', body }),
+  updateTestCart: (id: string, body: TestCartUpdate) =>
+    request<TestCart>(`/test-carts/${encodeURIComponent(id)}`, { method: 'PUT', body }),
+  deleteTestCart: (id: string) => request<undefined>(`/test-carts/${encodeURIComponent(id)}`, { method: 'DELETE' }),
+
   listReleases: () => request<ReleaseSummary[]>('/releases'),
   getReview: (release: number | null) => request<ReviewAnswer>('/releases/review', { query: { release } }),
   release: (body: ReleaseRequest) => request<ReleaseSummary>('/releases', { method: 'POST', body }),
 
   listShop: (query: { at: string; search: string; category: string | null; page: number }, signal: AbortSignal) =>
     request<ShopAnswer>('/shop/products', { query, signal }),
+  priceShopCart: (body: ShopCartRequest, signal: AbortSignal) =>
+    request<ShopCartAnswer>('/shop/cart', { method: 'POST', body, signal }),
+  listShopOffers: (sku: string, at: string) =>
+    request<Promotion[]>(`/shop/products/${encodeURIComponent(sku)}/offers`, { query: { at } }),
   getShopProduct: (sku: string, at: string) =>
     request<ShopProductAnswer>(`/shop/products/${encodeURIComponent(sku)}`, { query: { at } }),
 }

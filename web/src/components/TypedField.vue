@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { formatAmount, parseAmount, parsePercent } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
 import { explainProblem } from '@/locale/problems.ts'
 import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
+import { NUMBER_KINDS, type NumberKind } from './numberKinds.ts'
 
 /**
  * A number as people type it: money in minor units, a rate in basis points, or a count. A text that can't be read stays in the field,
@@ -10,7 +10,7 @@ import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
  */
 const { kind, path, optional } = defineProps<{
   label: string
-  kind: 'money' | 'percent' | 'count'
+  kind: NumberKind
   /** Where in the promotion the value stands; its problems show here. */
   path: string
   optional?: boolean
@@ -22,21 +22,8 @@ const { typed, problemsAt } = usePromotion()
 const shown = ref('')
 const isFocused = ref(false)
 
-const FORMATS = {
-  money: formatAmount,
-  percent: (value: number) => String(value / 100),
-  count: String,
-}
-const PARSERS = {
-  money: parseAmount,
-  percent: parsePercent,
-  count: (text: string) => (/^\s*\d{1,9}\s*$/.test(text) ? Number(text) : null),
-}
-const CODES = { money: 'not-money', percent: 'not-a-percent', count: 'not-a-count' } as const
-const SUFFIX = { money: '€', percent: '%', count: undefined }
-
 function show(): void {
-  shown.value = typed.get(path)?.text ?? (model.value === null ? '' : FORMATS[kind](model.value))
+  shown.value = typed.get(path)?.text ?? (model.value === null ? '' : NUMBER_KINDS[kind].format(model.value))
 }
 watch(
   [model, () => typed.size, () => path],
@@ -55,9 +42,9 @@ function read(text: string): void {
     model.value = null
     return
   }
-  const value = PARSERS[kind](text)
+  const value = NUMBER_KINDS[kind].parse(text)
   if (value === null) {
-    const code = text.trim() === '' ? 'required' : CODES[kind]
+    const code = text.trim() === '' ? 'required' : NUMBER_KINDS[kind].code
     typed.set(path, { text, problem: { code, path, facts: { given: text.slice(0, 40) } } })
     return
   }
@@ -75,7 +62,7 @@ function onBlur(): void {
   <v-text-field
     :model-value="shown"
     :label="label"
-    :suffix="SUFFIX[kind]"
+    :suffix="NUMBER_KINDS[kind].suffix"
     :hint="hint"
     :persistent-hint="hint !== undefined"
     :error-messages="errors"

@@ -31,7 +31,7 @@ function describeTiers(mechanic: PartOf<'tiers'>['mechanic']): string {
   return `${tiers} ${count}${mechanic.on === 'tier' ? ', each unit by its own step,' : ''}`
 }
 
-function describeDelivery(value: Value): string {
+export function describeDelivery(value: Value): string {
   if ('price' in value) return `delivery for ${formatMoney(value.price)}`
   return 'percent' in value && value.percent === 10_000 ? 'delivery free' : `delivery for ${describeValue(value)}`
 }

@@ -1,5 +1,6 @@
 import type { ErrorCode, ProblemCode } from '@novalex/contract'
 import { formatAmount, formatPercent, type Problem } from '@novalex/core'
+import type { ApiError } from '@/api/http.ts'
 import { formatEnd, formatLocal, joinWords, plural } from './format.ts'
 
 type Facts = Readonly<Record<string, unknown>>
@@ -20,6 +21,7 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts)
   malformed: 'This can’t be read. Check how it is written.',
   'not-allowed': 'This can’t stand here. Take it out or choose something else.',
   'no-such-time': ({ given }) => `No calendar has ${String(given)}. Choose another day or time.`,
+  'bad-window': () => 'A window ends after it begins, and lasts at most 400 days.',
   'ends-before-start': ({ start, end }) =>
     `It would end on ${formatEnd(String(end), { year: true })}, not after its start on ${formatLocal(String(start), { year: true })}. Choose a later end or an earlier start.`,
   'unknown-sku': ({ id, sku }) =>
@@ -127,4 +129,9 @@ function toUses({ categories, products, promotions }: Facts): string[] {
     ...(Number(products) > 0 ? [plural(Number(products), 'product')] : []),
     ...((promotions as string[] | undefined) ?? []).map((name) => `the promotion ${name}`),
   ]
+}
+
+/** What a refused request says: its first problem, which is the nearest to what was done, or else its error. */
+export function explainFailure(error: ApiError): string {
+  return error.problems[0] ? explainProblem(error.problems[0]) : explainError(error)
 }

@@ -1,5 +1,16 @@
-import type { CodeOutcome, FailedTest, Nudge, PromotionOutcome, Quote, SkipReason, Value } from '@novalex/core'
+import {
+  isFree,
+  type CodeOutcome,
+  type FailedTest,
+  type Mechanic,
+  type Nudge,
+  type PromotionOutcome,
+  type Quote,
+  type SkipReason,
+  type Value,
+} from '@novalex/core'
 import { formatMoney, plural } from './format.ts'
+import { describeDelivery } from './offerSentence.ts'
 import { describeValue, type Names } from './ruleWords.ts'
 import { describeCondition } from './sentence.ts'
 
@@ -8,6 +19,7 @@ export interface ReasonContext {
   readonly names: Names
   /** Another promotion's name. */
   promotion(id: string): string
+  kind?(id: string): Mechanic['kind'] | undefined
   readonly start: string
   readonly end: string
 }
@@ -40,9 +52,14 @@ export function explainOutcome(outcome: PromotionOutcome, context: ReasonContext
   if (outcome.outcome === 'applied') {
     const { unitsCutByFloor } = outcome.facts
     const cut = unitsCutByFloor ? `; the floor held ${plural(Number(unitsCutByFloor), 'unit')} back` : ''
-    return `takes off ${formatMoney(outcome.amount)}${cut}`
+    return `${describeApplied(outcome, context.kind?.(outcome.promotion))}${cut}`
   }
   return outcome.reason === null ? '' : TEXT[outcome.reason](outcome.facts, context)
+}
+
+function describeApplied({ amount }: PromotionOutcome, kind?: Mechanic['kind']): string {
+  if (kind === 'price-steps') return 'sets the regular price'
+  return `${kind === 'surcharge' ? 'adds' : 'takes off'} ${formatMoney(amount)}`
 }
 
 /** What is lacking: units, or money. */
@@ -80,24 +97,22 @@ export function explainCode({ outcome, reason }: CodeOutcome, why = ''): string 
   return (reason && CODE_TEXT[reason]) ?? 'can’t be used'
 }
 
-/** What a little more would bring: `2 more bring 10 % less`. */
-export function explainNudge({ missingUnits, missingAmount, reward }: Nudge): string {
+/** What a little more would bring: `2 more bring 10 % less`. The mechanic says what the reward is a reward of. */
+export function explainNudge({ missingUnits, missingAmount, reward }: Nudge, kind?: Mechanic['kind']): string {
   const more = missingUnits === undefined ? `${formatMoney(missingAmount ?? 0)} more` : `${missingUnits} more`
   const verb = missingUnits === undefined || missingUnits === 1 ? 'brings' : 'bring'
-  return `${more} ${verb} ${describeReward(reward)}`
+  return `${more} ${verb} ${describeReward(reward, kind)}`
 }
 
-function describeReward(reward: unknown): string {
-  const given = reward as Partial<{
-    percent: number
-    amount: number
-    price: number
-    quantity: number
-    value: Value
-  }> | null
-  if (given?.value) return `${plural(given.quantity ?? 1, 'item')} at ${describeValue(given.value)}`
-  if (given && ('percent' in given || 'amount' in given || 'price' in given)) return describeValue(given as Value)
-  return 'a reward'
+function describeReward(reward: unknown, kind?: Mechanic['kind']): string {
+  const given = reward as Partial<{ price: number; quantity: number; value: Value }> | null
+  if (given?.value) {
+    const items = plural(given.quantity ?? 1, 'item')
+    return isFree(given.value) ? `${items} free` : `${items} at ${describeValue(given.value)}`
+  }
+  if (!given || !('percent' in given || 'amount' in given || 'price' in given)) return 'a reward'
+  if (kind === 'bundle') return `a bundle for ${formatMoney(given.price!)}`
+  return kind === 'delivery' ? describeDelivery(given as Value) : describeValue(given as Value)
 }
 
 /** A quote in sentences: each promotion that applied or was meant to, each code, each nudge. */
@@ -106,6 +121,8 @@ export function writeQuote(quote: Quote, context: ReasonContext): string[] {
     (outcome) => `${context.promotion(outcome.promotion)} ${explainOutcome(outcome, context)}.`,
   )
   const codes = quote.codes.map((code) => `Code ${code.code} ${explainCode(code)}.`)
-  const nudges = quote.nudges.map((nudge) => `${context.promotion(nudge.promotion)}: ${explainNudge(nudge)}.`)
+  const nudges = quote.nudges.map(
+    (nudge) => `${context.promotion(nudge.promotion)}: ${explainNudge(nudge, context.kind?.(nudge.promotion))}.`,
+  )
   return [...outcomes, ...codes, ...nudges]
 }

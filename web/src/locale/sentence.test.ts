@@ -2,8 +2,9 @@ import {
   compilePlan,
   computeQuote,
   describePromotion,
+  type Mechanic,
+  type Nudge,
   type Promotion,
-  type SalePromotion,
   type Store,
 } from '@novalex/core'
 import { expect, test } from 'vitest'
@@ -17,7 +18,7 @@ const names: Names = { category: (id) => id.toUpperCase(), stackGroup: (id) => i
 const store = { stackGroups: ['sale', 'club'], apart: [['sale', 'sale']] } as unknown as Store
 const golden = rules as unknown as readonly { rule: Partial<Promotion>; sentence: string }[]
 
-const BASE: SalePromotion = {
+const BASE: Promotion = {
   id: 'p1',
   name: 'One',
   rank: 1,
@@ -85,15 +86,20 @@ test.each([
   expect(explainOutcome({ promotion: 'p1', ...outcome }, context)).toBe(sentence)
 })
 
-test.each([
-  [{ missingUnits: 2, reward: { percent: 1000 } }, '2 more bring 10 % less'],
-  [{ missingUnits: 1, reward: { price: 3000 } }, '1 more brings 30.00 € each'],
-  [{ missingAmount: 137, reward: { amount: 500, per: 'once' } }, '1.37 € more brings 5.00 € less once'],
+test.each<[object, Mechanic['kind'] | undefined, string]>([
+  [{ missingUnits: 2, reward: { percent: 1000 } }, undefined, '2 more bring 10 % less'],
+  [{ missingUnits: 1, reward: { price: 3000 } }, 'quantity-break', '1 more brings 30.00 € each'],
+  [{ missingUnits: 1, reward: { price: 3000 } }, 'bundle', '1 more brings a bundle for 30.00 €'],
+  [{ missingAmount: 137, reward: { amount: 500, per: 'once' } }, undefined, '1.37 € more brings 5.00 € less once'],
+  [{ missingAmount: 500, reward: { percent: 10_000 } }, 'delivery', '5.00 € more brings delivery free'],
   [
     { missingUnits: 1, reward: { sameSku: true, quantity: 2, value: { percent: 10_000 } } },
-    '1 more brings 2 items at nothing',
+    'buy-get',
+    '1 more brings 2 items free',
   ],
-])('%j', (nudge, sentence) => expect(explainNudge({ promotion: 'p1', ...nudge })).toBe(sentence))
+])('%j of %s', (nudge, kind, sentence) =>
+  expect(explainNudge({ promotion: 'p1', ...nudge } as Nudge, kind)).toBe(sentence),
+)
 
 test('codes', () => {
   expect(explainCode({ code: 'A', outcome: 'refused', reason: 'code-over-limit' })).toMatch(/^can’t be added/)

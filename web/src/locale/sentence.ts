@@ -49,7 +49,8 @@ function wordsBefore(part: SentencePart['part'], previous: SentencePart['part'] 
   }
 }
 
-function describePart(part: SentencePart, names: Names): string {
+/** One part in the words that its sentence uses. */
+export function describePart(part: SentencePart, names: Names): string {
   switch (part.part) {
     case 'start':
       return part.start === undefined ? 'the release on' : formatLocal(part.start)
@@ -107,7 +108,10 @@ export function describeCondition(when: Condition | null, names: Names): string 
     case 'country':
       return `anyone with delivery to ${joinWords(when.in, 'or')}`
     case 'option':
-      return `anyone with delivery by ${joinWords(when.in, 'or')}`
+      return `anyone with delivery by ${joinWords(
+        when.in.map((option) => DELIVERY_OPTIONS[option] ?? option),
+        'or',
+      )}`
     case 'spend':
       return `anyone with ${COMPARISONS[when.op]} ${formatMoney(when.amount)} of ${describeReach(when.reach, names)}${BASES[when.basis]}`
     case 'quantity':
@@ -129,6 +133,12 @@ export const CHANNELS: Readonly<Record<string, string>> = {
   web: 'the web shop',
   app: 'the app',
   counter: 'the shop in town',
+}
+
+export const DELIVERY_OPTIONS: Readonly<Record<string, string>> = {
+  parcel: 'parcel',
+  express: 'express parcel',
+  collect: 'collection in town',
 }
 
 const BASES = { regular: ' at regular prices', shelf: '', current: ' after earlier offers' }

@@ -1,19 +1,25 @@
 import type { PlanAnswer } from '@novalex/contract'
 import {
   compilePlan,
-  computeEdgeMoments,
+  computeEdges,
   computeQuote,
   type Cart,
+  type CartLine,
   type CompiledPlan,
+  type EdgeCart,
+  type EdgeFacts,
   type EdgeMoment,
   type Instant,
+  type Order,
   type Product,
   type Promotion,
   type Quote,
 } from '@novalex/core'
 import { expose } from 'comlink'
+import { DELIVERY_PRICES } from '@/stores/deliveryPrices.ts'
 
 export interface TillQuestion {
+  /** Those in the cart, and others that the rule names. */
   readonly products: readonly Product[]
   readonly cart: Cart
   readonly now: Instant
@@ -30,47 +36,83 @@ export interface TillAnswer {
   readonly near: readonly string[]
 }
 
-export interface EdgePrice extends EdgeMoment {
+/** What an order comes to without the edited promotion and with it. */
+export interface Compared {
   readonly without: number
   readonly with: number
 }
 
+export interface EdgePrices {
+  /** The cart that moments and numbers sold are priced with: at the last limit, or one item. */
+  readonly sample: readonly CartLine[]
+  readonly moments: readonly (EdgeMoment & Compared)[]
+  readonly carts: readonly (EdgeCart & Compared)[]
+  readonly facts: readonly (EdgeFacts & Compared)[]
+}
+
 let plan: PlanAnswer | null = null
+/** Plans compiled for the last questions: most keystrokes change the cart or the rule, not both and not the plan. */
+const compiled = new Map<string, CompiledPlan>()
+const KEPT_PLANS = 4
 
 const worker = {
   setPlan(next: PlanAnswer): void {
     plan = next
+    compiled.clear()
   },
 
-  price({ products, cart, now, edited }: TillQuestion): TillAnswer {
+  price(question: TillQuestion): TillAnswer {
+    const { products, cart, now, edited } = question
     const order = { now, cart, facts: {}, codes: {} }
-    const kept = compile(products, getPlan().promotions)
-    const near = products.flatMap((product) => kept.findReaching(product)).map(({ promotion }) => promotion.id)
-    const after = attempt(() => computeQuote(compile(products, replace(edited)), order))
-    return { before: computeQuote(kept, order), after, near: [...new Set(near)] }
+    const kept = compile(products, null)
+    const after = attempt(() => computeQuote(compile(products, edited), order))
+    return { before: computeQuote(kept, order), after, near: findNear(kept, question) }
   },
 
-  /** What one unit costs the till's shopper just before and at each limit of the edited promotion's time, without it and with it. */
-  edges({ products, cart, edited }: TillQuestion): EdgePrice[] {
-    const { store, promotions } = getPlan()
+  /** The limits of the edited promotion, priced for the till's shopper just below, at and above each. */
+  edges({ products, cart: inTill, now, edited }: TillQuestion): EdgePrices {
+    const cart = fulfil(edited, inTill)
     const [sample] = products
-    if (!sample) return []
-    const one = { ...cart, lines: [{ sku: sample.sku, quantity: 1 }] }
-    const priceAt = (plan: CompiledPlan, now: Instant) =>
-      computeQuote(plan, { now, cart: one, facts: {}, codes: {} }).totals.merchandise
+    if (!sample) return NO_EDGES
     return (
       attempt(() => {
-        const others = compile(
-          [sample],
-          promotions.filter(({ id }) => id !== edited.id),
-        )
-        const all = compile([sample], replace(edited))
-        return computeEdgeMoments(edited, store.timeZone).map((edge) => {
-          return { ...edge, without: priceAt(others, edge.at), with: priceAt(all, edge.at) }
-        })
-      }) ?? []
+        const others = compile(products, edited, true)
+        const all = compile(products, edited)
+        const compare = (changes: Partial<Order>): Compared => {
+          const order = { now, cart, facts: {}, codes: {}, ...changes }
+          const totalOf = (plan: CompiledPlan) => computeQuote(plan, order).totals.grand
+          return { without: totalOf(others), with: totalOf(all) }
+        }
+        const { moments, carts, facts } = computeEdges(edited, all, sample.sku)
+        const lines = carts.findLast(({ side }) => side === 'at')?.lines ?? [{ sku: sample.sku, quantity: 1 }]
+        const one = { ...cart, lines }
+        return {
+          sample: lines,
+          moments: moments.map((edge) => ({ ...edge, ...compare({ now: edge.at, cart: one }) })),
+          carts: carts.map((edge) => ({ ...edge, ...compare({ cart: { ...cart, lines: edge.lines } }) })),
+          facts: facts.map((edge) => ({ ...edge, ...compare({ cart: one, facts: { [edited.id]: edge.facts } }) })),
+        }
+      }) ?? NO_EDGES
     )
   },
+}
+
+/** Whoever looks at the limits of a promotion with a code has it, and of one on delivery has chosen a way that it is about. */
+function fulfil({ code, mechanic }: Promotion, cart: Cart): Cart {
+  const codes = code && 'text' in code ? [code.text] : cart.codes
+  const [option = 'parcel'] = (mechanic.kind === 'delivery' && mechanic.options) || []
+  const chosen = { option, price: DELIVERY_PRICES[option] ?? 0, country: 'AT' }
+  return { ...cart, codes, delivery: cart.delivery ?? (mechanic.kind === 'delivery' ? chosen : null) }
+}
+
+const NO_EDGES: EdgePrices = { sample: [], moments: [], carts: [], facts: [] }
+
+/** The kept promotions that look at anything in the cart. */
+function findNear(kept: CompiledPlan, { products, cart }: TillQuestion): string[] {
+  const inCart = products.filter(({ sku }) => cart.lines.some((line) => line.sku === sku))
+  const near = inCart.flatMap((product) => [...kept.findPricing(product), ...kept.findOffers(product)])
+  const delivery = cart.delivery && inCart.length > 0 ? kept.deliveryOffers : []
+  return [...new Set([...near, ...delivery].map(({ promotion }) => promotion.id))]
 }
 
 export type TillWorker = typeof worker
@@ -80,13 +122,20 @@ function getPlan(): PlanAnswer {
   return plan
 }
 
-function replace(edited: Promotion): Promotion[] {
-  return [...getPlan().promotions.filter(({ id }) => id !== edited.id), edited]
-}
-
-function compile(products: readonly Product[], promotions: readonly Promotion[]) {
-  const { store, categories, sets } = getPlan()
-  return compilePlan({ store, catalogue: { categories, sets, products }, promotions })
+/** The plan over these products: as it is kept, with the edited promotion in its place, or without that one. */
+function compile(products: readonly Product[], edited: Promotion | null, isWithout = false): CompiledPlan {
+  const key = JSON.stringify([products, edited && (isWithout ? edited.id : edited)])
+  let found = compiled.get(key)
+  if (!found) {
+    const { store, categories, sets, promotions } = getPlan()
+    const others = edited ? promotions.filter(({ id }) => id !== edited.id) : promotions
+    const all = edited && !isWithout ? [...others, edited] : others
+    found = compilePlan({ store, catalogue: { categories, sets, products }, promotions: all })
+    compiled.set(key, found)
+    const oldest = compiled.keys().next().value
+    if (compiled.size > KEPT_PLANS && oldest !== undefined) compiled.delete(oldest)
+  }
+  return found
 }
 
 /** A rule in the middle of an edit may name a day that no calendar has. */

@@ -1,7 +1,8 @@
 import type { Knex } from 'knex'
 import * as first from './001-first.ts'
+import * as testCarts from './002-test-carts.ts'
 
-const ALL: Record<string, Knex.Migration> = { '001-first': first }
+const ALL: Record<string, Knex.Migration> = { '001-first': first, '002-test-carts': testCarts }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {
   getMigrations: () => Promise.resolve(Object.keys(ALL)),

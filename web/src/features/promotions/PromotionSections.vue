@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { text } from '@/locale/en.ts'
-import { SECTIONS, type SectionKey } from './sections.ts'
+import { sectionsOf, type SectionKey } from './sections.ts'
 import { usePromotion } from './usePromotionDraft.ts'
 import { useSectionSummary } from './useSectionSummary.ts'
 
-const { problemsAt } = usePromotion()
+const { draft, problemsAt } = usePromotion()
+const sections = computed(() => sectionsOf(draft.value!.mechanic))
 const summary = useSectionSummary()
 const open = ref<SectionKey | null>('what')
 
@@ -17,7 +18,7 @@ function toggle(key: SectionKey): void {
 <template>
   <dl class="sections">
     <div
-      v-for="section in SECTIONS"
+      v-for="section in sections"
       :key="section.key"
       class="section"
       :class="{ faulty: section.paths.some((path) => problemsAt(path).length > 0) }"

@@ -1,24 +1,19 @@
 <script setup lang="ts">
 import { computeStatus, type PromotionStatus } from '@novalex/core'
 import { computed, ref } from 'vue'
-import { useRouter } from 'vue-router'
 import { api } from '@/api/api.ts'
-import { ApiError } from '@/api/http.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
 import { plural } from '@/locale/format.ts'
-import { explainError } from '@/locale/problems.ts'
 import { useMoment } from '@/stores/moment.ts'
-import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { createNewDraft } from './createNewDraft.ts'
+import ManyBar from './ManyBar.vue'
+import NewPromotion from './NewPromotion.vue'
 import PromotionsTable from './PromotionsTable.vue'
 
-const router = useRouter()
 const store = useStoreInfo()
 const moment = useMoment()
-const notice = useNotice()
 const words = text.promotions
 const search = ref('')
 const status = ref<PromotionStatus | null>(null)
@@ -41,22 +36,15 @@ const groups = computed(() => {
     .map((campaign) => ({ campaign, rows: shown.value.filter(({ record }) => record.campaign === campaign.id) }))
     .filter(({ rows }) => rows.length > 0)
 })
+/** Of what is chosen, what the filters leave. */
+const chosen = ref<ReadonlySet<string>>(new Set())
+const chosenRecords = computed(() =>
+  shown.value.map(({ record }) => record).filter(({ promotion }) => chosen.value.has(promotion.id)),
+)
 const STATES = [
   { value: null, title: words.allStates },
   ...Object.entries(text.status).map(([value, title]) => ({ value, title })),
 ]
-
-async function plan(): Promise<void> {
-  try {
-    const draft = createNewDraft(store.info!.store, moment.now)
-    const { promotion } = await api.createPromotion(draft)
-    await store.refresh()
-    await router.push(`/promotions/${promotion.id}`)
-  } catch (thrown) {
-    if (!(thrown instanceof ApiError)) throw thrown
-    notice.complain(explainError(thrown))
-  }
-}
 </script>
 
 <template>
@@ -74,7 +62,7 @@ async function plan(): Promise<void> {
         @click:clear="search = ''"
       />
       <v-select v-model="status" class="state" :items="STATES" :label="words.state" />
-      <v-btn variant="flat" @click="plan">{{ words.plan }}</v-btn>
+      <NewPromotion />
     </header>
     <LoadError v-if="error" :error="error" @retry="reload" />
     <p v-if="!data && !error" class="quiet">{{ text.common.loading }}</p>
@@ -83,7 +71,16 @@ async function plan(): Promise<void> {
       <p class="quiet">{{ words.emptyHint }}</p>
     </div>
     <p v-else-if="data && groups.length === 0" class="empty">{{ words.emptyFilter }}</p>
-    <PromotionsTable v-else-if="data" :groups="groups" @changed="reload" />
+    <template v-else-if="data">
+      <ManyBar
+        v-if="chosenRecords.length > 0"
+        :records="chosenRecords"
+        :campaigns="data.campaigns"
+        @changed="reload"
+        @clear="chosen = new Set()"
+      />
+      <PromotionsTable v-model:chosen="chosen" :groups="groups" @changed="reload" />
+    </template>
   </section>
 </template>
 

@@ -21,6 +21,7 @@ interface Row {
 defineProps<{
   groups: readonly { readonly campaign: Pick<CampaignRecord, 'name' | 'goal'>; readonly rows: readonly Row[] }[]
 }>()
+const chosen = defineModel<ReadonlySet<string>>('chosen', { required: true })
 const emit = defineEmits<{ changed: [] }>()
 
 const store = useStoreInfo()
@@ -43,6 +44,16 @@ function ruleOf({ promotion }: PromotionRecord): string {
   return sentence.charAt(0).toUpperCase() + sentence.slice(1)
 }
 
+function choose(ids: readonly string[], is: boolean): void {
+  const next = new Set(chosen.value)
+  for (const id of ids) {
+    if (is) next.add(id)
+    else next.delete(id)
+  }
+  chosen.value = next
+}
+const isAll = (rows: readonly Row[]) => rows.every(({ record }) => chosen.value.has(record.promotion.id))
+
 function datesOf({ promotion: { schedule } }: PromotionRecord): [from: string, until: string] {
   const { start, end } = schedule
   return [start === undefined ? '' : formatLocal(start), end === undefined ? words.openEnd : formatEnd(end)]
@@ -53,6 +64,7 @@ function datesOf({ promotion: { schedule } }: PromotionRecord): [from: string, u
   <table class="printed">
     <thead>
       <tr>
+        <th />
         <th scope="col">{{ words.columns.state }}</th>
         <th scope="col">{{ words.columns.name }}</th>
         <th scope="col">{{ words.columns.when }}</th>
@@ -66,11 +78,32 @@ function datesOf({ promotion: { schedule } }: PromotionRecord): [from: string, u
     </thead>
     <tbody v-for="group in groups" :key="group.campaign.name">
       <tr class="campaign">
+        <td>
+          <input
+            type="checkbox"
+            :checked="isAll(group.rows)"
+            :aria-label="words.many.chooseAll(group.campaign.name)"
+            @change="
+              choose(
+                group.rows.map(({ record }) => record.promotion.id),
+                !isAll(group.rows),
+              )
+            "
+          />
+        </td>
         <th colspan="7" scope="rowgroup">
           <span class="heading">{{ group.campaign.name }}</span> <span class="quiet">{{ group.campaign.goal }}</span>
         </th>
       </tr>
       <tr v-for="{ record, status } in group.rows" :key="record.promotion.id">
+        <td>
+          <input
+            type="checkbox"
+            :checked="chosen.has(record.promotion.id)"
+            :aria-label="words.many.choose(record.promotion.name)"
+            @change="choose([record.promotion.id], !chosen.has(record.promotion.id))"
+          />
+        </td>
         <td><StateMark :status="status" /></td>
         <td class="name">
           <router-link :to="`/promotions/${record.promotion.id}`">{{ record.promotion.name }}</router-link>
@@ -81,7 +114,7 @@ function datesOf({ promotion: { schedule } }: PromotionRecord): [from: string, u
           {{ datesOf(record)[0] }}<br /><span class="quiet">{{ datesOf(record)[1] }}</span>
         </td>
         <td class="left">{{ describeTimeLeft(record.promotion, store.zone, moment.instant) }}</td>
-        <td>{{ record.promotion.stacking.group }}</td>
+        <td>{{ record.promotion.stacking?.group ?? text.common.none }}</td>
         <td class="number">{{ record.promotion.rank }}</td>
         <td>
           <v-menu close-on-content-click>
@@ -110,6 +143,11 @@ function datesOf({ promotion: { schedule } }: PromotionRecord): [from: string, u
 </template>
 
 <style scoped>
+.campaign td {
+  border-bottom-color: var(--ink);
+  vertical-align: bottom;
+}
+
 .campaign th {
   border-bottom-color: var(--ink);
   font-size: 13px;

@@ -6,7 +6,7 @@ import { text } from '@/locale/en.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { SECTION_OF_PART, SECTIONS, type SectionKey } from './sections.ts'
+import { SECTION_OF_PART, sectionsOf, type SectionKey } from './sections.ts'
 import { toPromotion } from './toDraft.ts'
 import { usePromotion } from './usePromotionDraft.ts'
 
@@ -17,10 +17,11 @@ const names = useNames()
 const pieces = computed(() =>
   writeSentence(describePromotion(toPromotion(record.value!, draft.value!), store.info!.store), names.names),
 )
-const sectionOf = (key: SectionKey) => SECTIONS.find((section) => section.key === key)!
+const sections = computed(() => sectionsOf(draft.value!.mechanic))
+const sectionOf = (key: SectionKey) => sections.value.find((section) => section.key === key)!
 const problemsOf = (key: SectionKey) => sectionOf(key).paths.flatMap(problemsAt)
 const faults = computed(() =>
-  SECTIONS.flatMap((section) =>
+  sections.value.flatMap((section) =>
     section.paths.flatMap(problemsAt).map((problem) => ({
       field: text.promotion.sections[section.key],
       sentence: explainProblem(problem),
@@ -32,7 +33,7 @@ const faults = computed(() =>
 <template>
   <p class="sentence heading" data-testid="sentence">
     <template v-for="(piece, index) in pieces" :key="index">
-      <v-menu v-if="piece.part" max-width="560">
+      <v-menu v-if="piece.part" max-width="600" :close-on-content-click="false">
         <template #activator="{ props }">
           <button v-bind="props" type="button" :class="{ faulty: problemsOf(SECTION_OF_PART[piece.part]).length > 0 }">
             {{ piece.text }}

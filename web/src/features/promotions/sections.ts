@@ -1,29 +1,41 @@
-import type { SentencePart } from '@novalex/core'
+import type { Mechanic, SentencePart } from '@novalex/core'
 import type { Component } from 'vue'
 import InsideEditor from './editors/InsideEditor.vue'
 import LimitsEditor from './editors/LimitsEditor.vue'
 import ReachEditor from './editors/ReachEditor.vue'
 import ShopperEditor from './editors/ShopperEditor.vue'
 import StackingEditor from './editors/StackingEditor.vue'
-import ValueEditor from './editors/ValueEditor.vue'
+import WhatEditor from './editors/WhatEditor.vue'
 import WhenEditor from './editors/WhenEditor.vue'
 
 export type SectionKey = 'what' | 'reach' | 'shopper' | 'when' | 'stacking' | 'limits' | 'inside'
 
-/** The parts of a promotion in the order of its sentence, with their editors and where their problems lie. */
-export const SECTIONS: readonly {
+interface Section {
   readonly key: SectionKey
   readonly editor: Component
   readonly paths: readonly string[]
-}[] = [
-  { key: 'what', editor: ValueEditor, paths: ['mechanic.value', 'mechanic.bands', 'mechanic.rounding', 'ladder'] },
+}
+
+const WHAT_PATHS = [
+  ...['value', 'bands', 'rounding', 'tiers', 'count', 'on', 'maxUnits', 'pick', 'buy', 'get', 'gift', 'parts', 'price'],
+  ...['repeat', 'options', 'basis'],
+].map((key) => `mechanic.${key}`)
+
+/** The parts of a promotion in the order of its sentence, with their editors and where their problems lie. */
+const SECTIONS: readonly Section[] = [
+  { key: 'what', editor: WhatEditor, paths: [...WHAT_PATHS, 'ladder'] },
   { key: 'reach', editor: ReachEditor, paths: ['mechanic.reach'] },
-  { key: 'shopper', editor: ShopperEditor, paths: ['when'] },
+  { key: 'shopper', editor: ShopperEditor, paths: ['when', 'code'] },
   { key: 'when', editor: WhenEditor, paths: ['schedule'] },
   { key: 'stacking', editor: StackingEditor, paths: ['stacking'] },
   { key: 'limits', editor: LimitsEditor, paths: ['limits'] },
   { key: 'inside', editor: InsideEditor, paths: ['name', 'campaign', 'note'] },
 ]
+
+/** Buy and get, bundles and delivery name their products where they say what is given. */
+export function sectionsOf(mechanic: Mechanic): readonly Section[] {
+  return SECTIONS.filter(({ key }) => key !== 'reach' || 'reach' in mechanic)
+}
 
 export const SECTION_OF_PART: Readonly<Record<SentencePart['part'], SectionKey>> = {
   start: 'when',

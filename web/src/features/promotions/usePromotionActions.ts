@@ -1,12 +1,10 @@
 import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
-import { addDays, type PromotionState } from '@novalex/core'
+import { MINUTES_OF_DAY, moveSchedule, type PromotionState } from '@novalex/core'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/api.ts'
-import { ApiError } from '@/api/http.ts'
+import { useAttempt } from '@/composables/useAttempt.ts'
 import { text } from '@/locale/en.ts'
-import { explainError, explainProblem } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
-import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { toDraft } from './toDraft.ts'
 
 export interface PromotionAction {
@@ -20,18 +18,7 @@ const words = text.promotions
 export function usePromotionActions(onChanged: () => void) {
   const router = useRouter()
   const notice = useNotice()
-  const store = useStoreInfo()
-
-  async function attempt(work: () => Promise<void>): Promise<void> {
-    try {
-      await work()
-    } catch (thrown) {
-      if (!(thrown instanceof ApiError)) throw thrown
-      notice.complain(thrown.problems[0] ? explainProblem(thrown.problems[0]) : explainError(thrown))
-    }
-    await store.refresh()
-    onChanged()
-  }
+  const attempt = useAttempt(onChanged)
 
   async function change(record: PromotionRecord, changes: Partial<PromotionDraft>, what: string): Promise<void> {
     const before = toDraft(record)
@@ -62,9 +49,8 @@ export function usePromotionActions(onChanged: () => void) {
     const setState = (to: PromotionState, title: string) =>
       act(title, () => change(record, { state: to }, title.toLowerCase()))
     const extend = (days: number, title: string): PromotionAction[] => {
-      const { end } = schedule
-      if (end === undefined || state === 'stopped') return []
-      const later = { ...schedule, end: `${addDays(end.slice(0, 10), days)}${end.slice(10)}` }
+      const later = moveSchedule(schedule, 'end', days * MINUTES_OF_DAY)
+      if (later === null || schedule.end === undefined || state === 'stopped') return []
       return [act(`Extend ${title}`, () => change(record, { schedule: later }, title))]
     }
     return [

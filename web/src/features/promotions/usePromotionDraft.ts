@@ -8,6 +8,7 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { clearBackup, readBackup, writeBackup } from './draftBackup.ts'
 import { isSameDraft, toDraft } from './toDraft.ts'
 import { useHistory } from './useHistory.ts'
+import { useReach } from './useReach.ts'
 
 const STILL_MS = 500
 const RETRY_MS = 3000
@@ -36,6 +37,7 @@ export function usePromotionDraft(id: string) {
   const isDirty = computed(
     () => draft.value !== null && record.value !== null && !isSameDraft(draft.value, toDraft(record.value)),
   )
+  const reach = useReach(() => draft.value?.mechanic ?? null)
   const history = useHistory(draft, () => {
     typed.clear()
     schedule()
@@ -80,7 +82,8 @@ export function usePromotionDraft(id: string) {
   /** One save at a time; a change during a save is saved after it. */
   async function save(): Promise<void> {
     clearTimeout(timer)
-    if (running) await running
+    // Others may have waited for the same one; only the first of them goes on at once.
+    while (running) await running
     if (!draft.value || !record.value || conflict.value || isGone.value) return
     if (!isDirty.value) {
       problems.value = []
@@ -123,14 +126,12 @@ export function usePromotionDraft(id: string) {
     }
   }
 
-  /** Settles a conflict: mine are saved over theirs, or theirs replace mine (which undo brings back). */
-  function settle(whose: 'mine' | 'theirs'): void {
+  /** Settles a conflict: the draft that is to be is saved over theirs; undo brings back what was here. */
+  function settle(next: PromotionDraft): void {
     if (!conflict.value) return
     record.value = conflict.value
-    if (whose === 'theirs') {
-      history.remember('theirs')
-      draft.value = toDraft(conflict.value)
-    }
+    history.remember('settle')
+    draft.value = next
     conflict.value = null
     saving.state = { kind: 'quiet' }
     schedule(0)
@@ -140,6 +141,11 @@ export function usePromotionDraft(id: string) {
     record.value = await api.restorePromotion(id)
     isGone.value = false
     schedule(0)
+  }
+
+  /** Drops texts that can't be read, of a field and everything below it. */
+  function forget(path: string): void {
+    for (const known of [...typed.keys()]) if (known === path || known.startsWith(`${path}.`)) typed.delete(known)
   }
 
   const problemsAt = (path: string) => {
@@ -168,8 +174,8 @@ export function usePromotionDraft(id: string) {
   })
 
   return {
-    record, draft, loadError, problems, conflict, isGone, isRestored, isDirty, typed,
-    load, patch, save, settle, bringBack, problemsAt, undo: history.undo, redo: history.redo, canUndo: history.canUndo, canRedo: history.canRedo,
+    record, draft, reach: reach.data, loadError, problems, conflict, isGone, isRestored, isDirty, typed,
+    load, patch, save, settle, bringBack, forget, problemsAt, undo: history.undo, redo: history.redo, canUndo: history.canUndo, canRedo: history.canRedo,
   } // prettier-ignore
 }
 

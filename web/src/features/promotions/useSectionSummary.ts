@@ -1,46 +1,52 @@
-import { findApart } from '@novalex/core'
+import { describePromotion, findApart, type SentencePart } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
+import { offerText } from '@/locale/enOffers.ts'
 import { joinWords, plural } from '@/locale/format.ts'
 import { describeLimits } from '@/locale/offerSentence.ts'
-import { describeReach, describeValue } from '@/locale/ruleWords.ts'
-import { describeCondition, describeWeekly } from '@/locale/sentence.ts'
+import { describeReach } from '@/locale/ruleWords.ts'
+import { describeCondition, describePart, describeWeekly } from '@/locale/sentence.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { describeEnd } from './editors/describeEnd.ts'
 import type { SectionKey } from './sections.ts'
+import { toPromotion } from './toDraft.ts'
 import { usePromotion } from './usePromotionDraft.ts'
-import { useReach } from './useReach.ts'
 
 const words = text.promotion
 
 /** Each part of the promotion under edit in a few words. */
 export function useSectionSummary() {
-  const { draft, record } = usePromotion()
+  const { draft, record, reach } = usePromotion()
   const store = useStoreInfo()
   const names = useNames()
-  const { data: reach } = useReach(() => draft.value!.mechanic)
 
   return computed<Record<SectionKey, string>>(() => {
-    const { mechanic, when, schedule, stacking, limits, name, note, ladder } = draft.value!
-    const { value, bands, rounding } = mechanic
-    const apart = findApart(stacking.group, store.info!.store)
+    const promotion = toPromotion(record.value!, draft.value!)
+    const { mechanic, when, code, schedule, stacking, limits, name } = promotion
+    const { note } = draft.value!
+    const parts = describePromotion(promotion, store.info!.store)
+    const saying = (...kinds: SentencePart['part'][]) =>
+      parts.filter(({ part }) => kinds.includes(part)).map((part) => describePart(part, names.names))
+    const apart = stacking ? findApart(stacking.group, store.info!.store) : []
     const weekly = schedule.weekly ? `${describeWeekly(schedule.weekly)} · ` : ''
-    const found = reach.value ? ` · ${plural(reach.value.products, 'product')}` : ''
-    const rank = words.stacking.rank(record.value!.promotion.rank).split(':')[0]!.toLowerCase()
+    const found = reach.value ? ` · ${plural(reach.value.reaches[0]!.products, 'product')}` : ''
+    const rank = words.stacking.rank(promotion.rank).split(':')[0]!.toLowerCase()
     return {
-      what: [
-        words.saleKind,
-        value ? describeValue(value) : plural(bands?.length ?? 0, 'price band'),
-        ...(rounding ? ['rounded'] : []),
-        ...(ladder ? [words.ladder] : []),
-      ].join(' · '),
-      reach: describeReach(mechanic.reach, names.names) + found,
-      shopper: describeCondition(when, names.names),
+      what: [offerText.kinds[mechanic.kind], ...saying(...WHAT_PARTS)].join(' · '),
+      reach: 'reach' in mechanic ? describeReach(mechanic.reach, names.names) + found : '',
+      shopper: [describeCondition(when, names.names), ...(code ? saying('code') : [])].join(', '),
       when: weekly + describeEnd(schedule, store.zone),
-      stacking: `group ${stacking.group}, ${apart.length > 0 ? `apart from ${joinWords(apart)}` : words.stacking.togetherShort} · ${rank}`,
+      stacking: stacking
+        ? `group ${stacking.group}, ${apart.length > 0 ? `apart from ${joinWords(apart)}` : words.stacking.togetherShort} · ${rank}`
+        : rank,
       limits: describeLimits(limits) || words.limits.none,
       inside: [name, ...(note ? [note.slice(0, 80)] : [])].join(' · '),
     }
   })
 }
+
+const WHAT_PARTS: readonly SentencePart['part'][] = [
+  ...(['value', 'rounding', 'maxUnits', 'tiers', 'buy', 'get', 'parts', 'price', 'repeat'] as const),
+  ...(['options', 'surcharge', 'steps'] as const),
+]

@@ -9,6 +9,7 @@ import { explainError } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import ReleaseList from './ReleaseList.vue'
+import ReviewTestCarts from '@/features/testCarts/ReviewTestCarts.vue'
 import ReviewPanel from './ReviewPanel.vue'
 
 const NOTE_MAX = 2000
@@ -67,6 +68,7 @@ async function release(): Promise<void> {
         <v-text-field v-model="note" :label="words.note" :maxlength="NOTE_MAX" />
         <v-btn type="submit" variant="flat" :disabled="!canRelease || isReleasing">{{ words.release(next) }}</v-btn>
       </form>
+      <ReviewTestCarts v-if="again === null" />
       <ReviewPanel v-if="review.data.value" :review="review.data.value" :class="{ waiting: review.isLoading.value }" />
     </div>
     <aside>

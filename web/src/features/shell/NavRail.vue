@@ -12,10 +12,13 @@ const SECTIONS = [
   {
     name: text.rail.sections.plan,
     links: [
+      ['/calendar', text.rail.calendar],
       ['/promotions', text.rail.promotions],
       ['/products', text.rail.products],
+      ['/stacking', text.rail.stacking],
     ],
   },
+  { name: text.rail.sections.prove, links: [['/test-carts', text.rail.testCarts]] },
   {
     name: text.rail.sections.run,
     links: [

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import { useNotice } from '@/stores/notice.ts'
 
 const PLAIN_TIMEOUT_MS = 8000
@@ -11,7 +11,15 @@ const isOpen = computed({
     store.notice = null
   },
 })
-const timeout = computed(() => (store.notice?.kind === 'wrong' ? -1 : PLAIN_TIMEOUT_MS))
+/** What is said stays readable while it fades. */
+const shown = shallowRef(store.notice)
+watch(
+  () => store.notice,
+  (notice) => {
+    if (notice) shown.value = notice
+  },
+)
+const timeout = computed(() => (shown.value?.kind === 'wrong' ? -1 : PLAIN_TIMEOUT_MS))
 
 function act(): void {
   const run = store.notice?.action?.run
@@ -21,12 +29,10 @@ function act(): void {
 </script>
 
 <template>
-  <v-snackbar v-model="isOpen" :timeout="timeout" :color="store.notice?.kind === 'wrong' ? 'error' : 'on-background'">
-    <span role="status">{{ store.notice?.text }}</span>
+  <v-snackbar v-model="isOpen" :timeout="timeout" :color="shown?.kind === 'wrong' ? 'error' : 'on-background'">
+    <span role="status">{{ shown?.text }}</span>
     <template #actions>
-      <v-btn v-if="store.notice?.action" variant="text" color="inherit" @click="act">{{
-        store.notice.action.label
-      }}</v-btn>
+      <v-btn v-if="shown?.action" variant="text" color="inherit" @click="act">{{ shown.action.label }}</v-btn>
       <v-btn v-else variant="text" color="inherit" aria-label="Close" @click="isOpen = false">✕</v-btn>
     </template>
   </v-snackbar>

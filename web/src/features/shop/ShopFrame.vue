@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { text } from '@/locale/en.ts'
+import { shopText } from '@/locale/enShop.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { useShopCart } from './shopCart.ts'
 
 /** The storefront around its pages, with what it follows. */
 defineProps<{ release: number | null }>()
 const store = useStoreInfo()
+const shop = useShopCart()
 </script>
 
 <template>
@@ -18,6 +21,7 @@ const store = useStoreInfo()
       <header>
         <router-link to="/shop" class="heading">{{ store.info?.name }}</router-link>
         <span class="quiet">{{ text.shop.tax }}</span>
+        <router-link to="/cart">{{ shop.count > 0 ? shopText.cartOf(String(shop.count)) : shopText.cart }}</router-link>
       </header>
       <slot />
     </div>
@@ -39,9 +43,13 @@ header {
   align-items: baseline;
   border-bottom: 2px solid var(--ink);
   display: flex;
-  justify-content: space-between;
+  gap: 20px;
   margin-bottom: 18px;
   padding-bottom: 8px;
+}
+
+header .quiet {
+  margin-left: auto;
 }
 
 .heading {

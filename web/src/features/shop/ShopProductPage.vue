@@ -4,7 +4,12 @@ import LoadError from '@/components/LoadError.vue'
 import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
 import { formatEnd, formatZone } from '@/locale/format.ts'
-import { toLocal } from '@novalex/core'
+import { shopText } from '@/locale/enShop.ts'
+import { writeSentence } from '@/locale/sentence.ts'
+import { describePromotion, toLocal, type Promotion } from '@novalex/core'
+import { useNames } from '@/stores/names.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useShopCart } from './shopCart.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import ShopFrame from './ShopFrame.vue'
@@ -14,9 +19,30 @@ import ShopSwatch from './ShopSwatch.vue'
 const { sku } = defineProps<{ sku: string }>()
 const moment = useMoment()
 const store = useStoreInfo()
+const names = useNames()
+const notice = useNotice()
+const shop = useShopCart()
+
+function add(name: string): void {
+  shop.add(sku)
+  notice.say(shopText.added(name))
+}
 const { data, error, reload } = useLoad([() => moment.at, () => sku, () => store.release?.number], () =>
   api.getShopProduct(sku, moment.at),
 )
+const { data: offers } = useLoad([() => moment.at, () => sku, () => store.release?.number], () =>
+  api.listShopOffers(sku, moment.at),
+)
+/** An offer as a shopper reads it: what it gives, to whom; its dates and its place in the plan are not theirs. */
+const OPEN_PARTS = ['shopper', 'value', 'maxUnits', 'reach', 'tiers', 'buy', 'get', 'parts', 'price', 'repeat']
+function sentenceOf(promotion: Promotion): string {
+  const parts = describePromotion(promotion, store.info!.store).filter(({ part }) => OPEN_PARTS.includes(part))
+  const sentence = writeSentence(parts, names.names)
+    .map((piece) => piece.text)
+    .join('')
+    .replace(/^, /, '')
+  return sentence.charAt(0).toUpperCase() + sentence.slice(1)
+}
 const untilOf = (until: string) =>
   text.shop.until(`${formatEnd(toLocal(Date.parse(until), store.zone))} ${formatZone(store.zone)}`)
 </script>
@@ -35,6 +61,13 @@ const untilOf = (until: string) =>
         <p :class="data.product.inStock ? 'quiet' : 'wrong'">
           {{ data.product.inStock ? text.shop.inStock : text.shop.soldOut }}
         </p>
+        <v-btn variant="flat" class="add" :disabled="!data.product.inStock" @click="add(data.product.name)">{{
+          shopText.add
+        }}</v-btn>
+        <section v-if="offers && offers.length > 0">
+          <h2>{{ shopText.offers }}</h2>
+          <p v-for="offer in offers" :key="offer.id">{{ sentenceOf(offer) }}</p>
+        </section>
       </div>
     </article>
   </ShopFrame>
@@ -56,5 +89,8 @@ article div {
   align-content: start;
   display: grid;
   gap: 10px;
+}
+.add {
+  justify-self: start;
 }
 </style>

@@ -1,47 +1,97 @@
 <script setup lang="ts">
-import { formatAmount, type Product } from '@novalex/core'
+import { formatAmount, type CartLine, type Product } from '@novalex/core'
+import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import type { EdgePrice } from '@/workers/till.worker.ts'
+import type { Compared, EdgePrices } from '@/workers/till.worker.ts'
+import { useTillCart } from './useTill.ts'
 
-defineProps<{ edges: readonly EdgePrice[]; product: Product | null }>()
+/** What lies beside each limit of the promotion: carts to put in the till, moments to go to, and what has been sold. */
+const { edges, products } = defineProps<{ edges: EdgePrices | null; products: readonly Product[] }>()
+
+interface Row extends Compared {
+  readonly title: string
+  readonly isHere: boolean
+  /** Null where there is nowhere to go. */
+  readonly go: (() => void) | null
+}
 
 const moment = useMoment()
 const store = useStoreInfo()
+const till = useTillCart()
 const words = text.edges
 
-const labelOf = ({ at, side }: EdgePrice) =>
-  formatInstant(at, { zone: store.zone, year: false, seconds: side === 'before' })
+const nameOf = (sku: string) => products.find((product) => product.sku === sku)?.name ?? sku
+const cartOf = (lines: readonly CartLine[]) =>
+  lines.map(({ sku, quantity }) => `${quantity} × ${nameOf(sku)}`).join(', ')
+const hasCart = (lines: readonly CartLine[]) =>
+  lines.length === till.lines.length &&
+  lines.every(({ sku, quantity }) => till.lines.some((one) => one.product.sku === sku && one.quantity === quantity))
+
+const parts = computed<{ hint: string; head: string; rows: Row[] }[]>(() => {
+  if (!edges) return []
+  // Neighbouring limits may have a cart in common.
+  const different = [...new Map(edges.carts.map((edge) => [cartOf(edge.lines), edge])).values()]
+  const carts = different.map(({ lines, ...prices }): Row => ({
+    ...prices,
+    title: cartOf(lines),
+    isHere: hasCart(lines),
+    go: () => {
+      till.fill(lines, products)
+    },
+  }))
+  const facts = edges.facts.map(({ unitsSold, ...prices }): Row => ({
+    ...prices,
+    title: words.sold(unitsSold),
+    isHere: false,
+    go: null,
+  }))
+  const moments = edges.moments.map(({ at, side, ...prices }): Row => ({
+    ...prices,
+    title: formatInstant(at, { zone: store.zone, year: false, seconds: side === 'before' }),
+    isHere: at === moment.chosen,
+    go: () => {
+      moment.moveTo(at)
+    },
+  }))
+  const sample = cartOf(edges.sample)
+  return [
+    { hint: words.cartsHint, head: '', rows: carts },
+    { hint: words.factsHint, head: sample, rows: facts },
+    { hint: words.hint, head: sample, rows: moments },
+  ].filter(({ rows }) => rows.length > 0)
+})
 </script>
 
 <template>
-  <section v-if="product">
+  <section v-if="edges && products.length > 0">
     <h2>{{ words.title }}</h2>
-    <p v-if="edges.length === 0" class="quiet">{{ words.none }}</p>
-    <template v-else>
-      <p class="quiet">{{ words.hint }}</p>
+    <p v-if="parts.length === 0" class="quiet">{{ words.none }}</p>
+    <template v-for="part in parts" :key="part.hint">
+      <p class="quiet">{{ part.hint }}</p>
       <table class="printed">
         <thead>
           <tr>
-            <th>{{ product.name }}</th>
+            <th>{{ part.head }}</th>
             <th class="number">{{ words.without }}</th>
             <th class="number">{{ words.with }}</th>
             <th class="number">{{ words.saves }}</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="edge in edges" :key="edge.at" :class="{ here: edge.at === moment.chosen }">
+          <tr v-for="(row, index) in part.rows" :key="index" :class="{ here: row.isHere }">
             <td>
-              <button type="button" class="as-link" @click="moment.moveTo(edge.at)">{{ labelOf(edge) }}</button>
+              <button v-if="row.go" type="button" class="as-link" @click="row.go">{{ row.title }}</button>
+              <template v-else>{{ row.title }}</template>
             </td>
-            <td class="number">{{ formatAmount(edge.without) }}</td>
+            <td class="number">{{ formatAmount(row.without) }}</td>
             <td class="number">
-              <strong>{{ formatAmount(edge.with) }}</strong>
+              <strong>{{ formatAmount(row.with) }}</strong>
             </td>
             <td class="number">
-              {{ edge.with < edge.without ? formatAmount(edge.without - edge.with) : text.common.none }}
+              {{ row.with === row.without ? text.common.none : formatAmount(row.without - row.with) }}
             </td>
           </tr>
         </tbody>
@@ -51,18 +101,20 @@ const labelOf = ({ at, side }: EdgePrice) =>
 </template>
 
 <style scoped>
+th:first-child {
+  white-space: normal;
+}
+
 .here {
   background: var(--wash);
 }
 
 p {
   font-size: 13px;
-  margin: 2px 0 6px;
+  margin: 8px 0 4px;
 }
 
-th:first-child {
-  max-width: 140px;
-  overflow: hidden;
-  text-overflow: ellipsis;
+td:first-child {
+  overflow-wrap: anywhere;
 }
 </style>

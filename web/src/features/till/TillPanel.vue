@@ -4,14 +4,15 @@ import { text } from '@/locale/en.ts'
 import { CHANNELS } from '@/locale/sentence.ts'
 import { toPromotion } from '@/features/promotions/toDraft.ts'
 import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
-import { useReach } from '@/features/promotions/useReach.ts'
+import KeepTestCart from '@/features/testCarts/KeepTestCart.vue'
 import EdgesTable from './EdgesTable.vue'
+import TillExtras from './TillExtras.vue'
 import TillReasons from './TillReasons.vue'
 import TillReceipt from './TillReceipt.vue'
 import TillSearch from './TillSearch.vue'
 import { useTill, useTillCart } from './useTill.ts'
 
-const { draft, record } = usePromotion()
+const { draft, record, reach } = usePromotion()
 const till = useTillCart()
 const words = text.till
 
@@ -20,19 +21,26 @@ const edited = computed(() => {
   const promotion = toPromotion(record.value!, draft.value!)
   return promotion.state === 'stopped' ? promotion : { ...promotion, state: 'ready' as const }
 })
-const { answer, edges } = useTill(() => edited.value)
+const samples = computed(() => reach.value?.reaches.flatMap(({ sample }) => sample) ?? [])
+const { answer, edges, latency } = useTill(
+  () => edited.value,
+  () => samples.value,
+)
 
 // The first look needs a cart: one product of the reach, until somebody fills or empties the till by hand.
-const { data: reach } = useReach(() => draft.value!.mechanic)
 watch(reach, (found) => {
-  const sample = found?.sample[Math.floor(found.sample.length / 2)]
+  const first = found?.reaches[0]?.sample ?? []
+  const sample = first[Math.floor(first.length / 2)]
   if (!sample || till.isTouched) return
   till.lines = [{ product: sample, quantity: 1 }]
 })
 
+const known = computed(() => [...till.lines.map(({ product }) => product), ...samples.value])
+
 const SHOPPERS = [
   { value: 'guest', title: words.guest },
   { value: 'signedIn', title: words.signedIn },
+  { value: 'returning', title: words.returning },
   ...['club', 'trade', 'schools'].map((group) => ({ value: `group:${group}`, title: words.member(group) })),
 ]
 </script>
@@ -52,9 +60,16 @@ const SHOPPERS = [
       </button>
     </header>
     <TillSearch @choose="(product) => till.add(product)" />
-    <TillReceipt :answer="answer" :edited="edited" />
+    <TillExtras />
+    <TillReceipt :answer="answer" :edited="edited" :data-latency="latency" />
+    <KeepTestCart
+      v-if="till.lines.length > 0 && answer?.after"
+      :cart="till.cart"
+      :total="answer.after.totals.grand"
+      :suggested="draft!.name"
+    />
     <TillReasons :answer="answer" :edited="edited" />
-    <EdgesTable :edges="edges" :product="till.lines[0]?.product ?? null" />
+    <EdgesTable :edges="edges" :products="known" />
   </aside>
 </template>
 

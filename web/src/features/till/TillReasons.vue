@@ -1,19 +1,15 @@
 <script setup lang="ts">
-import type { Promotion, PromotionOutcome, Quote } from '@novalex/core'
+import type { Promotion, Quote } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
-import { formatEnd, formatLocal, plural } from '@/locale/format.ts'
-import { explainOutcome } from '@/locale/reasons.ts'
-import { useNames } from '@/stores/names.ts'
+import { plural } from '@/locale/format.ts'
 import type { TillAnswer } from '@/workers/till.worker.ts'
-import { usePromotionLookup } from './usePromotionLookup.ts'
+import { useReasons } from './useReasons.ts'
 
 /** Why each promotion that was looked at did or did not apply; the one under edit first. */
 const { answer, edited } = defineProps<{ answer: TillAnswer | null; edited: Promotion }>()
 
-const names = useNames()
-const find = usePromotionLookup(() => edited)
-const nameOf = (id: string) => find(id)?.name ?? id
+const { nameOf, explain } = useReasons(() => edited)
 
 const quote = computed<Quote | null>(() => answer?.after ?? answer?.before ?? null)
 const shown = computed(() => {
@@ -23,16 +19,6 @@ const shown = computed(() => {
   return [...own, ...others]
 })
 const hidden = computed(() => (quote.value?.promotions.length ?? 0) - shown.value.length)
-
-function explain(outcome: PromotionOutcome): string {
-  const { start, end } = find(outcome.promotion)?.schedule ?? {}
-  return explainOutcome(outcome, {
-    names: names.names,
-    promotion: nameOf,
-    start: start === undefined ? '' : formatLocal(start, { year: true }),
-    end: end === undefined ? '' : formatEnd(end, { year: true }),
-  })
-}
 </script>
 
 <template>

@@ -2,23 +2,41 @@
 import { formatAmount, type Promotion, type Quote } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
+import { explainNudge } from '@/locale/reasons.ts'
+import { DELIVERY_OPTIONS } from '@/locale/sentence.ts'
+import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import type { TillAnswer } from '@/workers/till.worker.ts'
-import { usePromotionLookup } from './usePromotionLookup.ts'
+import { useReasons } from './useReasons.ts'
 import { useTillCart } from './useTill.ts'
 
 const { answer, edited } = defineProps<{ answer: TillAnswer | null; edited: Promotion }>()
 
 const till = useTillCart()
 const store = useStoreInfo()
-const find = usePromotionLookup(() => edited)
-const nameOf = (id: string) => find(id)?.name ?? id
+const names = useNames()
+const { find, nameOf, explainCodeOf } = useReasons(() => edited)
 const words = text.till
 
 const quote = computed<Quote | null>(() => answer?.after ?? answer?.before ?? null)
+const gifts = computed(() => quote.value?.lines.filter(({ gift }) => gift) ?? [])
+const productName = (sku: string) => names.names.product(sku)
+const codes = computed(
+  () =>
+    quote.value?.codes.map((outcome) => ({
+      code: outcome.code,
+      isApplied: outcome.outcome === 'applied',
+      sentence: `${outcome.code} ${explainCodeOf(quote.value!, outcome)}.`,
+    })) ?? [],
+)
+const nudges = computed(() =>
+  (quote.value?.nudges ?? []).filter(
+    ({ promotion }) => promotion === edited.id || (answer?.near.includes(promotion) ?? false),
+  ),
+)
 const lines = computed(() =>
   till.lines.map(({ product, quantity }) => {
-    const line = quote.value?.lines.find(({ sku }) => sku === product.sku)
+    const line = quote.value?.lines.find(({ sku, gift }) => sku === product.sku && !gift)
     return { product, quantity, line: line?.quantity === quantity ? line : null }
   }),
 )
@@ -67,6 +85,32 @@ function onQuantity(sku: string, event: Event): void {
           <span class="money">{{ formatAmount(-adjustment.amount) }}</span>
         </div>
       </div>
+      <div v-for="line in gifts" :key="`gift ${line.sku}`" class="row gift saves">
+        <span class="what">{{ line.quantity }} × {{ productName(line.sku) }}, {{ words.gift }}</span>
+        <i class="dots" />
+        <span class="struck money">{{ formatAmount(line.regular) }}</span>
+        <strong class="money">0.00</strong>
+      </div>
+      <template v-if="quote && till.delivery !== null">
+        <div class="row side">
+          <span class="what">{{ DELIVERY_OPTIONS[till.delivery] }}</span>
+          <i class="dots" />
+          <span v-if="quote.delivery.total < quote.delivery.regular" class="struck money">{{
+            formatAmount(quote.delivery.regular)
+          }}</span>
+          <strong class="money">{{ formatAmount(quote.delivery.total) }}</strong>
+        </div>
+        <div v-for="one in quote.delivery.adjustments" :key="one.promotion" class="row saves cut">
+          <span class="what">{{ nameOf(one.promotion) }}</span>
+          <i class="dots" />
+          <span class="money">{{ formatAmount(-one.amount) }}</span>
+        </div>
+      </template>
+      <div v-for="one in quote?.surcharges ?? []" :key="one.promotion" class="row side">
+        <span class="what">{{ nameOf(one.promotion) }}</span>
+        <i class="dots" />
+        <strong class="money">{{ formatAmount(one.amount) }}</strong>
+      </div>
       <div class="row total">
         <span class="heading">{{ words.toPay }}</span>
         <i />
@@ -80,6 +124,12 @@ function onQuantity(sku: string, event: Event): void {
         {{ store.info?.store.pricesIncludeTax ? words.taxIncluded : words.taxOnTop }}
         {{ formatAmount(quote.totals.tax) }}
         <template v-if="before !== null"> · {{ words.before }} {{ formatAmount(before) }}</template>
+      </p>
+      <p v-for="{ code, sentence, isApplied } in codes" :key="code" :class="isApplied ? 'saves' : 'wrong'">
+        {{ isApplied ? '✓' : '✕' }} {{ sentence }}
+      </p>
+      <p v-for="(nudge, index) in nudges" :key="index" class="nudge">
+        ↗ {{ nameOf(nudge.promotion) }}: {{ explainNudge(nudge, find(nudge.promotion)?.mechanic.kind) }}.
       </p>
       <p v-if="answer && !answer.after" class="wrong" role="alert">{{ words.waiting }}</p>
     </template>
@@ -114,6 +164,15 @@ function onQuantity(sku: string, event: Event): void {
   flex: 1;
   min-width: 12px;
   transform: translateY(-3px);
+}
+
+.gift,
+.side {
+  padding-right: 20px;
+}
+
+.nudge {
+  font-size: 13px;
 }
 
 .cut {

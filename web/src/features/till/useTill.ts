@@ -1,33 +1,41 @@
-import type { Cart, Product, Promotion, Shopper } from '@novalex/core'
+import type { Cart, CartLine, Product, Promotion, Shopper } from '@novalex/core'
 import { defineStore } from 'pinia'
 import { wrap, type Remote } from 'comlink'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import { api } from '@/api/api.ts'
+import { DELIVERY_PRICES } from '@/stores/deliveryPrices.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import type { EdgePrice, TillAnswer, TillWorker } from '@/workers/till.worker.ts'
+import type { EdgePrices, TillAnswer, TillWorker } from '@/workers/till.worker.ts'
 
 export interface TillLine {
   readonly product: Product
   readonly quantity: number
 }
 
-/** Who stands at the till: nobody known, or a shopper in at most one group. */
-export type TillShopper = 'guest' | 'signedIn' | `group:${string}`
+/** Who stands at the till: nobody known, or a shopper with a past of their own and at most one group. */
+export type TillShopper = 'guest' | 'signedIn' | 'returning' | `group:${string}`
 
 /** The test cart that is always there. It stays while you go from promotion to promotion, and ends with the window. */
 export const useTillCart = defineStore('till', () => {
   const lines = shallowRef<readonly TillLine[]>([])
   const shopper = ref<TillShopper>('guest')
   const channel = ref('web')
+  const codes = ref<string[]>([])
+  /** None while the shopper has not chosen. */
+  const delivery = ref<string | null>(null)
+  const country = ref('AT')
   /** Emptied or changed by hand: no sample is put in any more. */
   const isTouched = ref(false)
 
   const cart = computed<Cart>(() => ({
     lines: lines.value.map(({ product, quantity }) => ({ sku: product.sku, quantity })),
-    codes: [],
+    codes: codes.value,
     channel: channel.value,
-    delivery: null,
+    delivery:
+      delivery.value === null
+        ? null
+        : { option: delivery.value, price: DELIVERY_PRICES[delivery.value] ?? 0, country: country.value },
     shopper: toShopper(shopper.value),
   }))
 
@@ -43,21 +51,35 @@ export const useTillCart = defineStore('till', () => {
       return quantity > 0 ? [{ ...line, quantity }] : []
     })
   }
+  /** Everything out of the till, shopper and codes too. */
   function empty(): void {
     isTouched.value = true
     lines.value = []
+    codes.value = []
+    delivery.value = null
+    shopper.value = 'guest'
   }
-  return { lines, shopper, channel, isTouched, cart, add, setQuantity, empty }
+  /** Puts a generated cart in, of products that are known. */
+  function fill(cart: readonly CartLine[], products: readonly Product[]): void {
+    isTouched.value = true
+    lines.value = cart.flatMap(({ sku, quantity }) => {
+      const product = products.find((one) => one.sku === sku)
+      return product ? [{ product, quantity }] : []
+    })
+  }
+  return { lines, shopper, channel, codes, delivery, country, isTouched, cart, add, setQuantity, empty, fill }
 })
 
 /** Prices the till's cart in a worker, with every change of the cart, the moment, the plan and the rule under edit. */
-export function useTill(edited: () => Promotion) {
+export function useTill(edited: () => Promotion, samples: () => readonly Product[]) {
   const till = useTillCart()
   const moment = useMoment()
   const store = useStoreInfo()
   const remote = getWorker()
   const answer = shallowRef<TillAnswer | null>(null)
-  const edges = shallowRef<readonly EdgePrice[]>([])
+  const edges = shallowRef<EdgePrices | null>(null)
+  /** How long the last answers took, from the change to what is shown. */
+  const latency = shallowRef(0)
   const planLoaded = ref(0)
   let latest = 0
 
@@ -73,21 +95,25 @@ export function useTill(edited: () => Promotion) {
   )
 
   watch(
-    [planLoaded, () => till.cart, () => moment.instant, edited],
+    [planLoaded, () => till.cart, () => moment.instant, edited, samples],
     async () => {
       if (planLoaded.value === 0) return
       const asking = ++latest
-      const products = till.lines.map(({ product }) => toRaw(product))
+      const known = [...till.lines.map(({ product }) => product), ...samples()]
+      const products = [...new Map(known.map((product) => [product.sku, toRaw(product)])).values()]
       const rule = plain(edited())
-      const question = { products, cart: plain(till.cart), now: moment.instant, edited: rule }
-      const [priced, priceEdges] = await Promise.all([remote.price(question), remote.edges(question)])
+      const question = { products: plain(products), cart: plain(till.cart), now: moment.instant, edited: rule }
+      const startedAt = performance.now()
+      const priced = await remote.price(question)
       if (asking !== latest) return
       answer.value = priced
-      edges.value = priceEdges
+      latency.value = performance.now() - startedAt
+      const priceEdges = await remote.edges(question)
+      if (asking === latest) edges.value = priceEdges
     },
     { immediate: true },
   )
-  return { answer, edges }
+  return { answer, edges, latency }
 }
 
 let remoteWorker: Remote<TillWorker> | null = null
@@ -108,5 +134,6 @@ function plain<T>(value: T): T {
 function toShopper(shopper: TillShopper): Shopper | null {
   if (shopper === 'guest') return null
   const groups = shopper.startsWith('group:') ? [shopper.slice('group:'.length)] : []
-  return { id: 'at-the-till', groups, tags: [], orders: 0, spent: 0, bought: [] }
+  const past = shopper === 'signedIn' ? { orders: 0, spent: 0 } : { orders: 3, spent: 18_000 }
+  return { id: 'at-the-till', groups, tags: [], ...past, bought: [] }
 }

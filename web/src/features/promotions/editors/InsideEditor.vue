@@ -4,7 +4,7 @@ import { api } from '@/api/api.ts'
 import { ApiError } from '@/api/http.ts'
 import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
-import { explainError, explainProblem } from '@/locale/problems.ts'
+import { explainFailure, explainProblem } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { usePromotion } from '../usePromotionDraft.ts'
 
@@ -25,7 +25,7 @@ async function add(): Promise<void> {
     patch({ campaign: campaign.id })
   } catch (thrown) {
     if (!(thrown instanceof ApiError)) throw thrown
-    notice.complain(thrown.problems[0] ? explainProblem(thrown.problems[0]) : explainError(thrown))
+    notice.complain(explainFailure(thrown))
   }
 }
 </script>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatPercent, type Limits } from '@novalex/core'
+import { formatPercent, phaseOf, type Limits } from '@novalex/core'
 import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { text } from '@/locale/en.ts'
@@ -17,7 +17,7 @@ function set(changes: Partial<Limits>): void {
   )
   patch({ limits: Object.fromEntries(next) })
 }
-const number = (key: 'units' | 'uses' | 'usesPerShopper' | 'budget') =>
+const number = (key: 'units' | 'uses' | 'usesPerShopper' | 'perOrder' | 'budget') =>
   computed<number | null>({
     get: () => limits.value[key] ?? null,
     set: (value) => {
@@ -27,7 +27,9 @@ const number = (key: 'units' | 'uses' | 'usesPerShopper' | 'budget') =>
 const units = number('units')
 const uses = number('uses')
 const usesPerShopper = number('usesPerShopper')
+const perOrder = number('perOrder')
 const budget = number('budget')
+const phase = computed(() => phaseOf(draft.value!.mechanic))
 const stops = computed({
   get: () => limits.value.budgetStops ?? false,
   set: (is) => {
@@ -45,12 +47,21 @@ const floor = computed(() => {
     <legend class="visually-hidden">{{ text.promotion.sections.limits }}</legend>
     <div class="pair">
       <TypedField
+        v-if="phase === 1 || phase === 2 || units !== null"
         v-model="units"
         kind="count"
         optional
         path="limits.units"
         :label="words.units"
         :hint="words.unitsHint"
+      />
+      <TypedField
+        v-if="phase > 1 || perOrder !== null"
+        v-model="perOrder"
+        kind="money"
+        optional
+        path="limits.perOrder"
+        :label="phase === 5 ? words.addedPerOrder : words.perOrder"
       />
       <TypedField v-model="budget" kind="money" optional path="limits.budget" :label="words.budget" />
       <TypedField v-model="uses" kind="count" optional path="limits.uses" :label="words.uses" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { findApart, type StackingMode } from '@novalex/core'
+import { findApart, phaseOf, type Stacking, type StackingMode } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { joinWords } from '@/locale/format.ts'
@@ -12,29 +12,41 @@ const store = useStoreInfo()
 const words = text.promotion.stacking
 
 const stacking = computed(() => draft.value!.stacking)
-const apart = computed(() => findApart(stacking.value.group, store.info!.store))
+const apart = computed(() => (stacking.value ? findApart(stacking.value.group, store.info!.store) : []))
 const sentence = computed(() => (apart.value.length > 0 ? words.apart(joinWords(apart.value)) : words.together))
-const MODES = Object.entries(words.modes).map(([value, title]) => ({ value, title }))
+/** Only a cart offer can be the only one in an order. */
+const modes = computed(() =>
+  Object.entries(words.modes)
+    .filter(([mode]) => mode !== 'sole' || phaseOf(draft.value!.mechanic) > 1)
+    .map(([value, title]) => ({ value, title })),
+)
+
+function set(changes: Partial<Stacking>): void {
+  if (stacking.value) patch({ stacking: { ...stacking.value, ...changes } })
+}
 </script>
 
 <template>
   <fieldset class="editor">
     <legend class="visually-hidden">{{ text.promotion.sections.stacking }}</legend>
-    <div class="pair">
-      <v-select
-        :model-value="stacking.group"
-        :items="[...store.info!.store.stackGroups]"
-        :label="words.group"
-        :error-messages="problemsAt('stacking.group').map(explainProblem)"
-        @update:model-value="(group: string) => patch({ stacking: { ...stacking, group } })"
-      />
-      <v-select
-        :model-value="stacking.mode"
-        :items="MODES"
-        :label="words.mode"
-        @update:model-value="(mode: StackingMode) => patch({ stacking: { ...stacking, mode } })"
-      />
-    </div>
-    <p class="quiet">{{ sentence }} {{ words.rank(record!.promotion.rank) }}</p>
+    <template v-if="stacking">
+      <div class="pair">
+        <v-select
+          :model-value="stacking.group"
+          :items="[...store.info!.store.stackGroups]"
+          :label="words.group"
+          :error-messages="problemsAt('stacking.group').map(explainProblem)"
+          @update:model-value="(group: string) => set({ group })"
+        />
+        <v-select
+          :model-value="stacking.mode"
+          :items="modes"
+          :label="words.mode"
+          @update:model-value="(mode: StackingMode) => set({ mode })"
+        />
+      </div>
+      <p class="quiet">{{ sentence }} {{ words.rank(record!.promotion.rank) }}</p>
+    </template>
+    <p v-else class="quiet">{{ words.outside }} {{ words.rank(record!.promotion.rank) }}</p>
   </fieldset>
 </template>

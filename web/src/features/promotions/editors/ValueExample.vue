@@ -5,20 +5,22 @@ import { text } from '@/locale/en.ts'
 import { formatMoney, formatPercentRead, plural } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useNames } from '@/stores/names.ts'
-import { useReach } from '../useReach.ts'
+import { usePromotion } from '../usePromotionDraft.ts'
 
 /** The rule in numbers of real products from the reach, percent and amount both. */
 const { mechanic } = defineProps<{ mechanic: Markdown }>()
 const store = useStoreInfo()
 const names = useNames()
-const { data } = useReach(() => mechanic)
+const { reach: data } = usePromotion()
 const words = text.promotion.value
 
 watch(data, (answer) => {
-  if (answer) names.learnProducts([...answer.sample, ...answer.unmovedSample])
+  if (answer) names.learnProducts([...answer.reaches[0]!.sample, ...answer.unmovedSample])
 })
 
-const examples = computed(() => data.value?.sample.map((product) => ({ product, ...priceOf(product) })) ?? [])
+const examples = computed(
+  () => data.value?.reaches[0]!.sample.map((product) => ({ product, ...priceOf(product) })) ?? [],
+)
 
 function priceOf(product: Product): { after: number; saved: number } {
   const { value = mechanic.bands?.findLast((band) => band.from <= product.regularPrice)?.value } = mechanic
@@ -40,7 +42,7 @@ function otherReading(product: Product, saved: number): string {
 </script>
 
 <template>
-  <div v-if="data" class="example" aria-live="polite">
+  <div v-if="data" class="live-example" aria-live="polite">
     <ul v-if="examples.length > 0">
       <li v-for="{ product, after, saved } in examples" :key="product.sku">
         {{ product.name }}: <span class="struck">{{ formatMoney(product.regularPrice) }}</span> →
@@ -55,16 +57,3 @@ function otherReading(product: Product, saved: number): string {
     </p>
   </div>
 </template>
-
-<style scoped>
-.example {
-  border-left: 3px solid var(--moment);
-  font-size: 13px;
-  padding: 2px 0 2px 12px;
-}
-
-ul {
-  list-style: none;
-  padding: 0;
-}
-</style>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import type { Schedule } from '@novalex/core'
-import { addDays } from '@novalex/core'
+import { MINUTES_OF_DAY, moveSchedule, type Schedule } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { explainProblem } from '@/locale/problems.ts'
@@ -27,8 +26,8 @@ function set(changes: Partial<Schedule>): void {
 
 /** Moves the end by whole days, by the calendar. */
 function extend(days: number): void {
-  const { end } = schedule.value
-  if (end !== undefined) set({ end: `${addDays(end.slice(0, 10), days)}${end.slice(10)}` })
+  const later = moveSchedule(schedule.value, 'end', days * MINUTES_OF_DAY)
+  if (later) set(later)
 }
 </script>
 

@@ -3,16 +3,19 @@ import type { Markdown, Rounding, Value } from '@novalex/core'
 import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { text } from '@/locale/en.ts'
-import { usePromotion } from '../usePromotionDraft.ts'
-import BandsEditor from './BandsEditor.vue'
-import RoundingEditor from './RoundingEditor.vue'
-import ValueExample from './ValueExample.vue'
+import { offerText } from '@/locale/enOffers.ts'
+import { usePromotion } from '../../usePromotionDraft.ts'
+import RoundingEditor from '../RoundingEditor.vue'
+import TiersEditor from '../TiersEditor.vue'
+import { useMechanic } from '../useMechanic.ts'
+import ValueExample from '../ValueExample.vue'
+import { SALE_KINDS } from '../valueKinds.ts'
 
 type Kind = 'percent' | 'amount' | 'price' | 'bands'
 
-const { draft, patch, typed } = usePromotion()
+const { patch, forget } = usePromotion()
+const { mechanic } = useMechanic<'markdown'>()
 const words = text.promotion.value
-const mechanic = computed(() => draft.value!.mechanic)
 
 const KINDS: readonly { kind: Kind; title: string }[] = [
   { kind: 'percent', title: words.percent },
@@ -40,7 +43,7 @@ function setMechanic(changes: Pick<Markdown, 'value' | 'bands'>): void {
 
 function setKind(next: Kind): void {
   if (next === kind.value) return
-  for (const path of [...typed.keys()].filter((path) => path.startsWith('mechanic.'))) typed.delete(path)
+  forget('mechanic')
   setMechanic(FIRST[next])
 }
 
@@ -76,40 +79,45 @@ const isOfRegular = computed({
 </script>
 
 <template>
-  <fieldset class="editor">
-    <legend class="visually-hidden">{{ words.legend }}</legend>
-    <v-btn-toggle :model-value="kind" :aria-label="words.legend" @update:model-value="setKind">
-      <v-btn v-for="one in KINDS" :key="one.kind" :value="one.kind" size="small">{{ one.title }}</v-btn>
-    </v-btn-toggle>
-    <div v-if="kind === 'percent'" class="row">
-      <TypedField v-model="percent" kind="percent" path="mechanic.value.percent" :label="words.percentLabel" />
-      <v-select
-        v-model="isOfRegular"
-        :label="words.of"
-        :items="[
-          { value: false, title: words.ofCurrent },
-          { value: true, title: words.ofRegular },
-        ]"
-      />
-    </div>
-    <TypedField
-      v-else-if="kind === 'amount'"
-      v-model="amount"
-      kind="money"
-      path="mechanic.value.amount"
-      :label="words.amountLabel"
+  <v-btn-toggle :model-value="kind" :aria-label="words.legend" @update:model-value="setKind">
+    <v-btn v-for="one in KINDS" :key="one.kind" :value="one.kind" size="small">{{ one.title }}</v-btn>
+  </v-btn-toggle>
+  <div v-if="kind === 'percent'" class="row">
+    <TypedField v-model="percent" kind="percent" path="mechanic.value.percent" :label="words.percentLabel" />
+    <v-select
+      v-model="isOfRegular"
+      :label="words.of"
+      :items="[
+        { value: false, title: words.ofCurrent },
+        { value: true, title: words.ofRegular },
+      ]"
     />
-    <TypedField
-      v-else-if="kind === 'price'"
-      v-model="price"
-      kind="money"
-      path="mechanic.value.price"
-      :label="words.priceLabel"
-    />
-    <BandsEditor v-else :bands="mechanic.bands ?? []" @change="(bands) => setMechanic({ bands })" />
-    <RoundingEditor :rounding="mechanic.rounding" @change="setRounding" />
-    <ValueExample :mechanic="mechanic" />
-  </fieldset>
+  </div>
+  <TypedField
+    v-else-if="kind === 'amount'"
+    v-model="amount"
+    kind="money"
+    path="mechanic.value.amount"
+    :label="words.amountLabel"
+  />
+  <TypedField
+    v-else-if="kind === 'price'"
+    v-model="price"
+    kind="money"
+    path="mechanic.value.price"
+    :label="words.priceLabel"
+  />
+  <TiersEditor
+    v-else
+    :tiers="mechanic.bands ?? []"
+    measure="money"
+    :kinds="SALE_KINDS"
+    path="mechanic.bands"
+    :words="offerText.bands"
+    @change="(bands) => setMechanic({ bands })"
+  />
+  <RoundingEditor :rounding="mechanic.rounding" @change="setRounding" />
+  <ValueExample :mechanic="mechanic" />
 </template>
 
 <style scoped>

@@ -1,0 +1,28 @@
+import { Type, type Static } from '@sinclair/typebox'
+import { PlanRef } from './api.ts'
+import { Id, InstantText, Nullable, strict } from './basicSchema.ts'
+
+export const DeepestQuery = Type.Object({ plan: Type.Optional(PlanRef), from: InstantText, to: InstantText }, strict)
+
+/** Each root category's deepest combined reduction through a window. */
+export const DeepestAnswer = Type.Array(
+  Type.Object(
+    {
+      category: Id,
+      spans: Type.Array(
+        Type.Object(
+          {
+            from: InstantText,
+            until: InstantText,
+            percent: Type.Integer({ minimum: 0, maximum: 10_000 }),
+            sku: Nullable(Id),
+            promotions: Type.Array(Id),
+          },
+          strict,
+        ),
+      ),
+    },
+    strict,
+  ),
+)
+export type DeepestAnswer = Static<typeof DeepestAnswer>

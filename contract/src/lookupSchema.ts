@@ -1,0 +1,13 @@
+import { Type, type Static } from '@sinclair/typebox'
+import { Id, strict } from './basicSchema.ts'
+
+/** Which of these SKUs there are. */
+export const LookupRequest = Type.Object(
+  { skus: Type.Array(Type.String({ maxLength: 200 }), { maxItems: 10_000 }) },
+  strict,
+)
+export type LookupRequest = Static<typeof LookupRequest>
+
+/** Those that there are, in the order asked for, each once; the others are missing. */
+export const LookupAnswer = Type.Array(Type.Object({ sku: Id, name: Type.String() }, strict))
+export type LookupAnswer = Static<typeof LookupAnswer>

@@ -1,0 +1,59 @@
+import type { CodeReason, Mechanic, Nudge, Promotion } from '@novalex/core'
+import { Type, type Static } from '@sinclair/typebox'
+import { Id, InstantText, Money, Nullable, strict } from './basicSchema.ts'
+import { CartSchema } from './orderSchema.ts'
+import { PromotionSchema } from './planSchema.ts'
+
+const Release = Nullable(Type.Integer({ minimum: 1 }))
+const Kind = Type.Unsafe<Mechanic['kind']>(Type.String())
+
+export const ShopCartRequest = Type.Object({ at: Type.Optional(InstantText), cart: CartSchema }, strict)
+export type ShopCartRequest = Static<typeof ShopCartRequest>
+
+/** What changed a price, as a shopper may read it: its kind and code, never its internal name. */
+const Cause = Type.Object({ kind: Kind, code: Nullable(Type.String()), amount: Money }, strict)
+
+/** A cart as the shop prices it. */
+export const ShopCartAnswer = Type.Object(
+  {
+    release: Release,
+    lines: Type.Array(
+      Type.Object(
+        {
+          sku: Id,
+          name: Type.String(),
+          quantity: Type.Integer({ minimum: 1 }),
+          gift: Type.Boolean(),
+          regular: Money,
+          total: Money,
+          causes: Type.Array(Cause),
+        },
+        strict,
+      ),
+    ),
+    delivery: Type.Object({ regular: Money, total: Money }, strict),
+    surcharges: Type.Array(Cause),
+    codes: Type.Array(
+      Type.Object(
+        {
+          code: Type.String(),
+          outcome: Type.Unsafe<'applied' | 'noEffect' | 'refused'>({ enum: ['applied', 'noEffect', 'refused'] }),
+          reason: Type.Unsafe<CodeReason | null>(Nullable(Type.String())),
+          /** Why the promotion of a code without effect did nothing. */
+          lacks: Nullable(
+            Type.Object({ reason: Type.String(), facts: Type.Record(Type.String(), Type.Any()) }, strict),
+          ),
+        },
+        strict,
+      ),
+    ),
+    nudges: Type.Array(Type.Object({ kind: Kind, nudge: Type.Unsafe<Nudge>(Type.Any()) }, strict)),
+    saved: Money,
+    grand: Money,
+  },
+  strict,
+)
+export type ShopCartAnswer = Static<typeof ShopCartAnswer>
+
+/** The offers that hold on a product now, without a code; their names are left out. */
+export const ShopOffers = Type.Array(Type.Unsafe<Promotion>(PromotionSchema))

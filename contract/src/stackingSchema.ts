@@ -1,0 +1,51 @@
+import type { Pair, PromotionOutcome } from '@novalex/core'
+import { Type, type Static } from '@sinclair/typebox'
+import { choice, Id, Money, Nullable, strict } from './basicSchema.ts'
+import { ProductSchema } from './planSchema.ts'
+
+export const PairQuery = Type.Object({ first: Id, second: Id }, strict)
+
+const Outcome = Type.Unsafe<PromotionOutcome>(
+  Type.Object(
+    {
+      promotion: Id,
+      outcome: choice('applied', 'skipped'),
+      reason: Nullable(Type.String()),
+      amount: Money,
+      facts: Type.Record(Type.String(), Type.Any()),
+    },
+    strict,
+  ),
+)
+
+/** Two promotions on a cart in which both fit, priced with neither, each and both; null where no product lies in both. */
+export const PairAnswer = Type.Unsafe<Pair | null>(
+  Nullable(
+    Type.Object(
+      {
+        product: ProductSchema,
+        lines: Type.Array(Type.Object({ sku: Id, quantity: Type.Integer({ minimum: 1 }) }, strict)),
+        none: Money,
+        first: Money,
+        second: Money,
+        both: Money,
+        outcomes: Type.Array(Outcome),
+      },
+      strict,
+    ),
+  ),
+)
+export type PairAnswer = Static<typeof PairAnswer>
+
+/** Which stack groups are kept apart, and who wins where promotions get in each other's way. */
+export const StackingRequest = Type.Object(
+  {
+    conflicts: choice('best', 'rank'),
+    apart: Type.Array(Type.Tuple([Id, Id]), { maxItems: 1000 }),
+  },
+  strict,
+)
+export type StackingRequest = Static<typeof StackingRequest>
+
+/** The promotion before which another is to stand in the order of ranks; null: at the end. */
+export const RankRequest = Type.Object({ before: Nullable(Id) }, strict)

@@ -1,0 +1,244 @@
+import type { PromotionDraft } from '@novalex/contract'
+import type { Page } from '@playwright/test'
+import { bringInProducts, expect, expectSaved, test } from './novalex.ts'
+
+const FREE = { percent: 10_000 }
+
+/** Three products at round prices, so that limits can be met to the cent. */
+const PRODUCTS = [
+  'sku;name;categories;regular_price;unit_cost;tax_rate',
+  'TEN;Ten;Tests;10,00;2,00;20',
+  'ODD;Odd;Tests;49,99;2,00;20',
+  'FIVE;Five;Tests;5,00;1,00;20',
+].join('\r\n')
+
+const REACH = { categories: ['tests'] }
+
+/** A promotion of the test products that is ready and has begun, opened with an empty till. */
+async function open(page: Page, mechanic: PromotionDraft['mechanic'], changes: Partial<PromotionDraft> = {}) {
+  await bringInProducts(page, PRODUCTS)
+  const isOutside = ['price-steps', 'delivery', 'surcharge'].includes(mechanic.kind)
+  const draft: PromotionDraft = {
+    name: 'Under test',
+    state: 'ready',
+    schedule: { start: '2027-03-01T00:00', end: '2027-04-01T00:00' },
+    code: null,
+    when: null,
+    mechanic,
+    ...(isOutside ? {} : { stacking: { group: 'multi-buy', mode: 'group' } }),
+    limits: {},
+    ladder: null,
+    campaign: null,
+    note: '',
+    ...changes,
+  }
+  const answer = await page.request.post('/api/promotions', { data: draft })
+  expect(answer.ok(), await answer.text()).toBe(true)
+  const { promotion } = (await answer.json()) as { promotion: { id: string } }
+  await page.goto(`/promotions/${promotion.id}`)
+  await page.getByRole('button', { name: 'Empty the cart' }).click()
+}
+
+async function add(page: Page, name: string, quantity: number): Promise<void> {
+  await page.getByRole('combobox', { name: 'Add a product' }).fill(name)
+  await page.getByRole('option', { name: new RegExp(`^${name}\\b`) }).click()
+  await setQuantity(page, name, quantity)
+}
+
+/** An option of a select, opened by keyboard. */
+async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
+  await page.getByLabel(label, { exact: true }).press('ArrowDown')
+  await page.getByRole('option', { name: option, exact: true }).click()
+}
+
+const setQuantity = (page: Page, name: string, quantity: number) =>
+  page.getByTestId('receipt').getByLabel(`Quantity of ${name}`).fill(String(quantity))
+
+const expectTotal = (page: Page, total: string) =>
+  expect(page.getByTestId('receipt').getByRole('status')).toHaveText(total)
+
+test('10 off once from 50: at 49.99, at 50.00, and with ten items', async ({ page }) => {
+  await open(page, {
+    kind: 'order-discount',
+    reach: REACH,
+    tiers: [{ from: 5000, value: { amount: 500, per: 'once' } }],
+  })
+  await page.getByLabel('Off once', { exact: true }).fill('€ 10')
+  await add(page, 'Odd', 1)
+  await expectTotal(page, '49.99')
+  await expect(page.getByTestId('receipt')).toContainText('0.01 € more brings 10.00 € less once')
+  await setQuantity(page, 'Odd', 0)
+  await add(page, 'Ten', 5)
+  await expectTotal(page, '40.00')
+  await setQuantity(page, 'Ten', 10)
+  await expectTotal(page, '90.00')
+  await expectSaved(page)
+})
+
+test('any 3 for 25, with 4 in the cart; a click on an edge puts it in the till', async ({ page }) => {
+  await open(page, { kind: 'bundle', parts: [{ reach: REACH, quantity: 3 }], price: 3000, repeat: 'every' })
+  await page.getByLabel('Price for all 3').fill('25')
+  await add(page, 'Ten', 4)
+  await expectTotal(page, '35.00')
+  await expect(page.getByTestId('receipt')).toContainText('2 more bring a bundle for 25.00 €')
+  await expect(page.getByTestId('sentence')).toContainText('25.00 € for the 3')
+  await page.getByRole('button', { name: '6 × Ten' }).click()
+  await expectTotal(page, '50.00')
+  await choose(page, 'How often in one order', 'once')
+  await expectTotal(page, '55.00')
+  await expectSaved(page)
+})
+
+test('buy 1 get 1 as a gift, once and repeating, at 1, 3 and 6', async ({ page }) => {
+  const get = { reach: { skus: ['FIVE'] }, quantity: 1, value: FREE }
+  await open(page, { kind: 'buy-get', buy: { reach: REACH, quantity: 1 }, get, gift: true, repeat: 'once' })
+  const receipt = page.getByTestId('receipt')
+  await add(page, 'Ten', 1)
+  await expect(receipt).toContainText('1 × Five, free, added')
+  await setQuantity(page, 'Ten', 3)
+  await expectTotal(page, '30.00')
+  await expect(receipt).toContainText('1 × Five, free, added')
+  await choose(page, 'How often in one order', 'as often as it fits')
+  await expect(receipt).toContainText('3 × Five, free, added')
+  await setQuantity(page, 'Ten', 6)
+  await expect(receipt).toContainText('6 × Five, free, added')
+  await expectTotal(page, '60.00')
+})
+
+test('breaks at 5, 10 and 20, with 4 and 5; each upper limit follows from the next lower one', async ({ page }) => {
+  await open(page, {
+    kind: 'quantity-break',
+    reach: REACH,
+    count: 'sku',
+    on: 'all',
+    tiers: [{ from: 5, value: { percent: 1000 } }],
+  })
+  await page.getByRole('button', { name: 'Add a step' }).click()
+  await page.getByRole('button', { name: 'Add a step' }).click()
+  await page.getByLabel('From items').last().fill('20')
+  await page.getByLabel('Percent off').last().fill('30 percent')
+  await expect(page.getByText('to 9')).toBeVisible()
+  await expect(page.getByText('to 19')).toBeVisible()
+  await add(page, 'Ten', 4)
+  await expectTotal(page, '40.00')
+  await expect(page.getByTestId('receipt')).toContainText('1 more brings 10 % less')
+  await setQuantity(page, 'Ten', 5)
+  await expectTotal(page, '45.00')
+  await setQuantity(page, 'Ten', 20)
+  await expectTotal(page, '140.00')
+  await page.getByLabel('From items').first().fill('10')
+  await expect(page.getByRole('alert').getByText('What:')).toBeVisible()
+})
+
+test('a spend break, an item discount for the two cheapest, and what a change of kind can’t keep', async ({ page }) => {
+  await open(page, { kind: 'spend-break', reach: REACH, tiers: [{ from: 3000, value: { percent: 1000 } }] })
+  await add(page, 'Ten', 2)
+  await expectTotal(page, '20.00')
+  await setQuantity(page, 'Ten', 3)
+  await expectTotal(page, '27.00')
+  await choose(page, 'Kind of promotion', /Off each item/)
+  await page.getByLabel('At most this many items of a cart').fill('2')
+  await add(page, 'Five', 1)
+  await expectTotal(page, '33.50')
+  await choose(page, 'Of those, the', 'dearest')
+  await expectTotal(page, '33.00')
+  await choose(page, 'Kind of promotion', /Bundle price/)
+  await expect(page.getByText('Not carried over: the reduction.')).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expectTotal(page, '33.00')
+  await expectSaved(page)
+})
+
+test('free delivery from 49.00, and a surcharge on what is sent', async ({ page }) => {
+  await open(page, { kind: 'delivery', basis: 'current', tiers: [{ from: 5000, value: FREE }] })
+  await page.getByLabel('From', { exact: true }).fill('20')
+  await add(page, 'Ten', 1)
+  await page.getByRole('combobox', { name: 'Delivery', exact: true }).selectOption('parcel')
+  await expectTotal(page, '14.90')
+  await expect(page.getByTestId('receipt')).toContainText('10.00 € more brings delivery free')
+  await setQuantity(page, 'Ten', 2)
+  await expectTotal(page, '20.00')
+  await choose(page, 'Kind of promotion', /Surcharge/)
+  await page.getByLabel('Percent more').fill('5,5')
+  await expectTotal(page, '26.00')
+  await expect(page.getByText('adds 1.10 €')).toBeVisible()
+})
+
+test('price steps: rungs are filled at once, and the edges show both sides of each', async ({ page }) => {
+  const rungs = [{ at: 0, value: { price: 2000 } }]
+  await open(page, { kind: 'price-steps', reach: { skus: ['TEN'] } }, { ladder: { by: 'unitsSold', rungs } })
+  await page.getByRole('button', { name: 'Fill the rungs' }).click()
+  await page.getByRole('button', { name: 'Make the rungs (6)', exact: true }).click()
+  await expect(page.getByText('items 16 and on')).toBeVisible()
+  await expectSaved(page)
+  await add(page, 'Ten', 1)
+  await expectTotal(page, '20.00')
+  await expect(page.getByText('sets the regular price')).toBeVisible()
+  await expect(page.getByRole('row', { name: /^2 sold/ })).toContainText('20.00')
+  await expect(page.getByRole('row', { name: /^3 sold/ })).toContainText('25.00')
+})
+
+test('a code that does not fit says why', async ({ page }) => {
+  await open(
+    page,
+    { kind: 'order-discount', reach: REACH, tiers: [{ from: 3000, value: { percent: 1000 } }] },
+    { code: { text: 'SPRING-7' }, when: { test: 'orders', op: '>=', count: 1 } },
+  )
+  const receipt = page.getByTestId('receipt')
+  await add(page, 'Ten', 2)
+  await page.getByLabel('Code …').fill('spring 7')
+  await page.keyboard.press('Enter')
+  await expect(receipt).toContainText('spring 7 changes nothing: its offer can’t be known for a guest')
+  await page.getByRole('combobox', { name: 'Shopper', exact: true }).selectOption('ordered before')
+  await expect(receipt).toContainText('changes nothing: its offer needs 10.00 € more')
+  await setQuantity(page, 'Ten', 3)
+  await expect(receipt).toContainText('spring 7 is taken into account')
+  await expectTotal(page, '27.00')
+  await page.getByLabel('Code …').fill('nothing')
+  await page.keyboard.press('Enter')
+  await expect(receipt).toContainText('nothing is not known; check how it is written')
+})
+
+test('a condition is put together as a sentence', async ({ page }) => {
+  await open(page, { kind: 'item-discount', reach: REACH, value: { percent: 1000 } })
+  await page.getByRole('button', { name: 'For whom', exact: true }).click()
+  const addTest = async (title: string) => {
+    await page.getByRole('button', { name: 'Add …' }).first().click()
+    await page.getByText(title, { exact: true }).click()
+  }
+  await addTest('number of items in the cart')
+  await page.getByLabel('Number').fill('2')
+  await addTest('shopper’s group')
+  await page.getByRole('button', { name: 'all of these' }).click()
+  await expect(page.getByTestId('sentence')).toContainText('anyone with at least 2 of everything or anyone in club')
+  await add(page, 'Ten', 1)
+  await expectTotal(page, '10.00')
+  await setQuantity(page, 'Ten', 2)
+  await expectTotal(page, '18.00')
+  await page.getByRole('button', { name: 'Turn around' }).first().click()
+  await expectTotal(page, '20.00')
+  await expectSaved(page)
+})
+
+test('a reason proposes a mechanic and a first draft', async ({ page }) => {
+  await page.goto('/promotions')
+  await page.getByRole('button', { name: 'Plan a promotion' }).click()
+  await page.getByRole('button', { name: /^Win back/ }).click()
+  await expect(page.getByTestId('sentence')).toContainText(
+    'anyone with at least 1 order before with the code WELCOME-BACK gets 5.00 € less once at 40.00 € or more',
+  )
+})
+
+test('a list of SKUs is pasted; lines that name no product are named', async ({ page }) => {
+  await open(page, { kind: 'item-discount', reach: REACH, value: { percent: 1000 } })
+  await page.getByRole('button', { name: 'On what', exact: true }).click()
+  await page.getByRole('button', { name: 'Paste a list of SKUs …' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('textbox', { name: 'SKUs' }).fill('TEN\nTWELVE; FIVE')
+  await dialog.getByRole('button', { name: 'Add 3 SKUs' }).click()
+  await expect(dialog.getByText('line 2: TWELVE')).toBeVisible()
+  await dialog.getByRole('button', { name: 'Add the others' }).click()
+  await expect(page.getByTestId('sentence')).toContainText('Ten or Five')
+  await expect(page.getByText('2 products')).toBeVisible()
+  await expectSaved(page)
+})

@@ -1,0 +1,147 @@
+/* global document, PerformanceObserver, window -- what runs in the page */
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import mysql from 'mysql2/promise'
+import { startDatabase } from './lib/database.mjs'
+import { runMain, say } from './lib/say.mjs'
+import { fillWithDemo, startServer } from './lib/serve.mjs'
+import { ensureBuild, ensureModules, ensurePrograms, findFreePort, ROOT } from './lib/system.mjs'
+
+const NOW = '2027-03-10T08:41:00Z'
+const LINES = 20
+const KEYSTROKES = 60
+const MANY = 2000
+
+/** Prints what the planning desk costs: first load, the till's latency, the calendar's longest task. */
+async function main() {
+  await ensureModules()
+  await ensurePrograms(['chromium'], ['chromium'])
+  await ensureBuild()
+  const { chromium } = await import('@playwright/test')
+  const folder = join(ROOT, '.novalex', 'measure-desk')
+  mkdirSync(folder, { recursive: true })
+  const database = await startDatabase({ folder, database: 'novalex', fresh: true })
+  try {
+    await fillWithDemo({ databaseUrl: database.url, now: NOW })
+    const server = await startServer({ databaseUrl: database.url, port: await findFreePort(), folder, now: NOW })
+    const browser = await chromium.launch({
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+    })
+    try {
+      await measureFirstLoad(browser, server.url)
+      say(`Till, ${LINES} lines, demo plan: ${await measureTill(browser, server.url)}`)
+      await multiplyPlan(database.url)
+      say(`Till, ${LINES} lines, ${MANY} promotions: ${await measureTill(browser, server.url)}`)
+      say(`Calendar, ${MANY} promotions, scrolled and zoomed: ${await measureCalendar(browser, server.url)}`)
+    } finally {
+      await browser.close()
+      await server.stop()
+    }
+  } finally {
+    await database.stop()
+  }
+}
+
+async function measureFirstLoad(browser, url) {
+  const page = await browser.newPage()
+  const client = await page.context().newCDPSession(page)
+  await client.send('Network.enable')
+  const types = new Map()
+  const sizes = { script: 0, other: 0 }
+  client.on('Network.responseReceived', ({ requestId, type }) => types.set(requestId, type))
+  client.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+    sizes[types.get(requestId) === 'Script' ? 'script' : 'other'] += encodedDataLength
+  })
+  await page.goto(`${url}/promotions`)
+  await page.getByRole('link', { name: 'Spring paper, 15 %' }).waitFor()
+  const kb = (bytes) => Math.round(bytes / 1024)
+  say(`First load of the promotions: ${kb(sizes.script)} kB of script, ${kb(sizes.other)} kB of all else, compressed`)
+  await page.close()
+}
+
+/** A quantity is typed again and again; each time from the change to the receipt that shows it. */
+async function measureTill(browser, url) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.goto(`${url}/promotions/demo-11`)
+  await page.getByText('Edges').waitFor()
+  await page.evaluate(async (count) => {
+    const answer = await fetch(`/api/products?size=${count}`)
+    const { rows } = await answer.json()
+    const { $pinia } = document.querySelector('#app').__vue_app__.config.globalProperties
+    $pinia.state.value.till.lines = rows.map(({ product }) => ({ product, quantity: 2 }))
+  }, LINES)
+  const receipt = page.getByTestId('receipt')
+  const field = receipt.getByRole('spinbutton').first()
+  const status = receipt.getByRole('status')
+  await page.waitForTimeout(2000)
+  const times = []
+  for (let stroke = 0; stroke < KEYSTROKES; stroke++) {
+    const before = await status.textContent()
+    await field.fill(String(3 + (stroke % 7)))
+    await page.waitForFunction(
+      ([selector, old]) => document.querySelector(selector).textContent !== old,
+      ['[data-testid=receipt] [role=status]', before],
+    )
+    times.push(Number(await receipt.getAttribute('data-latency')))
+  }
+  await page.close()
+  times.sort((a, b) => a - b)
+  const at = (share) => times[Math.floor((times.length - 1) * share)].toFixed(0)
+  return `median ${at(0.5)} ms, 95th percentile ${at(0.95)} ms`
+}
+
+/** Copies of the demo's promotions, each a few days apart, until there are enough. */
+async function multiplyPlan(databaseUrl) {
+  const connection = await mysql.createConnection(databaseUrl)
+  const [[{ count }]] = await connection.query('SELECT COUNT(*) AS count FROM promotions')
+  const [rows] = await connection.query('SELECT * FROM promotions ORDER BY `rank`')
+  const shifted = (local, days) => {
+    const date = new Date(Date.parse(`${local.slice(0, 10)}T00:00Z`) + days * 86_400_000)
+    return `${date.toISOString().slice(0, 10)}${local.slice(10)}`
+  }
+  const copies = Array.from({ length: MANY - Number(count) }, (_, index) => {
+    const row = rows[index % rows.length]
+    const days = ((index * 13) % 360) - 180
+    const rule = JSON.parse(row.rule)
+    const { start, end } = rule.schedule
+    if (start) rule.schedule.start = shifted(start, days)
+    if (end) rule.schedule.end = shifted(end, days)
+    return { ...row, id: `copy-${index}`, rank: 1000 + index, name: `${row.name} ${index}`, rule: JSON.stringify(rule) }
+  })
+  const columns = Object.keys(copies[0])
+  await connection.query('INSERT INTO promotions (??) VALUES ?', [
+    columns,
+    copies.map((copy) => columns.map((column) => copy[column])),
+  ])
+  await connection.query('UPDATE store SET plan_revision = plan_revision + 1')
+  await connection.end()
+}
+
+async function measureCalendar(browser, url) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.goto(`${url}/calendar`)
+  await page.getByText('Deepest reduction').waitFor()
+  await page.waitForTimeout(3000)
+  await page.evaluate(() => {
+    window.longest = 0
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) window.longest = Math.max(window.longest, entry.duration)
+    }).observe({ type: 'longtask' })
+  })
+  for (const zoom of ['month', 'quarter', 'year', 'week', 'quarter']) {
+    await page.getByRole('button', { name: zoom, exact: true }).click()
+    await page.waitForTimeout(300)
+    await page.mouse.move(700, 400)
+    for (let turn = 0; turn < 15; turn++) {
+      await page.mouse.wheel(0, 300)
+      await page.waitForTimeout(30)
+    }
+  }
+  await page.waitForTimeout(1000)
+  const longest = await page.evaluate(() => window.longest)
+  await page.close()
+  return longest === 0 ? 'no task over 50 ms' : `longest task ${Math.round(longest)} ms`
+}
+
+await runMain(main)

@@ -1,0 +1,15 @@
+import { formatAmount, parseAmount, parsePercent } from '@novalex/core'
+
+/** The kinds of numbers that people type: how each is written, read, and what is said of one that can't be read. */
+export const NUMBER_KINDS = {
+  money: { format: formatAmount, parse: parseAmount, code: 'not-money', suffix: '€' },
+  percent: { format: (value: number) => String(value / 100), parse: parsePercent, code: 'not-a-percent', suffix: '%' },
+  count: {
+    format: String,
+    parse: (text: string) => (/^\s*\d{1,9}\s*$/.test(text) ? Number(text) : null),
+    code: 'not-a-count',
+    suffix: undefined,
+  },
+} as const
+
+export type NumberKind = keyof typeof NUMBER_KINDS

@@ -1,0 +1,293 @@
+<script setup lang="ts">
+import { moveSchedule, type Grip, type Instant, type PromotionStatus, type Schedule } from '@novalex/core'
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { useGradually } from '@/composables/useGradually.ts'
+import { text } from '@/locale/en.ts'
+import { proofText } from '@/locale/enProof.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { describeSpan } from './describeSpan.ts'
+import { layoutLanes, ROW_HEIGHT, type Span } from './layoutLanes.ts'
+import { stepOf, ticksOf, type Window } from './window.ts'
+
+export interface BoardBar extends Span {
+  readonly name: string
+  readonly status: PromotionStatus
+  readonly schedule: Schedule
+}
+
+/** Lanes with one bar for each promotion. Only what is in view is drawn. */
+const { bars, view, range } = defineProps<{
+  bars: readonly BoardBar[]
+  view: Window
+  range: { readonly from: Instant; readonly to: Instant }
+}>()
+const emit = defineEmits<{ move: [id: string, schedule: Schedule] }>()
+
+const MARGIN = 90
+const BARS_A_FRAME = 80
+const GRIP_PX = 7
+const CLICK_PX = 3
+const router = useRouter()
+const moment = useMoment()
+const store = useStoreInfo()
+const words = proofText.calendar
+const canvas = useTemplateRef<HTMLElement>('canvas')
+const scroller = useTemplateRef<HTMLElement>('scroller')
+const scrolled = ref({ top: 0, height: 600 })
+const drag = shallowRef<{ bar: BoardBar; grip: Grip; x: number; minutes: number; schedule: Schedule } | null>(null)
+
+const ticks = computed(() => ticksOf(view, store.zone))
+const lanes = computed(() => [...new Set(bars.map(({ lane }) => lane))].sort((a, b) => a.localeCompare(b)))
+const inRange = computed(() => bars.filter(({ start, end }) => start < range.to && end > range.from))
+const layout = computed(() => layoutLanes(inRange.value, lanes.value))
+const shown = computed(() => {
+  const [from, to] = [scrolled.value.top - MARGIN, scrolled.value.top + scrolled.value.height + MARGIN]
+  return inRange.value.filter(({ id }) => {
+    const top = layout.value.tops.get(id)!
+    return top > from && top < to
+  })
+})
+
+const drawn = useGradually(shown, BARS_A_FRAME)
+
+const place = (at: Instant) => ((at - range.from) / (range.to - range.from)) * 100
+function boxOf(bar: BoardBar) {
+  const left = Math.max(place(bar.start), 0)
+  const right = Math.min(place(bar.end), 100)
+  const shift = drag.value?.bar.id === bar.id ? drag.value : null
+  const moved = shift ? ((shift.minutes * 60_000) / (range.to - range.from)) * 100 : 0
+  const from = left + (shift && shift.grip !== 'end' ? moved : 0)
+  const to = right + (shift && shift.grip !== 'start' ? moved : 0)
+  return { left: `${from}%`, width: `${Math.max(to - from, 0.4)}%`, top: `${layout.value.tops.get(bar.id)!}px` }
+}
+const labelOf = (bar: BoardBar) => (drag.value?.bar.id === bar.id ? describeSpan(drag.value.schedule) : bar.name)
+const spokenOf = (bar: BoardBar) => words.bar(`${bar.name}, ${text.status[bar.status]}`, describeSpan(bar.schedule))
+
+/** To the row: nothing else comes into view in between. */
+function onScroll(): void {
+  const { scrollTop, clientHeight } = scroller.value!
+  const top = Math.floor(scrollTop / ROW_HEIGHT) * ROW_HEIGHT
+  if (top !== scrolled.value.top || clientHeight !== scrolled.value.height)
+    scrolled.value = { top, height: clientHeight }
+}
+watch(scroller, (element) => {
+  if (element) onScroll()
+})
+
+function gripAt(event: PointerEvent, bar: BoardBar): Grip {
+  const { left, right } = (event.currentTarget as HTMLElement).getBoundingClientRect()
+  if (event.clientX - left < GRIP_PX && bar.schedule.start !== undefined) return 'start'
+  return right - event.clientX < GRIP_PX && bar.schedule.end !== undefined ? 'end' : 'both'
+}
+
+function begin(event: PointerEvent, bar: BoardBar): void {
+  if (event.button !== 0) return
+  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
+  drag.value = { bar, grip: gripAt(event, bar), x: event.clientX, minutes: 0, schedule: bar.schedule }
+}
+
+function follow(event: PointerEvent): void {
+  if (!drag.value) return
+  const { bar, grip, x } = drag.value
+  const step = stepOf(view.zoom)
+  const ms = ((event.clientX - x) / canvas.value!.clientWidth) * (range.to - range.from)
+  const minutes = Math.round(ms / 60_000 / step) * step
+  const schedule = moveSchedule(bar.schedule, grip, minutes)
+  if (schedule) drag.value = { ...drag.value, minutes, schedule }
+}
+
+function end(event: PointerEvent): void {
+  const done = drag.value
+  drag.value = null
+  if (!done) return
+  if (done.minutes !== 0) emit('move', done.bar.id, done.schedule)
+  else if (Math.abs(event.clientX - done.x) < CLICK_PX) void router.push(`/promotions/${done.bar.id}`)
+}
+
+function onKey(event: KeyboardEvent, bar: BoardBar): void {
+  const direction = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
+  if (direction === 0) return
+  event.preventDefault()
+  const schedule = moveSchedule(bar.schedule, event.shiftKey ? 'end' : 'both', direction * stepOf(view.zoom))
+  if (schedule) emit('move', bar.id, schedule)
+}
+</script>
+
+<template>
+  <div class="calendar">
+    <div class="scale" aria-hidden="true">
+      <span v-for="tick in ticks" :key="tick.at" :style="{ left: `${place(tick.at)}%` }">{{ tick.title }}</span>
+    </div>
+    <div ref="scroller" class="scroller" @scroll.passive="onScroll">
+      <div ref="canvas" class="canvas" :style="{ height: `${layout.height}px` }">
+        <i
+          v-for="(tick, index) in ticks"
+          :key="tick.at"
+          class="tick"
+          :class="{ weekend: tick.isWeekend }"
+          :style="{ left: `${place(tick.at)}%`, width: `${place(ticks[index + 1]?.at ?? range.to) - place(tick.at)}%` }"
+        />
+        <template v-for="lane in layout.lanes" :key="lane.name">
+          <h2 :style="{ top: `${lane.top}px` }">{{ lane.name }}</h2>
+          <i class="edge" :style="{ top: `${lane.top}px` }" />
+        </template>
+        <i
+          v-if="moment.instant >= range.from && moment.instant < range.to"
+          class="moment"
+          :style="{ left: `${place(moment.instant)}%` }"
+        />
+        <button
+          v-for="bar in drawn"
+          :key="bar.id"
+          v-memo="[bar, layout, range, drag?.bar.id === bar.id ? drag : null]"
+          type="button"
+          class="bar"
+          :class="[bar.status, { open: bar.end === Infinity, moved: drag?.bar.id === bar.id }]"
+          :style="{ ...boxOf(bar), height: `${ROW_HEIGHT - 6}px` }"
+          :aria-label="spokenOf(bar)"
+          @pointerdown="(event) => begin(event, bar)"
+          @pointermove="follow"
+          @pointerup="end"
+          @pointercancel="drag = null"
+          @keydown="(event) => onKey(event, bar)"
+          @keydown.enter.prevent="router.push(`/promotions/${bar.id}`)"
+        >
+          <span>{{ labelOf(bar) }}</span>
+        </button>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.calendar {
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  overflow: hidden;
+}
+
+.scale {
+  border-bottom: 1px solid var(--line);
+  color: var(--quiet);
+  font-size: 12px;
+  height: 26px;
+  margin: 0 10px 0 120px;
+  position: relative;
+}
+
+.scale span {
+  padding: 4px 0 0 4px;
+  position: absolute;
+  white-space: nowrap;
+}
+
+.scroller {
+  max-height: 56vh;
+  overflow: hidden auto;
+  padding: 0 10px 0 120px;
+}
+
+.canvas {
+  position: relative;
+}
+
+.edge {
+  border-top: 1px solid var(--line);
+  left: -120px;
+  position: absolute;
+  right: -10px;
+}
+
+.tick {
+  border-left: 1px solid color-mix(in srgb, var(--line) 70%, transparent);
+  bottom: 0;
+  position: absolute;
+  top: 0;
+}
+
+.weekend {
+  background: color-mix(in srgb, var(--line) 34%, transparent);
+}
+
+h2 {
+  font-size: 12.5px;
+  left: -110px;
+  line-height: 1.25;
+  overflow: hidden;
+  padding-top: 11px;
+  position: absolute;
+  text-overflow: ellipsis;
+  width: 102px;
+}
+
+.bar {
+  background: color-mix(in srgb, var(--act) 16%, var(--sheet));
+  border: 0;
+  border-left: 3px solid var(--act);
+  clip-path: polygon(0 0, calc(100% - 7px) 0, 100% 50%, calc(100% - 7px) 100%, 0 100%);
+  color: var(--ink);
+  contain: layout style;
+  cursor: grab;
+  font: inherit;
+  font-size: 12.5px;
+  overflow: hidden;
+  padding: 0 12px 0 6px;
+  position: absolute;
+  text-align: left;
+  text-overflow: ellipsis;
+  touch-action: none;
+  white-space: nowrap;
+}
+
+.bar:focus-visible {
+  outline: 2px solid var(--act);
+  outline-offset: -2px;
+}
+
+.bar.running {
+  background: var(--act);
+  color: var(--sheet);
+}
+
+.bar.draft,
+.bar.paused {
+  background: repeating-linear-gradient(
+    135deg,
+    transparent 0 5px,
+    color-mix(in srgb, var(--act) 14%, transparent) 5px 7px
+  );
+}
+
+.bar.over,
+.bar.stopped {
+  background: color-mix(in srgb, var(--quiet) 14%, var(--sheet));
+  border-left-color: var(--quiet);
+}
+
+.bar.over span,
+.bar.stopped span {
+  text-decoration: line-through;
+}
+
+.bar.open {
+  clip-path: none;
+  mask: linear-gradient(90deg, #000 70%, #0004);
+}
+
+.bar.moved {
+  background: var(--moment);
+  color: var(--ink);
+  overflow: visible;
+  z-index: 2;
+}
+
+.moment {
+  border-left: 2px solid var(--moment);
+  bottom: 0;
+  pointer-events: none;
+  position: absolute;
+  top: 0;
+}
+</style>

@@ -1,0 +1,157 @@
+<script setup lang="ts">
+import type { PromotionRecord } from '@novalex/contract'
+import {
+  compileSchedule,
+  computeStatus,
+  dateOf,
+  reachesOf,
+  toInstant,
+  toLocal,
+  type Promotion,
+  type Schedule,
+} from '@novalex/core'
+import { computed, ref, watch } from 'vue'
+import { api } from '@/api/api.ts'
+import LoadError from '@/components/LoadError.vue'
+import { useAttempt } from '@/composables/useAttempt.ts'
+import { useLoad } from '@/composables/useLoad.ts'
+import { toDraft } from '@/features/promotions/toDraft.ts'
+import { text } from '@/locale/en.ts'
+import { offerText } from '@/locale/enOffers.ts'
+import { proofText } from '@/locale/enProof.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useNames } from '@/stores/names.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import CalendarBoard, { type BoardBar } from './CalendarBoard.vue'
+import DeepestStrip from './DeepestStrip.vue'
+import { describeSpan } from './describeSpan.ts'
+import { createWindow, shiftWindow, type Zoom } from './window.ts'
+
+type LanesBy = keyof typeof proofText.calendar.lanesBy
+
+const store = useStoreInfo()
+const moment = useMoment()
+const notice = useNotice()
+const names = useNames()
+const words = proofText.calendar
+const lanesBy = ref<LanesBy>('campaign')
+const dayOfMoment = () => dateOf(toLocal(moment.instant, store.zone))
+const view = ref(createWindow(dayOfMoment(), 'quarter'))
+const LANES = Object.entries(words.lanesBy).map(([value, title]) => ({ value, title }))
+const ZOOMS = Object.entries(words.zooms) as [Zoom, string][]
+
+const { data, error, reload } = useLoad([() => store.info?.planRevision], async () => {
+  const [records, campaigns] = await Promise.all([api.listPromotions(), api.listCampaigns()])
+  return { records, campaigns }
+})
+const range = computed(() => ({
+  from: toInstant(`${view.value.from}T00:00`, store.zone),
+  to: toInstant(`${view.value.to}T00:00`, store.zone),
+}))
+
+function laneOf({ promotion, campaign }: PromotionRecord): string {
+  if (lanesBy.value === 'kind') return offerText.kinds[promotion.mechanic.kind]
+  if (lanesBy.value === 'group') return promotion.stacking?.group ?? text.common.none
+  if (lanesBy.value === 'category') return categoryOf(promotion)
+  return data.value?.campaigns.find(({ id }) => id === campaign)?.name ?? text.promotions.noCampaign
+}
+
+/** The root of the categories that it names; those that reach across several, or name none, have a lane of their own. */
+function categoryOf({ mechanic }: Promotion): string {
+  const ids = reachesOf(mechanic).flatMap(({ categories }) => categories ?? [])
+  const roots = new Set(ids.map((id) => names.categories.find((one) => one.id === id)?.path[0] ?? id))
+  return roots.size === 1 ? [...roots][0]! : words.acrossCategories
+}
+
+const bars = computed(() =>
+  (data.value?.records ?? []).map((record): BoardBar => {
+    const { promotion } = record
+    const { start, end } = compileSchedule(promotion.schedule, store.zone)
+    return {
+      id: promotion.id,
+      name: promotion.name,
+      lane: laneOf(record),
+      start,
+      end,
+      status: computeStatus(promotion, store.zone, moment.instant),
+      schedule: promotion.schedule,
+    }
+  }),
+)
+
+// A moment that is moved out of view takes the view along.
+watch(
+  () => moment.chosen,
+  (chosen) => {
+    if (chosen !== null && (chosen < range.value.from || chosen >= range.value.to)) goToMoment()
+  },
+)
+
+function goToMoment(): void {
+  view.value = createWindow(dayOfMoment(), view.value.zoom)
+}
+
+const attempt = useAttempt(reload)
+
+function move(id: string, schedule: Schedule): void {
+  const record = data.value!.records.find(({ promotion }) => promotion.id === id)!
+  const before = toDraft(record)
+  void attempt(async () => {
+    const { version } = await api.updatePromotion(id, { ...before, schedule, version: record.version })
+    const run = () => void attempt(async () => void (await api.updatePromotion(id, { ...before, version })))
+    notice.say(words.moved(record.promotion.name, describeSpan(schedule)), { label: text.common.undo, run })
+  })
+}
+</script>
+
+<template>
+  <section class="page">
+    <header class="page-head">
+      <h1>{{ words.title }}</h1>
+      <span class="grow" />
+      <v-select v-model="lanesBy" class="lanes" :items="LANES" :label="words.lanes" />
+      <v-btn-toggle
+        :model-value="view.zoom"
+        :aria-label="words.zoom"
+        @update:model-value="(zoom: Zoom) => (view = createWindow(dayOfMoment(), zoom))"
+      >
+        <v-btn v-for="[zoom, title] in ZOOMS" :key="zoom" :value="zoom" size="small">{{ title }}</v-btn>
+      </v-btn-toggle>
+      <span class="steps">
+        <v-btn size="small" :aria-label="words.earlier" @click="view = shiftWindow(view, -1)">‹</v-btn>
+        <v-btn size="small" @click="goToMoment">{{ words.today }}</v-btn>
+        <v-btn size="small" :aria-label="words.later" @click="view = shiftWindow(view, 1)">›</v-btn>
+      </span>
+    </header>
+    <LoadError v-if="error" :error="error" @retry="reload" />
+    <p v-if="!data && !error" class="quiet">{{ text.common.loading }}</p>
+    <p v-else-if="data?.records.length === 0" class="quiet">{{ words.empty }}</p>
+    <template v-else-if="data">
+      <CalendarBoard :bars="bars" :view="view" :range="range" @move="move" />
+      <p class="quiet hint">{{ words.keysHint }}</p>
+      <DeepestStrip :range="range" />
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.lanes {
+  max-width: 130px;
+}
+
+.steps {
+  display: flex;
+  gap: 4px;
+}
+
+.steps .v-btn {
+  min-width: 0;
+  padding: 0 10px;
+}
+
+.hint {
+  font-size: 12.5px;
+  margin: 6px 0 14px;
+}
+</style>

@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import type { CampaignRecord, PromotionRecord } from '@novalex/contract'
+import { computed, ref } from 'vue'
+import { text } from '@/locale/en.ts'
+import { plural } from '@/locale/format.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { MANY_ACTIONS, shiftBy, useManyActions } from './useManyActions.ts'
+
+/** What can be done with the promotions that are chosen, all at once. */
+const { records } = defineProps<{
+  records: readonly PromotionRecord[]
+  campaigns: readonly CampaignRecord[]
+}>()
+const emit = defineEmits<{ changed: []; clear: [] }>()
+
+const store = useStoreInfo()
+const words = text.promotions.many
+const days = ref(7)
+const groups = computed(() => store.info?.store.stackGroups ?? [])
+const { run } = useManyActions(() => {
+  emit('changed')
+})
+
+function shift(): void {
+  const by = Math.trunc(Number(days.value))
+  if (Number.isFinite(by) && Math.abs(by) <= 3660) {
+    void run(records, { title: words.shifted(by), change: shiftBy(by, 'both') })
+  }
+}
+
+function setCampaign(campaign: string | null): void {
+  void run(records, { title: words.campaign, change: () => ({ campaign }) })
+}
+
+function setGroup(group: string): void {
+  void run(records, {
+    title: words.group,
+    change: ({ promotion: { stacking } }) => (stacking ? { stacking: { ...stacking, group } } : null),
+  })
+}
+</script>
+
+<template>
+  <div class="many" role="region" :aria-label="words.title">
+    <strong role="status">{{ plural(records.length, 'promotion') }}</strong>
+    <v-btn v-for="action in MANY_ACTIONS" :key="action.title" size="small" @click="run(records, action)">{{
+      action.title
+    }}</v-btn>
+    <form @submit.prevent="shift">
+      <label>
+        {{ words.shift }} <input v-model="days" type="number" min="-3660" max="3660" :aria-label="words.days" />
+        {{ words.daysUnit }}
+      </label>
+      <v-btn size="small" type="submit">{{ words.doShift }}</v-btn>
+    </form>
+    <v-menu close-on-content-click>
+      <template #activator="{ props }">
+        <v-btn v-bind="props" size="small">{{ words.campaign }} …</v-btn>
+      </template>
+      <v-list density="compact">
+        <v-list-item :title="text.promotions.noCampaign" @click="setCampaign(null)" />
+        <v-list-item v-for="one in campaigns" :key="one.id" :title="one.name" @click="setCampaign(one.id)" />
+      </v-list>
+    </v-menu>
+    <v-menu close-on-content-click>
+      <template #activator="{ props }">
+        <v-btn v-bind="props" size="small">{{ words.group }} …</v-btn>
+      </template>
+      <v-list density="compact">
+        <v-list-item v-for="group in groups" :key="group" :title="group" @click="setGroup(group)" />
+      </v-list>
+    </v-menu>
+    <button type="button" class="as-link" @click="emit('clear')">{{ words.clear }}</button>
+  </div>
+</template>
+
+<style scoped>
+.many {
+  align-items: center;
+  background: var(--wash);
+  border: 1px solid var(--moment);
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-bottom: 8px;
+  padding: 8px 12px;
+  position: sticky;
+  top: 52px;
+  z-index: 3;
+}
+
+form {
+  align-items: center;
+  display: flex;
+  gap: 6px;
+}
+
+input {
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  color: inherit;
+  font: inherit;
+  padding: 2px 4px;
+  width: 62px;
+}
+</style>

@@ -1,0 +1,41 @@
+import { checkIntent, checkPromotion, compileCatalogue, type Mechanic, type Store } from '@novalex/core'
+import { describe, expect, test } from 'vitest'
+import { offerText } from '@/locale/enOffers.ts'
+import { createNewDraft, type ReasonKey } from './createNewDraft.ts'
+
+const store: Store = {
+  currency: 'EUR',
+  timeZone: 'Europe/Vienna',
+  pricesIncludeTax: true,
+  deliveryTaxRate: 2000,
+  surchargeTaxRate: 2000,
+  conflicts: 'best',
+  maxCodesPerOrder: 1,
+  floor: { enforce: true, minMargin: 0 },
+  stackGroups: ['sale'],
+  apart: [],
+}
+const catalogue = compileCatalogue({ products: [], categories: [], sets: [] })
+const NOW = Date.parse('2027-03-10T09:00:00Z')
+
+describe('a new promotion may be saved as it is', () => {
+  test.each(Object.keys(offerText.kinds) as Mechanic['kind'][])('%s', (kind) => {
+    const { campaign: _campaign, note: _note, ...fields } = createNewDraft(store, NOW, { kind })
+    const promotion = { id: 'new', rank: 1, ...fields }
+    expect(promotion.mechanic.kind).toBe(kind)
+    expect([
+      ...checkPromotion(promotion, { store, catalogue }),
+      ...checkIntent(promotion, { store, catalogue }),
+    ]).toEqual([])
+  })
+
+  test.each<ReasonKey>(['launch', 'clearance', 'bigger', 'winBack', 'thankYou'])('for the reason %s', (reason) => {
+    const { campaign: _campaign, note: _note, ...fields } = createNewDraft(store, NOW, { reason })
+    expect(fields.mechanic.kind).toBe(offerText.reasons[reason].kind)
+    expect(checkPromotion({ id: 'new', rank: 1, ...fields }, { store, catalogue })).toEqual([])
+  })
+})
+
+test('it runs from tomorrow until the Sunday after', () => {
+  expect(createNewDraft(store, NOW).schedule).toEqual({ start: '2027-03-11T00:00', end: '2027-03-15T00:00' })
+})

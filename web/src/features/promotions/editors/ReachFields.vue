@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import type { Reach, ReachKeys } from '@novalex/core'
+import { computed } from 'vue'
+import CategoryChoice from '@/components/CategoryChoice.vue'
+import PasteSkus from '@/components/PasteSkus.vue'
+import ProductChoice from '@/components/ProductChoice.vue'
+import TypedField from '@/components/TypedField.vue'
+import { text } from '@/locale/en.ts'
+import { explainProblem } from '@/locale/problems.ts'
+import { usePromotion } from '../usePromotionDraft.ts'
+
+/** Which products: every line that is filled in must fit. */
+const { reach, path } = defineProps<{ reach: Reach; path: string }>()
+const emit = defineEmits<{ change: [reach: Reach] }>()
+
+const { problemsAt } = usePromotion()
+const words = text.promotion.reach
+
+/** Empty keys are left out: `{}` is everything. */
+function setReach(next: Reach): void {
+  emit('change', dropEmpty(next))
+}
+
+function dropEmpty<T extends ReachKeys>(keys: T): T {
+  const filled = Object.entries(keys).filter(([, value]: [string, unknown]) =>
+    Array.isArray(value) ? value.length > 0 : value !== undefined && Object.keys(value as object).length > 0,
+  )
+  return Object.fromEntries(filled) as T
+}
+
+const list = (key: 'categories' | 'skus' | 'tags' | 'families') =>
+  computed<string[]>({
+    get: () => [...(reach[key] ?? [])],
+    set: (ids) => {
+      setReach({ ...reach, [key]: ids })
+    },
+  })
+const except = (key: 'categories' | 'skus') =>
+  computed<string[]>({
+    get: () => [...(reach.except?.[key] ?? [])],
+    set: (ids) => {
+      setReach({ ...reach, except: dropEmpty({ ...reach.except, [key]: ids }) })
+    },
+  })
+const limit = (key: 'from' | 'below') =>
+  computed<number | null>({
+    get: () => reach.regularPrice?.[key] ?? null,
+    set: (amount) => {
+      const { [key]: _old, ...rest } = reach.regularPrice ?? {}
+      setReach({ ...reach, regularPrice: amount === null ? rest : { ...rest, [key]: amount } })
+    },
+  })
+const categories = list('categories')
+const skus = list('skus')
+const tags = list('tags')
+const families = list('families')
+const exceptCategories = except('categories')
+const exceptSkus = except('skus')
+const from = limit('from')
+const below = limit('below')
+
+const errors = (key: string) => problemsAt(`${path}.${key}`).map(explainProblem)
+</script>
+
+<template>
+  <div class="editor">
+    <CategoryChoice v-model="categories" multiple :label="words.categories" :error-messages="errors('categories')" />
+    <ProductChoice v-model="skus" :label="words.skus" :error-messages="errors('skus')" />
+    <PasteSkus @add="(more) => (skus = [...new Set([...skus, ...more])])" />
+    <div class="pair">
+      <v-combobox
+        v-model="tags"
+        multiple
+        chips
+        closable-chips
+        hide-details="auto"
+        :label="words.tags"
+        :error-messages="errors('tags')"
+      />
+      <v-combobox
+        v-model="families"
+        multiple
+        chips
+        closable-chips
+        hide-details="auto"
+        :label="words.families"
+        :error-messages="errors('families')"
+      />
+    </div>
+    <div class="pair">
+      <TypedField v-model="from" kind="money" optional :path="`${path}.regularPrice.from`" :label="words.priceFrom" />
+      <TypedField
+        v-model="below"
+        kind="money"
+        optional
+        :path="`${path}.regularPrice.below`"
+        :label="words.priceBelow"
+      />
+    </div>
+    <CategoryChoice
+      v-model="exceptCategories"
+      multiple
+      :label="words.except"
+      :error-messages="errors('except.categories')"
+    />
+    <ProductChoice v-model="exceptSkus" :label="words.exceptSkus" :error-messages="errors('except.skus')" />
+  </div>
+</template>

@@ -1,0 +1,17 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { plural } from '@/locale/format.ts'
+import { usePromotion } from '../usePromotionDraft.ts'
+
+/** How many products one of the mechanic's reaches holds, with the cheapest, middle and dearest. */
+const { index } = defineProps<{ index: number }>()
+const { reach } = usePromotion()
+const found = computed(() => reach.value?.reaches[index])
+</script>
+
+<template>
+  <p v-if="found" role="status" :class="{ wrong: found.products === 0 }">
+    <strong>{{ plural(found.products, 'product') }}</strong>
+    <template v-if="found.products > 0">: {{ found.sample.map(({ name }) => name).join(' … ') }}</template>
+  </p>
+</template>

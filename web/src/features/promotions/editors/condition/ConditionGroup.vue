@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import type { Condition } from '@novalex/core'
+import { computed, ref } from 'vue'
+import { offerText } from '@/locale/enOffers.ts'
+import { usePromotion } from '../../usePromotionDraft.ts'
+import ConditionPart from './ConditionPart.vue'
+import { CART_TESTS, createTest, fromGroup, pathOf, SHOPPER_TESTS, toGroup, type TestKind } from './conditionTree.ts'
+
+/** Conditions of which all or any must hold. */
+const { condition, path, mayAskCart, canNest } = defineProps<{
+  condition: Condition | null
+  path: string
+  mayAskCart: boolean
+  canNest: boolean
+}>()
+const emit = defineEmits<{ change: [condition: Condition | null] }>()
+
+const { forget } = usePromotion()
+const words = offerText.condition
+const group = computed(() => toGroup(condition))
+const open = ref<number | null>(null)
+const tests = computed(() => [...(mayAskCart ? CART_TESTS : []), ...SHOPPER_TESTS])
+
+function setParts(parts: readonly Condition[], kind = group.value.kind): void {
+  emit('change', fromGroup({ kind, parts }))
+}
+
+function change(index: number, next: Condition | null): void {
+  if (next === null) forget(path)
+  setParts(group.value.parts.flatMap((part, at) => (at === index ? (next ?? []) : [part])))
+}
+
+function add(part: Condition): void {
+  open.value = group.value.parts.length
+  setParts([...group.value.parts, part])
+}
+
+const addTest = (kind: TestKind) => {
+  add(createTest(kind))
+}
+const addGroup = () => {
+  add({ any: [createTest('group'), createTest('orders')] })
+}
+</script>
+
+<template>
+  <div class="group">
+    <p v-if="group.parts.length > 1">
+      {{ words.holds }}
+      <button
+        type="button"
+        class="as-link"
+        :aria-pressed="group.kind === 'any'"
+        @click="setParts(group.parts, group.kind === 'all' ? 'any' : 'all')"
+      >
+        <strong>{{ words[group.kind] }}</strong></button
+      >&#32;{{ words.of }}
+    </p>
+    <ul v-if="group.parts.length > 0">
+      <li v-for="(part, index) in group.parts" :key="index">
+        <ConditionPart
+          :condition="part"
+          :path="pathOf(condition, path, index)"
+          :may-ask-cart="mayAskCart"
+          :is-open="open === index"
+          @toggle="open = open === index ? null : index"
+          @change="(next) => change(index, next)"
+        />
+      </li>
+    </ul>
+    <v-menu close-on-content-click>
+      <template #activator="{ props }">
+        <v-btn v-bind="props" size="small" class="add">{{ words.add }}</v-btn>
+      </template>
+      <v-list density="compact">
+        <v-list-item v-for="kind in tests" :key="kind" :title="words.tests[kind]" @click="addTest(kind)" />
+        <v-list-item v-if="canNest && group.parts.length > 0" :title="words.group" @click="addGroup" />
+      </v-list>
+    </v-menu>
+  </div>
+</template>
+
+<style scoped>
+.group {
+  display: grid;
+  gap: 6px;
+}
+
+ul {
+  border-left: 2px solid var(--line);
+  display: grid;
+  gap: 6px;
+  list-style: none;
+  padding-left: 10px;
+}
+
+.add {
+  justify-self: start;
+}
+</style>

@@ -1,0 +1,90 @@
+import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
+import { MINUTES_OF_DAY, moveSchedule, type Schedule } from '@novalex/core'
+import { api } from '@/api/api.ts'
+import { ApiError } from '@/api/http.ts'
+import { text } from '@/locale/en.ts'
+import { plural } from '@/locale/format.ts'
+import { explainFailure } from '@/locale/problems.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { toDraft } from './toDraft.ts'
+
+/** What one promotion of many becomes; null where it has nothing to change. */
+type Change = (record: PromotionRecord) => Partial<PromotionDraft> | null
+
+const words = text.promotions.many
+
+export interface ManyAction {
+  readonly title: string
+  readonly change: Change
+}
+
+const setState =
+  (from: readonly PromotionDraft['state'][], to: PromotionDraft['state']): Change =>
+  ({ promotion }) =>
+    from.includes(promotion.state) ? { state: to } : null
+
+/** Both ends or the end alone, by days; what is stopped stays. */
+export const shiftBy =
+  (days: number, grip: 'both' | 'end'): Change =>
+  ({ promotion: { schedule, state } }) => {
+    const isMovable =
+      state !== 'stopped' && (schedule.end !== undefined || (grip === 'both' && schedule.start !== undefined))
+    const moved: Schedule | null = isMovable ? moveSchedule(schedule, grip, days * MINUTES_OF_DAY) : null
+    return moved && days !== 0 ? { schedule: moved } : null
+  }
+
+export const MANY_ACTIONS: readonly ManyAction[] = [
+  { title: text.promotions.ready, change: setState(['draft'], 'ready') },
+  { title: text.promotions.pause, change: setState(['ready'], 'paused') },
+  { title: text.promotions.resume, change: setState(['paused'], 'ready') },
+  { title: `Extend ${text.promotion.when.extend.week}`, change: shiftBy(7, 'end') },
+  { title: `Extend ${text.promotion.when.extend.fourWeeks}`, change: shiftBy(28, 'end') },
+  { title: text.promotions.stop, change: setState(['ready', 'paused'], 'stopped') },
+]
+
+/** Changes many promotions one after the other, says what could not be changed, and undoes all that was. */
+export function useManyActions(onChanged: () => void) {
+  const notice = useNotice()
+  const store = useStoreInfo()
+
+  async function run(records: readonly PromotionRecord[], { title, change }: ManyAction): Promise<void> {
+    const done: { record: PromotionRecord; version: number }[] = []
+    const failed: string[] = []
+    for (const record of records) {
+      const changes = change(record)
+      if (!changes) continue
+      const outcome = await attempt(record, { ...toDraft(record), ...changes }, record.version)
+      if (typeof outcome === 'number') done.push({ record, version: outcome })
+      else failed.push(`${record.promotion.name}: ${outcome}`)
+    }
+    await finish()
+    if (failed.length > 0) notice.complain(words.failed(failed.join(' ')))
+    else if (done.length === 0) notice.say(words.nothing(title))
+    else {
+      const undo = () => void takeBack(done)
+      notice.say(words.done(title, plural(done.length, 'promotion')), { label: text.common.undo, run: undo })
+    }
+  }
+
+  async function takeBack(done: readonly { record: PromotionRecord; version: number }[]): Promise<void> {
+    for (const { record, version } of done) await attempt(record, toDraft(record), version)
+    await finish()
+  }
+
+  /** The new version, or why not. */
+  async function attempt(record: PromotionRecord, draft: PromotionDraft, version: number): Promise<number | string> {
+    try {
+      return (await api.updatePromotion(record.promotion.id, { ...draft, version })).version
+    } catch (thrown) {
+      if (!(thrown instanceof ApiError)) throw thrown
+      return explainFailure(thrown)
+    }
+  }
+
+  async function finish(): Promise<void> {
+    await store.refresh()
+    onChanged()
+  }
+  return { run }
+}

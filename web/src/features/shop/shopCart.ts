@@ -1,0 +1,74 @@
+import type { Cart, CartLine } from '@novalex/core'
+import { defineStore } from 'pinia'
+import { computed, ref, watch } from 'vue'
+import { DELIVERY_PRICES } from '@/stores/deliveryPrices.ts'
+
+const KEY = 'novalex.shop-cart'
+const MOST = 9999
+
+interface Kept {
+  readonly lines: readonly CartLine[]
+  readonly codes: readonly string[]
+  readonly delivery: string | null
+}
+
+/** A guest's cart in the shop; it stays with the browser. */
+export const useShopCart = defineStore('shop-cart', () => {
+  const kept = ref<Kept>(read())
+  watch(kept, (next) => {
+    localStorage.setItem(KEY, JSON.stringify(next))
+  })
+
+  const count = computed(() => kept.value.lines.reduce((sum, { quantity }) => sum + quantity, 0))
+  const cart = computed((): Cart => {
+    const { lines, codes, delivery } = kept.value
+    return {
+      lines: lines.map((line) => ({ ...line })),
+      codes: [...codes],
+      channel: 'web',
+      delivery: delivery === null ? null : { option: delivery, price: DELIVERY_PRICES[delivery] ?? 0, country: 'AT' },
+      shopper: null,
+    }
+  })
+
+  function setQuantity(sku: string, quantity: number): void {
+    const others = kept.value.lines.some((line) => line.sku === sku)
+      ? kept.value.lines.map((line) => (line.sku === sku ? { sku, quantity } : line))
+      : [...kept.value.lines, { sku, quantity }]
+    const lines = others
+      .filter((line) => line.quantity > 0)
+      .map((line) => ({ ...line, quantity: Math.min(line.quantity, MOST) }))
+    kept.value = { ...kept.value, lines }
+  }
+
+  const quantityOf = (sku: string) => kept.value.lines.find((line) => line.sku === sku)?.quantity ?? 0
+  return {
+    kept,
+    count,
+    cart,
+    setQuantity,
+    add: (sku: string) => {
+      setQuantity(sku, quantityOf(sku) + 1)
+    },
+    addCode: (code: string) => {
+      if (!kept.value.codes.includes(code)) kept.value = { ...kept.value, codes: [...kept.value.codes, code] }
+    },
+    removeCode: (code: string) => {
+      kept.value = { ...kept.value, codes: kept.value.codes.filter((one) => one !== code) }
+    },
+    setDelivery: (delivery: string | null) => {
+      kept.value = { ...kept.value, delivery }
+    },
+  }
+})
+
+/** What the browser kept, as far as it can be read. */
+function read(): Kept {
+  const empty: Kept = { lines: [], codes: [], delivery: null }
+  try {
+    const kept = JSON.parse(localStorage.getItem(KEY) ?? 'null') as Partial<Kept> | null
+    return kept && Array.isArray(kept.lines) && Array.isArray(kept.codes) ? { ...empty, ...kept } : empty
+  } catch {
+    return empty
+  }
+}

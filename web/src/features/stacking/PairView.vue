@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import type { PromotionOutcome } from '@novalex/core'
+import { formatAmount, type Promotion } from '@novalex/core'
+import { computed, ref } from 'vue'
+import { api } from '@/api/api.ts'
+import LoadError from '@/components/LoadError.vue'
+import { useLoad } from '@/composables/useLoad.ts'
+import { proofText } from '@/locale/enProof.ts'
+import { explainOutcome } from '@/locale/reasons.ts'
+import { useNames } from '@/stores/names.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+/** Two promotions on a cart in which both fit: priced with neither, each and both, and explained. */
+const { promotions } = defineProps<{ promotions: readonly Promotion[] }>()
+
+const store = useStoreInfo()
+const names = useNames()
+const words = proofText.stacking
+const first = ref<string | null>(null)
+const second = ref<string | null>(null)
+const items = computed(() => promotions.map(({ id, name }) => ({ value: id, title: name })))
+const isChosen = computed(() => first.value !== null && second.value !== null && first.value !== second.value)
+const { data, error, reload } = useLoad([first, second, () => store.info?.planRevision], async () =>
+  isChosen.value ? { pair: await api.getPair(first.value!, second.value!) } : null,
+)
+const pair = computed(() => data.value?.pair ?? null)
+const find = (id: string) => promotions.find((promotion) => promotion.id === id)
+
+function explain(outcome: PromotionOutcome): string {
+  return explainOutcome(outcome, {
+    names: names.names,
+    promotion: (id) => find(id)?.name ?? id,
+    kind: (id) => find(id)?.mechanic.kind,
+    start: '',
+    end: '',
+  })
+}
+</script>
+
+<template>
+  <section>
+    <h2>{{ words.pair }}</h2>
+    <div class="choice">
+      <v-autocomplete v-model="first" :items="items" :label="words.first" auto-select-first />
+      <v-autocomplete v-model="second" :items="items" :label="words.second" auto-select-first />
+    </div>
+    <LoadError v-if="error" :error="error" @retry="reload" />
+    <p v-if="!isChosen" class="quiet">{{ words.swap }}</p>
+    <p v-else-if="data && !pair">{{ words.nothing }}</p>
+    <div v-else-if="pair" aria-live="polite">
+      <p>{{ words.cart(pair.lines.map(({ quantity }) => `${quantity} × ${pair!.product.name}`).join(', ')) }}</p>
+      <table class="printed">
+        <tbody>
+          <tr v-for="(title, key) in words.rows" :key="key" :class="{ both: key === 'both' }">
+            <td>{{ title }}</td>
+            <td class="number">{{ formatAmount(pair[key]) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <ul>
+        <li v-for="outcome in pair.outcomes" :key="outcome.promotion">
+          <span :class="outcome.outcome === 'applied' ? 'saves' : 'wrong'" aria-hidden="true">{{
+            outcome.outcome === 'applied' ? '✓' : '✕'
+          }}</span>
+          &#32;<strong>{{ find(outcome.promotion)?.name }}</strong> {{ explain(outcome) }}.
+        </li>
+      </ul>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.choice {
+  display: grid;
+  gap: 10px;
+  grid-template-columns: 1fr 1fr;
+  margin: 10px 0;
+}
+
+table {
+  margin: 6px 0 10px;
+  max-width: 320px;
+}
+
+.both {
+  font-weight: 650;
+}
+
+ul {
+  display: grid;
+  font-size: 13.5px;
+  gap: 4px;
+  list-style: none;
+  padding: 0;
+}
+</style>

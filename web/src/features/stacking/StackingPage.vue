@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { api } from '@/api/api.ts'
+import LoadError from '@/components/LoadError.vue'
+import { useAttempt } from '@/composables/useAttempt.ts'
+import { useLoad } from '@/composables/useLoad.ts'
+import { text } from '@/locale/en.ts'
+import { proofText } from '@/locale/enProof.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import GroupsTable from './GroupsTable.vue'
+import PairView from './PairView.vue'
+import RankedList from './RankedList.vue'
+
+const store = useStoreInfo()
+const notice = useNotice()
+const words = proofText.stacking
+const { data: records, error, reload } = useLoad([() => store.info?.planRevision], () => api.listPromotions())
+const promotions = computed(() => (records.value ?? []).map(({ promotion }) => promotion))
+
+const attempt = useAttempt(reload)
+
+function move(id: string, before: string | null, undoBefore: string | null): void {
+  void attempt(async () => {
+    const { promotion } = await api.moveBefore(id, before)
+    const run = () => void attempt(() => api.moveBefore(id, undoBefore))
+    notice.say(words.moved(promotion.name, promotion.rank), { label: text.common.undo, run })
+  })
+}
+</script>
+
+<template>
+  <section class="page">
+    <header class="page-head">
+      <h1>{{ words.title }}</h1>
+    </header>
+    <LoadError v-if="error" :error="error" @retry="reload" />
+    <p v-if="!records && !error" class="quiet">{{ text.common.loading }}</p>
+    <div v-if="records && store.info" class="sides">
+      <div>
+        <GroupsTable :store="store.info.store" @save="(body) => attempt(() => api.saveStacking(body))" />
+        <PairView :promotions="promotions" />
+      </div>
+      <RankedList :promotions="promotions" @move="move" />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.sides {
+  align-items: start;
+  display: grid;
+  gap: 32px;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+}
+</style>

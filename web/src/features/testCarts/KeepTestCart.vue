@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import type { Cart, MinorUnits } from '@novalex/core'
+import { formatAmount } from '@novalex/core'
+import { ref } from 'vue'
+import { api } from '@/api/api.ts'
+import { ApiError } from '@/api/http.ts'
+import { proofText } from '@/locale/enProof.ts'
+import { formatInstant } from '@/locale/format.ts'
+import { explainFailure } from '@/locale/problems.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+/** Keeps a cart with what it comes to now, so that a later edit that breaks it is seen. */
+const { cart, total, suggested } = defineProps<{ cart: Cart; total: MinorUnits; suggested: string }>()
+
+const moment = useMoment()
+const store = useStoreInfo()
+const notice = useNotice()
+const words = proofText.testCarts
+const isOpen = ref(false)
+const name = ref('')
+const isExpected = ref(true)
+const refusal = ref('')
+
+function begin(): void {
+  name.value = suggested
+  refusal.value = ''
+}
+
+async function keep(): Promise<void> {
+  const at = moment.chosen === null ? null : new Date(moment.chosen).toISOString()
+  const plain = JSON.parse(JSON.stringify(cart)) as Cart
+  try {
+    await api.createTestCart({ name: name.value, at, cart: plain, expected: isExpected.value ? total : null })
+    isOpen.value = false
+    notice.say(words.kept(name.value))
+  } catch (thrown) {
+    if (!(thrown instanceof ApiError)) throw thrown
+    refusal.value = explainFailure(thrown)
+  }
+}
+</script>
+
+<template>
+  <v-dialog v-model="isOpen" max-width="460" @after-enter="begin">
+    <template #activator="{ props }">
+      <button v-bind="props" type="button" class="as-link">{{ words.keep }}</button>
+    </template>
+    <v-card border class="keep" :aria-label="words.keepTitle">
+      <form @submit.prevent="keep">
+        <h2>{{ words.keepTitle }}</h2>
+        <v-text-field v-model="name" :label="words.name" maxlength="120" autofocus :error-messages="refusal" />
+        <v-radio-group v-model="isExpected" hide-details>
+          <v-radio :value="true" :label="words.expects(formatAmount(total))" />
+          <v-radio :value="false" :label="words.watches" />
+        </v-radio-group>
+        <p class="quiet">
+          {{
+            moment.chosen === null
+              ? words.atNow
+              : words.atMoment(formatInstant(moment.chosen, { zone: store.zone, year: true }))
+          }}
+        </p>
+        <v-btn type="submit" variant="flat" :disabled="name.trim() === ''">{{ words.save }}</v-btn>
+      </form>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.keep {
+  padding: 20px 24px;
+}
+
+form {
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+
+form > :deep(.v-input) {
+  width: 100%;
+}
+</style>

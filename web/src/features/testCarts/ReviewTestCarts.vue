@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { formatAmount } from '@novalex/core'
+import { computed } from 'vue'
+import { api } from '@/api/api.ts'
+import { useLoad } from '@/composables/useLoad.ts'
+import { text } from '@/locale/en.ts'
+import { proofText } from '@/locale/enProof.ts'
+import { plural } from '@/locale/format.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+/** The test carts that a release would price otherwise than expected, or than the shop does. */
+const store = useStoreInfo()
+const words = proofText.testCarts
+const { data } = useLoad([() => store.info?.planRevision, () => store.info?.release], () => api.runTestCarts())
+const touched = computed(() => (data.value ?? []).filter(({ state }) => state !== 'holds' && state !== 'same'))
+const broken = computed(() => touched.value.filter(({ state }) => state === 'broken' || state === 'unpriced').length)
+</script>
+
+<template>
+  <section v-if="data && data.length > 0" class="carts">
+    <h2>
+      <router-link to="/test-carts">{{ words.title }}</router-link> ({{ data.length }})
+    </h2>
+    <p v-if="touched.length === 0" class="saves">✓ {{ words.allHold }}</p>
+    <p v-else-if="broken > 0" class="wrong" role="alert">✕ {{ words.broken(plural(broken, 'test cart')) }}</p>
+    <table v-if="touched.length > 0" class="printed">
+      <tbody>
+        <tr v-for="{ testCart, state, working, live } in touched" :key="testCart.id">
+          <td :class="{ wrong: state !== 'moved' }">{{ words.states[state] }}</td>
+          <td>{{ testCart.name }}</td>
+          <td class="number">{{ formatAmount(testCart.expected ?? live?.grand ?? 0) }}</td>
+          <td class="number">
+            <strong>{{ working ? formatAmount(working.grand) : text.common.none }}</strong>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+.carts {
+  margin-top: 20px;
+}
+</style>

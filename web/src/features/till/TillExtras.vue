@@ -1,0 +1,98 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { text } from '@/locale/en.ts'
+import { DELIVERY_OPTIONS } from '@/locale/sentence.ts'
+import { useTillCart } from './useTill.ts'
+
+/** Codes as a shopper types them, and the way of delivery. */
+const till = useTillCart()
+const words = text.till
+const typed = ref('')
+
+function add(): void {
+  const code = typed.value.trim()
+  if (code !== '' && !till.codes.includes(code)) till.codes = [...till.codes, code]
+  typed.value = ''
+}
+</script>
+
+<template>
+  <div class="extras">
+    <form @submit.prevent="add">
+      <input v-model="typed" maxlength="64" :placeholder="words.code" :aria-label="words.code" />
+      <button type="submit" class="as-link" :disabled="typed.trim() === ''">{{ words.addCode }}</button>
+    </form>
+    <button
+      v-for="code in till.codes"
+      :key="code"
+      type="button"
+      class="code"
+      :aria-label="words.removeCode(code)"
+      @click="till.codes = till.codes.filter((one) => one !== code)"
+    >
+      {{ code }} ✕
+    </button>
+    <select v-model="till.delivery" :aria-label="words.delivery">
+      <option :value="null">{{ words.noDelivery }}</option>
+      <option v-for="(title, option) in DELIVERY_OPTIONS" :key="option" :value="option">{{ title }}</option>
+    </select>
+    <select v-if="till.delivery !== null" v-model="till.country" :aria-label="words.country">
+      <option v-for="country in ['AT', 'DE', 'CH', 'IT']" :key="country" :value="country">{{ country }}</option>
+    </select>
+  </div>
+</template>
+
+<style scoped>
+.extras {
+  align-items: baseline;
+  display: flex;
+  flex-wrap: wrap;
+  font-size: 13px;
+  gap: 6px 10px;
+}
+
+form {
+  align-items: baseline;
+  display: flex;
+  gap: 6px;
+}
+
+input,
+select {
+  background: transparent;
+  border: 0;
+  border-bottom: 1px dotted var(--quiet);
+  color: inherit;
+  font: inherit;
+}
+
+input {
+  text-transform: uppercase;
+  width: 110px;
+}
+
+input::placeholder {
+  color: var(--quiet);
+  opacity: 1;
+  text-transform: none;
+}
+
+select {
+  appearance: auto;
+  max-width: 140px;
+}
+
+option {
+  background: var(--sheet);
+}
+
+.code {
+  background: none;
+  border: 1px dashed var(--act);
+  color: inherit;
+  cursor: pointer;
+  font: inherit;
+  letter-spacing: 0.04em;
+  padding: 0 6px;
+}
+</style>

@@ -1,0 +1,33 @@
+import { normalizeCode, type CodeOutcome, type Promotion, type PromotionOutcome, type Quote } from '@novalex/core'
+import { formatEnd, formatLocal } from '@/locale/format.ts'
+import { explainCode, explainOutcome } from '@/locale/reasons.ts'
+import { useNames } from '@/stores/names.ts'
+import { usePromotionLookup } from './usePromotionLookup.ts'
+
+/** What became of promotions and codes at the till, in sentences. */
+export function useReasons(edited: () => Promotion) {
+  const names = useNames()
+  const find = usePromotionLookup(edited)
+  const nameOf = (id: string) => find(id)?.name ?? id
+
+  function explain(outcome: PromotionOutcome): string {
+    const { start, end } = find(outcome.promotion)?.schedule ?? {}
+    return explainOutcome(outcome, {
+      names: names.names,
+      promotion: nameOf,
+      kind: (id) => find(id)?.mechanic.kind,
+      start: start === undefined ? '' : formatLocal(start, { year: true }),
+      end: end === undefined ? '' : formatEnd(end, { year: true }),
+    })
+  }
+
+  /** One without effect says why its promotion did nothing. */
+  function explainCodeOf(quote: Quote, code: CodeOutcome): string {
+    const outcome = quote.promotions.find(({ promotion }) => {
+      const own = find(promotion)?.code
+      return own && 'text' in own && normalizeCode(own.text) === normalizeCode(code.code)
+    })
+    return explainCode(code, outcome && code.outcome === 'noEffect' ? explain(outcome) : '')
+  }
+  return { find, nameOf, explain, explainCodeOf }
+}
