@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { AxeBuilder } from '@axe-core/playwright'
 import { test as base, expect, type Page } from '@playwright/test'
+import { createConnection, format, type Connection, type RowDataPacket } from 'mysql2/promise'
 import { fillWithDemo, startServer, type RunningServer } from '../scripts/lib/serve.mjs'
 import { findFreePort } from '../scripts/lib/system.mjs'
 
@@ -17,33 +18,58 @@ export interface Novalex {
   start(): Promise<void>
 }
 
+interface House extends Novalex {
+  /** Puts the demo shop back as it was at first; the server stays. */
+  reset(): Promise<void>
+}
+
 interface Fixtures {
   readonly novalex: Novalex
 }
 
-/** Each journey gets the demo shop fresh, on a server and a database of its own, at a fixed moment. */
-export const test = base.extend<Fixtures>({
-  // eslint-disable-next-line no-empty-pattern -- the runner reads the pattern to know what a fixture needs
-  novalex: async ({}, use) => {
-    const url = new URL(process.env.NOVALEX_E2E_DATABASE!)
-    url.pathname = `/novalex_e2e_${randomBytes(6).toString('hex')}`
-    const folder = mkdtempSync(join(tmpdir(), 'novalex-e2e-'))
-    const port = await findFreePort()
-    await fillWithDemo({ databaseUrl: url.href, now: NOW })
-    const startOne = () => startServer({ databaseUrl: url.href, port, folder, now: NOW })
-    let server: RunningServer | null = await startOne()
-    await use({
-      url: server.url,
-      stop: async () => {
-        await server?.stop()
-        server = null
-      },
-      start: async () => {
-        server = await startOne()
-      },
-    })
-    await server?.stop()
-    rmSync(folder, { recursive: true })
+interface WorkerFixtures {
+  readonly house: House
+}
+
+/** Each journey gets the demo shop fresh, at a fixed moment, on a server that only journeys of the same worker used before. */
+export const test = base.extend<Fixtures, WorkerFixtures>({
+  house: [
+    // eslint-disable-next-line no-empty-pattern -- the runner reads the pattern to know what a fixture needs
+    async ({}, use) => {
+      const name = `novalex_e2e_${randomBytes(6).toString('hex')}`
+      const at = (database: string) => {
+        const url = new URL(process.env.NOVALEX_E2E_DATABASE!)
+        url.pathname = `/${database}`
+        return url.href
+      }
+      const folder = mkdtempSync(join(tmpdir(), 'novalex-e2e-'))
+      const port = await findFreePort()
+      for (const database of [name, `${name}_first`]) await fillWithDemo({ databaseUrl: at(database), now: NOW })
+      const connection = await createConnection({ uri: at(name), multipleStatements: true })
+      let server: RunningServer | null = null
+      const start = async () => {
+        server ??= await startServer({ databaseUrl: at(name), port, folder, now: NOW })
+      }
+      await start()
+      await use({
+        url: `http://127.0.0.1:${port}`,
+        start,
+        stop: async () => {
+          await server?.stop()
+          server = null
+        },
+        reset: () => resetDatabase(connection, name),
+      })
+      await (server as RunningServer | null)?.stop()
+      await connection.end()
+      rmSync(folder, { recursive: true })
+    },
+    { scope: 'worker' },
+  ],
+  novalex: async ({ house }, use) => {
+    await house.start()
+    await house.reset()
+    await use(house)
   },
   baseURL: async ({ novalex }, use) => {
     await use(novalex.url)
@@ -58,9 +84,27 @@ export const test = base.extend<Fixtures>({
 
 export { expect }
 
-/** Serious findings of axe on the page as it stands. */
-export async function findAxeFaults(page: Page): Promise<string[]> {
-  const { violations } = await new AxeBuilder({ page }).analyze()
+/** Every table as it was at first; the revisions go on, so that nothing kept in memory from before is taken for true. */
+async function resetDatabase(connection: Connection, name: string): Promise<void> {
+  const [revisions] = await connection.query<RowDataPacket[]>('SELECT plan_revision, catalogue_revision FROM store')
+  const [tables] = await connection.query<RowDataPacket[]>(
+    "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? AND table_name NOT LIKE 'knex%'",
+    [name],
+  )
+  const copies = tables.map(({ name: table }) =>
+    format('DELETE FROM ??; INSERT INTO ?? SELECT * FROM ??;', [table, table, `${name}_first.${table}`]),
+  )
+  await connection.query(`SET FOREIGN_KEY_CHECKS = 0; ${copies.join('')} SET FOREIGN_KEY_CHECKS = 1`)
+  await connection.query('UPDATE store SET plan_revision = ?, catalogue_revision = ?', [
+    Number(revisions[0]!.plan_revision) + 1,
+    Number(revisions[0]!.catalogue_revision) + 1,
+  ])
+}
+
+/** Serious findings of axe on the page as it stands; `rules` narrows what is looked for. */
+export async function findAxeFaults(page: Page, rules: readonly string[] = []): Promise<string[]> {
+  const axe = new AxeBuilder({ page }).setLegacyMode()
+  const { violations } = await (rules.length > 0 ? axe.withRules([...rules]) : axe).analyze()
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
     .flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.target.join(' ')}`))

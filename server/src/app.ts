@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import compression from 'compression'
 import express, { type Express, type Router } from 'express'
 import { rateLimit } from 'express-rate-limit'
+import expressStaticGzip from 'express-static-gzip'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
@@ -120,8 +121,10 @@ function createSecurityHeaders() {
 
 /** The built web application; every address that is no file is one of its pages. */
 function servePages(app: Express, folder: string): void {
-  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
-  app.use(express.static(folder, { index: false }))
+  const serve = (path: string, serveStatic: expressStaticGzip.ExpressStaticGzipOptions['serveStatic']) =>
+    expressStaticGzip(path, { enableBrotli: true, orderPreference: ['br'], index: false, serveStatic })
+  app.use('/assets', serve(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
+  app.use(serve(folder, {}))
   app.get(/^\/(?!api\/|assets\/).*/, (_request, response) => {
     response.set('cache-control', 'no-cache').sendFile(join(folder, 'index.html'))
   })

@@ -33,6 +33,7 @@ export function usePromotionDraft(id: string) {
   const typed = reactive(new Map<string, Typed>())
   let timer: ReturnType<typeof setTimeout> | undefined
   let running: Promise<void> | null = null
+  let isLeft = false
 
   const isDirty = computed(
     () => draft.value !== null && record.value !== null && !isSameDraft(draft.value, toDraft(record.value)),
@@ -54,7 +55,11 @@ export function usePromotionDraft(id: string) {
     }
     draft.value = toDraft(record.value)
     const backup = readBackup(id)
-    if (!backup || isSameDraft(backup.draft, draft.value)) return
+    if (!backup) return
+    if (isSameDraft(backup.draft, draft.value)) {
+      clearBackup(id)
+      return
+    }
     const present = record.value
     draft.value = backup.draft
     isRestored.value = true
@@ -122,7 +127,8 @@ export function usePromotionDraft(id: string) {
     } else {
       saving.state = { kind: 'away' }
       void store.refresh()
-      timer = setTimeout(() => void save(), RETRY_MS)
+      // Once the page is left, the backup keeps the edits until it is opened again.
+      if (!isLeft) timer = setTimeout(() => void save(), RETRY_MS)
     }
   }
 
@@ -170,6 +176,7 @@ export function usePromotionDraft(id: string) {
     removeEventListener('beforeunload', warn)
     void save()
     clearTimeout(timer)
+    isLeft = true
     saving.state = { kind: 'quiet' }
   })
 
