@@ -8,6 +8,7 @@ import { createPlanSource } from './plan/planSource.ts'
 import { createThreads } from './threads/threads.ts'
 
 const SHUTDOWN_TIMEOUT_MS = 10_000
+const GRACE_MS = 1500
 
 const config = readConfig(process.env)
 const logger = pino({ level: config.logLevel })
@@ -28,9 +29,12 @@ const server = app.listen(config.port, config.host, (error?: Error) => {
   logger.info({ host: config.host, port: config.port }, 'listening')
 })
 
-/** Answers what was asked, then ends. */
+/** Answers what was asked, then ends. Connections that a browser keeps open unused don't hold it up. */
 function shutDown(): void {
   setTimeout(() => process.exit(1), SHUTDOWN_TIMEOUT_MS).unref()
+  setTimeout(() => {
+    server.closeAllConnections()
+  }, GRACE_MS).unref()
   server.close(() => {
     void Promise.allSettled([threads.close(), database.destroy()]).then(() => process.exit(0))
   })
