@@ -3,7 +3,14 @@ import { Type, type Static } from '@sinclair/typebox'
 import { CartSchema } from './orderSchema.ts'
 import { Id, InstantText, Money, Name, Nullable, TEXT_LIMITS, strict } from './basicSchema.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
-import { CategorySchema, ProductSchema, PromotionSchema, StoreSchema, promotionFields } from './planSchema.ts'
+import {
+  CategorySchema,
+  DisplaySchema,
+  ProductSchema,
+  PromotionSchema,
+  StoreSchema,
+  promotionFields,
+} from './planSchema.ts'
 
 const Whole = Type.Integer({ minimum: 0 })
 const Version = Type.Integer({ minimum: 1 })
@@ -133,12 +140,22 @@ export const MomentsAnswer = Type.Object(
 )
 export type MomentsAnswer = Static<typeof MomentsAnswer>
 
-const editable = { ...promotionFields, campaign: Nullable(Id), note: Type.String({ maxLength: TEXT_LIMITS.note }) }
+const editable = {
+  ...promotionFields,
+  campaign: Nullable(Id),
+  /** The occasion whose dates it follows; its own dates are then those of the occasion. */
+  occasion: Nullable(Id),
+  /** Put away: not part of the plan, and shown only where asked for. */
+  archived: Type.Boolean(),
+  note: Type.String({ maxLength: TEXT_LIMITS.note }),
+}
 
 export const PromotionRecord = Type.Object(
   {
     promotion: PromotionSchema,
     campaign: Nullable(Id),
+    occasion: Nullable(Id),
+    archived: Type.Boolean(),
     note: Type.String(),
     version: Version,
     updatedAt: InstantText,
@@ -160,7 +177,11 @@ export const VersionQuery = Type.Object({ version: Type.String({ pattern: '^[1-9
 export const CampaignRecord = Type.Object({ id: Id, name: Name, goal: Type.String(), version: Version }, strict)
 export type CampaignRecord = Static<typeof CampaignRecord>
 export const CampaignsAnswer = Type.Array(CampaignRecord)
-export const CampaignDraft = Type.Object({ name: Name, goal: Type.String({ maxLength: TEXT_LIMITS.note }) }, strict)
+const campaignFields = { name: Name, goal: Type.String({ maxLength: TEXT_LIMITS.note }) }
+export const CampaignDraft = Type.Object(campaignFields, strict)
+export type CampaignDraft = Static<typeof CampaignDraft>
+export const CampaignUpdate = Type.Object({ ...campaignFields, version: Version }, strict)
+export type CampaignUpdate = Static<typeof CampaignUpdate>
 
 export const ImportStatus = Type.Object(
   {
@@ -221,6 +242,8 @@ export const ReviewAnswer = Type.Object(
     from: Nullable(Version),
     until: InstantText,
     changes: Type.Array(PromotionChange),
+    /** Names of the product sets that differ. */
+    sets: Type.Array(Type.String()),
     productCount: Whole,
     /** At most the first 500 products whose price moves. */
     products: Type.Array(
@@ -264,6 +287,8 @@ export const ShopProduct = Type.Object(
     /** Last instant of the present price, if an end is known. */
     until: Nullable(InstantText),
     inStock: Type.Boolean(),
+    /** What shoppers read about the promotions behind the price. */
+    displays: Type.Array(DisplaySchema),
   },
   strict,
 )

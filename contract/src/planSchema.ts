@@ -1,6 +1,7 @@
 import type {
   Category,
   Condition,
+  Display,
   Ladder,
   Limits,
   Product,
@@ -70,6 +71,7 @@ export const ProductSchema = typed<Product>()(
 export const ScheduleSchema = typed<Schedule>()(
   Type.Object(
     {
+      open: Type.Optional(Type.Literal(true)),
       start: Type.Optional(LocalDateTimeText),
       end: Type.Optional(LocalDateTimeText),
       weekly: Type.Optional(
@@ -164,6 +166,22 @@ const sharedFields = {
 
 const identity = { id: Id, rank: Type.Integer({ minimum: 1, maximum: 1_000_000_000 }) }
 
+export const DISPLAY_LIMITS = { title: 80, description: 400, label: 40 } as const
+
+export const DisplaySchema = typed<Display>()(
+  Type.Object(
+    {
+      title: Type.Optional(Type.String({ maxLength: DISPLAY_LIMITS.title })),
+      description: Type.Optional(Type.String({ maxLength: DISPLAY_LIMITS.description })),
+      label: Type.Optional(Type.String({ maxLength: DISPLAY_LIMITS.label })),
+      places: Type.Optional(Type.Array(choice('list', 'product', 'cart'), { uniqueItems: true })),
+      breaks: Type.Optional(Type.Boolean()),
+      nudge: Type.Optional(Type.Boolean()),
+    },
+    strict,
+  ),
+)
+
 /** The parts of a promotion that a person edits. What does not go together is found by `checkPromotion`. */
 export const promotionFields = {
   ...sharedFields,
@@ -177,6 +195,7 @@ export const promotionFields = {
   ),
   mechanic: MechanicSchema,
   stacking: Type.Optional(stackingSchema('group', 'alone', 'closes', 'sole')),
+  display: Type.Optional(DisplaySchema),
 }
 
 /** A promotion with any mechanic, as plan files hold it. */

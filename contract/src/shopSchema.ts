@@ -10,8 +10,9 @@ const Kind = Type.Unsafe<Mechanic['kind']>(Type.String())
 export const ShopCartRequest = Type.Object({ at: Type.Optional(InstantText), cart: CartSchema }, strict)
 export type ShopCartRequest = Static<typeof ShopCartRequest>
 
-/** What changed a price, as a shopper may read it: its kind and code, never its internal name. */
-const Cause = Type.Object({ kind: Kind, code: Nullable(Type.String()), amount: Money }, strict)
+/** What changed a price, as a shopper may read it: its kind, title and code, never its internal name. */
+const Title = Nullable(Type.String())
+const Cause = Type.Object({ kind: Kind, title: Title, code: Nullable(Type.String()), amount: Money }, strict)
 
 /** A cart as the shop prices it. */
 export const ShopCartAnswer = Type.Object(
@@ -47,7 +48,7 @@ export const ShopCartAnswer = Type.Object(
         strict,
       ),
     ),
-    nudges: Type.Array(Type.Object({ kind: Kind, nudge: Type.Unsafe<Nudge>(Type.Any()) }, strict)),
+    nudges: Type.Array(Type.Object({ kind: Kind, title: Title, nudge: Type.Unsafe<Nudge>(Type.Any()) }, strict)),
     saved: Money,
     grand: Money,
   },

@@ -1,6 +1,6 @@
-import type { Pair, PromotionOutcome } from '@novalex/core'
+import type { Meeting, Pair, PromotionOutcome } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { choice, Id, Money, Nullable, strict } from './basicSchema.ts'
+import { choice, Id, InstantText, Money, Nullable, strict } from './basicSchema.ts'
 import { ProductSchema } from './planSchema.ts'
 
 export const PairQuery = Type.Object({ first: Id, second: Id }, strict)
@@ -36,6 +36,22 @@ export const PairAnswer = Type.Unsafe<Pair | null>(
   ),
 )
 export type PairAnswer = Static<typeof PairAnswer>
+
+export const MeetingsQuery = Type.Object({ sku: Id }, strict)
+
+/** All promotions that may ever meet on a product, pair by pair, and when its shelf price is lowest. */
+export const MeetingsAnswer = Type.Object(
+  {
+    product: ProductSchema,
+    /** By rank. */
+    promotions: Type.Array(Id),
+    /** For each of them its meeting with each; null with itself. */
+    meetings: Type.Array(Type.Array(Nullable(choice<Meeting>('together', 'apart', 'never')))),
+    lowest: Type.Object({ at: InstantText, price: Money, promotions: Type.Array(Id) }, strict),
+  },
+  strict,
+)
+export type MeetingsAnswer = Static<typeof MeetingsAnswer>
 
 /** Which stack groups are kept apart, and who wins where promotions get in each other's way. */
 export const StackingRequest = Type.Object(

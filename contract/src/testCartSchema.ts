@@ -1,6 +1,7 @@
+import type { Receipt } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { ProblemSchema } from './api.ts'
-import { Id, InstantText, Money, Name, Nullable, strict } from './basicSchema.ts'
+import { Id, InstantText, Money, Name, Nullable, strict, typed } from './basicSchema.ts'
 import { CartSchema } from './orderSchema.ts'
 
 const fields = {
@@ -21,30 +22,37 @@ export type TestCart = Static<typeof TestCart>
 export const TestCartUpdate = Type.Object({ ...fields, version: Type.Integer({ minimum: 1 }) }, strict)
 export type TestCartUpdate = Static<typeof TestCartUpdate>
 
-/** An order as one plan prices it, short: a line of a receipt, what was taken off, and the whole. */
-export const Receipt = Type.Object(
-  {
-    lines: Type.Array(
-      Type.Object(
-        { sku: Id, name: Type.String(), quantity: Type.Integer(), gift: Type.Boolean(), regular: Money, total: Money },
-        strict,
+const ReceiptSchema = typed<Receipt>()(
+  Type.Object(
+    {
+      lines: Type.Array(
+        Type.Object(
+          {
+            sku: Id,
+            name: Type.String(),
+            quantity: Type.Integer(),
+            gift: Type.Boolean(),
+            regular: Money,
+            total: Money,
+          },
+          strict,
+        ),
       ),
-    ),
-    reductions: Type.Array(Type.Object({ promotion: Type.String(), amount: Money }, strict)),
-    delivery: Money,
-    surcharges: Money,
-    grand: Money,
-  },
-  strict,
+      reductions: Type.Array(Type.Object({ promotion: Type.String(), amount: Money }, strict)),
+      delivery: Money,
+      surcharges: Money,
+      grand: Money,
+    },
+    strict,
+  ),
 )
-export type Receipt = Static<typeof Receipt>
 
 export const TestCartRun = Type.Object(
   {
     testCart: TestCart,
     /** Null where the cart can't be priced; `problems` says why. */
-    working: Nullable(Receipt),
-    live: Nullable(Receipt),
+    working: Nullable(ReceiptSchema),
+    live: Nullable(ReceiptSchema),
     problems: Type.Array(ProblemSchema),
     /** `broken`: not what is expected; `moved`: nothing is expected, and the release prices it otherwise. */
     state: Type.Unsafe<'holds' | 'broken' | 'moved' | 'same' | 'unpriced'>({

@@ -2,10 +2,11 @@ import type { CompiledCatalogue } from './catalogue.ts'
 import { checkMechanic, checkValue } from './checkMechanic.ts'
 import { checkWhen } from './checkReach.ts'
 import { phaseOf } from './compilePlan.ts'
-import type { Ladder, Markdown, Mechanic, Promotion, Schedule, Store } from './plan.ts'
+import type { Display, Ladder, Markdown, Mechanic, Promotion, Schedule, Store } from './plan.ts'
 import { createProblem, type Problem } from './problem.ts'
 import { computeReached } from './reach.ts'
 import { isLocalDateTime, toInstant } from './time.ts'
+import { findUnknownPlaces } from './label.ts'
 import { computeReduction } from './value.ts'
 
 export interface PlanSurroundings {
@@ -27,6 +28,7 @@ export function checkPromotion(promotion: Promotion, { store, catalogue }: PlanS
     ...checkStacking(promotion, store),
     ...checkPhase(promotion),
     ...checkLadder(promotion),
+    ...checkDisplay(promotion.display),
   ]
 }
 
@@ -64,7 +66,8 @@ export function findUnmoved(mechanic: Markdown, catalogue: CompiledCatalogue) {
     .sort((a, b) => b.regularPrice - a.regularPrice)
 }
 
-function checkSchedule({ start, end }: Schedule): Problem[] {
+function checkSchedule({ open, start, end }: Schedule): Problem[] {
+  if (open && (start !== undefined || end !== undefined)) return [createProblem('not-allowed', 'schedule.open')]
   return Object.entries({ start, end }).flatMap(([key, local]) =>
     local === undefined || isLocalDateTime(local)
       ? []
@@ -86,6 +89,12 @@ function checkPriceLowers({ mechanic, ladder }: Promotion, catalogue: CompiledCa
   if (reached.length === 0 || reached.some((product) => product.regularPrice > value.price)) return []
   const highest = reached.reduce((max, product) => Math.max(max, product.regularPrice), 0)
   return [createProblem('price-not-lower', 'mechanic.value.price', { given: value.price, highest })]
+}
+
+function checkDisplay(display: Display | undefined): Problem[] {
+  return findUnknownPlaces(display?.label ?? '').map((given) =>
+    createProblem('unknown-place', 'display.label', { given }),
+  )
 }
 
 function checkStacking({ stacking, mechanic }: Promotion, store: Store): Problem[] {
@@ -121,7 +130,7 @@ function checkLadder(promotion: Promotion): Problem[] {
   else if (!hasOneValue(mechanic)) problems.push(createProblem('ladder-not-here', 'ladder'))
   if (ladder.by === 'unitsLeft' && limits.units == null)
     problems.push(createProblem('ladder-needs-units', 'limits.units'))
-  if (ladder.by === 'hoursLeft' && schedule.end === undefined)
+  if (ladder.by === 'hoursLeft' && schedule.end === undefined && !schedule.open)
     problems.push(createProblem('ladder-needs-end', 'schedule.end'))
   return [...problems, ...checkRungs(ladder, mechanic)]
 }

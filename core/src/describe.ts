@@ -23,6 +23,7 @@ import type {
  * belong to the locale, the editor behind a part to the interface.
  */
 export type SentencePart =
+  | { readonly part: 'open'; readonly isOpen: true }
   | { readonly part: 'start'; readonly start: Schedule['start'] }
   | { readonly part: 'end'; readonly end: Schedule['end'] }
   | { readonly part: 'weekly'; readonly weekly: NonNullable<Schedule['weekly']> }
@@ -49,8 +50,12 @@ export function describePromotion(promotion: Promotion, store: Store): SentenceP
   const { schedule, stacking, code, limits } = promotion
   const hasLimits = Object.values(limits).some((limit) => limit !== null && limit !== undefined && limit !== false)
   return [
-    { part: 'start', start: schedule.start },
-    { part: 'end', end: schedule.end },
+    ...(schedule.open
+      ? [{ part: 'open' as const, isOpen: true as const }]
+      : [
+          { part: 'start' as const, start: schedule.start },
+          { part: 'end' as const, end: schedule.end },
+        ]),
     ...(schedule.weekly?.length ? [{ part: 'weekly' as const, weekly: schedule.weekly }] : []),
     { part: 'shopper', when: promotion.when },
     ...(code ? [{ part: 'code' as const, code }] : []),

@@ -75,6 +75,8 @@ export interface WeeklyWindow {
 }
 
 export interface Schedule {
+  /** Its dates are not known yet: it waits, whatever the moment. Goes with neither start nor end. */
+  readonly open?: true
   readonly start?: LocalDateTime
   /** The first moment at which it no longer holds. */
   readonly end?: LocalDateTime
@@ -138,6 +140,22 @@ export interface Stacking {
   readonly mode: StackingMode
 }
 
+export type DisplayPlace = 'list' | 'product' | 'cart'
+
+/** What shoppers read about a promotion; never its name or note. Absent texts are made from the rule. No price depends on it. */
+export interface Display {
+  readonly title?: string
+  readonly description?: string
+  /** A short mark beside the price, with places to be filled: `{percent} % off`. */
+  readonly label?: string
+  /** Where it shows; absent: everywhere. */
+  readonly places?: readonly DisplayPlace[]
+  /** Whether its tiers are listed as a table on the product page; absent: yes. */
+  readonly breaks?: boolean
+  /** Whether a cart that nearly has it is told so; absent: yes. */
+  readonly nudge?: boolean
+}
+
 /** What somebody decided about a promotion; whether it runs follows from the schedule and the moment. */
 export type PromotionState = 'draft' | 'ready' | 'paused' | 'stopped'
 
@@ -156,6 +174,7 @@ export interface Promotion {
   readonly stacking?: Stacking
   readonly limits: Limits
   readonly ladder: Ladder | null
+  readonly display?: Display
 }
 
 /** What a promotion has used up so far; absent figures are zero. */

@@ -34,6 +34,7 @@ const COMPARED_FIELDS = [
   'stacking',
   'limits',
   'ladder',
+  'display',
 ] as const
 
 /** What one plan adds, removes and changes against another, by promotion id, in the order of the new plan, removed ones last. */
@@ -96,11 +97,16 @@ function join(shifts: PriceShift[], shift: PriceShift): void {
   else shifts.push(shift)
 }
 
-/** JSON with sorted keys and without empty entries, so that equal rules compare equal however they were written. */
+/** JSON with sorted keys and without empty entries and objects, so that equal rules compare equal however they were written. */
 function stableJson(value: unknown): string {
   return JSON.stringify(value, (_key, entry: unknown) => {
     if (entry === null || typeof entry !== 'object' || Array.isArray(entry)) return entry
-    const filled = Object.entries(entry).filter(([, inner]) => inner !== undefined && inner !== null)
+    const filled = Object.entries(entry).filter(([, inner]: [string, unknown]) => !isEmpty(inner))
     return Object.fromEntries(filled.sort(([a], [b]) => (a < b ? -1 : 1)))
   })
+}
+
+function isEmpty(value: unknown): boolean {
+  if (value === undefined || value === null) return true
+  return typeof value === 'object' && !Array.isArray(value) && Object.keys(value).length === 0
 }

@@ -16,7 +16,7 @@ export type PromotionStatus = 'draft' | 'waiting' | 'running' | 'paused' | 'stop
 
 export function compileSchedule(schedule: Schedule, zone: string): CompiledSchedule {
   return {
-    start: schedule.start === undefined ? -Infinity : toInstant(schedule.start, zone),
+    start: schedule.open ? Infinity : schedule.start === undefined ? -Infinity : toInstant(schedule.start, zone),
     end: schedule.end === undefined ? Infinity : toInstant(schedule.end, zone),
     weekly: schedule.weekly ?? [],
     zone,

@@ -165,4 +165,28 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
       },
     },
   },
+  {
+    name: 'Studio days: small treats, 20 %',
+    campaign: 'drawing-month',
+    days: [0, 0],
+    occasion: 'open-studios',
+    rule: {
+      mechanic: { kind: 'markdown', reach: { sets: ['small-treats'] }, value: { percent: 2000 } },
+      display: { title: 'Little things for your studio', label: '{percent} % less' },
+    },
+  },
+  {
+    name: 'Fair: first desk, 5.00 off from 30.00',
+    campaign: 'launch',
+    days: [0, 0],
+    occasion: 'town-fair',
+    rule: {
+      mechanic: {
+        kind: 'order-discount',
+        reach: { sets: ['first-desk'] },
+        tiers: [{ from: 3000, value: { amount: 500, per: 'once' } }],
+      },
+      stacking: COUPON,
+    },
+  },
 ]

@@ -1,4 +1,4 @@
-import type { CampaignRecord, PromotionDraft } from '@novalex/contract'
+import type { CampaignRecord, OccasionRecord, PromotionDraft, SetRecord } from '@novalex/contract'
 import { addDays, dateOf, phaseOf, toLocal, weekdayOf, type Instant, type LocalDateTime, type Store } from '@novalex/core'
 import { OFFER_SKETCHES } from './offers.ts'
 
@@ -34,11 +34,37 @@ export const DEMO_CAMPAIGNS: readonly CampaignRecord[] = [
   { id: 'drawing-month', name: 'Drawing month', goal: 'Bring people who draw back into the shop', version: 1 },
 ]
 
+export const DEMO_SETS: readonly SetRecord[] = [
+  {
+    id: 'first-desk',
+    name: 'First desk',
+    content: { skus: ['SHT-A4', 'SHT-A3', 'SKB-A5', 'SKB-A4'] },
+    version: 1,
+  },
+  {
+    id: 'small-treats',
+    name: 'Small treats, under 5.00',
+    content: { filter: { regularPrice: { below: 500 }, except: { categories: ['paper'] } } },
+    version: 1,
+  },
+]
+
+/** One with dates, one whose dates somebody else still has to fix. */
+export function createDemoOccasions(now: Instant, zone: string): OccasionRecord[] {
+  const midnight = createCalendar(now, zone)
+  return [
+    { id: 'open-studios', name: 'Open studio days', dates: { start: midnight(39), end: midnight(46) }, version: 1 },
+    { id: 'town-fair', name: 'Town fair', dates: null, version: 1 },
+  ]
+}
+
 /** A promotion of the demo plan; its dates are days from the Monday of the week in which the demo starts. */
 export interface Sketch {
   readonly name: string
   readonly campaign: string
   readonly days: readonly [from: number, until: number | null]
+  /** Follows this occasion's dates instead. */
+  readonly occasion?: string
   readonly rule: Pick<PromotionDraft, 'mechanic'> & Partial<PromotionDraft>
 }
 
@@ -139,12 +165,13 @@ const SKETCHES: readonly Sketch[] = [
 
 /** The demo plan's sales and cart offers, in the order of their ranks: past, running and waiting around the instant given. */
 export function createDemoPromotions(now: Instant, zone: string): PromotionDraft[] {
-  const today = dateOf(toLocal(now, zone))
-  const monday = addDays(today, 1 - weekdayOf(today))
-  const midnight = (days: number): LocalDateTime => `${addDays(monday, days)}T00:00`
-  return [...SKETCHES, ...OFFER_SKETCHES].map(({ name, campaign, days: [from, until], rule }) => ({
+  const midnight = createCalendar(now, zone)
+  const occasions = new Map(createDemoOccasions(now, zone).map(({ id, dates }) => [id, dates]))
+  return [...SKETCHES, ...OFFER_SKETCHES].map(({ name, campaign, days: [from, until], occasion = null, rule }) => ({
     name,
     campaign,
+    occasion,
+    archived: false,
     state: 'ready',
     code: null,
     when: null,
@@ -153,8 +180,18 @@ export function createDemoPromotions(now: Instant, zone: string): PromotionDraft
     ladder: null,
     note: '',
     ...rule,
-    schedule: { ...rule.schedule, start: midnight(from), ...(until === null ? {} : { end: midnight(until) }) },
+    schedule:
+      occasion === null
+        ? { ...rule.schedule, start: midnight(from), ...(until === null ? {} : { end: midnight(until) }) }
+        : (occasions.get(occasion) ?? { open: true }),
   }))
+}
+
+/** Midnights, counted from the Monday of the week of `now`. */
+function createCalendar(now: Instant, zone: string): (days: number) => LocalDateTime {
+  const today = dateOf(toLocal(now, zone))
+  const monday = addDays(today, 1 - weekdayOf(today))
+  return (days) => `${addDays(monday, days)}T00:00`
 }
 
 function takesPartInStacking(mechanic: PromotionDraft['mechanic']): boolean {

@@ -1,13 +1,17 @@
 import { readFileSync } from 'node:fs'
 import { computeProductImport, type Instant } from '@novalex/core'
 import { recordActivity } from '../../server/src/activity/activity.repository.ts'
+import { insertCampaign } from '../../server/src/campaigns/campaigns.repository.ts'
 import { insertCategories, loadCatalogue, saveProducts } from '../../server/src/catalogue/catalogue.repository.ts'
 import { migrateDatabase, openDatabase, type Database } from '../../server/src/db/openDatabase.ts'
 import { parseProductFile } from '../../server/src/imports/parseProductFile.ts'
-import { insertCampaign, insertPromotion, listPromotions } from '../../server/src/promotions/promotions.repository.ts'
+import { OCCASIONS } from '../../server/src/occasions/occasions.repository.ts'
+import { loadWorkingPlan } from '../../server/src/plan/planSource.ts'
+import { insertPromotion } from '../../server/src/promotions/promotions.repository.ts'
 import { insertRelease } from '../../server/src/releases/releases.repository.ts'
+import { SETS } from '../../server/src/sets/sets.repository.ts'
 import { saveStore } from '../../server/src/store/store.repository.ts'
-import { createDemoPromotions, DEMO_CAMPAIGNS, DEMO_STORE } from './plan.ts'
+import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_SETS, DEMO_STORE } from './plan.ts'
 
 const DAY_MS = 86_400_000
 const BY = 'demo'
@@ -41,15 +45,19 @@ async function seedCatalogue(transaction: Database): Promise<void> {
 /** The plan, and a first release of it from the day before. */
 async function seedPlan(transaction: Database, now: Instant): Promise<void> {
   for (const campaign of DEMO_CAMPAIGNS) await insertCampaign(transaction, campaign)
+  for (const set of DEMO_SETS) await SETS.insert(transaction, set)
+  for (const { dates, ...occasion } of createDemoOccasions(now, DEMO_STORE.store.timeZone))
+    await OCCASIONS.insert(transaction, { ...occasion, content: dates })
   const drafts = createDemoPromotions(now, DEMO_STORE.store.timeZone)
   const yesterday = new Date(now - DAY_MS).toISOString()
-  for (const [index, { campaign, note, ...rule }] of drafts.entries()) {
+  for (const [index, { campaign, occasion, archived, note, ...rule }] of drafts.entries()) {
     const promotion = { id: `demo-${index + 1}`, rank: index + 1, ...rule }
-    await insertPromotion(transaction, { promotion, campaign, note, version: 1, updatedAt: yesterday, updatedBy: BY })
+    const stamp = { version: 1, updatedAt: yesterday, updatedBy: BY }
+    await insertPromotion(transaction, { promotion, campaign, occasion, archived, note, ...stamp })
   }
-  const promotions = (await listPromotions(transaction)).map(({ promotion }) => promotion)
-  const release = { number: 1, at: yesterday, by: BY, note: 'The demo plan', promotions: promotions.length, again: null }
-  await insertRelease(transaction, release, { store: DEMO_STORE.store, promotions })
+  const plan = await loadWorkingPlan(transaction, DEMO_STORE.store)
+  const release = { number: 1, at: yesterday, by: BY, note: 'The demo plan', promotions: plan.promotions.length, again: null }
+  await insertRelease(transaction, release, plan)
   const detail = { note: release.note, again: null }
   await recordActivity(transaction, { at: now - DAY_MS, by: BY, action: 'release', subject: 'release 1', detail })
 }

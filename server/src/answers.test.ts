@@ -6,6 +6,8 @@ import {
   HealthAnswer,
   ImportStatus,
   MomentsAnswer,
+  MeetingsAnswer,
+  OccasionsAnswer,
   PlanAnswer,
   PricedProduct,
   ProductsAnswer,
@@ -13,6 +15,7 @@ import {
   ReachAnswer,
   ReleasesAnswer,
   ReviewAnswer,
+  SetsAnswer,
   ShopAnswer,
   ShopProductAnswer,
   StoreAnswer,
@@ -27,6 +30,8 @@ beforeAll(async () => {
   server = await createTestServer(inject('databaseUrl'))
   await server.request('POST', '/api/campaigns', { name: 'Spring', goal: '' })
   await server.request('POST', '/api/promotions', createDraft())
+  await server.request('POST', '/api/sets', { name: 'Two', content: { skus: ['PAD-1'] } })
+  await server.request('POST', '/api/occasions', { name: 'Fair', dates: null })
   const { body } = await server.request('GET', '/api/releases/review')
   await server.request('POST', '/api/releases', { note: '', planRevision: body.planRevision })
   await server.request('POST', '/api/promotions', createDraft({ name: 'Another' }))
@@ -44,6 +49,9 @@ test.each<[string, string, TSchema, unknown?]>([
   ['GET', '/api/moments', MomentsAnswer],
   ['GET', '/api/promotions', PromotionsAnswer],
   ['GET', '/api/campaigns', CampaignsAnswer],
+  ['GET', '/api/stacking/meetings?sku=PAD-1', MeetingsAnswer],
+  ['GET', '/api/sets', SetsAnswer],
+  ['GET', '/api/occasions', OccasionsAnswer],
   ['GET', '/api/releases', ReleasesAnswer],
   ['GET', '/api/releases/review', ReviewAnswer],
   ['GET', '/api/shop/products', ShopAnswer],

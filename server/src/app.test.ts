@@ -139,7 +139,7 @@ describe('categories', () => {
   })
   test('one in use stays, and says by what; another goes', async () => {
     const { status, body } = await server.request('DELETE', '/api/categories/paper')
-    expect([status, body.error.code]).toEqual([409, 'category-in-use'])
+    expect([status, body.error.code]).toEqual([409, 'in-use'])
     expect(body.error.facts).toMatchObject({ categories: ['Pads'], products: 0, promotions: ['Pads, 20 %'] })
     expect((await server.request('DELETE', '/api/categories/spare')).status).toBe(204)
     expect((await server.request('DELETE', '/api/categories/spare')).status).toBe(404)

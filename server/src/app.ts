@@ -11,6 +11,8 @@ import { pinoHttp } from 'pino-http'
 import { createActivityRoutes } from './activity/activity.routes.ts'
 import { createCatalogueRoutes } from './catalogue/catalogue.routes.ts'
 import { createCategoriesService } from './catalogue/categories.service.ts'
+import { createCampaignsRoutes } from './campaigns/campaigns.routes.ts'
+import { createCampaignsService } from './campaigns/campaigns.service.ts'
 import type { Clock } from './clock.ts'
 import type { Config } from './config.ts'
 import type { Database } from './db/openDatabase.ts'
@@ -19,12 +21,16 @@ import { handleError } from './http/handleError.ts'
 import { createHealthCheck } from './http/health.ts'
 import { createImportsRoutes } from './imports/imports.routes.ts'
 import { createImportsService } from './imports/imports.service.ts'
+import { createOccasionsRoutes } from './occasions/occasions.routes.ts'
+import { createOccasionsService } from './occasions/occasions.service.ts'
 import { createPlanRoutes } from './plan/plan.routes.ts'
 import type { PlanSource } from './plan/planSource.ts'
-import { createCampaignsRoutes, createPromotionsRoutes } from './promotions/promotions.routes.ts'
+import { createPromotionsRoutes } from './promotions/promotions.routes.ts'
 import { createPromotionsService } from './promotions/promotions.service.ts'
 import { createReleasesRoutes } from './releases/releases.routes.ts'
 import { createReleasesService } from './releases/releases.service.ts'
+import { createSetsRoutes } from './sets/sets.routes.ts'
+import { createSetsService } from './sets/sets.service.ts'
 import { createShopRoutes } from './shop/shop.routes.ts'
 import { createStackingRoutes } from './stacking/stacking.routes.ts'
 import { createStoreRoutes } from './store/store.routes.ts'
@@ -80,7 +86,9 @@ function createApi(deps: AppDeps): Router {
   api.use('/store', createStoreRoutes(deps))
   api.use(createCatalogueRoutes({ ...deps, categories: createCategoriesService(deps) }))
   api.use('/promotions', createPromotionsRoutes(database, promotions))
-  api.use('/campaigns', createCampaignsRoutes(database, promotions))
+  api.use('/campaigns', createCampaignsRoutes(database, createCampaignsService(deps)))
+  api.use('/occasions', createOccasionsRoutes(createOccasionsService(deps)))
+  api.use('/sets', createSetsRoutes(createSetsService(deps)))
   api.use('/releases', createReleasesRoutes(database, createReleasesService(deps)))
   api.use(createPlanRoutes(deps))
   api.use('/stacking', createStackingRoutes(deps))

@@ -1,14 +1,16 @@
-import { reachesOf, type Condition, type Promotion, type Reach } from '@novalex/core'
+import type { Promotion } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { AppError } from '../http/AppError.ts'
+import { usesReach } from '../promotions/findUses.ts'
 import { listPromotions } from '../promotions/promotions.repository.ts'
+import { SETS, type SetContent } from '../sets/sets.repository.ts'
 import { countCatalogueRevision, lockStore } from '../store/store.repository.ts'
 import { deleteCategory, listCategories, listProducts } from './catalogue.repository.ts'
 
 export interface CategoriesService {
-  /** Refused as `category-in-use`, saying by what, unless nothing needs the category. */
+  /** Refused as `in-use`, saying by what, unless nothing needs the category. */
   remove(id: string, by: string): Promise<void>
 }
 
@@ -23,14 +25,16 @@ export function createCategoriesService({ database, clock }: { database: Databas
         const below = categories.filter(({ parent }) => parent === id)
         const products = (await listProducts(transaction)).filter((product) => product.categories.includes(id))
         const promotions = (await listPromotions(transaction)).filter(({ promotion }) => usesCategory(promotion, id))
-        if (below.length + products.length + promotions.length > 0) {
+        const sets = (await SETS.list(transaction)).filter(({ content }) => holdsCategory(content, id))
+        if (below.length + products.length + promotions.length + sets.length > 0) {
           const facts = {
             name: category.name,
             categories: below.map(({ name }) => name),
             products: products.length,
             promotions: promotions.map(({ promotion }) => promotion.name),
+            sets: sets.map(({ name }) => name),
           }
-          throw new AppError('category-in-use', { facts })
+          throw new AppError('in-use', { facts })
         }
         await deleteCategory(transaction, id)
         await countCatalogueRevision(transaction)
@@ -41,14 +45,12 @@ export function createCategoriesService({ database, clock }: { database: Databas
   }
 }
 
-function usesCategory({ mechanic, when }: Promotion, id: string): boolean {
-  const holds = ({ except, categories }: Reach) => [...(categories ?? []), ...(except?.categories ?? [])].includes(id)
-  return reachesOf(mechanic).some(holds) || (when !== null && collectReaches(when).some(holds))
+function usesCategory(promotion: Promotion, id: string): boolean {
+  return usesReach(promotion, ({ categories }) => categories?.includes(id) ?? false)
 }
 
-function collectReaches(condition: Condition): Reach[] {
-  if ('not' in condition) return collectReaches(condition.not)
-  if ('all' in condition) return condition.all.flatMap(collectReaches)
-  if ('any' in condition) return condition.any.flatMap(collectReaches)
-  return 'reach' in condition ? [condition.reach] : []
+function holdsCategory(content: SetContent, id: string): boolean {
+  if (!('filter' in content)) return false
+  const { categories = [], except } = content.filter
+  return [...categories, ...(except?.categories ?? [])].includes(id)
 }

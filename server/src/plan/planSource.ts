@@ -1,9 +1,10 @@
-import { compilePlan, type Catalogue, type CompiledPlan } from '@novalex/core'
+import { compilePlan, resolveSets, type Catalogue, type CompiledPlan, type Store } from '@novalex/core'
 import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
-import type { Database } from '../db/openDatabase.ts'
+import type { Connection, Database } from '../db/openDatabase.ts'
 import { AppError } from '../http/AppError.ts'
 import { listPromotions } from '../promotions/promotions.repository.ts'
 import { findLatestRelease, findReleasedPlan, type ReleasedPlan } from '../releases/releases.repository.ts'
+import { SETS } from '../sets/sets.repository.ts'
 import { getStore } from '../store/store.repository.ts'
 
 /** `working`, `live` (the latest release), or a release's number. */
@@ -45,18 +46,19 @@ export function createPlanSource(database: Database): PlanSource {
       const known = plans.get(key)
       if (known) return known
       const content = async (): Promise<ReleasedPlan> => {
-        if (name === 'working')
-          return { store, promotions: (await listPromotions(database)).map(({ promotion }) => promotion) }
-        if (release === null) return { store, promotions: [] }
+        if (name === 'working') return loadWorkingPlan(database, store)
+        if (release === null) return { store, promotions: [], sets: [] }
         const plan = await findReleasedPlan(database, release)
         if (!plan) throw new AppError('not-found', { facts: { kind: 'release', id: String(release) } })
         return plan
       }
-      const compiled = Promise.all([content(), getCatalogue(catalogueRevision)]).then(([plan, goods]): SourcedPlan => ({
-        plan: compilePlan({ ...plan, catalogue: goods }),
-        release,
-        key,
-      }))
+      const compiled = Promise.all([content(), getCatalogue(catalogueRevision)]).then(
+        ([{ store: rules, promotions, sets }, goods]): SourcedPlan => ({
+          plan: compilePlan({ store: rules, promotions, catalogue: { ...goods, sets: resolveSets(sets, goods) } }),
+          release,
+          key,
+        }),
+      )
       remember(plans, key, compiled)
       compiled.catch(() => {
         plans.delete(key)
@@ -65,6 +67,12 @@ export function createPlanSource(database: Database): PlanSource {
       return compiled
     },
   }
+}
+
+/** The plan as it is being worked on, as a release would keep it. */
+export async function loadWorkingPlan(connection: Connection, store: Store): Promise<ReleasedPlan> {
+  const [records, sets] = await Promise.all([listPromotions(connection), SETS.list(connection)])
+  return { store, promotions: records.map(({ promotion }) => promotion), sets }
 }
 
 async function resolveRelease(database: Database, name: PlanName): Promise<number | null> {

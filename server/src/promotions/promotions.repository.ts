@@ -1,4 +1,4 @@
-import type { CampaignRecord, PromotionRecord } from '@novalex/contract'
+import type { PromotionRecord } from '@novalex/contract'
 import type { Promotion } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
 
@@ -8,6 +8,8 @@ interface PromotionRow {
   name: string
   state: Promotion['state']
   campaign: string | null
+  occasion: string | null
+  archived: boolean | 0 | 1
   note: string
   rule: string
   version: number
@@ -16,9 +18,10 @@ interface PromotionRow {
   deleted_at: Date | null
 }
 
-export async function listPromotions(connection: Connection): Promise<PromotionRecord[]> {
-  const rows = await connection<PromotionRow>('promotions').whereNull('deleted_at').orderBy('rank')
-  return rows.map(toRecord)
+/** Those of the plan, by rank; with `archived` also those that were put away. */
+export async function listPromotions(connection: Connection, { archived = false } = {}): Promise<PromotionRecord[]> {
+  const query = connection<PromotionRow>('promotions').whereNull('deleted_at').orderBy('rank')
+  return (await (archived ? query : query.where({ archived: false }))).map(toRecord)
 }
 
 export async function findPromotion(
@@ -62,19 +65,13 @@ export async function saveRanks(transaction: Connection, ranks: ReadonlyMap<stri
   for (const [id, rank] of ranks) await transaction('promotions').where({ id }).update({ rank })
 }
 
-export async function listCampaigns(connection: Connection): Promise<CampaignRecord[]> {
-  return connection<CampaignRecord>('campaigns').select('id', 'name', 'goal', 'version').orderBy('name')
-}
-
-export async function insertCampaign(transaction: Connection, campaign: CampaignRecord): Promise<void> {
-  await transaction('campaigns').insert(campaign)
-}
-
 function toRecord(row: PromotionRow): PromotionRecord {
   const rule = JSON.parse(row.rule) as Omit<Promotion, 'id' | 'name' | 'rank' | 'state'>
   return {
     promotion: { id: row.id, name: row.name, rank: row.rank, state: row.state, ...rule },
     campaign: row.campaign,
+    occasion: row.occasion,
+    archived: Boolean(row.archived),
     note: row.note,
     version: row.version,
     updatedAt: row.updated_at.toISOString(),
@@ -85,6 +82,8 @@ function toRecord(row: PromotionRow): PromotionRecord {
 function toRow({
   promotion,
   campaign,
+  occasion,
+  archived,
   note,
   version,
   updatedAt,
@@ -97,6 +96,8 @@ function toRow({
     name,
     state,
     campaign,
+    occasion,
+    archived,
     note,
     rule: JSON.stringify(rule),
     version,

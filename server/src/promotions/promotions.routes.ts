@@ -1,15 +1,15 @@
-import { CampaignDraft, PromotionDraft, PromotionUpdate, RankRequest, VersionQuery } from '@novalex/contract'
+import { PromotionDraft, PromotionUpdate, RankRequest, VersionQuery } from '@novalex/contract'
 import { Router } from 'express'
 import type { Database } from '../db/openDatabase.ts'
 import { actorOf } from '../http/actor.ts'
 import { parseBody, parseQuery } from '../http/validate.ts'
-import { listCampaigns, listPromotions } from './promotions.repository.ts'
+import { listPromotions } from './promotions.repository.ts'
 import type { PromotionsService } from './promotions.service.ts'
 
 export function createPromotionsRoutes(database: Database, promotions: PromotionsService): Router {
   const routes = Router()
   routes.get('/', async (_request, response) => {
-    response.json(await listPromotions(database))
+    response.json(await listPromotions(database, { archived: true }))
   })
   routes.post('/', async (request, response) => {
     response.status(201).json(await promotions.create(parseBody(PromotionDraft, request), actorOf(request)))
@@ -32,17 +32,6 @@ export function createPromotionsRoutes(database: Database, promotions: Promotion
   })
   routes.post('/:id/restore', async (request, response) => {
     response.json(await promotions.restore(request.params.id, actorOf(request)))
-  })
-  return routes
-}
-
-export function createCampaignsRoutes(database: Database, promotions: PromotionsService): Router {
-  const routes = Router()
-  routes.get('/', async (_request, response) => {
-    response.json(await listCampaigns(database))
-  })
-  routes.post('/', async (request, response) => {
-    response.status(201).json(await promotions.createCampaign(parseBody(CampaignDraft, request), actorOf(request)))
   })
   return routes
 }

@@ -1,17 +1,16 @@
-import type { CampaignRecord, PromotionDraft, PromotionRecord, PromotionUpdate } from '@novalex/contract'
-import { checkPromotion, checkIntent, createProblem, type Problem, type Promotion } from '@novalex/core'
-import { recordActivity } from '../activity/activity.repository.ts'
+import type { PromotionDraft, PromotionRecord, PromotionUpdate } from '@novalex/contract'
+import { checkIntent, checkPromotion, computeStatus, createProblem, type Problem, type Promotion } from '@novalex/core'
+import { findCampaign } from '../campaigns/campaigns.repository.ts'
 import type { Clock } from '../clock.ts'
 import { createId } from '../createId.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../http/AppError.ts'
+import { followDates, OCCASIONS } from '../occasions/occasions.repository.ts'
+import { changePlan } from '../plan/changePlan.ts'
 import type { PlanSource } from '../plan/planSource.ts'
-import { countPlanRevision, lockStore } from '../store/store.repository.ts'
 import {
   findPromotion,
-  insertCampaign,
   insertPromotion,
-  listCampaigns,
   listPromotions,
   markDeleted,
   nextRank,
@@ -29,7 +28,6 @@ export interface PromotionsService {
   restore(id: string, by: string): Promise<PromotionRecord>
   /** Puts a promotion before another one in the order of ranks, or at the end. Those between move by one. */
   moveBefore(id: string, before: string | null, by: string): Promise<PromotionRecord>
-  createCampaign(draft: Pick<CampaignRecord, 'name' | 'goal'>, by: string): Promise<CampaignRecord>
 }
 
 interface PromotionsDeps {
@@ -38,58 +36,48 @@ interface PromotionsDeps {
   readonly clock: Clock
 }
 
-export function createPromotionsService({ database, plans, clock }: PromotionsDeps): PromotionsService {
-  async function check(promotion: Promotion, campaign: string | null): Promise<void> {
+export function createPromotionsService(deps: PromotionsDeps): PromotionsService {
+  const { database, plans, clock } = deps
+
+  async function check(promotion: Promotion, surroundings: Surroundings): Promise<void> {
     const { plan } = await plans.get('working')
     refuseIfAny([
       ...checkPromotion(promotion, plan),
       ...checkIntent(promotion, plan),
-      ...(await checkCampaign(database, campaign)),
+      ...(await checkSurroundings(database, promotion, surroundings)),
+      ...(surroundings.archived ? checkArchivable(promotion, plan.store.timeZone, clock.now()) : []),
     ])
-  }
-
-  /** One change of the working plan: the store is locked, the revision counted, the activity noted. */
-  async function change<T>(
-    note: { by: string; action: string; subject: string },
-    work: (transaction: Connection, at: number) => Promise<{ result: T; detail: unknown }>,
-  ): Promise<T> {
-    return database.transaction(async (transaction) => {
-      await lockStore(transaction)
-      const at = clock.now()
-      const { result, detail } = await work(transaction, at)
-      await countPlanRevision(transaction)
-      await recordActivity(transaction, { ...note, at, detail })
-      return result
-    })
   }
 
   return {
     get: (id) => getPromotion(database, id),
-    async create({ campaign, note, ...fields }, by) {
+    async create({ campaign, occasion, archived, note, ...fields }, by) {
       const id = createId()
-      await check({ id, rank: 1, ...fields }, campaign)
-      return change({ by, action: 'create-promotion', subject: id }, async (transaction, at) => {
+      await check({ id, rank: 1, ...fields }, { campaign, occasion, archived })
+      return changePlan(deps, { by, action: 'create-promotion', subject: id }, async ({ transaction, at }) => {
         const promotion = { id, rank: await nextRank(transaction), ...fields }
-        const record = { promotion, campaign, note, version: 1, updatedAt: new Date(at).toISOString(), updatedBy: by }
+        const stamp = { version: 1, updatedAt: new Date(at).toISOString(), updatedBy: by }
+        const record = { promotion, campaign, occasion, archived, note, ...stamp }
         await insertPromotion(transaction, record)
         return { result: record, detail: { name: promotion.name } }
       })
     },
-    async update(id, { version, campaign, note, ...fields }, by) {
+    async update(id, { version, campaign, occasion, archived, note, ...fields }, by) {
       const { rank } = (await getPromotion(database, id)).promotion
-      await check({ id, rank, ...fields }, campaign)
-      return change({ by, action: 'change-promotion', subject: id }, async (transaction, at) => {
+      await check({ id, rank, ...fields }, { campaign, occasion, archived })
+      return changePlan(deps, { by, action: 'change-promotion', subject: id }, async ({ transaction, at }) => {
         const before = await getPromotion(transaction, id)
         refuseStale(before, version)
         const promotion = { id, rank: before.promotion.rank, ...fields }
         const updatedAt = new Date(at).toISOString()
-        const record = { promotion, campaign, note, version: version + 1, updatedAt, updatedBy: by }
+        const stamp = { version: version + 1, updatedAt, updatedBy: by }
+        const record = { promotion, campaign, occasion, archived, note, ...stamp }
         await updatePromotion(transaction, record)
         return { result: record, detail: { name: promotion.name, before: before.promotion, after: promotion } }
       })
     },
     async remove(id, version, by) {
-      await change({ by, action: 'delete-promotion', subject: id }, async (transaction, at) => {
+      await changePlan(deps, { by, action: 'delete-promotion', subject: id }, async ({ transaction, at }) => {
         const before = await getPromotion(transaction, id)
         refuseStale(before, version)
         await markDeleted(transaction, { ...before, version: version + 1 }, new Date(at))
@@ -97,7 +85,7 @@ export function createPromotionsService({ database, plans, clock }: PromotionsDe
       })
     },
     async restore(id, by) {
-      return change({ by, action: 'restore-promotion', subject: id }, async (transaction) => {
+      return changePlan(deps, { by, action: 'restore-promotion', subject: id }, async ({ transaction }) => {
         const before = await findPromotion(transaction, id, { deleted: true })
         if (!before) throw new AppError('not-found', { facts: { kind: 'promotion', id } })
         const record = { ...before, version: before.version + 1 }
@@ -106,9 +94,9 @@ export function createPromotionsService({ database, plans, clock }: PromotionsDe
       })
     },
     async moveBefore(id, before, by) {
-      return change({ by, action: 'rank-promotion', subject: id }, async (transaction) => {
+      return changePlan(deps, { by, action: 'rank-promotion', subject: id }, async ({ transaction }) => {
         const { promotion } = await getPromotion(transaction, id)
-        const records = await listPromotions(transaction)
+        const records = await listPromotions(transaction, { archived: true })
         const ranks = records.map((record) => record.promotion.rank)
         const others = records.map((record) => record.promotion.id).filter((other) => other !== id)
         const place = before === null ? others.length : others.indexOf(before)
@@ -124,13 +112,6 @@ export function createPromotionsService({ database, plans, clock }: PromotionsDe
         return { result, detail: { name: promotion.name, before: promotion.rank, after: result.promotion.rank } }
       })
     },
-    async createCampaign({ name, goal }, by) {
-      const campaign = { id: createId(), name, goal, version: 1 }
-      return change({ by, action: 'create-campaign', subject: campaign.id }, async (transaction) => {
-        await insertCampaign(transaction, campaign)
-        return { result: campaign, detail: { name } }
-      })
-    },
   }
 }
 
@@ -144,8 +125,27 @@ function refuseStale(present: PromotionRecord, version: number): void {
   if (present.version !== version) throw new AppError('stale-version', { facts: { present } })
 }
 
-async function checkCampaign(connection: Connection, id: string | null): Promise<Problem[]> {
-  if (id === null) return []
-  const campaigns = await listCampaigns(connection)
-  return campaigns.some((campaign) => campaign.id === id) ? [] : [createProblem('unknown-campaign', 'campaign', { id })]
+type Surroundings = Pick<PromotionDraft, 'campaign' | 'occasion' | 'archived'>
+
+/** What a promotion names outside of the plan: its campaign, and the occasion whose dates must be its own. */
+async function checkSurroundings(
+  connection: Connection,
+  { schedule }: Promotion,
+  { campaign, occasion }: Surroundings,
+): Promise<Problem[]> {
+  const problems: Problem[] = []
+  if (campaign !== null && !(await findCampaign(connection, campaign)))
+    problems.push(createProblem('unknown-campaign', 'campaign', { id: campaign }))
+  if (occasion === null) return schedule.open ? [...problems, createProblem('not-allowed', 'schedule.open')] : problems
+  const known = (await OCCASIONS.list(connection)).find(({ id }) => id === occasion)
+  if (!known) return [...problems, createProblem('unknown-occasion', 'occasion', { id: occasion })]
+  const { start, end, open } = followDates(schedule, known.content)
+  const isSame = schedule.start === start && schedule.end === end && schedule.open === open
+  return isSame ? problems : [...problems, createProblem('follows-occasion', 'schedule', { name: known.name })]
+}
+
+/** What runs, or will by itself, is not put away. */
+function checkArchivable(promotion: Promotion, zone: string, now: number): Problem[] {
+  const status = computeStatus(promotion, zone, now)
+  return status === 'running' || status === 'waiting' ? [createProblem('still-running', 'archived')] : []
 }

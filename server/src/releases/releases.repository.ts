@@ -1,4 +1,4 @@
-import type { ReleaseSummary } from '@novalex/contract'
+import type { ReleaseSummary, SetRecord } from '@novalex/contract'
 import type { Promotion, Store } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
 
@@ -6,6 +6,7 @@ import type { Connection } from '../db/openDatabase.ts'
 export interface ReleasedPlan {
   readonly store: Store
   readonly promotions: readonly Promotion[]
+  readonly sets: readonly SetRecord[]
 }
 
 interface ReleaseRow {
@@ -34,7 +35,8 @@ export async function findLatestRelease(connection: Connection): Promise<Release
 
 export async function findReleasedPlan(connection: Connection, number: number): Promise<ReleasedPlan | undefined> {
   const row = await connection<ReleaseRow>('releases').select('plan').where({ number }).first()
-  return row && (JSON.parse(row.plan) as ReleasedPlan)
+  // Releases from before there were sets hold none.
+  return row && { sets: [], ...(JSON.parse(row.plan) as Omit<ReleasedPlan, 'sets'>) }
 }
 
 export async function insertRelease(

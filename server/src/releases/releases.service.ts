@@ -4,12 +4,11 @@ import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { AppError } from '../http/AppError.ts'
-import type { PlanSource } from '../plan/planSource.ts'
-import { listPromotions } from '../promotions/promotions.repository.ts'
+import { loadWorkingPlan, type PlanSource } from '../plan/planSource.ts'
 import { lockStore } from '../store/store.repository.ts'
 import type { Threads } from '../threads/threads.ts'
 import { findLatestRelease, findReleasedPlan, insertRelease, type ReleasedPlan } from './releases.repository.ts'
-import { checkPlan } from './review.ts'
+import { checkPlan, compareSets } from './review.ts'
 
 export interface ReleasesService {
   review(again: number | null): Promise<ReviewAnswer>
@@ -35,12 +34,7 @@ export function createReleasesService({ database, plans, threads, clock }: Relea
         const current = await lockStore(transaction)
         if (current.planRevision !== planRevision) throw new AppError('stale-plan')
         const content: ReleasedPlan =
-          again === null
-            ? {
-                store: current.store,
-                promotions: (await listPromotions(transaction)).map(({ promotion }) => promotion),
-              }
-            : await getReleasedPlan(transaction, again)
+          again === null ? await loadWorkingPlan(transaction, current.store) : await getReleasedPlan(transaction, again)
         const latest = await findLatestRelease(transaction)
         await refuseSame(transaction, content, latest?.number)
         const at = clock.now()
@@ -82,7 +76,7 @@ async function refuseSame(
   latest: number | undefined,
 ): Promise<void> {
   if (latest === undefined) return
-  const { store, promotions } = await getReleasedPlan(connection, latest)
-  const isSame = JSON.stringify(store) === JSON.stringify(content.store)
+  const { store, promotions, sets } = await getReleasedPlan(connection, latest)
+  const isSame = JSON.stringify(store) === JSON.stringify(content.store) && compareSets(sets, content.sets).length === 0
   if (isSame && comparePromotions(promotions, content.promotions).length === 0) throw new AppError('nothing-to-release')
 }

@@ -1,4 +1,4 @@
-import type { ReviewAnswer } from '@novalex/contract'
+import type { ReviewAnswer, SetRecord } from '@novalex/contract'
 import {
   checkPromotion,
   checkPromotionList,
@@ -12,6 +12,8 @@ import {
 import type { Database } from '../db/openDatabase.ts'
 import { ONLOOKER } from '../plan/ask.ts'
 import type { PlanSource } from '../plan/planSource.ts'
+import { SETS } from '../sets/sets.repository.ts'
+import { findReleasedPlan } from './releases.repository.ts'
 import { getStore } from '../store/store.repository.ts'
 
 export interface ReviewQuestion {
@@ -42,6 +44,7 @@ export async function computeReview(
       ...change,
       fields: [...change.fields],
     })),
+    sets: compareSets(live.release === null ? [] : await setsOf(database, live.release), await setsOf(database, again)),
     productCount: products.length,
     products: products.slice(0, SHOWN_PRODUCTS).map(({ sku, shifts }) => {
       const { name, regularPrice } = next.plan.catalogue.bySku.get(sku)!
@@ -52,6 +55,22 @@ export async function computeReview(
     }),
     problems: checkPlan(next.plan),
   }
+}
+
+async function setsOf(database: Database, release: number | null): Promise<readonly SetRecord[]> {
+  if (release === null) return SETS.list(database)
+  return (await findReleasedPlan(database, release))?.sets ?? []
+}
+
+/** The names of the product sets that differ. */
+export function compareSets(before: readonly SetRecord[], after: readonly SetRecord[]): string[] {
+  const json = ({ name, content }: SetRecord) => JSON.stringify([name, content])
+  const old = new Map(before.map((set) => [set.id, set]))
+  const kept = new Set(after.map(({ id }) => id))
+  return [
+    ...after.filter((set) => !old.has(set.id) || json(old.get(set.id)!) !== json(set)),
+    ...before.filter(({ id }) => !kept.has(id)),
+  ].map(({ name }) => name)
 }
 
 /** What keeps a plan from being released. Paths start with the promotion's id. */

@@ -55,7 +55,8 @@ export function createShopRoutes({ plans, clock }: { plans: PlanSource; clock: C
 function findOpenOffers(plan: CompiledPlan, product: Product, now: Instant): Promotion[] {
   return plan
     .findOffers(product)
-    .filter(({ promotion: { state, code }, schedule, phase }) => {
+    .filter(({ promotion: { state, code, display }, schedule, phase }) => {
+      if (display?.places?.includes('product') === false) return false
       return state === 'ready' && code === null && phase < 5 && computeScheduleStatus(schedule, now) === 'live'
     })
     .map(({ promotion }) => ({ ...promotion, name: promotion.mechanic.kind }))

@@ -6,6 +6,7 @@ import {
   type CompiledPlan,
   type MinorUnits,
   type Order,
+  type Promotion,
   type Quote,
 } from '@novalex/core'
 
@@ -14,8 +15,14 @@ export function computeShopCart(plan: CompiledPlan, release: number | null, orde
   const quote = computeQuote(plan, order)
   const { totals, delivery } = quote
   const causeOf = ({ promotion: id, amount }: { promotion: string; amount: MinorUnits }) => {
-    const { mechanic, code } = plan.findPromotion(id)!.promotion
-    return { kind: mechanic.kind, code: code && 'text' in code ? code.text : null, amount }
+    const { promotion } = plan.findPromotion(id)!
+    const { mechanic, code } = promotion
+    return {
+      kind: mechanic.kind,
+      title: titleOf(promotion),
+      code: code && 'text' in code ? code.text : null,
+      amount,
+    }
   }
   return {
     release,
@@ -33,11 +40,18 @@ export function computeShopCart(plan: CompiledPlan, release: number | null, orde
     codes: quote.codes.map((outcome) => ({ ...outcome, lacks: findLack(plan, quote, outcome) })),
     nudges: quote.nudges.flatMap((nudge) => {
       const { promotion } = plan.findPromotion(nudge.promotion)!
-      return promotion.code === null ? [{ kind: promotion.mechanic.kind, nudge }] : []
+      if (promotion.code !== null || promotion.display?.nudge === false) return []
+      return [{ kind: promotion.mechanic.kind, title: titleOf(promotion), nudge }]
     }),
     saved: totals.saved,
     grand: totals.grand,
   }
+}
+
+/** What the cart calls a promotion; null leaves it to a word for its kind. */
+function titleOf({ display }: Promotion): string | null {
+  const isShown = display?.places?.includes('cart') ?? true
+  return (isShown && display?.title) || null
 }
 
 function findLack(plan: CompiledPlan, quote: Quote, { code, outcome }: CodeOutcome) {

@@ -14,7 +14,7 @@ import { ONLOOKER } from '../plan/ask.ts'
 export function toShopProduct(plan: CompiledPlan, product: Product, now: Instant): ShopProduct {
   const to = computeHorizon([plan], now)
   const spans = computePriceSpans(plan, product, { from: now, to }, ONLOOKER)
-  const { price } = spans[0]!
+  const { price, promotions } = spans[0]!
   const change = spans.find((span) => span.price !== price)
   const { regularPrice, stock } = product
   const isReduced = price < regularPrice
@@ -27,5 +27,6 @@ export function toShopProduct(plan: CompiledPlan, product: Product, now: Instant
     percentOff: isReduced ? Math.floor(((regularPrice - price) * WHOLE) / regularPrice / 100) : 0,
     until: isReduced && change ? new Date(change.from).toISOString() : null,
     inStock: stock === null || stock > 0,
+    displays: promotions.flatMap((id) => plan.findPromotion(id)?.promotion.display ?? []),
   }
 }

@@ -1,12 +1,14 @@
-import { PairQuery, StackingRequest, type PairAnswer } from '@novalex/contract'
-import { computePair, createProblem, type CompiledPlan, type Promotion } from '@novalex/core'
+import { MeetingsQuery, PairQuery, StackingRequest, type MeetingsAnswer, type PairAnswer } from '@novalex/contract'
+import { computeMeetings, computePair, createProblem, type CompiledPlan, type Promotion } from '@novalex/core'
 import { Router } from 'express'
 import { recordActivity } from '../activity/activity.repository.ts'
+import { getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { actorOf } from '../http/actor.ts'
 import { AppError, refuseIfAny } from '../http/AppError.ts'
 import { parseBody, parseQuery } from '../http/validate.ts'
+import { ONLOOKER } from '../plan/ask.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { countPlanRevision, lockStore, saveStore } from '../store/store.repository.ts'
 
@@ -24,6 +26,23 @@ export function createStackingRoutes({ database, plans, clock }: StackingDeps): 
     const { plan } = await plans.get('working')
     const answer = computePair(getPromotion(plan, first), getPromotion(plan, second), plan)
     response.json(answer satisfies PairAnswer)
+  })
+  routes.get('/meetings', async (request, response) => {
+    const { sku } = parseQuery(MeetingsQuery, request)
+    const { plan } = await plans.get('working')
+    const product = getProduct(plan, sku)
+    const { promotions, meetings, lowest } = computeMeetings(plan, product, clock.now(), ONLOOKER)
+    const answer: MeetingsAnswer = {
+      product,
+      promotions: [...promotions],
+      meetings: meetings.map((row) => [...row]),
+      lowest: {
+        at: new Date(lowest.from).toISOString(),
+        price: lowest.price,
+        promotions: [...lowest.promotions],
+      },
+    }
+    response.json(answer)
   })
   routes.put('/', async (request, response) => {
     const { conflicts, apart } = parseBody(StackingRequest, request)

@@ -127,6 +127,8 @@ export function createDraft(changes: Partial<PromotionDraft> = {}): PromotionDra
     limits: {},
     ladder: null,
     campaign: null,
+    occasion: null,
+    archived: false,
     note: '',
     ...changes,
   }

@@ -1,10 +1,16 @@
 import type {
+  CampaignDraft,
   CampaignRecord,
+  CampaignUpdate,
   CategoryAnswer,
   DeepestAnswer,
   ImportStatus,
   LookupAnswer,
+  MeetingsAnswer,
   MomentsAnswer,
+  OccasionDraft,
+  OccasionRecord,
+  OccasionUpdate,
   PairAnswer,
   PlanAnswer,
   PricedProduct,
@@ -17,6 +23,10 @@ import type {
   ReleaseRequest,
   ReleaseSummary,
   ReviewAnswer,
+  SetAnswer,
+  SetDraft,
+  SetRecord,
+  SetUpdate,
   ShopAnswer,
   ShopCartAnswer,
   ShopCartRequest,
@@ -54,7 +64,9 @@ export const api = {
   lookUp: (skus: readonly string[]) => request<LookupAnswer>('/products/lookup', { method: 'POST', body: { skus } }),
   productFileUrl: '/api/products.csv',
 
-  listPromotions: () => request<PromotionRecord[]>('/promotions'),
+  /** Archived ones too. */
+  listAllPromotions: () => request<PromotionRecord[]>('/promotions'),
+  listPromotions: async () => (await api.listAllPromotions()).filter(({ archived }) => !archived),
   getPromotion: (id: string) => request<PromotionRecord>(`/promotions/${encodeURIComponent(id)}`),
   createPromotion: (body: PromotionDraft) => request<PromotionRecord>('/promotions', { method: 'POST', body }),
   updatePromotion: (id: string, body: PromotionUpdate) =>
@@ -66,9 +78,25 @@ export const api = {
   moveBefore: (id: string, before: string | null) =>
     request<PromotionRecord>(`/promotions/${encodeURIComponent(id)}/rank`, { method: 'PUT', body: { before } }),
   getPair: (first: string, second: string) => request<PairAnswer>('/stacking/pair', { query: { first, second } }),
+  getMeetings: (sku: string) => request<MeetingsAnswer>('/stacking/meetings', { query: { sku } }),
   saveStacking: (body: StackingRequest) => request<undefined>('/stacking', { method: 'PUT', body }),
   listCampaigns: () => request<CampaignRecord[]>('/campaigns'),
-  createCampaign: (name: string) => request<CampaignRecord>('/campaigns', { method: 'POST', body: { name, goal: '' } }),
+  createCampaign: (body: CampaignDraft) => request<CampaignRecord>('/campaigns', { method: 'POST', body }),
+  updateCampaign: (id: string, body: CampaignUpdate) =>
+    request<CampaignRecord>(`/campaigns/${encodeURIComponent(id)}`, { method: 'PUT', body }),
+  deleteCampaign: (id: string) => request<undefined>(`/campaigns/${encodeURIComponent(id)}`, { method: 'DELETE' }),
+
+  listSets: () => request<SetAnswer[]>('/sets'),
+  createSet: (body: SetDraft) => request<SetRecord>('/sets', { method: 'POST', body }),
+  updateSet: (id: string, body: SetUpdate) =>
+    request<SetRecord>(`/sets/${encodeURIComponent(id)}`, { method: 'PUT', body }),
+  deleteSet: (id: string) => request<undefined>(`/sets/${encodeURIComponent(id)}`, { method: 'DELETE' }),
+
+  listOccasions: () => request<OccasionRecord[]>('/occasions'),
+  createOccasion: (body: OccasionDraft) => request<OccasionRecord>('/occasions', { method: 'POST', body }),
+  updateOccasion: (id: string, body: OccasionUpdate) =>
+    request<OccasionRecord>(`/occasions/${encodeURIComponent(id)}`, { method: 'PUT', body }),
+  deleteOccasion: (id: string) => request<undefined>(`/occasions/${encodeURIComponent(id)}`, { method: 'DELETE' }),
 
   startImport: (file: File) =>
     request<ImportStatus>('/imports', {

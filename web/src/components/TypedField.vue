@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { explainProblem } from '@/locale/problems.ts'
-import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
+import { useFields } from './fields.ts'
 import { NUMBER_KINDS, type NumberKind } from './numberKinds.ts'
 
 /**
@@ -18,7 +18,7 @@ const { kind, path, optional } = defineProps<{
 }>()
 const model = defineModel<number | null>({ required: true })
 
-const { typed, problemsAt } = usePromotion()
+const { typed, problemsAt } = useFields()
 const shown = ref('')
 const isFocused = ref(false)
 

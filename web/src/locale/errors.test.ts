@@ -37,7 +37,7 @@ describe('sentences', () => {
 
   test('an error of a category in use says by what; an unknown one names its request', () => {
     const facts = { name: 'Paper', categories: ['Pads'], products: 2, promotions: ['Spring paper'] }
-    expect(explainError({ code: 'category-in-use', facts, requestId: 'r1' })).toBe(
+    expect(explainError({ code: 'in-use', facts, requestId: 'r1' })).toBe(
       'Paper is still in use: the category Pads below it, 2 products and the promotion Spring paper. Take those out first.',
     )
     expect(explainError({ code: 'internal', facts: {}, requestId: 'r1' })).toMatch(/\(r1\)$/)

@@ -28,6 +28,12 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts)
     `No product has the SKU ${String(id ?? sku)}. It may have been taken out; choose another.`,
   'unknown-category': ({ id }) => `The category “${String(id)}” is gone. Choose another one.`,
   'unknown-set': ({ id }) => `The product set “${String(id)}” is gone. Choose another one.`,
+  'unknown-occasion': 'This occasion is gone. Choose another one, or dates of its own.',
+  'follows-occasion': ({ name }) =>
+    `It follows “${String(name)}”, so its dates are that occasion’s. Change them there, or give it dates of its own first.`,
+  'still-running': 'It runs, or will by itself. Pause it or stop it before you archive it.',
+  'unknown-place': ({ given }) =>
+    `“{${String(given)}}” stands for nothing here. {percent}, {amount}, {price} and {regular} do.`,
   'unknown-campaign': 'This campaign is gone. Choose another one, or none.',
   'unknown-stack-group': ({ id }) => `The store has no stack group “${String(id)}”. Choose one from the list.`,
   'empty-range': 'No price lies between these two. The upper limit must be above the lower one.',
@@ -84,8 +90,7 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'no-such-page': 'There is nothing at this address.',
   'stale-version': 'Someone else changed this meanwhile. Look at what changed before you go on.',
   'stale-plan': 'The plan changed after this review. Look at the new review, then release.',
-  'category-in-use': ({ name, categories, products, promotions }) =>
-    `${String(name)} is still in use: ${joinWords(toUses({ categories, products, promotions }))}. Take those out first.`,
+  'in-use': ({ name, ...uses }) => `${String(name)} is still in use: ${joinWords(toUses(uses))}. Take those out first.`,
   'import-not-ready': 'This file can’t be accepted now: it is still being read, was refused, or was accepted already.',
   'nothing-to-release': 'Nothing differs from what the shop already follows.',
   'plan-has-problems': 'The plan can’t be released with these faults in it. Mend them first.',
@@ -123,11 +128,12 @@ function toLimit(value: unknown): string {
   return typeof value === 'number' ? formatAmount(value) : String(value)
 }
 
-function toUses({ categories, products, promotions }: Facts): string[] {
+function toUses({ categories, products, promotions, sets }: Facts): string[] {
   return [
     ...((categories as string[] | undefined) ?? []).map((name) => `the category ${name} below it`),
     ...(Number(products) > 0 ? [plural(Number(products), 'product')] : []),
     ...((promotions as string[] | undefined) ?? []).map((name) => `the promotion ${name}`),
+    ...((sets as string[] | undefined) ?? []).map((name) => `the product set ${name}`),
   ]
 }
 

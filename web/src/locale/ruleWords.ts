@@ -5,6 +5,7 @@ import { formatMoney, joinWords, plural } from './format.ts'
 export interface Names {
   category(id: string): string
   stackGroup(id: string): string
+  set(id: string): string
   product(sku: string): string
 }
 
@@ -33,7 +34,7 @@ function describeKeys(keys: ReachKeys, names: Names): string {
   if (keys.skus)
     parts.push(keys.skus.length > SHOWN ? plural(keys.skus.length, 'chosen product') : list(keys.skus, names.product))
   if (keys.categories) parts.push(list(keys.categories, names.category))
-  if (keys.sets) parts.push(`the set ${list(keys.sets, String)}`)
+  if (keys.sets) parts.push(`the set ${list(keys.sets, names.set)}`)
   if (keys.families) parts.push(`family ${list(keys.families, String)}`)
   if (keys.tags) parts.push(`items tagged ${list(keys.tags, String)}`)
   if (keys.regularPrice) parts.push(describeRange(keys.regularPrice))

@@ -14,7 +14,12 @@ import rules from './sentences.golden.json'
 import { type Names } from './ruleWords.ts'
 import { writeSentence } from './sentence.ts'
 
-const names: Names = { category: (id) => id.toUpperCase(), stackGroup: (id) => id, product: (sku) => `product ${sku}` }
+const names: Names = {
+  set: String,
+  category: (id) => id.toUpperCase(),
+  stackGroup: (id) => id,
+  product: (sku) => `product ${sku}`,
+}
 const store = { stackGroups: ['sale', 'club'], apart: [['sale', 'sale']] } as unknown as Store
 const golden = rules as unknown as readonly { rule: Partial<Promotion>; sentence: string }[]
 

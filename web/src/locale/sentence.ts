@@ -21,6 +21,8 @@ export function writeSentence(parts: readonly SentencePart[], names: Names): Sen
 /** The words that lead to a part, by what it is and what came before it. */
 function wordsBefore(part: SentencePart['part'], previous: SentencePart['part'] | undefined): string {
   switch (part) {
+    case 'open':
+      return ''
     case 'start':
       return 'From '
     case 'end':
@@ -52,6 +54,8 @@ function wordsBefore(part: SentencePart['part'], previous: SentencePart['part'] 
 /** One part in the words that its sentence uses. */
 export function describePart(part: SentencePart, names: Names): string {
   switch (part.part) {
+    case 'open':
+      return 'Once the dates of its occasion are set'
     case 'start':
       return part.start === undefined ? 'the release on' : formatLocal(part.start)
     case 'end':

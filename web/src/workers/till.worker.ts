@@ -3,6 +3,7 @@ import {
   compilePlan,
   computeEdges,
   computeQuote,
+  writeReceipt,
   type Cart,
   type CartLine,
   type CompiledPlan,
@@ -14,6 +15,7 @@ import {
   type Product,
   type Promotion,
   type Quote,
+  type Receipt,
 } from '@novalex/core'
 import { expose } from 'comlink'
 import { DELIVERY_PRICES } from '@/stores/deliveryPrices.ts'
@@ -25,13 +27,17 @@ export interface TillQuestion {
   readonly now: Instant
   /** The promotion under edit, in place of the plan's own. */
   readonly edited: Promotion
+  /** The same as it was when its page was opened. */
+  readonly opened: Promotion
 }
 
 export interface TillAnswer {
   /** Null where the edited rule can't be priced as it stands. */
   readonly after: Quote | null
-  /** Under the plan as it is kept. */
+  /** With the promotion as it was when its page was opened. */
   readonly before: Quote
+  /** Both on paper, where they differ. */
+  readonly receipts: { readonly before: Receipt; readonly after: Receipt } | null
   /** The promotions whose reach holds something in the cart. */
   readonly near: readonly string[]
 }
@@ -62,11 +68,18 @@ const worker = {
   },
 
   price(question: TillQuestion): TillAnswer {
-    const { products, cart, now, edited } = question
+    const { products, cart, now, edited, opened } = question
     const order = { now, cart, facts: {}, codes: {} }
-    const kept = compile(products, null)
-    const after = attempt(() => computeQuote(compile(products, edited), order))
-    return { before: computeQuote(kept, order), after, near: findNear(kept, question) }
+    const kept = compile(products, opened)
+    const before = computeQuote(kept, order)
+    const young = attempt(() => compile(products, edited))
+    const after = young && attempt(() => computeQuote(young, order))
+    return {
+      before,
+      after,
+      receipts: young && after && comparePaper([kept, before], [young, after]),
+      near: findNear(kept, question),
+    }
   },
 
   /** The limits of the edited promotion, priced for the till's shopper just below, at and above each. */
@@ -115,6 +128,11 @@ function findNear(kept: CompiledPlan, { products, cart }: TillQuestion): string[
   return [...new Set([...near, ...delivery].map(({ promotion }) => promotion.id))]
 }
 
+function comparePaper(old: readonly [CompiledPlan, Quote], young: readonly [CompiledPlan, Quote]) {
+  const [before, after] = [writeReceipt(...old), writeReceipt(...young)]
+  return JSON.stringify(before) === JSON.stringify(after) ? null : { before, after }
+}
+
 export type TillWorker = typeof worker
 
 function getPlan(): PlanAnswer {
@@ -122,14 +140,14 @@ function getPlan(): PlanAnswer {
   return plan
 }
 
-/** The plan over these products: as it is kept, with the edited promotion in its place, or without that one. */
-function compile(products: readonly Product[], edited: Promotion | null, isWithout = false): CompiledPlan {
-  const key = JSON.stringify([products, edited && (isWithout ? edited.id : edited)])
+/** The plan over these products, with the edited promotion in the place of its own, or without that one. */
+function compile(products: readonly Product[], edited: Promotion, isWithout = false): CompiledPlan {
+  const key = JSON.stringify([products, isWithout ? edited.id : edited])
   let found = compiled.get(key)
   if (!found) {
     const { store, categories, sets, promotions } = getPlan()
-    const others = edited ? promotions.filter(({ id }) => id !== edited.id) : promotions
-    const all = edited && !isWithout ? [...others, edited] : others
+    const others = promotions.filter(({ id }) => id !== edited.id)
+    const all = !isWithout ? [...others, edited] : others
     found = compilePlan({ store, catalogue: { categories, sets, products }, promotions: all })
     compiled.set(key, found)
     const oldest = compiled.keys().next().value

@@ -1,8 +1,13 @@
 import type { Knex } from 'knex'
 import * as first from './001-first.ts'
 import * as testCarts from './002-test-carts.ts'
+import * as setsOccasions from './003-sets-occasions.ts'
 
-const ALL: Record<string, Knex.Migration> = { '001-first': first, '002-test-carts': testCarts }
+const ALL: Record<string, Knex.Migration> = {
+  '001-first': first,
+  '002-test-carts': testCarts,
+  '003-sets-occasions': setsOccasions,
+}
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {
   getMigrations: () => Promise.resolve(Object.keys(ALL)),

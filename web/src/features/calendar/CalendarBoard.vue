@@ -9,6 +9,7 @@ import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { describeSpan } from './describeSpan.ts'
 import { layoutLanes, ROW_HEIGHT, type Span } from './layoutLanes.ts'
+import CalendarScale from './CalendarScale.vue'
 import { stepOf, ticksOf, type Window } from './window.ts'
 
 export interface BoardBar extends Span {
@@ -18,8 +19,9 @@ export interface BoardBar extends Span {
 }
 
 /** Lanes with one bar for each promotion. Only what is in view is drawn. */
-const { bars, view, range } = defineProps<{
+const { bars, bands, view, range } = defineProps<{
   bars: readonly BoardBar[]
+  bands: readonly { readonly id: string; readonly name: string; readonly start: Instant; readonly end: Instant }[]
   view: Window
   range: { readonly from: Instant; readonly to: Instant }
 }>()
@@ -53,6 +55,12 @@ const shown = computed(() => {
 const drawn = useGradually(shown, BARS_A_FRAME)
 
 const place = (at: Instant) => ((at - range.from) / (range.to - range.from)) * 100
+const shownBands = computed(() =>
+  bands.flatMap(({ id, name, start, end }) => {
+    const [left, right] = [Math.max(place(start), 0), Math.min(place(end), 100)]
+    return left < right ? [{ id, title: name, left, width: right - left }] : []
+  }),
+)
 function boxOf(bar: BoardBar) {
   const left = Math.max(place(bar.start), 0)
   const right = Math.min(place(bar.end), 100)
@@ -117,9 +125,10 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
 
 <template>
   <div class="calendar">
-    <div class="scale" aria-hidden="true">
-      <span v-for="tick in ticks" :key="tick.at" :style="{ left: `${place(tick.at)}%` }">{{ tick.title }}</span>
-    </div>
+    <CalendarScale
+      :ticks="ticks.map(({ at, title }) => ({ id: String(at), title, left: place(at) }))"
+      :bands="shownBands"
+    />
     <div ref="scroller" class="scroller" @scroll.passive="onScroll">
       <div ref="canvas" class="canvas" :style="{ height: `${layout.height}px` }">
         <i
@@ -128,6 +137,12 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
           class="tick"
           :class="{ weekend: tick.isWeekend }"
           :style="{ left: `${place(tick.at)}%`, width: `${place(ticks[index + 1]?.at ?? range.to) - place(tick.at)}%` }"
+        />
+        <i
+          v-for="band in shownBands"
+          :key="band.id"
+          class="band"
+          :style="{ left: `${band.left}%`, width: `${band.width}%` }"
         />
         <template v-for="lane in layout.lanes" :key="lane.name">
           <h2 :style="{ top: `${lane.top}px` }">{{ lane.name }}</h2>
@@ -168,21 +183,6 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
   overflow: hidden;
 }
 
-.scale {
-  border-bottom: 1px solid var(--line);
-  color: var(--quiet);
-  font-size: 12px;
-  height: 26px;
-  margin: 0 10px 0 120px;
-  position: relative;
-}
-
-.scale span {
-  padding: 4px 0 0 4px;
-  position: absolute;
-  white-space: nowrap;
-}
-
 .scroller {
   max-height: 56vh;
   overflow: hidden auto;
@@ -202,6 +202,13 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
 
 .tick {
   border-left: 1px solid color-mix(in srgb, var(--line) 70%, transparent);
+  bottom: 0;
+  position: absolute;
+  top: 0;
+}
+
+.band {
+  background: color-mix(in srgb, var(--moment) 14%, transparent);
   bottom: 0;
   position: absolute;
   top: 0;

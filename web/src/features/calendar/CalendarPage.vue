@@ -42,8 +42,12 @@ const LANES = Object.entries(words.lanesBy).map(([value, title]) => ({ value, ti
 const ZOOMS = Object.entries(words.zooms) as [Zoom, string][]
 
 const { data, error, reload } = useLoad([() => store.info?.planRevision], async () => {
-  const [records, campaigns] = await Promise.all([api.listPromotions(), api.listCampaigns()])
-  return { records, campaigns }
+  const [records, campaigns, occasions] = await Promise.all([
+    api.listPromotions(),
+    api.listCampaigns(),
+    api.listOccasions(),
+  ])
+  return { records, campaigns, occasions }
 })
 const range = computed(() => ({
   from: toInstant(`${view.value.from}T00:00`, store.zone),
@@ -64,20 +68,28 @@ function categoryOf({ mechanic }: Promotion): string {
   return roots.size === 1 ? [...roots][0]! : words.acrossCategories
 }
 
+const undated = computed(() => (data.value?.records ?? []).filter(({ promotion }) => promotion.schedule.open))
+const bands = computed(() =>
+  (data.value?.occasions ?? []).flatMap(({ id, name, dates }) =>
+    dates ? [{ id, name, start: toInstant(dates.start, store.zone), end: toInstant(dates.end, store.zone) }] : [],
+  ),
+)
 const bars = computed(() =>
-  (data.value?.records ?? []).map((record): BoardBar => {
-    const { promotion } = record
-    const { start, end } = compileSchedule(promotion.schedule, store.zone)
-    return {
-      id: promotion.id,
-      name: promotion.name,
-      lane: laneOf(record),
-      start,
-      end,
-      status: computeStatus(promotion, store.zone, moment.instant),
-      schedule: promotion.schedule,
-    }
-  }),
+  (data.value?.records ?? [])
+    .filter(({ promotion }) => !promotion.schedule.open)
+    .map((record): BoardBar => {
+      const { promotion } = record
+      const { start, end } = compileSchedule(promotion.schedule, store.zone)
+      return {
+        id: promotion.id,
+        name: promotion.name,
+        lane: laneOf(record),
+        start,
+        end,
+        status: computeStatus(promotion, store.zone, moment.instant),
+        schedule: promotion.schedule,
+      }
+    }),
 )
 
 // A moment that is moved out of view takes the view along.
@@ -128,7 +140,14 @@ function move(id: string, schedule: Schedule): void {
     <p v-if="!data && !error" class="quiet">{{ text.common.loading }}</p>
     <p v-else-if="data?.records.length === 0" class="quiet">{{ words.empty }}</p>
     <template v-else-if="data">
-      <CalendarBoard :bars="bars" :view="view" :range="range" @move="move" />
+      <CalendarBoard :bars="bars" :bands="bands" :view="view" :range="range" @move="move" />
+      <p v-if="undated.length > 0" class="hint">
+        ◔ {{ words.undated }}
+        <template v-for="({ promotion }, index) in undated" :key="promotion.id"
+          >{{ index > 0 ? ', ' : ''
+          }}<router-link :to="`/promotions/${promotion.id}`">{{ promotion.name }}</router-link>
+        </template>
+      </p>
       <p class="quiet hint">{{ words.keysHint }}</p>
       <DeepestStrip :range="range" />
     </template>

@@ -5,6 +5,7 @@ import { api } from '@/api/api.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
+import { planningText } from '@/locale/enPlanning.ts'
 import { plural } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -16,10 +17,10 @@ const store = useStoreInfo()
 const moment = useMoment()
 const words = text.promotions
 const search = ref('')
-const status = ref<PromotionStatus | null>(null)
+const status = ref<PromotionStatus | 'archived' | null>(null)
 
 const { data, error, reload } = useLoad([() => store.info?.planRevision], async () => {
-  const [records, campaigns] = await Promise.all([api.listPromotions(), api.listCampaigns()])
+  const [records, campaigns] = await Promise.all([api.listAllPromotions(), api.listCampaigns()])
   return { records, campaigns }
 })
 
@@ -27,7 +28,8 @@ const shown = computed(() => {
   const wanted = search.value.trim().toLowerCase()
   return (data.value?.records ?? [])
     .map((record) => ({ record, status: computeStatus(record.promotion, store.zone, moment.instant) }))
-    .filter((row) => status.value === null || row.status === status.value)
+    .filter((row) => (status.value === 'archived') === row.record.archived)
+    .filter((row) => status.value === null || status.value === 'archived' || row.status === status.value)
     .filter(({ record }) => `${record.promotion.name} ${record.note}`.toLowerCase().includes(wanted))
 })
 const groups = computed(() => {
@@ -44,6 +46,7 @@ const chosenRecords = computed(() =>
 const STATES = [
   { value: null, title: words.allStates },
   ...Object.entries(text.status).map(([value, title]) => ({ value, title })),
+  { value: 'archived', title: planningText.archive.title },
 ]
 </script>
 

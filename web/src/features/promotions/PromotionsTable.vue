@@ -4,11 +4,14 @@ import { describePromotion, type PromotionStatus } from '@novalex/core'
 import { mdiDotsVertical } from '@mdi/js'
 import StateMark from '@/components/StateMark.vue'
 import { text } from '@/locale/en.ts'
+import { planningText } from '@/locale/enPlanning.ts'
 import { formatEnd, formatLocal } from '@/locale/format.ts'
 import { writeSentence } from '@/locale/sentence.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { useRankMoves } from '@/features/stacking/useRankMoves.ts'
+import { proofText } from '@/locale/enProof.ts'
 import { describeTimeLeft } from './describeTimeLeft.ts'
 import { listBackups } from './draftBackup.ts'
 import { usePromotionActions } from './usePromotionActions.ts'
@@ -18,8 +21,11 @@ interface Row {
   readonly status: PromotionStatus
 }
 
-defineProps<{
-  groups: readonly { readonly campaign: Pick<CampaignRecord, 'name' | 'goal'>; readonly rows: readonly Row[] }[]
+const { groups } = defineProps<{
+  groups: readonly {
+    readonly campaign: Pick<CampaignRecord, 'name' | 'goal'> & { readonly id: string | null }
+    readonly rows: readonly Row[]
+  }[]
 }>()
 const chosen = defineModel<ReadonlySet<string>>('chosen', { required: true })
 const emit = defineEmits<{ changed: [] }>()
@@ -31,6 +37,12 @@ const { actionsFor } = usePromotionActions(() => {
   emit('changed')
 })
 const words = text.promotions
+const { over, rowOf } = useRankMoves(
+  () => groups.flatMap(({ rows }) => rows.map(({ record }) => record.promotion)),
+  () => {
+    emit('changed')
+  },
+)
 const unsaved = new Set(listBackups())
 
 /** The sentence without its dates, which stand in their own column. */
@@ -54,8 +66,12 @@ function choose(ids: readonly string[], is: boolean): void {
 }
 const isAll = (rows: readonly Row[]) => rows.every(({ record }) => chosen.value.has(record.promotion.id))
 
-function datesOf({ promotion: { schedule } }: PromotionRecord): [from: string, until: string] {
-  const { start, end } = schedule
+function datesOf({ promotion: { schedule }, occasion }: PromotionRecord): [from: string, until: string] {
+  const { start, end, open } = schedule
+  if (open) {
+    const name = names.occasions.find(({ id }) => id === occasion)?.name ?? ''
+    return [planningText.occasions.waits(name), '']
+  }
   return [start === undefined ? '' : formatLocal(start), end === undefined ? words.openEnd : formatEnd(end)]
 }
 </script>
@@ -92,10 +108,19 @@ function datesOf({ promotion: { schedule } }: PromotionRecord): [from: string, u
           />
         </td>
         <th colspan="7" scope="rowgroup">
-          <span class="heading">{{ group.campaign.name }}</span> <span class="quiet">{{ group.campaign.goal }}</span>
+          <router-link v-if="group.campaign.id !== null" :to="`/campaigns/${group.campaign.id}`" class="heading">{{
+            group.campaign.name
+          }}</router-link>
+          <span v-else class="heading">{{ group.campaign.name }}</span>
+          <span class="quiet">{{ group.campaign.goal }}</span>
         </th>
       </tr>
-      <tr v-for="{ record, status } in group.rows" :key="record.promotion.id">
+      <tr
+        v-for="{ record, status } in group.rows"
+        :key="record.promotion.id"
+        :class="{ over: over === record.promotion.id }"
+        v-bind="rowOf(record.promotion.id)"
+      >
         <td>
           <input
             type="checkbox"
@@ -115,7 +140,16 @@ function datesOf({ promotion: { schedule } }: PromotionRecord): [from: string, u
         </td>
         <td class="left">{{ describeTimeLeft(record.promotion, store.zone, moment.instant) }}</td>
         <td>{{ record.promotion.stacking?.group ?? text.common.none }}</td>
-        <td class="number">{{ record.promotion.rank }}</td>
+        <td class="number">
+          <button
+            type="button"
+            class="rank"
+            :title="proofText.stacking.rankedHint"
+            :aria-label="`${proofText.stacking.move(record.promotion.name)}: ${record.promotion.rank}`"
+          >
+            {{ record.promotion.rank }}
+          </button>
+        </td>
         <td>
           <v-menu close-on-content-click>
             <template #activator="{ props }">
@@ -143,6 +177,19 @@ function datesOf({ promotion: { schedule } }: PromotionRecord): [from: string, u
 </template>
 
 <style scoped>
+.over td {
+  border-top: 2px solid var(--moment);
+}
+
+.rank {
+  background: none;
+  border: 0;
+  color: inherit;
+  cursor: grab;
+  font: inherit;
+  padding: 0 2px;
+}
+
 .campaign td {
   border-bottom-color: var(--ink);
   vertical-align: bottom;

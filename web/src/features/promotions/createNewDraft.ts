@@ -76,6 +76,8 @@ export function createNewDraft(
     limits: {},
     ladder: null,
     campaign: null,
+    occasion: null,
+    archived: false,
     note: '',
   }
   const catalogue = compileCatalogue({ products: [], categories: [], sets: [] })

@@ -1,5 +1,6 @@
 import { compileSchedule, computeStatus, type Instant, type Promotion } from '@novalex/core'
 import { text } from '@/locale/en.ts'
+import { planningText } from '@/locale/enPlanning.ts'
 import { formatSpan } from '@/locale/format.ts'
 
 const words = text.promotions
@@ -9,6 +10,7 @@ export function describeTimeLeft(promotion: Promotion, zone: string, now: Instan
   const { start, end } = compileSchedule(promotion.schedule, zone)
   switch (computeStatus(promotion, zone, now)) {
     case 'waiting':
+      if (promotion.schedule.open) return planningText.occasions.openShort
       return words.startsIn(formatSpan(start - now))
     case 'running':
       if (Number.isFinite(end)) return words.endsIn(formatSpan(end - now))

@@ -13,6 +13,8 @@ const base: PromotionDraft = {
   limits: {},
   ladder: null,
   campaign: null,
+  occasion: null,
+  archived: false,
   note: '',
 }
 const paused = { ...base, state: 'paused' as const }

@@ -1,5 +1,6 @@
 import type { Mechanic, SentencePart } from '@novalex/core'
 import type { Component } from 'vue'
+import DisplayEditor from './editors/DisplayEditor.vue'
 import InsideEditor from './editors/InsideEditor.vue'
 import LimitsEditor from './editors/LimitsEditor.vue'
 import ReachEditor from './editors/ReachEditor.vue'
@@ -8,7 +9,7 @@ import StackingEditor from './editors/StackingEditor.vue'
 import WhatEditor from './editors/WhatEditor.vue'
 import WhenEditor from './editors/WhenEditor.vue'
 
-export type SectionKey = 'what' | 'reach' | 'shopper' | 'when' | 'stacking' | 'limits' | 'inside'
+export type SectionKey = 'what' | 'reach' | 'shopper' | 'when' | 'stacking' | 'limits' | 'display' | 'inside'
 
 interface Section {
   readonly key: SectionKey
@@ -26,9 +27,10 @@ const SECTIONS: readonly Section[] = [
   { key: 'what', editor: WhatEditor, paths: [...WHAT_PATHS, 'ladder'] },
   { key: 'reach', editor: ReachEditor, paths: ['mechanic.reach'] },
   { key: 'shopper', editor: ShopperEditor, paths: ['when', 'code'] },
-  { key: 'when', editor: WhenEditor, paths: ['schedule'] },
+  { key: 'when', editor: WhenEditor, paths: ['schedule', 'occasion'] },
   { key: 'stacking', editor: StackingEditor, paths: ['stacking'] },
   { key: 'limits', editor: LimitsEditor, paths: ['limits'] },
+  { key: 'display', editor: DisplayEditor, paths: ['display'] },
   { key: 'inside', editor: InsideEditor, paths: ['name', 'campaign', 'note'] },
 ]
 
@@ -38,6 +40,7 @@ export function sectionsOf(mechanic: Mechanic): readonly Section[] {
 }
 
 export const SECTION_OF_PART: Readonly<Record<SentencePart['part'], SectionKey>> = {
+  open: 'when',
   start: 'when',
   end: 'when',
   weekly: 'when',

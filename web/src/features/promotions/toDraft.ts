@@ -2,32 +2,29 @@ import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
 import { comparePromotions, type Promotion } from '@novalex/core'
 
 /** The parts of a kept promotion that a person edits. */
-export function toDraft({ promotion, campaign, note }: PromotionRecord): PromotionDraft {
+export function toDraft({ promotion, campaign, occasion, archived, note }: PromotionRecord): PromotionDraft {
   const { id: _id, rank: _rank, ...fields } = promotion
-  return { ...fields, campaign, note }
+  return { ...fields, campaign, occasion, archived, note }
+}
+
+/** What a promotion has besides its rule. */
+const BESIDE = ['campaign', 'occasion', 'archived', 'note'] as const
+
+function ruleOf(draft: PromotionDraft) {
+  const { campaign: _campaign, occasion: _occasion, archived: _archived, note: _note, ...rule } = draft
+  return rule
 }
 
 /** The promotion as it would be with the edits. */
-export function toPromotion(
-  record: PromotionRecord,
-  { campaign: _campaign, note: _note, ...fields }: PromotionDraft,
-): Promotion {
-  return { id: record.promotion.id, rank: record.promotion.rank, ...fields }
+export function toPromotion(record: PromotionRecord, draft: PromotionDraft): Promotion {
+  return { id: record.promotion.id, rank: record.promotion.rank, ...ruleOf(draft) }
 }
 
 /** The fields in which two drafts differ. */
 export function differingFields(a: PromotionDraft, b: PromotionDraft): string[] {
-  const wrap = ({ campaign: _campaign, note: _note, ...fields }: PromotionDraft): Promotion => ({
-    id: 'one',
-    rank: 1,
-    ...fields,
-  })
+  const wrap = (draft: PromotionDraft): Promotion => ({ id: 'one', rank: 1, ...ruleOf(draft) })
   const [change] = comparePromotions([wrap(a)], [wrap(b)])
-  return [
-    ...(change?.fields ?? []),
-    ...(a.campaign === b.campaign ? [] : ['campaign']),
-    ...(a.note === b.note ? [] : ['note']),
-  ]
+  return [...(change?.fields ?? []), ...BESIDE.filter((key) => a[key] !== b[key])]
 }
 
 export function isSameDraft(a: PromotionDraft, b: PromotionDraft): boolean {

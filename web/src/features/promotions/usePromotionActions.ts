@@ -1,10 +1,13 @@
 import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
-import { MINUTES_OF_DAY, moveSchedule, type PromotionState } from '@novalex/core'
+import { computeStatus, MINUTES_OF_DAY, moveSchedule, type PromotionState } from '@novalex/core'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/api.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { text } from '@/locale/en.ts'
+import { planningText } from '@/locale/enPlanning.ts'
+import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { toDraft } from './toDraft.ts'
 
 export interface PromotionAction {
@@ -13,11 +16,14 @@ export interface PromotionAction {
 }
 
 const words = text.promotions
+const { archive } = planningText
 
 /** What can be done to a promotion from a list; each change can be undone from the notice that follows it. */
 export function usePromotionActions(onChanged: () => void) {
   const router = useRouter()
   const notice = useNotice()
+  const store = useStoreInfo()
+  const moment = useMoment()
   const attempt = useAttempt(onChanged)
 
   async function change(record: PromotionRecord, changes: Partial<PromotionDraft>, what: string): Promise<void> {
@@ -30,7 +36,12 @@ export function usePromotionActions(onChanged: () => void) {
 
   async function duplicate(record: PromotionRecord): Promise<void> {
     const draft = toDraft(record)
-    const copy = await api.createPromotion({ ...draft, name: words.copyOf(draft.name).slice(0, 120), state: 'draft' })
+    const copy = await api.createPromotion({
+      ...draft,
+      name: words.copyOf(draft.name).slice(0, 120),
+      state: 'draft',
+      archived: false,
+    })
     await router.push(`/promotions/${copy.promotion.id}`)
   }
 
@@ -38,6 +49,11 @@ export function usePromotionActions(onChanged: () => void) {
     await api.deletePromotion(promotion.id, version)
     const run = () => void attempt(async () => void (await api.restorePromotion(promotion.id)))
     notice.say(words.removed(promotion.name), { label: text.common.undo, run })
+  }
+
+  /** What runs, or will by itself, is not put away. */
+  function canArchive({ promotion }: PromotionRecord): boolean {
+    return !['running', 'waiting'].includes(computeStatus(promotion, store.zone, moment.now))
   }
 
   function actionsFor(record: PromotionRecord): PromotionAction[] {
@@ -50,7 +66,7 @@ export function usePromotionActions(onChanged: () => void) {
       act(title, () => change(record, { state: to }, title.toLowerCase()))
     const extend = (days: number, title: string): PromotionAction[] => {
       const later = moveSchedule(schedule, 'end', days * MINUTES_OF_DAY)
-      if (later === null || schedule.end === undefined || state === 'stopped') return []
+      if (later === null || schedule.end === undefined || state === 'stopped' || record.occasion !== null) return []
       return [act(`Extend ${title}`, () => change(record, { schedule: later }, title))]
     }
     return [
@@ -60,6 +76,11 @@ export function usePromotionActions(onChanged: () => void) {
       ...extend(7, text.promotion.when.extend.week),
       ...extend(28, text.promotion.when.extend.fourWeeks),
       ...(state === 'ready' || state === 'paused' ? [setState('stopped', words.stop)] : []),
+      ...(record.archived
+        ? [act(archive.bringBack, () => change(record, { archived: false }, archive.bringBack.toLowerCase()))]
+        : canArchive(record)
+          ? [act(archive.archive, () => change(record, { archived: true }, archive.title))]
+          : []),
       act(words.duplicate, () => duplicate(record)),
       act(words.remove, () => remove(record)),
     ]

@@ -1,8 +1,9 @@
 import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
-import type { Problem } from '@novalex/core'
-import { computed, inject, onBeforeUnmount, provide, reactive, ref, shallowRef, watch, type InjectionKey } from 'vue'
+import type { Problem, Promotion } from '@novalex/core'
+import { computed, inject, onBeforeUnmount, provide, ref, shallowRef, watch, type InjectionKey } from 'vue'
 import { api } from '@/api/api.ts'
 import { ApiError } from '@/api/http.ts'
+import { createFields, provideFields } from '@/components/fields.ts'
 import { useSaving } from '@/stores/saving.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { clearBackup, readBackup, writeBackup } from './draftBackup.ts'
@@ -13,24 +14,20 @@ import { useReach } from './useReach.ts'
 const STILL_MS = 500
 const RETRY_MS = 3000
 
-/** A text in a field that can't be read yet, with what is wrong with it. */
-export interface Typed {
-  readonly text: string
-  readonly problem: Problem
-}
-
 /** A promotion under edit: saved by itself, undone, never lost, never written over somebody else's. */
 export function usePromotionDraft(id: string) {
   const saving = useSaving()
   const store = useStoreInfo()
   const record = shallowRef<PromotionRecord | null>(null)
   const draft = ref<PromotionDraft | null>(null)
+  /** As it was when its page was opened. */
+  const opened = shallowRef<Promotion | null>(null)
   const loadError = shallowRef<ApiError | null>(null)
   const problems = shallowRef<readonly Problem[]>([])
   const conflict = shallowRef<PromotionRecord | null>(null)
   const isGone = ref(false)
   const isRestored = ref(false)
-  const typed = reactive(new Map<string, Typed>())
+  const { typed, problemsAt, forget } = createFields(problems)
   let timer: ReturnType<typeof setTimeout> | undefined
   let running: Promise<void> | null = null
   let isLeft = false
@@ -47,6 +44,7 @@ export function usePromotionDraft(id: string) {
   async function load(): Promise<void> {
     try {
       record.value = await api.getPromotion(id)
+      opened.value ??= record.value.promotion
       loadError.value = null
     } catch (thrown) {
       if (!(thrown instanceof ApiError)) throw thrown
@@ -149,17 +147,6 @@ export function usePromotionDraft(id: string) {
     schedule(0)
   }
 
-  /** Drops texts that can't be read, of a field and everything below it. */
-  function forget(path: string): void {
-    for (const known of [...typed.keys()]) if (known === path || known.startsWith(`${path}.`)) typed.delete(known)
-  }
-
-  const problemsAt = (path: string) => {
-    const own = typed.get(path)
-    const found = problems.value.filter((problem) => problem.path === path || problem.path.startsWith(`${path}.`))
-    return own ? [own.problem, ...found] : found
-  }
-
   function warn(event: BeforeUnloadEvent): void {
     if (isDirty.value || typed.size > 0) event.preventDefault()
   }
@@ -181,7 +168,7 @@ export function usePromotionDraft(id: string) {
   })
 
   return {
-    record, draft, reach: reach.data, loadError, problems, conflict, isGone, isRestored, isDirty, typed,
+    record, opened, draft, reach: reach.data, loadError, problems, conflict, isGone, isRestored, isDirty, typed,
     load, patch, save, settle, bringBack, forget, problemsAt, undo: history.undo, redo: history.redo, canUndo: history.canUndo, canRedo: history.canRedo,
   } // prettier-ignore
 }
@@ -192,6 +179,7 @@ const KEY: InjectionKey<PromotionEditing> = Symbol('promotion')
 
 export function providePromotion(editing: PromotionEditing): void {
   provide(KEY, editing)
+  provideFields(editing)
 }
 
 /** The promotion under edit, inside a promotion's page. */

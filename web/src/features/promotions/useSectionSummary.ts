@@ -1,6 +1,7 @@
 import { describePromotion, findApart, type SentencePart } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
+import { planningText } from '@/locale/enPlanning.ts'
 import { offerText } from '@/locale/enOffers.ts'
 import { joinWords, plural } from '@/locale/format.ts'
 import { describeLimits } from '@/locale/offerSentence.ts'
@@ -23,7 +24,7 @@ export function useSectionSummary() {
 
   return computed<Record<SectionKey, string>>(() => {
     const promotion = toPromotion(record.value!, draft.value!)
-    const { mechanic, when, code, schedule, stacking, limits, name } = promotion
+    const { mechanic, when, code, schedule, stacking, limits, name, display } = promotion
     const { note } = draft.value!
     const parts = describePromotion(promotion, store.info!.store)
     const saying = (...kinds: SentencePart['part'][]) =>
@@ -36,11 +37,12 @@ export function useSectionSummary() {
       what: [offerText.kinds[mechanic.kind], ...saying(...WHAT_PARTS)].join(' · '),
       reach: 'reach' in mechanic ? describeReach(mechanic.reach, names.names) + found : '',
       shopper: [describeCondition(when, names.names), ...(code ? saying('code') : [])].join(', '),
-      when: weekly + describeEnd(schedule, store.zone),
+      when: schedule.open ? planningText.occasions.openShort : weekly + describeEnd(schedule, store.zone),
       stacking: stacking
         ? `group ${stacking.group}, ${apart.length > 0 ? `apart from ${joinWords(apart)}` : words.stacking.togetherShort} · ${rank}`
         : rank,
       limits: describeLimits(limits) || words.limits.none,
+      display: [display?.title, display?.label].filter(Boolean).join(' · ') || planningText.display.nothing,
       inside: [name, ...(note ? [note.slice(0, 80)] : [])].join(' · '),
     }
   })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { ReviewAnswer } from '@novalex/contract'
 import { computed, ref } from 'vue'
 import { api } from '@/api/api.ts'
 import { ApiError } from '@/api/http.ts'
@@ -28,9 +29,10 @@ const review = useLoad(
   () => api.getReview(again.value),
 )
 const next = computed(() => (releases.value?.[0]?.number ?? 0) + 1)
+const hasChanges = ({ changes, sets }: ReviewAnswer) => changes.length + sets.length > 0
 const canRelease = computed(() => {
   const found = review.data.value
-  return found !== null && found.problems.length === 0 && found.changes.length > 0 && !review.isLoading.value
+  return found !== null && found.problems.length === 0 && hasChanges(found) && !review.isLoading.value
 })
 
 async function release(): Promise<void> {
@@ -64,7 +66,7 @@ async function release(): Promise<void> {
       </p>
       <LoadError v-if="review.error.value" :error="review.error.value" @retry="review.reload()" />
       <p v-if="review.isLoading.value && !review.data.value" class="quiet" role="status">{{ words.reviewing }}</p>
-      <form v-if="review.data.value && review.data.value.changes.length > 0" class="release" @submit.prevent="release">
+      <form v-if="review.data.value && hasChanges(review.data.value)" class="release" @submit.prevent="release">
         <v-text-field v-model="note" :label="words.note" :maxlength="NOTE_MAX" />
         <v-btn type="submit" variant="flat" :disabled="!canRelease || isReleasing">{{ words.release(next) }}</v-btn>
       </form>

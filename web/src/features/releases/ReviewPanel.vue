@@ -3,7 +3,7 @@ import type { ReviewAnswer } from '@novalex/contract'
 import { formatAmount, toLocal } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
-import { formatEnd, formatInstant, plural } from '@/locale/format.ts'
+import { formatEnd, formatInstant, joinWords, plural } from '@/locale/format.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
@@ -27,8 +27,9 @@ const whenOf = ({ from, until }: { from: string; until: string | null }) =>
 
 <template>
   <div>
-    <p v-if="review.changes.length === 0" class="nothing">{{ words.nothing }}</p>
-    <template v-else>
+    <p v-if="review.sets.length > 0">{{ words.sets(joinWords(review.sets)) }}</p>
+    <p v-if="review.changes.length === 0 && review.sets.length === 0" class="nothing">{{ words.nothing }}</p>
+    <template v-else-if="review.changes.length > 0">
       <div v-if="problems.length > 0" class="wrong faults" role="alert">
         <p>{{ words.problems }}</p>
         <ul>

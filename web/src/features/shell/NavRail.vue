@@ -15,6 +15,8 @@ const SECTIONS = [
       ['/calendar', text.rail.calendar],
       ['/promotions', text.rail.promotions],
       ['/products', text.rail.products],
+      ['/sets', text.rail.sets],
+      ['/occasions', text.rail.occasions],
       ['/stacking', text.rail.stacking],
     ],
   },

@@ -28,7 +28,8 @@ const { data, error, reload } = useLoad([() => shop.cart, () => moment.at, () =>
   api.priceShopCart({ at: moment.at, cart: shop.cart }, signal),
 )
 
-const causeOf = ({ kind, code }: Cause) => (code === null ? shopText.causes[kind] : shopText.byCode(code))
+const causeOf = ({ kind, title, code }: Cause) =>
+  title ?? (code === null ? shopText.causes[kind] : shopText.byCode(code))
 
 /** Why a code changes nothing, without naming promotions. */
 function sayOf({ code, outcome, reason, lacks }: Code): string {
@@ -87,8 +88,8 @@ function onQuantity(sku: string, event: Event): void {
             <strong class="money">{{ formatMoney(line.total) }}</strong>
           </span>
         </div>
-        <p v-for="({ kind, nudge }, index) in data.nudges" :key="index" class="nudge">
-          ↗ {{ explainNudge(nudge, kind) }}.
+        <p v-for="({ kind, title, nudge }, index) in data.nudges" :key="index" class="nudge">
+          ↗ <strong v-if="title">{{ title }}:</strong> {{ explainNudge(nudge, kind) }}.
         </p>
       </div>
       <aside>

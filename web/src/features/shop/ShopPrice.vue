@@ -1,11 +1,21 @@
 <script setup lang="ts">
 import type { ShopProduct } from '@novalex/contract'
+import { computePriceFacts } from '@novalex/core'
+import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { formatMoney } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { isShownIn, writeLabel } from './describeDisplay.ts'
 
-defineProps<{ product: ShopProduct; large?: boolean }>()
+const { product, place = 'list' } = defineProps<{ product: ShopProduct; large?: boolean; place?: 'list' | 'product' }>()
 const store = useStoreInfo()
+/** The written labels; without any, the percentage says it. */
+const labels = computed(() =>
+  product.displays.flatMap((display) => {
+    const facts = computePriceFacts(product.struck ?? product.price, product.price)
+    return (isShownIn(display, place) && writeLabel(display.label, facts)) || []
+  }),
+)
 const money = (amount: number) => formatMoney(amount, store.info?.store.currency)
 </script>
 
@@ -15,7 +25,10 @@ const money = (amount: number) => formatMoney(amount, store.info?.store.currency
       ><span class="visually-hidden">{{ text.shop.was }} </span>{{ money(product.struck) }}</s
     >
     <strong :class="{ saves: product.struck !== null }">{{ money(product.price) }}</strong>
-    <span v-if="product.percentOff > 0" class="ticket">{{ text.shop.off(product.percentOff) }}</span>
+    <span v-for="label in labels" :key="label" class="ticket">{{ label }}</span>
+    <span v-if="labels.length === 0 && product.percentOff > 0" class="ticket">{{
+      text.shop.off(product.percentOff)
+    }}</span>
   </span>
 </template>
 

@@ -5,21 +5,21 @@ import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
 import { formatEnd, formatZone } from '@/locale/format.ts'
 import { shopText } from '@/locale/enShop.ts'
-import { writeSentence } from '@/locale/sentence.ts'
-import { describePromotion, toLocal, type Promotion } from '@novalex/core'
-import { useNames } from '@/stores/names.ts'
+import { toLocal } from '@novalex/core'
+import { computed } from 'vue'
 import { useNotice } from '@/stores/notice.ts'
 import { useShopCart } from './shopCart.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { isShownIn } from './describeDisplay.ts'
 import ShopFrame from './ShopFrame.vue'
+import ShopOffer from './ShopOffer.vue'
 import ShopPrice from './ShopPrice.vue'
 import ShopSwatch from './ShopSwatch.vue'
 
 const { sku } = defineProps<{ sku: string }>()
 const moment = useMoment()
 const store = useStoreInfo()
-const names = useNames()
 const notice = useNotice()
 const shop = useShopCart()
 
@@ -33,16 +33,12 @@ const { data, error, reload } = useLoad([() => moment.at, () => sku, () => store
 const { data: offers } = useLoad([() => moment.at, () => sku, () => store.release?.number], () =>
   api.listShopOffers(sku, moment.at),
 )
-/** An offer as a shopper reads it: what it gives, to whom; its dates and its place in the plan are not theirs. */
-const OPEN_PARTS = ['shopper', 'value', 'maxUnits', 'reach', 'tiers', 'buy', 'get', 'parts', 'price', 'repeat']
-function sentenceOf(promotion: Promotion): string {
-  const parts = describePromotion(promotion, store.info!.store).filter(({ part }) => OPEN_PARTS.includes(part))
-  const sentence = writeSentence(parts, names.names)
-    .map((piece) => piece.text)
-    .join('')
-    .replace(/^, /, '')
-  return sentence.charAt(0).toUpperCase() + sentence.slice(1)
-}
+/** What was written about the promotions behind the price. */
+const notes = computed(() =>
+  (data.value?.product.displays ?? []).filter(
+    (display) => isShownIn(display, 'product') && (display.title || display.description),
+  ),
+)
 const untilOf = (until: string) =>
   text.shop.until(`${formatEnd(toLocal(Date.parse(until), store.zone))} ${formatZone(store.zone)}`)
 </script>
@@ -56,7 +52,10 @@ const untilOf = (until: string) =>
       <div>
         <p class="quiet">{{ data.product.categories.map((path) => path.join(' › ')).join(' · ') }}</p>
         <h1>{{ data.product.name }}</h1>
-        <ShopPrice :product="data.product" large />
+        <ShopPrice :product="data.product" large place="product" />
+        <p v-for="(note, index) in notes" :key="index">
+          <strong v-if="note.title">{{ note.title }}</strong> {{ note.description }}
+        </p>
         <p v-if="data.product.until">{{ untilOf(data.product.until) }}</p>
         <p :class="data.product.inStock ? 'quiet' : 'wrong'">
           {{ data.product.inStock ? text.shop.inStock : text.shop.soldOut }}
@@ -66,7 +65,7 @@ const untilOf = (until: string) =>
         }}</v-btn>
         <section v-if="offers && offers.length > 0">
           <h2>{{ shopText.offers }}</h2>
-          <p v-for="offer in offers" :key="offer.id">{{ sentenceOf(offer) }}</p>
+          <ShopOffer v-for="offer in offers" :key="offer.id" :promotion="offer" class="offer" />
         </section>
       </div>
     </article>
@@ -92,5 +91,9 @@ article div {
 }
 .add {
   justify-self: start;
+}
+.offer + .offer {
+  border-top: 1px solid var(--line);
+  padding-top: 8px;
 }
 </style>

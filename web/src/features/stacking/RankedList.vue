@@ -1,40 +1,21 @@
 <script setup lang="ts">
 import type { Promotion } from '@novalex/core'
-import { ref } from 'vue'
 import { text } from '@/locale/en.ts'
 import { offerText } from '@/locale/enOffers.ts'
 import { proofText } from '@/locale/enProof.ts'
+import { useRankMoves } from './useRankMoves.ts'
 
 /** The promotions in the order of their ranks, moved by dragging or by keys. */
 const { promotions } = defineProps<{ promotions: readonly Promotion[] }>()
-/** Before which other one it goes, and before which one it stood; null: at the end. */
-const emit = defineEmits<{ move: [id: string, before: string | null, was: string | null] }>()
+const emit = defineEmits<{ moved: [] }>()
 
 const words = proofText.stacking
-const dragged = ref<string | null>(null)
-const over = ref<string | null>(null)
-
-const idAt = (index: number) => promotions[index]?.id ?? null
-
-function move(index: number, before: string | null): void {
-  const id = idAt(index)!
-  if (before === id || before === idAt(index + 1)) return
-  emit('move', id, before, idAt(index + 1))
-}
-
-function drop(target: string): void {
-  const index = promotions.findIndex(({ id }) => id === dragged.value)
-  if (index >= 0) move(index, target)
-  dragged.value = over.value = null
-}
-
-function onKey(event: KeyboardEvent, index: number): void {
-  if (!event.altKey) return
-  if (event.key === 'ArrowUp' && index > 0) move(index, idAt(index - 1))
-  else if (event.key === 'ArrowDown' && index < promotions.length - 1) move(index, idAt(index + 2))
-  else return
-  event.preventDefault()
-}
+const { over, rowOf } = useRankMoves(
+  () => promotions,
+  () => {
+    emit('moved')
+  },
+)
 </script>
 
 <template>
@@ -43,17 +24,12 @@ function onKey(event: KeyboardEvent, index: number): void {
     <p class="quiet">{{ words.rankedHint }}</p>
     <ol>
       <li
-        v-for="(promotion, index) in promotions"
+        v-for="promotion in promotions"
         :key="promotion.id"
         tabindex="0"
-        draggable="true"
+        v-bind="rowOf(promotion.id)"
         :aria-label="`${words.move(promotion.name)}: ${promotion.rank}`"
         :class="{ over: over === promotion.id }"
-        @dragstart="dragged = promotion.id"
-        @dragover.prevent="over = promotion.id"
-        @dragend="dragged = over = null"
-        @drop.prevent="drop(promotion.id)"
-        @keydown="(event) => onKey(event, index)"
       >
         <span class="rank">{{ promotion.rank }}</span>
         <router-link :to="`/promotions/${promotion.id}`">{{ promotion.name }}</router-link>

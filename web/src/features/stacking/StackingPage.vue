@@ -6,27 +6,18 @@ import { useAttempt } from '@/composables/useAttempt.ts'
 import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
 import { proofText } from '@/locale/enProof.ts'
-import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import GroupsTable from './GroupsTable.vue'
 import PairView from './PairView.vue'
+import ProductMeetings from './ProductMeetings.vue'
 import RankedList from './RankedList.vue'
 
 const store = useStoreInfo()
-const notice = useNotice()
 const words = proofText.stacking
 const { data: records, error, reload } = useLoad([() => store.info?.planRevision], () => api.listPromotions())
 const promotions = computed(() => (records.value ?? []).map(({ promotion }) => promotion))
 
 const attempt = useAttempt(reload)
-
-function move(id: string, before: string | null, undoBefore: string | null): void {
-  void attempt(async () => {
-    const { promotion } = await api.moveBefore(id, before)
-    const run = () => void attempt(() => api.moveBefore(id, undoBefore))
-    notice.say(words.moved(promotion.name, promotion.rank), { label: text.common.undo, run })
-  })
-}
 </script>
 
 <template>
@@ -40,8 +31,9 @@ function move(id: string, before: string | null, undoBefore: string | null): voi
       <div>
         <GroupsTable :store="store.info.store" @save="(body) => attempt(() => api.saveStacking(body))" />
         <PairView :promotions="promotions" />
+        <ProductMeetings :promotions="promotions" />
       </div>
-      <RankedList :promotions="promotions" @move="move" />
+      <RankedList :promotions="promotions" @moved="reload" />
     </div>
   </section>
 </template>

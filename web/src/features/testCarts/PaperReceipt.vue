@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Receipt } from '@novalex/contract'
+import type { Receipt } from '@novalex/core'
 import { formatAmount } from '@novalex/core'
 import { proofText } from '@/locale/enProof.ts'
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Promotion } from '@novalex/core'
 import { computed, watch } from 'vue'
 import { text } from '@/locale/en.ts'
 import { CHANNELS } from '@/locale/sentence.ts'
@@ -6,24 +7,27 @@ import { toPromotion } from '@/features/promotions/toDraft.ts'
 import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
 import KeepTestCart from '@/features/testCarts/KeepTestCart.vue'
 import EdgesTable from './EdgesTable.vue'
+import TillCompare from './TillCompare.vue'
 import TillExtras from './TillExtras.vue'
 import TillReasons from './TillReasons.vue'
 import TillReceipt from './TillReceipt.vue'
 import TillSearch from './TillSearch.vue'
 import { useTill, useTillCart } from './useTill.ts'
 
-const { draft, record, reach } = usePromotion()
+const { draft, record, opened, reach } = usePromotion()
 const till = useTillCart()
 const words = text.till
 
 /** A draft or a paused one is priced as if it were ready: that is what one wants to see. */
 const edited = computed(() => {
-  const promotion = toPromotion(record.value!, draft.value!)
-  return promotion.state === 'stopped' ? promotion : { ...promotion, state: 'ready' as const }
+  return asReady(toPromotion(record.value!, draft.value!))
 })
+const asReady = (promotion: Promotion): Promotion =>
+  promotion.state === 'stopped' ? promotion : { ...promotion, state: 'ready' }
 const samples = computed(() => reach.value?.reaches.flatMap(({ sample }) => sample) ?? [])
 const { answer, edges, latency } = useTill(
   () => edited.value,
+  () => asReady(opened.value!),
   () => samples.value,
 )
 
@@ -62,6 +66,7 @@ const SHOPPERS = [
     <TillSearch @choose="(product) => till.add(product)" />
     <TillExtras />
     <TillReceipt :answer="answer" :edited="edited" :data-latency="latency" />
+    <TillCompare v-if="till.lines.length > 0" :receipts="answer?.receipts ?? null" />
     <KeepTestCart
       v-if="till.lines.length > 0 && answer?.after"
       :cart="till.cart"

@@ -27,6 +27,8 @@ export const useTillCart = defineStore('till', () => {
   const country = ref('AT')
   /** Emptied or changed by hand: no sample is put in any more. */
   const isTouched = ref(false)
+  /** Whether the receipts from before and after the running edit stand side by side. */
+  const isComparing = ref(false)
 
   const cart = computed<Cart>(() => ({
     lines: lines.value.map(({ product, quantity }) => ({ sku: product.sku, quantity })),
@@ -67,11 +69,25 @@ export const useTillCart = defineStore('till', () => {
       return product ? [{ product, quantity }] : []
     })
   }
-  return { lines, shopper, channel, codes, delivery, country, isTouched, cart, add, setQuantity, empty, fill }
+  return {
+    lines,
+    shopper,
+    channel,
+    codes,
+    delivery,
+    country,
+    isTouched,
+    isComparing,
+    cart,
+    add,
+    setQuantity,
+    empty,
+    fill,
+  }
 })
 
 /** Prices the till's cart in a worker, with every change of the cart, the moment, the plan and the rule under edit. */
-export function useTill(edited: () => Promotion, samples: () => readonly Product[]) {
+export function useTill(edited: () => Promotion, opened: () => Promotion, samples: () => readonly Product[]) {
   const till = useTillCart()
   const moment = useMoment()
   const store = useStoreInfo()
@@ -101,8 +117,8 @@ export function useTill(edited: () => Promotion, samples: () => readonly Product
       const asking = ++latest
       const known = [...till.lines.map(({ product }) => product), ...samples()]
       const products = [...new Map(known.map((product) => [product.sku, toRaw(product)])).values()]
-      const rule = plain(edited())
-      const question = { products: plain(products), cart: plain(till.cart), now: moment.instant, edited: rule }
+      const rules = { edited: plain(edited()), opened: plain(opened()) }
+      const question = { products: plain(products), cart: plain(till.cart), now: moment.instant, ...rules }
       const startedAt = performance.now()
       const priced = await remote.price(question)
       if (asking !== latest) return

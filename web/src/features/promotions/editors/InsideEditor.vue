@@ -19,7 +19,7 @@ const errors = (path: string) => problemsAt(path).map(explainProblem)
 
 async function add(): Promise<void> {
   try {
-    const campaign = await api.createCampaign(newName.value)
+    const campaign = await api.createCampaign({ name: newName.value, goal: '' })
     newName.value = ''
     await reload()
     patch({ campaign: campaign.id })

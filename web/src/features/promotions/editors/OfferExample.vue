@@ -27,6 +27,7 @@ const examples = computed(() =>
     store: store.info!.store,
     categories: names.categories,
     products: products.value,
+    sets: names.sets.map(({ set }) => set),
   }),
 )
 const nameOf = (sku: string) => products.value.find((product) => product.sku === sku)?.name ?? sku

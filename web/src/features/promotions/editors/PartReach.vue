@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { describeReach } from '@/locale/ruleWords.ts'
 import { useNames } from '@/stores/names.ts'
 import { usePromotion } from '../usePromotionDraft.ts'
-import ReachFields from './ReachFields.vue'
+import ReachFields from '@/components/ReachFields.vue'
 import ReachFound from './ReachFound.vue'
 
 /** A reach inside another editor: its words, which open its fields. */

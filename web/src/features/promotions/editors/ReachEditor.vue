@@ -3,7 +3,7 @@ import type { Reach } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { usePromotion } from '../usePromotionDraft.ts'
-import ReachFields from './ReachFields.vue'
+import ReachFields from '@/components/ReachFields.vue'
 import ReachFound from './ReachFound.vue'
 
 const { draft, patch } = usePromotion()

@@ -1,17 +1,24 @@
 <script setup lang="ts">
-import { MINUTES_OF_DAY, moveSchedule, type Schedule } from '@novalex/core'
+import { addDays, dateOf, MINUTES_OF_DAY, moveSchedule, toLocal, type Schedule } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
+import { describeSpan } from '@/features/calendar/describeSpan.ts'
+import { planningText } from '@/locale/enPlanning.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useNames } from '@/stores/names.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { usePromotion } from '../usePromotionDraft.ts'
-import EndField from './EndField.vue'
-import DateTimeField from './DateTimeField.vue'
+import EndField from '@/components/EndField.vue'
+import DateTimeField from '@/components/DateTimeField.vue'
 import WeeklyEditor from './WeeklyEditor.vue'
 import { describeEnd } from './describeEnd.ts'
 
-const { draft, patch, problemsAt } = usePromotion()
+const { draft, patch, problemsAt, forget } = usePromotion()
+const names = useNames()
+const following = planningText.occasions
 const store = useStoreInfo()
+const moment = useMoment()
 const words = text.promotion.when
 
 const schedule = computed(() => draft.value!.schedule)
@@ -24,6 +31,32 @@ function set(changes: Partial<Schedule>): void {
   patch({ schedule: Object.fromEntries(filled) })
 }
 
+const occasion = computed(() => names.occasions.find(({ id }) => id === draft.value!.occasion))
+const choices = computed(() => [
+  { value: null, title: following.own },
+  ...names.occasions.map(({ id, name }) => ({ value: id, title: following.follows(name) })),
+])
+const followed = computed(() => {
+  if (!occasion.value) return ''
+  const { name, dates } = occasion.value
+  return dates ? following.followsDated(name, describeSpan(dates)) : following.followsOpen(name)
+})
+
+/** Its dates become the occasion's; away from one, it keeps those that it had, or a week from tomorrow. */
+function follow(id: string | null): void {
+  forget('schedule')
+  const { weekly, ...own } = schedule.value
+  const hours = weekly ? { weekly } : {}
+  const chosen = names.occasions.find((one) => one.id === id)
+  if (chosen) {
+    patch({ occasion: id, schedule: { ...(chosen.dates ?? { open: true as const }), ...hours } })
+    return
+  }
+  const tomorrow = addDays(dateOf(toLocal(moment.now, store.zone)), 1)
+  const week = { start: `${tomorrow}T00:00`, end: `${addDays(tomorrow, 7)}T00:00` }
+  patch({ occasion: null, schedule: { ...(own.open ? week : own), ...hours } })
+}
+
 /** Moves the end by whole days, by the calendar. */
 function extend(days: number): void {
   const later = moveSchedule(schedule.value, 'end', days * MINUTES_OF_DAY)
@@ -34,23 +67,41 @@ function extend(days: number): void {
 <template>
   <fieldset class="editor">
     <legend class="visually-hidden">{{ text.promotion.sections.when }}</legend>
-    <DateTimeField
-      :model-value="schedule.start"
-      path="schedule.start"
-      :date-label="words.start"
-      :time-label="words.startTime"
-      :errors="errors('schedule.start')"
-      @update:model-value="(start) => set({ start })"
+    <v-select
+      v-if="choices.length > 1 || draft!.occasion !== null"
+      :model-value="draft!.occasion"
+      :items="choices"
+      :label="following.dates"
+      :error-messages="[
+        ...errors('occasion'),
+        ...problemsAt('schedule')
+          .filter(({ path }) => path === 'schedule')
+          .map(explainProblem),
+      ]"
+      @update:model-value="follow"
     />
-    <EndField
-      :model-value="schedule.end"
-      :errors="errors('schedule.end')"
-      @update:model-value="(end) => set({ end })"
-    />
-    <div v-if="schedule.end !== undefined" class="extend">
-      <v-btn size="small" @click="extend(7)">{{ words.extend.week }}</v-btn>
-      <v-btn size="small" @click="extend(28)">{{ words.extend.fourWeeks }}</v-btn>
-    </div>
+    <p v-if="draft!.occasion !== null">
+      {{ followed }} <router-link to="/occasions">{{ following.toOccasions }}</router-link>
+    </p>
+    <template v-else>
+      <DateTimeField
+        :model-value="schedule.start"
+        path="schedule.start"
+        :date-label="words.start"
+        :time-label="words.startTime"
+        :errors="errors('schedule.start')"
+        @update:model-value="(start) => set({ start })"
+      />
+      <EndField
+        :model-value="schedule.end"
+        :errors="errors('schedule.end')"
+        @update:model-value="(end) => set({ end })"
+      />
+      <div v-if="schedule.end !== undefined" class="extend">
+        <v-btn size="small" @click="extend(7)">{{ words.extend.week }}</v-btn>
+        <v-btn size="small" @click="extend(28)">{{ words.extend.fourWeeks }}</v-btn>
+      </div>
+    </template>
     <p class="quiet" aria-live="polite">{{ endSentence }}</p>
     <WeeklyEditor
       :weekly="schedule.weekly ?? []"

@@ -43,10 +43,12 @@ function examplesOf(mechanic: Mechanic, changes: Partial<Promotion> = {}): strin
     ladder: null,
     ...changes,
   }
-  return computeExamples(promotion, { store, categories: [], products }).map(({ lines, before, after, gifts }) => {
-    const cart = lines.map(({ sku, quantity }) => `${quantity} ${sku}`).join()
-    return `${cart}: ${before} ${after}${gifts.map(({ sku, quantity }) => ` + ${quantity} ${sku}`).join('')}`
-  })
+  return computeExamples(promotion, { store, categories: [], sets: [], products }).map(
+    ({ lines, before, after, gifts }) => {
+      const cart = lines.map(({ sku, quantity }) => `${quantity} ${sku}`).join()
+      return `${cart}: ${before} ${after}${gifts.map(({ sku, quantity }) => ` + ${quantity} ${sku}`).join('')}`
+    },
+  )
 }
 
 describe('a rule in carts of its own', () => {

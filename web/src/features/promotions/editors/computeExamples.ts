@@ -4,11 +4,13 @@ import {
   computeQuote,
   createPlainOrder,
   phaseOf,
+  resolveSets,
   toAlone,
   type CartLine,
   type Category,
   type Product,
   type Promotion,
+  type SetContent,
   type Store,
 } from '@novalex/core'
 
@@ -23,6 +25,7 @@ interface Surroundings {
   readonly store: Store
   readonly categories: readonly Category[]
   readonly products: readonly Product[]
+  readonly sets: readonly { readonly id: string; readonly content: SetContent }[]
 }
 
 const SHOWN = 4
@@ -32,9 +35,9 @@ const DELIVERY = { option: 'parcel', price: 490, country: '' }
  * Carts that show a rule by itself, as if it held for anyone at any time: those just below and at its limits, or one item of each
  * product where it has none. Empty while the rule can't be priced.
  */
-export function computeExamples(promotion: Promotion, { store, categories, products }: Surroundings): Example[] {
+export function computeExamples(promotion: Promotion, { store, categories, products, sets }: Surroundings): Example[] {
   const alone = toAlone(promotion)
-  const catalogue = { categories, sets: [], products }
+  const catalogue = { categories, products, sets: resolveSets(sets, { categories, products }) }
   try {
     const plan = compilePlan({ store, catalogue, promotions: [alone] })
     const without = compilePlan({ store, catalogue, promotions: [] })

@@ -3,7 +3,8 @@ import { text } from '@/locale/en.ts'
 import { formatInstant, formatSpan, formatZone } from '@/locale/format.ts'
 
 /** How long it lasts, its last moment and the first of the full price again. */
-export function describeEnd({ start, end }: Schedule, zone: string): string {
+export function describeEnd({ open, start, end }: Schedule, zone: string): string {
+  if (open) return ''
   if (end === undefined) return text.promotion.when.endless
   if (!isLocalDateTime(end)) return ''
   const last = toInstant(end, zone)

@@ -1,19 +1,25 @@
 <script setup lang="ts">
 import type { Reach, ReachKeys } from '@novalex/core'
 import { computed } from 'vue'
-import CategoryChoice from '@/components/CategoryChoice.vue'
-import PasteSkus from '@/components/PasteSkus.vue'
-import ProductChoice from '@/components/ProductChoice.vue'
-import TypedField from '@/components/TypedField.vue'
+import CategoryChoice from './CategoryChoice.vue'
+import PasteSkus from './PasteSkus.vue'
+import ProductChoice from './ProductChoice.vue'
+import TypedField from './TypedField.vue'
 import { text } from '@/locale/en.ts'
 import { explainProblem } from '@/locale/problems.ts'
-import { usePromotion } from '../usePromotionDraft.ts'
+import { useNames } from '@/stores/names.ts'
+import { useFields } from './fields.ts'
 
 /** Which products: every line that is filled in must fit. */
-const { reach, path } = defineProps<{ reach: Reach; path: string }>()
+const { reach, path } = defineProps<{
+  reach: Reach
+  path: string
+  /** A set's own filter names no other set. */
+  withoutSets?: boolean
+}>()
 const emit = defineEmits<{ change: [reach: Reach] }>()
 
-const { problemsAt } = usePromotion()
+const { problemsAt } = useFields()
 const words = text.promotion.reach
 
 /** Empty keys are left out: `{}` is everything. */
@@ -28,14 +34,14 @@ function dropEmpty<T extends ReachKeys>(keys: T): T {
   return Object.fromEntries(filled) as T
 }
 
-const list = (key: 'categories' | 'skus' | 'tags' | 'families') =>
+const list = (key: 'categories' | 'skus' | 'sets' | 'tags' | 'families') =>
   computed<string[]>({
     get: () => [...(reach[key] ?? [])],
     set: (ids) => {
       setReach({ ...reach, [key]: ids })
     },
   })
-const except = (key: 'categories' | 'skus') =>
+const except = (key: 'categories' | 'skus' | 'sets') =>
   computed<string[]>({
     get: () => [...(reach.except?.[key] ?? [])],
     set: (ids) => {
@@ -52,10 +58,14 @@ const limit = (key: 'from' | 'below') =>
   })
 const categories = list('categories')
 const skus = list('skus')
+const sets = list('sets')
+const names = useNames()
+const setItems = computed(() => names.sets.map(({ set }) => ({ value: set.id, title: set.name })))
 const tags = list('tags')
 const families = list('families')
 const exceptCategories = except('categories')
 const exceptSkus = except('skus')
+const exceptSets = except('sets')
 const from = limit('from')
 const below = limit('below')
 
@@ -67,6 +77,17 @@ const errors = (key: string) => problemsAt(`${path}.${key}`).map(explainProblem)
     <CategoryChoice v-model="categories" multiple :label="words.categories" :error-messages="errors('categories')" />
     <ProductChoice v-model="skus" :label="words.skus" :error-messages="errors('skus')" />
     <PasteSkus @add="(more) => (skus = [...new Set([...skus, ...more])])" />
+    <v-autocomplete
+      v-if="!withoutSets && (setItems.length > 0 || sets.length > 0)"
+      v-model="sets"
+      multiple
+      chips
+      closable-chips
+      hide-details="auto"
+      :items="setItems"
+      :label="words.sets"
+      :error-messages="errors('sets')"
+    />
     <div class="pair">
       <v-combobox
         v-model="tags"
@@ -104,5 +125,16 @@ const errors = (key: string) => problemsAt(`${path}.${key}`).map(explainProblem)
       :error-messages="errors('except.categories')"
     />
     <ProductChoice v-model="exceptSkus" :label="words.exceptSkus" :error-messages="errors('except.skus')" />
+    <v-autocomplete
+      v-if="!withoutSets && (setItems.length > 0 || exceptSets.length > 0)"
+      v-model="exceptSets"
+      multiple
+      chips
+      closable-chips
+      hide-details="auto"
+      :items="setItems"
+      :label="words.exceptSets"
+      :error-messages="errors('except.sets')"
+    />
   </div>
 </template>

@@ -3,14 +3,18 @@ import { addDays, type LocalDateTime } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
 import { text } from '@/locale/en.ts'
 import { explainProblem } from '@/locale/problems.ts'
-import { usePromotion } from '../usePromotionDraft.ts'
+import { useFields } from './fields.ts'
 
 /** The last day, whole or until a time of it; or, on purpose, no end. Midnight after a day is the end of that day. */
-const { errors } = defineProps<{ errors: readonly string[] }>()
+const { errors, path = 'schedule.end' } = defineProps<{
+  errors: readonly string[]
+  path?: string
+  /** Where there must be an end. */
+  always?: boolean
+}>()
 const model = defineModel<LocalDateTime | undefined>()
 
-const PATH = 'schedule.end'
-const { typed } = usePromotion()
+const { typed } = useFields()
 const words = text.promotion.when
 const date = ref('')
 const time = ref('12:00')
@@ -19,7 +23,7 @@ const isWhole = ref(true)
 watch(
   model,
   (local) => {
-    if (typed.has(PATH) || local === undefined) return
+    if (typed.has(path) || local === undefined) return
     const [day, clock] = local.split('T') as [string, string]
     isWhole.value = clock === '00:00'
     date.value = isWhole.value ? addDays(day, -1) : day
@@ -31,26 +35,26 @@ watch(
 function read(): void {
   const isComplete = /^\d{4}-\d\d-\d\d$/.test(date.value) && (isWhole.value || /^\d\d:\d\d/.test(time.value))
   if (!isComplete) {
-    typed.set(PATH, { text: date.value, problem: { code: 'not-a-date', path: PATH } })
+    typed.set(path, { text: date.value, problem: { code: 'not-a-date', path } })
     return
   }
-  typed.delete(PATH)
+  typed.delete(path)
   model.value = isWhole.value ? `${addDays(date.value, 1)}T00:00` : `${date.value}T${time.value.slice(0, 5)}`
 }
 
 const isEndless = computed({
-  get: () => model.value === undefined && !typed.has(PATH),
+  get: () => model.value === undefined && !typed.has(path),
   set: (endless) => {
     if (!endless) {
       read()
       return
     }
-    typed.delete(PATH)
+    typed.delete(path)
     model.value = undefined
   },
 })
 const own = computed(() => {
-  const problem = typed.get(PATH)?.problem
+  const problem = typed.get(path)?.problem
   return problem ? [explainProblem(problem)] : []
 })
 </script>
@@ -75,7 +79,7 @@ const own = computed(() => {
     />
     <v-text-field v-if="!isWhole" v-model="time" type="time" :label="words.endTime" @update:model-value="read" />
   </div>
-  <v-checkbox v-model="isEndless" :label="words.noEnd" />
+  <v-checkbox v-if="!always" v-model="isEndless" :label="words.noEnd" />
 </template>
 
 <style scoped>

@@ -3,7 +3,7 @@ import type { LocalDateTime } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
 import { formatLocal } from '@/locale/format.ts'
 import { explainProblem } from '@/locale/problems.ts'
-import { usePromotion } from '../usePromotionDraft.ts'
+import { useFields } from './fields.ts'
 
 /** A day and a time of day on the store's clock. A day that is not complete changes nothing. */
 const { path, errors } = defineProps<{
@@ -14,7 +14,7 @@ const { path, errors } = defineProps<{
 }>()
 const model = defineModel<LocalDateTime | undefined>()
 
-const { typed } = usePromotion()
+const { typed } = useFields()
 const date = ref('')
 const time = ref('')
 

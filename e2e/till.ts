@@ -1,0 +1,60 @@
+import type { PromotionDraft } from '@novalex/contract'
+import type { Page } from '@playwright/test'
+import { bringInProducts, expect } from './novalex.ts'
+
+export const FREE = { percent: 10_000 }
+
+/** Three products at round prices, so that limits can be met to the cent. */
+export const PRODUCTS = [
+  'sku;name;categories;regular_price;unit_cost;tax_rate',
+  'TEN;Ten;Tests;10,00;2,00;20',
+  'ODD;Odd;Tests;49,99;2,00;20',
+  'FIVE;Five;Tests;5,00;1,00;20',
+].join('\r\n')
+
+export const REACH = { categories: ['tests'] }
+
+/** A promotion of the test products that is ready and has begun, opened with an empty till. */
+export async function open(page: Page, mechanic: PromotionDraft['mechanic'], changes: Partial<PromotionDraft> = {}) {
+  await bringInProducts(page, PRODUCTS)
+  const isOutside = ['price-steps', 'delivery', 'surcharge'].includes(mechanic.kind)
+  const draft: PromotionDraft = {
+    name: 'Under test',
+    state: 'ready',
+    schedule: { start: '2027-03-01T00:00', end: '2027-04-01T00:00' },
+    code: null,
+    when: null,
+    mechanic,
+    ...(isOutside ? {} : { stacking: { group: 'multi-buy', mode: 'group' } }),
+    limits: {},
+    ladder: null,
+    campaign: null,
+    occasion: null,
+    archived: false,
+    note: '',
+    ...changes,
+  }
+  const answer = await page.request.post('/api/promotions', { data: draft })
+  expect(answer.ok(), await answer.text()).toBe(true)
+  const { promotion } = (await answer.json()) as { promotion: { id: string } }
+  await page.goto(`/promotions/${promotion.id}`)
+  await page.getByRole('button', { name: 'Empty the cart' }).click()
+}
+
+export async function add(page: Page, name: string, quantity: number): Promise<void> {
+  await page.getByRole('combobox', { name: 'Add a product' }).fill(name)
+  await page.getByRole('option', { name: new RegExp(`^${name}\\b`) }).click()
+  await setQuantity(page, name, quantity)
+}
+
+/** An option of a select, opened by keyboard. */
+export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
+  await page.getByLabel(label, { exact: true }).press('ArrowDown')
+  await page.getByRole('option', { name: option, exact: true }).click()
+}
+
+export const setQuantity = (page: Page, name: string, quantity: number) =>
+  page.getByTestId('receipt').getByLabel(`Quantity of ${name}`).fill(String(quantity))
+
+export const expectTotal = (page: Page, total: string) =>
+  expect(page.getByTestId('receipt').getByRole('status')).toHaveText(total)

@@ -1,0 +1,26 @@
+import { CampaignDraft, CampaignUpdate } from '@novalex/contract'
+import { Router } from 'express'
+import type { Database } from '../db/openDatabase.ts'
+import { actorOf } from '../http/actor.ts'
+import { parseBody } from '../http/validate.ts'
+import { listCampaigns } from './campaigns.repository.ts'
+import type { CampaignsService } from './campaigns.service.ts'
+
+export function createCampaignsRoutes(database: Database, campaigns: CampaignsService): Router {
+  const routes = Router()
+  routes.get('/', async (_request, response) => {
+    response.json(await listCampaigns(database))
+  })
+  routes.post('/', async (request, response) => {
+    response.status(201).json(await campaigns.create(parseBody(CampaignDraft, request), actorOf(request)))
+  })
+  routes.put('/:id', async (request, response) => {
+    const update = parseBody(CampaignUpdate, request)
+    response.json(await campaigns.update(request.params.id, update, actorOf(request)))
+  })
+  routes.delete('/:id', async (request, response) => {
+    await campaigns.remove(request.params.id, actorOf(request))
+    response.status(204).end()
+  })
+  return routes
+}

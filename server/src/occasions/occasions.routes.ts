@@ -1,0 +1,24 @@
+import { OccasionDraft, OccasionUpdate } from '@novalex/contract'
+import { Router } from 'express'
+import { actorOf } from '../http/actor.ts'
+import { parseBody } from '../http/validate.ts'
+import type { OccasionsService } from './occasions.service.ts'
+
+export function createOccasionsRoutes(occasions: OccasionsService): Router {
+  const routes = Router()
+  routes.get('/', async (_request, response) => {
+    response.json(await occasions.list())
+  })
+  routes.post('/', async (request, response) => {
+    response.status(201).json(await occasions.create(parseBody(OccasionDraft, request), actorOf(request)))
+  })
+  routes.put('/:id', async (request, response) => {
+    const update = parseBody(OccasionUpdate, request)
+    response.json(await occasions.update(request.params.id, update, actorOf(request)))
+  })
+  routes.delete('/:id', async (request, response) => {
+    await occasions.remove(request.params.id, actorOf(request))
+    response.status(204).end()
+  })
+  return routes
+}

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import { compileSchedule, computeStatus, toLocal } from '@novalex/core'
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { api } from '@/api/api.ts'
+import LoadError from '@/components/LoadError.vue'
+import { useAttempt } from '@/composables/useAttempt.ts'
+import { useLoad } from '@/composables/useLoad.ts'
+import ManyBar from '@/features/promotions/ManyBar.vue'
+import PromotionsTable from '@/features/promotions/PromotionsTable.vue'
+import { text } from '@/locale/en.ts'
+import { planningText } from '@/locale/enPlanning.ts'
+import { formatEnd, formatLocal } from '@/locale/format.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+/** A campaign with its promotions; what is done here is done to the whole of it. */
+const { id } = defineProps<{ id: string }>()
+
+const router = useRouter()
+const store = useStoreInfo()
+const moment = useMoment()
+const notice = useNotice()
+const words = planningText.campaigns
+const { data, error, reload } = useLoad([() => store.info?.planRevision, () => id], async () => {
+  const [records, campaigns] = await Promise.all([api.listPromotions(), api.listCampaigns()])
+  return { records: records.filter(({ campaign }) => campaign === id), campaigns }
+})
+const attempt = useAttempt(reload)
+const campaign = computed(() => data.value?.campaigns.find((one) => one.id === id))
+const rows = computed(() =>
+  (data.value?.records ?? []).map((record) => {
+    return { record, status: computeStatus(record.promotion, store.zone, moment.instant) }
+  }),
+)
+const chosen = ref<ReadonlySet<string>>(new Set())
+const acted = computed(() => {
+  const records = data.value?.records ?? []
+  const some = records.filter(({ promotion }) => chosen.value.has(promotion.id))
+  return some.length > 0 ? some : records
+})
+const span = computed(() => {
+  const times = acted.value.map(({ promotion }) => compileSchedule(promotion.schedule, store.zone))
+  const [first, last] = [Math.min(...times.map(({ start }) => start)), Math.max(...times.map(({ end }) => end))]
+  if (!Number.isFinite(first)) return ''
+  const until = Number.isFinite(last) ? formatEnd(toLocal(last, store.zone)) : text.promotions.openEnd
+  return words.span(formatLocal(toLocal(first, store.zone)), until)
+})
+
+const name = ref('')
+const goal = ref('')
+watch(
+  campaign,
+  (known) => {
+    name.value = known?.name ?? ''
+    goal.value = known?.goal ?? ''
+  },
+  { immediate: true },
+)
+
+function save(): void {
+  const known = campaign.value
+  if (!known || name.value.trim() === '' || (name.value === known.name && goal.value === known.goal)) return
+  const fields = { name: name.value.trim(), goal: goal.value }
+  void attempt(() => api.updateCampaign(id, { ...fields, version: known.version }))
+}
+
+function remove(): void {
+  const known = campaign.value!
+  void attempt(async () => {
+    await api.deleteCampaign(id)
+    const undo = () => void attempt(() => api.createCampaign({ name: known.name, goal: known.goal }))
+    notice.say(words.removed(known.name), { label: text.common.undo, run: undo })
+    await router.push('/promotions')
+  })
+}
+</script>
+
+<template>
+  <section class="page">
+    <router-link to="/promotions">{{ words.back }}</router-link>
+    <LoadError v-if="error" :error="error" @retry="reload" />
+    <p v-if="!data && !error" class="quiet">{{ text.common.loading }}</p>
+    <template v-else-if="data && !campaign">
+      <h1>{{ text.common.notFoundTitle }}</h1>
+      <p>{{ text.common.notFound }}</p>
+    </template>
+    <template v-else-if="data && campaign">
+      <header class="page-head">
+        <h1>{{ campaign.name }}</h1>
+        <span class="quiet">{{ span }}</span>
+        <span class="grow" />
+        <v-btn size="small" @click="remove">{{ words.remove }}</v-btn>
+      </header>
+      <div class="fields">
+        <v-text-field v-model="name" :label="words.name" maxlength="120" @blur="save" @keydown.enter.prevent="save" />
+        <v-text-field v-model="goal" :label="words.goal" maxlength="2000" @blur="save" @keydown.enter.prevent="save" />
+      </div>
+      <p v-if="rows.length === 0" class="quiet">{{ words.empty }}</p>
+      <template v-else>
+        <ManyBar :records="acted" :campaigns="data.campaigns" @changed="reload" @clear="chosen = new Set()" />
+        <PromotionsTable v-model:chosen="chosen" :groups="[{ campaign, rows }]" @changed="reload" />
+      </template>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.fields {
+  display: grid;
+  gap: 12px;
+  grid-template-columns: minmax(0, 300px) minmax(0, 1fr);
+  margin-bottom: 12px;
+}
+</style>

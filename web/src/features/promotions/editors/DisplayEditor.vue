@@ -1,0 +1,107 @@
+<script setup lang="ts">
+import type { Display, DisplayPlace } from '@novalex/core'
+import { DISPLAY_LIMITS } from '@novalex/contract'
+import { computed } from 'vue'
+import { planningText } from '@/locale/enPlanning.ts'
+import { explainProblem } from '@/locale/problems.ts'
+import { usePromotion } from '../usePromotionDraft.ts'
+import DisplayPreview from './DisplayPreview.vue'
+
+const { draft, patch, problemsAt } = usePromotion()
+const words = planningText.display
+const PLACES = Object.entries(words.placeNames) as [DisplayPlace, string][]
+const display = computed<Display>(() => draft.value!.display ?? {})
+const errors = (key: string) => problemsAt(`display.${key}`).map(explainProblem)
+const hasSteps = computed(() => 'tiers' in draft.value!.mechanic)
+const isSale = computed(() => draft.value!.mechanic.kind === 'markdown')
+
+/** What says the same as nothing is left out. */
+function set(changes: { [K in keyof Display]?: Display[K] | undefined }): void {
+  const next = Object.entries({ ...display.value, ...changes }).filter(
+    ([, value]) => value !== undefined && value !== '' && value !== true,
+  )
+  patch({ display: Object.fromEntries(next) as Display })
+}
+
+const places = computed({
+  get: () => display.value.places ?? PLACES.map(([place]) => place),
+  set: (chosen: readonly DisplayPlace[]) => {
+    set({
+      places:
+        chosen.length === PLACES.length
+          ? undefined
+          : PLACES.map(([place]) => place).filter((place) => chosen.includes(place)),
+    })
+  },
+})
+</script>
+
+<template>
+  <fieldset class="editor">
+    <legend class="visually-hidden">{{ words.section }}</legend>
+    <p class="quiet">{{ words.hint }}</p>
+    <v-text-field
+      :model-value="display.title ?? ''"
+      :label="words.title"
+      :maxlength="DISPLAY_LIMITS.title"
+      :error-messages="errors('title')"
+      @update:model-value="(title: string) => set({ title })"
+    />
+    <v-textarea
+      :model-value="display.description ?? ''"
+      :label="words.description"
+      rows="2"
+      auto-grow
+      :maxlength="DISPLAY_LIMITS.description"
+      :error-messages="errors('description')"
+      @update:model-value="(description: string) => set({ description })"
+    />
+    <v-text-field
+      :model-value="display.label ?? ''"
+      :label="words.label"
+      :hint="words.labelHint"
+      persistent-hint
+      :maxlength="DISPLAY_LIMITS.label"
+      :error-messages="errors('label')"
+      @update:model-value="(label: string) => set({ label })"
+    />
+    <div class="switches">
+      <span class="quiet">{{ words.places }}</span>
+      <v-checkbox
+        v-for="[place, title] in PLACES"
+        :key="place"
+        v-model="places"
+        :value="place"
+        :label="title"
+        density="compact"
+        hide-details
+      />
+    </div>
+    <v-checkbox
+      v-if="hasSteps"
+      :model-value="display.breaks ?? true"
+      :label="words.breaks"
+      density="compact"
+      hide-details
+      @update:model-value="(breaks) => set({ breaks: breaks === false ? false : undefined })"
+    />
+    <v-checkbox
+      v-if="!isSale && draft!.code === null"
+      :model-value="display.nudge ?? true"
+      :label="words.nudge"
+      density="compact"
+      hide-details
+      @update:model-value="(nudge) => set({ nudge: nudge === false ? false : undefined })"
+    />
+    <DisplayPreview />
+  </fieldset>
+</template>
+
+<style scoped>
+.switches {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+}
+</style>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { computeFloor, computeMarkdown, computePriceFacts, type LabelFacts, type Product } from '@novalex/core'
+import type { ShopProduct } from '@novalex/contract'
+import { computed } from 'vue'
+import { isShownIn, labelOfOffer, writeLabel } from '@/features/shop/describeDisplay.ts'
+import ShopOffer from '@/features/shop/ShopOffer.vue'
+import ShopPrice from '@/features/shop/ShopPrice.vue'
+import { planningText } from '@/locale/enPlanning.ts'
+import { shopText } from '@/locale/enShop.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { toPromotion } from '../toDraft.ts'
+import { usePromotion } from '../usePromotionDraft.ts'
+
+/** The parts of the shop that show the promotion, on a product of its reach, as the texts stand now. */
+const { draft, record, reach } = usePromotion()
+const store = useStoreInfo()
+const words = planningText.display
+
+const promotion = computed(() => toPromotion(record.value!, draft.value!))
+const display = computed(() => promotion.value.display)
+const product = computed<Product | undefined>(() => {
+  const sample = reach.value?.reaches[0]?.sample ?? []
+  return sample[Math.floor(sample.length / 2)]
+})
+const sale = computed<ShopProduct | null>(() => {
+  const { mechanic } = promotion.value
+  const one = product.value
+  if (!one || mechanic.kind !== 'markdown') return null
+  const { value = mechanic.bands?.findLast(({ from }) => from <= one.regularPrice)?.value } = mechanic
+  const unit = { regular: one.regularPrice, current: one.regularPrice, floor: computeFloor(one, store.info!.store) }
+  const price = one.regularPrice - (value ? computeMarkdown(value, mechanic.rounding, unit).amount : 0)
+  const facts = computePriceFacts(one.regularPrice, price)
+  return {
+    sku: one.sku,
+    name: one.name,
+    categories: [],
+    price,
+    struck: price < one.regularPrice ? one.regularPrice : null,
+    percentOff: facts.percent ?? 0,
+    until: null,
+    inStock: true,
+    displays: display.value ? [display.value] : [],
+  }
+})
+const label = computed(() => {
+  const facts: LabelFacts | null =
+    sale.value && computePriceFacts(sale.value.struck ?? sale.value.price, sale.value.price)
+  return facts ? writeLabel(display.value?.label, facts) : labelOfOffer(promotion.value)
+})
+const isUnfilled = computed(() => Boolean(display.value?.label) && label.value === null)
+const cartWords = computed(() => {
+  const { code, mechanic } = promotion.value
+  if (code && 'text' in code) return shopText.byCode(code.text)
+  return (isShownIn(display.value, 'cart') && display.value?.title) || shopText.causes[mechanic.kind]
+})
+</script>
+
+<template>
+  <div class="live-example preview" aria-live="polite">
+    <p class="quiet">{{ words.preview }}</p>
+    <p v-if="isUnfilled" class="wrong">▲ {{ words.noLabel }}</p>
+    <p v-if="draft!.code !== null" class="quiet">{{ words.codeHidden }}</p>
+    <template v-if="sale">
+      <p>{{ sale.name }}</p>
+      <ShopPrice :product="sale" :place="isShownIn(display, 'list') ? 'list' : 'product'" />
+    </template>
+    <ShopOffer v-else-if="draft!.code === null && isShownIn(display, 'product')" :promotion="promotion" />
+    <p>
+      <span class="quiet">{{ words.inCart }}:</span> {{ cartWords }}
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.preview {
+  display: grid;
+  gap: 6px;
+}
+</style>

@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import type { SetDraft, SetRecord } from '@novalex/contract'
+import type { Problem } from '@novalex/core'
+import { computed, ref, shallowRef } from 'vue'
+import { api } from '@/api/api.ts'
+import { ApiError } from '@/api/http.ts'
+import PasteSkus from '@/components/PasteSkus.vue'
+import ProductChoice from '@/components/ProductChoice.vue'
+import ReachFields from '@/components/ReachFields.vue'
+import { createFields, provideFields } from '@/components/fields.ts'
+import { planningText } from '@/locale/enPlanning.ts'
+import { explainFailure, explainProblem } from '@/locale/problems.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+/** A product set to be changed, or a new one. */
+const { set, filter = {} } = defineProps<{
+  set: SetRecord | null
+  /** What a new one begins with. */
+  filter?: SetDraft['content'] extends infer C ? Extract<C, { filter: unknown }>['filter'] : never
+}>()
+const emit = defineEmits<{ kept: [set: SetRecord]; close: [] }>()
+
+const words = planningText.sets
+const store = useStoreInfo()
+const notice = useNotice()
+const isOpen = ref(set !== null)
+const name = ref(set?.name ?? '')
+const kind = ref<'skus' | 'filter'>(set ? ('skus' in set.content ? 'skus' : 'filter') : 'skus')
+const skus = ref<string[]>(set && 'skus' in set.content ? [...set.content.skus] : [])
+const reach = shallowRef(set && 'filter' in set.content ? set.content.filter : filter)
+const problems = shallowRef<readonly Problem[]>([])
+const refusal = ref('')
+const fields = createFields(problems)
+provideFields(fields)
+const errors = (path: string) => fields.problemsAt(path).map(explainProblem)
+const content = computed<SetDraft['content']>(() =>
+  kind.value === 'skus' ? { skus: skus.value } : { filter: reach.value },
+)
+
+async function keep(): Promise<void> {
+  if (fields.typed.size > 0) return
+  refusal.value = ''
+  const draft = { name: name.value.trim(), content: content.value }
+  try {
+    const kept = set ? await api.updateSet(set.id, { ...draft, version: set.version }) : await api.createSet(draft)
+    isOpen.value = false
+    notice.say(words.saved(draft.name))
+    await store.refresh()
+    emit('kept', kept)
+    close()
+  } catch (thrown) {
+    if (!(thrown instanceof ApiError)) throw thrown
+    problems.value = thrown.problems
+    if (thrown.problems.length === 0) refusal.value = explainFailure(thrown)
+  }
+}
+
+function close(): void {
+  isOpen.value = false
+  if (!set) {
+    name.value = ''
+    skus.value = []
+    reach.value = {}
+  }
+  emit('close')
+}
+</script>
+
+<template>
+  <v-dialog v-model="isOpen" max-width="620" scrollable @after-leave="close">
+    <template v-if="set === null" #activator="{ props }">
+      <v-btn v-bind="props" variant="flat">{{ words.add }}</v-btn>
+    </template>
+    <v-card border class="set" :aria-label="words.title">
+      <form @submit.prevent="keep">
+        <h2>{{ set ? set.name : words.add }}</h2>
+        <v-text-field v-model="name" :label="words.name" maxlength="120" :error-messages="errors('name')" />
+        <v-radio-group v-model="kind" :label="words.kind" hide-details>
+          <v-radio value="skus" :label="words.kinds.skus" />
+          <v-radio value="filter" :label="words.kinds.filter" />
+        </v-radio-group>
+        <template v-if="kind === 'skus'">
+          <ProductChoice v-model="skus" :label="words.products" :error-messages="errors('content.skus')" />
+          <PasteSkus @add="(more) => (skus = [...new Set([...skus, ...more])])" />
+        </template>
+        <ReachFields v-else :reach="reach" path="content.filter" without-sets @change="(next) => (reach = next)" />
+        <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
+        <v-btn type="submit" variant="flat" :disabled="name.trim() === ''">{{ words.save }}</v-btn>
+      </form>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.set {
+  padding: 20px 24px;
+}
+
+form {
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+
+form > :deep(*) {
+  width: 100%;
+}
+
+form > .v-btn {
+  width: auto;
+}
+</style>

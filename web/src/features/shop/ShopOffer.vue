@@ -1,0 +1,98 @@
+<script setup lang="ts">
+import { formatAmount, type Promotion } from '@novalex/core'
+import { computed } from 'vue'
+import { planningText } from '@/locale/enPlanning.ts'
+import { describeValue } from '@/locale/ruleWords.ts'
+import { useNames } from '@/stores/names.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { describeOffer, labelOfOffer } from './describeDisplay.ts'
+
+/** An offer on a product page: its title, what it gives, and its steps as a table. */
+const { promotion } = defineProps<{ promotion: Promotion }>()
+
+const names = useNames()
+const store = useStoreInfo()
+const words = planningText.display
+const sentence = computed(() => describeOffer(promotion, store.info!.store, names.names))
+const label = computed(() => labelOfOffer(promotion))
+const steps = computed(() => {
+  const { mechanic, display } = promotion
+  if (display?.breaks === false || !('tiers' in mechanic) || mechanic.tiers.length < 2) return null
+  const isUnits = mechanic.kind === 'quantity-break'
+  const rows = mechanic.tiers.map(({ from, value }, index) => {
+    const next = mechanic.tiers[index + 1]
+    const range = isUnits
+      ? next
+        ? next.from - 1 > from
+          ? `${from}–${next.from - 1}`
+          : `${from}`
+        : `${from}+`
+      : formatAmount(from)
+    return { range, reward: describeValue(value) }
+  })
+  return { head: isUnits ? words.steps.units : words.steps.money, rows }
+})
+</script>
+
+<template>
+  <div class="offer">
+    <p>
+      <strong v-if="promotion.display?.title">{{ promotion.display.title }}</strong>
+      <span v-if="label" class="label">{{ label }}</span>
+    </p>
+    <p v-if="promotion.display?.description">{{ promotion.display.description }}</p>
+    <p v-else-if="!steps || !promotion.display?.title">{{ sentence }}</p>
+    <table v-if="steps" class="steps">
+      <thead>
+        <tr>
+          <th scope="col">{{ steps.head }}</th>
+          <th scope="col">{{ words.steps.reward }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in steps.rows" :key="row.range">
+          <td>{{ row.range }}</td>
+          <td>{{ row.reward }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.offer {
+  display: grid;
+  gap: 4px;
+}
+
+.offer p:empty {
+  display: none;
+}
+
+.label {
+  border: 1px solid var(--saves);
+  color: var(--saves);
+  font-size: 12.5px;
+  margin-left: 6px;
+  padding: 0 6px;
+}
+
+.steps {
+  border-collapse: collapse;
+  font-variant-numeric: tabular-nums;
+  justify-self: start;
+}
+
+.steps th {
+  color: var(--quiet);
+  font-size: 12.5px;
+  font-weight: 400;
+  text-align: left;
+}
+
+.steps th,
+.steps td {
+  border-bottom: 1px solid var(--line);
+  padding: 3px 22px 3px 0;
+}
+</style>

@@ -1,0 +1,65 @@
+import type { Promotion } from '@novalex/core'
+import { ref, toValue, type MaybeRefOrGetter } from 'vue'
+import { api } from '@/api/api.ts'
+import { useAttempt } from '@/composables/useAttempt.ts'
+import { text } from '@/locale/en.ts'
+import { proofText } from '@/locale/enProof.ts'
+import { useNotice } from '@/stores/notice.ts'
+
+/** Ranks moved by dragging one promotion onto another, or by Alt with the arrow keys; each move can be undone. */
+export function useRankMoves(promotions: MaybeRefOrGetter<readonly Promotion[]>, onMoved: () => void | Promise<void>) {
+  const notice = useNotice()
+  const attempt = useAttempt(onMoved)
+  const dragged = ref<string | null>(null)
+  const over = ref<string | null>(null)
+
+  function move(id: string, step: (index: number, ids: readonly string[]) => string | null): void {
+    const ids = toValue(promotions)
+      .toSorted((a, b) => a.rank - b.rank)
+      .map((promotion) => promotion.id)
+    const index = ids.indexOf(id)
+    const was = ids[index + 1] ?? null
+    const before = step(index, ids)
+    if (index < 0 || before === id || before === was) return
+    void attempt(async () => {
+      const { promotion } = await api.moveBefore(id, before)
+      const run = () => void attempt(() => api.moveBefore(id, was))
+      notice.say(proofText.stacking.moved(promotion.name, promotion.rank), { label: text.common.undo, run })
+    })
+  }
+
+  function onKey(event: KeyboardEvent, id: string): void {
+    if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
+    event.preventDefault()
+    move(id, (index, ids) => {
+      if (event.key === 'ArrowUp') return ids[Math.max(index - 1, 0)]!
+      return index === ids.length - 1 ? null : (ids[index + 2] ?? null)
+    })
+  }
+
+  function drop(target: string): void {
+    const id = dragged.value
+    dragged.value = over.value = null
+    if (id !== null) move(id, () => target)
+  }
+
+  /** What a row listens to. */
+  const rowOf = (id: string) => ({
+    draggable: true,
+    onDragstart: () => (dragged.value = id),
+    onDragover: (event: DragEvent) => {
+      if (dragged.value === null) return
+      event.preventDefault()
+      over.value = id
+    },
+    onDragend: () => (dragged.value = over.value = null),
+    onDrop: (event: DragEvent) => {
+      event.preventDefault()
+      drop(id)
+    },
+    onKeydown: (event: KeyboardEvent) => {
+      onKey(event, id)
+    },
+  })
+  return { over, rowOf }
+}

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import PaperReceipt from '@/features/testCarts/PaperReceipt.vue'
+import { text } from '@/locale/en.ts'
+import type { TillAnswer } from '@/workers/till.worker.ts'
+import { useTillCart } from './useTill.ts'
+
+/** The same cart with the promotion as it was when its page was opened, and as it stands now. */
+defineProps<{ receipts: TillAnswer['receipts'] }>()
+const till = useTillCart()
+const words = text.till
+</script>
+
+<template>
+  <div>
+    <button
+      type="button"
+      class="as-link"
+      :aria-expanded="till.isComparing"
+      @click="till.isComparing = !till.isComparing"
+    >
+      {{ words.compare }}
+    </button>
+    <p v-if="till.isComparing && !receipts" class="quiet">{{ words.sameBoth }}</p>
+    <div v-else-if="till.isComparing && receipts" class="both">
+      <PaperReceipt :title="words.asOpened" :receipt="receipts.before" />
+      <PaperReceipt :title="words.asNow" :receipt="receipts.after" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.both {
+  display: grid;
+  gap: 8px;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  margin-top: 6px;
+}
+
+.both > * {
+  padding: 8px 9px;
+  width: auto;
+}
+</style>
