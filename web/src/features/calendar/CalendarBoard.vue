@@ -28,7 +28,7 @@ const { bars, bands, view, range } = defineProps<{
 const emit = defineEmits<{ move: [id: string, schedule: Schedule] }>()
 
 const MARGIN = 90
-const BARS_A_FRAME = 80
+const BARS_A_FRAME = 24
 const GRIP_PX = 7
 const CLICK_PX = 3
 const router = useRouter()
@@ -52,7 +52,7 @@ const shown = computed(() => {
   })
 })
 
-const drawn = useGradually(shown, BARS_A_FRAME)
+const drawn = useGradually(shown, BARS_A_FRAME, () => range)
 
 const place = (at: Instant) => ((at - range.from) / (range.to - range.from)) * 100
 const shownBands = computed(() =>
