@@ -8,6 +8,7 @@ const SCREENS = [
   ['the calendar', '/calendar', 'Deepest reduction'],
   ['a campaign', '/campaigns/clearance', 'Delete the campaign'],
   ['product sets', '/sets', 'Small treats'],
+  ['shoppers', '/shoppers', 'newsletter'],
   ['occasions', '/occasions', 'Town fair'],
   ['stacking', '/stacking', 'Two that meet'],
   ['test carts', '/test-carts', 'There is no test cart yet.'],

@@ -201,3 +201,25 @@ test('by keyboard alone: a bundle price is planned, proved in the till, and comp
   await page.keyboard.press('Enter')
   await expect(page.getByText('Your edits change nothing for this cart.')).toBeVisible()
 })
+
+test('shoppers come in from a file, and the till prices for one of them', async ({ page }) => {
+  await page.goto('/shoppers')
+  await expect(page.getByText('1,500 shoppers', { exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'Bring in a file …' }).click()
+  const file = 'id;name;groups;orders;spent\r\nz-1;Zora Q.;club;3;240,00\r\n'
+  await page
+    .getByLabel('Choose a CSV file')
+    .setInputFiles({ name: 'shoppers.csv', mimeType: 'text/csv', buffer: Buffer.from(file) })
+  await expect(page.getByText('new shoppers')).toBeVisible()
+  await page.getByRole('button', { name: 'Accept' }).click()
+  await expect(page.getByText('The shoppers are in.')).toBeVisible()
+  await page.goto('/promotions/demo-7')
+  const total = page.getByTestId('receipt').getByRole('status')
+  await page.getByLabel('Shopper', { exact: true }).selectOption({ label: 'somebody known …' })
+  await expect(page.getByText('Nobody chosen yet: priced as a guest.')).toBeVisible()
+  await expect(total).toHaveText('40.45')
+  await page.getByRole('combobox', { name: 'Shopper by name or id' }).fill('zora')
+  await page.getByRole('option', { name: /^Zora Q/ }).click()
+  await expect(page.getByText('z-1 · club · 3 orders, 240.00')).toBeVisible()
+  await expect(total).toHaveText('34.38')
+})

@@ -1,7 +1,7 @@
 import type { Problem } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { CartSchema } from './orderSchema.ts'
-import { Id, InstantText, Money, Name, Nullable, TEXT_LIMITS, strict } from './basicSchema.ts'
+import { choice, Id, InstantText, Money, Name, Nullable, TEXT_LIMITS, strict } from './basicSchema.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
 import {
   CategorySchema,
@@ -183,9 +183,16 @@ export type CampaignDraft = Static<typeof CampaignDraft>
 export const CampaignUpdate = Type.Object({ ...campaignFields, version: Version }, strict)
 export type CampaignUpdate = Static<typeof CampaignUpdate>
 
+/** What a file that is brought in may hold. */
+export const IMPORT_KINDS = ['products', 'shoppers'] as const
+export type ImportKind = (typeof IMPORT_KINDS)[number]
+
+export const ImportQuery = Type.Object({ kind: Type.Optional(choice<ImportKind>(...IMPORT_KINDS)) }, strict)
+
 export const ImportStatus = Type.Object(
   {
     id: Id,
+    kind: choice<ImportKind>(...IMPORT_KINDS),
     fileName: Type.String(),
     state: Type.Unsafe<'reading' | 'ready' | 'refused' | 'writing' | 'done' | 'failed'>({
       enum: ['reading', 'ready', 'refused', 'writing', 'done', 'failed'],

@@ -85,7 +85,7 @@ export const PROBLEM_CODES = [
   'missing-column',
   'wrong-field-count',
   'broken-quotes',
-  'duplicate-sku',
+  'duplicate-key',
   'control-character',
   'empty-category',
   'too-deep',

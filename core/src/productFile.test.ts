@@ -2,12 +2,12 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import {
   formatProductRow,
-  parseProductHeader,
-  parseProductRow,
   PRODUCT_COLUMNS,
+  PRODUCT_FORMAT,
   type ProductColumn,
   type ProductRow,
 } from './productFile.ts'
+import { parseTableHeader, parseTableRow } from './tableFile.ts'
 
 const COLUMNS = new Map<ProductColumn, number>(PRODUCT_COLUMNS.map((name, index) => [name, index]))
 const fields = (changes: Partial<Record<ProductColumn, string>> = {}) => {
@@ -28,7 +28,7 @@ const fields = (changes: Partial<Record<ProductColumn, string>> = {}) => {
 
 describe('the header', () => {
   test('any order, letter case and blanks', () => {
-    const columns = parseProductHeader(['Tax rate', ' SKU ', 'name', 'Regular-Price'])
+    const columns = parseTableHeader(['Tax rate', ' SKU ', 'name', 'Regular-Price'], PRODUCT_FORMAT)
     expect(columns).toEqual(
       new Map([
         ['tax_rate', 0],
@@ -44,7 +44,7 @@ describe('the header', () => {
     ['twice', ['sku', 'name', 'regular_price', 'tax_rate', 'SKU'], [['duplicate-column', '5']]],
     ['missing', ['sku', 'name', 'regular_price'], [['missing-column', 'tax_rate']]],
   ])('%s', (_label, header, expected) => {
-    const problems = parseProductHeader(header)
+    const problems = parseTableHeader(header, PRODUCT_FORMAT)
     expect(Array.isArray(problems) && problems.map(({ code, path }) => [code, path])).toEqual(expected)
   })
 })
@@ -62,7 +62,9 @@ describe('a row', () => {
     ['nothing known', {}, { unitCost: null, minimumPrice: null, stock: null, family: null }],
     ['an empty price is not a zero, a zero is', { unit_cost: '0' }, { unitCost: 0 }],
     ['a name with markup stays text', { name: '<script>alert(1)</script>' }, { name: '<script>alert(1)</script>' }],
-  ])('%s', (_label, changes, expected) => expect(parseProductRow(fields(changes), COLUMNS)).toMatchObject(expected))
+  ])('%s', (_label, changes, expected) =>
+    expect(parseTableRow(fields(changes), COLUMNS, PRODUCT_FORMAT)).toMatchObject(expected),
+  )
 
   test.each<[string, Partial<Record<ProductColumn, string>>, string, ProductColumn]>([
     ['no SKU', { sku: ' ' }, 'required', 'sku'],
@@ -79,7 +81,7 @@ describe('a row', () => {
     ['a path of six steps', { categories: 'a>b>c>d>e>f' }, 'too-deep', 'categories'],
     ['21 tags', { tags: Array.from({ length: 21 }, (_, index) => `t${index}`).join('|') }, 'too-many', 'tags'],
   ])('%s', (_label, changes, code, column) => {
-    const problems = parseProductRow(fields(changes), COLUMNS)
+    const problems = parseTableRow(fields(changes), COLUMNS, PRODUCT_FORMAT)
     expect(Array.isArray(problems) && problems.map((problem) => [problem.code, problem.path])).toContainEqual([
       code,
       column,
@@ -107,7 +109,7 @@ test('a written row reads back as the same product', () => {
   })
   fc.assert(
     fc.property(row, (given) => {
-      expect(parseProductRow(formatProductRow(given), COLUMNS)).toEqual(given)
+      expect(parseTableRow(formatProductRow(given), COLUMNS, PRODUCT_FORMAT)).toEqual(given)
     }),
   )
 })

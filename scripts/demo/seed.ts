@@ -1,17 +1,19 @@
 import { readFileSync } from 'node:fs'
-import { computeProductImport, type Instant } from '@novalex/core'
+import { computeProductImport, PRODUCT_FORMAT, type Instant } from '@novalex/core'
 import { recordActivity } from '../../server/src/activity/activity.repository.ts'
 import { insertCampaign } from '../../server/src/campaigns/campaigns.repository.ts'
 import { insertCategories, loadCatalogue, saveProducts } from '../../server/src/catalogue/catalogue.repository.ts'
 import { migrateDatabase, openDatabase, type Database } from '../../server/src/db/openDatabase.ts'
-import { parseProductFile } from '../../server/src/imports/parseProductFile.ts'
+import { parseTableFile } from '../../server/src/files/parseTableFile.ts'
 import { OCCASIONS } from '../../server/src/occasions/occasions.repository.ts'
 import { loadWorkingPlan } from '../../server/src/plan/planSource.ts'
 import { insertPromotion } from '../../server/src/promotions/promotions.repository.ts'
 import { insertRelease } from '../../server/src/releases/releases.repository.ts'
 import { SETS } from '../../server/src/sets/sets.repository.ts'
+import { saveShoppers } from '../../server/src/shoppers/shoppers.repository.ts'
 import { saveStore } from '../../server/src/store/store.repository.ts'
 import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_SETS, DEMO_STORE } from './plan.ts'
+import { createDemoShoppers } from './shoppers.ts'
 
 const DAY_MS = 86_400_000
 const BY = 'demo'
@@ -35,11 +37,12 @@ export async function seedDemo(databaseUrl: string, now: Instant): Promise<boole
 }
 
 async function seedCatalogue(transaction: Database): Promise<void> {
-  const file = await parseProductFile(readFileSync(PRODUCT_FILE), () => Promise.resolve())
+  const file = await parseTableFile(readFileSync(PRODUCT_FILE), PRODUCT_FORMAT, () => Promise.resolve())
   if (file.problems.length > 0) throw new Error(`demo/products.csv: ${JSON.stringify(file.problems[0])}`)
   const { newCategories, products } = computeProductImport(file.rows, file.columns, await loadCatalogue(transaction))
   await insertCategories(transaction, newCategories)
   await saveProducts(transaction, products)
+  await saveShoppers(transaction, createDemoShoppers(products.map(({ sku }) => sku)))
 }
 
 /** The plan, and a first release of it from the day before. */

@@ -17,6 +17,7 @@ import {
   ReviewAnswer,
   SetsAnswer,
   ShopAnswer,
+  ShoppersAnswer,
   ShopProductAnswer,
   StoreAnswer,
 } from '@novalex/contract'
@@ -50,6 +51,7 @@ test.each<[string, string, TSchema, unknown?]>([
   ['GET', '/api/promotions', PromotionsAnswer],
   ['GET', '/api/campaigns', CampaignsAnswer],
   ['GET', '/api/stacking/meetings?sku=PAD-1', MeetingsAnswer],
+  ['GET', '/api/shoppers', ShoppersAnswer],
   ['GET', '/api/sets', SetsAnswer],
   ['GET', '/api/occasions', OccasionsAnswer],
   ['GET', '/api/releases', ReleasesAnswer],

@@ -31,6 +31,7 @@ import { createReleasesRoutes } from './releases/releases.routes.ts'
 import { createReleasesService } from './releases/releases.service.ts'
 import { createSetsRoutes } from './sets/sets.routes.ts'
 import { createSetsService } from './sets/sets.service.ts'
+import { createShoppersRoutes } from './shoppers/shoppers.routes.ts'
 import { createShopRoutes } from './shop/shop.routes.ts'
 import { createStackingRoutes } from './stacking/stacking.routes.ts'
 import { createStoreRoutes } from './store/store.routes.ts'
@@ -94,6 +95,7 @@ function createApi(deps: AppDeps): Router {
   api.use('/stacking', createStackingRoutes(deps))
   api.use('/test-carts', createTestCartsRoutes(deps))
   api.use('/shop', createShopRoutes(deps))
+  api.use(createShoppersRoutes(database))
   api.use('/activity', createActivityRoutes(database))
   api.use(() => {
     throw new AppError('no-such-page')

@@ -54,6 +54,10 @@ export async function deleteCategory(transaction: Connection, id: string): Promi
   return (await transaction('categories').where({ id }).delete()) > 0
 }
 
+export async function deleteProduct(transaction: Connection, sku: string): Promise<void> {
+  await transaction('products').where({ sku }).delete()
+}
+
 /**
  * Writes products by SKU: known ones are changed and keep their place, new ones go to the end. `onProgress` hears how many are
  * written so far.

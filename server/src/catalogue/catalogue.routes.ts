@@ -46,6 +46,10 @@ export function createCatalogueRoutes({ plans, clock, categories }: Deps): Route
     const { plan, now } = await resolveQuestion(parseQuery(PlanQuery, request), { plans, clock })
     response.json(priceProduct(plan, getProduct(plan, request.params.sku), now))
   })
+  routes.delete('/products/:sku', async (request, response) => {
+    await categories.removeProduct(request.params.sku, actorOf(request))
+    response.status(204).end()
+  })
   routes.post('/products/lookup', async (request, response) => {
     const { skus } = parseBody(LookupRequest, request)
     const { plan } = await plans.get('working')

@@ -6,12 +6,15 @@ import { AppError } from '../http/AppError.ts'
 import { usesReach } from '../promotions/findUses.ts'
 import { listPromotions } from '../promotions/promotions.repository.ts'
 import { SETS, type SetContent } from '../sets/sets.repository.ts'
+import { listTestCarts } from '../testCarts/testCarts.repository.ts'
 import { countCatalogueRevision, lockStore } from '../store/store.repository.ts'
-import { deleteCategory, listCategories, listProducts } from './catalogue.repository.ts'
+import { deleteCategory, deleteProduct, listCategories, listProducts } from './catalogue.repository.ts'
 
 export interface CategoriesService {
   /** Refused as `in-use`, saying by what, unless nothing needs the category. */
   remove(id: string, by: string): Promise<void>
+  /** Refused as `in-use`, saying by what, while a promotion, a set or a test cart names the product. */
+  removeProduct(sku: string, by: string): Promise<void>
 }
 
 export function createCategoriesService({ database, clock }: { database: Database; clock: Clock }): CategoriesService {
@@ -42,7 +45,37 @@ export function createCategoriesService({ database, clock }: { database: Databas
         await recordActivity(transaction, { at: clock.now(), by, action: 'delete-category', subject: id, detail })
       })
     },
+    async removeProduct(sku, by) {
+      await database.transaction(async (transaction) => {
+        await lockStore(transaction)
+        const product = (await listProducts(transaction)).find((one) => one.sku === sku)
+        if (!product) throw new AppError('not-found', { facts: { kind: 'product', id: sku } })
+        const records = await listPromotions(transaction, { archived: true })
+        const facts = {
+          name: product.name,
+          promotions: records
+            .filter(({ promotion }) => usesProduct(promotion, sku))
+            .map(({ promotion }) => promotion.name),
+          sets: (await SETS.list(transaction))
+            .filter(({ content }) => 'skus' in content && content.skus.includes(sku))
+            .map(({ name }) => name),
+          testCarts: (await listTestCarts(transaction))
+            .filter(({ cart }) => cart.lines.some((line) => line.sku === sku))
+            .map(({ name }) => name),
+        }
+        if (facts.promotions.length + facts.sets.length + facts.testCarts.length > 0)
+          throw new AppError('in-use', { facts })
+        await deleteProduct(transaction, sku)
+        await countCatalogueRevision(transaction)
+        const detail = { name: product.name, before: product }
+        await recordActivity(transaction, { at: clock.now(), by, action: 'delete-product', subject: sku, detail })
+      })
+    },
   }
+}
+
+function usesProduct(promotion: Promotion, sku: string): boolean {
+  return usesReach(promotion, ({ skus }) => skus?.includes(sku) ?? false)
 }
 
 function usesCategory(promotion: Promotion, id: string): boolean {

@@ -1,9 +1,9 @@
-import type { ImportStatus } from '@novalex/contract'
+import type { ImportKind, ImportStatus } from '@novalex/contract'
 import type { Connection } from '../db/openDatabase.ts'
 
 export type ImportState = ImportStatus['state']
 /** What was read from the file so far; the rest of the status has columns of its own. */
-export type ImportPreview = Omit<ImportStatus, 'id' | 'fileName' | 'state' | 'progress'>
+export type ImportPreview = Omit<ImportStatus, 'id' | 'kind' | 'fileName' | 'state' | 'progress'>
 
 export interface ImportRecord {
   readonly status: ImportStatus
@@ -14,6 +14,7 @@ export interface ImportRecord {
 
 interface ImportRow {
   id: string
+  kind: ImportKind
   file_name: string
   created_at: Date
   created_by: string
@@ -40,10 +41,11 @@ const KEPT_IMPORTS = 20
 
 export async function insertImport(
   connection: Connection,
-  created: { id: string; fileName: string; by: string; at: number; file: Buffer },
+  created: { id: string; kind: ImportKind; fileName: string; by: string; at: number; file: Buffer },
 ): Promise<void> {
   await connection('imports').insert({
     id: created.id,
+    kind: created.kind,
     file_name: created.fileName,
     created_at: new Date(created.at),
     created_by: created.by,
@@ -59,22 +61,22 @@ export async function insertImport(
 
 export async function findImport(connection: Connection, id: string): Promise<ImportRecord | undefined> {
   const row = await connection<ImportRow>('imports')
-    .select('id', 'file_name', 'created_by', 'state', 'progress', 'catalogue_revision', 'preview')
+    .select('id', 'kind', 'file_name', 'created_by', 'state', 'progress', 'catalogue_revision', 'preview')
     .where({ id })
     .first()
   if (!row) return undefined
   const preview = JSON.parse(row.preview) as ImportPreview
   return {
-    status: { id, fileName: row.file_name, state: row.state, progress: row.progress, ...preview },
+    status: { id, kind: row.kind, fileName: row.file_name, state: row.state, progress: row.progress, ...preview },
     createdBy: row.created_by,
     catalogueRevision: row.catalogue_revision,
   }
 }
 
-export async function getImportFile(connection: Connection, id: string): Promise<Buffer> {
-  const row = await connection<ImportRow>('imports').select('file').where({ id }).first()
+export async function getImportFile(connection: Connection, id: string): Promise<{ file: Buffer; kind: ImportKind }> {
+  const row = await connection<ImportRow>('imports').select('file', 'kind').where({ id }).first()
   if (!row) throw new Error(`no such import: ${id}`)
-  return row.file
+  return row
 }
 
 /** Moves an import on only if it still is in the state given; tells whether it was. */

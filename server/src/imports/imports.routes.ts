@@ -1,6 +1,8 @@
+import { ImportQuery } from '@novalex/contract'
 import express, { Router } from 'express'
 import { AppError } from '../http/AppError.ts'
 import { actorOf } from '../http/actor.ts'
+import { parseQuery } from '../http/validate.ts'
 import type { ImportsService } from './imports.service.ts'
 
 export const MAX_UPLOAD_BYTES = 32 * 2 ** 20
@@ -10,8 +12,9 @@ export function createImportsRoutes(imports: ImportsService): Router {
   const routes = Router()
   routes.post('/', express.raw({ type: 'text/csv', limit: MAX_UPLOAD_BYTES }), async (request, response) => {
     if (!Buffer.isBuffer(request.body)) throw new AppError('wrong-media-type', { facts: { wanted: 'text/csv' } })
+    const { kind = 'products' } = parseQuery(ImportQuery, request)
     const fileName = readFileName(request.get('x-file-name'))
-    response.status(202).json(await imports.start({ fileName, file: request.body, by: actorOf(request) }))
+    response.status(202).json(await imports.start({ kind, fileName, file: request.body, by: actorOf(request) }))
   })
   routes.get('/:id', async (request, response) => {
     response.json(await imports.get(request.params.id))

@@ -1,4 +1,4 @@
-import type { ImportStatus } from '@novalex/contract'
+import type { ImportKind, ImportStatus } from '@novalex/contract'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { AppError } from '../http/AppError.ts'
@@ -7,7 +7,7 @@ import type { Threads } from '../threads/threads.ts'
 import { deleteImport, findImport, insertImport, moveImport, updateImport } from './imports.repository.ts'
 
 export interface ImportsService {
-  start(upload: { fileName: string; file: Buffer; by: string }): Promise<ImportStatus>
+  start(upload: { kind: ImportKind; fileName: string; file: Buffer; by: string }): Promise<ImportStatus>
   get(id: string): Promise<ImportStatus>
   /** Starts writing what was previewed. */
   accept(id: string): Promise<ImportStatus>
@@ -41,9 +41,9 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
 
   return {
     get,
-    async start({ fileName, file, by }) {
+    async start({ kind, fileName, file, by }) {
       const id = createId()
-      await insertImport(database, { id, fileName, by, file, at: clock.now() })
+      await insertImport(database, { id, kind, fileName, by, file, at: clock.now() })
       runInBackground(id, threads.run('readImport', { id }))
       return get(id)
     },

@@ -10,9 +10,9 @@ afterAll(() => server.close())
 
 const HEADER = 'sku;name;categories;regular_price;tax_rate'
 
-async function upload(content: string | Uint8Array): Promise<ImportStatus> {
+async function upload(content: string | Uint8Array, kind = 'products'): Promise<ImportStatus> {
   const headers = { 'content-type': 'text/csv', 'x-file-name': encodeURIComponent('März.csv') }
-  const { status, body } = await server.request('POST', '/api/imports', content, headers)
+  const { status, body } = await server.request('POST', `/api/imports?kind=${kind}`, content, headers)
   expect(status).toBe(202)
   return settle((body as ImportStatus).id)
 }
@@ -81,7 +81,7 @@ describe('a file with a fault says where, and may not be accepted', () => {
     ['a wrong header', 'sku;name;price;tax_rate\nA;B;1;20\n', ['unknown-column', '1.3']],
     ['a missing column', 'sku;name;tax_rate\nA;B;20\n', ['missing-column', '1.regular_price']],
     ['a price in words', `${HEADER}\nA;B;C;1;20\nD;E;F;ten;20\n`, ['not-an-amount', '3.regular_price']],
-    ['a SKU twice', `${HEADER}\nA;B;C;1;20\n\nA;B;C;1;20\n`, ['duplicate-sku', '4.sku']],
+    ['a SKU twice', `${HEADER}\nA;B;C;1;20\n\nA;B;C;1;20\n`, ['duplicate-key', '4.sku']],
     ['too few cells', `${HEADER}\nA;B\n`, ['wrong-field-count', '2']],
     ['a quote that is never closed', `${HEADER}\nA;"B;C;1;20\n`, ['broken-quotes', '2']],
     ['only a header', `${HEADER}\n`, ['empty-file', '']],
@@ -117,4 +117,36 @@ test('an upload that is no CSV, too large, or of an import that is not there', a
   const status = await upload(`${HEADER}\nA;B;C;1;20\n`)
   expect((await server.request('DELETE', `/api/imports/${status.id}`)).status).toBe(204)
   expect((await server.request('GET', `/api/imports/${status.id}`)).status).toBe(404)
+})
+
+describe('shoppers', () => {
+  const file = 'id;name;groups;orders;spent\r\ns1;Alma A.;club|trade;3;120,50\r\ns2;"=Bela B.";;0;\r\n'
+  const found = async (search: string) => (await server.request('GET', `/api/shoppers?search=${search}`)).body
+
+  test('come in from a file, are found, and go out so that they come in unchanged', async () => {
+    const status = await upload(file, 'shoppers')
+    expect(status).toMatchObject({ kind: 'shoppers', state: 'ready', rows: 2, added: 2, changed: 0 })
+    expect((await found('')).total).toBe(0)
+    expect(await accept(status)).toMatchObject({ state: 'done' })
+    expect(await found('alma')).toMatchObject({
+      total: 1,
+      shoppers: [{ id: 's1', groups: ['club', 'trade'], orders: 3, spent: 12_050, bought: [] }],
+    })
+    const { body } = await server.request('GET', '/api/shoppers.csv')
+    expect(body).toContain(`"'=Bela B."`)
+    expect(await upload(body as string, 'shoppers')).toMatchObject({ unchanged: 2, added: 0, changed: 0 })
+    expect((await found('%25')).total).toBe(0)
+  })
+
+  test('a fault is named by row and column, and nothing is taken', async () => {
+    const status = await upload('id;name;orders\ns9;Cora C.;many\n', 'shoppers')
+    expect(status).toMatchObject({ state: 'refused', problems: [{ code: 'not-a-count', path: '2.orders' }] })
+    expect((await found('Cora')).total).toBe(0)
+  })
+
+  test('an unknown kind of file is refused', async () => {
+    const headers = { 'content-type': 'text/csv' }
+    const { status, body } = await server.request('POST', '/api/imports?kind=orders', 'x', headers)
+    expect([status, body.error.problems[0]]).toMatchObject([422, { path: 'kind' }])
+  })
 })

@@ -71,3 +71,14 @@ test('a second save on the same version is refused with the present one', async 
   const second = await server.request('PUT', `/api/sets/${set.id}`, { ...draft, name: 'Second', version: 1 })
   expect(second).toMatchObject({ status: 409, body: { error: { facts: { present: { name: 'First' } } } } })
 })
+
+test('a product that is in use is not deleted, and says by what', async () => {
+  await server.request('POST', '/api/sets', { name: 'With ink', content: { skus: ['INK-1'] } })
+  const refused = await server.request('DELETE', '/api/products/INK-1')
+  expect(refused).toMatchObject({ status: 409, body: { error: { facts: { name: 'Ink', sets: ['With ink'] } } } })
+  const { body: sets } = await server.request('GET', '/api/sets')
+  const { set } = sets.find((one: { set: { name: string } }) => one.set.name === 'With ink')
+  await server.request('DELETE', `/api/sets/${set.id}`)
+  expect((await server.request('DELETE', '/api/products/INK-1')).status).toBe(204)
+  expect((await server.request('DELETE', '/api/products/INK-1')).status).toBe(404)
+})

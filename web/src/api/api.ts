@@ -4,6 +4,7 @@ import type {
   CampaignUpdate,
   CategoryAnswer,
   DeepestAnswer,
+  ImportKind,
   ImportStatus,
   LookupAnswer,
   MeetingsAnswer,
@@ -31,6 +32,7 @@ import type {
   ShopCartAnswer,
   ShopCartRequest,
   ShopProductAnswer,
+  ShoppersAnswer,
   StackingRequest,
   StoreAnswer,
   TestCart,
@@ -63,6 +65,7 @@ export const api = {
     request<PricedProduct>(`/products/${encodeURIComponent(sku)}`, { query: { ...asked } }),
   lookUp: (skus: readonly string[]) => request<LookupAnswer>('/products/lookup', { method: 'POST', body: { skus } }),
   productFileUrl: '/api/products.csv',
+  shopperFileUrl: '/api/shoppers.csv',
 
   /** Archived ones too. */
   listAllPromotions: () => request<PromotionRecord[]>('/promotions'),
@@ -98,9 +101,10 @@ export const api = {
     request<OccasionRecord>(`/occasions/${encodeURIComponent(id)}`, { method: 'PUT', body }),
   deleteOccasion: (id: string) => request<undefined>(`/occasions/${encodeURIComponent(id)}`, { method: 'DELETE' }),
 
-  startImport: (file: File) =>
+  startImport: (kind: ImportKind, file: File) =>
     request<ImportStatus>('/imports', {
       method: 'POST',
+      query: { kind },
       body: file.slice(0, file.size, 'text/csv'),
       headers: { 'content-type': 'text/csv', 'x-file-name': encodeURIComponent(file.name) },
     }),
@@ -113,6 +117,9 @@ export const api = {
   updateTestCart: (id: string, body: TestCartUpdate) =>
     request<TestCart>(`/test-carts/${encodeURIComponent(id)}`, { method: 'PUT', body }),
   deleteTestCart: (id: string) => request<undefined>(`/test-carts/${encodeURIComponent(id)}`, { method: 'DELETE' }),
+
+  findShoppers: (search: string, signal: AbortSignal) =>
+    request<ShoppersAnswer>('/shoppers', { query: { search }, signal }),
 
   listReleases: () => request<ReleaseSummary[]>('/releases'),
   getReview: (release: number | null) => request<ReviewAnswer>('/releases/review', { query: { release } }),

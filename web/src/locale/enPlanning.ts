@@ -55,6 +55,17 @@ export const planningText = {
     whole: 'The whole campaign',
     back: 'To all promotions',
   },
+  shoppers: {
+    title: 'Shoppers',
+    hint: 'Who is known, for the till to price for. Promotions ask for groups, tags, orders and what was bought.',
+    search: 'Search by name or id',
+    import: 'Bring in a file …',
+    export: 'Shopper file',
+    empty: 'No shopper is known yet. Bring in a shopper file to begin.',
+    emptySearch: 'Nobody fits this search.',
+    firstOf: (shown: number, all: string) => `The first ${shown} of ${all}; search to see others.`,
+    columns: { name: 'Shopper', groups: 'Groups', tags: 'Tags', orders: 'Orders', spent: 'Spent', bought: 'Bought' },
+  },
   archive: {
     archive: 'Archive',
     bringBack: 'Bring back from the archive',

@@ -74,7 +74,7 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts)
   'wrong-field-count': ({ given, wanted }) =>
     `This row has ${plural(Number(given), 'cell')}, the header has ${String(wanted)}. Is a separator missing or too many?`,
   'broken-quotes': 'A quotation mark is opened in this row and never closed. Close it, or double it inside a text.',
-  'duplicate-sku': ({ given, row }) => `${String(given)} already stands in row ${String(row)}. Each SKU may come once.`,
+  'duplicate-key': ({ given, row }) => `${String(given)} already stands in row ${String(row)}. Each may come once.`,
   'control-character': 'There is an invisible control character in this cell. Type the text again.',
   'empty-category': ({ given }) => `A step of “${String(given)}” has no name. Write paths like Paper > Pads.`,
   'too-deep': ({ given, max }) => `This path has ${String(given)} steps; at most ${String(max)} are possible.`,
@@ -128,11 +128,12 @@ function toLimit(value: unknown): string {
   return typeof value === 'number' ? formatAmount(value) : String(value)
 }
 
-function toUses({ categories, products, promotions, sets }: Facts): string[] {
+function toUses({ categories, products, promotions, sets, testCarts }: Facts): string[] {
   return [
     ...((categories as string[] | undefined) ?? []).map((name) => `the category ${name} below it`),
     ...(Number(products) > 0 ? [plural(Number(products), 'product')] : []),
     ...((promotions as string[] | undefined) ?? []).map((name) => `the promotion ${name}`),
+    ...((testCarts as string[] | undefined) ?? []).map((name) => `the test cart ${name}`),
     ...((sets as string[] | undefined) ?? []).map((name) => `the product set ${name}`),
   ]
 }

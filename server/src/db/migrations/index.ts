@@ -2,11 +2,13 @@ import type { Knex } from 'knex'
 import * as first from './001-first.ts'
 import * as testCarts from './002-test-carts.ts'
 import * as setsOccasions from './003-sets-occasions.ts'
+import * as shoppers from './004-shoppers.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
   '002-test-carts': testCarts,
   '003-sets-occasions': setsOccasions,
+  '004-shoppers': shoppers,
 }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {

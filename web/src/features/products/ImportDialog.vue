@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { ImportKind } from '@novalex/contract'
 import { ref, watch } from 'vue'
 import { text } from '@/locale/en.ts'
 import { explainError } from '@/locale/problems.ts'
@@ -7,11 +8,13 @@ import ImportPreview from './ImportPreview.vue'
 import ImportProblems from './ImportProblems.vue'
 import { useImport } from './useImport.ts'
 
+const { kind = 'products' } = defineProps<{ kind?: ImportKind }>()
 const isOpen = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ imported: [] }>()
 
 const notice = useNotice()
-const { status, error, isSending, isAgain, isBusy, send, accept, reset } = useImport()
+const { status, error, isSending, isAgain, isBusy, send, accept, reset } = useImport(kind)
+const words = text.import.kinds[kind]
 const input = ref<HTMLInputElement | null>(null)
 
 function onChoose(event: Event): void {
@@ -25,7 +28,7 @@ watch(
   () => status.value?.state,
   (state) => {
     if (state !== 'done') return
-    notice.say(text.import.done)
+    notice.say(words.done)
     emit('imported')
     isOpen.value = false
   },
@@ -36,10 +39,10 @@ watch(isOpen, (open) => {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" :persistent="isBusy" :aria-label="text.import.title" max-width="820" scrollable>
+  <v-dialog v-model="isOpen" :persistent="isBusy" :aria-label="words.title" max-width="820" scrollable>
     <v-card class="import">
-      <h2>{{ text.import.title }}</h2>
-      <p v-if="!status && !isSending" class="quiet">{{ text.import.hint }}</p>
+      <h2>{{ words.title }}</h2>
+      <p v-if="!status && !isSending" class="quiet">{{ words.hint }}</p>
       <p v-if="error" class="wrong" role="alert">{{ explainError(error) }}</p>
       <p v-if="status?.state === 'failed'" class="wrong" role="alert">{{ text.import.failed }}</p>
       <div v-if="isBusy" role="status">
@@ -52,7 +55,7 @@ watch(isOpen, (open) => {
           :model-value="(status?.progress ?? 0) * 100"
           :indeterminate="isSending"
           color="primary"
-          :aria-label="text.import.title"
+          :aria-label="words.title"
         />
       </div>
       <div class="content">

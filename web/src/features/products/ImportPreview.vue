@@ -14,9 +14,9 @@ const count = (value: number) => value.toLocaleString('en-GB')
   <p v-if="status.added + status.changed === 0">{{ text.import.nothing }}</p>
   <dl>
     <dd class="money">{{ count(status.added) }}</dd>
-    <dt>{{ text.import.added }}</dt>
+    <dt>{{ text.import.kinds[status.kind].added }}</dt>
     <dd class="money">{{ count(status.changed) }}</dd>
-    <dt>{{ text.import.changed }}</dt>
+    <dt>{{ text.import.kinds[status.kind].changed }}</dt>
     <dd class="money">{{ count(status.unchanged) }}</dd>
     <dt>{{ text.import.unchanged }}</dt>
   </dl>

@@ -1,12 +1,12 @@
-import type { ImportStatus } from '@novalex/contract'
+import type { ImportKind, ImportStatus } from '@novalex/contract'
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { api } from '@/api/api.ts'
 import { ApiError } from '@/api/http.ts'
 
 const ASK_AGAIN_MS = 250
 
-/** A product file on its way in: sent, read, looked at, accepted, written. */
-export function useImport() {
+/** A file on its way in: sent, read, looked at, accepted, written. */
+export function useImport(kind: ImportKind) {
   const status = shallowRef<ImportStatus | null>(null)
   const error = shallowRef<ApiError | null>(null)
   const isSending = ref(false)
@@ -40,7 +40,7 @@ export function useImport() {
   async function send(file: File): Promise<void> {
     reset()
     isSending.value = true
-    await attempt(() => api.startImport(file))
+    await attempt(() => api.startImport(kind, file))
     isSending.value = false
   }
 

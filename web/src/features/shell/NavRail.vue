@@ -16,6 +16,7 @@ const SECTIONS = [
       ['/promotions', text.rail.promotions],
       ['/products', text.rail.products],
       ['/sets', text.rail.sets],
+      ['/shoppers', text.rail.shoppers],
       ['/occasions', text.rail.occasions],
       ['/stacking', text.rail.stacking],
     ],

@@ -7,6 +7,7 @@ import { toPromotion } from '@/features/promotions/toDraft.ts'
 import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
 import KeepTestCart from '@/features/testCarts/KeepTestCart.vue'
 import EdgesTable from './EdgesTable.vue'
+import KnownShopper from './KnownShopper.vue'
 import TillCompare from './TillCompare.vue'
 import TillExtras from './TillExtras.vue'
 import TillReasons from './TillReasons.vue'
@@ -45,6 +46,7 @@ const SHOPPERS = [
   { value: 'guest', title: words.guest },
   { value: 'signedIn', title: words.signedIn },
   { value: 'returning', title: words.returning },
+  { value: 'known', title: words.knownOne },
   ...['club', 'trade', 'schools'].map((group) => ({ value: `group:${group}`, title: words.member(group) })),
 ]
 </script>
@@ -63,6 +65,7 @@ const SHOPPERS = [
         {{ words.empty }}
       </button>
     </header>
+    <KnownShopper v-if="till.shopper === 'known'" />
     <TillSearch @choose="(product) => till.add(product)" />
     <TillExtras />
     <TillReceipt :answer="answer" :edited="edited" :data-latency="latency" />

@@ -1,4 +1,4 @@
-import type { Cart, CartLine, Product, Promotion, Shopper } from '@novalex/core'
+import type { Cart, CartLine, Product, Promotion, Shopper, ShopperRow } from '@novalex/core'
 import { defineStore } from 'pinia'
 import { wrap, type Remote } from 'comlink'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
@@ -13,13 +13,15 @@ export interface TillLine {
   readonly quantity: number
 }
 
-/** Who stands at the till: nobody known, or a shopper with a past of their own and at most one group. */
-export type TillShopper = 'guest' | 'signedIn' | 'returning' | `group:${string}`
+/** Who stands at the till: nobody known, one with a past as most have it and at most one group, or one from the shoppers' file. */
+export type TillShopper = 'guest' | 'signedIn' | 'returning' | 'known' | `group:${string}`
 
 /** The test cart that is always there. It stays while you go from promotion to promotion, and ends with the window. */
 export const useTillCart = defineStore('till', () => {
   const lines = shallowRef<readonly TillLine[]>([])
   const shopper = ref<TillShopper>('guest')
+  /** The one from the file, once chosen. */
+  const known = shallowRef<ShopperRow | null>(null)
   const channel = ref('web')
   const codes = ref<string[]>([])
   /** None while the shopper has not chosen. */
@@ -38,7 +40,7 @@ export const useTillCart = defineStore('till', () => {
       delivery.value === null
         ? null
         : { option: delivery.value, price: DELIVERY_PRICES[delivery.value] ?? 0, country: country.value },
-    shopper: toShopper(shopper.value),
+    shopper: shopper.value === 'known' ? withoutName(known.value) : toShopper(shopper.value),
   }))
 
   function add(product: Product, quantity = 1): void {
@@ -60,6 +62,7 @@ export const useTillCart = defineStore('till', () => {
     codes.value = []
     delivery.value = null
     shopper.value = 'guest'
+    known.value = null
   }
   /** Puts a generated cart in, of products that are known. */
   function fill(cart: readonly CartLine[], products: readonly Product[]): void {
@@ -72,6 +75,7 @@ export const useTillCart = defineStore('till', () => {
   return {
     lines,
     shopper,
+    known,
     channel,
     codes,
     delivery,
@@ -145,6 +149,12 @@ function getWorker(): Remote<TillWorker> {
 /** Without Vue's proxies, which can't cross to a worker. */
 function plain<T>(value: T): T {
   return JSON.parse(JSON.stringify(value)) as T
+}
+
+function withoutName(shopper: ShopperRow | null): Shopper | null {
+  if (!shopper) return null
+  const { name: _name, ...rest } = shopper
+  return rest
 }
 
 function toShopper(shopper: TillShopper): Shopper | null {

@@ -1,0 +1,24 @@
+import { Type, type Static } from '@sinclair/typebox'
+import type { ShopperRow } from '@novalex/core'
+import { Count, Id, Money, strict, typed } from './basicSchema.ts'
+
+export const ShoppersQuery = Type.Object({ search: Type.Optional(Type.String({ maxLength: 200 })) }, strict)
+
+const ShopperSchema = typed<ShopperRow>()(
+  Type.Object(
+    {
+      id: Id,
+      name: Type.String(),
+      groups: Type.Array(Id),
+      tags: Type.Array(Id),
+      orders: Count,
+      spent: Money,
+      bought: Type.Array(Id),
+    },
+    strict,
+  ),
+)
+
+/** The known shoppers whose name or id holds the text: how many, and the first of them. */
+export const ShoppersAnswer = Type.Object({ total: Type.Integer(), shoppers: Type.Array(ShopperSchema) }, strict)
+export type ShoppersAnswer = Static<typeof ShoppersAnswer>

@@ -1,0 +1,114 @@
+import { parseAmount, parsePercent } from './amount.ts'
+import { WHOLE, type MinorUnits } from './money.ts'
+import { createProblem, type Problem } from './problem.ts'
+
+/** A kind of file with one record a row: its columns and how a row is read. */
+export interface TableFormat<C extends string, R> {
+  /** In the order in which they are written. */
+  readonly columns: readonly C[]
+  readonly required: readonly C[]
+  /** The column that tells rows apart; no file may hold the same text in it twice. */
+  readonly key: C
+  parse(read: CellReader<C>): R
+}
+
+/** Reads the cells of one row; what can't be taken is noted, and something harmless given back. */
+export interface CellReader<C extends string> {
+  isEmpty(column: C): boolean
+  text(column: C, max: number): string
+  /** Entries separated by `|`, each once. */
+  list(column: C, limits: { readonly max: number; readonly listed: number }): string[]
+  amount(column: C): MinorUnits | null
+  requiredAmount(column: C): MinorUnits
+  rate(column: C): number
+  count(column: C): number | null
+  complain(code: string, column: C, facts: Problem['facts']): void
+}
+
+export const LIST_SEPARATOR = '|'
+
+/** Where each column stands in the file, or what is wrong with the header. Letter case and blanks in names don't matter. */
+export function parseTableHeader<C extends string>(
+  fields: readonly string[],
+  { columns: names, required }: Pick<TableFormat<C, unknown>, 'columns' | 'required'>,
+): Map<C, number> | Problem[] {
+  const columns = new Map<C, number>()
+  const problems: Problem[] = []
+  fields.forEach((field, index) => {
+    const given = field
+      .trim()
+      .toLowerCase()
+      .replace(/[\s-]+/g, '_')
+    const name = names.find((one) => one === given)
+    if (!name) problems.push(createProblem('unknown-column', `${index + 1}`, { given: field.slice(0, 80) }))
+    else if (columns.has(name)) problems.push(createProblem('duplicate-column', `${index + 1}`, { given: name }))
+    else columns.set(name, index)
+  })
+  for (const name of required) {
+    if (!columns.has(name)) problems.push(createProblem('missing-column', name, { column: name }))
+  }
+  return problems.length > 0 ? problems : columns
+}
+
+/** One row of a file; problem paths are column names. */
+export function parseTableRow<C extends string, R>(
+  fields: readonly string[],
+  columns: ReadonlyMap<C, number>,
+  format: TableFormat<C, R>,
+): R | Problem[] {
+  const problems: Problem[] = []
+  const row = format.parse(createCellReader((column) => fields[columns.get(column) ?? -1]?.trim() ?? '', problems))
+  return problems.length > 0 ? problems : row
+}
+
+function createCellReader<C extends string>(cell: (column: C) => string, problems: Problem[]): CellReader<C> {
+  const complain = (code: string, column: C, facts: Problem['facts']) => {
+    problems.push(createProblem(code, column, facts))
+  }
+  const require = (column: C) => {
+    if (cell(column) === '') complain('required', column, {})
+    return cell(column)
+  }
+  const limit = (text: string, column: C, max: number) => {
+    if (text.length > max) complain('too-long', column, { given: text.length, max })
+    // eslint-disable-next-line no-control-regex -- control characters are what it looks for
+    if (/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/.test(text)) complain('control-character', column, {})
+    return text
+  }
+  const amount = (column: C): MinorUnits | null => {
+    const text = cell(column)
+    if (text === '') return null
+    const read = parseAmount(text)
+    if (read === null) complain('not-an-amount', column, { given: text.slice(0, 40) })
+    return read ?? 0
+  }
+  return {
+    complain,
+    isEmpty: (column) => cell(column) === '',
+    text: (column, max) => limit(require(column), column, max),
+    list(column, { max, listed }) {
+      const entries = cell(column)
+        .split(LIST_SEPARATOR)
+        .map((entry) => entry.trim())
+        .filter((entry) => entry !== '')
+      const distinct = [...new Set(entries)]
+      if (distinct.length > listed) complain('too-many', column, { given: distinct.length, max: listed })
+      return distinct.map((entry) => limit(entry, column, max))
+    },
+    amount,
+    requiredAmount: (column) => (require(column) === '' ? 0 : (amount(column) ?? 0)),
+    rate(column) {
+      const text = require(column)
+      if (text === '') return 0
+      const rate = parsePercent(text)
+      if (rate === null || rate > WHOLE) complain('not-a-rate', column, { given: text.slice(0, 40) })
+      return rate ?? 0
+    },
+    count(column) {
+      const text = cell(column)
+      if (text === '') return null
+      if (!/^\d{1,9}$/.test(text)) complain('not-a-count', column, { given: text.slice(0, 40) })
+      return Number(text)
+    },
+  }
+}

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { formatAmount } from '@novalex/core'
+import { ref } from 'vue'
+import { api } from '@/api/api.ts'
+import LoadError from '@/components/LoadError.vue'
+import { useDebounced } from '@/composables/useDebounced.ts'
+import { useLoad } from '@/composables/useLoad.ts'
+import ImportDialog from '@/features/products/ImportDialog.vue'
+import { text } from '@/locale/en.ts'
+import { planningText } from '@/locale/enPlanning.ts'
+import { plural } from '@/locale/format.ts'
+
+const TYPING_MS = 200
+const words = planningText.shoppers
+const search = ref('')
+const isImporting = ref(false)
+const settled = useDebounced(search, TYPING_MS)
+const { data, error, reload } = useLoad(settled, (signal) => api.findShoppers(settled.value, signal))
+const list = (entries: readonly string[]) => entries.join(', ') || text.common.none
+</script>
+
+<template>
+  <section class="page">
+    <header class="page-head">
+      <h1>{{ words.title }}</h1>
+      <span v-if="data" class="quiet" role="status">{{ plural(data.total, 'shopper') }}</span>
+      <span class="grow" />
+      <v-btn :href="api.shopperFileUrl" download="shoppers.csv">{{ words.export }}</v-btn>
+      <v-btn variant="flat" @click="isImporting = true">{{ words.import }}</v-btn>
+    </header>
+    <p class="quiet">{{ words.hint }}</p>
+    <v-text-field
+      v-model="search"
+      data-search
+      class="search"
+      :label="words.search"
+      clearable
+      @click:clear="search = ''"
+    />
+    <LoadError v-if="error" :error="error" @retry="reload" />
+    <p v-if="!data && !error" class="quiet">{{ text.common.loading }}</p>
+    <p v-else-if="data?.total === 0" class="empty">{{ settled ? words.emptySearch : words.empty }}</p>
+    <template v-else-if="data">
+      <table class="printed">
+        <thead>
+          <tr>
+            <th scope="col">{{ words.columns.name }}</th>
+            <th scope="col">{{ words.columns.groups }}</th>
+            <th scope="col">{{ words.columns.tags }}</th>
+            <th scope="col" class="number">{{ words.columns.orders }}</th>
+            <th scope="col" class="number">{{ words.columns.spent }}</th>
+            <th scope="col">{{ words.columns.bought }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="shopper in data.shoppers" :key="shopper.id">
+            <td>
+              {{ shopper.name }} <span class="quiet">{{ shopper.id }}</span>
+            </td>
+            <td>{{ list(shopper.groups) }}</td>
+            <td>{{ list(shopper.tags) }}</td>
+            <td class="number">{{ shopper.orders }}</td>
+            <td class="number">{{ formatAmount(shopper.spent) }}</td>
+            <td class="quiet">{{ list(shopper.bought) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="data.total > data.shoppers.length" class="quiet">
+        {{ words.firstOf(data.shoppers.length, plural(data.total, 'shopper')) }}
+      </p>
+    </template>
+    <ImportDialog v-model="isImporting" kind="shoppers" @imported="reload" />
+  </section>
+</template>
+
+<style scoped>
+.search {
+  margin: 12px 0;
+  max-width: 300px;
+}
+
+.empty {
+  padding: 40px 0;
+  text-align: center;
+}
+</style>

@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { formatAmount, type ShopperRow } from '@novalex/core'
+import { computed, ref } from 'vue'
+import { api } from '@/api/api.ts'
+import { useDebounced } from '@/composables/useDebounced.ts'
+import { useLoad } from '@/composables/useLoad.ts'
+import { text } from '@/locale/en.ts'
+import { plural } from '@/locale/format.ts'
+import { useTillCart } from './useTill.ts'
+
+/** A shopper from the file, by typing a name or an id. */
+const TYPING_MS = 200
+const till = useTillCart()
+const search = ref('')
+const settled = useDebounced(search, TYPING_MS)
+const { data } = useLoad(settled, (signal) => api.findShoppers(settled.value, signal))
+const items = computed(() => {
+  const found = data.value?.shoppers ?? []
+  const all = till.known && !found.some(({ id }) => id === till.known!.id) ? [till.known, ...found] : found
+  return all.map((shopper) => ({ value: shopper, title: shopper.name, props: { subtitle: pastOf(shopper) } }))
+})
+const pastOf = ({ id, groups, orders, spent }: ShopperRow) =>
+  [id, ...groups, `${plural(orders, 'order')}, ${formatAmount(spent)}`].join(' · ')
+</script>
+
+<template>
+  <v-autocomplete
+    v-model="till.known"
+    v-model:search="search"
+    :items="items"
+    :label="text.till.known"
+    :hint="till.known ? pastOf(till.known) : text.till.knownHint"
+    persistent-hint
+    no-filter
+    clearable
+    density="compact"
+  />
+</template>
