@@ -10,9 +10,11 @@ import { loadWorkingPlan } from '../../server/src/plan/planSource.ts'
 import { insertPromotion } from '../../server/src/promotions/promotions.repository.ts'
 import { insertRelease } from '../../server/src/releases/releases.repository.ts'
 import { SETS } from '../../server/src/sets/sets.repository.ts'
+import { insertPastPrices } from '../../server/src/prices/prices.repository.ts'
 import { saveShoppers } from '../../server/src/shoppers/shoppers.repository.ts'
 import { saveStore } from '../../server/src/store/store.repository.ts'
 import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_SETS, DEMO_STORE } from './plan.ts'
+import { createDemoPastPrices, HISTORY_DAYS } from './pastPrices.ts'
 import { createDemoShoppers } from './shoppers.ts'
 
 const DAY_MS = 86_400_000
@@ -27,7 +29,7 @@ export async function seedDemo(databaseUrl: string, now: Instant): Promise<boole
     if (await database('store').first()) return false
     await database.transaction(async (transaction) => {
       await saveStore(transaction, DEMO_STORE)
-      await seedCatalogue(transaction)
+      await seedCatalogue(transaction, now)
       await seedPlan(transaction, now)
     })
     return true
@@ -36,12 +38,13 @@ export async function seedDemo(databaseUrl: string, now: Instant): Promise<boole
   }
 }
 
-async function seedCatalogue(transaction: Database): Promise<void> {
+async function seedCatalogue(transaction: Database, now: Instant): Promise<void> {
   const file = await parseTableFile(readFileSync(PRODUCT_FILE), PRODUCT_FORMAT, () => Promise.resolve())
   if (file.problems.length > 0) throw new Error(`demo/products.csv: ${JSON.stringify(file.problems[0])}`)
   const { newCategories, products } = computeProductImport(file.rows, file.columns, await loadCatalogue(transaction))
   await insertCategories(transaction, newCategories)
-  await saveProducts(transaction, products)
+  await saveProducts(transaction, products, { at: now - HISTORY_DAYS * DAY_MS })
+  await insertPastPrices(transaction, createDemoPastPrices(products, now))
   await saveShoppers(transaction, createDemoShoppers(products.map(({ sku }) => sku)))
 }
 

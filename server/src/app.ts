@@ -25,6 +25,8 @@ import { createOccasionsRoutes } from './occasions/occasions.routes.ts'
 import { createOccasionsService } from './occasions/occasions.service.ts'
 import { createPlanRoutes } from './plan/plan.routes.ts'
 import type { PlanSource } from './plan/planSource.ts'
+import { createPriceHistory } from './prices/priceHistory.service.ts'
+import { createPricesRoutes } from './prices/prices.routes.ts'
 import { createPromotionsRoutes } from './promotions/promotions.routes.ts'
 import { createPromotionsService } from './promotions/promotions.service.ts'
 import { createReleasesRoutes } from './releases/releases.routes.ts'
@@ -94,7 +96,9 @@ function createApi(deps: AppDeps): Router {
   api.use(createPlanRoutes(deps))
   api.use('/stacking', createStackingRoutes(deps))
   api.use('/test-carts', createTestCartsRoutes(deps))
-  api.use('/shop', createShopRoutes(deps))
+  const history = createPriceHistory(database)
+  api.use(createPricesRoutes({ ...deps, history }))
+  api.use('/shop', createShopRoutes({ ...deps, history }))
   api.use(createShoppersRoutes(database))
   api.use('/activity', createActivityRoutes(database))
   api.use(() => {

@@ -1,4 +1,4 @@
-import type { Catalogue, Category, Product } from '@novalex/core'
+import type { Catalogue, Category, Instant, Product } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
 
 interface CategoryRow {
@@ -59,22 +59,26 @@ export async function deleteProduct(transaction: Connection, sku: string): Promi
 }
 
 /**
- * Writes products by SKU: known ones are changed and keep their place, new ones go to the end. `onProgress` hears how many are
- * written so far.
+ * Writes products by SKU: known ones are changed and keep their place, new ones go to the end. A regular price that is new is noted
+ * with the instant since which it holds. `onProgress` hears how many are written so far.
  */
 export async function saveProducts(
   transaction: Connection,
   products: readonly Product[],
-  onProgress: (written: number) => Promise<void> = () => Promise.resolve(),
+  { at, onProgress = () => Promise.resolve() }: { at: Instant; onProgress?: (written: number) => Promise<void> },
 ): Promise<void> {
-  const known = new Map<string, number>(
-    (await transaction<ProductRow>('products').select('sku', 'position')).map(({ sku, position }) => [sku, position]),
-  )
-  let next = [...known.values()].reduce((max, position) => Math.max(max, position), -1) + 1
+  const rows = await transaction<ProductRow>('products').select('sku', 'position', 'regular_price')
+  const known = new Map(rows.map((row) => [row.sku, row]))
+  const since = new Date(at)
+  let next = rows.reduce((max, { position }) => Math.max(max, position), -1) + 1
   for (let from = 0; from < products.length; from += PRODUCTS_A_STATEMENT) {
     const part = products.slice(from, from + PRODUCTS_A_STATEMENT)
-    const rows = part.map((product) => toRow(product, known.get(product.sku) ?? next++))
-    await transaction('products').insert(rows).onConflict('sku').merge()
+    const written = part.map((product) => toRow(product, known.get(product.sku)?.position ?? next++))
+    await transaction('products').insert(written).onConflict('sku').merge()
+    const prices = part
+      .filter(({ sku, regularPrice }) => known.get(sku)?.regular_price !== regularPrice)
+      .map(({ sku, regularPrice }) => ({ sku, since, price: regularPrice }))
+    if (prices.length > 0) await transaction('regular_prices').insert(prices).onConflict(['sku', 'since']).merge()
     await onProgress(from + part.length)
   }
 }

@@ -28,7 +28,11 @@ interface ImportWork {
     file: Uint8Array,
     onProgress: (share: number) => Promise<void>,
   ): Promise<{ readonly rows: number; readonly problems: readonly Problem[]; readonly preview: Partial<ImportPreview> }>
-  write(connection: Connection, file: Uint8Array, onProgress: (share: number) => Promise<void>): Promise<void>
+  write(
+    connection: Connection,
+    file: Uint8Array,
+    progress: { readonly at: number; readonly onProgress: (share: number) => Promise<void> },
+  ): Promise<void>
 }
 
 const nothing = () => Promise.resolve()
@@ -43,11 +47,14 @@ const WORK: Readonly<Record<ImportKind, ImportWork>> = {
       const result = computeProductImport(rows, columns, catalogue)
       return { rows: rows.length, problems, preview: summarize(result, catalogue.categories) }
     },
-    async write(transaction, file, onProgress) {
+    async write(transaction, file, { at, onProgress }) {
       const parsed = await parseTableFile(file, PRODUCT_FORMAT, nothing)
       const result = computeProductImport(parsed.rows, parsed.columns, await loadCatalogue(transaction))
       await insertCategories(transaction, result.newCategories)
-      await saveProducts(transaction, result.products, (written) => onProgress(written / result.products.length))
+      await saveProducts(transaction, result.products, {
+        at,
+        onProgress: (written) => onProgress(written / result.products.length),
+      })
       await countCatalogueRevision(transaction)
     },
   },
@@ -59,7 +66,7 @@ const WORK: Readonly<Record<ImportKind, ImportWork>> = {
       const unchanged = rows.filter((row) => known.get(row.id) === JSON.stringify(row)).length
       return { rows: rows.length, problems, preview: { added, unchanged, changed: rows.length - added - unchanged } }
     },
-    async write(transaction, file, onProgress) {
+    async write(transaction, file, { onProgress }) {
       const { rows } = await parseTableFile(file, SHOPPER_FORMAT, nothing)
       await saveShoppers(transaction, rows, (written) => onProgress(written / rows.length))
     },
@@ -99,7 +106,8 @@ export async function writeImport(database: Database, { id, at }: { id: string; 
     const { catalogueRevision } = await lockStore(transaction)
     if (catalogueRevision !== record.catalogueRevision) return false
     const { file, kind } = await getImportFile(transaction, id)
-    await WORK[kind].write(transaction, file, (share) => updateImport(database, id, { progress: share }))
+    const onProgress = (share: number) => updateImport(database, id, { progress: share })
+    await WORK[kind].write(transaction, file, { at, onProgress })
     const { fileName, rows, added, changed, priceChangeCount } = record.status
     const detail = { fileName, rows, added, changed, priceChangeCount }
     await recordActivity(transaction, { at, by: record.createdBy, action: `import-${kind}`, subject: id, detail })

@@ -1,4 +1,10 @@
-import { ShopCartRequest, ShopQuery, type ShopAnswer, type ShopProductAnswer } from '@novalex/contract'
+import {
+  ShopCartRequest,
+  ShopQuery,
+  type ShopAnswer,
+  type ShopProduct,
+  type ShopProductAnswer,
+} from '@novalex/contract'
 import {
   checkOrder,
   computeScheduleStatus,
@@ -14,27 +20,39 @@ import { refuseIfAny } from '../http/AppError.ts'
 import { parseBody, parseQuery } from '../http/validate.ts'
 import { resolveQuestion } from '../plan/ask.ts'
 import type { PlanSource } from '../plan/planSource.ts'
+import type { PriceHistory } from '../prices/priceHistory.service.ts'
 import { computeShopCart } from './shopCart.ts'
 import { toShopProduct } from './shopProduct.ts'
 
 const PAGE_SIZE = 24
 
+interface ShopDeps {
+  readonly plans: PlanSource
+  readonly clock: Clock
+  readonly history: PriceHistory
+}
+
 /** What shoppers see: always the latest release. */
-export function createShopRoutes({ plans, clock }: { plans: PlanSource; clock: Clock }): Router {
+export function createShopRoutes({ plans, clock, history }: ShopDeps): Router {
   const routes = Router()
+  /** Products as the shop shows them, with the price that may be crossed out. */
+  async function show(plan: CompiledPlan, products: readonly Product[], at: Instant): Promise<ShopProduct[]> {
+    const spans = await history.of(products, { ahead: plan, now: clock.now(), to: at + 1 })
+    return products.map((product) => toShopProduct(plan, product, { now: at, history: spans.get(product.sku)! }))
+  }
   routes.get('/products', async (request, response) => {
     const query = parseQuery(ShopQuery, request)
     const { plan, release, now } = await resolveQuestion({ plan: 'live', at: query.at }, { plans, clock })
     const found = findProducts(plan, query)
     const from = (Number(query.page ?? 1) - 1) * PAGE_SIZE
-    const products = found.slice(from, from + PAGE_SIZE).map((product) => toShopProduct(plan, product, now))
+    const products = await show(plan, found.slice(from, from + PAGE_SIZE), now)
     response.json({ release, total: found.length, products } satisfies ShopAnswer)
   })
   routes.get('/products/:sku', async (request, response) => {
     const { at } = parseQuery(ShopQuery, request)
     const { plan, release, now } = await resolveQuestion({ plan: 'live', at }, { plans, clock })
-    const product = toShopProduct(plan, getProduct(plan, request.params.sku), now)
-    response.json({ release, product } satisfies ShopProductAnswer)
+    const [product] = await show(plan, [getProduct(plan, request.params.sku)], now)
+    response.json({ release, product: product! } satisfies ShopProductAnswer)
   })
   routes.get('/products/:sku/offers', async (request, response) => {
     const { at } = parseQuery(ShopQuery, request)

@@ -61,6 +61,9 @@ export const PRODUCTS = [
   product('INK-1', 'Ink', 700, ['ink']),
 ]
 
+/** Since when the test shop sells its products. */
+export const LAUNCHED = Date.parse('2026-06-01T00:00:00Z')
+
 /** A server on a port and a database of its own, with a store of three products. */
 export async function createTestServer(
   serverUrl: string,
@@ -77,7 +80,7 @@ export async function createTestServer(
     { id: 'ink', name: 'Ink', parent: null },
     { id: 'spare', name: 'Spare', parent: null },
   ])
-  await saveProducts(setUp, PRODUCTS)
+  await saveProducts(setUp, PRODUCTS, { at: LAUNCHED })
   const reached = new URL(url)
   if (connectTo) reached.host = connectTo
   const database = openDatabase(reached.href)

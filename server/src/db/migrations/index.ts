@@ -3,12 +3,14 @@ import * as first from './001-first.ts'
 import * as testCarts from './002-test-carts.ts'
 import * as setsOccasions from './003-sets-occasions.ts'
 import * as shoppers from './004-shoppers.ts'
+import * as priceHistory from './005-price-history.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
   '002-test-carts': testCarts,
   '003-sets-occasions': setsOccasions,
   '004-shoppers': shoppers,
+  '005-price-history': priceHistory,
 }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {

@@ -1,0 +1,101 @@
+import type { CompiledPlan } from './compilePlan.ts'
+import type { MinorUnits } from './money.ts'
+import type { Product } from './plan.ts'
+import { DAY_MS, type Instant } from './time.ts'
+import { computePriceSpans, computePublicPrice, type Onlooker } from './timeline.ts'
+
+/** A stretch of time in which the shop followed one plan and a product had one regular price; half-open. */
+export interface PriceEpoch {
+  readonly from: Instant
+  readonly until: Instant
+  readonly plan: CompiledPlan
+  readonly regular: MinorUnits
+  /** The release that the shop followed; null before the first one. */
+  readonly release: number | null
+}
+
+/** A stretch of time in which a product had one shelf price, with its cause; half-open. */
+export interface HistorySpan {
+  readonly from: Instant
+  readonly until: Instant
+  readonly price: MinorUnits
+  readonly regular: MinorUnits
+  readonly promotions: readonly string[]
+  readonly source: 'imported' | 'release'
+  readonly release: number | null
+}
+
+/** The only price that may honestly be crossed out beside a reduced one. */
+export interface PriorPrice {
+  /** When the reduction began that holds now, with all that it grew out of without a gap. */
+  readonly began: Instant
+  /** The lowest shelf price of the days before; null where nothing is known of them. */
+  readonly price: MinorUnits | null
+  /** When it was that low, last. */
+  readonly at: Instant | null
+}
+
+/** How many days before a reduction count, unless the store says otherwise. */
+export const PRIOR_DAYS = 30
+
+/** What a product cost, epoch by epoch, as spans without overlap, oldest first; neighbours that say the same are joined. */
+export function computePriceHistory(
+  product: Product,
+  epochs: readonly PriceEpoch[],
+  onlooker: Onlooker,
+): HistorySpan[] {
+  const spans: HistorySpan[] = []
+  for (const { from, until, plan, regular, release } of epochs) {
+    const then = { ...product, regularPrice: regular }
+    for (const span of computePriceSpans(plan, then, { from, to: until }, onlooker)) {
+      const { regular: stood } = computePublicPrice(plan, then, span.from, onlooker)
+      join(spans, { ...span, regular: stood, source: 'release', release })
+    }
+  }
+  return spans
+}
+
+function join(spans: HistorySpan[], next: HistorySpan): void {
+  const last = spans.at(-1)
+  const isSame =
+    last?.until === next.from &&
+    last.price === next.price &&
+    last.regular === next.regular &&
+    last.source === next.source &&
+    last.promotions.join() === next.promotions.join()
+  if (isSame) spans[spans.length - 1] = { ...last, until: next.until }
+  else spans.push(next)
+}
+
+/**
+ * The prior price of the reduction that holds at `now`; null where none holds. A reduction begins where the shelf price first fell below
+ * the regular price and has stayed below since, so that one reduction after another without a gap counts as one. Of a product younger
+ * than the days that count, what is known since its launch. Source: docs/pricing.md, "Prior price".
+ */
+export function computePriorPrice(
+  history: readonly HistorySpan[],
+  now: Instant,
+  days: number = PRIOR_DAYS,
+): PriorPrice | null {
+  let index = history.findLastIndex(({ from, until }) => from <= now && now < until)
+  const isReduced = (span: HistorySpan | undefined) => span !== undefined && span.price < span.regular
+  if (!isReduced(history[index])) return null
+  while (isReduced(history[index - 1]) && history[index - 1]!.until === history[index]!.from) index--
+  const began = history[index]!.from
+  const counted = history.slice(0, index).filter(({ until }) => until > began - days * DAY_MS)
+  const lowest = counted.reduce<HistorySpan | null>(
+    (best, span) => (best === null || span.price <= best.price ? span : best),
+    null,
+  )
+  return { began, price: lowest?.price ?? null, at: lowest ? lowest.until - 1 : null }
+}
+
+/** What is crossed out beside a shelf price: the regular price, but never more than the prior price; null where neither is higher. */
+export function computeStruckPrice(
+  { price, regular }: { readonly price: MinorUnits; readonly regular: MinorUnits },
+  prior: PriorPrice | null,
+): MinorUnits | null {
+  if (price >= regular || prior?.price == null) return null
+  const struck = Math.min(regular, prior.price)
+  return struck > price ? struck : null
+}

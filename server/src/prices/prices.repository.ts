@@ -1,0 +1,65 @@
+import type { HistorySpan, Instant, MinorUnits } from '@novalex/core'
+import type { Connection } from '../db/openDatabase.ts'
+
+export interface RegularPrice {
+  readonly since: Instant
+  readonly price: MinorUnits
+}
+
+interface RegularRow {
+  sku: string
+  since: Date
+  price: number
+}
+
+interface PastRow {
+  sku: string
+  from: Date
+  until: Date
+  price: number
+  regular: number
+}
+
+/** The regular prices that products had, oldest first; the first one is the launch. */
+export async function listRegularPrices(
+  connection: Connection,
+  skus: readonly string[],
+): Promise<Map<string, RegularPrice[]>> {
+  const rows = await connection<RegularRow>('regular_prices')
+    .whereIn('sku', [...skus])
+    .orderBy('since')
+  return collect(rows, ({ since, price }) => ({ since: since.getTime(), price: Number(price) }))
+}
+
+/** The shelf prices of the time before Novalex, as they were brought in, oldest first. */
+export async function listPastPrices(
+  connection: Connection,
+  skus: readonly string[],
+): Promise<Map<string, HistorySpan[]>> {
+  const rows = await connection<PastRow>('past_prices')
+    .whereIn('sku', [...skus])
+    .orderBy('from')
+  return collect(rows, ({ from, until, price, regular }) => ({
+    from: from.getTime(),
+    until: until.getTime(),
+    price: Number(price),
+    regular: Number(regular),
+    promotions: [],
+    source: 'imported',
+    release: null,
+  }))
+}
+
+export async function insertPastPrices(
+  transaction: Connection,
+  prices: readonly (Pick<HistorySpan, 'from' | 'until' | 'price' | 'regular'> & { readonly sku: string })[],
+): Promise<void> {
+  const rows = prices.map(({ from, until, ...price }) => ({ ...price, from: new Date(from), until: new Date(until) }))
+  await transaction.batchInsert('past_prices', rows, 500)
+}
+
+function collect<R extends { sku: string }, T>(rows: readonly R[], read: (row: R) => T): Map<string, T[]> {
+  const found = new Map<string, T[]>()
+  for (const row of rows) found.set(row.sku, [...(found.get(row.sku) ?? []), read(row)])
+  return found
+}

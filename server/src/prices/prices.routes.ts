@@ -1,0 +1,62 @@
+import { PlanQuery, type HistoryAnswer } from '@novalex/contract'
+import { computeHorizon, computePriorPrice, computeStruckPrice, type HistorySpan, type Instant } from '@novalex/core'
+import { Router } from 'express'
+import { getProduct } from '../catalogue/products.service.ts'
+import type { Clock } from '../clock.ts'
+import type { Database } from '../db/openDatabase.ts'
+import { parseQuery } from '../http/validate.ts'
+import { resolveQuestion } from '../plan/ask.ts'
+import type { PlanSource } from '../plan/planSource.ts'
+import { listReleases, findReleasedPlan } from '../releases/releases.repository.ts'
+import type { PriceHistory } from './priceHistory.service.ts'
+
+interface PricesDeps {
+  readonly database: Database
+  readonly plans: PlanSource
+  readonly clock: Clock
+  readonly history: PriceHistory
+}
+
+/** What a product cost, costs and will cost. */
+export function createPricesRoutes({ database, plans, clock, history }: PricesDeps): Router {
+  const routes = Router()
+  routes.get('/products/:sku/history', async (request, response) => {
+    const { plan, now: at } = await resolveQuestion(parseQuery(PlanQuery, request), { plans, clock })
+    const product = getProduct(plan, request.params.sku)
+    const now = clock.now()
+    const to = Math.max(computeHorizon([plan], now), at + 1)
+    const spans = (await history.of([product], { ahead: plan, now, to })).get(product.sku)!
+    const prior = computePriorPrice(spans, at)
+    const present = spans.find(({ from, until }) => from <= at && at < until)
+    const answer: HistoryAnswer = {
+      spans: spans.map(writeSpan),
+      names: await findNames(database, spans, plan),
+      prior: prior && { began: write(prior.began), price: prior.price, at: prior.at === null ? null : write(prior.at) },
+      struck: present ? computeStruckPrice(present, prior) : null,
+    }
+    response.json(answer)
+  })
+  return routes
+}
+
+const write = (instant: Instant) => new Date(instant).toISOString()
+
+function writeSpan({ from, until, promotions, ...span }: HistorySpan) {
+  return { ...span, from: write(from), until: write(until), promotions: [...promotions] }
+}
+
+/** Names as the plan has them; of promotions that it has no longer, as the latest release that had them. */
+async function findNames(
+  database: Database,
+  spans: readonly HistorySpan[],
+  plan: { findPromotion(id: string): { promotion: { name: string } } | undefined },
+): Promise<Record<string, string>> {
+  const ids = new Set(spans.flatMap(({ promotions }) => promotions))
+  const names = new Map([...ids].map((id) => [id, plan.findPromotion(id)?.promotion.name]))
+  for (const { number } of await listReleases(database)) {
+    if ([...names.values()].every((name) => name !== undefined)) break
+    const released = await findReleasedPlan(database, number)
+    for (const { id, name } of released?.promotions ?? []) if (names.has(id)) names.set(id, names.get(id) ?? name)
+  }
+  return Object.fromEntries([...names].map(([id, name]) => [id, name ?? id]))
+}
