@@ -4,6 +4,7 @@ import type {
   CampaignUpdate,
   CategoryAnswer,
   DeepestAnswer,
+  HistoryAnswer,
   ImportKind,
   ImportStatus,
   LookupAnswer,
@@ -63,6 +64,9 @@ export const api = {
     request<ProductsAnswer>('/products', signal ? { query: { ...query }, signal } : { query: { ...query } }),
   getProduct: (sku: string, asked: Asked) =>
     request<PricedProduct>(`/products/${encodeURIComponent(sku)}`, { query: { ...asked } }),
+  deleteProduct: (sku: string) => request<undefined>(`/products/${encodeURIComponent(sku)}`, { method: 'DELETE' }),
+  getHistory: (sku: string, asked: Asked) =>
+    request<HistoryAnswer>(`/products/${encodeURIComponent(sku)}/history`, { query: { ...asked } }),
   lookUp: (skus: readonly string[]) => request<LookupAnswer>('/products/lookup', { method: 'POST', body: { skus } }),
   productFileUrl: '/api/products.csv',
   shopperFileUrl: '/api/shoppers.csv',

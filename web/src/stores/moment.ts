@@ -18,7 +18,12 @@ export interface PriceMoment {
 /** The instant and the plan for which everything on screen is computed. */
 export const useMoment = defineStore('moment', () => {
   const store = useStoreInfo()
-  const now = ref<Instant>(Date.now())
+  const ticks = ref(0)
+  /** On the server's clock, to the minute: prices change at no finer grain, and a list need not be asked for again each second. */
+  const now = computed<Instant>(() => {
+    void ticks.value
+    return Math.floor((Date.now() + store.clockOffsetMs) / 60_000) * 60_000
+  })
   /** Null follows the clock. */
   const chosen = ref<Instant | null>(null)
   const plan = ref<string>('working')
@@ -31,12 +36,9 @@ export const useMoment = defineStore('moment', () => {
   const next = computed(() => moments.value.find((moment) => moment.at > instant.value) ?? null)
   const previous = computed(() => moments.value.findLast((moment) => moment.at < instant.value) ?? null)
 
-  function tick(): void {
-    // To the minute: prices change at no finer grain, and a list need not be asked for again each second.
-    now.value = Math.floor((Date.now() + store.clockOffsetMs) / 60_000) * 60_000
-  }
-  setInterval(tick, TICK_MS)
-  watch(() => store.clockOffsetMs, tick, { immediate: true })
+  setInterval(() => {
+    ticks.value++
+  }, TICK_MS)
 
   function moveTo(to: Instant | null): void {
     chosen.value = to

@@ -135,7 +135,8 @@ async function onImported(): Promise<void> {
       <tbody>
         <tr v-for="row in data.rows" :key="row.product.sku">
           <td class="name">
-            {{ row.product.name }} <span class="quiet sku">{{ row.product.sku }}</span>
+            <router-link :to="`/products/${encodeURIComponent(row.product.sku)}`">{{ row.product.name }}</router-link>
+            <span class="quiet sku">{{ row.product.sku }}</span>
           </td>
           <td class="number" :class="{ struck: row.shelf < row.product.regularPrice }">
             {{ formatAmount(row.product.regularPrice) }}

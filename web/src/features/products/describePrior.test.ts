@@ -1,0 +1,28 @@
+import type { HistoryAnswer } from '@novalex/contract'
+import { expect, test } from 'vitest'
+import { describePrior } from './describePrior.ts'
+
+const began = '2027-02-28T23:00:00.000Z'
+const at = '2027-02-15T22:59:59.999Z'
+const answer = (prior: HistoryAnswer['prior'], struck: number | null): HistoryAnswer => ({
+  spans: [],
+  names: {},
+  prior,
+  struck,
+})
+
+test.each<[string, HistoryAnswer, RegExp]>([
+  ['nothing reduced', answer(null, null), /^Nothing is reduced/],
+  [
+    'the regular price',
+    answer({ began, price: 1000, at }, 1000),
+    /^The regular price of 10.00 € may be crossed out.* Mon 1 Mar 2027, 00:00/,
+  ],
+  [
+    'a lower one',
+    answer({ began, price: 900, at }, 900),
+    /may not be crossed out: it was 9.00 € on Mon 15 Feb 2027, 23:59. At most 9.00 € may be/,
+  ],
+  ['none', answer({ began, price: 700, at }, null), /^Nothing may be crossed out: it was 7.00 €/],
+  ['nothing known', answer({ began, price: null, at: null }, null), /nothing is known of the days before/],
+])('%s', (_case, given, sentence) => expect(describePrior(given, 1000, 'Europe/Vienna')).toMatch(sentence))
