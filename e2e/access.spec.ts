@@ -13,6 +13,7 @@ const SCREENS = [
   ['stacking', '/stacking', 'Two that meet'],
   ['test carts', '/test-carts', 'There is no test cart yet.'],
   ['Products', '/products', 'Drawing sheet A4'],
+  ['a product', '/products/SHT-A3', 'Price through time'],
   ['Releases', '/releases', 'Releases so far'],
   ['the shop', '/shop', 'Drawing sheet A4'],
   ['a product in the shop', '/shop/SHT-A3', 'Back to the list'],

@@ -34,6 +34,19 @@ const VIEWS = [
     },
   },
   { name: 'calendar', path: '/calendar' },
+  { name: 'occasions', path: '/occasions' },
+  { name: 'product', path: '/products/OIS-8COL' },
+  {
+    name: 'shoppers-read',
+    path: '/promotions/demo-12',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'What shoppers read', exact: true }).click()
+      await page.getByLabel('Title', { exact: true }).fill('Markers, the more the merrier')
+      await page.getByLabel('Label beside the price').fill('up to {percent} % off')
+      await page.getByText('As the shop shows it').scrollIntoViewIfNeeded()
+      await page.getByRole('row', { name: '20+ 25 % less' }).scrollIntoViewIfNeeded()
+    },
+  },
   {
     name: 'stacking',
     path: '/stacking',

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { HistoryAnswer } from '@novalex/contract'
-import { dateOf, toLocal } from '@novalex/core'
+import { dateOf, toInstant, toLocal } from '@novalex/core'
 import {
   CategoryScale,
   Chart,
@@ -33,6 +33,9 @@ const { spans, from, until, now, moment, zone, label } = defineProps<{
   label: string
 }>()
 
+const MAX_TICKS = 7
+Chart.defaults.font.family = 'Public Sans Variable, sans-serif'
+
 const theme = useTheme()
 /** Read anew with each theme: the canvas knows no variables. */
 const colours = computed(() => {
@@ -40,6 +43,19 @@ const colours = computed(() => {
   const style = getComputedStyle(document.querySelector('.v-application') ?? document.body)
   const read = (name: string) => style.getPropertyValue(name).trim()
   return { act: read('--act'), quiet: read('--quiet'), moment: read('--moment'), line: read('--line') }
+})
+/** The first of each month in view, or of every other one and so on, as many as have room. */
+const months = computed(() => {
+  const first = toLocal(from, zone).slice(0, 7)
+  const all: number[] = []
+  for (let [year, month] = first.split('-').map(Number) as [number, number]; ; month++) {
+    if (month > 12) [year, month] = [year + 1, 1]
+    const at = toInstant(`${year}-${String(month).padStart(2, '0')}-01T00:00`, zone)
+    if (at > until) break
+    if (at >= from) all.push(at)
+  }
+  const every = Math.ceil(all.length / MAX_TICKS)
+  return all.filter((_at, index) => index % every === 0)
 })
 const dayOf = (at: number) => formatDate(dateOf(toLocal(at, zone)))
 
@@ -51,6 +67,15 @@ const data = computed<ChartData<'line', { x: number; y: number }[]>>(() => {
       until: Math.min(Date.parse(span.until), until),
     }))
     .filter((span) => span.from < span.until)
+    // What is planned is drawn otherwise than what was, so a price that goes on is cut at the present.
+    .flatMap((span) =>
+      span.from < now && now < span.until
+        ? [
+            { ...span, until: now },
+            { ...span, from: now },
+          ]
+        : [span],
+    )
   const steps = (key: 'price' | 'regular') =>
     shown.flatMap((span) => [
       { x: span.from, y: span[key] / 100 },
@@ -89,7 +114,10 @@ const options = computed<ChartOptions<'line'>>(() => ({
       type: 'linear',
       min: from,
       max: until,
-      ticks: { callback: (at) => dayOf(Number(at)), color: colours.value.quiet, maxTicksLimit: 9, maxRotation: 0 },
+      afterBuildTicks: (axis) => {
+        axis.ticks = months.value.map((value) => ({ value }))
+      },
+      ticks: { callback: (at) => dayOf(Number(at)), color: colours.value.quiet, autoSkip: false, maxRotation: 0 },
       grid: { color: colours.value.line },
     },
     y: {

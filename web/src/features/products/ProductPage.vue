@@ -165,7 +165,9 @@ function remove(): void {
               <tr v-for="span in shown" :key="span.from">
                 <td>
                   {{ formatInstant(Date.parse(span.from), { zone: store.zone }) }}
-                  <span class="quiet">{{ words.until(formatEnd(toLocal(Date.parse(span.until), store.zone))) }}</span>
+                  <span v-if="span !== data.history.spans.at(-1)" class="quiet">{{
+                    words.until(formatEnd(toLocal(Date.parse(span.until), store.zone)))
+                  }}</span>
                 </td>
                 <td class="number" :class="{ struck: span.price < span.regular }">{{ formatAmount(span.regular) }}</td>
                 <td class="number">

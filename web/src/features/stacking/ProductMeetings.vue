@@ -94,6 +94,10 @@ const isOn = ({ schedule }: Promotion) => {
 </template>
 
 <style scoped>
+h2 {
+  margin-top: 22px;
+}
+
 .choice {
   margin: 10px 0;
 }
