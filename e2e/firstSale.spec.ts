@@ -30,8 +30,11 @@ test('bring in products, plan a sale, prove it, release it, see it in the shop',
     const categories = page.getByRole('combobox', { name: 'In these categories, and all below' })
     await categories.fill('bottles')
     await page.getByRole('option', { name: /Inks › Bottles/ }).click()
+    // The list of the field first, then the editor around it.
     await page.keyboard.press('Escape')
+    await expect(page.getByRole('option', { name: /Inks › Bottles/ })).toHaveCount(0)
     await page.keyboard.press('Escape')
+    await expect(categories).toHaveCount(0)
     await page.getByRole('button', { name: 'Until when', exact: true }).click()
     await page.getByLabel('First day').fill('2027-03-27')
     await page.getByLabel('Last day').fill('2027-03-28')
