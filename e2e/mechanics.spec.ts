@@ -31,6 +31,8 @@ test('any 3 for 25, with 4 in the cart; a click on an edge puts it in the till',
   await choose(page, 'How often in one order', 'once')
   await expectTotal(page, '55.00')
   await expectSaved(page)
+  await page.getByLabel('Price for all 3').fill('200')
+  await expect(page.getByText('the bundle saves nobody anything')).toBeVisible()
 })
 
 test('buy 1 get 1 as a gift, once and repeating, at 1, 3 and 6', async ({ page }) => {
@@ -152,6 +154,12 @@ test('a condition is put together as a sentence', async ({ page }) => {
   }
   await addTest('number of items in the cart')
   await page.getByLabel('Number').fill('2')
+  const compare = page.getByRole('combobox', { name: 'Is', exact: true })
+  await compare.press('ArrowDown')
+  await page.getByRole('option', { name: 'exactly', exact: true }).click()
+  await expect(page.getByText('Only exactly 2 will do')).toBeVisible()
+  await compare.press('ArrowDown')
+  await page.getByRole('option', { name: 'at least', exact: true }).click()
   await addTest('shopper’s group')
   await page.getByRole('button', { name: 'all of these' }).click()
   await expect(page.getByTestId('sentence')).toContainText('anyone with at least 2 of everything or anyone in club')

@@ -10,6 +10,7 @@ test('a product set: picked by hand, used by a promotion, and kept from being de
   await page.getByRole('option', { name: /^Drawing sheet A4/ }).click()
   await page.getByRole('option', { name: /^Drawing sheet A3/ }).click()
   await page.keyboard.press('Escape')
+  await expect(dialog.getByText('2 products: Drawing sheet A4 … Drawing sheet A3')).toBeVisible()
   await dialog.getByRole('button', { name: 'Keep it' }).click()
   await expect(
     page.getByRole('row', { name: /Two sheets Drawing sheet A4, Drawing sheet A3 2 nothing yet/ }),

@@ -3,6 +3,7 @@ import type { ConditionTest, Ladder, Mechanic } from '@novalex/core'
 /** The words of the editors for mechanics, conditions and ladders. */
 export const offerText = {
   kind: 'Kind of promotion',
+  noBargain: 'These items cost no more one by one: the bundle saves nobody anything.',
   kinds: {
     markdown: 'Sale price',
     'item-discount': 'Off each item',
@@ -188,6 +189,8 @@ export const offerText = {
     signedIn: 'Signed in',
     yes: 'yes',
     no: 'no, a guest',
+    exactly: (count: string) =>
+      `Only exactly ${count} will do: one more, and it holds no longer. “At least” is what is mostly meant.`,
     ops: {
       '>=': 'at least',
       '>': 'more than',

@@ -8,7 +8,10 @@ import PasteSkus from '@/components/PasteSkus.vue'
 import ProductChoice from '@/components/ProductChoice.vue'
 import ReachFields from '@/components/ReachFields.vue'
 import { createFields, provideFields } from '@/components/fields.ts'
+import { useDebounced } from '@/composables/useDebounced.ts'
+import { useLoad } from '@/composables/useLoad.ts'
 import { planningText } from '@/locale/enPlanning.ts'
+import { plural } from '@/locale/format.ts'
 import { explainFailure, explainProblem } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -21,6 +24,7 @@ const { set, filter = {} } = defineProps<{
 }>()
 const emit = defineEmits<{ kept: [set: SetRecord]; close: [] }>()
 
+const TYPING_MS = 200
 const words = planningText.sets
 const store = useStoreInfo()
 const notice = useNotice()
@@ -37,6 +41,14 @@ const errors = (path: string) => fields.problemsAt(path).map(explainProblem)
 const content = computed<SetDraft['content']>(() =>
   kind.value === 'skus' ? { skus: skus.value } : { filter: reach.value },
 )
+
+/** What it would hold now. An empty choice by hand is nothing; an empty filter is everything. */
+const { data: found } = useLoad(useDebounced(content, TYPING_MS), async (signal) => {
+  if ('skus' in content.value && content.value.skus.length === 0) return { products: 0, sample: [] }
+  const asked = 'skus' in content.value ? { skus: [...content.value.skus] } : content.value.filter
+  const answer = await api.getReach({ kind: 'item-discount', reach: asked, value: { percent: 1000 } }, signal)
+  return answer.reaches[0]!
+})
 
 async function keep(): Promise<void> {
   if (fields.typed.size > 0) return
@@ -85,6 +97,10 @@ function close(): void {
           <PasteSkus @add="(more) => (skus = [...new Set([...skus, ...more])])" />
         </template>
         <ReachFields v-else :reach="reach" path="content.filter" without-sets @change="(next) => (reach = next)" />
+        <p v-if="found" role="status" :class="{ wrong: found.products === 0 }">
+          <strong>{{ plural(found.products, 'product') }}</strong>
+          <template v-if="found.products > 0">: {{ found.sample.map((one) => one.name).join(' … ') }}</template>
+        </p>
         <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
         <v-btn type="submit" variant="flat" :disabled="name.trim() === ''">{{ words.save }}</v-btn>
       </form>

@@ -2,6 +2,7 @@
 import type { Product } from '@novalex/core'
 import { computed, watch } from 'vue'
 import { text } from '@/locale/en.ts'
+import { offerText } from '@/locale/enOffers.ts'
 import { formatMoney } from '@/locale/format.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -30,13 +31,21 @@ const examples = computed(() =>
     sets: names.sets.map(({ set }) => set),
   }),
 )
+/** A bundle that costs what its items cost, or more, is nothing that anybody meant. */
+const isNoBargain = computed(
+  () =>
+    draft.value!.mechanic.kind === 'bundle' &&
+    examples.value.length > 0 &&
+    examples.value.every(({ before, after, gifts }) => after >= before && gifts.length === 0),
+)
 const nameOf = (sku: string) => products.value.find((product) => product.sku === sku)?.name ?? sku
 </script>
 
 <template>
   <div v-if="data" class="live-example" aria-live="polite">
     <p v-if="isEmpty" class="wrong">▲ {{ text.promotion.reach.nothing }}</p>
-    <ul v-else>
+    <p v-else-if="isNoBargain" class="wrong">▲ {{ offerText.noBargain }}</p>
+    <ul v-if="!isEmpty">
       <li v-for="(example, index) in examples" :key="index">
         {{ example.lines.map(({ sku, quantity }) => `${quantity} × ${nameOf(sku)}`).join(', ') }}:
         <template v-if="example.after !== example.before">

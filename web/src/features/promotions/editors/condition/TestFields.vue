@@ -65,6 +65,7 @@ const list = computed<string[]>({
         @update:model-value="(basis: Basis) => set({ basis })"
       />
     </div>
+    <p v-if="'count' in test && test.op === '='" class="quiet">▲ {{ words.exactly(String(test.count)) }}</p>
     <PartReach
       v-if="'reach' in test"
       :reach="test.reach"
