@@ -16,7 +16,6 @@ export const planningText = {
     remove: 'Delete',
     saved: (name: string) => `“${name}” is kept.`,
     removed: (name: string) => `“${name}” is deleted.`,
-    actionsFor: (name: string) => `Actions for ${name}`,
   },
   occasions: {
     title: 'Occasions',
@@ -34,7 +33,6 @@ export const planningText = {
     remove: 'Delete',
     saved: (name: string) => `“${name}” is kept.`,
     removed: (name: string) => `“${name}” is deleted.`,
-    actionsFor: (name: string) => `Actions for ${name}`,
     dates: 'Dates',
     own: 'Dates of its own',
     follows: (name: string) => `Follows “${name}”`,
@@ -78,7 +76,6 @@ export const planningText = {
     description: 'Description',
     label: 'Label beside the price',
     labelHint: '{percent}, {amount}, {price} and {regular} are filled in',
-    fromRule: (words: string) => `Empty: “${words}”`,
     places: 'Shows',
     placeNames: { list: 'in lists', product: 'on the product page', cart: 'in the cart' },
     breaks: 'Table of its steps on the product page',

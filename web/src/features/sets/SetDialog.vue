@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { SetDraft, SetRecord } from '@novalex/contract'
-import type { Problem } from '@novalex/core'
+import type { Problem, Reach } from '@novalex/core'
 import { computed, ref, shallowRef } from 'vue'
 import { api } from '@/api/api.ts'
 import { ApiError } from '@/api/http.ts'
@@ -17,12 +17,8 @@ import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** A product set to be changed, or a new one. */
-const { set, filter = {} } = defineProps<{
-  set: SetRecord | null
-  /** What a new one begins with. */
-  filter?: SetDraft['content'] extends infer C ? Extract<C, { filter: unknown }>['filter'] : never
-}>()
-const emit = defineEmits<{ kept: [set: SetRecord]; close: [] }>()
+const { set } = defineProps<{ set: SetRecord | null }>()
+const emit = defineEmits<{ kept: []; close: [] }>()
 
 const TYPING_MS = 200
 const words = planningText.sets
@@ -32,7 +28,7 @@ const isOpen = ref(set !== null)
 const name = ref(set?.name ?? '')
 const kind = ref<'skus' | 'filter'>(set ? ('skus' in set.content ? 'skus' : 'filter') : 'skus')
 const skus = ref<string[]>(set && 'skus' in set.content ? [...set.content.skus] : [])
-const reach = shallowRef(set && 'filter' in set.content ? set.content.filter : filter)
+const reach = shallowRef<Reach>(set && 'filter' in set.content ? set.content.filter : {})
 const problems = shallowRef<readonly Problem[]>([])
 const refusal = ref('')
 const fields = createFields(problems)
@@ -55,11 +51,12 @@ async function keep(): Promise<void> {
   refusal.value = ''
   const draft = { name: name.value.trim(), content: content.value }
   try {
-    const kept = set ? await api.updateSet(set.id, { ...draft, version: set.version }) : await api.createSet(draft)
+    if (set) await api.updateSet(set.id, { ...draft, version: set.version })
+    else await api.createSet(draft)
     isOpen.value = false
     notice.say(words.saved(draft.name))
     await store.refresh()
-    emit('kept', kept)
+    emit('kept')
     close()
   } catch (thrown) {
     if (!(thrown instanceof ApiError)) throw thrown
