@@ -52,7 +52,8 @@ test('the server goes away: typing goes on, and it is saved when the server is b
 })
 
 test('what could not be saved is still there after leaving and coming back', async ({ page, novalex }) => {
-  await page.goto('/promotions/demo-1')
+  // The other pages' code has come too, so that one can leave while the server is away.
+  await page.goto('/promotions/demo-1', { waitUntil: 'networkidle' })
   await expect(page.getByTestId('sentence')).toBeVisible()
   await novalex.stop()
   await page.getByLabel('Percent off').fill('22')
@@ -66,6 +67,18 @@ test('what could not be saved is still there after leaving and coming back', asy
   await expect(page.getByText('Your unsaved edits from before are back.')).toBeVisible()
   await expect(page.getByTestId('sentence')).toContainText('22 % less')
   await expectSaved(page)
+})
+
+test('a page whose code can not come says so, and is there when the server is back', async ({ page }) => {
+  await page.route(/ProductsPage.*\.js/, (route) => route.abort())
+  await page.goto('/promotions')
+  await expect(page.getByRole('heading', { name: 'Promotions' })).toBeVisible()
+  await page.getByRole('link', { name: 'Products' }).click()
+  await expect(page.getByText('This page can not be shown until the server answers.')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Promotions' })).toBeVisible()
+  await page.unroute(/ProductsPage.*\.js/)
+  await page.getByRole('button', { name: 'Try again' }).click()
+  await expect(page.getByRole('heading', { name: 'Products' })).toBeVisible()
 })
 
 test('leaving right after typing loses nothing', async ({ page }) => {

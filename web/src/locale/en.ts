@@ -65,6 +65,7 @@ export const text = {
     undo: 'Undo',
     redo: 'Again',
     retry: 'Try again',
+    pageAway: 'This page can not be shown until the server answers.',
     loading: 'Loading …',
     none: '–',
     more: 'More',

@@ -1,4 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { text } from '@/locale/en.ts'
+import { useNotice } from '@/stores/notice.ts'
 
 const PAGES = {
   promotions: () => import('@/features/promotions/PromotionsPage.vue'),
@@ -42,8 +44,16 @@ export const router = createRouter({
   ],
 })
 
+// A browser does not fetch a module again that once failed to come: only a fresh load of the address does.
+router.onError((_error, to) => {
+  useNotice().say(text.common.pageAway, {
+    label: text.common.retry,
+    run: () => window.location.assign(to.fullPath),
+  })
+})
+
 /** Fetches every page's code once the first one stands, so that one can go on while the server is away. */
 export async function fetchPages(): Promise<void> {
-  await router.isReady()
+  await router.isReady().catch(() => undefined) // said by onError
   await Promise.allSettled(Object.values(PAGES).map((load) => load()))
 }
