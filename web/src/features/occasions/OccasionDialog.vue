@@ -6,6 +6,7 @@ import { api } from '@/api/api.ts'
 import { ApiError } from '@/api/http.ts'
 import DateTimeField from '@/components/DateTimeField.vue'
 import EndField from '@/components/EndField.vue'
+import FormDialog from '@/components/FormDialog.vue'
 import { createFields, provideFields } from '@/components/fields.ts'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
@@ -62,43 +63,29 @@ function close(): void {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" max-width="520" @after-leave="close">
+  <FormDialog
+    v-model="isOpen"
+    :title="occasion ? occasion.name : words.add"
+    :save="words.save"
+    :incomplete="name.trim() === ''"
+    :refusal="refusal"
+    @keep="keep"
+    @left="close"
+  >
     <template v-if="occasion === null" #activator="{ props }">
       <v-btn v-bind="props" variant="flat">{{ words.add }}</v-btn>
     </template>
-    <v-card border class="occasion" :aria-label="words.title">
-      <form @submit.prevent="keep">
-        <h2>{{ occasion ? occasion.name : words.add }}</h2>
-        <v-text-field v-model="name" :label="words.name" maxlength="120" :error-messages="errors('name')" />
-        <v-checkbox v-model="isUndated" :label="words.open" hide-details />
-        <template v-if="!isUndated">
-          <DateTimeField
-            v-model="start"
-            path="dates.start"
-            :date-label="text.promotion.when.start"
-            :time-label="text.promotion.when.startTime"
-            :errors="errors('dates.start')"
-          />
-          <EndField v-model="end" path="dates.end" always :errors="errors('dates.end')" />
-        </template>
-        <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
-        <v-btn type="submit" variant="flat" :disabled="name.trim() === ''">{{ words.save }}</v-btn>
-      </form>
-    </v-card>
-  </v-dialog>
+    <v-text-field v-model="name" :label="words.name" maxlength="120" :error-messages="errors('name')" />
+    <v-checkbox v-model="isUndated" :label="words.open" hide-details />
+    <template v-if="!isUndated">
+      <DateTimeField
+        v-model="start"
+        path="dates.start"
+        :date-label="text.promotion.when.start"
+        :time-label="text.promotion.when.startTime"
+        :errors="errors('dates.start')"
+      />
+      <EndField v-model="end" path="dates.end" always :errors="errors('dates.end')" />
+    </template>
+  </FormDialog>
 </template>
-
-<style scoped>
-.occasion {
-  padding: 20px 24px;
-}
-
-form {
-  display: grid;
-  gap: 12px;
-}
-
-form > .v-btn {
-  justify-self: start;
-}
-</style>

@@ -4,6 +4,7 @@ import type { Problem, Reach } from '@novalex/core'
 import { computed, ref, shallowRef } from 'vue'
 import { api } from '@/api/api.ts'
 import { ApiError } from '@/api/http.ts'
+import FormDialog from '@/components/FormDialog.vue'
 import PasteSkus from '@/components/PasteSkus.vue'
 import ProductChoice from '@/components/ProductChoice.vue'
 import ReachFields from '@/components/ReachFields.vue'
@@ -77,50 +78,41 @@ function close(): void {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" max-width="620" scrollable @after-leave="close">
+  <FormDialog
+    v-model="isOpen"
+    :title="set ? set.name : words.add"
+    :save="words.save"
+    :width="620"
+    :incomplete="name.trim() === ''"
+    :refusal="refusal"
+    @keep="keep"
+    @left="close"
+  >
     <template v-if="set === null" #activator="{ props }">
       <v-btn v-bind="props" variant="flat">{{ words.add }}</v-btn>
     </template>
-    <v-card border class="set" :aria-label="words.title">
-      <form @submit.prevent="keep">
-        <h2>{{ set ? set.name : words.add }}</h2>
-        <v-text-field v-model="name" :label="words.name" maxlength="120" :error-messages="errors('name')" />
-        <v-radio-group v-model="kind" :label="words.kind" hide-details>
-          <v-radio value="skus" :label="words.kinds.skus" />
-          <v-radio value="filter" :label="words.kinds.filter" />
-        </v-radio-group>
-        <template v-if="kind === 'skus'">
-          <ProductChoice v-model="skus" :label="words.products" :error-messages="errors('content.skus')" />
-          <PasteSkus @add="(more) => (skus = [...new Set([...skus, ...more])])" />
-        </template>
-        <ReachFields v-else :reach="reach" path="content.filter" without-sets @change="(next) => (reach = next)" />
-        <p v-if="found" role="status" :class="{ wrong: found.products === 0 }">
-          <strong>{{ plural(found.products, 'product') }}</strong>
-          <template v-if="found.products > 0">: {{ found.sample.map((one) => one.name).join(' … ') }}</template>
-        </p>
-        <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
-        <v-btn type="submit" variant="flat" :disabled="name.trim() === ''">{{ words.save }}</v-btn>
-      </form>
-    </v-card>
-  </v-dialog>
+    <v-text-field v-model="name" :label="words.name" maxlength="120" :error-messages="errors('name')" />
+    <v-radio-group v-model="kind" :label="words.kind" hide-details>
+      <v-radio value="skus" :label="words.kinds.skus" />
+      <v-radio value="filter" :label="words.kinds.filter" />
+    </v-radio-group>
+    <template v-if="kind === 'skus'">
+      <ProductChoice v-model="skus" :label="words.products" :error-messages="errors('content.skus')" />
+      <div><PasteSkus @add="(more) => (skus = [...new Set([...skus, ...more])])" /></div>
+    </template>
+    <div v-else class="filter">
+      <ReachFields :reach="reach" path="content.filter" without-sets @change="(next) => (reach = next)" />
+    </div>
+    <p v-if="found" role="status" :class="{ quiet: found.products === 0 }">
+      <strong>{{ plural(found.products, 'product') }}</strong>
+      <template v-if="found.products > 0">: {{ found.sample.map((one) => one.name).join(' … ') }}</template>
+    </p>
+  </FormDialog>
 </template>
 
 <style scoped>
-.set {
-  padding: 20px 24px;
-}
-
-form {
+.filter {
   display: grid;
-  gap: 12px;
-  justify-items: start;
-}
-
-form > :deep(*) {
-  width: 100%;
-}
-
-form > .v-btn {
-  width: auto;
+  gap: 10px;
 }
 </style>

@@ -4,6 +4,7 @@ import { formatAmount } from '@novalex/core'
 import { ref } from 'vue'
 import { api } from '@/api/api.ts'
 import { ApiError } from '@/api/http.ts'
+import FormDialog from '@/components/FormDialog.vue'
 import { proofText } from '@/locale/enProof.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { explainFailure } from '@/locale/problems.ts'
@@ -43,43 +44,29 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" max-width="460" @after-enter="begin">
+  <FormDialog
+    v-model="isOpen"
+    :title="words.keepTitle"
+    :save="words.save"
+    :width="460"
+    :incomplete="name.trim() === ''"
+    @keep="keep"
+    @opened="begin"
+  >
     <template #activator="{ props }">
       <button v-bind="props" type="button" class="as-link">{{ words.keep }}</button>
     </template>
-    <v-card border class="keep" :aria-label="words.keepTitle">
-      <form @submit.prevent="keep">
-        <h2>{{ words.keepTitle }}</h2>
-        <v-text-field v-model="name" :label="words.name" maxlength="120" autofocus :error-messages="refusal" />
-        <v-radio-group v-model="isExpected" hide-details>
-          <v-radio :value="true" :label="words.expects(formatAmount(total))" />
-          <v-radio :value="false" :label="words.watches" />
-        </v-radio-group>
-        <p class="quiet">
-          {{
-            moment.chosen === null
-              ? words.atNow
-              : words.atMoment(formatInstant(moment.chosen, { zone: store.zone, year: true }))
-          }}
-        </p>
-        <v-btn type="submit" variant="flat" :disabled="name.trim() === ''">{{ words.save }}</v-btn>
-      </form>
-    </v-card>
-  </v-dialog>
+    <v-text-field v-model="name" :label="words.name" maxlength="120" autofocus :error-messages="refusal" />
+    <v-radio-group v-model="isExpected" hide-details>
+      <v-radio :value="true" :label="words.expects(formatAmount(total))" />
+      <v-radio :value="false" :label="words.watches" />
+    </v-radio-group>
+    <p class="quiet">
+      {{
+        moment.chosen === null
+          ? words.atNow
+          : words.atMoment(formatInstant(moment.chosen, { zone: store.zone, year: true }))
+      }}
+    </p>
+  </FormDialog>
 </template>
-
-<style scoped>
-.keep {
-  padding: 20px 24px;
-}
-
-form {
-  display: grid;
-  gap: 12px;
-  justify-items: start;
-}
-
-form > :deep(.v-input) {
-  width: 100%;
-}
-</style>

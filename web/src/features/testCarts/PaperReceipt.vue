@@ -56,8 +56,8 @@ h3 {
 
 .row i {
   border-bottom: 1px dotted var(--quiet);
-  flex: 1;
-  min-width: 12px;
+  flex: 1 9999 8px;
+  min-width: 8px;
 }
 
 .total {

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { text } from '@/locale/en.ts'
+
+/** A short form that is kept as a whole, or left without a trace. */
+const {
+  title,
+  save,
+  width = 520,
+  incomplete = false,
+  refusal = '',
+} = defineProps<{ title: string; save: string; width?: number; incomplete?: boolean; refusal?: string }>()
+const isOpen = defineModel<boolean>({ required: true })
+const emit = defineEmits<{ keep: []; opened: []; left: [] }>()
+defineSlots<{ default(): unknown; activator?(slot: { props: Record<string, unknown> }): unknown }>()
+</script>
+
+<template>
+  <v-dialog v-model="isOpen" :max-width="width" scrollable @after-enter="emit('opened')" @after-leave="emit('left')">
+    <template v-if="$slots.activator" #activator="{ props }">
+      <slot name="activator" :props="props" />
+    </template>
+    <v-card border class="form" :aria-label="title">
+      <form @submit.prevent="emit('keep')">
+        <h2>{{ title }}</h2>
+        <slot />
+        <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
+        <footer>
+          <v-btn type="submit" variant="flat" :disabled="incomplete">{{ save }}</v-btn>
+          <v-btn @click="isOpen = false">{{ text.common.cancel }}</v-btn>
+        </footer>
+      </form>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.form {
+  overflow: auto;
+  padding: 20px 24px;
+}
+
+form {
+  display: grid;
+  gap: 12px;
+}
+
+footer {
+  display: flex;
+  gap: 10px;
+}
+</style>
