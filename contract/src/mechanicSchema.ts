@@ -1,6 +1,6 @@
 import type { Markdown, Mechanic, Value } from '@novalex/core'
 import { Type, type TSchema } from '@sinclair/typebox'
-import { choice, Ids, MAX_MONEY, Money, ReachSchema, strict, tagged, typed } from './basicSchema.ts'
+import { choice, Ids, MAX_MONEY, Money, ReachSchema, strict, tagged, TEXT_LIMITS, typed } from './basicSchema.ts'
 
 const Percent = Type.Object({ percent: Type.Integer() }, strict)
 const PercentOf = Type.Object({ percent: Type.Integer(), of: Type.Optional(choice('regular', 'current')) }, strict)
@@ -18,6 +18,12 @@ const SurchargeValue = typed<Value>()(Type.Union([Percent, Amount]))
 /** What a rung of a ladder may be; what fits the mechanic is found by `checkPromotion`. */
 export const AnyValue = UnitValue
 
+/** A price for each product, by SKU. */
+const PriceListSchema = Type.Record(Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id }), Money, {
+  minProperties: 1,
+  maxProperties: TEXT_LIMITS.priced,
+})
+
 const MarkdownSchema = typed<Markdown>()(
   Type.Object(
     {
@@ -27,6 +33,7 @@ const MarkdownSchema = typed<Markdown>()(
       bands: Type.Optional(
         Type.Array(Type.Object({ from: Money, value: MarkdownValue }, strict), { minItems: 1, maxItems: 50 }),
       ),
+      prices: Type.Optional(PriceListSchema),
       rounding: Type.Optional(
         Type.Object(
           {
@@ -49,7 +56,10 @@ const tiers = (from: TSchema, value: TSchema) =>
   Type.Array(Type.Object({ from, value }, strict), { minItems: 1, maxItems: 50 })
 
 const mechanicSchemas = [
-  Type.Object({ kind: Type.Literal('price-steps'), reach: ReachSchema }, strict),
+  Type.Object(
+    { kind: Type.Literal('price-steps'), reach: ReachSchema, prices: Type.Optional(PriceListSchema) },
+    strict,
+  ),
   MarkdownSchema,
   Type.Object(
     {

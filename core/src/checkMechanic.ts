@@ -22,8 +22,15 @@ function checkReaches(mechanic: Mechanic, catalogue: CompiledCatalogue): Problem
     case 'bundle':
       return mechanic.parts.flatMap((part, index) => checkReach(part.reach, `parts.${index}.reach`, catalogue))
     default:
-      return checkReach(mechanic.reach, 'reach', catalogue)
+      return [...checkReach(mechanic.reach, 'reach', catalogue), ...checkPriceList(mechanic, catalogue)]
   }
+}
+
+function checkPriceList(mechanic: Mechanic, { bySku }: CompiledCatalogue): Problem[] {
+  if (!('prices' in mechanic) || !mechanic.prices) return []
+  return Object.keys(mechanic.prices).flatMap((sku) =>
+    bySku.has(sku) ? [] : [createProblem('unknown-sku', `prices.${sku}`, { id: sku })],
+  )
 }
 
 function checkOwn(mechanic: Mechanic): Problem[] {
@@ -49,12 +56,14 @@ function checkOwn(mechanic: Mechanic): Problem[] {
   }
 }
 
-function checkMarkdown({ value, bands, rounding }: Markdown): Problem[] {
+function checkMarkdown({ value, bands, prices, rounding }: Markdown): Problem[] {
   const problems: Problem[] = []
-  if ((value === undefined) === (bands === undefined)) problems.push(createProblem('value-or-bands', 'value'))
+  if ([value, bands, prices].filter((one) => one !== undefined).length !== 1)
+    problems.push(createProblem('value-or-bands', 'value'))
   if (value) problems.push(...checkValue(value, 'value'))
   if (bands) problems.push(...checkAscending(bands, 'bands'))
-  if (rounding) problems.push(...checkRounding(rounding))
+  if (rounding && prices) problems.push(createProblem('not-allowed', 'rounding'))
+  else if (rounding) problems.push(...checkRounding(rounding))
   return problems
 }
 

@@ -124,9 +124,11 @@ function checkPhase({ mechanic, limits, code }: Promotion): Problem[] {
 
 function checkLadder(promotion: Promotion): Problem[] {
   const { ladder, mechanic, limits, schedule } = promotion
-  if (!ladder) return mechanic.kind === 'price-steps' ? [createProblem('required', 'ladder')] : []
+  const hasPrices = 'prices' in mechanic && mechanic.prices !== undefined
+  if (!ladder) return mechanic.kind === 'price-steps' && !hasPrices ? [createProblem('required', 'ladder')] : []
   const problems: Problem[] = []
-  if (mechanic.kind === 'markdown' && mechanic.bands) problems.push(createProblem('ladder-with-bands', 'ladder'))
+  if (hasPrices) problems.push(createProblem('ladder-not-here', 'ladder'))
+  else if (mechanic.kind === 'markdown' && mechanic.bands) problems.push(createProblem('ladder-with-bands', 'ladder'))
   else if (!hasOneValue(mechanic)) problems.push(createProblem('ladder-not-here', 'ladder'))
   if (ladder.by === 'unitsLeft' && limits.units == null)
     problems.push(createProblem('ladder-needs-units', 'limits.units'))

@@ -1,6 +1,7 @@
 import { compileCatalogue, type CompiledCatalogue } from './catalogue.ts'
 import { compileRungs, type RungInstants } from './ladder.ts'
-import type { Mechanic, PricingBase, Promotion, Reach, Store } from './plan.ts'
+import type { MinorUnits } from './money.ts'
+import type { Mechanic, PriceList, PricingBase, Promotion, Reach, Store } from './plan.ts'
 import { compileReach, type ReachMatcher } from './reach.ts'
 import { createReachIndex, type FindPromotions } from './reachIndex.ts'
 import { compileSchedule, type CompiledSchedule } from './schedule.ts'
@@ -69,9 +70,31 @@ export function reachesOf(mechanic: Mechanic): Reach[] {
       return mechanic.parts.map((part) => part.reach)
     case 'delivery':
       return []
+    case 'markdown':
+    case 'price-steps':
+      return mechanic.prices ? [reachOfList(mechanic.reach, mechanic.prices)] : [mechanic.reach]
     default:
       return [mechanic.reach]
   }
+}
+
+const LIST_REACHES = new WeakMap<PriceList, Reach>()
+
+/** Of the reach, what the list names; worked out once a list. */
+function reachOfList(reach: Reach, prices: PriceList): Reach {
+  let own = LIST_REACHES.get(prices)
+  if (!own) {
+    const listed = Object.keys(prices)
+    const { skus } = reach
+    own = { ...reach, skus: skus ? listed.filter((sku) => skus.includes(sku)) : listed }
+    LIST_REACHES.set(prices, own)
+  }
+  return own
+}
+
+/** A product's price in a list; null if the list does not name it. */
+export function findListed(prices: PriceList | undefined, sku: string): MinorUnits | null {
+  return prices && Object.hasOwn(prices, sku) ? prices[sku]! : null
 }
 
 /** A code as it is compared: without case, spaces and hyphens. */

@@ -7,6 +7,7 @@ import type {
   Limits,
   Mechanic,
   OrderDiscount,
+  PriceList,
   Promotion,
   QuantityBreak,
   Reach,
@@ -31,6 +32,8 @@ export type SentencePart =
   | { readonly part: 'code'; readonly code: NonNullable<Promotion['code']> }
   | { readonly part: 'reach'; readonly reach: Reach }
   | { readonly part: 'value'; readonly value: Value | null; readonly bands: number; readonly isLadder: boolean }
+  /** A price for each of so many products. */
+  | { readonly part: 'prices'; readonly products: number; readonly isRegular: boolean }
   | { readonly part: 'rounding'; readonly isRounded: true }
   | { readonly part: 'maxUnits'; readonly maxUnits: number; readonly pick: 'dearest' | 'cheapest' }
   | { readonly part: 'tiers'; readonly mechanic: QuantityBreak | SpendBreak | OrderDiscount | DeliveryOffer }
@@ -69,7 +72,8 @@ function describeMechanic(mechanic: Mechanic, ladder: Ladder | null): SentencePa
   const isLadder = ladder !== null
   switch (mechanic.kind) {
     case 'markdown': {
-      const { value, bands, rounding, reach } = mechanic
+      const { value, bands, prices, rounding, reach } = mechanic
+      if (prices) return describePriceList(prices, reach, false)
       return [
         { part: 'value', value: value ?? null, bands: bands?.length ?? 0, isLadder },
         { part: 'reach', reach },
@@ -117,10 +121,19 @@ function describeMechanic(mechanic: Mechanic, ladder: Ladder | null): SentencePa
         { part: 'reach', reach: mechanic.reach },
       ]
     case 'price-steps':
+      if (mechanic.prices) return describePriceList(mechanic.prices, mechanic.reach, true)
       return [...(ladder ? [{ part: 'steps' as const, ladder }] : []), { part: 'reach', reach: mechanic.reach }]
     default:
       return mechanic satisfies never
   }
+}
+
+function describePriceList(prices: PriceList, reach: Reach, isRegular: boolean): SentencePart[] {
+  const isNarrowed = Object.keys(reach).length > 0
+  return [
+    { part: 'prices', products: Object.keys(prices).length, isRegular },
+    ...(isNarrowed ? [{ part: 'reach' as const, reach }] : []),
+  ]
 }
 
 /** The groups that a group is kept apart from, its own included where listed, in the store's order. */

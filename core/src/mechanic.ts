@@ -18,19 +18,25 @@ export interface Rounding {
   readonly ending?: MinorUnits
 }
 
-/** Phase 1: the product's shelf price. Exactly one of `value` and `bands`. */
+/** A price for each product by SKU. Products that it does not list are not touched. */
+export type PriceList = Readonly<Record<string, MinorUnits>>
+
+/** Phase 1: the product's shelf price. Exactly one of `value`, `bands` and `prices`. */
 export interface Markdown {
   readonly kind: 'markdown'
   readonly reach: Reach
   readonly value?: Value
   readonly bands?: readonly Band[]
+  /** The shelf price of each product, if it is lower. */
+  readonly prices?: PriceList
   readonly rounding?: Rounding
 }
 
-/** Phase 0: the regular price itself, from the promotion's ladder. */
+/** Phase 0: the regular price itself, from the promotion's ladder or from a list. Exactly one of the two. */
 export interface PriceSteps {
   readonly kind: 'price-steps'
   readonly reach: Reach
+  readonly prices?: PriceList
 }
 
 export type Pick = 'dearest' | 'cheapest'

@@ -1,7 +1,8 @@
 import { admit, isAdmitted, judgeWhen, type AdmittedPromotion, type Skip } from './admission.ts'
 import { countCodes, type CodeReading } from './codes.ts'
-import type { CompiledPlan, CompiledPromotion } from './compilePlan.ts'
+import { findListed, type CompiledPlan, type CompiledPromotion } from './compilePlan.ts'
 import type { ConditionView } from './condition.ts'
+import type { MinorUnits } from './money.ts'
 import type { Piece } from './piece.ts'
 import type { Order, Product, Reach } from './plan.ts'
 import type { ReachMatcher } from './reach.ts'
@@ -110,8 +111,15 @@ function applySteps({ plan, order, admitted }: Session, product: Product): Stepp
   }
   for (const entry of plan.findPriceSteps(product)) {
     const admission = admitted(entry)
-    if (!isAdmitted(admission) || admission.rung === null || judgeWhen(entry, view) !== null) continue
-    if ('price' in admission.rung) return { priced: { ...product, regularPrice: admission.rung.price }, entry }
+    if (!isAdmitted(admission) || judgeWhen(entry, view) !== null) continue
+    const price = findStep(admission, product)
+    if (price !== null) return { priced: { ...product, regularPrice: price }, entry }
   }
   return { priced: product, entry: null }
+}
+
+function findStep({ entry, rung }: AdmittedPromotion, product: Product): MinorUnits | null {
+  const { mechanic } = entry.promotion
+  if (mechanic.kind === 'price-steps' && mechanic.prices) return findListed(mechanic.prices, product.sku)
+  return rung && 'price' in rung ? rung.price : null
 }

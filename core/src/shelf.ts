@@ -1,7 +1,7 @@
 import type { AdmittedPromotion, SkipReason } from './admission.ts'
 import { computeFloor } from './floor.ts'
 import type { MinorUnits } from './money.ts'
-import type { CompiledPromotion } from './compilePlan.ts'
+import { findListed, type CompiledPromotion } from './compilePlan.ts'
 import type { Markdown, Product, Store, Value } from './plan.ts'
 import type { StackingRules } from './stacking.ts'
 import { computeMarkdown, type Reduction, type UnitPrice } from './value.ts'
@@ -17,6 +17,11 @@ export interface ShelfPrice {
   readonly price: MinorUnits
   /** The markdowns that lowered it, by rank. */
   readonly steps: readonly ShelfStep[]
+}
+
+/** A unit with the product that it is of. */
+interface ShelfUnit extends UnitPrice {
+  readonly sku: string
 }
 
 /** Why a markdown has no part in a shelf price, and which other one stood in its way. */
@@ -35,7 +40,8 @@ export function computeShelfPrice(
   store: Store,
   rules: StackingRules,
 ): ShelfPrice {
-  const unit: UnitPrice = {
+  const unit: ShelfUnit = {
+    sku: product.sku,
     regular: product.regularPrice,
     current: product.regularPrice,
     floor: computeFloor(product, store),
@@ -61,13 +67,13 @@ export function explainLeftOut(
   if (rival) return { reason: 'stacking', by: rival.entry.promotion.id }
   const before = settled.steps.filter((step) => step.entry.promotion.rank < promotion.rank)
   const current = product.regularPrice - before.reduce((sum, step) => sum + step.amount, 0)
-  const unit = { regular: product.regularPrice, current, floor: computeFloor(product, store) }
+  const unit = { sku: product.sku, regular: product.regularPrice, current, floor: computeFloor(product, store) }
   const { amount, cutByFloor } = reduceBy(candidate, unit)
   if (amount > 0) return { reason: 'better-without' }
   return { reason: cutByFloor ? 'floor' : 'no-saving' }
 }
 
-function settleByRank(unit: UnitPrice, candidates: readonly AdmittedPromotion[], rules: StackingRules): ShelfPrice {
+function settleByRank(unit: ShelfUnit, candidates: readonly AdmittedPromotion[], rules: StackingRules): ShelfPrice {
   let price = unit.current
   const steps: ShelfStep[] = []
   for (const candidate of candidates) {
@@ -87,7 +93,7 @@ function settleByRank(unit: UnitPrice, candidates: readonly AdmittedPromotion[],
  * rounded one may, so it counts as if it ended a step lower.
  */
 function settleBest(
-  unit: UnitPrice,
+  unit: ShelfUnit,
   candidates: readonly AdmittedPromotion[],
   rules: StackingRules,
   start: ShelfPrice,
@@ -126,8 +132,8 @@ function ranksFirst(price: MinorUnits, steps: readonly ShelfStep[], best: ShelfP
   return differing >= 0 && steps[differing]!.entry.promotion.rank < best.steps[differing]!.entry.promotion.rank
 }
 
-function lowestAfter(candidate: AdmittedPromotion, unit: UnitPrice, price: MinorUnits): MinorUnits {
-  const value = findValue(candidate, unit.regular)
+function lowestAfter(candidate: AdmittedPromotion, unit: ShelfUnit, price: MinorUnits): MinorUnits {
+  const value = findValue(candidate, unit)
   if (value === null) return price
   const { rounding } = mechanicOf(candidate.entry)
   const { amount } = computeMarkdown(value, undefined, { ...unit, current: price })
@@ -138,15 +144,17 @@ function mayTouch(candidate: AdmittedPromotion, steps: readonly ShelfStep[], rul
   return steps.every((step) => rules.mayFollow(candidate.entry.stack, step.entry.stack))
 }
 
-function reduceBy(candidate: AdmittedPromotion, unit: UnitPrice): Reduction {
-  const value = findValue(candidate, unit.regular)
+function reduceBy(candidate: AdmittedPromotion, unit: ShelfUnit): Reduction {
+  const value = findValue(candidate, unit)
   if (value === null) return { amount: 0, cutByFloor: false }
   return computeMarkdown(value, mechanicOf(candidate.entry).rounding, unit)
 }
 
-function findValue({ entry, rung }: AdmittedPromotion, regular: MinorUnits): Value | null {
+function findValue({ entry, rung }: AdmittedPromotion, { sku, regular }: ShelfUnit): Value | null {
   if (rung) return rung
-  const { value, bands } = mechanicOf(entry)
+  const { value, bands, prices } = mechanicOf(entry)
+  const price = findListed(prices, sku)
+  if (price !== null) return { price }
   return value ?? bands?.findLast((band) => band.from <= regular)?.value ?? null
 }
 

@@ -223,6 +223,7 @@ export const text = {
       amount: 'amount off each',
       price: 'one price for each',
       bands: 'by price bands',
+      prices: 'a price each',
       percentLabel: 'Percent off',
       amountLabel: 'Off each item',
       priceLabel: 'New price of each item',

@@ -85,6 +85,12 @@ export const offerText = {
     add: 'Add a step',
     remove: (from: string) => `Take out the step from ${from}`,
   },
+  priceList: {
+    hint: (products: string) => `${products}, each with its own price.`,
+    price: (name: string) => `Price of ${name}`,
+    remove: (name: string) => `Take out ${name}`,
+    pages: 'Pages of the price list',
+  },
   bands: {
     from: { count: '', money: 'Price from' },
     to: (last: string) => `to ${last}`,

@@ -37,7 +37,7 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts)
   'unknown-campaign': 'This campaign is gone. Choose another one, or none.',
   'unknown-stack-group': ({ id }) => `The store has no stack group “${String(id)}”. Choose one from the list.`,
   'empty-range': 'No price lies between these two. The upper limit must be above the lower one.',
-  'value-or-bands': 'Choose either one value or price bands.',
+  'value-or-bands': 'Choose one of these: one value, price bands, or a price for each product.',
   'not-ascending': ({ after }) => `Each limit must be above the one before it (${toLimit(after)}).`,
   'percent-range': ({ given }) =>
     `${formatPercent(Number(given))} can’t be taken off. Give more than 0 and at most 100 %.`,

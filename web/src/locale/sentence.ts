@@ -30,6 +30,7 @@ function wordsBefore(part: SentencePart['part'], previous: SentencePart['part'] 
     case 'value':
     case 'surcharge':
     case 'steps':
+    case 'prices':
       return ' pays '
     case 'price':
       return ' pays '
@@ -70,6 +71,10 @@ export function describePart(part: SentencePart, names: Names): string {
       return describeValuePart(part)
     case 'rounding':
       return 'rounded'
+    case 'prices':
+      return part.isRegular
+        ? `a new regular price for ${plural(part.products, 'product')}`
+        : `a price of its own for ${plural(part.products, 'product')}`
     case 'stacking':
       return describeStacking(part.stacking.mode, part.stacking.group, { apart: part.apart, names })
     default: {

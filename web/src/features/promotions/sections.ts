@@ -34,9 +34,10 @@ const SECTIONS: readonly Section[] = [
   { key: 'inside', editor: InsideEditor, paths: ['name', 'campaign', 'note'] },
 ]
 
-/** Buy and get, bundles and delivery name their products where they say what is given. */
+/** Buy and get, bundles, delivery and lists of prices name their products where they say what is given. */
 export function sectionsOf(mechanic: Mechanic): readonly Section[] {
-  return SECTIONS.filter(({ key }) => key !== 'reach' || 'reach' in mechanic)
+  const isListed = 'prices' in mechanic && mechanic.prices !== undefined
+  return SECTIONS.filter(({ key }) => key !== 'reach' || ('reach' in mechanic && !isListed))
 }
 
 export const SECTION_OF_PART: Readonly<Record<SentencePart['part'], SectionKey>> = {
@@ -61,4 +62,5 @@ export const SECTION_OF_PART: Readonly<Record<SentencePart['part'], SectionKey>>
   options: 'what',
   surcharge: 'what',
   steps: 'what',
+  prices: 'what',
 }

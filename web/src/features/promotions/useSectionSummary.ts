@@ -50,5 +50,5 @@ export function useSectionSummary() {
 
 const WHAT_PARTS: readonly SentencePart['part'][] = [
   ...(['value', 'rounding', 'maxUnits', 'tiers', 'buy', 'get', 'parts', 'price', 'repeat'] as const),
-  ...(['options', 'surcharge', 'steps'] as const),
+  ...(['options', 'surcharge', 'steps', 'prices'] as const),
 ]

@@ -13,6 +13,7 @@ import ItemDiscountFields from './mechanics/ItemDiscountFields.vue'
 import QuantityBreakFields from './mechanics/QuantityBreakFields.vue'
 import SaleFields from './mechanics/SaleFields.vue'
 import SpendTierFields from './mechanics/SpendTierFields.vue'
+import PriceListFields from './mechanics/PriceListFields.vue'
 import SurchargeFields from './mechanics/SurchargeFields.vue'
 import OfferExample from './OfferExample.vue'
 import { DELIVERY_KINDS, ORDER_KINDS, REWARD_KINDS, SALE_KINDS, UNIT_KINDS, type ValueKind } from './valueKinds.ts'
@@ -54,7 +55,7 @@ const KINDS = Object.entries(offerText.kinds).map(([value, title]) => ({
 /** A ladder needs one value to set. */
 const rungKinds = computed(() => {
   const own = mechanic.value
-  if ('tiers' in own && own.tiers.length > 1) return undefined
+  if (('tiers' in own && own.tiers.length > 1) || ('prices' in own && own.prices)) return undefined
   if ((own.kind === 'markdown' && own.bands) || (own.kind === 'buy-get' && own.gift)) return undefined
   return RUNG_KINDS[own.kind]
 })
@@ -85,6 +86,11 @@ function setKind(kind: Kind): void {
       v-if="rungKinds || draft!.ladder"
       :kinds="rungKinds ?? UNIT_KINDS"
       :is-required="mechanic.kind === 'price-steps'"
+    />
+    <PriceListFields
+      v-if="mechanic.kind === 'price-steps' && mechanic.prices"
+      :prices="mechanic.prices"
+      @change="(prices) => patch({ mechanic: { ...mechanic, prices } as Mechanic })"
     />
     <OfferExample v-if="mechanic.kind !== 'markdown'" />
   </fieldset>

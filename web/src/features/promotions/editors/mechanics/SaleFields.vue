@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Markdown, Rounding, Value } from '@novalex/core'
+import { reachesOf, type Markdown, type Rounding, type Value } from '@novalex/core'
 import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { text } from '@/locale/en.ts'
@@ -8,41 +8,48 @@ import { usePromotion } from '../../usePromotionDraft.ts'
 import RoundingEditor from '../RoundingEditor.vue'
 import TiersEditor from '../TiersEditor.vue'
 import { useMechanic } from '../useMechanic.ts'
+import PriceListFields from './PriceListFields.vue'
 import ValueExample from '../ValueExample.vue'
 import { SALE_KINDS } from '../valueKinds.ts'
 
-type Kind = 'percent' | 'amount' | 'price' | 'bands'
+type Kind = 'percent' | 'amount' | 'price' | 'bands' | 'prices'
+
+type Content = Pick<Markdown, 'value' | 'bands' | 'prices'>
 
 const { patch, forget } = usePromotion()
 const { mechanic } = useMechanic<'markdown'>()
 const words = text.promotion.value
 
-const KINDS: readonly { kind: Kind; title: string }[] = [
+const KINDS = computed<readonly { kind: Kind; title: string }[]>(() => [
   { kind: 'percent', title: words.percent },
   { kind: 'amount', title: words.amount },
   { kind: 'price', title: words.price },
   { kind: 'bands', title: words.bands },
-]
+  ...(mechanic.value.prices ? [{ kind: 'prices' as const, title: words.prices }] : []),
+])
 const kind = computed<Kind>(() => {
-  const { value, bands } = mechanic.value
+  const { value, bands, prices } = mechanic.value
+  if (prices) return 'prices'
   if (bands || !value) return 'bands'
   return 'percent' in value ? 'percent' : 'amount' in value ? 'amount' : 'price'
 })
 
-const FIRST: Readonly<Record<Kind, Pick<Markdown, 'value' | 'bands'>>> = {
+const FIRST: Readonly<Record<Exclude<Kind, 'prices'>, Content>> = {
   percent: { value: { percent: 1000 } },
   amount: { value: { amount: 100, per: 'unit' } },
   price: { value: { price: 100 } },
   bands: { bands: [{ from: 0, value: { percent: 1000 } }] },
 }
 
-function setMechanic(changes: Pick<Markdown, 'value' | 'bands'>): void {
-  const { kind: mechanicKind, reach, rounding } = mechanic.value
+function setMechanic(changes: Content): void {
+  const { kind: mechanicKind, rounding } = mechanic.value
+  // What lists its products by price keeps them as its reach when it does so no longer.
+  const [reach = {}] = changes.prices ? [mechanic.value.reach] : reachesOf(mechanic.value)
   patch({ mechanic: { kind: mechanicKind, reach, ...(rounding ? { rounding } : {}), ...changes } })
 }
 
 function setKind(next: Kind): void {
-  if (next === kind.value) return
+  if (next === kind.value || next === 'prices') return
   forget('mechanic')
   setMechanic(FIRST[next])
 }
@@ -108,7 +115,7 @@ const isOfRegular = computed({
     :label="words.priceLabel"
   />
   <TiersEditor
-    v-else
+    v-else-if="kind === 'bands'"
     :tiers="mechanic.bands ?? []"
     measure="money"
     :kinds="SALE_KINDS"
@@ -116,7 +123,8 @@ const isOfRegular = computed({
     :words="offerText.bands"
     @change="(bands) => setMechanic({ bands })"
   />
-  <RoundingEditor :rounding="mechanic.rounding" @change="setRounding" />
+  <PriceListFields v-if="mechanic.prices" :prices="mechanic.prices" @change="(prices) => setMechanic({ prices })" />
+  <RoundingEditor v-else :rounding="mechanic.rounding" @change="setRounding" />
   <ValueExample :mechanic="mechanic" />
 </template>
 
