@@ -59,7 +59,7 @@ export const CategoryAnswer = Type.Object(
 export type CategoryAnswer = Static<typeof CategoryAnswer>
 export const CategoriesAnswer = Type.Array(CategoryAnswer)
 
-const PriceCause = Type.Object(
+export const PriceCause = Type.Object(
   { promotion: Id, name: Type.String(), amount: Money, cutByFloor: Type.Boolean() },
   strict,
 )
@@ -71,9 +71,6 @@ export const PricedProduct = Type.Object(
 )
 export type PricedProduct = Static<typeof PricedProduct>
 
-export const PRODUCT_SORTS = ['position', 'sku', 'name', 'regular', 'shelf', 'saving', 'stock'] as const
-export type ProductSort = (typeof PRODUCT_SORTS)[number]
-
 export const PlanQuery = Type.Object({ plan: Type.Optional(PlanRef), at: Type.Optional(InstantText) }, strict)
 
 export const ProductsQuery = Type.Object(
@@ -82,9 +79,6 @@ export const ProductsQuery = Type.Object(
     at: Type.Optional(InstantText),
     search: Type.Optional(Type.String({ maxLength: 200 })),
     category: Type.Optional(Id),
-    reduced: Type.Optional(Type.Unsafe<'true'>({ enum: ['true'] })),
-    sort: Type.Optional(Type.Unsafe<ProductSort>({ enum: [...PRODUCT_SORTS] })),
-    order: Type.Optional(Type.Unsafe<'asc' | 'desc'>({ enum: ['asc', 'desc'] })),
     page: Type.Optional(Type.String({ pattern: '^[1-9]\\d{0,6}$' })),
     size: Type.Optional(Type.String({ pattern: '^([1-9]|[1-9]\\d|1\\d\\d|200)$' })),
   },

@@ -41,6 +41,7 @@ export const StoreSchema = typed<Store>()(
       conflicts: choice('best', 'rank'),
       maxCodesPerOrder: Type.Integer({ minimum: 0, maximum: 100 }),
       floor: Type.Object({ enforce: Type.Boolean(), minMargin: Rate }, strict),
+      priorDays: Type.Optional(Type.Integer({ minimum: 1, maximum: 366 })),
       stackGroups: Ids,
       apart: Type.Array(Type.Tuple([Id, Id])),
     },

@@ -16,6 +16,8 @@ export interface Store {
   readonly maxCodesPerOrder: number
   /** `minMargin` is a margin on top of unit cost. */
   readonly floor: { readonly enforce: boolean; readonly minMargin: BasisPoints }
+  /** How many days before a reduction its prior price is looked for in; absent: 30. */
+  readonly priorDays?: number
   readonly stackGroups: readonly string[]
   /** Pairs of groups that do not combine; all other pairs do. */
   readonly apart: readonly (readonly [string, string])[]

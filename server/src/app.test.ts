@@ -59,12 +59,9 @@ describe('products at a moment', () => {
   test.each([
     ['', ['PAD-1 1000', 'PAD-2 2500', 'INK-1 700']],
     ['at=2027-03-12T00:00:00Z', ['PAD-1 800', 'PAD-2 2000', 'INK-1 700']],
-    ['at=2027-03-12T00:00:00Z&reduced=true&sort=saving&order=desc', ['PAD-2 2000', 'PAD-1 800']],
     ['search=butten', ['PAD-2 2500']],
     ['search=pad-1', ['PAD-1 1000']],
     ['category=paper', ['PAD-1 1000', 'PAD-2 2500']],
-    ['sort=regular', ['INK-1 700', 'PAD-1 1000', 'PAD-2 2500']],
-    ['sort=name&order=desc', ['INK-1 700', 'PAD-1 1000', 'PAD-2 2500']],
     ['size=2&page=2', ['INK-1 700']],
     ['search=nothing', []],
   ])('%s', async (query, expected) => expect(await list(query)).toEqual(expected))

@@ -11,6 +11,7 @@ import { pinoHttp } from 'pino-http'
 import { createActivityRoutes } from './activity/activity.routes.ts'
 import { createCatalogueRoutes } from './catalogue/catalogue.routes.ts'
 import { createCategoriesService } from './catalogue/categories.service.ts'
+import { createProductTable } from './catalogue/productTable.service.ts'
 import { createCampaignsRoutes } from './campaigns/campaigns.routes.ts'
 import { createCampaignsService } from './campaigns/campaigns.service.ts'
 import type { Clock } from './clock.ts'
@@ -87,7 +88,9 @@ function createApi(deps: AppDeps): Router {
   api.use('/imports', createImportsRoutes(createImportsService({ ...deps, onTrouble })))
   api.use(express.json({ limit: MAX_BODY }))
   api.use('/store', createStoreRoutes(deps))
-  api.use(createCatalogueRoutes({ ...deps, categories: createCategoriesService(deps) }))
+  const history = createPriceHistory(database)
+  const table = createProductTable(deps.plans, history)
+  api.use(createCatalogueRoutes({ ...deps, table, categories: createCategoriesService(deps) }))
   api.use('/promotions', createPromotionsRoutes(database, promotions))
   api.use('/campaigns', createCampaignsRoutes(database, createCampaignsService(deps)))
   api.use('/occasions', createOccasionsRoutes(createOccasionsService(deps)))
@@ -96,7 +99,6 @@ function createApi(deps: AppDeps): Router {
   api.use(createPlanRoutes(deps))
   api.use('/stacking', createStackingRoutes(deps))
   api.use('/test-carts', createTestCartsRoutes(deps))
-  const history = createPriceHistory(database)
   api.use(createPricesRoutes({ ...deps, history }))
   api.use('/shop', createShopRoutes({ ...deps, history }))
   api.use(createShoppersRoutes(database))

@@ -21,6 +21,20 @@ interface ProductRow {
   stock: number | null
 }
 
+const PRODUCT_FIELDS = [
+  'sku',
+  'position',
+  'name',
+  'family',
+  'categories',
+  'tags',
+  'regular_price',
+  'unit_cost',
+  'minimum_price',
+  'tax_rate',
+  'stock',
+] as const satisfies (keyof ProductRow)[]
+
 const PRODUCTS_A_STATEMENT = 500
 
 export async function loadCatalogue(connection: Connection): Promise<Catalogue> {
@@ -33,8 +47,16 @@ export async function listCategories(connection: Connection): Promise<Category[]
 }
 
 export async function listProducts(connection: Connection): Promise<Product[]> {
-  const rows = await connection<ProductRow>('products').orderBy('position')
+  const rows = await connection<ProductRow>('products').select(PRODUCT_FIELDS).orderBy('position')
   return rows.map(toProduct)
+}
+
+/** Units sold in the last 30 days, by SKU, of the products of which it is known. */
+export async function listSales(connection: Connection): Promise<Map<string, number>> {
+  const rows = await connection<{ sku: string; sold_30_days: number }>('products')
+    .select('sku', 'sold_30_days')
+    .whereNotNull('sold_30_days')
+  return new Map(rows.map((row) => [row.sku, row.sold_30_days]))
 }
 
 export async function countProducts(connection: Connection): Promise<number> {

@@ -3,6 +3,7 @@ import {
   PlanQuery,
   ProductsQuery,
   ReachQuestion,
+  TableQuestion,
   type CategoryAnswer,
   type LookupAnswer,
 } from '@novalex/contract'
@@ -14,6 +15,8 @@ import { resolveQuestion } from '../plan/ask.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import type { Clock } from '../clock.ts'
 import type { CategoriesService } from './categories.service.ts'
+import { asksForStruckPrices, type ProductTable } from './productTable.service.ts'
+import type { Threads } from '../threads/threads.ts'
 import { writeProductFile } from './productExport.ts'
 import { computeProductPage, computeReachAnswer, getProduct, priceProduct } from './products.service.ts'
 
@@ -21,9 +24,11 @@ interface Deps {
   readonly plans: PlanSource
   readonly clock: Clock
   readonly categories: CategoriesService
+  readonly table: ProductTable
+  readonly threads: Threads
 }
 
-export function createCatalogueRoutes({ plans, clock, categories }: Deps): Router {
+export function createCatalogueRoutes({ plans, clock, categories, table, threads }: Deps): Router {
   const routes = Router()
   routes.get('/categories', async (_request, response) => {
     const { plan } = await plans.get('working')
@@ -37,6 +42,10 @@ export function createCatalogueRoutes({ plans, clock, categories }: Deps): Route
     const query = parseQuery(ProductsQuery, request)
     const { plan, now } = await resolveQuestion(query, { plans, clock })
     response.json(computeProductPage(plan, now, query))
+  })
+  routes.post('/products/table', async (request, response) => {
+    const task = { question: parseBody(TableQuestion, request), now: clock.now() }
+    response.json(await (asksForStruckPrices(task.question) ? threads.run('productTable', task) : table.page(task)))
   })
   routes.get('/products.csv', async (_request, response) => {
     const { plan } = await plans.get('working')

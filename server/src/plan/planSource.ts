@@ -1,5 +1,5 @@
 import { compilePlan, resolveSets, type Catalogue, type CompiledPlan, type Store } from '@novalex/core'
-import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
+import { listSales, loadCatalogue } from '../catalogue/catalogue.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { AppError } from '../http/AppError.ts'
 import { listPromotions } from '../promotions/promotions.repository.ts'
@@ -14,6 +14,8 @@ export interface SourcedPlan {
   readonly plan: CompiledPlan
   /** Null for the working plan, and for `live` before the first release. */
   readonly release: number | null
+  /** Units sold in the last 30 days, by SKU. */
+  readonly sales: ReadonlyMap<string, number>
   /** Changes whenever a price under this plan may have changed. */
   readonly key: string
 }
@@ -31,10 +33,11 @@ const KEPT_PLANS = 4
  */
 export function createPlanSource(database: Database): PlanSource {
   const plans = new Map<string, Promise<SourcedPlan>>()
-  let catalogue: { revision: number; content: Promise<Catalogue> } | undefined
+  let catalogue: { revision: number; content: Promise<[Catalogue, ReadonlyMap<string, number>]> } | undefined
 
-  function getCatalogue(revision: number): Promise<Catalogue> {
-    if (catalogue?.revision !== revision) catalogue = { revision, content: loadCatalogue(database) }
+  function getCatalogue(revision: number) {
+    if (catalogue?.revision !== revision)
+      catalogue = { revision, content: Promise.all([loadCatalogue(database), listSales(database)]) }
     return catalogue.content
   }
 
@@ -53,9 +56,10 @@ export function createPlanSource(database: Database): PlanSource {
         return plan
       }
       const compiled = Promise.all([content(), getCatalogue(catalogueRevision)]).then(
-        ([{ store: rules, promotions, sets }, goods]): SourcedPlan => ({
+        ([{ store: rules, promotions, sets }, [goods, sales]]): SourcedPlan => ({
           plan: compilePlan({ store: rules, promotions, catalogue: { ...goods, sets: resolveSets(sets, goods) } }),
           release,
+          sales,
           key,
         }),
       )

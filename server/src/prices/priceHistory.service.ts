@@ -1,10 +1,13 @@
 import {
   compilePlan,
   computePriceHistory,
+  computePriorPrice,
+  computeStruckPrice,
   resolveSets,
   type CompiledPlan,
   type HistorySpan,
   type Instant,
+  type MinorUnits,
   type PriceEpoch,
   type Product,
 } from '@novalex/core'
@@ -12,6 +15,8 @@ import type { Database } from '../db/openDatabase.ts'
 import { ONLOOKER } from '../plan/ask.ts'
 import { findReleasedPlan, listReleases, type ReleasedPlan } from '../releases/releases.repository.ts'
 import { listPastPrices, listRegularPrices, type RegularPrice } from './prices.repository.ts'
+
+const KEPT_RELEASES = 200
 
 export interface PriceHistory {
   /**
@@ -29,6 +34,17 @@ export interface PriceHistory {
  * shop showed at any past instant is worked out from them, exactly.
  */
 export function createPriceHistory(database: Database): PriceHistory {
+  const released = new Map<number, Promise<ReleasedPlan>>()
+  /** A release never changes, so it is read once. */
+  function getReleased(number: number): Promise<ReleasedPlan> {
+    let plan = released.get(number)
+    if (!plan) {
+      released.set(number, (plan = findReleasedPlan(database, number).then((found) => found!)))
+      if (released.size > KEPT_RELEASES) released.delete(released.keys().next().value!)
+    }
+    return plan
+  }
+
   return {
     async of(products, { ahead, now, to }) {
       const skus = products.map(({ sku }) => sku)
@@ -39,8 +55,8 @@ export function createPriceHistory(database: Database): PriceHistory {
       ])
       const plans = await Promise.all(
         releases.toReversed().map(async ({ number, at }) => {
-          const plan = await findReleasedPlan(database, number)
-          return { release: number, from: Date.parse(at), plan: compileFor(plan!, products, ahead) }
+          const plan = await getReleased(number)
+          return { release: number, from: Date.parse(at), plan: compileFor(plan, products, ahead) }
         }),
       )
       const before = {
@@ -91,4 +107,21 @@ function toEpochs(
     const { price } = prices.findLast(({ since }) => since <= start)!
     return start < until ? [{ from: start, until, plan, release, regular: price }] : []
   })
+}
+
+/** What may be crossed out beside each product's shelf price at `at` under a plan; products beside which nothing may are left out. */
+export async function computeStruckPrices(
+  history: PriceHistory,
+  products: readonly Product[],
+  { plan, now, at }: { readonly plan: CompiledPlan; readonly now: Instant; readonly at: Instant },
+): Promise<Map<string, MinorUnits>> {
+  const struck = new Map<string, MinorUnits>()
+  if (products.length === 0) return struck
+  const histories = await history.of(products, { ahead: plan, now, to: at + 1 })
+  for (const [sku, spans] of histories) {
+    const present = spans.findLast(({ from, until }) => from <= at && at < until)
+    const price = present ? computeStruckPrice(present, computePriorPrice(spans, at, plan.store.priorDays)) : null
+    if (price !== null) struck.set(sku, price)
+  }
+  return struck
 }

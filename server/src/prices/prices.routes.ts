@@ -26,7 +26,7 @@ export function createPricesRoutes({ database, plans, clock, history }: PricesDe
     const now = clock.now()
     const to = Math.max(computeHorizon([plan], now), at + 1)
     const spans = (await history.of([product], { ahead: plan, now, to })).get(product.sku)!
-    const prior = computePriorPrice(spans, at)
+    const prior = computePriorPrice(spans, at, plan.store.priorDays)
     const present = spans.find(({ from, until }) => from <= at && at < until)
     const answer: HistoryAnswer = {
       spans: spans.map(writeSpan),

@@ -25,7 +25,7 @@ export function toShopProduct(
   const change = spans.find((span) => span.price !== price)
   const { stock } = product
   const present = history.find(({ from, until }) => from <= now && now < until)
-  const struck = present ? computeStruckPrice(present, computePriorPrice(history, now)) : null
+  const struck = present ? computeStruckPrice(present, computePriorPrice(history, now, plan.store.priorDays)) : null
   return {
     sku: product.sku,
     name: product.name,

@@ -1,9 +1,11 @@
-import type { DeepestAnswer, MomentsAnswer, ReviewAnswer } from '@novalex/contract'
+import type { DeepestAnswer, MomentsAnswer, ReviewAnswer, TableAnswer } from '@novalex/contract'
+import { createProductTable, type TableTask } from '../catalogue/productTable.service.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { readImport, writeImport } from '../imports/importTasks.ts'
 import { computeDeepestAnswer, type DeepestQuestion } from '../plan/deepest.ts'
 import { computeMoments, type MomentsQuestion } from '../plan/moments.ts'
 import type { PlanSource } from '../plan/planSource.ts'
+import { createPriceHistory } from '../prices/priceHistory.service.ts'
 import { computeReview, type ReviewQuestion } from '../releases/review.ts'
 
 /** The work that would hold up the event loop, by name: what it asks and what it answers. */
@@ -12,6 +14,7 @@ export interface Tasks {
   writeImport: { question: { id: string; at: number }; answer: null }
   moments: { question: MomentsQuestion; answer: MomentsAnswer }
   deepest: { question: DeepestQuestion; answer: DeepestAnswer }
+  productTable: { question: TableTask; answer: TableAnswer }
   review: { question: ReviewQuestion; answer: ReviewAnswer }
 }
 
@@ -19,6 +22,7 @@ export type TaskName = keyof Tasks
 type Task<N extends TaskName> = (question: Tasks[N]['question']) => Promise<Tasks[N]['answer']>
 
 export function createTasks(database: Database, plans: PlanSource): { [N in TaskName]: Task<N> } {
+  const table = createProductTable(plans, createPriceHistory(database))
   return {
     readImport: async ({ id }) => {
       await readImport(database, id)
@@ -30,6 +34,7 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     },
     moments: (question) => computeMoments(plans, question),
     deepest: (question) => computeDeepestAnswer(plans, question),
+    productTable: (task) => table.page(task),
     review: (question) => computeReview(database, plans, question),
   }
 }

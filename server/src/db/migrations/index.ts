@@ -4,6 +4,7 @@ import * as testCarts from './002-test-carts.ts'
 import * as setsOccasions from './003-sets-occasions.ts'
 import * as shoppers from './004-shoppers.ts'
 import * as priceHistory from './005-price-history.ts'
+import * as sales from './006-sales.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -11,6 +12,7 @@ const ALL: Record<string, Knex.Migration> = {
   '003-sets-occasions': setsOccasions,
   '004-shoppers': shoppers,
   '005-price-history': priceHistory,
+  '006-sales': sales,
 }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {

@@ -1,0 +1,81 @@
+import {
+  LIST_COLUMNS,
+  NUMBER_COLUMNS,
+  TEXT_COLUMNS,
+  type ListColumn,
+  type NumberColumn,
+  type ProductFilter,
+  type TableColumn,
+  type TextColumn,
+} from '@novalex/core'
+import { Type, type Static } from '@sinclair/typebox'
+import { PlanRef, PriceCause } from './api.ts'
+import { choice, Id, InstantText, MAX_MONEY, Money, Nullable, strict } from './basicSchema.ts'
+import { ProductSchema } from './planSchema.ts'
+
+const Limit = Type.Optional(Type.Integer({ minimum: -MAX_MONEY, maximum: MAX_MONEY }))
+
+export const ProductFilterSchema = Type.Unsafe<ProductFilter>(
+  Type.Union([
+    Type.Object(
+      { column: choice<TextColumn>(...TEXT_COLUMNS), text: Type.String({ minLength: 1, maxLength: 200 }) },
+      strict,
+    ),
+    Type.Object(
+      { column: choice<ListColumn>(...LIST_COLUMNS), anyOf: Type.Array(Id, { minItems: 1, maxItems: 500 }) },
+      strict,
+    ),
+    Type.Object(
+      { column: choice<NumberColumn>(...NUMBER_COLUMNS), from: Limit, to: Limit },
+      { ...strict, minProperties: 2 },
+    ),
+    Type.Object(
+      { column: choice<NumberColumn | ListColumn>(...NUMBER_COLUMNS, ...LIST_COLUMNS), empty: Type.Boolean() },
+      strict,
+    ),
+  ]),
+)
+
+export const ProductFilters = Type.Array(ProductFilterSchema, { maxItems: 30 })
+
+const COLUMNS = [...TEXT_COLUMNS, ...LIST_COLUMNS, ...NUMBER_COLUMNS]
+
+/** Which products, in which order, and which part of them. */
+export const TableQuestion = Type.Object(
+  {
+    plan: Type.Optional(PlanRef),
+    at: Type.Optional(InstantText),
+    filters: ProductFilters,
+    order: Nullable(Type.Object({ column: choice<TableColumn>(...COLUMNS), descending: Type.Boolean() }, strict)),
+    from: Type.Integer({ minimum: 0, maximum: 10_000_000 }),
+    count: Type.Integer({ minimum: 0, maximum: 200 }),
+  },
+  strict,
+)
+export type TableQuestion = Static<typeof TableQuestion>
+
+const Whole = Type.Integer({ minimum: 0 })
+
+/** A product with what its columns show at a moment under a plan. */
+export const TableRow = Type.Object(
+  {
+    product: ProductSchema,
+    regular: Money,
+    shelf: Money,
+    /** What may be crossed out beside the shelf price; null where nothing may. */
+    struck: Nullable(Money),
+    floor: Money,
+    /** Basis points of the price without tax; below 0 under cost. Null where the cost is not known. */
+    margin: Nullable(Type.Integer()),
+    /** Units sold in the last 30 days. */
+    sold: Nullable(Whole),
+    /** Days that the stock lasts at that pace. */
+    cover: Nullable(Whole),
+    causes: Type.Array(PriceCause),
+  },
+  strict,
+)
+export type TableRow = Static<typeof TableRow>
+
+export const TableAnswer = Type.Object({ total: Whole, rows: Type.Array(TableRow) }, strict)
+export type TableAnswer = Static<typeof TableAnswer>

@@ -1,0 +1,119 @@
+import type { TableAnswer, TableQuestion, TableRow } from '@novalex/contract'
+import {
+  createPublicPricer,
+  findProductRows,
+  type Instant,
+  type MinorUnits,
+  type PricedRow,
+  type ProductFilter,
+  type ProductView,
+} from '@novalex/core'
+import { AppError } from '../http/AppError.ts'
+import { ONLOOKER } from '../plan/ask.ts'
+import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
+import { computeStruckPrices, type PriceHistory } from '../prices/priceHistory.service.ts'
+import { describePrice } from './products.service.ts'
+
+/** What a table is asked, with the present of whoever asks. */
+export interface TableTask {
+  readonly question: TableQuestion
+  readonly now: Instant
+}
+
+export interface ProductTable {
+  page(task: TableTask): Promise<TableAnswer>
+}
+
+const KEPT_TABLES = 4
+
+/** The products in the columns of their table. What was found is kept, so that the next part of the same table is at hand. */
+export function createProductTable(plans: PlanSource, history: PriceHistory): ProductTable {
+  const tables = new Map<string, Promise<PricedRow[]>>()
+
+  async function find(sourced: SourcedPlan, { question, now }: TableTask, at: Instant): Promise<PricedRow[]> {
+    const key = JSON.stringify([sourced.key, at, question.filters, question.order])
+    let table = tables.get(key)
+    if (!table) {
+      tables.set(
+        key,
+        (table = findRows(history, sourced, { filters: question.filters, order: question.order, at, now })),
+      )
+      table.catch(() => tables.delete(key))
+      if (tables.size > KEPT_TABLES) tables.delete(tables.keys().next().value!)
+    }
+    return table
+  }
+
+  return {
+    async page(task) {
+      const { question, now } = task
+      const sourced = await plans.get(question.plan ?? 'working')
+      const at = question.at === undefined ? now : Date.parse(question.at)
+      refuseUnknownCategories(sourced, question.filters)
+      const rows = await find(sourced, task, at)
+      const shown = rows.slice(question.from, question.from + question.count)
+      const reduced = shown.filter(({ saving }) => saving !== null).map(({ product }) => product)
+      const struck = await computeStruckPrices(history, reduced, { plan: sourced.plan, now, at })
+      return { total: rows.length, rows: shown.map((row) => describeRow(row, sourced, struck)) }
+    },
+  }
+}
+
+/** Whether a question needs the price history of every product that is reduced: work for a thread. */
+export function asksForStruckPrices({ filters, order }: Pick<TableQuestion, 'filters' | 'order'>): boolean {
+  return order?.column === 'struck' || filters.some(({ column }) => column === 'struck')
+}
+
+interface Wanted {
+  readonly filters: readonly ProductFilter[]
+  readonly order: TableQuestion['order']
+  readonly at: Instant
+  readonly now: Instant
+}
+
+/** Every product that passes the filters, in order. Struck prices are looked up only for what the other filters leave. */
+export async function findRows(
+  history: PriceHistory,
+  { plan, sales }: SourcedPlan,
+  { filters, order, at, now }: Wanted,
+): Promise<PricedRow[]> {
+  const view: ProductView = {
+    plan,
+    priceOf: createPublicPricer(plan, at, ONLOOKER),
+    soldOf: (sku) => sales.get(sku) ?? null,
+    struckOf: () => null,
+  }
+  const { products } = plan.catalogue
+  if (!asksForStruckPrices({ filters: [...filters], order })) return findProductRows(view, products, { filters, order })
+  const others = filters.filter(({ column }) => column !== 'struck')
+  const left = findProductRows(view, products, { filters: others, order: null })
+  const reduced = left.filter(({ saving }) => saving !== null).map(({ product }) => product)
+  const struck = await computeStruckPrices(history, reduced, { plan, now, at })
+  const full: ProductView = { ...view, struckOf: (sku) => struck.get(sku) ?? null }
+  const own = filters.filter(({ column }) => column === 'struck')
+  return findProductRows(
+    full,
+    left.map(({ product }) => product),
+    { filters: own, order },
+  )
+}
+
+function describeRow(row: PricedRow, { plan }: SourcedPlan, struck: ReadonlyMap<string, MinorUnits>): TableRow {
+  const { product, regular, margin, sold, cover } = row
+  return {
+    ...describePrice(plan, product, row.price),
+    regular,
+    margin,
+    sold,
+    cover,
+    struck: struck.get(product.sku) ?? null,
+  }
+}
+
+function refuseUnknownCategories({ plan }: SourcedPlan, filters: readonly ProductFilter[]): void {
+  for (const filter of filters) {
+    if (filter.column !== 'categories' || !('anyOf' in filter)) continue
+    const id = filter.anyOf.find((one) => !plan.catalogue.categories.has(one))
+    if (id !== undefined) throw new AppError('not-found', { facts: { kind: 'category', id } })
+  }
+}
