@@ -79,3 +79,12 @@ export type TableRow = Static<typeof TableRow>
 
 export const TableAnswer = Type.Object({ total: Whole, rows: Type.Array(TableRow) }, strict)
 export type TableAnswer = Static<typeof TableAnswer>
+
+/** The SKUs of every product that the filters leave, in catalogue order. */
+export const FoundQuestion = Type.Object(
+  { plan: Type.Optional(PlanRef), at: Type.Optional(InstantText), filters: ProductFilters },
+  strict,
+)
+export type FoundQuestion = Static<typeof FoundQuestion>
+export const FoundAnswer = Type.Object({ skus: Type.Array(Id) }, strict)
+export type FoundAnswer = Static<typeof FoundAnswer>

@@ -15,7 +15,7 @@ const fields = {
   name: Name,
   /** Hand-picked products, or a filter that new products join by themselves. A filter names no other set. */
   content: Type.Union([
-    Type.Object({ skus: Type.Array(Id, { maxItems: TEXT_LIMITS.listed, uniqueItems: true }) }, strict),
+    Type.Object({ skus: Type.Array(Id, { maxItems: TEXT_LIMITS.priced, uniqueItems: true }) }, strict),
     Type.Object({ filter: FilterSchema }, strict),
   ]),
 }

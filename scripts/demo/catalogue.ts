@@ -1,5 +1,5 @@
 import { createRandom, type Random } from './random.ts'
-import type { ProductRow } from '@novalex/core'
+import type { Product, ProductRow } from '@novalex/core'
 
 /** Products that belong together: one line of the table is a family of variants. */
 interface Range {
@@ -108,4 +108,13 @@ function range(
   taxRate = 2000,
 ): Range {
   return { path, code, name, variants, prices, tags, taxRate }
+}
+
+/** What each product sold in the last 30 days: cheap ones more, some nothing. */
+export function createDemoSales(products: readonly Pick<Product, 'sku' | 'regularPrice'>[], seed = 3): { sku: string; sold: number }[] {
+  const random = createRandom(seed)
+  return products.map(({ sku, regularPrice }) => {
+    const pace = 40 / Math.max(1, Math.sqrt(regularPrice / 100))
+    return { sku, sold: random() < 0.06 ? 0 : Math.floor(random() * pace * 2) }
+  })
 }

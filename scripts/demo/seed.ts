@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { computeProductImport, PRODUCT_FORMAT, type Instant } from '@novalex/core'
 import { recordActivity } from '../../server/src/activity/activity.repository.ts'
 import { insertCampaign } from '../../server/src/campaigns/campaigns.repository.ts'
-import { insertCategories, loadCatalogue, saveProducts } from '../../server/src/catalogue/catalogue.repository.ts'
+import { insertCategories, loadCatalogue, saveProducts, saveStock } from '../../server/src/catalogue/catalogue.repository.ts'
 import { migrateDatabase, openDatabase, type Database } from '../../server/src/db/openDatabase.ts'
 import { parseTableFile } from '../../server/src/files/parseTableFile.ts'
 import { OCCASIONS } from '../../server/src/occasions/occasions.repository.ts'
@@ -13,6 +13,7 @@ import { SETS } from '../../server/src/sets/sets.repository.ts'
 import { insertPastPrices } from '../../server/src/prices/prices.repository.ts'
 import { saveShoppers } from '../../server/src/shoppers/shoppers.repository.ts'
 import { saveStore } from '../../server/src/store/store.repository.ts'
+import { createDemoSales } from './catalogue.ts'
 import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_SETS, DEMO_STORE } from './plan.ts'
 import { createDemoPastPrices, HISTORY_DAYS } from './pastPrices.ts'
 import { createDemoShoppers } from './shoppers.ts'
@@ -44,6 +45,7 @@ async function seedCatalogue(transaction: Database, now: Instant): Promise<void>
   const { newCategories, products } = computeProductImport(file.rows, file.columns, await loadCatalogue(transaction))
   await insertCategories(transaction, newCategories)
   await saveProducts(transaction, products, { at: now - HISTORY_DAYS * DAY_MS })
+  await saveStock(transaction, createDemoSales(products))
   await insertPastPrices(transaction, createDemoPastPrices(products, now))
   await saveShoppers(transaction, createDemoShoppers(products.map(({ sku }) => sku)))
 }

@@ -50,7 +50,8 @@ export interface AppDeps {
   readonly logger: Logger
 }
 
-const MAX_BODY = '1mb'
+/** Room for a list of prices of 100,000 products. */
+const MAX_BODY = '8mb'
 
 export function createApp(deps: AppDeps): Express {
   const { config, database, logger } = deps

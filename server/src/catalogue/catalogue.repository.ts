@@ -59,6 +59,35 @@ export async function listSales(connection: Connection): Promise<Map<string, num
   return new Map(rows.map((row) => [row.sku, row.sold_30_days]))
 }
 
+/** A product's stock and its sales of the last 30 days; an absent figure stays as it is. */
+export interface StockFigures {
+  readonly sku: string
+  readonly stock?: number | null
+  readonly sold?: number | null
+}
+
+/** Writes figures of known products that all have the same keys. */
+export async function saveStock(
+  transaction: Connection,
+  figures: readonly StockFigures[],
+  onProgress: (written: number) => Promise<void> = () => Promise.resolve(),
+): Promise<void> {
+  const columns = (['stock', 'sold'] as const).filter((key) => figures[0] && key in figures[0])
+  const names = { stock: 'stock', sold: 'sold_30_days' }
+  if (columns.length === 0) return
+  for (let from = 0; from < figures.length; from += PRODUCTS_A_STATEMENT) {
+    const part = figures.slice(from, from + PRODUCTS_A_STATEMENT)
+    const first = `select ? as sku, ${columns.map((key) => `? as ${key}`).join(', ')}`
+    const others = part.slice(1).map(() => ` union all select ?, ${columns.map(() => '?').join(', ')}`)
+    await transaction.raw(
+      `update products join (${first}${others.join('')}) as given on given.sku = products.sku collate utf8mb4_bin
+       set ${columns.map((key) => `products.${names[key]} = given.${key}`).join(', ')}`,
+      part.flatMap((one) => [one.sku, ...columns.map((key) => one[key] ?? null)]),
+    )
+    await onProgress(from + part.length)
+  }
+}
+
 export async function countProducts(connection: Connection): Promise<number> {
   const [row] = await connection('products').count({ count: '*' })
   return Number(row!.count)

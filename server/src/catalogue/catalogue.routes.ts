@@ -4,7 +4,9 @@ import {
   ProductsQuery,
   ReachQuestion,
   TableQuestion,
+  FoundQuestion,
   type CategoryAnswer,
+  type FoundAnswer,
   type LookupAnswer,
 } from '@novalex/contract'
 import { categoryPath, type CompiledPlan } from '@novalex/core'
@@ -46,6 +48,12 @@ export function createCatalogueRoutes({ plans, clock, categories, table, threads
   routes.post('/products/table', async (request, response) => {
     const task = { question: parseBody(TableQuestion, request), now: clock.now() }
     response.json(await (asksForStruckPrices(task.question) ? threads.run('productTable', task) : table.page(task)))
+  })
+  routes.post('/products/found', async (request, response) => {
+    const question = { ...parseBody(FoundQuestion, request), order: null }
+    const task = { question, now: clock.now() }
+    const skus = await (asksForStruckPrices(question) ? threads.run('foundProducts', task) : table.found(task))
+    response.json({ skus } satisfies FoundAnswer)
   })
   routes.get('/products.csv', async (_request, response) => {
     const { plan } = await plans.get('working')

@@ -20,8 +20,15 @@ export interface TableTask {
   readonly now: Instant
 }
 
+export interface FoundTask {
+  readonly question: Omit<TableQuestion, 'from' | 'count'>
+  readonly now: Instant
+}
+
 export interface ProductTable {
   page(task: TableTask): Promise<TableAnswer>
+  /** The SKUs of all rows. */
+  found(task: FoundTask): Promise<string[]>
 }
 
 const KEPT_TABLES = 4
@@ -30,33 +37,40 @@ const KEPT_TABLES = 4
 export function createProductTable(plans: PlanSource, history: PriceHistory): ProductTable {
   const tables = new Map<string, Promise<PricedRow[]>>()
 
-  async function find(sourced: SourcedPlan, { question, now }: TableTask, at: Instant): Promise<PricedRow[]> {
-    const key = JSON.stringify([sourced.key, at, question.filters, question.order])
-    let table = tables.get(key)
-    if (!table) {
-      tables.set(
-        key,
-        (table = findRows(history, sourced, { filters: question.filters, order: question.order, at, now })),
-      )
-      table.catch(() => tables.delete(key))
+  /** Every row of a table, with the plan that it was found under. */
+  async function find({ question, now }: FoundTask): Promise<Found> {
+    const sourced = await plans.get(question.plan ?? 'working')
+    const at = question.at === undefined ? now : Date.parse(question.at)
+    const { filters, order } = question
+    refuseUnknownCategories(sourced, filters)
+    const key = JSON.stringify([sourced.key, at, filters, order])
+    let rows = tables.get(key)
+    if (!rows) {
+      tables.set(key, (rows = findRows(history, sourced, { filters, order, at, now })))
+      rows.catch(() => tables.delete(key))
       if (tables.size > KEPT_TABLES) tables.delete(tables.keys().next().value!)
     }
-    return table
+    return { sourced, at, rows: await rows }
   }
 
   return {
-    async page(task) {
-      const { question, now } = task
-      const sourced = await plans.get(question.plan ?? 'working')
-      const at = question.at === undefined ? now : Date.parse(question.at)
-      refuseUnknownCategories(sourced, question.filters)
-      const rows = await find(sourced, task, at)
+    async page({ question, now }) {
+      const { sourced, at, rows } = await find({ question, now })
       const shown = rows.slice(question.from, question.from + question.count)
       const reduced = shown.filter(({ saving }) => saving !== null).map(({ product }) => product)
       const struck = await computeStruckPrices(history, reduced, { plan: sourced.plan, now, at })
       return { total: rows.length, rows: shown.map((row) => describeRow(row, sourced, struck)) }
     },
+    async found(task) {
+      return (await find(task)).rows.map(({ sku }) => sku)
+    },
   }
+}
+
+interface Found {
+  readonly sourced: SourcedPlan
+  readonly at: Instant
+  readonly rows: readonly PricedRow[]
 }
 
 /** Whether a question needs the price history of every product that is reduced: work for a thread. */

@@ -1,5 +1,5 @@
 import type { DeepestAnswer, MomentsAnswer, ReviewAnswer, TableAnswer } from '@novalex/contract'
-import { createProductTable, type TableTask } from '../catalogue/productTable.service.ts'
+import { createProductTable, type FoundTask, type TableTask } from '../catalogue/productTable.service.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { readImport, writeImport } from '../imports/importTasks.ts'
 import { computeDeepestAnswer, type DeepestQuestion } from '../plan/deepest.ts'
@@ -14,6 +14,7 @@ export interface Tasks {
   writeImport: { question: { id: string; at: number }; answer: null }
   moments: { question: MomentsQuestion; answer: MomentsAnswer }
   deepest: { question: DeepestQuestion; answer: DeepestAnswer }
+  foundProducts: { question: FoundTask; answer: string[] }
   productTable: { question: TableTask; answer: TableAnswer }
   review: { question: ReviewQuestion; answer: ReviewAnswer }
 }
@@ -34,6 +35,7 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     },
     moments: (question) => computeMoments(plans, question),
     deepest: (question) => computeDeepestAnswer(plans, question),
+    foundProducts: (task) => table.found(task),
     productTable: (task) => table.page(task),
     review: (question) => computeReview(database, plans, question),
   }

@@ -4,6 +4,8 @@ import type {
   CampaignUpdate,
   CategoryAnswer,
   DeepestAnswer,
+  FoundAnswer,
+  FoundQuestion,
   HistoryAnswer,
   ImportKind,
   ImportStatus,
@@ -36,6 +38,8 @@ import type {
   ShoppersAnswer,
   StackingRequest,
   StoreAnswer,
+  TableAnswer,
+  TableQuestion,
   TestCart,
   TestCartDraft,
   TestCartRun,
@@ -62,6 +66,11 @@ export const api = {
 
   listProducts: (query: Asked & Partial<ProductsQuery>, signal?: AbortSignal) =>
     request<ProductsAnswer>('/products', signal ? { query: { ...query }, signal } : { query: { ...query } }),
+  getProductTable: (body: TableQuestion, signal: AbortSignal) =>
+    request<TableAnswer>('/products/table', { method: 'POST', body, signal }),
+  /** The SKUs of all that the filters leave. */
+  listFound: async (body: FoundQuestion) =>
+    (await request<FoundAnswer>('/products/found', { method: 'POST', body })).skus,
   getProduct: (sku: string, asked: Asked) =>
     request<PricedProduct>(`/products/${encodeURIComponent(sku)}`, { query: { ...asked } }),
   deleteProduct: (sku: string) => request<undefined>(`/products/${encodeURIComponent(sku)}`, { method: 'DELETE' }),

@@ -1,0 +1,188 @@
+<script setup lang="ts">
+import type { TableRow } from '@novalex/contract'
+import { NUMBER_COLUMNS, type ListColumn, type NumberColumn, type TableColumn } from '@novalex/core'
+import { useVirtualizer } from '@tanstack/vue-virtual'
+import { computed, useTemplateRef, watch } from 'vue'
+import { productText } from '@/locale/enProducts.ts'
+import { text } from '@/locale/en.ts'
+import { useProductChoice } from '@/stores/productChoice.ts'
+import ColumnFilter from './ColumnFilter.vue'
+import { showNumber } from './columns.ts'
+import SortHead from './SortHead.vue'
+
+/** All products found, as many as there are; only the rows in sight are drawn. */
+const { total, rows, promotions } = defineProps<{
+  total: number
+  rows: ReadonlyMap<number, TableRow>
+  busy: boolean
+  promotions: readonly { readonly id: string; readonly name: string }[]
+}>()
+const emit = defineEmits<{ look: [from: number, to: number] }>()
+
+const ROW_HEIGHT = 34
+const words = productText.table
+const choice = useProductChoice()
+const scroller = useTemplateRef<HTMLElement>('scroller')
+
+const HEADS: readonly { column: TableColumn; filters: readonly (NumberColumn | ListColumn)[] }[] = [
+  { column: 'name', filters: ['tags', 'family'] },
+  ...NUMBER_COLUMNS.map((column) => ({ column, filters: [column] })),
+  { column: 'promotions', filters: ['promotions'] },
+]
+
+const virtualizer = useVirtualizer(
+  computed(() => ({
+    count: total,
+    getScrollElement: () => scroller.value,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 10,
+  })),
+)
+const items = computed(() => virtualizer.value.getVirtualItems())
+const above = computed(() => items.value[0]?.start ?? 0)
+const below = computed(() => virtualizer.value.getTotalSize() - (items.value.at(-1)?.end ?? 0))
+watch(items, (shown) => emit('look', shown[0]?.index ?? 0, shown.at(-1)?.index ?? 0))
+watch([() => choice.filters, () => choice.order], () => scroller.value?.scrollTo({ top: 0 }))
+
+function sortBy(column: TableColumn): void {
+  const { order } = choice
+  if (order?.column !== column) choice.order = { column, descending: column !== 'name' }
+  else if (order.descending === (column !== 'name')) choice.order = { column, descending: !order.descending }
+  else choice.order = null
+}
+
+const orderOf = (column: TableColumn) =>
+  choice.order?.column === column ? (choice.order.descending ? 'desc' : 'asc') : null
+</script>
+
+<template>
+  <div ref="scroller" class="scroller" tabindex="0" :aria-label="words.title">
+    <table class="printed" :aria-busy="busy" :aria-rowcount="total + 1">
+      <thead>
+        <tr aria-rowindex="1">
+          <th scope="col">
+            <span class="visually-hidden">{{ words.choose }}</span>
+          </th>
+          <SortHead
+            v-for="{ column, filters } in HEADS"
+            :key="column"
+            :title="words.columns[column]"
+            :hint="words.hints[column]"
+            :numeric="column !== 'name' && column !== 'promotions'"
+            :order="orderOf(column)"
+            @sort="sortBy(column)"
+          >
+            <ColumnFilter :title="words.columns[column]" :columns="filters" :promotions="promotions" />
+          </SortHead>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-if="above > 0" aria-hidden="true" :style="{ height: `${above}px` }">
+          <td colspan="13" />
+        </tr>
+        <tr v-for="{ index } in items" :key="index" class="row" :aria-rowindex="index + 2">
+          <template v-for="row in [rows.get(index)]" :key="row?.product.sku ?? index">
+            <template v-if="row">
+              <td>
+                <input
+                  type="checkbox"
+                  :checked="choice.chosen.has(row.product.sku)"
+                  :aria-label="words.chooseOne(row.product.name)"
+                  @change="choice.choose(row.product.sku, ($event.target as HTMLInputElement).checked)"
+                />
+              </td>
+              <td class="name" :title="`${row.product.name} ${row.product.sku}`">
+                <router-link :to="`/products/${encodeURIComponent(row.product.sku)}`">{{
+                  row.product.name
+                }}</router-link>
+                {{ ' ' }}<span class="quiet sku">{{ row.product.sku }}</span>
+              </td>
+              <td v-for="column in NUMBER_COLUMNS" :key="column" class="number" :class="column">
+                {{ showNumber(row, column) }}
+              </td>
+              <td class="causes" :title="row.causes.map((cause) => cause.name).join(', ')">
+                <template v-for="(cause, place) in row.causes" :key="cause.promotion">
+                  <template v-if="place > 0">, </template>
+                  <router-link :to="`/promotions/${cause.promotion}`">{{ cause.name }}</router-link>
+                  <span v-if="cause.cutByFloor" class="wrong"> ▲ {{ text.products.atFloor }}</span>
+                </template>
+              </td>
+            </template>
+            <td v-else colspan="13" class="quiet">…</td>
+          </template>
+        </tr>
+        <tr v-if="below > 0" aria-hidden="true" :style="{ height: `${below}px` }">
+          <td colspan="13" />
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.scroller {
+  height: calc(100vh - 236px);
+  min-height: 300px;
+  overflow: auto;
+}
+
+table.printed {
+  font-size: 13.5px;
+  min-width: 1080px;
+  table-layout: fixed;
+}
+
+thead th {
+  background: rgb(var(--v-theme-background));
+  position: sticky;
+  top: 0;
+  z-index: 2;
+}
+
+thead th:first-child {
+  width: 26px;
+}
+
+thead th:not(:first-child, :nth-child(2), :last-child) {
+  width: 68px;
+}
+
+thead th:last-child {
+  width: 160px;
+}
+
+.row > td {
+  height: 34px;
+  overflow: hidden;
+  padding-bottom: 0;
+  padding-top: 0;
+  text-overflow: ellipsis;
+  vertical-align: middle;
+  white-space: nowrap;
+}
+
+.row > td:first-child {
+  text-overflow: clip;
+}
+
+.sku {
+  font-size: 12px;
+}
+
+.shelf {
+  font-weight: 650;
+}
+
+.saving {
+  color: var(--saves);
+}
+
+.struck {
+  color: var(--quiet);
+}
+
+.floor,
+.cost {
+  color: var(--quiet);
+}
+</style>

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { toReach } from '@novalex/core'
+import { computed, ref } from 'vue'
+import { api } from '@/api/api.ts'
+import { ApiError } from '@/api/http.ts'
+import FormDialog from '@/components/FormDialog.vue'
+import { productText } from '@/locale/enProducts.ts'
+import { plural } from '@/locale/format.ts'
+import { explainFailure } from '@/locale/problems.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useProductChoice } from '@/stores/productChoice.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+/** Keeps what was chosen as a product set: as a filter where one says the same for ever, else as the products found now. */
+const { found } = defineProps<{ found: number }>()
+
+const choice = useProductChoice()
+const moment = useMoment()
+const notice = useNotice()
+const store = useStoreInfo()
+const words = productText.table.set
+const isOpen = ref(false)
+const name = ref('')
+const refusal = ref('')
+const reach = computed(() => (choice.chosen.size > 0 ? null : toReach(choice.filters)))
+const products = computed(() => (choice.chosen.size > 0 ? choice.chosen.size : found))
+
+const listSkus = async () =>
+  choice.chosen.size > 0 ? [...choice.chosen] : api.listFound({ ...moment.asked, filters: choice.filters })
+
+async function keep(): Promise<void> {
+  refusal.value = ''
+  const draft = { name: name.value.trim() }
+  try {
+    const content = reach.value ? { filter: reach.value } : { skus: await listSkus() }
+    await api.createSet({ ...draft, content })
+    isOpen.value = false
+    name.value = ''
+    notice.say(words.kept(draft.name))
+    await store.refresh()
+  } catch (thrown) {
+    if (!(thrown instanceof ApiError)) throw thrown
+    refusal.value = explainFailure(thrown)
+  }
+}
+</script>
+
+<template>
+  <FormDialog
+    v-model="isOpen"
+    :title="words.title"
+    :save="words.save"
+    :incomplete="name.trim() === ''"
+    :refusal="refusal"
+    @keep="keep"
+  >
+    <template #activator="{ props }">
+      <v-btn v-bind="props" size="small" :disabled="products === 0">{{ words.open }}</v-btn>
+    </template>
+    <v-text-field v-model="name" :label="words.name" maxlength="120" autofocus />
+    <p class="quiet">{{ reach ? words.asFilter : words.asList(plural(products, 'product')) }}</p>
+  </FormDialog>
+</template>

@@ -1,0 +1,68 @@
+import type { TableRow } from '@novalex/contract'
+import { formatAmount, formatPercent, NUMBER_COLUMNS, type NumberColumn, type ProductFilter } from '@novalex/core'
+import type { NumberKind } from '@/components/numberKinds.ts'
+import { text } from '@/locale/en.ts'
+import { productText } from '@/locale/enProducts.ts'
+import { formatMoney, joinWords } from '@/locale/format.ts'
+import type { Names } from '@/locale/ruleWords.ts'
+
+const words = productText.table
+
+/** How each number of the table is written, and typed into its filter. */
+export const NUMBER_COLUMN_KINDS: Readonly<Record<NumberColumn, NumberKind>> = {
+  regular: 'money',
+  shelf: 'money',
+  struck: 'money',
+  saving: 'money',
+  floor: 'money',
+  cost: 'money',
+  margin: 'percent',
+  stock: 'count',
+  sold: 'count',
+  cover: 'count',
+}
+
+/** What a column of numbers shows of a row. */
+export function showNumber({ product, ...row }: TableRow, column: NumberColumn): string {
+  switch (column) {
+    case 'saving':
+      return row.shelf < row.regular ? formatAmount(row.regular - row.shelf) : ''
+    case 'floor':
+      return row.floor > 0 ? formatAmount(row.floor) : text.common.none
+    case 'cost':
+      return product.unitCost === null ? text.common.none : formatAmount(product.unitCost)
+    case 'margin':
+      return row.margin === null ? text.common.none : formatPercent(Math.round(row.margin / 100) * 100)
+    case 'stock':
+      return product.stock === null ? text.products.unlimited : String(product.stock)
+    case 'sold':
+    case 'cover':
+      return row[column] === null ? text.common.none : String(row[column])
+    case 'struck':
+      return row.struck === null ? '' : formatAmount(row.struck)
+    default:
+      return formatAmount(row[column])
+  }
+}
+
+/** A filter in a few words. */
+export function describeFilter(filter: ProductFilter, names: Names, promotionName: (id: string) => string): string {
+  const title = words.columns[filter.column]
+  if ('text' in filter) return words.contains(title, filter.text)
+  if ('anyOf' in filter) {
+    const nameOf =
+      filter.column === 'categories' ? names.category : filter.column === 'promotions' ? promotionName : String
+    return words.isAnyOf(title, joinWords(filter.anyOf.map(nameOf), 'or'))
+  }
+  if ('empty' in filter) return filter.empty ? words.isEmpty(title) : words.isThere(title)
+  const kind = NUMBER_COLUMN_KINDS[filter.column]
+  const show = (value: number) =>
+    kind === 'money' ? formatMoney(value) : kind === 'percent' ? formatPercent(value) : String(value)
+  const { from, to } = filter
+  if (from !== undefined && to !== undefined) return words.between(title, show(from), show(to))
+  return from === undefined ? words.atMost(title, show(to!)) : words.atLeast(title, show(from))
+}
+
+export function isNumberColumn(column: string): column is NumberColumn {
+  return (NUMBER_COLUMNS as readonly string[]).includes(column)
+}
