@@ -42,6 +42,7 @@ export const StoreSchema = typed<Store>()(
       maxCodesPerOrder: Type.Integer({ minimum: 0, maximum: 100 }),
       floor: Type.Object({ enforce: Type.Boolean(), minMargin: Rate }, strict),
       priorDays: Type.Optional(Type.Integer({ minimum: 1, maximum: 366 })),
+      longestSaleDays: Type.Optional(Type.Integer({ minimum: 1, maximum: 3660 })),
       stackGroups: Ids,
       apart: Type.Array(Type.Tuple([Id, Id])),
     },

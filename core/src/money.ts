@@ -33,5 +33,7 @@ export function percentOf(amount: MinorUnits, rate: BasisPoints): MinorUnits {
 /** The tax contained in (`included`) or due on top of `total`. Source: docs/pricing.md, "Tax". */
 export function taxOn(total: MinorUnits, rate: BasisPoints, included: boolean): MinorUnits {
   const denominator = included ? WHOLE + rate : WHOLE
+  const product = total * rate
+  if (Number.isSafeInteger(product)) return roundHalfUp(product, denominator)
   return roundHalfUp(BigInt(total) * BigInt(rate), denominator)
 }

@@ -18,6 +18,8 @@ export interface Store {
   readonly floor: { readonly enforce: boolean; readonly minMargin: BasisPoints }
   /** How many days before a reduction its prior price is looked for in; absent: 30. */
   readonly priorDays?: number
+  /** How many days a reduction should last at most; absent: 90. Longer ones are pointed out, not refused. */
+  readonly longestSaleDays?: number
   readonly stackGroups: readonly string[]
   /** Pairs of groups that do not combine; all other pairs do. */
   readonly apart: readonly (readonly [string, string])[]

@@ -99,3 +99,30 @@ export function computeStruckPrice(
   const struck = Math.min(regular, prior.price)
   return struck > price ? struck : null
 }
+
+/**
+ * What a reduction that starts at `from` would be measured against: the lowest price of the days before, and since when a reduction has held
+ * that it would go on with. `history` must reach up to `from`.
+ */
+export function computePriorBefore(
+  history: readonly HistorySpan[],
+  from: Instant,
+  days: number = PRIOR_DAYS,
+): { readonly price: MinorUnits | null; readonly reducedSince: Instant | null } {
+  const past = history.filter((span) => span.from < from)
+  const reduced: HistorySpan = {
+    from,
+    until: from + 1,
+    price: 0,
+    regular: 1,
+    promotions: [],
+    source: 'release',
+    release: null,
+  }
+  const { began, price } = computePriorPrice([...past.map((span) => cutAt(span, from)), reduced], from, days)!
+  return { price, reducedSince: began < from ? began : null }
+}
+
+function cutAt(span: HistorySpan, end: Instant): HistorySpan {
+  return span.until > end ? { ...span, until: end } : span
+}

@@ -1,0 +1,215 @@
+import { computeFloor } from './floor.ts'
+import { computeMargin } from './margin.ts'
+import type { Mechanic, Rounding, Value } from './mechanic.ts'
+import { percentOf, type BasisPoints, type MinorUnits } from './money.ts'
+import type { Product, Reach, Store } from './plan.ts'
+import { computeStruckPrice } from './priceHistory.ts'
+import { DAY_MS, type Instant } from './time.ts'
+import { computeMarkdown, roundPrice } from './value.ts'
+
+/** What is done to a price. */
+export type Operation =
+  | { readonly kind: 'percent'; readonly direction: 'down' | 'up'; readonly percent: BasisPoints }
+  | { readonly kind: 'amount'; readonly direction: 'down' | 'up'; readonly amount: MinorUnits }
+  | { readonly kind: 'price'; readonly price: MinorUnits }
+
+/** What is done to prices from a limit on, up to the next band's; below the first, nothing. */
+export interface OperationBand {
+  readonly from: MinorUnits
+  readonly operation: Operation
+}
+
+/** New prices for many products at once. Source: docs/pricing.md, "Repricing". */
+export interface Repricing {
+  /** In ascending order; one from 0 on is one operation for all. */
+  readonly bands: readonly OperationBand[]
+  /** What it is reckoned from: the regular price, or the sale price that holds now, of products that have one. */
+  readonly basis: 'regular' | 'sale'
+  readonly rounding: Rounding | null
+  /** A sale, or a change of the regular prices themselves. */
+  readonly target: 'sale' | 'regular'
+}
+
+/** What deserves a look before a new price is accepted, the gravest first. */
+export const ODDITIES = [
+  'no-basis',
+  'no-band',
+  'above-regular',
+  'below-cost',
+  'below-floor',
+  'other-wins',
+  'no-change',
+  'already-reduced',
+  'too-long',
+  'not-struck',
+  'short-stock',
+] as const
+export type Oddity = (typeof ODDITIES)[number]
+
+/** A product as it stands before it is repriced. */
+export interface RepriceInput {
+  readonly product: Product
+  readonly regular: MinorUnits
+  /** The shelf price that holds now. */
+  readonly shelf: MinorUnits
+  /** The lowest price of the days before the sale begins; null where nothing is known of them. */
+  readonly prior: MinorUnits | null
+  /** When the reduction began that the sale would go on with; null where it begins by itself. */
+  readonly reducedSince: Instant | null
+  /** Units that it is expected to sell while the sale lasts; null where that is not known. */
+  readonly expected: number | null
+}
+
+export interface Repriced {
+  readonly product: Product
+  readonly regular: MinorUnits
+  /** The price that is replaced: the shelf price, or the regular one. */
+  readonly before: MinorUnits
+  /** Null where nothing is done. */
+  readonly after: MinorUnits | null
+  readonly margin: BasisPoints | null
+  readonly struck: MinorUnits | null
+  readonly oddities: readonly Oddity[]
+}
+
+export interface RepriceFrame {
+  readonly store: Store
+  /** When the sale begins and ends; no end is `Infinity`. */
+  readonly from: Instant
+  readonly until: Instant
+}
+
+/** How long a reduction may last, unless the store says otherwise. */
+export const LONGEST_SALE_DAYS = 90
+
+/** The new price of each product, in the order given. */
+export function computeRepricing(
+  inputs: readonly RepriceInput[],
+  repricing: Repricing,
+  frame: RepriceFrame,
+): Repriced[] {
+  return inputs.map((input) => reprice(input, repricing, frame))
+}
+
+function reprice(input: RepriceInput, repricing: Repricing, { store, from, until }: RepriceFrame): Repriced {
+  const { product, regular, shelf } = input
+  const isSale = repricing.target === 'sale'
+  const before = isSale ? shelf : regular
+  const isReduced = shelf < regular
+  const basis = repricing.basis === 'regular' ? regular : isReduced ? shelf : null
+  const operation = basis === null ? undefined : findOperation(repricing.bands, basis)
+  if (basis === null || operation === undefined) {
+    const oddities: Oddity[] = [basis === null ? 'no-basis' : 'no-band']
+    return { product, regular, before, after: null, margin: null, struck: null, oddities }
+  }
+  const floor = computeFloor(product, store)
+  const wanted = applyOperation(operation, basis, repricing.rounding)
+  const after = isSale ? cutToFloor(operation, basis, { rounding: repricing.rounding, floor, regular, wanted }) : wanted
+  const margin = computeMargin(product, after, store)
+  const prior = input.prior === null ? null : { began: from, price: input.prior, at: null }
+  const struck = isSale ? computeStruckPrice({ price: after, regular }, prior) : null
+  const oddities: Oddity[] = []
+  if (isSale && after >= regular) oddities.push('above-regular')
+  if (margin !== null && margin < 0) oddities.push('below-cost')
+  if (wanted < floor) oddities.push('below-floor')
+  if (after === before) oddities.push('no-change')
+  if (isSale) {
+    if (isReduced) oddities.push('already-reduced')
+    const longest = (store.longestSaleDays ?? LONGEST_SALE_DAYS) * DAY_MS
+    if (until - (input.reducedSince ?? from) > longest) oddities.push('too-long')
+    if (after < regular && (struck === null || struck < regular)) oddities.push('not-struck')
+    if (input.expected !== null && product.stock !== null && input.expected > product.stock)
+      oddities.push('short-stock')
+  }
+  return { product, regular, before, after, margin, struck, oddities }
+}
+
+function findOperation(bands: readonly OperationBand[], basis: MinorUnits): Operation | undefined {
+  return bands.findLast(({ from }) => from <= basis)?.operation
+}
+
+/** A price raised, lowered or replaced, and rounded; never below 0. A rounding that would undo the change is left out. */
+export function applyOperation(operation: Operation, basis: MinorUnits, rounding: Rounding | null): MinorUnits {
+  const value = toValue(operation)
+  if (value && !('price' in value && value.price > basis)) {
+    return basis - computeMarkdown(value, rounding ?? undefined, { regular: basis, current: basis, floor: 0 }).amount
+  }
+  const raised = raise(operation, basis)
+  const rounded = rounding ? roundPrice(raised, rounding) : raised
+  return rounded > basis ? rounded : raised
+}
+
+function raise(operation: Operation, basis: MinorUnits): MinorUnits {
+  if (operation.kind === 'price') return operation.price
+  return basis + (operation.kind === 'percent' ? percentOf(basis, operation.percent) : operation.amount)
+}
+
+interface Cut {
+  readonly rounding: Rounding | null
+  readonly floor: MinorUnits
+  readonly regular: MinorUnits
+  readonly wanted: MinorUnits
+}
+
+/** What the shop would charge: a sale stops at the floor, on a rounded price if one fits above it. */
+function cutToFloor(operation: Operation, basis: MinorUnits, { rounding, floor, regular, wanted }: Cut): MinorUnits {
+  if (wanted >= floor) return wanted
+  const value = toValue(operation)
+  const unit = { regular: basis, current: basis, floor }
+  const cut = value ? basis - computeMarkdown(value, rounding ?? undefined, unit).amount : wanted
+  return Math.max(cut, Math.min(floor, regular))
+}
+
+/** The operation as a promotion's value; null where it raises, which no promotion does. */
+function toValue(operation: Operation): Value | null {
+  if (operation.kind === 'price') return { price: operation.price }
+  if (operation.direction === 'up') return null
+  return operation.kind === 'percent'
+    ? { percent: operation.percent, of: 'regular' }
+    : { amount: operation.amount, per: 'unit' }
+}
+
+/** Those with something odd about them first, the gravest before the others; else as they came. */
+export function sortOddFirst(rows: readonly Repriced[]): Repriced[] {
+  const groups: Repriced[][] = ODDITIES.map(() => [])
+  const plain: Repriced[] = []
+  for (const row of rows) {
+    const [gravest] = row.oddities
+    if (gravest === undefined) plain.push(row)
+    else groups[ODDITIES.indexOf(gravest)]!.push(row)
+  }
+  return [...groups.flat(), ...plain]
+}
+
+/** The products whose price would really change, with the new price. */
+export function findAccepted(rows: readonly Repriced[], target: Repricing['target']): Map<string, MinorUnits> {
+  const prices = new Map<string, MinorUnits>()
+  for (const { product, regular, before, after } of rows) {
+    if (after === null) continue
+    if (target === 'sale' ? after < regular : after !== before) prices.set(product.sku, after)
+  }
+  return prices
+}
+
+/**
+ * The mechanic that makes the accepted prices true. A sale reckoned from regular prices is a rule for `reach`, which must hold the products;
+ * everything else lists its prices.
+ */
+export function toMechanic(
+  { bands, basis, rounding, target }: Repricing,
+  accepted: ReadonlyMap<string, MinorUnits>,
+  reach: Reach,
+): Mechanic {
+  const prices = Object.fromEntries(accepted)
+  if (target === 'regular') return { kind: 'price-steps', reach: {}, prices }
+  const values = bands.map(({ operation }) => toValue(operation))
+  if (basis === 'sale' || values.includes(null)) return { kind: 'markdown', reach: {}, prices }
+  const rounded = rounding ? { rounding } : {}
+  if (bands.length === 1 && bands[0]!.from === 0) return { kind: 'markdown', reach, value: values[0]!, ...rounded }
+  return {
+    kind: 'markdown',
+    reach,
+    bands: bands.map(({ from }, index) => ({ from, value: values[index]! })),
+    ...rounded,
+  }
+}
