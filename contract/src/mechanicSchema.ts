@@ -1,4 +1,4 @@
-import type { Markdown, Mechanic, Value } from '@novalex/core'
+import type { Markdown, Mechanic, Rounding, Value } from '@novalex/core'
 import { Type, type TSchema } from '@sinclair/typebox'
 import { choice, Ids, MAX_MONEY, Money, ReachSchema, strict, tagged, TEXT_LIMITS, typed } from './basicSchema.ts'
 
@@ -18,6 +18,17 @@ const SurchargeValue = typed<Value>()(Type.Union([Percent, Amount]))
 /** What a rung of a ladder may be; what fits the mechanic is found by `checkPromotion`. */
 export const AnyValue = UnitValue
 
+export const RoundingSchema = typed<Rounding>()(
+  Type.Object(
+    {
+      to: choice('nearest', 'up', 'down'),
+      step: Type.Integer({ minimum: 1, maximum: MAX_MONEY }),
+      ending: Type.Optional(Money),
+    },
+    strict,
+  ),
+)
+
 /** A price for each product, by SKU. */
 const PriceListSchema = Type.Record(Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id }), Money, {
   minProperties: 1,
@@ -34,16 +45,7 @@ const MarkdownSchema = typed<Markdown>()(
         Type.Array(Type.Object({ from: Money, value: MarkdownValue }, strict), { minItems: 1, maxItems: 50 }),
       ),
       prices: Type.Optional(PriceListSchema),
-      rounding: Type.Optional(
-        Type.Object(
-          {
-            to: choice('nearest', 'up', 'down'),
-            step: Type.Integer({ minimum: 1, maximum: MAX_MONEY }),
-            ending: Type.Optional(Money),
-          },
-          strict,
-        ),
-      ),
+      rounding: Type.Optional(RoundingSchema),
     },
     strict,
   ),

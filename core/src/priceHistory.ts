@@ -2,7 +2,7 @@ import type { CompiledPlan } from './compilePlan.ts'
 import type { MinorUnits } from './money.ts'
 import type { Product } from './plan.ts'
 import { DAY_MS, type Instant } from './time.ts'
-import { computePriceSpans, computePublicPrice, type Onlooker } from './timeline.ts'
+import { computePriceSpans, createPricers, type Onlooker } from './timeline.ts'
 
 /** A stretch of time in which the shop followed one plan and a product had one regular price; half-open. */
 export interface PriceEpoch {
@@ -43,12 +43,13 @@ export function computePriceHistory(
   product: Product,
   epochs: readonly PriceEpoch[],
   onlooker: Onlooker,
+  pricerAt = createPricers(onlooker),
 ): HistorySpan[] {
   const spans: HistorySpan[] = []
   for (const { from, until, plan, regular, release } of epochs) {
     const then = { ...product, regularPrice: regular }
-    for (const span of computePriceSpans(plan, then, { from, to: until }, onlooker)) {
-      const { regular: stood } = computePublicPrice(plan, then, span.from, onlooker)
+    for (const span of computePriceSpans(plan, then, { from, to: until }, onlooker, pricerAt)) {
+      const { regular: stood } = pricerAt(plan, span.from)(then)
       join(spans, { ...span, regular: stood, source: 'release', release })
     }
   }

@@ -235,3 +235,14 @@ const REACH_KEYS: Partial<Record<TableColumn, 'categories' | 'tags' | 'families'
   family: 'families',
   regular: 'regularPrice',
 }
+
+/** Products by hand, or whatever filters leave. */
+export type ProductPick = { readonly skus: readonly string[] } | { readonly filters: readonly ProductFilter[] }
+
+const NAMED_IN_A_REACH = 5000
+
+/** A reach that holds what was picked, now and later; null where filters ask for what no reach can say, or too many were picked by hand. */
+export function reachOfPick(pick: ProductPick): Reach | null {
+  if ('filters' in pick) return toReach(pick.filters)
+  return pick.skus.length <= NAMED_IN_A_REACH ? { skus: pick.skus } : null
+}

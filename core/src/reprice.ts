@@ -60,13 +60,17 @@ export interface RepriceInput {
   readonly expected: number | null
 }
 
-export interface Repriced {
-  readonly product: Product
+export interface RepricedPrice {
+  readonly sku: string
   readonly regular: MinorUnits
   /** The price that is replaced: the shelf price, or the regular one. */
   readonly before: MinorUnits
   /** Null where nothing is done. */
   readonly after: MinorUnits | null
+}
+
+export interface Repriced extends RepricedPrice {
+  readonly product: Product
   readonly margin: BasisPoints | null
   readonly struck: MinorUnits | null
   readonly oddities: readonly Oddity[]
@@ -100,7 +104,7 @@ function reprice(input: RepriceInput, repricing: Repricing, { store, from, until
   const operation = basis === null ? undefined : findOperation(repricing.bands, basis)
   if (basis === null || operation === undefined) {
     const oddities: Oddity[] = [basis === null ? 'no-basis' : 'no-band']
-    return { product, regular, before, after: null, margin: null, struck: null, oddities }
+    return { sku: product.sku, product, regular, before, after: null, margin: null, struck: null, oddities }
   }
   const floor = computeFloor(product, store)
   const wanted = applyOperation(operation, basis, repricing.rounding)
@@ -121,7 +125,7 @@ function reprice(input: RepriceInput, repricing: Repricing, { store, from, until
     if (input.expected !== null && product.stock !== null && input.expected > product.stock)
       oddities.push('short-stock')
   }
-  return { product, regular, before, after, margin, struck, oddities }
+  return { sku: product.sku, product, regular, before, after, margin, struck, oddities }
 }
 
 function findOperation(bands: readonly OperationBand[], basis: MinorUnits): Operation | undefined {
@@ -182,28 +186,28 @@ export function sortOddFirst(rows: readonly Repriced[]): Repriced[] {
 }
 
 /** The products whose price would really change, with the new price. */
-export function findAccepted(rows: readonly Repriced[], target: Repricing['target']): Map<string, MinorUnits> {
+export function findAccepted(rows: readonly RepricedPrice[], target: Repricing['target']): Map<string, MinorUnits> {
   const prices = new Map<string, MinorUnits>()
-  for (const { product, regular, before, after } of rows) {
+  for (const { sku, regular, before, after } of rows) {
     if (after === null) continue
-    if (target === 'sale' ? after < regular : after !== before) prices.set(product.sku, after)
+    if (target === 'sale' ? after < regular : after !== before) prices.set(sku, after)
   }
   return prices
 }
 
 /**
- * The mechanic that makes the accepted prices true. A sale reckoned from regular prices is a rule for `reach`, which must hold the products;
+ * The mechanic that makes the accepted prices true. A sale reckoned from regular prices is a rule for `reach`, if there is one that holds the products;
  * everything else lists its prices.
  */
 export function toMechanic(
   { bands, basis, rounding, target }: Repricing,
   accepted: ReadonlyMap<string, MinorUnits>,
-  reach: Reach,
+  reach: Reach | null,
 ): Mechanic {
   const prices = Object.fromEntries(accepted)
   if (target === 'regular') return { kind: 'price-steps', reach: {}, prices }
   const values = bands.map(({ operation }) => toValue(operation))
-  if (basis === 'sale' || values.includes(null)) return { kind: 'markdown', reach: {}, prices }
+  if (reach === null || basis === 'sale' || values.includes(null)) return { kind: 'markdown', reach: {}, prices }
   const rounded = rounding ? { rounding } : {}
   if (bands.length === 1 && bands[0]!.from === 0) return { kind: 'markdown', reach, value: values[0]!, ...rounded }
   return {

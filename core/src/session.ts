@@ -38,7 +38,7 @@ export function createSession(plan: CompiledPlan, order: Order): Session {
   let goods: readonly Product[] | null = null
 
   function step(product: Product): SteppedProduct {
-    if (!plan.hasPriceSteps) return { priced: product, entry: null }
+    if (!plan.hasPriceSteps || plan.findPriceSteps(product).length === 0) return { priced: product, entry: null }
     let stepped = products.get(product.sku)
     if (!stepped) products.set(product.sku, (stepped = applySteps(session, product)))
     return stepped

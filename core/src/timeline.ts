@@ -45,11 +45,7 @@ export function createOnlookerOrder(now: Instant, { channel, facts }: Onlooker):
 }
 
 /** Shelf prices of any number of products as their pages show them to a guest at one instant. */
-export function createPublicPricer(
-  plan: CompiledPlan,
-  now: Instant,
-  onlooker: Onlooker,
-): (product: Product) => PublicPrice {
+export function createPublicPricer(plan: CompiledPlan, now: Instant, onlooker: Onlooker): PublicPricer {
   const session = createSession(plan, createOnlookerOrder(now, onlooker))
   return (product) => {
     const priced = session.priced(product)
@@ -68,12 +64,27 @@ export function computePublicPrice(
   return createPublicPricer(plan, now, onlooker)(product)
 }
 
+type PublicPricer = (product: Product) => PublicPrice
+
+/** Pricers of any plan and instant, each made once: many products share their edges. */
+export function createPricers(onlooker: Onlooker): (plan: CompiledPlan, at: Instant) => PublicPricer {
+  const pricers = new Map<CompiledPlan, Map<Instant, PublicPricer>>()
+  return (plan, at) => {
+    let own = pricers.get(plan)
+    if (!own) pricers.set(plan, (own = new Map()))
+    let pricer = own.get(at)
+    if (!pricer) own.set(at, (pricer = createPublicPricer(plan, at, onlooker)))
+    return pricer
+  }
+}
+
 /** A product's shelf price through `from <= t < to`, as spans without gap or overlap, equal neighbours joined. */
 export function computePriceSpans(
   plan: CompiledPlan,
   product: Product,
   { from, to }: { readonly from: Instant; readonly to: Instant },
   onlooker: Onlooker,
+  pricerAt = createPricers(onlooker),
 ): PriceSpan[] {
   const edges = new Set<Instant>([from])
   for (const { promotion, schedule, rungs: instants } of plan.findPricing(product)) {
@@ -84,7 +95,7 @@ export function computePriceSpans(
   const starts = [...edges].filter((edge) => edge < to).sort((a, b) => a - b)
   const spans: PriceSpan[] = []
   starts.forEach((start, index) => {
-    const { price, steps } = computePublicPrice(plan, product, start, onlooker)
+    const { price, steps } = pricerAt(plan, start)(product)
     const promotions = steps.map((step) => step.entry.promotion.id)
     const until = starts[index + 1] ?? to
     const last = spans.at(-1)
@@ -102,9 +113,10 @@ export function computePriceMoments(
   onlooker: Onlooker,
 ): PriceMoment[] {
   const moments = new Map<Instant, { products: number; starts: Set<string>; ends: Set<string> }>()
+  const pricerAt = createPricers(onlooker)
   for (const product of plan.catalogue.products) {
     if (plan.findPricing(product).length === 0) continue
-    const spans = computePriceSpans(plan, product, range, onlooker)
+    const spans = computePriceSpans(plan, product, range, onlooker, pricerAt)
     spans.slice(1).forEach((after, index) => {
       const before = spans[index]!
       if (before.price === after.price) return

@@ -30,6 +30,8 @@ import { createPriceHistory } from './prices/priceHistory.service.ts'
 import { createPricesRoutes } from './prices/prices.routes.ts'
 import { createPromotionsRoutes } from './promotions/promotions.routes.ts'
 import { createPromotionsService } from './promotions/promotions.service.ts'
+import { createRepriceRoutes } from './reprice/reprice.routes.ts'
+import { createTakeOffService } from './reprice/takeOff.service.ts'
 import { createReleasesRoutes } from './releases/releases.routes.ts'
 import { createReleasesService } from './releases/releases.service.ts'
 import { createSetsRoutes } from './sets/sets.routes.ts'
@@ -101,6 +103,7 @@ function createApi(deps: AppDeps): Router {
   api.use('/stacking', createStackingRoutes(deps))
   api.use('/test-carts', createTestCartsRoutes(deps))
   api.use(createPricesRoutes({ ...deps, history }))
+  api.use(createRepriceRoutes({ ...deps, takeOff: createTakeOffService({ ...deps, history }) }))
   api.use('/shop', createShopRoutes({ ...deps, history }))
   api.use(createShoppersRoutes(database))
   api.use('/activity', createActivityRoutes(database))

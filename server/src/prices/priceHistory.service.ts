@@ -3,6 +3,7 @@ import {
   computePriceHistory,
   computePriorPrice,
   computeStruckPrice,
+  createPricers,
   resolveSets,
   type CompiledPlan,
   type HistorySpan,
@@ -17,6 +18,7 @@ import { findReleasedPlan, listReleases, type ReleasedPlan } from '../releases/r
 import { listPastPrices, listRegularPrices, type RegularPrice } from './prices.repository.ts'
 
 const KEPT_RELEASES = 200
+const PROGRESS_STEP = 500
 
 export interface PriceHistory {
   /**
@@ -25,7 +27,12 @@ export interface PriceHistory {
    */
   of(
     products: readonly Product[],
-    question: { readonly ahead: CompiledPlan; readonly now: Instant; readonly to: Instant },
+    question: {
+      readonly ahead: CompiledPlan
+      readonly now: Instant
+      readonly to: Instant
+      readonly onProgress?: (share: number) => void
+    },
   ): Promise<Map<string, HistorySpan[]>>
 }
 
@@ -46,7 +53,7 @@ export function createPriceHistory(database: Database): PriceHistory {
   }
 
   return {
-    async of(products, { ahead, now, to }) {
+    async of(products, { ahead, now, to, onProgress }) {
       const skus = products.map(({ sku }) => sku)
       const [past, regular, releases] = await Promise.all([
         listPastPrices(database, skus),
@@ -65,12 +72,14 @@ export function createPriceHistory(database: Database): PriceHistory {
         plan: compileFor({ store: ahead.store, promotions: [], sets: [] }, products, ahead),
       }
       const present = { release: plans.at(-1)?.release ?? null, from: now, plan: ahead }
+      const pricerAt = createPricers(ONLOOKER)
       return new Map(
-        products.map((product) => {
+        products.map((product, index) => {
+          if (index % PROGRESS_STEP === 0) onProgress?.(index / products.length)
           const own = past.get(product.sku) ?? []
           const known = regular.get(product.sku) ?? [{ since: now, price: product.regularPrice }]
           const epochs = toEpochs([before, ...plans, present], known, { from: own.at(-1)?.until ?? -Infinity, to })
-          return [product.sku, [...own, ...computePriceHistory(product, epochs, ONLOOKER)]]
+          return [product.sku, [...own, ...computePriceHistory(product, epochs, ONLOOKER, pricerAt)]]
         }),
       )
     },

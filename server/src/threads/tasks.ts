@@ -1,4 +1,4 @@
-import type { DeepestAnswer, MomentsAnswer, ReviewAnswer, TableAnswer } from '@novalex/contract'
+import type { DeepestAnswer, MomentsAnswer, RepriceAnswer, ReviewAnswer, TableAnswer } from '@novalex/contract'
 import { createProductTable, type FoundTask, type TableTask } from '../catalogue/productTable.service.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { readImport, writeImport } from '../imports/importTasks.ts'
@@ -6,6 +6,7 @@ import { computeDeepestAnswer, type DeepestQuestion } from '../plan/deepest.ts'
 import { computeMoments, type MomentsQuestion } from '../plan/moments.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { createPriceHistory } from '../prices/priceHistory.service.ts'
+import { computeReprice, type RepriceTask } from '../reprice/reprice.service.ts'
 import { computeReview, type ReviewQuestion } from '../releases/review.ts'
 
 /** The work that would hold up the event loop, by name: what it asks and what it answers. */
@@ -16,14 +17,19 @@ export interface Tasks {
   deepest: { question: DeepestQuestion; answer: DeepestAnswer }
   foundProducts: { question: FoundTask; answer: string[] }
   productTable: { question: TableTask; answer: TableAnswer }
+  reprice: { question: RepriceTask; answer: RepriceAnswer }
   review: { question: ReviewQuestion; answer: ReviewAnswer }
 }
 
 export type TaskName = keyof Tasks
-type Task<N extends TaskName> = (question: Tasks[N]['question']) => Promise<Tasks[N]['answer']>
+type Task<N extends TaskName> = (
+  question: Tasks[N]['question'],
+  onProgress: (share: number) => void,
+) => Promise<Tasks[N]['answer']>
 
 export function createTasks(database: Database, plans: PlanSource): { [N in TaskName]: Task<N> } {
-  const table = createProductTable(plans, createPriceHistory(database))
+  const history = createPriceHistory(database)
+  const table = createProductTable(plans, history)
   return {
     readImport: async ({ id }) => {
       await readImport(database, id)
@@ -37,6 +43,7 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     deepest: (question) => computeDeepestAnswer(plans, question),
     foundProducts: (task) => table.found(task),
     productTable: (task) => table.page(task),
+    reprice: (task, onProgress) => computeReprice({ plans, history }, task, onProgress),
     review: (question) => computeReview(database, plans, question),
   }
 }

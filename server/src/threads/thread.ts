@@ -1,4 +1,4 @@
-import { workerData } from 'node:worker_threads'
+import { workerData, type MessagePort } from 'node:worker_threads'
 import type { ErrorCode } from '@novalex/contract'
 import { openDatabase } from '../db/openDatabase.ts'
 import { AppError } from '../http/AppError.ts'
@@ -20,12 +20,14 @@ const tasks = createTasks(database, createPlanSource(database))
 export default async function runTask<N extends TaskName>({
   name,
   question,
+  progress,
 }: {
   name: N
   question: Tasks[N]['question']
+  progress?: MessagePort
 }) {
   try {
-    return { answer: await tasks[name](question) }
+    return { answer: await tasks[name](question, (share) => progress?.postMessage(share)) }
   } catch (thrown) {
     const { code, problems, facts } = toAppError(thrown)
     const stack = thrown instanceof Error ? (thrown.stack ?? thrown.message) : String(thrown)

@@ -1,0 +1,146 @@
+import type { RepriceAnswer, RepriceQuestion } from '@novalex/contract'
+import {
+  compileOthers,
+  computeExpectedSales,
+  computePriorBefore,
+  computeRepricing,
+  createProblem,
+  createPublicPricer,
+  DAY_MS,
+  findAccepted,
+  isLocalDateTime,
+  reachOfPick,
+  sortOddFirst,
+  toInstant,
+  toMechanic,
+  type CompiledPlan,
+  type Instant,
+  type Product,
+  type Promotion,
+  type Repriced,
+  type RepriceInput,
+} from '@novalex/core'
+import { refuseIfAny } from '../http/AppError.ts'
+import { ONLOOKER } from '../plan/ask.ts'
+import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
+import type { PriceHistory } from '../prices/priceHistory.service.ts'
+import { findPicked } from './pick.ts'
+
+export interface RepriceTask {
+  readonly question: RepriceQuestion
+  readonly now: Instant
+}
+
+/** What is known after the products are found, and before the last look at the plan. */
+const SHARES = { found: 0.05, history: 0.85, priced: 0.95 }
+
+/** What would become of the prices of all picked products, those with something odd about them first. */
+export async function computeReprice(
+  { plans, history }: { readonly plans: PlanSource; readonly history: PriceHistory },
+  { question, now }: RepriceTask,
+  onProgress: (share: number) => void,
+): Promise<RepriceAnswer> {
+  const sourced = await plans.get('working')
+  const { plan } = sourced
+  const { repricing, pick } = question
+  const { from, until } = readDates(question, plan.store.timeZone)
+  const at = Date.parse(question.at)
+  const products = await findPicked(history, sourced, { pick, at, now })
+  onProgress(SHARES.found)
+  const priors =
+    repricing.target === 'sale' ? await findPriors(history, products, { plan, now, from, onProgress }) : new Map()
+  const inputs = describeInputs(sourced, products, { at, days: (until - from) / DAY_MS, priors })
+  const rows = computeRepricing(inputs, repricing, { store: plan.store, from, until })
+  onProgress(SHARES.priced)
+  const marked = markOthers(rows, plan, { question, from })
+  return { rows: sortOddFirst(marked).map(toRow) }
+}
+
+type Prior = ReturnType<typeof computePriorBefore>
+
+async function findPriors(
+  history: PriceHistory,
+  products: readonly Product[],
+  {
+    plan,
+    now,
+    from,
+    onProgress,
+  }: { plan: CompiledPlan; now: Instant; from: Instant; onProgress: (share: number) => void },
+): Promise<Map<string, Prior>> {
+  const spans = await history.of(products, {
+    ahead: plan,
+    now,
+    to: Math.max(from, now),
+    onProgress: (share) => onProgress(SHARES.found + share * (SHARES.history - SHARES.found)),
+  })
+  return new Map([...spans].map(([sku, own]) => [sku, computePriorBefore(own, from, plan.store.priorDays)]))
+}
+
+function describeInputs(
+  { plan, sales }: SourcedPlan,
+  products: readonly Product[],
+  { at, days, priors }: { at: Instant; days: number; priors: ReadonlyMap<string, Prior> },
+): RepriceInput[] {
+  const priceOf = createPublicPricer(plan, at, ONLOOKER)
+  return products.map((product) => {
+    const { regular, price } = priceOf(product)
+    const prior = priors.get(product.sku)
+    const sold = sales.get(product.sku)
+    return {
+      product,
+      regular,
+      shelf: price,
+      prior: prior?.price ?? null,
+      reducedSince: prior?.reducedSince ?? null,
+      expected: sold === undefined || !Number.isFinite(days) ? null : computeExpectedSales(sold, days),
+    }
+  })
+}
+
+/** Points out the products that would not have the price that was reckoned, because the plan has something else for them, too. */
+function markOthers(
+  rows: readonly Repriced[],
+  plan: CompiledPlan,
+  { question, from }: { readonly question: RepriceQuestion; readonly from: Instant },
+): readonly Repriced[] {
+  const { repricing, pick } = question
+  const accepted = findAccepted(rows, repricing.target)
+  if (accepted.size === 0) return rows
+  const mechanic = toMechanic(repricing, accepted, reachOfPick(pick))
+  const others = plan.promotions.map(({ promotion }) => promotion)
+  const added: Promotion = {
+    id: 'repriced',
+    name: 'repriced',
+    rank: others.reduce((last, { rank }) => Math.max(last, rank), 0) + 1,
+    state: 'ready',
+    schedule: {},
+    code: null,
+    when: null,
+    mechanic,
+    ...(mechanic.kind === 'markdown' ? { stacking: { group: plan.store.stackGroups[0]!, mode: 'group' } } : {}),
+    limits: {},
+    ladder: null,
+  }
+  const priceOf = createPublicPricer(compileOthers(plan, [...others, added]), from, ONLOOKER)
+  return rows.map((row) => {
+    const wanted = accepted.get(row.sku)
+    if (wanted === undefined) return row
+    const { regular, price } = priceOf(row.product)
+    const isTrue = (repricing.target === 'sale' ? price : regular) === wanted
+    return isTrue ? row : { ...row, oddities: ['other-wins', ...row.oddities] }
+  })
+}
+
+function readDates({ start, end }: RepriceQuestion, zone: string): { from: Instant; until: Instant } {
+  const wrong = Object.entries({ start, end }).filter(([, local]) => local !== null && !isLocalDateTime(local))
+  refuseIfAny(wrong.map(([key, local]) => createProblem('no-such-time', key, { given: local })))
+  const from = toInstant(start, zone)
+  const until = end === null ? Infinity : toInstant(end, zone)
+  refuseIfAny(until > from ? [] : [createProblem('ends-before-start', 'end', { start, end })])
+  return { from, until }
+}
+
+function toRow({ product, regular, before, after, margin, struck, oddities }: Repriced): RepriceAnswer['rows'][number] {
+  return { sku: product.sku, name: product.name, regular, before, after, margin, struck, odd: [...oddities] }
+}

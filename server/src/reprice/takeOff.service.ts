@@ -1,0 +1,91 @@
+import type { PromotionRecord, TakeOffAnswer, TakeOffRequest } from '@novalex/contract'
+import { createPublicPricer, takeOff, type Instant, type Markdown, type Promotion } from '@novalex/core'
+import type { Clock } from '../clock.ts'
+import type { Connection, Database } from '../db/openDatabase.ts'
+import { ONLOOKER } from '../plan/ask.ts'
+import { changePlan } from '../plan/changePlan.ts'
+import type { PlanSource } from '../plan/planSource.ts'
+import type { PriceHistory } from '../prices/priceHistory.service.ts'
+import { findPromotion, updatePromotion } from '../promotions/promotions.repository.ts'
+import { findPicked } from './pick.ts'
+
+interface TakeOffDeps {
+  readonly database: Database
+  readonly plans: PlanSource
+  readonly clock: Clock
+  readonly history: PriceHistory
+}
+
+/** A sale that holds prices of picked products, and what is left of it without them. */
+interface Held {
+  readonly skus: ReadonlySet<string>
+  readonly before: Promotion
+  readonly after: Promotion
+}
+
+export interface TakeOffService {
+  preview(request: TakeOffRequest): Promise<TakeOffAnswer>
+  /** Takes the sale prices off, all or nothing; tells the changed promotions as they were. */
+  run(request: TakeOffRequest, by: string): Promise<PromotionRecord[]>
+}
+
+export function createTakeOffService(deps: TakeOffDeps): TakeOffService {
+  const { plans, clock, history } = deps
+
+  async function find({ pick, at }: TakeOffRequest): Promise<{ products: number; held: Held[] }> {
+    const sourced = await plans.get('working')
+    const { plan } = sourced
+    const moment: Instant = Date.parse(at)
+    const products = await findPicked(history, sourced, { pick, at: moment, now: clock.now() })
+    const priceOf = createPublicPricer(plan, moment, ONLOOKER)
+    const byPromotion = new Map<string, Set<string>>()
+    let reduced = 0
+    for (const product of products) {
+      const { steps } = priceOf(product)
+      if (steps.length > 0) reduced++
+      for (const { entry } of steps) {
+        const { id } = entry.promotion
+        byPromotion.set(id, (byPromotion.get(id) ?? new Set()).add(product.sku))
+      }
+    }
+    const held = [...byPromotion].map(([id, skus]) => {
+      const before = plan.findPromotion(id)!.promotion as Promotion & { mechanic: Markdown }
+      return { skus, before, after: takeOff(before, skus, plan.catalogue) }
+    })
+    return { products: reduced, held }
+  }
+
+  return {
+    async preview(request) {
+      const { products, held } = await find(request)
+      const sales = held.map(({ skus, before, after }) => ({
+        id: before.id,
+        name: before.name,
+        products: skus.size,
+        stops: after.state === 'stopped',
+      }))
+      return { products, sales }
+    },
+    async run(request, by) {
+      const { held } = await find(request)
+      return changePlan(deps, { by, action: 'take-off', subject: 'products' }, async ({ transaction, at }) => {
+        const records = await Promise.all(held.map(({ before }) => getRecord(transaction, before.id)))
+        for (const [index, record] of records.entries()) {
+          const { state, mechanic } = held[index]!.after
+          const stamp = { version: record.version + 1, updatedAt: new Date(at).toISOString(), updatedBy: by }
+          await updatePromotion(transaction, {
+            ...record,
+            ...stamp,
+            promotion: { ...record.promotion, state, mechanic },
+          })
+        }
+        const names = records.map(({ promotion }) => promotion.name)
+        return { result: records, detail: { names } }
+      })
+    },
+  }
+}
+
+async function getRecord(connection: Connection, id: string): Promise<PromotionRecord> {
+  return (await findPromotion(connection, id))!
+}
