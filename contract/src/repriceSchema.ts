@@ -79,6 +79,8 @@ export const RepricedRow = Type.Object(
     regular: Money,
     before: Money,
     after: Nullable(Money),
+    /** What it will cost in fact, where the plan has something else for it, too. */
+    then: Nullable(Money),
     margin: Nullable(Type.Integer()),
     struck: Nullable(Money),
     odd: Type.Array(choice<Oddity>(...ODDITIES)),

@@ -1,9 +1,10 @@
 import { computeFloor } from './floor.ts'
 import { computeMargin } from './margin.ts'
 import type { Mechanic, Rounding, Value } from './mechanic.ts'
-import { percentOf, type BasisPoints, type MinorUnits } from './money.ts'
+import { percentOf, WHOLE, type BasisPoints, type MinorUnits } from './money.ts'
 import type { Product, Reach, Store } from './plan.ts'
 import { computeStruckPrice } from './priceHistory.ts'
+import { createProblem, type Problem } from './problem.ts'
 import { DAY_MS, type Instant } from './time.ts'
 import { computeMarkdown, roundPrice } from './value.ts'
 
@@ -85,6 +86,28 @@ export interface RepriceFrame {
 
 /** How long a reduction may last, unless the store says otherwise. */
 export const LONGEST_SALE_DAYS = 90
+
+/** What is wrong with a repricing by itself. Paths are relative to it. */
+export function checkRepricing({ bands, rounding }: Repricing): Problem[] {
+  const problems = bands.flatMap(({ from, operation }, index) => {
+    const previous = bands[index - 1]
+    const path = `bands.${index}`
+    const found: Problem[] = []
+    if (previous && from <= previous.from)
+      found.push(createProblem('not-ascending', `${path}.from`, { given: from, after: previous.from }))
+    if (
+      operation.kind === 'percent' &&
+      (operation.percent < 1 || (operation.direction === 'down' && operation.percent > WHOLE))
+    )
+      found.push(createProblem('percent-range', `${path}.operation.percent`, { given: operation.percent }))
+    if (operation.kind === 'amount' && operation.amount < 1)
+      found.push(createProblem('amount-zero', `${path}.operation.amount`, { given: operation.amount }))
+    return found
+  })
+  const { step, ending = 0 } = rounding ?? { step: 1 }
+  if (ending >= step) problems.push(createProblem('ending-too-large', 'rounding.ending', { ending, step }))
+  return problems
+}
 
 /** The new price of each product, in the order given. */
 export function computeRepricing(
@@ -174,9 +197,9 @@ function toValue(operation: Operation): Value | null {
 }
 
 /** Those with something odd about them first, the gravest before the others; else as they came. */
-export function sortOddFirst(rows: readonly Repriced[]): Repriced[] {
-  const groups: Repriced[][] = ODDITIES.map(() => [])
-  const plain: Repriced[] = []
+export function sortOddFirst<R extends Repriced>(rows: readonly R[]): R[] {
+  const groups: R[][] = ODDITIES.map(() => [])
+  const plain: R[] = []
   for (const row of rows) {
     const [gravest] = row.oddities
     if (gravest === undefined) plain.push(row)

@@ -1,5 +1,6 @@
 import type { RepriceAnswer, RepriceQuestion } from '@novalex/contract'
 import {
+  checkRepricing,
   compileOthers,
   computeExpectedSales,
   computePriorBefore,
@@ -15,6 +16,7 @@ import {
   toMechanic,
   type CompiledPlan,
   type Instant,
+  type MinorUnits,
   type Product,
   type Promotion,
   type Repriced,
@@ -43,6 +45,7 @@ export async function computeReprice(
   const sourced = await plans.get('working')
   const { plan } = sourced
   const { repricing, pick } = question
+  refuseIfAny(checkRepricing(repricing).map((problem) => ({ ...problem, path: `repricing.${problem.path}` })))
   const { from, until } = readDates(question, plan.store.timeZone)
   const at = Date.parse(question.at)
   const products = await findPicked(history, sourced, { pick, at, now })
@@ -103,10 +106,10 @@ function markOthers(
   rows: readonly Repriced[],
   plan: CompiledPlan,
   { question, from }: { readonly question: RepriceQuestion; readonly from: Instant },
-): readonly Repriced[] {
+): readonly Marked[] {
   const { repricing, pick } = question
   const accepted = findAccepted(rows, repricing.target)
-  if (accepted.size === 0) return rows
+  if (accepted.size === 0) return rows.map(unmarked)
   const mechanic = toMechanic(repricing, accepted, reachOfPick(pick))
   const others = plan.promotions.map(({ promotion }) => promotion)
   const added: Promotion = {
@@ -125,12 +128,17 @@ function markOthers(
   const priceOf = createPublicPricer(compileOthers(plan, [...others, added]), from, ONLOOKER)
   return rows.map((row) => {
     const wanted = accepted.get(row.sku)
-    if (wanted === undefined) return row
+    if (wanted === undefined) return unmarked(row)
     const { regular, price } = priceOf(row.product)
-    const isTrue = (repricing.target === 'sale' ? price : regular) === wanted
-    return isTrue ? row : { ...row, oddities: ['other-wins', ...row.oddities] }
+    const then = repricing.target === 'sale' ? price : regular
+    return then === wanted ? unmarked(row) : { ...row, then, oddities: ['other-wins', ...row.oddities] }
   })
 }
+
+/** With what it will cost in fact, where that is not what was reckoned. */
+type Marked = Repriced & { readonly then: MinorUnits | null }
+
+const unmarked = (row: Repriced): Marked => ({ ...row, then: null })
 
 function readDates({ start, end }: RepriceQuestion, zone: string): { from: Instant; until: Instant } {
   const wrong = Object.entries({ start, end }).filter(([, local]) => local !== null && !isLocalDateTime(local))
@@ -141,6 +149,15 @@ function readDates({ start, end }: RepriceQuestion, zone: string): { from: Insta
   return { from, until }
 }
 
-function toRow({ product, regular, before, after, margin, struck, oddities }: Repriced): RepriceAnswer['rows'][number] {
-  return { sku: product.sku, name: product.name, regular, before, after, margin, struck, odd: [...oddities] }
+function toRow({
+  product,
+  regular,
+  before,
+  after,
+  then,
+  margin,
+  struck,
+  oddities,
+}: Marked): RepriceAnswer['rows'][number] {
+  return { sku: product.sku, name: product.name, regular, before, after, then, margin, struck, odd: [...oddities] }
 }

@@ -4,6 +4,7 @@ import type {
   CampaignUpdate,
   CategoryAnswer,
   DeepestAnswer,
+  ErrorCode,
   FoundAnswer,
   FoundQuestion,
   HistoryAnswer,
@@ -26,6 +27,9 @@ import type {
   ReachAnswer,
   ReleaseRequest,
   ReleaseSummary,
+  RepriceAnswer,
+  RepriceLine,
+  RepriceQuestion,
   ReviewAnswer,
   SetAnswer,
   SetDraft,
@@ -40,13 +44,15 @@ import type {
   StoreAnswer,
   TableAnswer,
   TableQuestion,
+  TakeOffAnswer,
+  TakeOffRequest,
   TestCart,
   TestCartDraft,
   TestCartRun,
   TestCartUpdate,
 } from '@novalex/contract'
 import type { Mechanic, Promotion } from '@novalex/core'
-import { request } from './http.ts'
+import { ApiError, request, requestLines } from './http.ts'
 
 /** Which plan and which instant a question is about. */
 export interface Asked {
@@ -77,6 +83,21 @@ export const api = {
   getHistory: (sku: string, asked: Asked) =>
     request<HistoryAnswer>(`/products/${encodeURIComponent(sku)}/history`, { query: { ...asked } }),
   lookUp: (skus: readonly string[]) => request<LookupAnswer>('/products/lookup', { method: 'POST', body: { skus } }),
+  /** Tells how far it is, then what would become of every product. */
+  async previewReprice(
+    body: RepriceQuestion,
+    { signal, onProgress }: { signal: AbortSignal; onProgress: (share: number) => void },
+  ): Promise<RepriceAnswer> {
+    for await (const line of requestLines<RepriceLine>('/reprice/preview', { method: 'POST', body, signal })) {
+      if ('answer' in line) return line.answer
+      if ('error' in line) throw new ApiError(line.error.code as ErrorCode, line.error)
+      onProgress(line.progress)
+    }
+    throw new ApiError('unreachable')
+  },
+  previewTakeOff: (body: TakeOffRequest) =>
+    request<TakeOffAnswer>('/reprice/take-off/preview', { method: 'POST', body }),
+  takeOff: (body: TakeOffRequest) => request<PromotionRecord[]>('/reprice/take-off', { method: 'POST', body }),
   productFileUrl: '/api/products.csv',
   shopperFileUrl: '/api/shoppers.csv',
 

@@ -30,23 +30,48 @@ export async function request<T>(
   path: string,
   { method = 'GET', query = {}, body, headers, signal }: Request = {},
 ): Promise<T> {
+  const response = await send(path, {
+    method,
+    query,
+    body,
+    ...(headers ? { headers } : {}),
+    ...(signal ? { signal } : {}),
+  })
+  if (response.status === 204) return undefined as T
+  const answer: unknown = await response.json().catch(() => undefined)
+  if (response.ok) return answer as T
+  throw toApiError(answer)
+}
+
+/** The same for an answer that comes line by line, each line whole JSON. */
+export async function* requestLines<T>(path: string, options: Request): AsyncGenerator<T> {
+  const response = await send(path, options)
+  if (!response.ok || !response.body) throw toApiError(await response.json().catch(() => undefined))
+  let rest = ''
+  for await (const piece of response.body.pipeThrough(new TextDecoderStream()) as unknown as AsyncIterable<string>) {
+    const lines = (rest + piece).split('\n')
+    rest = lines.pop() ?? ''
+    for (const line of lines) yield JSON.parse(line) as T
+  }
+}
+
+function toApiError(answer: unknown): ApiError {
+  const { error } = (answer ?? {}) as Partial<ErrorAnswer>
+  return new ApiError((error?.code as ErrorCode | undefined) ?? 'unreachable', error)
+}
+
+async function send(path: string, { method = 'GET', query = {}, body, headers, signal }: Request): Promise<Response> {
   const isFile = body instanceof Blob
   const type: Record<string, string> = body === undefined || isFile ? {} : { 'content-type': 'application/json' }
   const init: RequestInit = { method, headers: { ...type, ...headers } }
   if (body !== undefined) init.body = isFile ? body : JSON.stringify(body)
   if (signal) init.signal = signal
-  let response: Response
   try {
-    response = await fetch(`/api${path}${toSearch(query)}`, init)
+    return await fetch(`/api${path}${toSearch(query)}`, init)
   } catch (error) {
     if (signal?.aborted) throw error
     throw new ApiError('unreachable')
   }
-  if (response.status === 204) return undefined as T
-  const answer: unknown = await response.json().catch(() => undefined)
-  if (response.ok) return answer as T
-  const { error } = (answer ?? {}) as Partial<ErrorAnswer>
-  throw new ApiError((error?.code as ErrorCode | undefined) ?? 'unreachable', error)
 }
 
 function toSearch(query: NonNullable<Request['query']>): string {

@@ -7,11 +7,13 @@ import { useDebounced } from '@/composables/useDebounced.ts'
 import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
 import { productText } from '@/locale/enProducts.ts'
+import { repriceText } from '@/locale/enReprice.ts'
 import { plural } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import TakeOffDialog from '@/features/reprice/TakeOffDialog.vue'
 import ImportDialog from './ImportDialog.vue'
 import { describeFilter } from './table/columns.ts'
 import ProductTable from './table/ProductTable.vue'
@@ -117,6 +119,10 @@ async function onImported(): Promise<void> {
         >{{ chip.title }}</v-chip
       >
       <span class="grow" />
+      <TakeOffDialog />
+      <v-btn size="small" to="/reprice" :disabled="total === 0 || total === null">{{
+        repriceText.open(plural(choice.chosen.size || (total ?? 0), 'product'))
+      }}</v-btn>
       <SaveAsSet :found="total ?? 0" />
     </div>
     <LoadError v-if="error" :error="error" @retry="reload" />

@@ -7,7 +7,7 @@ import { useLoad } from '@/composables/useLoad.ts'
 import { offerText } from '@/locale/enOffers.ts'
 import { plural } from '@/locale/format.ts'
 import { usePromotion } from '../../usePromotionDraft.ts'
-import RemoveRow from '../RemoveRow.vue'
+import RemoveRow from '@/components/RemoveRow.vue'
 
 /** The products of a price list, some at a time, each with its price. */
 const { prices } = defineProps<{ prices: PriceList }>()

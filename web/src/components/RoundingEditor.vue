@@ -3,7 +3,7 @@ import type { Rounding } from '@novalex/core'
 import TypedField from '@/components/TypedField.vue'
 import { text } from '@/locale/en.ts'
 
-const { rounding } = defineProps<{ rounding: Rounding | undefined }>()
+const { rounding, path = 'mechanic.rounding' } = defineProps<{ rounding: Rounding | undefined; path?: string }>()
 const emit = defineEmits<{ change: [rounding: Rounding | undefined] }>()
 const words = text.promotion.value
 
@@ -30,14 +30,14 @@ function choose(to: string): void {
       <TypedField
         :model-value="rounding.step"
         kind="money"
-        path="mechanic.rounding.step"
+        :path="`${path}.step`"
         :label="words.step"
         @update:model-value="(step) => emit('change', { ...rounding!, step: step ?? 1 })"
       />
       <TypedField
         :model-value="rounding.ending ?? 0"
         kind="money"
-        path="mechanic.rounding.ending"
+        :path="`${path}.ending`"
         :label="words.ending"
         @update:model-value="(ending) => emit('change', { ...rounding!, ending: ending ?? 0 })"
       />
