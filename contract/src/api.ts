@@ -178,10 +178,13 @@ export const CampaignUpdate = Type.Object({ ...campaignFields, version: Version 
 export type CampaignUpdate = Static<typeof CampaignUpdate>
 
 /** What a file that is brought in may hold. */
-export const IMPORT_KINDS = ['products', 'shoppers'] as const
+export const IMPORT_KINDS = ['products', 'prices', 'stock', 'history', 'sets', 'shoppers', 'plan'] as const
 export type ImportKind = (typeof IMPORT_KINDS)[number]
 
 export const ImportQuery = Type.Object({ kind: Type.Optional(choice<ImportKind>(...IMPORT_KINDS)) }, strict)
+
+/** All rows, or those without faults. */
+export const AcceptRequest = Type.Object({ rows: Type.Optional(choice('all', 'good')) }, strict)
 
 export const ImportStatus = Type.Object(
   {
@@ -194,6 +197,8 @@ export const ImportStatus = Type.Object(
     /** Share done of what the state is about, 0 to 1. */
     progress: Type.Number({ minimum: 0, maximum: 1 }),
     rows: Whole,
+    /** Rows that could be taken. */
+    goodRows: Whole,
     added: Whole,
     changed: Whole,
     unchanged: Whole,

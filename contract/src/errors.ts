@@ -92,6 +92,14 @@ export const PROBLEM_CODES = [
   'not-an-amount',
   'not-a-rate',
   'not-a-count',
+  'not-a-moment',
+  'not-past',
+  'spans-overlap',
+  'set-is-filter',
+  'not-a-workbook',
+  'unpacks-too-large',
+  'formula',
+  'no-promotions',
 ] as const
 
 export type ProblemCode = (typeof PROBLEM_CODES)[number]

@@ -34,7 +34,9 @@ const PATHS = { max: PRODUCT_LIMITS.category * PRODUCT_LIMITS.depth, listed: PRO
 export const PRODUCT_FORMAT: TableFormat<ProductColumn, ProductRow> = {
   columns: PRODUCT_COLUMNS,
   required: ['sku', 'name', 'regular_price', 'tax_rate'],
-  key: 'sku',
+  key: ['sku'],
+  numbers: ['regular_price', 'unit_cost', 'minimum_price', 'tax_rate', 'stock'],
+  example: ['PAD-A4', 'Drawing pad A4', 'PAD', 'Paper > Pads', 'new | school', '12.90', '5.00', '9.00', '20', '40'],
   parse: (read) => ({
     sku: read.text('sku', PRODUCT_LIMITS.sku),
     name: read.text('name', PRODUCT_LIMITS.name),

@@ -17,7 +17,9 @@ const LISTED = { max: 64, listed: 20 }
 export const SHOPPER_FORMAT: TableFormat<ShopperColumn, ShopperRow> = {
   columns: SHOPPER_COLUMNS,
   required: ['id', 'name'],
-  key: 'id',
+  key: ['id'],
+  numbers: ['orders', 'spent'],
+  example: ['s-0001', 'Alma A.', 'club', 'newsletter', '3', '120.50', 'PAD-A4'],
   parse: (read) => ({
     id: read.text('id', 64),
     name: read.text('name', 120),

@@ -7,8 +7,12 @@ export interface TableFormat<C extends string, R> {
   /** In the order in which they are written. */
   readonly columns: readonly C[]
   readonly required: readonly C[]
-  /** The column that tells rows apart; no file may hold the same text in it twice. */
-  readonly key: C
+  /** The columns that tell rows apart; no file may hold the same texts in them twice. */
+  readonly key: readonly C[]
+  /** The columns whose cells are numbers in a spreadsheet. */
+  readonly numbers: readonly C[]
+  /** A row that shows how cells are filled in. */
+  readonly example: readonly string[]
   parse(read: CellReader<C>): R
 }
 
@@ -22,10 +26,15 @@ export interface CellReader<C extends string> {
   requiredAmount(column: C): MinorUnits
   rate(column: C): number
   count(column: C): number | null
+  /** An instant (`2027-03-01T09:00:00Z`) or a time on the store's clock (`2027-03-01`, `2027-03-01 09:00`), as text. */
+  moment(column: C): string
   complain(code: string, column: C, facts: Problem['facts']): void
 }
 
 export const LIST_SEPARATOR = '|'
+
+/** The column that rejected rows are sent back with; on the way in nobody looks at it. */
+export const PROBLEM_COLUMN = 'problem'
 
 /** Where each column stands in the file, or what is wrong with the header. Letter case and blanks in names don't matter. */
 export function parseTableHeader<C extends string>(
@@ -40,6 +49,8 @@ export function parseTableHeader<C extends string>(
       .toLowerCase()
       .replace(/[\s-]+/g, '_')
     const name = names.find((one) => one === given)
+    // Rows that were sent back come with what was wrong with them.
+    if (given === PROBLEM_COLUMN) return
     if (!name) problems.push(createProblem('unknown-column', `${index + 1}`, { given: field.slice(0, 80) }))
     else if (columns.has(name)) problems.push(createProblem('duplicate-column', `${index + 1}`, { given: name }))
     else columns.set(name, index)
@@ -60,6 +71,8 @@ export function parseTableRow<C extends string, R>(
   const row = format.parse(createCellReader((column) => fields[columns.get(column) ?? -1]?.trim() ?? '', problems))
   return problems.length > 0 ? problems : row
 }
+
+const MOMENT = /^\d{4}-\d\d-\d\d([ T]\d\d:\d\d(:\d\d(\.\d{1,3})?)?Z?)?$/
 
 function createCellReader<C extends string>(cell: (column: C) => string, problems: Problem[]): CellReader<C> {
   const complain = (code: string, column: C, facts: Problem['facts']) => {
@@ -103,6 +116,11 @@ function createCellReader<C extends string>(cell: (column: C) => string, problem
       const rate = parsePercent(text)
       if (rate === null || rate > WHOLE) complain('not-a-rate', column, { given: text.slice(0, 40) })
       return rate ?? 0
+    },
+    moment(column) {
+      const text = require(column)
+      if (text !== '' && !MOMENT.test(text)) complain('not-a-moment', column, { given: text.slice(0, 40) })
+      return text
     },
     count(column) {
       const text = cell(column)

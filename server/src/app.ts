@@ -21,7 +21,8 @@ import { AppError } from './http/AppError.ts'
 import { handleError } from './http/handleError.ts'
 import { createHealthCheck } from './http/health.ts'
 import { createImportsRoutes } from './imports/imports.routes.ts'
-import { createImportsService } from './imports/imports.service.ts'
+import { createFilesRoutes } from './files/files.routes.ts'
+import type { ImportsService } from './imports/imports.service.ts'
 import { createOccasionsRoutes } from './occasions/occasions.routes.ts'
 import { createOccasionsService } from './occasions/occasions.service.ts'
 import { createPlanRoutes } from './plan/plan.routes.ts'
@@ -49,6 +50,7 @@ export interface AppDeps {
   readonly plans: PlanSource
   readonly threads: Threads
   readonly clock: Clock
+  readonly imports: ImportsService
   readonly logger: Logger
 }
 
@@ -77,18 +79,15 @@ export function createApp(deps: AppDeps): Express {
 }
 
 function createApi(deps: AppDeps): Router {
-  const { config, database, logger } = deps
+  const { config, database } = deps
   const api = express.Router()
   const promotions = createPromotionsService(deps)
-  const onTrouble = (error: unknown) => {
-    logger.error({ err: error }, 'import broke')
-  }
   api.use(createRateLimit(config.requestsPerMinute))
   api.use((_request, response, next) => {
     response.set('cache-control', 'no-store')
     next()
   })
-  api.use('/imports', createImportsRoutes(createImportsService({ ...deps, onTrouble })))
+  api.use('/imports', createImportsRoutes(deps.imports))
   api.use(express.json({ limit: MAX_BODY }))
   api.use('/store', createStoreRoutes(deps))
   const history = createPriceHistory(database)
@@ -105,6 +104,7 @@ function createApi(deps: AppDeps): Router {
   api.use(createPricesRoutes({ ...deps, history }))
   api.use(createRepriceRoutes({ ...deps, takeOff: createTakeOffService({ ...deps, history }) }))
   api.use('/shop', createShopRoutes({ ...deps, history }))
+  api.use('/files', createFilesRoutes(deps))
   api.use(createShoppersRoutes(database))
   api.use('/activity', createActivityRoutes(database))
   api.use(() => {

@@ -3,7 +3,7 @@ import { createApp } from './app.ts'
 import { createClock } from './clock.ts'
 import { readConfig } from './config.ts'
 import { migrateDatabase, openDatabase } from './db/openDatabase.ts'
-import { failInterruptedImports } from './imports/imports.repository.ts'
+import { createImportsService } from './imports/imports.service.ts'
 import { createPlanSource } from './plan/planSource.ts'
 import { createThreads } from './threads/threads.ts'
 
@@ -14,16 +14,18 @@ const config = readConfig(process.env)
 const logger = pino({ level: config.logLevel })
 await migrateDatabase(config.databaseUrl)
 const database = openDatabase(config.databaseUrl)
-await failInterruptedImports(database)
 const threads = createThreads(config.databaseUrl)
-const app = createApp({
-  config,
+const clock = createClock(config.fixedNow)
+const imports = createImportsService({
   database,
-  logger,
   threads,
-  plans: createPlanSource(database),
-  clock: createClock(config.fixedNow),
+  clock,
+  onTrouble: (error) => {
+    logger.error({ err: error }, 'import broke')
+  },
 })
+await imports.resume()
+const app = createApp({ config, database, logger, threads, imports, clock, plans: createPlanSource(database) })
 const server = app.listen(config.port, config.host, (error?: Error) => {
   if (error) throw error
   logger.info({ host: config.host, port: config.port }, 'listening')

@@ -19,7 +19,6 @@ import type { Clock } from '../clock.ts'
 import type { CategoriesService } from './categories.service.ts'
 import { asksForStruckPrices, type ProductTable } from './productTable.service.ts'
 import type { Threads } from '../threads/threads.ts'
-import { writeProductFile } from './productExport.ts'
 import { computeProductPage, computeReachAnswer, getProduct, priceProduct } from './products.service.ts'
 
 interface Deps {
@@ -54,10 +53,6 @@ export function createCatalogueRoutes({ plans, clock, categories, table, threads
     const task = { question, now: clock.now() }
     const skus = await (asksForStruckPrices(question) ? threads.run('foundProducts', task) : table.found(task))
     response.json({ skus } satisfies FoundAnswer)
-  })
-  routes.get('/products.csv', async (_request, response) => {
-    const { plan } = await plans.get('working')
-    response.attachment('products.csv').type('text/csv; charset=utf-8').send(writeProductFile(plan.catalogue))
   })
   routes.get('/products/:sku', async (request, response) => {
     const { plan, now } = await resolveQuestion(parseQuery(PlanQuery, request), { plans, clock })

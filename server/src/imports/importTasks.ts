@@ -1,131 +1,140 @@
 import type { ImportKind } from '@novalex/contract'
-import {
-  categoryPath,
-  computeProductImport,
-  PRODUCT_FORMAT,
-  SHOPPER_FORMAT,
-  type Category,
-  type Problem,
-  type ProductImport,
-} from '@novalex/core'
+import { PROBLEM_COLUMN, type Instant, type Problem } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
-import { insertCategories, loadCatalogue, saveProducts } from '../catalogue/catalogue.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
-import { parseTableFile } from '../files/parseTableFile.ts'
-import { listShoppers, saveShoppers } from '../shoppers/shoppers.repository.ts'
-import { countCatalogueRevision, getStore, lockStore } from '../store/store.repository.ts'
-import { EMPTY_PREVIEW, findImport, getImportFile, updateImport, type ImportPreview } from './imports.repository.ts'
+import { readRecords } from '../files/readRecords.ts'
+import { writeTable, type TableFileType } from '../files/writeTable.ts'
+import { countCatalogueRevision, countPlanRevision, getStore, lockStore } from '../store/store.repository.ts'
+import { IMPORT_WORK, revisionFor, type ImportInput, type ProgressHearer } from './importKind.ts'
+import {
+  EMPTY_PREVIEW,
+  findImport,
+  getImportFile,
+  updateImport,
+  type ImportPreview,
+  type ImportRecord,
+} from './imports.repository.ts'
 
 const SHOWN_PROBLEMS = 500
-const SHOWN_PRICE_CHANGES = 200
-const SHOWN_CATEGORIES = 200
+const READ_SHARE = 0.8
 
-/** How a kind of file is compared with what is there, and written. */
-interface ImportWork {
-  /** What is wrong with it, and what accepting it would do. */
-  read(
-    connection: Connection,
-    file: Uint8Array,
-    onProgress: (share: number) => Promise<void>,
-  ): Promise<{ readonly rows: number; readonly problems: readonly Problem[]; readonly preview: Partial<ImportPreview> }>
-  write(
-    connection: Connection,
-    file: Uint8Array,
-    progress: { readonly at: number; readonly onProgress: (share: number) => Promise<void> },
-  ): Promise<void>
-}
-
-const nothing = () => Promise.resolve()
-
-const WORK: Readonly<Record<ImportKind, ImportWork>> = {
-  products: {
-    async read(connection, file, onProgress) {
-      const parsed = await parseTableFile(file, PRODUCT_FORMAT, onProgress)
-      const { rows, problems, columns } = parsed
-      if (problems.length > 0) return { rows: rows.length, problems, preview: {} }
-      const catalogue = await loadCatalogue(connection)
-      const result = computeProductImport(rows, columns, catalogue)
-      return { rows: rows.length, problems, preview: summarize(result, catalogue.categories) }
-    },
-    async write(transaction, file, { at, onProgress }) {
-      const parsed = await parseTableFile(file, PRODUCT_FORMAT, nothing)
-      const result = computeProductImport(parsed.rows, parsed.columns, await loadCatalogue(transaction))
-      await insertCategories(transaction, result.newCategories)
-      await saveProducts(transaction, result.products, {
-        at,
-        onProgress: (written) => onProgress(written / result.products.length),
-      })
-      await countCatalogueRevision(transaction)
-    },
-  },
-  shoppers: {
-    async read(connection, file, onProgress) {
-      const { rows, problems } = await parseTableFile(file, SHOPPER_FORMAT, onProgress)
-      const known = new Map((await listShoppers(connection)).map((shopper) => [shopper.id, JSON.stringify(shopper)]))
-      const added = rows.filter(({ id }) => !known.has(id)).length
-      const unchanged = rows.filter((row) => known.get(row.id) === JSON.stringify(row)).length
-      return { rows: rows.length, problems, preview: { added, unchanged, changed: rows.length - added - unchanged } }
-    },
-    async write(transaction, file, { onProgress }) {
-      const { rows } = await parseTableFile(file, SHOPPER_FORMAT, nothing)
-      await saveShoppers(transaction, rows, (written) => onProgress(written / rows.length))
-    },
-  },
+/** A file with all that is wrong with it, and what of it can be taken. */
+interface ReadFile {
+  readonly rows: number
+  readonly good: ImportInput<unknown>
+  readonly problems: readonly Problem[]
+  readonly preview: Partial<ImportPreview>
 }
 
 /** Reads an uploaded file and keeps what accepting it would do; writes nothing else. */
-export async function readImport(database: Database, id: string): Promise<void> {
-  const { catalogueRevision } = await getStore(database)
+export async function readImport(database: Database, { id, at }: { id: string; at: Instant }): Promise<void> {
+  const store = await getStore(database)
   const { file, kind } = await getImportFile(database, id)
-  const { rows, problems, preview } = await WORK[kind].read(database, file, (share) =>
-    updateImport(database, id, { progress: share * 0.9 }),
-  )
-  const found: ImportPreview = {
-    ...EMPTY_PREVIEW,
-    rows,
-    problems: problems.slice(0, SHOWN_PROBLEMS),
-    problemCount: problems.length,
-  }
-  const state = problems.length > 0 ? 'refused' : 'ready'
+  const read = await readFile(database, { kind, file, at }, (share) => updateImport(database, id, { progress: share }))
+  const { problems, good } = read
   await updateImport(database, id, {
-    state,
+    state: problems.length > 0 ? 'refused' : 'ready',
     progress: 1,
-    catalogueRevision,
-    preview: state === 'ready' ? { ...found, ...preview } : found,
+    revision: revisionFor(kind, store),
+    preview: {
+      ...EMPTY_PREVIEW,
+      ...read.preview,
+      rows: read.rows,
+      goodRows: good.rows.length,
+      problems: problems.slice(0, SHOWN_PROBLEMS),
+      problemCount: problems.length,
+    },
   })
 }
 
+async function readFile(
+  connection: Connection,
+  { kind, file, at }: { kind: ImportKind; file: Uint8Array; at: Instant },
+  onProgress: ProgressHearer,
+): Promise<ReadFile> {
+  const work = IMPORT_WORK[kind]
+  const parsed = await work.read(file, (share) => onProgress(share * READ_SHARE))
+  const input = { rows: parsed.rows, columns: parsed.columns, at }
+  const { problems: found, preview } = await work.compare(connection, input)
+  const bad = new Set(found.map(({ index }) => index))
+  const good = { ...input, rows: parsed.rows.filter((_row, index) => !bad.has(index)) }
+  const placed = found.map(({ index, problem }) => ({
+    ...problem,
+    path: `${parsed.numbers[index]}.${problem.path}`,
+  }))
+  const problems = [...parsed.problems, ...placed].sort((a, b) => rowOf(a) - rowOf(b))
+  const rejected = new Set(problems.map(rowOf).filter((row) => row > 0))
+  return {
+    rows: good.rows.length + rejected.size,
+    good,
+    problems,
+    preview: bad.size === 0 ? preview : (await work.compare(connection, good)).preview,
+  }
+}
+
+/** In which row of the file a problem is; 0 for one of the whole file. */
+function rowOf({ path }: Problem): number {
+  return Number(/^\d+/.exec(path)?.[0] ?? 0)
+}
+
 /**
- * Writes a previewed file, all or nothing. If the catalogue changed since the preview, nothing is written and the file is read
- * anew, to be accepted again.
+ * Writes a previewed file, all or nothing, or its good rows alone. If what it was compared with changed since, nothing is written and the
+ * file is read anew, to be accepted again.
  */
 export async function writeImport(database: Database, { id, at }: { id: string; at: number }): Promise<void> {
   const record = await findImport(database, id)
   if (!record) return
   const isWritten = await database.transaction(async (transaction) => {
-    const { catalogueRevision } = await lockStore(transaction)
-    if (catalogueRevision !== record.catalogueRevision) return false
-    const { file, kind } = await getImportFile(transaction, id)
-    const onProgress = (share: number) => updateImport(database, id, { progress: share })
-    await WORK[kind].write(transaction, file, { at, onProgress })
-    const { fileName, rows, added, changed, priceChangeCount } = record.status
-    const detail = { fileName, rows, added, changed, priceChangeCount }
+    const { kind } = record.status
+    if (revisionFor(kind, await lockStore(transaction)) !== record.revision) return false
+    const { file } = await getImportFile(transaction, id)
+    await writeFile(transaction, record, {
+      file,
+      at,
+      onProgress: (share) => updateImport(database, id, { progress: share }),
+    })
+    if (IMPORT_WORK[kind].belongsTo === 'plan') await countPlanRevision(transaction)
+    else await countCatalogueRevision(transaction)
+    const { fileName, rows, goodRows, added, changed, priceChangeCount } = record.status
+    const detail = { fileName, rows, goodRows, added, changed, priceChangeCount }
     await recordActivity(transaction, { at, by: record.createdBy, action: `import-${kind}`, subject: id, detail })
     return true
   })
   if (isWritten) await updateImport(database, id, { state: 'done', progress: 1 })
-  else await readImport(database, id)
+  else await readImport(database, { id, at })
 }
 
-function summarize(result: ProductImport, categories: readonly Category[]): Partial<ImportPreview> {
-  const { added, changed, unchanged, newCategories, priceChanges } = result
-  const byId = new Map([...categories, ...newCategories].map((category) => [category.id, category]))
-  return {
-    added,
-    changed,
-    unchanged,
-    newCategories: newCategories.slice(0, SHOWN_CATEGORIES).map(({ id }) => categoryPath(byId, id).join(' > ')),
-    priceChanges: priceChanges.slice(0, SHOWN_PRICE_CHANGES),
-    priceChangeCount: priceChanges.length,
-  }
+async function writeFile(
+  transaction: Connection,
+  { status: { kind } }: ImportRecord,
+  { file, at, onProgress }: { file: Uint8Array; at: Instant; onProgress: ProgressHearer },
+): Promise<void> {
+  const { good } = await readFile(transaction, { kind, file, at }, () => Promise.resolve())
+  await IMPORT_WORK[kind].write(transaction, good, onProgress)
+}
+
+/** The rows that can't be taken, as they stand in the file, each with what is wrong with it: to be mended and brought in again. */
+export async function writeRejected(
+  database: Database,
+  { id, type, at }: { id: string; type: TableFileType; at: Instant },
+): Promise<Uint8Array> {
+  const { file, kind } = await getImportFile(database, id)
+  const { problems } = await readFile(database, { kind, file, at }, () => Promise.resolve())
+  const records = await readRecords(file)
+  if (!Array.isArray(records)) return writeTable({ columns: [PROBLEM_COLUMN], numbers: [], rows: [] }, type)
+  const byRow = new Map<number, Problem[]>()
+  for (const problem of problems) byRow.set(rowOf(problem), [...(byRow.get(rowOf(problem)) ?? []), problem])
+  const header = records[0]!
+  const kept = header.flatMap((name, at) => (name.trim().toLowerCase() === PROBLEM_COLUMN ? [] : [at]))
+  const rows = [...byRow].flatMap(([row, found]) => {
+    const fields = row > 1 ? records[row - 1] : undefined
+    return fields ? [[...kept.map((at) => fields[at] ?? ''), found.map(describe).join(' · ')]] : []
+  })
+  return writeTable({ columns: [...kept.map((at) => header[at]!), PROBLEM_COLUMN], numbers: [], rows }, type)
+}
+
+function describe({ code, path, facts }: Problem): string {
+  const column = path.replace(/^\d+\.?/, '')
+  const given = facts && 'given' in facts ? ` (${String(facts.given)})` : ''
+  return `${column === '' ? '' : `${column}: `}${code}${given}`
 }

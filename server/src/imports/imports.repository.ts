@@ -1,5 +1,5 @@
 import type { ImportKind, ImportStatus } from '@novalex/contract'
-import type { Connection } from '../db/openDatabase.ts'
+import type { Connection, Database } from '../db/openDatabase.ts'
 
 export type ImportState = ImportStatus['state']
 /** What was read from the file so far; the rest of the status has columns of its own. */
@@ -8,8 +8,8 @@ export type ImportPreview = Omit<ImportStatus, 'id' | 'kind' | 'fileName' | 'sta
 export interface ImportRecord {
   readonly status: ImportStatus
   readonly createdBy: string
-  /** The catalogue that the preview was compared with. */
-  readonly catalogueRevision: number | null
+  /** The revision of plan or catalogue that the preview was compared with. */
+  readonly revision: number | null
 }
 
 interface ImportRow {
@@ -20,13 +20,14 @@ interface ImportRow {
   created_by: string
   state: ImportState
   progress: number
-  catalogue_revision: number | null
+  revision: number | null
   preview: string
   file: Buffer
 }
 
 export const EMPTY_PREVIEW: ImportPreview = {
   rows: 0,
+  goodRows: 0,
   added: 0,
   changed: 0,
   unchanged: 0,
@@ -61,7 +62,7 @@ export async function insertImport(
 
 export async function findImport(connection: Connection, id: string): Promise<ImportRecord | undefined> {
   const row = await connection<ImportRow>('imports')
-    .select('id', 'kind', 'file_name', 'created_by', 'state', 'progress', 'catalogue_revision', 'preview')
+    .select('id', 'kind', 'file_name', 'created_by', 'state', 'progress', 'revision', 'preview')
     .where({ id })
     .first()
   if (!row) return undefined
@@ -69,7 +70,7 @@ export async function findImport(connection: Connection, id: string): Promise<Im
   return {
     status: { id, kind: row.kind, fileName: row.file_name, state: row.state, progress: row.progress, ...preview },
     createdBy: row.created_by,
-    catalogueRevision: row.catalogue_revision,
+    revision: row.revision,
   }
 }
 
@@ -79,28 +80,28 @@ export async function getImportFile(connection: Connection, id: string): Promise
   return row
 }
 
-/** Moves an import on only if it still is in the state given; tells whether it was. */
+/** Moves an import on only if it still is in one of the states given; tells whether it was. */
 export async function moveImport(
   connection: Connection,
   id: string,
-  { from, to }: { from: ImportState; to: ImportState },
+  { from, to }: { from: readonly ImportState[]; to: ImportState },
 ): Promise<boolean> {
-  const moved = await connection('imports').where({ id, state: from }).update({ state: to, progress: 0 })
+  const moved = await connection('imports').where({ id }).whereIn('state', from).update({ state: to, progress: 0 })
   return moved === 1
 }
 
 export async function updateImport(
   connection: Connection,
   id: string,
-  changes: { state?: ImportState; progress?: number; catalogueRevision?: number; preview?: ImportPreview },
+  changes: { state?: ImportState; progress?: number; revision?: number; preview?: ImportPreview },
 ): Promise<void> {
-  const { state, progress, catalogueRevision, preview } = changes
+  const { state, progress, revision, preview } = changes
   await connection('imports')
     .where({ id })
     .update({
       ...(state === undefined ? {} : { state }),
       ...(progress === undefined ? {} : { progress }),
-      ...(catalogueRevision === undefined ? {} : { catalogue_revision: catalogueRevision }),
+      ...(revision === undefined ? {} : { revision }),
       ...(preview === undefined ? {} : { preview: JSON.stringify(preview) }),
     })
 }
@@ -109,7 +110,27 @@ export async function deleteImport(connection: Connection, id: string): Promise<
   return (await connection('imports').where({ id }).whereNot({ state: 'writing' }).delete()) > 0
 }
 
-/** After a start: what an earlier process was busy with will never end. Nothing of it was written. */
-export async function failInterruptedImports(connection: Connection): Promise<void> {
-  await connection('imports').whereIn('state', ['reading', 'writing']).update({ state: 'failed' })
+/** Those that some process was busy with, when it ended or is still at work. */
+export async function listBusyImports(connection: Connection): Promise<{ id: string; state: ImportState }[]> {
+  return connection<ImportRow>('imports')
+    .select('id', 'state')
+    .whereIn('state', ['reading', 'writing'])
+    .orderBy('created_at')
+}
+
+/**
+ * Does the work on an import unless another process is at it. The database lets go of the lock when a process dies, so work that nobody goes on
+ * with can be taken up.
+ */
+export async function holdImport(database: Database, id: string, work: () => Promise<void>): Promise<void> {
+  const lock = `novalex-import-${id}`
+  await database.transaction(async (transaction) => {
+    const [[row]] = (await transaction.raw('select get_lock(?, 0) as held', [lock])) as [[{ held: number | null }]]
+    if (row.held !== 1) return
+    try {
+      await work()
+    } finally {
+      await transaction.raw('select release_lock(?)', [lock])
+    }
+  })
 }

@@ -2,15 +2,27 @@ import type { ImportKind, ImportStatus } from '@novalex/contract'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { AppError } from '../http/AppError.ts'
+import type { TableFileType } from '../files/writeTable.ts'
 import { createId } from '../createId.ts'
 import type { Threads } from '../threads/threads.ts'
-import { deleteImport, findImport, insertImport, moveImport, updateImport } from './imports.repository.ts'
+import {
+  deleteImport,
+  findImport,
+  insertImport,
+  listBusyImports,
+  moveImport,
+  updateImport,
+} from './imports.repository.ts'
 
 export interface ImportsService {
   start(upload: { kind: ImportKind; fileName: string; file: Buffer; by: string }): Promise<ImportStatus>
   get(id: string): Promise<ImportStatus>
-  /** Starts writing what was previewed. */
-  accept(id: string): Promise<ImportStatus>
+  /** Starts writing what was previewed; with faults in it, only the good rows, and only if that is asked for. */
+  accept(id: string, rows: 'all' | 'good'): Promise<ImportStatus>
+  /** Takes up what an earlier process left half done. */
+  resume(): Promise<void>
+  /** The rows that can't be taken, as a file. */
+  writeRejected(id: string, type: TableFileType): Promise<Uint8Array>
   remove(id: string): Promise<void>
 }
 
@@ -44,12 +56,23 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
     async start({ kind, fileName, file, by }) {
       const id = createId()
       await insertImport(database, { id, kind, fileName, by, file, at: clock.now() })
-      runInBackground(id, threads.run('readImport', { id }))
+      runInBackground(id, threads.run('readImport', { id, at: clock.now() }))
       return get(id)
     },
-    async accept(id) {
+    async resume() {
+      for (const { id, state } of await listBusyImports(database)) {
+        const task = { id, at: clock.now() }
+        runInBackground(id, threads.run(state === 'reading' ? 'readImport' : 'writeImport', task))
+      }
+    },
+    async writeRejected(id, type) {
+      await get(id)
+      return threads.run('writeRejected', { id, type, at: clock.now() })
+    },
+    async accept(id, rows) {
       const status = await get(id)
-      const isMoved = await moveImport(database, id, { from: 'ready', to: 'writing' })
+      const from: ImportStatus['state'][] = rows === 'good' && status.goodRows > 0 ? ['ready', 'refused'] : ['ready']
+      const isMoved = await moveImport(database, id, { from, to: 'writing' })
       if (!isMoved) throw new AppError('import-not-ready', { facts: { state: status.state } })
       runInBackground(id, threads.run('writeImport', { id, at: clock.now() }))
       return get(id)

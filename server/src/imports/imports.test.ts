@@ -54,7 +54,7 @@ test('a file is previewed, and written only when accepted', async () => {
 })
 
 test('the same file out again changes nothing when it comes back', async () => {
-  const { body, headers } = await server.request('GET', '/api/products.csv')
+  const { body, headers } = await server.request('GET', '/api/files/products.csv')
   expect(headers.get('content-disposition')).toContain('products.csv')
   const total = (await products()).total as number
   expect(await upload(body as string)).toMatchObject({
@@ -87,7 +87,8 @@ describe('a file with a fault says where, and may not be accepted', () => {
     ['only a header', `${HEADER}\n`, ['empty-file', '']],
     ['nothing', bytes(' \n'), ['empty-file', '']],
     ['another encoding', new Uint8Array([...bytes(`${HEADER}\nA;`), 0xe4, ...bytes(';C;1;20\n')]), ['not-utf8', '']],
-    ['no text at all', new Uint8Array([0x50, 0x4b, 3, 4, 0, 0]), ['not-text', '']],
+    ['no text at all', new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0, 0]), ['not-text', '']],
+    ['an archive that is none', new Uint8Array([0x50, 0x4b, 3, 4, 0, 0]), ['not-a-workbook', '']],
   ])('%s', async (_label, content, [code, path]) => {
     const before = await products()
     const status = await upload(content)
@@ -132,7 +133,7 @@ describe('shoppers', () => {
       total: 1,
       shoppers: [{ id: 's1', groups: ['club', 'trade'], orders: 3, spent: 12_050, bought: [] }],
     })
-    const { body } = await server.request('GET', '/api/shoppers.csv')
+    const { body } = await server.request('GET', '/api/files/shoppers.csv')
     expect(body).toContain(`"'=Bela B."`)
     expect(await upload(body as string, 'shoppers')).toMatchObject({ unchanged: 2, added: 0, changed: 0 })
     expect((await found('%25')).total).toBe(0)

@@ -58,8 +58,31 @@ export async function insertPastPrices(
   await transaction.batchInsert('past_prices', rows, 500)
 }
 
+/** Writes spans of the past; those of the same products that were brought in before make room. */
+export async function replacePastPrices(
+  transaction: Connection,
+  prices: Parameters<typeof insertPastPrices>[1],
+  onProgress: (written: number) => Promise<void>,
+): Promise<void> {
+  const skus = [...new Set(prices.map(({ sku }) => sku))]
+  for (let from = 0; from < skus.length; from += ROWS_A_STEP)
+    await transaction('past_prices')
+      .whereIn('sku', skus.slice(from, from + ROWS_A_STEP))
+      .delete()
+  for (let from = 0; from < prices.length; from += ROWS_A_STEP) {
+    await insertPastPrices(transaction, prices.slice(from, from + ROWS_A_STEP))
+    await onProgress(Math.min(from + ROWS_A_STEP, prices.length))
+  }
+}
+
+const ROWS_A_STEP = 5000
+
 function collect<R extends { sku: string }, T>(rows: readonly R[], read: (row: R) => T): Map<string, T[]> {
   const found = new Map<string, T[]>()
-  for (const row of rows) found.set(row.sku, [...(found.get(row.sku) ?? []), read(row)])
+  for (const row of rows) {
+    const own = found.get(row.sku)
+    if (own) own.push(read(row))
+    else found.set(row.sku, [read(row)])
+  }
   return found
 }

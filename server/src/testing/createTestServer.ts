@@ -8,6 +8,7 @@ import { createApp } from '../app.ts'
 import { insertCategories, saveProducts } from '../catalogue/catalogue.repository.ts'
 import { readConfig } from '../config.ts'
 import { migrateDatabase, openDatabase, type Database } from '../db/openDatabase.ts'
+import { createImportsService } from '../imports/imports.service.ts'
 import { createPlanSource } from '../plan/planSource.ts'
 import { saveStore } from '../store/store.repository.ts'
 import { createThreads } from '../threads/threads.ts'
@@ -26,6 +27,8 @@ export interface TestServer {
   /** The present; tests move it. */
   readonly clock: { at: number }
   request(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<Answer>
+  /** As at the start of another process. */
+  resumeImports(): Promise<void>
   close(): Promise<void>
 }
 
@@ -91,12 +94,19 @@ export async function createTestServer(
     webFolder: '/nowhere',
     requestsPerMinute: maxRequests,
   }
+  const imports = createImportsService({
+    database,
+    threads,
+    clock: { now: () => clock.at },
+    onTrouble: () => undefined,
+  })
   const app = createApp({
     config,
     database,
     threads,
     clock: { now: () => clock.at },
     plans: createPlanSource(database),
+    imports,
     logger: pino({ level: 'silent' }),
   })
   const server = createServer(app)
@@ -106,6 +116,7 @@ export async function createTestServer(
     url: address,
     clock,
     request: (method, path, body, headers = {}) => send(address + path, { method, body, headers }),
+    resumeImports: () => imports.resume(),
     async close() {
       server.closeAllConnections()
       await new Promise((resolve) => server.close(resolve))

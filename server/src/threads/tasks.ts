@@ -1,7 +1,10 @@
 import type { DeepestAnswer, MomentsAnswer, RepriceAnswer, ReviewAnswer, TableAnswer } from '@novalex/contract'
 import { createProductTable, type FoundTask, type TableTask } from '../catalogue/productTable.service.ts'
 import type { Database } from '../db/openDatabase.ts'
-import { readImport, writeImport } from '../imports/importTasks.ts'
+import { exportFile, type ExportTask } from '../files/exportFile.ts'
+import type { TableFileType } from '../files/writeTable.ts'
+import { holdImport } from '../imports/imports.repository.ts'
+import { readImport, writeImport, writeRejected } from '../imports/importTasks.ts'
 import { computeDeepestAnswer, type DeepestQuestion } from '../plan/deepest.ts'
 import { computeMoments, type MomentsQuestion } from '../plan/moments.ts'
 import type { PlanSource } from '../plan/planSource.ts'
@@ -11,7 +14,9 @@ import { computeReview, type ReviewQuestion } from '../releases/review.ts'
 
 /** The work that would hold up the event loop, by name: what it asks and what it answers. */
 export interface Tasks {
-  readImport: { question: { id: string }; answer: null }
+  readImport: { question: { id: string; at: number }; answer: null }
+  writeRejected: { question: { id: string; type: TableFileType; at: number }; answer: Uint8Array }
+  exportFile: { question: ExportTask; answer: Uint8Array }
   writeImport: { question: { id: string; at: number }; answer: null }
   moments: { question: MomentsQuestion; answer: MomentsAnswer }
   deepest: { question: DeepestQuestion; answer: DeepestAnswer }
@@ -31,14 +36,16 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
   const history = createPriceHistory(database)
   const table = createProductTable(plans, history)
   return {
-    readImport: async ({ id }) => {
-      await readImport(database, id)
+    readImport: async (question) => {
+      await holdImport(database, question.id, () => readImport(database, question))
       return null
     },
     writeImport: async (question) => {
-      await writeImport(database, question)
+      await holdImport(database, question.id, () => writeImport(database, question))
       return null
     },
+    writeRejected: (question) => writeRejected(database, question),
+    exportFile: (task) => exportFile({ database, plans, history }, task),
     moments: (question) => computeMoments(plans, question),
     deepest: (question) => computeDeepestAnswer(plans, question),
     foundProducts: (task) => table.found(task),

@@ -5,6 +5,7 @@ import * as setsOccasions from './003-sets-occasions.ts'
 import * as shoppers from './004-shoppers.ts'
 import * as priceHistory from './005-price-history.ts'
 import * as sales from './006-sales.ts'
+import * as importsResumed from './007-imports-resumed.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -13,6 +14,7 @@ const ALL: Record<string, Knex.Migration> = {
   '004-shoppers': shoppers,
   '005-price-history': priceHistory,
   '006-sales': sales,
+  '007-imports-resumed': importsResumed,
 }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {

@@ -1,0 +1,98 @@
+import type { ImportKind } from '@novalex/contract'
+import {
+  categoryPath,
+  formatHistoryRow,
+  formatPriceRow,
+  formatProductRow,
+  formatShopperRow,
+  formatStockRow,
+  HISTORY_FORMAT,
+  PRICE_FORMAT,
+  PRODUCT_FORMAT,
+  SET_FORMAT,
+  SHOPPER_FORMAT,
+  STOCK_FORMAT,
+  type Instant,
+  type TableFormat,
+} from '@novalex/core'
+import type { Database } from '../db/openDatabase.ts'
+import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
+import type { PriceHistory } from '../prices/priceHistory.service.ts'
+import { SETS } from '../sets/sets.repository.ts'
+import { listShoppers } from '../shoppers/shoppers.repository.ts'
+import { writeTable, type TableFileType } from './writeTable.ts'
+
+/** The kinds of file with one record a row; the plan is JSON. */
+export type TableKind = Exclude<ImportKind, 'plan'>
+
+export const TABLE_FORMATS: Readonly<Record<TableKind, TableFormat<string, unknown>>> = {
+  products: PRODUCT_FORMAT,
+  prices: PRICE_FORMAT,
+  stock: STOCK_FORMAT,
+  history: HISTORY_FORMAT,
+  sets: SET_FORMAT,
+  shoppers: SHOPPER_FORMAT,
+}
+
+export interface ExportTask {
+  readonly kind: ImportKind
+  readonly type: TableFileType
+  readonly now: Instant
+}
+
+interface ExportDeps {
+  readonly database: Database
+  readonly plans: PlanSource
+  readonly history: PriceHistory
+}
+
+/** What is there of a kind, as a file; brought in again, it changes nothing. */
+export async function exportFile(deps: ExportDeps, { kind, type, now }: ExportTask): Promise<Uint8Array> {
+  const sourced = await deps.plans.get('working')
+  if (kind === 'plan') return exportPlan(sourced)
+  const { columns, numbers } = TABLE_FORMATS[kind]
+  return writeTable({ columns, numbers, rows: await ROWS[kind](deps, sourced, now) }, type)
+}
+
+/** An empty file with the header and a row that shows how cells are filled in. */
+export function writeTemplate(kind: TableKind, type: TableFileType): Promise<Uint8Array> {
+  const { columns, numbers, example } = TABLE_FORMATS[kind]
+  return writeTable({ columns, numbers, rows: [example] }, type)
+}
+
+function exportPlan({ plan }: SourcedPlan): Uint8Array {
+  const promotions = plan.promotions.map(({ promotion }) => promotion)
+  return Buffer.from(`${JSON.stringify({ plan: { promotions } }, null, 2)}\n`)
+}
+
+const ROWS: Readonly<
+  Record<TableKind, (deps: ExportDeps, sourced: SourcedPlan, now: Instant) => string[][] | Promise<string[][]>>
+> = {
+  products: (_deps, { plan: { catalogue } }) =>
+    catalogue.products.map((product) => {
+      const categories = product.categories.map((id) => categoryPath(catalogue.categories, id))
+      return formatProductRow({ ...product, categories })
+    }),
+  prices: (_deps, { plan }) => plan.catalogue.products.map(formatPriceRow),
+  stock: (_deps, { plan, sales }) =>
+    plan.catalogue.products.map(({ sku, stock }) => formatStockRow({ sku, stock, sold: sales.get(sku) ?? null })),
+  /** All that the shop showed until now. */
+  history: async ({ history }, { plan }, now) => {
+    const histories = await history.of(plan.catalogue.products, { ahead: plan, now, to: now })
+    return [...histories].flatMap(([sku, spans]) =>
+      spans
+        .filter(({ from, until }) => Number.isFinite(from) && until <= now)
+        .map(({ from, until, price, regular }) =>
+          formatHistoryRow({ sku, from: write(from), until: write(until), price, regular }),
+        ),
+    )
+  },
+  /** Those that are picked by hand. */
+  sets: async ({ database }) =>
+    (await SETS.list(database)).flatMap(({ name, content }) =>
+      'skus' in content ? content.skus.map((sku) => [name, sku]) : [],
+    ),
+  shoppers: async ({ database }) => (await listShoppers(database)).map(formatShopperRow),
+}
+
+const write = (instant: Instant) => new Date(instant).toISOString()

@@ -1,0 +1,97 @@
+import { Readable } from 'node:stream'
+import { createProblem, type Problem } from '@novalex/core'
+import ExcelJS from 'exceljs'
+import { Unzip, UnzipInflate } from 'fflate'
+
+/** The most that a workbook may unpack to. */
+export const MAX_UNPACKED_BYTES = 256 * 2 ** 20
+const PIECE_BYTES = 64 * 2 ** 10
+
+/** Whether a file begins as a zip archive does, which every XLSX workbook is. */
+export function isWorkbook(file: Uint8Array): boolean {
+  return file[0] === 0x50 && file[1] === 0x4b && file[2] === 3 && file[3] === 4
+}
+
+/** The first sheet of an XLSX workbook as cells of text. A formula is never run: it is refused where it stands. */
+export async function readWorkbook(
+  file: Uint8Array,
+  maxBytes: number = MAX_UNPACKED_BYTES,
+): Promise<string[][] | Problem> {
+  const unpacked = measureUnpacked(file, maxBytes)
+  if (unpacked === null) return createProblem('not-a-workbook', '')
+  if (unpacked > maxBytes) return createProblem('unpacks-too-large', '', { max: Math.floor(maxBytes / 2 ** 20) })
+  try {
+    return await readFirstSheet(file)
+  } catch {
+    return createProblem('not-a-workbook', '')
+  }
+}
+
+async function readFirstSheet(file: Uint8Array): Promise<string[][] | Problem> {
+  const reader = new ExcelJS.stream.xlsx.WorkbookReader(Readable.from([Buffer.from(file)]), {
+    worksheets: 'emit',
+    sharedStrings: 'cache',
+    hyperlinks: 'ignore',
+    styles: 'cache',
+    entries: 'emit',
+  })
+  const records: string[][] = []
+  for await (const sheet of reader) {
+    for await (const row of sheet) {
+      const values = row.values as ExcelJS.CellValue[]
+      while (records.length < row.number - 1) records.push([''])
+      const cells: string[] = []
+      for (let column = 1; column < values.length; column++) {
+        const text = readCell(values[column])
+        if (text === null) return createProblem('formula', `${row.number}`, { column })
+        cells.push(text)
+      }
+      records.push(cells)
+    }
+    break
+  }
+  // Cells at a row's end that are empty are not in the file.
+  const width = records[0]?.length ?? 0
+  for (const cells of records) while (cells.length < width && cells.some((cell) => cell !== '')) cells.push('')
+  return records
+}
+
+/** A cell's value as it would be typed; null for a formula. */
+function readCell(value: ExcelJS.CellValue): string | null {
+  if (value === null || value === undefined) return ''
+  if (typeof value === 'number') return writeNumber(value)
+  if (value instanceof Date) return value.toISOString().slice(0, 16).replace('T', ' ')
+  if (typeof value !== 'object') return String(value)
+  if ('formula' in value || 'sharedFormula' in value) return null
+  if ('richText' in value) return value.richText.map(({ text }) => text).join('')
+  return 'text' in value ? String(value.text) : ''
+}
+
+/** With as many decimals as it needs; three would read as thousands. */
+function writeNumber(value: number): string {
+  const rounded = Math.round(value * 100) / 100
+  if (Number.isInteger(value)) return String(value)
+  return Math.abs(rounded - value) < 1e-9 ? rounded.toFixed(2) : value.toFixed(4)
+}
+
+/** How many bytes an archive really unpacks to, counted while unpacking and given up beyond the limit; null where it is none. */
+function measureUnpacked(file: Uint8Array, maxBytes: number): number | null {
+  let bytes = 0
+  let broken = false
+  const unzip = new Unzip((entry) => {
+    entry.ondata = (error, piece) => {
+      if (error) broken = true
+      else bytes += piece.length
+    }
+    entry.start()
+  })
+  unzip.register(UnzipInflate)
+  try {
+    for (let from = 0; from < file.length && bytes <= maxBytes; from += PIECE_BYTES) {
+      unzip.push(file.subarray(from, from + PIECE_BYTES), from + PIECE_BYTES >= file.length)
+    }
+  } catch {
+    return null
+  }
+  return broken ? null : bytes
+}

@@ -1,0 +1,52 @@
+import type { ImportKind } from '@novalex/contract'
+import type { Instant, Problem } from '@novalex/core'
+import type { Connection } from '../db/openDatabase.ts'
+import type { ParsedTable } from '../files/parseTableFile.ts'
+import type { StoreRecord } from '../store/store.repository.ts'
+import type { ImportPreview } from './imports.repository.ts'
+import { FIGURE_KINDS } from './kinds/figures.ts'
+import { PLAN_KIND } from './kinds/plan.ts'
+import { PRODUCTS_KIND } from './kinds/products.ts'
+import { SETS_KIND } from './kinds/sets.ts'
+import { SHOPPERS_KIND } from './kinds/shoppers.ts'
+
+export type ProgressHearer = (share: number) => Promise<void>
+
+/** Rows that could be read, with what there is to compare them with. */
+export interface ImportInput<R> {
+  readonly rows: readonly R[]
+  readonly columns: readonly string[]
+  readonly at: Instant
+}
+
+/** What comparing rows with what is there came to. */
+export interface Compared {
+  /** What can't be taken, by the row's place among the rows. */
+  readonly problems: readonly { readonly index: number; readonly problem: Problem }[]
+  readonly preview: Partial<ImportPreview>
+}
+
+/** How a kind of file is read, compared with what is there, and written. */
+export interface ImportWork<R> {
+  /** Whether it belongs to the plan or to the catalogue, whose revision it counts up. */
+  readonly belongsTo: 'plan' | 'catalogue'
+  read(file: Uint8Array, onProgress: ProgressHearer): Promise<ParsedTable<string, R>>
+  compare(connection: Connection, input: ImportInput<R>): Promise<Compared>
+  /** Of rows without problems. */
+  write(transaction: Connection, input: ImportInput<R>, onProgress: ProgressHearer): Promise<void>
+}
+
+// What a row is belongs to each kind alone.
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+export const IMPORT_WORK: Readonly<Record<ImportKind, ImportWork<any>>> = {
+  products: PRODUCTS_KIND,
+  shoppers: SHOPPERS_KIND,
+  sets: SETS_KIND,
+  plan: PLAN_KIND,
+  ...FIGURE_KINDS,
+}
+
+/** The revision that a preview was compared with; if another one holds when it is accepted, it is compared anew. */
+export function revisionFor(kind: ImportKind, { planRevision, catalogueRevision }: StoreRecord): number {
+  return IMPORT_WORK[kind].belongsTo === 'plan' ? planRevision : catalogueRevision
+}

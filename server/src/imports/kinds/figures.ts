@@ -1,0 +1,177 @@
+import {
+  createProblem,
+  HISTORY_FORMAT,
+  isLocalDateTime,
+  PRICE_FORMAT,
+  STOCK_FORMAT,
+  toInstant,
+  type HistoryRow,
+  type Instant,
+  type LocalDateTime,
+  type PriceRow,
+  type Problem,
+  type Product,
+  type StockRow,
+} from '@novalex/core'
+import {
+  listProducts,
+  listSales,
+  saveProducts,
+  saveStock,
+  type StockFigures,
+} from '../../catalogue/catalogue.repository.ts'
+import type { Connection } from '../../db/openDatabase.ts'
+import { parseTableFile } from '../../files/parseTableFile.ts'
+import { listPastPrices, replacePastPrices } from '../../prices/prices.repository.ts'
+import { getStore } from '../../store/store.repository.ts'
+import type { Compared, ImportInput, ImportWork } from '../importKind.ts'
+
+const SHOWN_PRICE_CHANGES = 200
+
+/** Figures of products that are there already: their prices, stock and sales, and what they cost before. */
+export const FIGURE_KINDS: {
+  prices: ImportWork<PriceRow>
+  stock: ImportWork<StockRow>
+  history: ImportWork<HistoryRow>
+} = {
+  prices: {
+    belongsTo: 'catalogue',
+    read: (file, onProgress) => parseTableFile(file, PRICE_FORMAT, onProgress),
+    async compare(connection, { rows, columns }) {
+      const known = await loadProducts(connection)
+      const changes = rows.flatMap((row) => {
+        const before = known.get(row.sku)
+        return before ? [{ before, after: withPrices(before, row, columns) }] : []
+      })
+      const changed = changes.filter(({ before, after }) => JSON.stringify(before) !== JSON.stringify(after))
+      const moved = changed.filter(({ before, after }) => before.regularPrice !== after.regularPrice)
+      return {
+        problems: findUnknown(rows, known),
+        preview: {
+          changed: changed.length,
+          unchanged: changes.length - changed.length,
+          priceChangeCount: moved.length,
+          priceChanges: moved.slice(0, SHOWN_PRICE_CHANGES).map(({ before, after }) => {
+            return { sku: after.sku, name: after.name, before: before.regularPrice, after: after.regularPrice }
+          }),
+        },
+      }
+    },
+    async write(transaction, { rows, columns, at }, onProgress) {
+      const known = await loadProducts(transaction)
+      const products = rows.map((row) => withPrices(known.get(row.sku)!, row, columns))
+      await saveProducts(transaction, products, { at, onProgress: (done) => onProgress(done / products.length) })
+    },
+  },
+  stock: {
+    belongsTo: 'catalogue',
+    read: (file, onProgress) => parseTableFile(file, STOCK_FORMAT, onProgress),
+    async compare(connection, { rows, columns }) {
+      const known = await loadProducts(connection)
+      const sales = await listSales(connection)
+      const given = rows.filter(({ sku }) => known.has(sku))
+      const changed = given.filter(({ sku, stock, sold }) => {
+        const isStock = columns.includes('stock') && known.get(sku)!.stock !== stock
+        return isStock || (columns.includes('sold_30_days') && (sales.get(sku) ?? null) !== sold)
+      })
+      return {
+        problems: findUnknown(rows, known),
+        preview: { changed: changed.length, unchanged: given.length - changed.length },
+      }
+    },
+    async write(transaction, { rows, columns }, onProgress) {
+      const figures = rows.map(({ sku, stock, sold }): StockFigures => {
+        return {
+          sku,
+          ...(columns.includes('stock') ? { stock } : {}),
+          ...(columns.includes('sold_30_days') ? { sold } : {}),
+        }
+      })
+      await saveStock(transaction, figures, (written) => onProgress(written / figures.length))
+    },
+  },
+  history: {
+    belongsTo: 'catalogue',
+    read: (file, onProgress) => parseTableFile(file, HISTORY_FORMAT, onProgress),
+    compare: compareHistory,
+    async write(transaction, { rows }, onProgress) {
+      const { timeZone } = (await getStore(transaction)).store
+      const prices = rows.map(({ from, until, ...row }) => {
+        return { ...row, from: toMoment(from, timeZone)!, until: toMoment(until, timeZone)! }
+      })
+      await replacePastPrices(transaction, prices, (written) => onProgress(written / prices.length))
+    },
+  },
+}
+
+async function loadProducts(connection: Connection): Promise<Map<string, Product>> {
+  return new Map((await listProducts(connection)).map((product) => [product.sku, product]))
+}
+
+function withPrices(product: Product, row: PriceRow, columns: readonly string[]): Product {
+  return {
+    ...product,
+    regularPrice: row.regularPrice,
+    ...(columns.includes('unit_cost') ? { unitCost: row.unitCost } : {}),
+    ...(columns.includes('minimum_price') ? { minimumPrice: row.minimumPrice } : {}),
+  }
+}
+
+function findUnknown(
+  rows: readonly { readonly sku: string }[],
+  known: ReadonlyMap<string, unknown>,
+): Compared['problems'] {
+  return rows.flatMap(({ sku }, index) =>
+    known.has(sku) ? [] : [{ index, problem: createProblem('unknown-sku', 'sku', { id: sku }) }],
+  )
+}
+
+/** Spans of the past, one after the other for each product. The file's products lose what was brought in for them before. */
+async function compareHistory(connection: Connection, { rows, at }: ImportInput<HistoryRow>): Promise<Compared> {
+  const known = await loadProducts(connection)
+  const { timeZone } = (await getStore(connection)).store
+  const problems = [...findUnknown(rows, known)]
+  const lastOf = new Map<string, Instant>()
+  const spans = rows
+    .map((row, index) => ({ ...row, index, start: toMoment(row.from, timeZone), end: toMoment(row.until, timeZone) }))
+    .toSorted((a, b) => (a.start ?? 0) - (b.start ?? 0))
+  for (const { index, sku, from, until, start, end } of spans) {
+    const problem = checkSpan({ from, until, start, end, last: lastOf.get(sku) ?? -Infinity, at })
+    if (problem) problems.push({ index, problem })
+    else lastOf.set(sku, end!)
+  }
+  const before = await listPastPrices(connection, [...new Set(rows.map(({ sku }) => sku))])
+  const isKnown = ({ sku, start, end, price, regular }: (typeof spans)[number]) =>
+    before
+      .get(sku)
+      ?.some((one) => one.from === start && one.until === end && one.price === price && one.regular === regular)
+  const unchanged = spans.filter((span) => isKnown(span)).length
+  return { problems, preview: { added: rows.length - unchanged, unchanged } }
+}
+
+interface Span {
+  readonly from: string
+  readonly until: string
+  readonly start: Instant | null
+  readonly end: Instant | null
+  readonly last: Instant
+  readonly at: Instant
+}
+
+function checkSpan({ from, until, start, end, last, at }: Span): Problem | null {
+  if (start === null) return createProblem('no-such-time', 'from', { given: from })
+  if (end === null) return createProblem('no-such-time', 'until', { given: until })
+  if (end <= start) return createProblem('ends-before-start', 'until', { start: from, end: until })
+  if (end > at) return createProblem('not-past', 'until', { given: until })
+  return start < last ? createProblem('spans-overlap', 'from', { given: from }) : null
+}
+
+/** An instant, or a time on the store's clock; null where there is no such time. */
+function toMoment(text: string, zone: string): Instant | null {
+  if (text.endsWith('Z')) {
+    const instant = Date.parse(text.replace(' ', 'T'))
+    return Number.isNaN(instant) ? null : instant
+  }
+  const local = (text.length === 10 ? `${text}T00:00` : text.replace(' ', 'T').slice(0, 16)) as LocalDateTime
+  return isLocalDateTime(local) ? toInstant(local, zone) : null
+}

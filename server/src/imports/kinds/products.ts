@@ -1,0 +1,47 @@
+import {
+  categoryPath,
+  computeProductImport,
+  PRODUCT_FORMAT,
+  type Category,
+  type ProductColumn,
+  type ProductImport,
+  type ProductRow,
+} from '@novalex/core'
+import { insertCategories, loadCatalogue, saveProducts } from '../../catalogue/catalogue.repository.ts'
+import { parseTableFile } from '../../files/parseTableFile.ts'
+import type { ImportWork } from '../importKind.ts'
+import type { ImportPreview } from '../imports.repository.ts'
+
+const SHOWN_PRICE_CHANGES = 200
+const SHOWN_CATEGORIES = 200
+
+export const PRODUCTS_KIND: ImportWork<ProductRow> = {
+  belongsTo: 'catalogue',
+  read: (file, onProgress) => parseTableFile(file, PRODUCT_FORMAT, onProgress),
+  async compare(connection, { rows, columns }) {
+    const catalogue = await loadCatalogue(connection)
+    const result = computeProductImport(rows, columns as ProductColumn[], catalogue)
+    return { problems: [], preview: summarize(result, catalogue.categories) }
+  },
+  async write(transaction, { rows, columns, at }, onProgress) {
+    const result = computeProductImport(rows, columns as ProductColumn[], await loadCatalogue(transaction))
+    await insertCategories(transaction, result.newCategories)
+    await saveProducts(transaction, result.products, {
+      at,
+      onProgress: (written) => onProgress(written / result.products.length),
+    })
+  },
+}
+
+function summarize(result: ProductImport, categories: readonly Category[]): Partial<ImportPreview> {
+  const { added, changed, unchanged, newCategories, priceChanges } = result
+  const byId = new Map([...categories, ...newCategories].map((category) => [category.id, category]))
+  return {
+    added,
+    changed,
+    unchanged,
+    newCategories: newCategories.slice(0, SHOWN_CATEGORIES).map(({ id }) => categoryPath(byId, id).join(' > ')),
+    priceChanges: priceChanges.slice(0, SHOWN_PRICE_CHANGES),
+    priceChangeCount: priceChanges.length,
+  }
+}

@@ -1,0 +1,45 @@
+import { createProblem, SET_FORMAT, type SetRow } from '@novalex/core'
+import { listProducts } from '../../catalogue/catalogue.repository.ts'
+import { createId } from '../../createId.ts'
+import { parseTableFile } from '../../files/parseTableFile.ts'
+import { SETS } from '../../sets/sets.repository.ts'
+import type { ImportWork } from '../importKind.ts'
+
+/** Product sets picked by hand, by name. A set that the file names holds just what the file says; the others stay. */
+export const SETS_KIND: ImportWork<SetRow> = {
+  belongsTo: 'plan',
+  read: (file, onProgress) => parseTableFile(file, SET_FORMAT, onProgress),
+  async compare(connection, { rows }) {
+    const known = new Set((await listProducts(connection)).map(({ sku }) => sku))
+    const sets = new Map((await SETS.list(connection)).map((set) => [set.name, set.content]))
+    const problems = rows.flatMap(({ set, sku }, index) => {
+      const content = sets.get(set)
+      if (content && 'filter' in content)
+        return [{ index, problem: createProblem('set-is-filter', 'set', { given: set }) }]
+      return known.has(sku) ? [] : [{ index, problem: createProblem('unknown-sku', 'sku', { id: sku }) }]
+    })
+    const given = [...group(rows)]
+    const added = given.filter(([name]) => !sets.has(name)).length
+    const unchanged = given.filter(([name, skus]) => {
+      const content = sets.get(name)
+      return content && 'skus' in content && content.skus.toSorted().join() === skus.toSorted().join()
+    }).length
+    return { problems, preview: { added, unchanged, changed: given.length - added - unchanged } }
+  },
+  async write(transaction, { rows }, onProgress) {
+    const known = new Map((await SETS.list(transaction)).map((set) => [set.name, set]))
+    const given = [...group(rows)]
+    for (const [index, [name, skus]] of given.entries()) {
+      const before = known.get(name)
+      if (before) await SETS.replace(transaction, { ...before, content: { skus } })
+      else await SETS.insert(transaction, { id: createId(), name, content: { skus }, version: 1 })
+      await onProgress(index / given.length)
+    }
+  },
+}
+
+function group(rows: readonly SetRow[]): Map<string, string[]> {
+  const sets = new Map<string, string[]>()
+  for (const { set, sku } of rows) sets.set(set, [...(sets.get(set) ?? []), sku])
+  return sets
+}
