@@ -80,7 +80,7 @@ const VIEWS = [
       const text =
         'sku;name;regular_price;tax_rate\nSHT-A4;Drawing sheet A4;0,50;20\nSHT-A3;Drawing sheet A3;ten;20\nSHT-A3;Drawing sheet A3;1,30;120\n'
       const buffer = Buffer.from(text)
-      await page.getByLabel('Choose a CSV file').setInputFiles({ name: 'new prices.csv', mimeType: 'text/csv', buffer })
+      await page.getByLabel('Choose a file').setInputFiles({ name: 'new prices.csv', mimeType: 'text/csv', buffer })
       await page.getByText('What is wrong').waitFor()
     },
   },

@@ -1,7 +1,7 @@
 import type { Oddity, Operation, ProductPick, Repricing } from '@novalex/core'
 import { ODDITIES } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { ErrorAnswer } from './api.ts'
+import type { ErrorAnswer } from './api.ts'
 import {
   choice,
   Id,

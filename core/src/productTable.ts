@@ -1,5 +1,6 @@
 import type { CompiledPlan } from './compilePlan.ts'
 import { computeFloor } from './floor.ts'
+import { NAMED_IN_A_REACH } from './reprice.ts'
 import { computeMargin } from './margin.ts'
 import type { BasisPoints, MinorUnits } from './money.ts'
 import type { Product, Reach } from './plan.ts'
@@ -238,8 +239,6 @@ const REACH_KEYS: Partial<Record<TableColumn, 'categories' | 'tags' | 'families'
 
 /** Products by hand, or whatever filters leave. */
 export type ProductPick = { readonly skus: readonly string[] } | { readonly filters: readonly ProductFilter[] }
-
-const NAMED_IN_A_REACH = 5000
 
 /** A reach that holds what was picked, now and later; null where filters ask for what no reach can say, or too many were picked by hand. */
 export function reachOfPick(pick: ProductPick): Reach | null {

@@ -84,6 +84,9 @@ export interface RepriceFrame {
   readonly until: Instant
 }
 
+/** As many products as a rule names rather than listing prices. */
+export const NAMED_IN_A_REACH = 5000
+
 /** How long a reduction may last, unless the store says otherwise. */
 export const LONGEST_SALE_DAYS = 90
 
@@ -219,7 +222,7 @@ export function findAccepted(rows: readonly RepricedPrice[], target: Repricing['
 }
 
 /**
- * The mechanic that makes the accepted prices true. A sale reckoned from regular prices is a rule for `reach`, if there is one that holds the products;
+ * The mechanic that makes the accepted prices true. A sale reckoned from regular prices is a rule for `reach`, or for the products by name;
  * everything else lists its prices.
  */
 export function toMechanic(
@@ -228,14 +231,17 @@ export function toMechanic(
   reach: Reach | null,
 ): Mechanic {
   const prices = Object.fromEntries(accepted)
+  const named = accepted.size <= NAMED_IN_A_REACH ? { skus: [...accepted.keys()] } : null
+  const where = reach ?? named
   if (target === 'regular') return { kind: 'price-steps', reach: {}, prices }
   const values = bands.map(({ operation }) => toValue(operation))
-  if (reach === null || basis === 'sale' || values.includes(null)) return { kind: 'markdown', reach: {}, prices }
+  if (where === null || basis === 'sale' || values.includes(null)) return { kind: 'markdown', reach: {}, prices }
   const rounded = rounding ? { rounding } : {}
-  if (bands.length === 1 && bands[0]!.from === 0) return { kind: 'markdown', reach, value: values[0]!, ...rounded }
+  if (bands.length === 1 && bands[0]!.from === 0)
+    return { kind: 'markdown', reach: where, value: values[0]!, ...rounded }
   return {
     kind: 'markdown',
-    reach,
+    reach: where,
     bands: bands.map(({ from }, index) => ({ from, value: values[index]! })),
     ...rounded,
   }

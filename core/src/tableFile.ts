@@ -51,7 +51,10 @@ export function parseTableHeader<C extends string>(
     const name = names.find((one) => one === given)
     // Rows that were sent back come with what was wrong with them.
     if (given === PROBLEM_COLUMN) return
-    if (!name) problems.push(createProblem('unknown-column', `${index + 1}`, { given: field.slice(0, 80) }))
+    if (!name)
+      problems.push(
+        createProblem('unknown-column', `${index + 1}`, { given: field.slice(0, 80), columns: names.join(', ') }),
+      )
     else if (columns.has(name)) problems.push(createProblem('duplicate-column', `${index + 1}`, { given: name }))
     else columns.set(name, index)
   })

@@ -20,7 +20,7 @@ describe('at the door', () => {
     [
       'too much',
       '/api/promotions',
-      JSON.stringify('x'.repeat(2 ** 21)),
+      JSON.stringify('x'.repeat(2 ** 23)),
       { 'content-type': 'application/json' },
       413,
       'too-large',

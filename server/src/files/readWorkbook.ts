@@ -38,15 +38,11 @@ async function readFirstSheet(file: Uint8Array): Promise<string[][] | Problem> {
   const records: string[][] = []
   for await (const sheet of reader) {
     for await (const row of sheet) {
-      const values = row.values as ExcelJS.CellValue[]
       while (records.length < row.number - 1) records.push([''])
-      const cells: string[] = []
-      for (let column = 1; column < values.length; column++) {
-        const text = readCell(values[column])
-        if (text === null) return createProblem('formula', `${row.number}`, { column })
-        cells.push(text)
-      }
-      records.push(cells)
+      const cells = Array.from((row.values as ExcelJS.CellValue[]).slice(1), readCell)
+      const formula = cells.indexOf(null)
+      if (formula >= 0) return createProblem('formula', `${row.number}`, { column: formula + 1 })
+      records.push(cells as string[])
     }
     break
   }

@@ -60,6 +60,12 @@ export interface Asked {
   readonly at: string
 }
 
+/** Browsers call files what the operating system has heard of; the name says it better. */
+function mediaTypeOf(name: string): string {
+  if (/\.json$/i.test(name)) return 'application/json'
+  return /\.xlsx$/i.test(name) ? 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet' : 'text/csv'
+}
+
 export const api = {
   getStore: () => request<StoreAnswer>('/store'),
   listCategories: () => request<CategoryAnswer[]>('/categories'),
@@ -98,8 +104,9 @@ export const api = {
   previewTakeOff: (body: TakeOffRequest) =>
     request<TakeOffAnswer>('/reprice/take-off/preview', { method: 'POST', body }),
   takeOff: (body: TakeOffRequest) => request<PromotionRecord[]>('/reprice/take-off', { method: 'POST', body }),
-  productFileUrl: '/api/products.csv',
-  shopperFileUrl: '/api/shoppers.csv',
+  fileUrl: (kind: ImportKind, type: 'csv' | 'xlsx' | 'json') => `/api/files/${kind}.${type}`,
+  templateUrl: (kind: ImportKind, type: 'csv' | 'xlsx') => `/api/files/templates/${kind}.${type}`,
+  rejectedUrl: (id: string, type: 'csv' | 'xlsx') => `/api/imports/${id}/rejected.${type}`,
 
   /** Archived ones too. */
   listAllPromotions: () => request<PromotionRecord[]>('/promotions'),
@@ -139,11 +146,12 @@ export const api = {
     request<ImportStatus>('/imports', {
       method: 'POST',
       query: { kind },
-      body: file.slice(0, file.size, 'text/csv'),
-      headers: { 'content-type': 'text/csv', 'x-file-name': encodeURIComponent(file.name) },
+      body: file.slice(0, file.size),
+      headers: { 'content-type': mediaTypeOf(file.name), 'x-file-name': encodeURIComponent(file.name) },
     }),
   getImport: (id: string) => request<ImportStatus>(`/imports/${id}`),
-  acceptImport: (id: string) => request<ImportStatus>(`/imports/${id}/accept`, { method: 'POST' }),
+  acceptImport: (id: string, rows: 'all' | 'good') =>
+    request<ImportStatus>(`/imports/${id}/accept`, { method: 'POST', body: { rows } }),
   removeImport: (id: string) => request<undefined>(`/imports/${id}`, { method: 'DELETE' }),
 
   runTestCarts: () => request<TestCartRun[]>('/test-carts'),

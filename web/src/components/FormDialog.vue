@@ -15,11 +15,18 @@ defineSlots<{ default(): unknown; activator?(slot: { props: Record<string, unkno
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" :max-width="width" scrollable @after-enter="emit('opened')" @after-leave="emit('left')">
+  <v-dialog
+    v-model="isOpen"
+    :aria-label="title"
+    :max-width="width"
+    scrollable
+    @after-enter="emit('opened')"
+    @after-leave="emit('left')"
+  >
     <template v-if="$slots.activator" #activator="{ props }">
       <slot name="activator" :props="props" />
     </template>
-    <v-card border class="form" :aria-label="title">
+    <v-card border class="form">
       <form @submit.prevent="emit('keep')">
         <h2>{{ title }}</h2>
         <slot />

@@ -57,8 +57,6 @@ export const planningText = {
     title: 'Shoppers',
     hint: 'Who is known, for the till to price for. Promotions ask for groups, tags, orders and what was bought.',
     search: 'Search by name or id',
-    import: 'Bring in a file …',
-    export: 'Shopper file',
     empty: 'No shopper is known yet. Bring in a shopper file to begin.',
     emptySearch: 'Nobody fits this search.',
     firstOf: (shown: number, all: string) => `The first ${shown} of ${all}; search to see others.`,

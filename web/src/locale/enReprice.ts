@@ -2,7 +2,8 @@ import type { Oddity } from '@novalex/core'
 
 /** The words of repricing many products, and of taking sale prices off again. */
 export const repriceText = {
-  open: (products: string) => `Reprice ${products} …`,
+  openAll: (count: string) => `Reprice all ${count} …`,
+  openChosen: (count: string) => `Reprice the ${count} chosen …`,
   title: 'New prices',
   back: 'To the products',
   of: (products: string) => `for ${products}`,

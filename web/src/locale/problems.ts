@@ -66,9 +66,8 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts)
   'not-a-time': 'This time is not complete. Give hours and minutes.',
   'empty-file': 'The file holds no products. Choose one with a header line and at least one product.',
   'not-utf8': 'The file is not in UTF-8, so letters such as ä would break. Save it again as “CSV UTF-8”.',
-  'not-text': 'This is no CSV file. Save the table as CSV and choose that file.',
-  'unknown-column': ({ given }) =>
-    `There is no column “${String(given)}”. Columns: sku, name, family, categories, tags, regular_price, unit_cost, minimum_price, tax_rate, stock.`,
+  'not-text': 'This is neither a CSV file nor an XLSX workbook. Save the table as one of them and choose that file.',
+  'unknown-column': ({ given, columns }) => `There is no column “${String(given)}”. Columns: ${String(columns)}.`,
   'duplicate-column': ({ given }) => `The column ${String(given)} is there twice. Keep one.`,
   'missing-column': ({ column }) => `The column ${String(column)} is missing. Add it.`,
   'wrong-field-count': ({ given, wanted }) =>
@@ -81,6 +80,18 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts)
   'not-an-amount': ({ given }) => `“${String(given)}” is no amount. Write it like 12.50 or 12,50.`,
   'not-a-rate': ({ given }) => `“${String(given)}” is no tax rate. Write a percentage from 0 to 100.`,
   'not-a-count': ({ given }) => `“${String(given)}” is no number of units. Write a whole number.`,
+  'not-a-moment': ({ given }) => `“${String(given)}” is no time. Write it like 2027-03-01 or 2027-03-01 09:00.`,
+  'not-past': 'This time is not past yet. History ends at the latest now; what is ahead is planned as a promotion.',
+  'spans-overlap': 'This span begins before the one before it has ended. A product has one price at a time.',
+  'set-is-filter': ({ given }) =>
+    `“${String(given)}” is a set by a filter; a file can’t pick its products. Use another name.`,
+  'not-a-workbook': 'This can’t be read as an XLSX workbook. Save it again as XLSX, or as CSV.',
+  'unpacks-too-large': ({ max }) =>
+    `This workbook unpacks to more than ${String(max)} MB. Split it, or save it as CSV.`,
+  formula: ({ column }) =>
+    `There is a formula in column ${String(column)}. Formulas are never run: put its value there.`,
+  'no-promotions':
+    'There is no list of promotions in this file. A plan file looks like the one that this page gives out.',
 }
 
 export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((facts: Facts) => string)>> = {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { api } from '@/api/api.ts'
 import CategoryChoice from '@/components/CategoryChoice.vue'
 import LoadError from '@/components/LoadError.vue'
@@ -13,8 +13,8 @@ import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import FilesBar from '@/features/files/FilesBar.vue'
 import TakeOffDialog from '@/features/reprice/TakeOffDialog.vue'
-import ImportDialog from './ImportDialog.vue'
 import { describeFilter } from './table/columns.ts'
 import ProductTable from './table/ProductTable.vue'
 import SaveAsSet from './table/SaveAsSet.vue'
@@ -27,7 +27,6 @@ const store = useStoreInfo()
 const names = useNames()
 const choice = useProductChoice()
 const words = productText.table
-const isImporting = ref(false)
 
 const search = computed({
   get: () => {
@@ -83,11 +82,6 @@ const chips = computed(() =>
       ),
     })),
 )
-
-async function onImported(): Promise<void> {
-  await store.refresh()
-  await reload()
-}
 </script>
 
 <template>
@@ -96,8 +90,7 @@ async function onImported(): Promise<void> {
       <h1>{{ text.products.title }}</h1>
       <span v-if="total !== null" class="quiet" role="status">{{ plural(total, 'product') }}</span>
       <span class="grow" />
-      <v-btn :href="api.productFileUrl" download="products.csv">{{ text.products.export }}</v-btn>
-      <v-btn variant="flat" @click="isImporting = true">{{ text.products.import }}</v-btn>
+      <FilesBar :kinds="['products', 'prices', 'stock', 'history']" @imported="reload" />
     </header>
     <div class="filters">
       <v-text-field v-model="search" data-search class="search" :label="text.common.search" clearable />
@@ -121,7 +114,9 @@ async function onImported(): Promise<void> {
       <span class="grow" />
       <TakeOffDialog />
       <v-btn size="small" to="/reprice" :disabled="total === 0 || total === null">{{
-        repriceText.open(plural(choice.chosen.size || (total ?? 0), 'product'))
+        choice.chosen.size > 0
+          ? repriceText.openChosen(String(choice.chosen.size))
+          : repriceText.openAll(String(total ?? 0))
       }}</v-btn>
       <SaveAsSet :found="total ?? 0" />
     </div>
@@ -142,7 +137,6 @@ async function onImported(): Promise<void> {
       </template>
     </div>
     <p v-else-if="isLoading" class="quiet">{{ text.common.loading }}</p>
-    <ImportDialog v-model="isImporting" @imported="onImported" />
   </section>
 </template>
 

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { api } from '@/api/api.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useLoad } from '@/composables/useLoad.ts'
+import FilesBar from '@/features/files/FilesBar.vue'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { plural } from '@/locale/format.ts'
@@ -65,6 +66,7 @@ const STATES = [
         @click:clear="search = ''"
       />
       <v-select v-model="status" class="state" :items="STATES" :label="words.state" />
+      <FilesBar :kinds="['plan']" compact @imported="reload" />
       <NewPromotion />
     </header>
     <LoadError v-if="error" :error="error" @retry="reload" />

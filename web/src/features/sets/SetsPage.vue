@@ -5,6 +5,7 @@ import { api } from '@/api/api.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { useLoad } from '@/composables/useLoad.ts'
+import FilesBar from '@/features/files/FilesBar.vue'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { plural } from '@/locale/format.ts'
@@ -50,6 +51,7 @@ function remove({ set }: SetAnswer): Promise<void> {
       <h1>{{ words.title }}</h1>
       <span v-if="data" class="quiet" role="status">{{ plural(data.length, 'set') }}</span>
       <span class="grow" />
+      <FilesBar :kinds="['sets']" compact @imported="reload" />
       <SetDialog :set="null" @kept="reload" />
     </header>
     <LoadError v-if="error" :error="error" @retry="reload" />

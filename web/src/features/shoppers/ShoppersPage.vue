@@ -5,7 +5,7 @@ import { api } from '@/api/api.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useDebounced } from '@/composables/useDebounced.ts'
 import { useLoad } from '@/composables/useLoad.ts'
-import ImportDialog from '@/features/products/ImportDialog.vue'
+import FilesBar from '@/features/files/FilesBar.vue'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { plural } from '@/locale/format.ts'
@@ -13,7 +13,6 @@ import { plural } from '@/locale/format.ts'
 const TYPING_MS = 200
 const words = planningText.shoppers
 const search = ref('')
-const isImporting = ref(false)
 const settled = useDebounced(search, TYPING_MS)
 const { data, error, reload } = useLoad(settled, (signal) => api.findShoppers(settled.value, signal))
 const list = (entries: readonly string[]) => entries.join(', ') || text.common.none
@@ -25,8 +24,7 @@ const list = (entries: readonly string[]) => entries.join(', ') || text.common.n
       <h1>{{ words.title }}</h1>
       <span v-if="data" class="quiet" role="status">{{ plural(data.total, 'shopper') }}</span>
       <span class="grow" />
-      <v-btn :href="api.shopperFileUrl" download="shoppers.csv">{{ words.export }}</v-btn>
-      <v-btn variant="flat" @click="isImporting = true">{{ words.import }}</v-btn>
+      <FilesBar :kinds="['shoppers']" @imported="reload" />
     </header>
     <p class="quiet">{{ words.hint }}</p>
     <v-text-field
@@ -69,7 +67,6 @@ const list = (entries: readonly string[]) => entries.join(', ') || text.common.n
         {{ words.firstOf(data.shoppers.length, plural(data.total, 'shopper')) }}
       </p>
     </template>
-    <ImportDialog v-model="isImporting" kind="shoppers" @imported="reload" />
   </section>
 </template>
 

@@ -6,7 +6,7 @@ import { ApiError } from '@/api/http.ts'
 const ASK_AGAIN_MS = 250
 
 /** A file on its way in: sent, read, looked at, accepted, written. */
-export function useImport(kind: ImportKind) {
+export function useImport() {
   const status = shallowRef<ImportStatus | null>(null)
   const error = shallowRef<ApiError | null>(null)
   const isSending = ref(false)
@@ -37,16 +37,16 @@ export function useImport(kind: ImportKind) {
 
   const ask = (id: string) => attempt(() => api.getImport(id))
 
-  async function send(file: File): Promise<void> {
+  async function send(kind: ImportKind, file: File): Promise<void> {
     reset()
     isSending.value = true
     await attempt(() => api.startImport(kind, file))
     isSending.value = false
   }
 
-  async function accept(): Promise<void> {
+  async function accept(rows: 'all' | 'good'): Promise<void> {
     isAgain.value = false
-    if (status.value) await attempt(() => api.acceptImport(status.value!.id))
+    if (status.value) await attempt(() => api.acceptImport(status.value!.id, rows))
   }
 
   /** Forgets the file; one that was not accepted is thrown away. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ImportStatus } from '@novalex/contract'
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
+import { filesText as words } from '@/locale/enFiles.ts'
 import { plural } from '@/locale/format.ts'
 import { explainProblem } from '@/locale/problems.ts'
 
@@ -17,14 +17,14 @@ const rows = computed(() =>
 
 <template>
   <p class="wrong" role="alert">
-    <strong>{{ status.fileName }}</strong>: {{ text.import.problems(plural(status.problemCount, 'fault')) }}
+    <strong>{{ status.fileName }}</strong>: {{ words.problems(plural(status.problemCount, 'fault')) }}
   </p>
   <table class="printed">
     <thead>
       <tr>
-        <th class="number">{{ text.import.row }}</th>
-        <th>{{ text.import.column }}</th>
-        <th>{{ text.import.what }}</th>
+        <th class="number">{{ words.row }}</th>
+        <th>{{ words.column }}</th>
+        <th>{{ words.what }}</th>
       </tr>
     </thead>
     <tbody>
@@ -36,6 +36,6 @@ const rows = computed(() =>
     </tbody>
   </table>
   <p v-if="status.problemCount > rows.length" class="quiet">
-    {{ text.import.firstOf(String(rows.length), String(status.problemCount)).replace(' products', '') }}
+    {{ words.firstOf(String(rows.length), String(status.problemCount)) }}
   </p>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ImportStatus } from '@novalex/contract'
 import { formatAmount } from '@novalex/core'
-import { text } from '@/locale/en.ts'
+import { filesText as words } from '@/locale/enFiles.ts'
 
 defineProps<{ status: ImportStatus }>()
 const count = (value: number) => value.toLocaleString('en-GB')
@@ -11,21 +11,21 @@ const count = (value: number) => value.toLocaleString('en-GB')
   <p>
     <strong>{{ status.fileName }}</strong>
   </p>
-  <p v-if="status.added + status.changed === 0">{{ text.import.nothing }}</p>
+  <p v-if="status.added + status.changed === 0">{{ words.nothing }}</p>
   <dl>
     <dd class="money">{{ count(status.added) }}</dd>
-    <dt>{{ text.import.kinds[status.kind].added }}</dt>
+    <dt>{{ words.kinds[status.kind].added }}</dt>
     <dd class="money">{{ count(status.changed) }}</dd>
-    <dt>{{ text.import.kinds[status.kind].changed }}</dt>
+    <dt>{{ words.kinds[status.kind].changed }}</dt>
     <dd class="money">{{ count(status.unchanged) }}</dd>
-    <dt>{{ text.import.unchanged }}</dt>
+    <dt>{{ words.unchanged }}</dt>
   </dl>
   <template v-if="status.newCategories.length > 0">
-    <h3>{{ text.import.newCategories }}</h3>
+    <h3>{{ words.newCategories }}</h3>
     <p>{{ status.newCategories.join(' · ') }}</p>
   </template>
   <template v-if="status.priceChangeCount > 0">
-    <h3>{{ text.import.priceChanges }} ({{ count(status.priceChangeCount) }})</h3>
+    <h3>{{ words.priceChanges }} ({{ count(status.priceChangeCount) }})</h3>
     <table class="printed">
       <tbody>
         <tr v-for="change in status.priceChanges" :key="change.sku">
@@ -38,7 +38,7 @@ const count = (value: number) => value.toLocaleString('en-GB')
       </tbody>
     </table>
     <p v-if="status.priceChangeCount > status.priceChanges.length" class="quiet">
-      {{ text.import.firstOf(count(status.priceChanges.length), count(status.priceChangeCount)) }}
+      {{ words.firstOf(count(status.priceChanges.length), count(status.priceChangeCount)) }}
     </p>
   </template>
 </template>

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import type { ImportKind } from '@novalex/contract'
+import { ref } from 'vue'
+import { api } from '@/api/api.ts'
+import { filesText as words } from '@/locale/enFiles.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import ImportDialog from './ImportDialog.vue'
+
+/** Files of some kinds: to take away, to fill in, to bring in; compact where they are not the first thing to do. */
+const { kinds } = defineProps<{ kinds: readonly ImportKind[]; compact?: boolean }>()
+const emit = defineEmits<{ imported: [] }>()
+
+const store = useStoreInfo()
+const isOpen = ref(false)
+const isImporting = ref(false)
+
+function bring(): void {
+  isOpen.value = false
+  isImporting.value = true
+}
+
+async function onImported(): Promise<void> {
+  await store.refresh()
+  emit('imported')
+}
+</script>
+
+<template>
+  <v-menu v-model="isOpen" :close-on-content-click="false" location="bottom end">
+    <template #activator="{ props }">
+      <v-btn v-bind="props">{{ words.out }}</v-btn>
+    </template>
+    <v-card border class="files" role="dialog" :aria-label="words.outTitle">
+      <table class="printed">
+        <tbody>
+          <tr v-for="kind in kinds" :key="kind">
+            <th scope="row">{{ words.kinds[kind].name }}</th>
+            <td v-if="kind === 'plan'" colspan="2">
+              <a :href="api.fileUrl('plan', 'json')" download>JSON</a>
+            </td>
+            <template v-else>
+              <td>
+                {{ words.now }}:
+                <template v-for="(type, index) in ['csv', 'xlsx'] as const" :key="type">
+                  <template v-if="index > 0"> · </template>
+                  <a :href="api.fileUrl(kind, type)" download :aria-label="`${words.kinds[kind].name}, ${type}`">{{
+                    type.toUpperCase()
+                  }}</a>
+                </template>
+              </td>
+              <td>
+                {{ words.template }}:
+                <template v-for="(type, index) in ['csv', 'xlsx'] as const" :key="type">
+                  <template v-if="index > 0"> · </template>
+                  <a
+                    :href="api.templateUrl(kind, type)"
+                    download
+                    :aria-label="`${words.template}: ${words.kinds[kind].name}, ${type}`"
+                    >{{ type.toUpperCase() }}</a
+                  >
+                </template>
+              </td>
+            </template>
+          </tr>
+        </tbody>
+      </table>
+      <v-btn v-if="compact" size="small" class="bring" @click="bring">{{ words.bring }}</v-btn>
+    </v-card>
+  </v-menu>
+  <v-btn v-if="!compact" variant="flat" @click="isImporting = true">{{ words.bring }}</v-btn>
+  <ImportDialog v-model="isImporting" :kinds="kinds" @imported="onImported" />
+</template>
+
+<style scoped>
+.files {
+  padding: 10px 18px;
+}
+
+.files th,
+.files td {
+  font-size: 14px;
+  padding: 7px 18px 7px 0;
+  white-space: nowrap;
+}
+.bring {
+  margin: 8px 0 4px;
+}
+</style>

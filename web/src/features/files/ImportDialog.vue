@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import type { ImportKind } from '@novalex/contract'
+import { computed, ref, watch } from 'vue'
+import { api } from '@/api/api.ts'
+import { text } from '@/locale/en.ts'
+import { filesText as words } from '@/locale/enFiles.ts'
+import { plural } from '@/locale/format.ts'
+import { explainError } from '@/locale/problems.ts'
+import { useNotice } from '@/stores/notice.ts'
+import ImportPreview from './ImportPreview.vue'
+import ImportProblems from './ImportProblems.vue'
+import { useImport } from './useImport.ts'
+
+/** A file on its way in: what it holds, what is wrong with it, what it would change. */
+const { kinds } = defineProps<{ kinds: readonly ImportKind[] }>()
+const isOpen = defineModel<boolean>({ required: true })
+const emit = defineEmits<{ imported: [] }>()
+
+const notice = useNotice()
+const kind = ref<ImportKind>(kinds[0]!)
+const { status, error, isSending, isAgain, isBusy, send, accept, reset } = useImport()
+const input = ref<HTMLInputElement | null>(null)
+const isReady = computed(() => status.value?.state === 'ready' && status.value.added + status.value.changed > 0)
+const goodRows = computed(() => (status.value?.state === 'refused' ? status.value.goodRows : 0))
+
+function onChoose(event: Event): void {
+  const target = event.target as HTMLInputElement
+  const file = target.files?.[0]
+  target.value = ''
+  if (file) void send(kind.value, file)
+}
+
+watch(kind, reset)
+watch(
+  () => status.value?.state,
+  (state) => {
+    if (state !== 'done') return
+    notice.say(words.kinds[kind.value].done)
+    emit('imported')
+    isOpen.value = false
+  },
+)
+watch(isOpen, (open) => {
+  if (!open) reset()
+})
+</script>
+
+<template>
+  <v-dialog v-model="isOpen" :persistent="isBusy" :aria-label="words.title" max-width="820" scrollable>
+    <v-card class="import">
+      <h2>{{ words.title }}</h2>
+      <v-select
+        v-if="kinds.length > 1"
+        v-model="kind"
+        :items="kinds.map((value) => ({ value, title: words.kinds[value].name }))"
+        :label="words.kind"
+        :disabled="isBusy"
+      />
+      <p v-if="!status && !isSending" class="quiet">{{ words.kinds[kind].hint }}</p>
+      <p v-if="error" class="wrong" role="alert">{{ explainError(error) }}</p>
+      <p v-if="status?.state === 'failed'" class="wrong" role="alert">{{ words.failed }}</p>
+      <div v-if="isBusy" role="status">
+        <p>{{ isSending ? words.uploading : status?.state === 'writing' ? words.writing : words.reading }}</p>
+        <v-progress-linear
+          :model-value="(status?.progress ?? 0) * 100"
+          :indeterminate="isSending"
+          color="primary"
+          :aria-label="words.title"
+        />
+      </div>
+      <div class="content">
+        <p v-if="isAgain" class="wrong" role="alert">{{ words.again }}</p>
+        <ImportProblems v-if="status?.state === 'refused'" :status="status" />
+        <ImportPreview v-if="status?.state === 'ready' || goodRows > 0" :status="status!" />
+      </div>
+      <p v-if="goodRows > 0 && kind !== 'plan'">
+        {{ words.rejected }}
+        <a :href="api.rejectedUrl(status!.id, 'csv')" download>CSV</a> ·
+        <a :href="api.rejectedUrl(status!.id, 'xlsx')" download>XLSX</a>
+      </p>
+      <footer>
+        <input
+          ref="input"
+          type="file"
+          :accept="kind === 'plan' ? '.json,application/json' : '.csv,.xlsx,text/csv'"
+          class="visually-hidden"
+          :aria-label="words.choose"
+          tabindex="-1"
+          @change="onChoose"
+        />
+        <v-btn v-if="!isBusy" :variant="isReady ? 'outlined' : 'flat'" @click="input?.click()">
+          {{ status ? words.another : words.choose }}
+        </v-btn>
+        <v-btn v-if="isReady" variant="flat" @click="accept('all')">{{ words.accept }}</v-btn>
+        <v-btn v-if="goodRows > 0" @click="accept('good')">{{ words.acceptGood(plural(goodRows, 'row')) }}</v-btn>
+        <v-btn :disabled="isBusy" @click="isOpen = false">{{ text.common.cancel }}</v-btn>
+      </footer>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.import {
+  display: grid;
+  gap: 14px;
+  grid-template-rows: auto;
+  padding: 20px 24px;
+}
+
+.content {
+  max-height: 55vh;
+  overflow: auto;
+}
+
+footer {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+}
+</style>
