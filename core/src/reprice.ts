@@ -3,7 +3,6 @@ import { computeMargin } from './margin.ts'
 import type { Mechanic, Rounding, Value } from './mechanic.ts'
 import { percentOf, WHOLE, type BasisPoints, type MinorUnits } from './money.ts'
 import type { Product, Reach, Store } from './plan.ts'
-import { computeStruckPrice } from './priceHistory.ts'
 import { createProblem, type Problem } from './problem.ts'
 import { DAY_MS, type Instant } from './time.ts'
 import { computeMarkdown, roundPrice } from './value.ts'
@@ -118,30 +117,40 @@ export function computeRepricing(
   repricing: Repricing,
   frame: RepriceFrame,
 ): Repriced[] {
-  return inputs.map((input) => reprice(input, repricing, frame))
+  const bands = repricing.bands.map(({ from, operation }) => ({ from, operation, value: toValue(operation) }))
+  const ready = { ...repricing, bands }
+  return inputs.map((input) => reprice(input, ready, frame))
 }
 
-function reprice(input: RepriceInput, repricing: Repricing, { store, from, until }: RepriceFrame): Repriced {
-  const { product, regular, shelf } = input
+/** A band with its operation as a promotion's value, worked out once. */
+interface ReadyBand extends OperationBand {
+  readonly value: Value | null
+}
+
+type ReadyRepricing = Omit<Repricing, 'bands'> & { readonly bands: readonly ReadyBand[] }
+
+function reprice(input: RepriceInput, repricing: ReadyRepricing, { store, from, until }: RepriceFrame): Repriced {
+  const { product, regular, shelf, prior } = input
+  const { sku } = product
   const isSale = repricing.target === 'sale'
   const before = isSale ? shelf : regular
   const isReduced = shelf < regular
   const basis = repricing.basis === 'regular' ? regular : isReduced ? shelf : null
-  const operation = basis === null ? undefined : findOperation(repricing.bands, basis)
-  if (basis === null || operation === undefined) {
+  const band = basis === null ? undefined : findBand(repricing.bands, basis)
+  if (basis === null || band === undefined) {
     const oddities: Oddity[] = [basis === null ? 'no-basis' : 'no-band']
-    return { sku: product.sku, product, regular, before, after: null, margin: null, struck: null, oddities }
+    return { sku, product, regular, before, after: null, margin: null, struck: null, oddities }
   }
   const floor = computeFloor(product, store)
-  const wanted = applyOperation(operation, basis, repricing.rounding)
-  const after = isSale ? cutToFloor(operation, basis, { rounding: repricing.rounding, floor, regular, wanted }) : wanted
+  const reckoned = reckon(band, basis, { rounding: repricing.rounding, floor: isSale ? floor : 0 })
+  // What is reckoned from a sale price is cut from the regular one, as the shop would.
+  const after = isSale && reckoned.price < floor ? Math.max(reckoned.price, Math.min(floor, regular)) : reckoned.price
   const margin = computeMargin(product, after, store)
-  const prior = input.prior === null ? null : { began: from, price: input.prior, at: null }
-  const struck = isSale ? computeStruckPrice({ price: after, regular }, prior) : null
+  const struck = isSale && prior !== null && after < regular ? strike(after, Math.min(regular, prior)) : null
   const oddities: Oddity[] = []
   if (isSale && after >= regular) oddities.push('above-regular')
   if (margin !== null && margin < 0) oddities.push('below-cost')
-  if (wanted < floor) oddities.push('below-floor')
+  if (reckoned.isCut || reckoned.price < floor) oddities.push('below-floor')
   if (after === before) oddities.push('no-change')
   if (isSale) {
     if (isReduced) oddities.push('already-reduced')
@@ -151,43 +160,43 @@ function reprice(input: RepriceInput, repricing: Repricing, { store, from, until
     if (input.expected !== null && product.stock !== null && input.expected > product.stock)
       oddities.push('short-stock')
   }
-  return { sku: product.sku, product, regular, before, after, margin, struck, oddities }
+  return { sku, product, regular, before, after, margin, struck, oddities }
 }
 
-function findOperation(bands: readonly OperationBand[], basis: MinorUnits): Operation | undefined {
-  return bands.findLast(({ from }) => from <= basis)?.operation
+const strike = (price: MinorUnits, highest: MinorUnits) => (highest > price ? highest : null)
+
+function findBand(bands: readonly ReadyBand[], basis: MinorUnits): ReadyBand | undefined {
+  for (let at = bands.length - 1; at >= 0; at--) if (bands[at]!.from <= basis) return bands[at]
+  return undefined
 }
 
-/** A price raised, lowered or replaced, and rounded; never below 0. A rounding that would undo the change is left out. */
-export function applyOperation(operation: Operation, basis: MinorUnits, rounding: Rounding | null): MinorUnits {
-  const value = toValue(operation)
+/**
+ * A price raised, lowered or replaced, rounded, and not lowered past a floor; never below 0. A rounding that would undo the change is left
+ * out.
+ */
+function reckon(
+  { operation, value }: Omit<ReadyBand, 'from'>,
+  basis: MinorUnits,
+  { rounding, floor }: { readonly rounding: Rounding | null; readonly floor: MinorUnits },
+): { readonly price: MinorUnits; readonly isCut: boolean } {
   if (value && !('price' in value && value.price > basis)) {
-    return basis - computeMarkdown(value, rounding ?? undefined, { regular: basis, current: basis, floor: 0 }).amount
+    const unit = { regular: basis, current: basis, floor }
+    const { amount, cutByFloor } = computeMarkdown(value, rounding ?? undefined, unit)
+    return { price: basis - amount, isCut: cutByFloor }
   }
   const raised = raise(operation, basis)
   const rounded = rounding ? roundPrice(raised, rounding) : raised
-  return rounded > basis ? rounded : raised
+  return { price: rounded > basis ? rounded : raised, isCut: false }
+}
+
+/** The same for one operation, without a floor. */
+export function applyOperation(operation: Operation, basis: MinorUnits, rounding: Rounding | null): MinorUnits {
+  return reckon({ operation, value: toValue(operation) }, basis, { rounding, floor: 0 }).price
 }
 
 function raise(operation: Operation, basis: MinorUnits): MinorUnits {
   if (operation.kind === 'price') return operation.price
   return basis + (operation.kind === 'percent' ? percentOf(basis, operation.percent) : operation.amount)
-}
-
-interface Cut {
-  readonly rounding: Rounding | null
-  readonly floor: MinorUnits
-  readonly regular: MinorUnits
-  readonly wanted: MinorUnits
-}
-
-/** What the shop would charge: a sale stops at the floor, on a rounded price if one fits above it. */
-function cutToFloor(operation: Operation, basis: MinorUnits, { rounding, floor, regular, wanted }: Cut): MinorUnits {
-  if (wanted >= floor) return wanted
-  const value = toValue(operation)
-  const unit = { regular: basis, current: basis, floor }
-  const cut = value ? basis - computeMarkdown(value, rounding ?? undefined, unit).amount : wanted
-  return Math.max(cut, Math.min(floor, regular))
 }
 
 /** The operation as a promotion's value; null where it raises, which no promotion does. */
@@ -201,14 +210,13 @@ function toValue(operation: Operation): Value | null {
 
 /** Those with something odd about them first, the gravest before the others; else as they came. */
 export function sortOddFirst<R extends Repriced>(rows: readonly R[]): R[] {
-  const groups: R[][] = ODDITIES.map(() => [])
+  const groups = new Map<Oddity, R[]>(ODDITIES.map((oddity) => [oddity, []]))
   const plain: R[] = []
   for (const row of rows) {
-    const [gravest] = row.oddities
-    if (gravest === undefined) plain.push(row)
-    else groups[ODDITIES.indexOf(gravest)]!.push(row)
+    if (row.oddities.length === 0) plain.push(row)
+    else groups.get(row.oddities[0]!)!.push(row)
   }
-  return [...groups.flat(), ...plain]
+  return ([] as R[]).concat(...groups.values(), plain)
 }
 
 /** The products whose price would really change, with the new price. */

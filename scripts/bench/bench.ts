@@ -3,9 +3,15 @@ import {
   compilePlan,
   createPublicPricer,
   computeQuote,
+  computeRepricing,
+  DAY_MS,
+  percentOf,
   reachesOf,
+  sortOddFirst,
   type CompiledPlan,
   type Promotion,
+  type RepriceInput,
+  type Repricing,
   type Store,
 } from '@novalex/core'
 import { Engine, type RuleProperties } from 'json-rules-engine'
@@ -65,6 +71,22 @@ const manyMarkdowns = compile(
 )
 const file = { store: STORE, catalogue: large, plan: { promotions: twoThousand } }
 
+/** As a table of products knows them: every fifth on sale, one in nine with a prior price below the regular one. */
+const priced: RepriceInput[] = large.products.map((product, index) => ({
+  product,
+  regular: product.regularPrice,
+  shelf: index % 5 === 0 ? Math.floor(product.regularPrice * 0.8) : product.regularPrice,
+  prior: index % 9 === 0 ? Math.floor(product.regularPrice * 0.7) : product.regularPrice,
+  reducedSince: null,
+  expected: index % 7,
+}))
+const HALF_PRICE: Repricing = {
+  bands: [{ from: 0, operation: { kind: 'percent', direction: 'down', percent: 5000 } }],
+  basis: 'regular',
+  rounding: { to: 'nearest', step: 100, ending: 95 },
+  target: 'sale',
+}
+
 const ROWS: Row[] = [
   {
     what: 'quote, 20 lines, 1,000 live promotions, 30 reach the cart; against a general rules engine judging the conditions',
@@ -120,6 +142,15 @@ const ROWS: Row[] = [
     against: () => JSON.parse(JSON.stringify(file)) as unknown,
     atMost: 3,
     rounds: 7,
+    repeats: 1,
+  },
+  {
+    what: 'new prices for 50,000 products, previewed with all that is odd, against one percentage of each in a plain loop',
+    subject: () =>
+      sortOddFirst(computeRepricing(priced, HALF_PRICE, { store: STORE, from: NOW, until: NOW + 7 * DAY_MS })),
+    against: () => large.products.map(({ regularPrice }) => percentOf(regularPrice, 5000)),
+    atMost: 20,
+    rounds: 41,
     repeats: 1,
   },
 ]
