@@ -8,6 +8,9 @@ export const MAX_TYPED_MINOR: MinorUnits = 1_000_000_000_000
  * one amount of at most two decimals. A single separator followed by exactly three digits groups thousands.
  */
 export function parseAmount(text: string): MinorUnits | null {
+  // What files are full of, read without all the rest.
+  const plain = /^(\d{1,9})(?:[.,](\d\d?))?$/.exec(text)
+  if (plain) return Number(plain[1]) * 100 + Number((plain[2] ?? '').padEnd(2, '0'))
   const bare = text.replace(/€|eur\b/gi, '').replace(/[\s\u00a0\u202f']/g, '')
   const decimal = normalizeDecimal(bare)
   if (decimal === null || !/^\d+(\.\d{1,2})?$/.test(decimal)) return null

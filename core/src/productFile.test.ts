@@ -7,7 +7,7 @@ import {
   type ProductColumn,
   type ProductRow,
 } from './productFile.ts'
-import { parseTableHeader, parseTableRow } from './tableFile.ts'
+import { createRowParser, parseTableHeader } from './tableFile.ts'
 
 const COLUMNS = new Map<ProductColumn, number>(PRODUCT_COLUMNS.map((name, index) => [name, index]))
 const fields = (changes: Partial<Record<ProductColumn, string>> = {}) => {
@@ -63,7 +63,7 @@ describe('a row', () => {
     ['an empty price is not a zero, a zero is', { unit_cost: '0' }, { unitCost: 0 }],
     ['a name with markup stays text', { name: '<script>alert(1)</script>' }, { name: '<script>alert(1)</script>' }],
   ])('%s', (_label, changes, expected) =>
-    expect(parseTableRow(fields(changes), COLUMNS, PRODUCT_FORMAT)).toMatchObject(expected),
+    expect(createRowParser(COLUMNS, PRODUCT_FORMAT)(fields(changes))).toMatchObject(expected),
   )
 
   test.each<[string, Partial<Record<ProductColumn, string>>, string, ProductColumn]>([
@@ -81,7 +81,7 @@ describe('a row', () => {
     ['a path of six steps', { categories: 'a>b>c>d>e>f' }, 'too-deep', 'categories'],
     ['21 tags', { tags: Array.from({ length: 21 }, (_, index) => `t${index}`).join('|') }, 'too-many', 'tags'],
   ])('%s', (_label, changes, code, column) => {
-    const problems = parseTableRow(fields(changes), COLUMNS, PRODUCT_FORMAT)
+    const problems = createRowParser(COLUMNS, PRODUCT_FORMAT)(fields(changes))
     expect(Array.isArray(problems) && problems.map((problem) => [problem.code, problem.path])).toContainEqual([
       code,
       column,
@@ -109,7 +109,7 @@ test('a written row reads back as the same product', () => {
   })
   fc.assert(
     fc.property(row, (given) => {
-      expect(parseTableRow(formatProductRow(given), COLUMNS, PRODUCT_FORMAT)).toEqual(given)
+      expect(createRowParser(COLUMNS, PRODUCT_FORMAT)(formatProductRow(given))).toEqual(given)
     }),
   )
 })

@@ -41,7 +41,7 @@ export const PRODUCT_FORMAT: TableFormat<ProductColumn, ProductRow> = {
     sku: read.text('sku', PRODUCT_LIMITS.sku),
     name: read.text('name', PRODUCT_LIMITS.name),
     family: read.isEmpty('family') ? null : read.text('family', PRODUCT_LIMITS.family),
-    categories: read.list('categories', PATHS).map((path) => parsePath(path, read)),
+    categories: parsePaths(read.list('categories', PATHS), read),
     tags: read.list('tags', LISTED),
     regularPrice: read.requiredAmount('regular_price'),
     unitCost: read.amount('unit_cost'),
@@ -49,6 +49,26 @@ export const PRODUCT_FORMAT: TableFormat<ProductColumn, ProductRow> = {
     taxRate: read.rate('tax_rate'),
     stock: read.count('stock'),
   }),
+}
+
+const READ_PATHS = new WeakMap<readonly string[], readonly (readonly string[])[]>()
+
+/** Lists that say the same are the same list, so their paths are taken apart once. */
+function parsePaths(list: readonly string[], read: CellReader<ProductColumn>): readonly (readonly string[])[] {
+  const known = READ_PATHS.get(list)
+  if (known) return known
+  let isFit = true
+  const paths = list.map((path) =>
+    parsePath(path, {
+      ...read,
+      complain: (...complaint) => {
+        isFit = false
+        read.complain(...complaint)
+      },
+    }),
+  )
+  if (isFit) READ_PATHS.set(list, paths)
+  return paths
 }
 
 function parsePath(text: string, read: CellReader<ProductColumn>): string[] {

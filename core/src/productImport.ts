@@ -50,8 +50,14 @@ export function computeProductImport(
   const products: Product[] = []
   const priceChanges: ProductPriceChange[] = []
   let added = 0
+  const idsOf = new Map<ProductRow['categories'], readonly string[]>()
+  const findIds = (paths: ProductRow['categories']) => {
+    let ids = idsOf.get(paths)
+    if (!ids) idsOf.set(paths, (ids = paths.map((path) => categories.findOrAdd(path))))
+    return ids
+  }
   for (const row of rows) {
-    const given: Product = { ...row, categories: row.categories.map((path) => categories.findOrAdd(path)) }
+    const given: Product = { ...row, categories: findIds(row.categories) }
     const before = known.get(row.sku)
     if (!before) {
       added++

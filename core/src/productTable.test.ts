@@ -10,7 +10,7 @@ import {
   type ProductView,
 } from './productTable.ts'
 import { compileShop, createProduct, createPromotion } from './testing/shop.ts'
-import { createPublicPricer } from './timeline.ts'
+import { createPublicPricer, createRegularPricer } from './timeline.ts'
 
 const PRODUCTS = [
   createProduct('A', 1000, { name: 'Crêpe paper', tags: ['new'], unitCost: 400, stock: 30, family: 'CREPE' }),
@@ -26,6 +26,7 @@ const STRUCK: Record<string, number> = { B: 1900 }
 const view: ProductView = {
   plan,
   priceOf: createPublicPricer(plan, 0, { channel: 'web', facts: {} }),
+  regularOf: createRegularPricer(plan, 0, { channel: 'web', facts: {} }),
   soldOf: (sku) => SOLD[sku] ?? null,
   struckOf: (sku) => STRUCK[sku] ?? null,
 }

@@ -44,6 +44,7 @@ export type ProductOrder = { readonly column: TableColumn; readonly descending: 
 export interface ProductView {
   readonly plan: CompiledPlan
   readonly priceOf: (product: Product) => PublicPrice
+  readonly regularOf: (product: Product) => MinorUnits
   /** Units sold in the last 30 days. */
   readonly soldOf: (sku: string) => number | null
   /** What may be crossed out; asked only where the column is. */
@@ -62,7 +63,7 @@ export class PricedRow {
     return (this.priced ??= this.view.priceOf(this.product))
   }
   get regular(): MinorUnits {
-    return this.price.regular
+    return this.view.regularOf(this.product)
   }
   get shelf(): MinorUnits {
     return this.price.price
@@ -151,7 +152,7 @@ export function filterProducts(plan: CompiledPlan, filters: readonly ProductFilt
   const unpriced = (): never => {
     throw new TypeError('asks for a price')
   }
-  const view: ProductView = { plan, priceOf: unpriced, soldOf: () => null, struckOf: unpriced }
+  const view: ProductView = { plan, priceOf: unpriced, regularOf: unpriced, soldOf: () => null, struckOf: unpriced }
   return findProductRows(view, plan.catalogue.products, { filters, order: null }).map(({ product }) => product)
 }
 

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import { formatShopperRow, SHOPPER_COLUMNS, SHOPPER_FORMAT, type ShopperRow } from './shopperFile.ts'
-import { parseTableHeader, parseTableRow } from './tableFile.ts'
+import { createRowParser, parseTableHeader } from './tableFile.ts'
 
 const COLUMNS = new Map(SHOPPER_COLUMNS.map((name, index) => [name, index]))
 const SHOPPER: ShopperRow = {
@@ -14,13 +14,13 @@ const SHOPPER: ShopperRow = {
 }
 
 test('what is written is read back', () => {
-  expect(parseTableRow(formatShopperRow(SHOPPER), COLUMNS, SHOPPER_FORMAT)).toEqual(SHOPPER)
+  expect(createRowParser(COLUMNS, SHOPPER_FORMAT)(formatShopperRow(SHOPPER))).toEqual(SHOPPER)
 })
 
 test('columns that are left out say nothing', () => {
   const columns = parseTableHeader(['Name', 'ID'], SHOPPER_FORMAT)
   if (Array.isArray(columns)) throw new Error('refused')
-  expect(parseTableRow(['A. Probe', 's1'], columns, SHOPPER_FORMAT)).toEqual({
+  expect(createRowParser(columns, SHOPPER_FORMAT)(['A. Probe', 's1'])).toEqual({
     ...SHOPPER,
     groups: [],
     tags: [],
@@ -38,5 +38,5 @@ test.each([
 ])('%s is refused at its column', (_case, changes, code, path) => {
   const cells = Object.fromEntries(formatShopperRow(SHOPPER).map((cell, index) => [SHOPPER_COLUMNS[index]!, cell]))
   const fields = Object.values({ ...cells, ...changes })
-  expect(parseTableRow(fields, COLUMNS, SHOPPER_FORMAT)).toMatchObject([{ code, path }])
+  expect(createRowParser(COLUMNS, SHOPPER_FORMAT)(fields)).toMatchObject([{ code, path }])
 })

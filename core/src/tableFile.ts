@@ -64,22 +64,39 @@ export function parseTableHeader<C extends string>(
   return problems.length > 0 ? problems : columns
 }
 
-/** One row of a file; problem paths are column names. */
-export function parseTableRow<C extends string, R>(
-  fields: readonly string[],
+/** Reads row after row of a file; problem paths are column names. */
+export function createRowParser<C extends string, R>(
   columns: ReadonlyMap<C, number>,
   format: TableFormat<C, R>,
-): R | Problem[] {
-  const problems: Problem[] = []
-  const row = format.parse(createCellReader((column) => fields[columns.get(column) ?? -1]?.trim() ?? '', problems))
-  return problems.length > 0 ? problems : row
+): (fields: readonly string[]) => R | Problem[] {
+  let fields: readonly string[] = []
+  let problems: Problem[] = []
+  const reader = createCellReader<C>(
+    (column) => fields[columns.get(column) ?? -1]?.trim() ?? '',
+    (problem) => problems.push(problem),
+  )
+  return (next) => {
+    fields = next
+    problems = []
+    const row = format.parse(reader)
+    return problems.length > 0 ? problems : row
+  }
 }
+
+// eslint-disable-next-line no-control-regex -- control characters are what it looks for
+const hasControl = (text: string) => /[\u0000-\u0008\u000b\u000c\u000e-\u001f]/.test(text)
+
+const KEPT_LISTS = 10_000
 
 const MOMENT = /^\d{4}-\d\d-\d\d([ T]\d\d:\d\d(:\d\d(\.\d{1,3})?)?Z?)?$/
 
-function createCellReader<C extends string>(cell: (column: C) => string, problems: Problem[]): CellReader<C> {
+function createCellReader<C extends string>(
+  cell: (column: C) => string,
+  note: (problem: Problem) => void,
+): CellReader<C> {
+  const lists = new Map<string, string[]>()
   const complain = (code: string, column: C, facts: Problem['facts']) => {
-    problems.push(createProblem(code, column, facts))
+    note(createProblem(code, column, facts))
   }
   const require = (column: C) => {
     if (cell(column) === '') complain('required', column, {})
@@ -87,8 +104,7 @@ function createCellReader<C extends string>(cell: (column: C) => string, problem
   }
   const limit = (text: string, column: C, max: number) => {
     if (text.length > max) complain('too-long', column, { given: text.length, max })
-    // eslint-disable-next-line no-control-regex -- control characters are what it looks for
-    if (/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/.test(text)) complain('control-character', column, {})
+    if (hasControl(text)) complain('control-character', column, {})
     return text
   }
   const amount = (column: C): MinorUnits | null => {
@@ -103,13 +119,21 @@ function createCellReader<C extends string>(cell: (column: C) => string, problem
     isEmpty: (column) => cell(column) === '',
     text: (column, max) => limit(require(column), column, max),
     list(column, { max, listed }) {
-      const entries = cell(column)
+      const text = cell(column)
+      const key = `${column} ${text}`
+      const known = lists.get(key)
+      if (known) return known
+      const entries = text
         .split(LIST_SEPARATOR)
         .map((entry) => entry.trim())
         .filter((entry) => entry !== '')
       const distinct = [...new Set(entries)]
+      const isFit = distinct.length <= listed && distinct.every((entry) => entry.length <= max)
       if (distinct.length > listed) complain('too-many', column, { given: distinct.length, max: listed })
-      return distinct.map((entry) => limit(entry, column, max))
+      const list = distinct.map((entry) => limit(entry, column, max))
+      // The same few lists come again and again; what is wrong with one is said each time.
+      if (isFit && !hasControl(text) && lists.size < KEPT_LISTS) lists.set(key, list)
+      return list
     },
     amount,
     requiredAmount: (column) => (require(column) === '' ? 0 : (amount(column) ?? 0)),

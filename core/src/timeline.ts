@@ -64,6 +64,16 @@ export function computePublicPrice(
   return createPublicPricer(plan, now, onlooker)(product)
 }
 
+/** Regular prices at one instant: the catalogue's, or what price steps make of them. */
+export function createRegularPricer(
+  plan: CompiledPlan,
+  now: Instant,
+  onlooker: Onlooker,
+): (product: Product) => MinorUnits {
+  const session = createSession(plan, createOnlookerOrder(now, onlooker))
+  return (product) => session.priced(product).regularPrice
+}
+
 type PublicPricer = (product: Product) => PublicPrice
 
 /** Pricers of any plan and instant, each made once: many products share their edges. */

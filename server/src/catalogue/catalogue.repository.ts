@@ -1,4 +1,5 @@
 import type { Catalogue, Category, Instant, Product } from '@novalex/core'
+import { loadRows } from '../db/loadRows.ts'
 import type { Connection } from '../db/openDatabase.ts'
 
 interface CategoryRow {
@@ -36,6 +37,7 @@ const PRODUCT_FIELDS = [
 ] as const satisfies (keyof ProductRow)[]
 
 const PRODUCTS_A_STATEMENT = 500
+const PRODUCTS_A_STEP = 5000
 
 export async function loadCatalogue(connection: Connection): Promise<Catalogue> {
   const [categories, products] = await Promise.all([listCategories(connection), listProducts(connection)])
@@ -120,19 +122,36 @@ export async function saveProducts(
 ): Promise<void> {
   const rows = await transaction<ProductRow>('products').select('sku', 'position', 'regular_price')
   const known = new Map(rows.map((row) => [row.sku, row]))
-  const since = new Date(at)
+  const since = new Date(at).toISOString().slice(0, -1).replace('T', ' ')
   let next = rows.reduce((max, { position }) => Math.max(max, position), -1) + 1
-  for (let from = 0; from < products.length; from += PRODUCTS_A_STATEMENT) {
-    const part = products.slice(from, from + PRODUCTS_A_STATEMENT)
+  for (let from = 0; from < products.length; from += PRODUCTS_A_STEP) {
+    const part = products.slice(from, from + PRODUCTS_A_STEP)
     const written = part.map((product) => toRow(product, known.get(product.sku)?.position ?? next++))
-    await transaction('products').insert(written).onConflict('sku').merge()
+    await transaction.raw(EMPTY_INCOMING)
+    const cells = written.map((row) => PRODUCT_FIELDS.map((field) => row[field]))
+    await loadRows(transaction, { table: 'incoming_products', columns: PRODUCT_FIELDS }, cells)
+    await transaction.raw(TAKE_INCOMING)
     const prices = part
       .filter(({ sku, regularPrice }) => known.get(sku)?.regular_price !== regularPrice)
-      .map(({ sku, regularPrice }) => ({ sku, since, price: regularPrice }))
-    if (prices.length > 0) await transaction('regular_prices').insert(prices).onConflict(['sku', 'since']).merge()
+      .map(({ sku, regularPrice }) => [sku, since, regularPrice])
+    if (prices.length > 0)
+      await loadRows(transaction, { table: 'regular_prices', columns: ['sku', 'since', 'price'] }, prices)
     await onProgress(from + part.length)
   }
+  await transaction.raw('drop temporary table incoming_products')
 }
+
+/** Without keys and without a log: it is read once, from one end to the other. */
+const EMPTY_INCOMING = `
+  create or replace temporary table incoming_products engine = aria transactional = 0
+  select ${PRODUCT_FIELDS.join(', ')} from products limit 0`
+
+const TAKE_INCOMING = `
+  insert into products (${PRODUCT_FIELDS.join(', ')})
+  select ${PRODUCT_FIELDS.join(', ')} from incoming_products
+  on duplicate key update ${PRODUCT_FIELDS.slice(2)
+    .map((field) => `${field} = values(${field})`)
+    .join(', ')}`
 
 function toProduct(row: ProductRow): Product {
   return {

@@ -1,6 +1,7 @@
 import type { TableAnswer, TableQuestion, TableRow } from '@novalex/contract'
 import {
   createPublicPricer,
+  createRegularPricer,
   findProductRows,
   type Instant,
   type MinorUnits,
@@ -94,6 +95,7 @@ export async function findRows(
   const view: ProductView = {
     plan,
     priceOf: createPublicPricer(plan, at, ONLOOKER),
+    regularOf: createRegularPricer(plan, at, ONLOOKER),
     soldOf: (sku) => sales.get(sku) ?? null,
     struckOf: () => null,
   }

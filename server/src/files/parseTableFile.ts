@@ -1,5 +1,6 @@
-import { createProblem, parseTableHeader, parseTableRow, type Problem, type TableFormat } from '@novalex/core'
-import { readRecords } from './readRecords.ts'
+import { createProblem, createRowParser, parseTableHeader, type Problem, type TableFormat } from '@novalex/core'
+import { readBatches } from './readRecords.ts'
+import { UnreadableFile } from './UnreadableFile.ts'
 
 export interface ParsedTable<C extends string, R> {
   readonly columns: readonly C[]
@@ -10,38 +11,67 @@ export interface ParsedTable<C extends string, R> {
   readonly problems: readonly Problem[]
 }
 
-const ROWS_A_STEP = 2000
-
-/** Reads a file of one record a row, CSV or XLSX. `onProgress` hears the share of the rows read so far. */
+/** Reads a file of one record a row, CSV or XLSX. `onProgress` hears of the rows read so far, as a share that is guessed. */
 export async function parseTableFile<C extends string, R>(
   file: Uint8Array,
   format: TableFormat<C, R>,
   onProgress: (share: number) => Promise<void>,
 ): Promise<ParsedTable<C, R>> {
-  const data = await readRecords(file)
-  if (!Array.isArray(data)) return refuse(data)
-  const [header, ...records] = data
-  if (!header || isBlank(header)) return refuse(createProblem('empty-file', ''))
-  const columns = parseTableHeader(header, format)
-  if (Array.isArray(columns))
-    return { ...EMPTY, problems: columns.map((problem) => ({ ...problem, path: `1.${problem.path}` })) }
-  const rows: R[] = []
-  const numbers: number[] = []
-  const problems: Problem[] = []
-  const firstRow = new Map<string, number>()
-  for (const [index, fields] of records.entries()) {
-    if (index % ROWS_A_STEP === 0) await onProgress(index / records.length)
-    if (isBlank(fields)) continue
-    const result = parseRecord(fields, index + 2, { columns, width: header.length, firstRow, format })
-    if (Array.isArray(result)) problems.push(...result)
-    else {
-      rows.push(result)
-      numbers.push(index + 2)
-    }
+  try {
+    return await parseBatches(file, format, onProgress)
+  } catch (thrown) {
+    if (thrown instanceof UnreadableFile) return refuse(thrown.problem)
+    throw thrown
   }
-  if (rows.length === 0 && problems.length === 0) return refuse(createProblem('empty-file', ''))
-  return { columns: [...columns.keys()], rows, numbers, problems }
 }
+
+async function parseBatches<C extends string, R>(
+  file: Uint8Array,
+  format: TableFormat<C, R>,
+  onProgress: (share: number) => Promise<void>,
+): Promise<ParsedTable<C, R>> {
+  const found = { rows: [] as R[], numbers: [] as number[], problems: [] as Problem[] }
+  let surroundings: Surroundings<C, R> | null = null
+  let number = 0
+  for await (const batch of readBatches(file)) {
+    if (!surroundings) {
+      const [header] = batch
+      if (!header || isBlank(header)) return refuse(createProblem('empty-file', ''))
+      const columns = parseTableHeader(header, format)
+      if (Array.isArray(columns))
+        return { ...EMPTY, problems: columns.map((problem) => ({ ...problem, path: `1.${problem.path}` })) }
+      const parseRow = createRowParser(columns, format)
+      surroundings = { format, columns, width: header.length, firstRow: new Map(), parseRow }
+      batch[0] = []
+    }
+    for (const fields of batch) take(fields, ++number, surroundings, found)
+    if (Math.floor(number / ROWS_A_STEP) > Math.floor((number - batch.length) / ROWS_A_STEP))
+      await onProgress(1 - ROWS_HALF / (ROWS_HALF + number))
+  }
+  const { rows, numbers, problems } = found
+  if (!surroundings || (rows.length === 0 && problems.length === 0)) return refuse(createProblem('empty-file', ''))
+  return { columns: [...surroundings.columns.keys()], rows, numbers, problems }
+}
+
+const ROWS_A_STEP = 10_000
+
+function take<C extends string, R>(
+  fields: string[],
+  number: number,
+  surroundings: Surroundings<C, R>,
+  { rows, numbers, problems }: { rows: R[]; numbers: number[]; problems: Problem[] },
+): void {
+  if (isBlank(fields)) return
+  const result = parseRecord(fields, number, surroundings)
+  if (Array.isArray(result)) problems.push(...result)
+  else {
+    rows.push(result)
+    numbers.push(number)
+  }
+}
+
+/** After so many rows the bar stands at half: how many there are is only known at the end. */
+const ROWS_HALF = 30_000
 
 const EMPTY = { columns: [], rows: [], numbers: [] }
 
@@ -54,16 +84,17 @@ interface Surroundings<C extends string, R> {
   readonly columns: ReadonlyMap<C, number>
   readonly width: number
   readonly firstRow: Map<string, number>
+  readonly parseRow: (fields: readonly string[]) => R | Problem[]
 }
 
 function parseRecord<C extends string, R>(
   fields: string[],
   row: number,
-  { columns, width, firstRow, format }: Surroundings<C, R>,
+  { columns, width, firstRow, format, parseRow }: Surroundings<C, R>,
 ): R | Problem[] {
   if (fields.length !== width)
     return [createProblem('wrong-field-count', `${row}`, { given: fields.length, wanted: width })]
-  const result = parseTableRow(fields, columns, format)
+  const result = parseRow(fields)
   if (Array.isArray(result)) return result.map((problem) => ({ ...problem, path: `${row}.${problem.path}` }))
   const key = format.key.map((column) => fields[columns.get(column)!]!.trim()).join(' · ')
   const first = firstRow.get(key)

@@ -1,29 +1,52 @@
-import { createProblem, type Problem } from '@novalex/core'
+import { createProblem } from '@novalex/core'
 import Papa from 'papaparse'
+import { UnreadableFile } from './UnreadableFile.ts'
 import { isWorkbook, readWorkbook } from './readWorkbook.ts'
 
 /** The most rows that a file may have. */
 export const MAX_ROWS = 200_000
 
-/** The rows of a file as cells of text, the header first, or why there are none. */
-export async function readRecords(file: Uint8Array): Promise<string[][] | Problem> {
-  if (file.length === 0) return createProblem('empty-file', '')
-  const records = isWorkbook(file) ? await readWorkbook(file) : readCsv(file)
-  if (Array.isArray(records) && records.length - 1 > MAX_ROWS)
-    return createProblem('too-many', '', { given: records.length - 1, max: MAX_ROWS })
+/** The rows of a file as cells of text, the header first, some at a time. Throws `UnreadableFile`. */
+export async function* readBatches(file: Uint8Array): AsyncGenerator<string[][]> {
+  if (file.length === 0) throw new UnreadableFile(createProblem('empty-file', ''))
+  let rows = 0
+  for await (const batch of isWorkbook(file) ? readWorkbook(file) : readCsv(file)) {
+    rows += batch.length
+    if (rows - 1 > MAX_ROWS) throw new UnreadableFile(createProblem('too-many', '', { max: MAX_ROWS }))
+    yield batch
+  }
+}
+
+/** All of them at once. */
+export async function readRecords(file: Uint8Array): Promise<string[][]> {
+  const records: string[][] = []
+  for await (const batch of readBatches(file)) records.push(...batch)
   return records
 }
 
+const ROWS_A_BATCH = 2000
+
 /** CSV in UTF-8, with or without a byte-order mark, separated by `;`, `,` or tabs, quoted line breaks allowed. */
-function readCsv(file: Uint8Array): string[][] | Problem {
-  const text = decodeText(file)
-  if (typeof text !== 'string') return text
-  const { data, errors } = Papa.parse<string[]>(text, { delimiter: guessDelimiter(text), skipEmptyLines: false })
-  const quotes = errors.find((error) => error.type === 'Quotes')
-  if (quotes) return createProblem('broken-quotes', `${(quotes.row ?? 0) + 1}`)
-  while (data.length > 0 && data.at(-1)!.every((field) => field === '')) data.pop()
-  for (const fields of data) for (let at = 0; at < fields.length; at++) fields[at] = unmark(fields[at]!)
-  return data
+function* readCsv(file: Uint8Array): Generator<string[][]> {
+  let text = decodeText(file)
+  const delimiter = guessDelimiter(text)
+  let newline: '\r\n' | '\n' | '\r' | '' = ''
+  for (let row = 0; text.length > 0;) {
+    const { data, errors, meta } = Papa.parse<string[]>(text, {
+      delimiter,
+      ...(newline ? { newline } : {}),
+      skipEmptyLines: false,
+      preview: ROWS_A_BATCH,
+    })
+    newline = meta.linebreak as typeof newline
+    const quotes = errors.find((error) => error.type === 'Quotes')
+    if (quotes) throw new UnreadableFile(createProblem('broken-quotes', `${row + (quotes.row ?? 0) + 1}`))
+    for (const fields of data) for (let at = 0; at < fields.length; at++) fields[at] = unmark(fields[at]!)
+    if (!meta.truncated) while (data.length > 0 && data.at(-1)!.every((field) => field === '')) data.pop()
+    row += data.length
+    text = meta.truncated ? text.slice(meta.cursor) : ''
+    yield data
+  }
 }
 
 /** A cell without the mark that `writeTable` puts before what looks like a formula. */
@@ -31,13 +54,13 @@ function unmark(field: string): string {
   return field.startsWith("'") && /^'[=+\-@\t\r]/.test(field) ? field.slice(1) : field
 }
 
-/** The text of the file without its byte-order mark, or why it is none. */
-function decodeText(file: Uint8Array): string | Problem {
-  if (file.includes(0)) return createProblem('not-text', '')
+/** The text of the file without its byte-order mark. */
+function decodeText(file: Uint8Array): string {
+  if (file.includes(0)) throw new UnreadableFile(createProblem('not-text', ''))
   try {
     return new TextDecoder('utf-8', { fatal: true }).decode(file)
   } catch {
-    return createProblem('not-utf8', '')
+    throw new UnreadableFile(createProblem('not-utf8', ''))
   }
 }
 

@@ -1,7 +1,8 @@
 import { Readable } from 'node:stream'
-import { createProblem, type Problem } from '@novalex/core'
+import { createProblem } from '@novalex/core'
 import ExcelJS from 'exceljs'
 import { Unzip, UnzipInflate } from 'fflate'
+import { UnreadableFile } from './UnreadableFile.ts'
 
 /** The most that a workbook may unpack to. */
 export const MAX_UNPACKED_BYTES = 256 * 2 ** 20
@@ -12,22 +13,23 @@ export function isWorkbook(file: Uint8Array): boolean {
   return file[0] === 0x50 && file[1] === 0x4b && file[2] === 3 && file[3] === 4
 }
 
-/** The first sheet of an XLSX workbook as cells of text. A formula is never run: it is refused where it stands. */
-export async function readWorkbook(
+/** The first sheet of an XLSX workbook as cells of text, some rows at a time. A formula is never run: it is refused where it stands. */
+export async function* readWorkbook(
   file: Uint8Array,
   maxBytes: number = MAX_UNPACKED_BYTES,
-): Promise<string[][] | Problem> {
+): AsyncGenerator<string[][]> {
   const unpacked = measureUnpacked(file, maxBytes)
-  if (unpacked === null) return createProblem('not-a-workbook', '')
-  if (unpacked > maxBytes) return createProblem('unpacks-too-large', '', { max: Math.floor(maxBytes / 2 ** 20) })
+  if (unpacked === null) throw new UnreadableFile(createProblem('not-a-workbook', ''))
+  if (unpacked > maxBytes)
+    throw new UnreadableFile(createProblem('unpacks-too-large', '', { max: Math.floor(maxBytes / 2 ** 20) }))
   try {
-    return await readFirstSheet(file)
-  } catch {
-    return createProblem('not-a-workbook', '')
+    yield* readFirstSheet(file)
+  } catch (thrown) {
+    throw thrown instanceof UnreadableFile ? thrown : new UnreadableFile(createProblem('not-a-workbook', ''))
   }
 }
 
-async function readFirstSheet(file: Uint8Array): Promise<string[][] | Problem> {
+async function* readFirstSheet(file: Uint8Array): AsyncGenerator<string[][]> {
   const reader = new ExcelJS.stream.xlsx.WorkbookReader(Readable.from([Buffer.from(file)]), {
     worksheets: 'emit',
     sharedStrings: 'cache',
@@ -35,22 +37,35 @@ async function readFirstSheet(file: Uint8Array): Promise<string[][] | Problem> {
     styles: 'cache',
     entries: 'emit',
   })
-  const records: string[][] = []
+  let batch: string[][] = []
+  let rows = 0
+  let width = 0
   for await (const sheet of reader) {
     for await (const row of sheet) {
-      while (records.length < row.number - 1) records.push([''])
-      const cells = Array.from((row.values as ExcelJS.CellValue[]).slice(1), readCell)
-      const formula = cells.indexOf(null)
-      if (formula >= 0) return createProblem('formula', `${row.number}`, { column: formula + 1 })
-      records.push(cells as string[])
+      for (; rows < row.number - 1; rows++) batch.push([''])
+      const cells = readRow(row)
+      width ||= cells.length
+      // Cells at a row's end that are empty are not in the file.
+      while (cells.length < width && cells.some((cell) => cell !== '')) cells.push('')
+      batch.push(cells)
+      rows++
+      if (batch.length < ROWS_A_BATCH) continue
+      yield batch
+      batch = []
     }
     break
   }
-  // Cells at a row's end that are empty are not in the file.
-  const width = records[0]?.length ?? 0
-  for (const cells of records) while (cells.length < width && cells.some((cell) => cell !== '')) cells.push('')
-  return records
+  yield batch
 }
+
+function readRow(row: ExcelJS.Row): string[] {
+  const cells = Array.from((row.values as ExcelJS.CellValue[]).slice(1), readCell)
+  const formula = cells.indexOf(null)
+  if (formula >= 0) throw new UnreadableFile(createProblem('formula', `${row.number}`, { column: formula + 1 }))
+  return cells as string[]
+}
+
+const ROWS_A_BATCH = 2000
 
 /** A cell's value as it would be typed; null for a formula. */
 function readCell(value: ExcelJS.CellValue): string | null {

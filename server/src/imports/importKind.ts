@@ -19,11 +19,10 @@ export interface ImportInput<R> {
   readonly at: Instant
 }
 
-/** What comparing rows with what is there came to. */
-export interface Compared {
-  /** What can't be taken, by the row's place among the rows. */
-  readonly problems: readonly { readonly index: number; readonly problem: Problem }[]
-  readonly preview: Partial<ImportPreview>
+/** What can't be taken, by the row's place among the rows. */
+export interface RowProblem {
+  readonly index: number
+  readonly problem: Problem
 }
 
 /** How a kind of file is read, compared with what is there, and written. */
@@ -31,7 +30,10 @@ export interface ImportWork<R> {
   /** Whether it belongs to the plan or to the catalogue, whose revision it counts up. */
   readonly belongsTo: 'plan' | 'catalogue'
   read(file: Uint8Array, onProgress: ProgressHearer): Promise<ParsedTable<string, R>>
-  compare(connection: Connection, input: ImportInput<R>): Promise<Compared>
+  /** What is wrong with rows beside what is there; absent where nothing can be. */
+  check?(connection: Connection, input: ImportInput<R>): Promise<RowProblem[]>
+  /** What writing rows without problems would change. */
+  preview(connection: Connection, input: ImportInput<R>): Promise<Partial<ImportPreview>>
   /** Of rows without problems. */
   write(transaction: Connection, input: ImportInput<R>, onProgress: ProgressHearer): Promise<void>
 }

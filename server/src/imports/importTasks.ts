@@ -2,18 +2,11 @@ import type { ImportKind } from '@novalex/contract'
 import { PROBLEM_COLUMN, type Instant, type Problem } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
-import { readRecords } from '../files/readRecords.ts'
+import { readBatches } from '../files/readRecords.ts'
 import { writeTable, type TableFileType } from '../files/writeTable.ts'
 import { countCatalogueRevision, countPlanRevision, getStore, lockStore } from '../store/store.repository.ts'
 import { IMPORT_WORK, revisionFor, type ImportInput, type ProgressHearer } from './importKind.ts'
-import {
-  EMPTY_PREVIEW,
-  findImport,
-  getImportFile,
-  updateImport,
-  type ImportPreview,
-  type ImportRecord,
-} from './imports.repository.ts'
+import { EMPTY_PREVIEW, findImport, getImportFile, updateImport, type ImportRecord } from './imports.repository.ts'
 
 const SHOWN_PROBLEMS = 500
 const READ_SHARE = 0.8
@@ -23,23 +16,23 @@ interface ReadFile {
   readonly rows: number
   readonly good: ImportInput<unknown>
   readonly problems: readonly Problem[]
-  readonly preview: Partial<ImportPreview>
 }
 
 /** Reads an uploaded file and keeps what accepting it would do; writes nothing else. */
 export async function readImport(database: Database, { id, at }: { id: string; at: Instant }): Promise<void> {
   const store = await getStore(database)
   const { file, kind } = await getImportFile(database, id)
-  const read = await readFile(database, { kind, file, at }, (share) => updateImport(database, id, { progress: share }))
-  const { problems, good } = read
+  const onProgress = (share: number) => updateImport(database, id, { progress: share * READ_SHARE })
+  const { rows, problems, good } = await readFile(database, { kind, file, at }, onProgress)
+  const preview = good.rows.length > 0 ? await IMPORT_WORK[kind].preview(database, good) : {}
   await updateImport(database, id, {
     state: problems.length > 0 ? 'refused' : 'ready',
     progress: 1,
     revision: revisionFor(kind, store),
     preview: {
       ...EMPTY_PREVIEW,
-      ...read.preview,
-      rows: read.rows,
+      ...preview,
+      rows,
       goodRows: good.rows.length,
       problems: problems.slice(0, SHOWN_PROBLEMS),
       problemCount: problems.length,
@@ -53,23 +46,14 @@ async function readFile(
   onProgress: ProgressHearer,
 ): Promise<ReadFile> {
   const work = IMPORT_WORK[kind]
-  const parsed = await work.read(file, (share) => onProgress(share * READ_SHARE))
-  const input = { rows: parsed.rows, columns: parsed.columns, at }
-  const { problems: found, preview } = await work.compare(connection, input)
+  const { rows, columns, numbers, problems: faults } = await work.read(file, onProgress)
+  const found = (await work.check?.(connection, { rows, columns, at })) ?? []
   const bad = new Set(found.map(({ index }) => index))
-  const good = { ...input, rows: parsed.rows.filter((_row, index) => !bad.has(index)) }
-  const placed = found.map(({ index, problem }) => ({
-    ...problem,
-    path: `${parsed.numbers[index]}.${problem.path}`,
-  }))
-  const problems = [...parsed.problems, ...placed].sort((a, b) => rowOf(a) - rowOf(b))
+  const good = { columns, at, rows: bad.size === 0 ? rows : rows.filter((_row, index) => !bad.has(index)) }
+  const placed = found.map(({ index, problem }) => ({ ...problem, path: `${numbers[index]}.${problem.path}` }))
+  const problems = [...faults, ...placed].sort((a, b) => rowOf(a) - rowOf(b))
   const rejected = new Set(problems.map(rowOf).filter((row) => row > 0))
-  return {
-    rows: good.rows.length + rejected.size,
-    good,
-    problems,
-    preview: bad.size === 0 ? preview : (await work.compare(connection, good)).preview,
-  }
+  return { rows: good.rows.length + rejected.size, good, problems }
 }
 
 /** In which row of the file a problem is; 0 for one of the whole file. */
@@ -120,17 +104,24 @@ export async function writeRejected(
 ): Promise<Uint8Array> {
   const { file, kind } = await getImportFile(database, id)
   const { problems } = await readFile(database, { kind, file, at }, () => Promise.resolve())
-  const records = await readRecords(file)
-  if (!Array.isArray(records)) return writeTable({ columns: [PROBLEM_COLUMN], numbers: [], rows: [] }, type)
   const byRow = new Map<number, Problem[]>()
   for (const problem of problems) byRow.set(rowOf(problem), [...(byRow.get(rowOf(problem)) ?? []), problem])
-  const header = records[0]!
-  const kept = header.flatMap((name, at) => (name.trim().toLowerCase() === PROBLEM_COLUMN ? [] : [at]))
-  const rows = [...byRow].flatMap(([row, found]) => {
-    const fields = row > 1 ? records[row - 1] : undefined
-    return fields ? [[...kept.map((at) => fields[at] ?? ''), found.map(describe).join(' · ')]] : []
-  })
-  return writeTable({ columns: [...kept.map((at) => header[at]!), PROBLEM_COLUMN], numbers: [], rows }, type)
+  let header: string[] = []
+  const rows: string[][] = []
+  let number = 0
+  for await (const batch of readBatches(file)) {
+    for (const fields of batch) {
+      number++
+      if (number === 1) header = fields
+      else if (byRow.has(number)) rows.push([...keep(header, fields), byRow.get(number)!.map(describe).join(' · ')])
+    }
+  }
+  return writeTable({ columns: [...keep(header, header), PROBLEM_COLUMN], numbers: [], rows }, type)
+}
+
+/** Without what a column of problems said before. */
+function keep(header: readonly string[], fields: readonly string[]): string[] {
+  return header.flatMap((name, at) => (name.trim().toLowerCase() === PROBLEM_COLUMN ? [] : [fields[at] ?? '']))
 }
 
 function describe({ code, path, facts }: Problem): string {

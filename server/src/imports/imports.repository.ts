@@ -1,3 +1,5 @@
+import { promisify } from 'node:util'
+import { gunzip, gzip } from 'node:zlib'
 import type { ImportKind, ImportStatus } from '@novalex/contract'
 import type { Connection, Database } from '../db/openDatabase.ts'
 
@@ -22,7 +24,6 @@ interface ImportRow {
   progress: number
   revision: number | null
   preview: string
-  file: Buffer
 }
 
 export const EMPTY_PREVIEW: ImportPreview = {
@@ -39,6 +40,11 @@ export const EMPTY_PREVIEW: ImportPreview = {
 }
 
 const KEPT_IMPORTS = 20
+/** Well under what one statement may carry, written as text. */
+const PART_BYTES = 4 * 2 ** 20
+
+const pack = promisify(gzip)
+const unpack = promisify(gunzip)
 
 export async function insertImport(
   connection: Connection,
@@ -53,8 +59,12 @@ export async function insertImport(
     state: 'reading',
     progress: 0,
     preview: JSON.stringify(EMPTY_PREVIEW),
-    file: created.file,
   })
+  const packed = await pack(created.file)
+  for (let from = 0, part = 0; from < packed.length; from += PART_BYTES, part++) {
+    const content = packed.subarray(from, from + PART_BYTES)
+    await connection('import_parts').insert({ import: created.id, part, content })
+  }
   const old = await connection('imports').select('id').orderBy('created_at', 'desc').offset(KEPT_IMPORTS).limit(100)
   const ids = old.map(({ id }: { id: string }) => id)
   await connection('imports').whereIn('id', ids).whereNotIn('state', ['reading', 'writing']).delete()
@@ -75,9 +85,13 @@ export async function findImport(connection: Connection, id: string): Promise<Im
 }
 
 export async function getImportFile(connection: Connection, id: string): Promise<{ file: Buffer; kind: ImportKind }> {
-  const row = await connection<ImportRow>('imports').select('file', 'kind').where({ id }).first()
+  const row = await connection<ImportRow>('imports').select('kind').where({ id }).first()
   if (!row) throw new Error(`no such import: ${id}`)
-  return row
+  const parts = await connection<{ part: number; content: Buffer }>('import_parts')
+    .select('content')
+    .where('import', id)
+    .orderBy('part')
+  return { file: await unpack(Buffer.concat(parts.map(({ content }) => content))), kind: row.kind }
 }
 
 /** Moves an import on only if it still is in one of the states given; tells whether it was. */

@@ -17,24 +17,49 @@ export interface Threads {
 
 const MAX_THREADS = 2
 const IDLE_TIMEOUT_MS = 60_000
+const FILES_IDLE_TIMEOUT_MS = 1000
+/** Enough for the largest file that is taken; a lower limit keeps the heap from growing for convenience. */
+const FILES_HEAP_MB = 160
+const FILE_TASKS: ReadonlySet<TaskName> = new Set<TaskName>([
+  'readImport',
+  'writeImport',
+  'writeRejected',
+  'exportFile',
+])
 
 /** Threads with database connections of their own, started when there is work. */
 export function createThreads(databaseUrl: string): Threads {
-  const pool = new Piscina({
-    filename: new URL(import.meta.url.endsWith('.ts') ? './thread.ts' : './thread.mjs', import.meta.url).href,
+  // From its sources, the server runs through a loader of TypeScript, and so must its threads.
+  const isSource = import.meta.url.endsWith('.ts')
+  const common = {
+    filename: new URL(isSource ? './thread.ts' : './thread.mjs', import.meta.url).href,
     minThreads: 0,
+    workerData: { databaseUrl },
+    execArgv: isSource ? ['--import', 'tsx'] : [],
+  }
+  const pool = new Piscina({
+    ...common,
     maxThreads: MAX_THREADS,
     idleTimeout: IDLE_TIMEOUT_MS,
-    workerData: { databaseUrl },
-    // Threads load TypeScript the way the server itself does.
-    execArgv: ['--import', 'tsx'],
   })
-  async function runWatched(task: object, watch: Watch | undefined): Promise<unknown> {
-    if (!watch) return pool.run(task)
+  // Files are read one at a time, in a thread that gives its memory back right after.
+  const files = new Piscina({
+    ...common,
+    maxThreads: 1,
+    idleTimeout: FILES_IDLE_TIMEOUT_MS,
+    resourceLimits: { maxYoungGenerationSizeMb: 16, maxOldGenerationSizeMb: FILES_HEAP_MB },
+  })
+  const poolOf = (name: TaskName) => (FILE_TASKS.has(name) ? files : pool)
+
+  async function runWatched(
+    task: { readonly name: TaskName; readonly question: unknown },
+    watch: Watch | undefined,
+  ): Promise<unknown> {
+    if (!watch) return poolOf(task.name).run(task)
     const { port1, port2 } = new MessageChannel()
     port1.on('message', watch.onProgress)
     try {
-      return await pool.run({ ...task, progress: port2 }, { transferList: [port2], signal: watch.signal })
+      return await poolOf(task.name).run({ ...task, progress: port2 }, { transferList: [port2], signal: watch.signal })
     } finally {
       port1.close()
     }
@@ -48,6 +73,8 @@ export function createThreads(databaseUrl: string): Threads {
       const { code, problems, facts, stack } = result.error
       throw new AppError(code, { problems, facts, cause: stack })
     },
-    close: () => pool.destroy(),
+    async close() {
+      await Promise.all([pool.destroy(), files.destroy()])
+    },
   }
 }

@@ -6,6 +6,7 @@ import * as shoppers from './004-shoppers.ts'
 import * as priceHistory from './005-price-history.ts'
 import * as sales from './006-sales.ts'
 import * as importsResumed from './007-imports-resumed.ts'
+import * as importParts from './008-import-parts.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -15,6 +16,7 @@ const ALL: Record<string, Knex.Migration> = {
   '005-price-history': priceHistory,
   '006-sales': sales,
   '007-imports-resumed': importsResumed,
+  '008-import-parts': importParts,
 }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {

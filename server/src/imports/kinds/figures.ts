@@ -24,7 +24,7 @@ import type { Connection } from '../../db/openDatabase.ts'
 import { parseTableFile } from '../../files/parseTableFile.ts'
 import { listPastPrices, replacePastPrices } from '../../prices/prices.repository.ts'
 import { getStore } from '../../store/store.repository.ts'
-import type { Compared, ImportInput, ImportWork } from '../importKind.ts'
+import type { ImportInput, ImportWork, RowProblem } from '../importKind.ts'
 
 const SHOWN_PRICE_CHANGES = 200
 
@@ -37,7 +37,8 @@ export const FIGURE_KINDS: {
   prices: {
     belongsTo: 'catalogue',
     read: (file, onProgress) => parseTableFile(file, PRICE_FORMAT, onProgress),
-    async compare(connection, { rows, columns }) {
+    check: checkKnown,
+    async preview(connection, { rows, columns }) {
       const known = await loadProducts(connection)
       const changes = rows.flatMap((row) => {
         const before = known.get(row.sku)
@@ -46,15 +47,12 @@ export const FIGURE_KINDS: {
       const changed = changes.filter(({ before, after }) => JSON.stringify(before) !== JSON.stringify(after))
       const moved = changed.filter(({ before, after }) => before.regularPrice !== after.regularPrice)
       return {
-        problems: findUnknown(rows, known),
-        preview: {
-          changed: changed.length,
-          unchanged: changes.length - changed.length,
-          priceChangeCount: moved.length,
-          priceChanges: moved.slice(0, SHOWN_PRICE_CHANGES).map(({ before, after }) => {
-            return { sku: after.sku, name: after.name, before: before.regularPrice, after: after.regularPrice }
-          }),
-        },
+        changed: changed.length,
+        unchanged: changes.length - changed.length,
+        priceChangeCount: moved.length,
+        priceChanges: moved.slice(0, SHOWN_PRICE_CHANGES).map(({ before, after }) => {
+          return { sku: after.sku, name: after.name, before: before.regularPrice, after: after.regularPrice }
+        }),
       }
     },
     async write(transaction, { rows, columns, at }, onProgress) {
@@ -66,7 +64,8 @@ export const FIGURE_KINDS: {
   stock: {
     belongsTo: 'catalogue',
     read: (file, onProgress) => parseTableFile(file, STOCK_FORMAT, onProgress),
-    async compare(connection, { rows, columns }) {
+    check: checkKnown,
+    async preview(connection, { rows, columns }) {
       const known = await loadProducts(connection)
       const sales = await listSales(connection)
       const given = rows.filter(({ sku }) => known.has(sku))
@@ -74,10 +73,7 @@ export const FIGURE_KINDS: {
         const isStock = columns.includes('stock') && known.get(sku)!.stock !== stock
         return isStock || (columns.includes('sold_30_days') && (sales.get(sku) ?? null) !== sold)
       })
-      return {
-        problems: findUnknown(rows, known),
-        preview: { changed: changed.length, unchanged: given.length - changed.length },
-      }
+      return { changed: changed.length, unchanged: given.length - changed.length }
     },
     async write(transaction, { rows, columns }, onProgress) {
       const figures = rows.map(({ sku, stock, sold }): StockFigures => {
@@ -93,7 +89,8 @@ export const FIGURE_KINDS: {
   history: {
     belongsTo: 'catalogue',
     read: (file, onProgress) => parseTableFile(file, HISTORY_FORMAT, onProgress),
-    compare: compareHistory,
+    check: checkHistory,
+    preview: previewHistory,
     async write(transaction, { rows }, onProgress) {
       const { timeZone } = (await getStore(transaction)).store
       const prices = rows.map(({ from, until, ...row }) => {
@@ -117,36 +114,45 @@ function withPrices(product: Product, row: PriceRow, columns: readonly string[])
   }
 }
 
-function findUnknown(
-  rows: readonly { readonly sku: string }[],
-  known: ReadonlyMap<string, unknown>,
-): Compared['problems'] {
+async function checkKnown(
+  connection: Connection,
+  { rows }: ImportInput<{ readonly sku: string }>,
+): Promise<RowProblem[]> {
+  const known = await loadProducts(connection)
   return rows.flatMap(({ sku }, index) =>
     known.has(sku) ? [] : [{ index, problem: createProblem('unknown-sku', 'sku', { id: sku }) }],
   )
 }
 
-/** Spans of the past, one after the other for each product. The file's products lose what was brought in for them before. */
-async function compareHistory(connection: Connection, { rows, at }: ImportInput<HistoryRow>): Promise<Compared> {
-  const known = await loadProducts(connection)
-  const { timeZone } = (await getStore(connection)).store
-  const problems = [...findUnknown(rows, known)]
+/** A product had one price at a time, and none of it is ahead. */
+async function checkHistory(connection: Connection, input: ImportInput<HistoryRow>): Promise<RowProblem[]> {
+  const problems = await checkKnown(connection, input)
   const lastOf = new Map<string, Instant>()
-  const spans = rows
-    .map((row, index) => ({ ...row, index, start: toMoment(row.from, timeZone), end: toMoment(row.until, timeZone) }))
-    .toSorted((a, b) => (a.start ?? 0) - (b.start ?? 0))
-  for (const { index, sku, from, until, start, end } of spans) {
-    const problem = checkSpan({ from, until, start, end, last: lastOf.get(sku) ?? -Infinity, at })
+  for (const { index, sku, from, until, start, end } of await readSpans(connection, input)) {
+    const problem = checkSpan({ from, until, start, end, last: lastOf.get(sku) ?? -Infinity, at: input.at })
     if (problem) problems.push({ index, problem })
     else lastOf.set(sku, end!)
   }
-  const before = await listPastPrices(connection, [...new Set(rows.map(({ sku }) => sku))])
-  const isKnown = ({ sku, start, end, price, regular }: (typeof spans)[number]) =>
+  return problems
+}
+
+async function previewHistory(connection: Connection, input: ImportInput<HistoryRow>) {
+  const spans = await readSpans(connection, input)
+  const before = await listPastPrices(connection, [...new Set(spans.map(({ sku }) => sku))])
+  const unchanged = spans.filter(({ sku, start, end, price, regular }) =>
     before
       .get(sku)
-      ?.some((one) => one.from === start && one.until === end && one.price === price && one.regular === regular)
-  const unchanged = spans.filter((span) => isKnown(span)).length
-  return { problems, preview: { added: rows.length - unchanged, unchanged } }
+      ?.some((one) => one.from === start && one.until === end && one.price === price && one.regular === regular),
+  ).length
+  return { added: spans.length - unchanged, unchanged }
+}
+
+/** By their starts. */
+async function readSpans(connection: Connection, { rows }: ImportInput<HistoryRow>) {
+  const { timeZone } = (await getStore(connection)).store
+  return rows
+    .map((row, index) => ({ ...row, index, start: toMoment(row.from, timeZone), end: toMoment(row.until, timeZone) }))
+    .toSorted((a, b) => (a.start ?? 0) - (b.start ?? 0))
 }
 
 interface Span {

@@ -29,23 +29,25 @@ const BY = 'plan file'
 export const PLAN_KIND: ImportWork<Promotion> = {
   belongsTo: 'plan',
   read: (file) => Promise.resolve(readPlan(file)),
-  async compare(connection, { rows }) {
+  async check(connection, { rows }) {
     const { store } = await getStore(connection)
     const goods = await loadCatalogue(connection)
     const sets = resolveSets(await SETS.list(connection), goods)
     const surroundings = { store, catalogue: compileCatalogue({ ...goods, sets }) }
-    const problems = rows.flatMap((promotion, index) =>
+    return rows.flatMap((promotion, index) =>
       [...checkPromotion(promotion, surroundings), ...checkIntent(promotion, surroundings)].map((problem) => ({
         index,
         problem,
       })),
     )
+  },
+  async preview(connection, { rows }) {
     const known = new Map(
       (await listPromotions(connection, { archived: true })).map(({ promotion }) => [promotion.id, promotion]),
     )
     const added = rows.filter(({ id }) => !known.has(id)).length
     const unchanged = rows.filter((row) => isSame(known.get(row.id), row)).length
-    return { problems, preview: { added, unchanged, changed: rows.length - added - unchanged } }
+    return { added, unchanged, changed: rows.length - added - unchanged }
   },
   async write(transaction, { rows, at }, onProgress) {
     for (const [index, row] of rows.entries()) {

@@ -18,10 +18,10 @@ const SHOWN_CATEGORIES = 200
 export const PRODUCTS_KIND: ImportWork<ProductRow> = {
   belongsTo: 'catalogue',
   read: (file, onProgress) => parseTableFile(file, PRODUCT_FORMAT, onProgress),
-  async compare(connection, { rows, columns }) {
+  async preview(connection, { rows, columns }) {
     const catalogue = await loadCatalogue(connection)
     const result = computeProductImport(rows, columns as ProductColumn[], catalogue)
-    return { problems: [], preview: summarize(result, catalogue.categories) }
+    return summarize(result, catalogue.categories)
   },
   async write(transaction, { rows, columns, at }, onProgress) {
     const result = computeProductImport(rows, columns as ProductColumn[], await loadCatalogue(transaction))

@@ -9,22 +9,25 @@ import type { ImportWork } from '../importKind.ts'
 export const SETS_KIND: ImportWork<SetRow> = {
   belongsTo: 'plan',
   read: (file, onProgress) => parseTableFile(file, SET_FORMAT, onProgress),
-  async compare(connection, { rows }) {
+  async check(connection, { rows }) {
     const known = new Set((await listProducts(connection)).map(({ sku }) => sku))
     const sets = new Map((await SETS.list(connection)).map((set) => [set.name, set.content]))
-    const problems = rows.flatMap(({ set, sku }, index) => {
+    return rows.flatMap(({ set, sku }, index) => {
       const content = sets.get(set)
       if (content && 'filter' in content)
         return [{ index, problem: createProblem('set-is-filter', 'set', { given: set }) }]
       return known.has(sku) ? [] : [{ index, problem: createProblem('unknown-sku', 'sku', { id: sku }) }]
     })
+  },
+  async preview(connection, { rows }) {
+    const sets = new Map((await SETS.list(connection)).map((set) => [set.name, set.content]))
     const given = [...group(rows)]
     const added = given.filter(([name]) => !sets.has(name)).length
     const unchanged = given.filter(([name, skus]) => {
       const content = sets.get(name)
       return content && 'skus' in content && content.skus.toSorted().join() === skus.toSorted().join()
     }).length
-    return { problems, preview: { added, unchanged, changed: given.length - added - unchanged } }
+    return { added, unchanged, changed: given.length - added - unchanged }
   },
   async write(transaction, { rows }, onProgress) {
     const known = new Map((await SETS.list(transaction)).map((set) => [set.name, set]))

@@ -1,0 +1,38 @@
+import { Readable } from 'node:stream'
+import type { Connection } from './openDatabase.ts'
+
+type Cell = string | number | null
+
+const ROWS_A_PIECE = 500
+
+/**
+ * Streams rows into a table: several times as fast as statements with values, and no more than some rows are in memory as text. Rows that are
+ * there already by a unique key are replaced. Needs the database to take `LOAD DATA LOCAL`, as MariaDB does unless told otherwise. What does
+ * not fit a column is cut without a word, so callers check beforehand.
+ */
+export async function loadRows(
+  transaction: Connection,
+  { table, columns }: { readonly table: string; readonly columns: readonly string[] },
+  rows: readonly (readonly Cell[])[],
+): Promise<void> {
+  const names = columns.map(() => '??').join(', ')
+  await transaction
+    .raw(`load data local infile 'rows' replace into table ?? character set utf8mb4 (${names})`, [table, ...columns])
+    .options({ infileStreamFactory: () => Readable.from(writePieces(rows)) })
+}
+
+function* writePieces(rows: readonly (readonly Cell[])[]): Generator<Buffer> {
+  for (let from = 0; from < rows.length; from += ROWS_A_PIECE) {
+    const lines = rows.slice(from, from + ROWS_A_PIECE).map((row) => `${row.map(writeCell).join('\t')}\n`)
+    yield Buffer.from(lines.join(''))
+  }
+}
+
+const ESCAPES: Readonly<Record<string, string>> = { '\\': '\\\\', '\t': '\\t', '\n': '\\n', '\r': '\\r', '\0': '\\0' }
+
+function writeCell(cell: Cell): string {
+  if (cell === null) return '\\N'
+  if (typeof cell === 'number') return String(cell)
+
+  return /[\\\t\n\r\0]/.test(cell) ? cell.replace(/[\\\t\n\r\0]/g, (one) => ESCAPES[one]!) : cell
+}
