@@ -14,6 +14,7 @@ const SCREENS = [
   ['test carts', '/test-carts', 'There is no test cart yet.'],
   ['Products', '/products', 'Drawing sheet A4'],
   ['a product', '/products/SHT-A3', 'Price through time'],
+  ['new prices', '/reprice', 'Worth a look'],
   ['Releases', '/releases', 'Releases so far'],
   ['the shop', '/shop', 'Drawing sheet A4'],
   ['a product in the shop', '/shop/SHT-A3', 'Back to the list'],

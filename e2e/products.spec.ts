@@ -196,3 +196,34 @@ test('files: every kind goes out as CSV and XLSX, with a template', async ({ pag
     }
   }
 })
+
+test('price rules: more days and a higher margin are kept, felt on the product, and undone', async ({ page }) => {
+  await page.goto('/products')
+  await page.getByRole('button', { name: 'Price rules …' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Price rules' })
+  await dialog.getByLabel('Days before a reduction that count').fill('none')
+  await expect(dialog.getByText(/“none”/)).toBeVisible()
+  await dialog.getByLabel('Days before a reduction that count').fill('10')
+  await dialog.getByLabel('Margin on top of unit cost').fill('50')
+  await dialog.getByRole('button', { name: 'Keep them' }).click()
+  await expect(page.getByText('The price rules are kept.')).toBeVisible()
+  await page.getByLabel('Search by name or SKU').first().fill('OIS-8COL')
+  await page.getByRole('link', { name: 'Oil set 8 colours' }).click()
+  await expect(page.getByText(/nothing was cheaper in the 10 days before/)).toBeVisible()
+  await expect(page.getByText('A sale can take off up to 18 % before the floor cuts it.')).toBeVisible()
+  await expect(page.getByText(/it would cut the sale short/)).toBeVisible()
+  await page.getByLabel('Percent off').fill('18')
+  await expect(page.getByText(/needs a floor of at most 32.72 €/)).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText('A sale can take off up to 42 % before the floor cuts it.')).toBeVisible()
+})
+
+test('a product that was deleted is put back', async ({ page }) => {
+  await page.goto('/products')
+  await page.getByLabel('Search by name or SKU').first().fill('ACR-MAUVE')
+  await page.getByRole('link', { name: 'Acrylic 60 ml Mauve' }).click()
+  await page.getByRole('button', { name: 'Delete the product' }).click()
+  await expect(page.getByText('No product fits these filters.')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('link', { name: 'Acrylic 60 ml Mauve' })).toBeVisible()
+})

@@ -66,7 +66,7 @@ async function measureImport({ url, pid }, { folder, database }) {
   const idleMb = peakMb(pid)
   const answers = watchAnswers(url)
   const rounds = []
-  let slowest = 0
+  let slowest
   try {
     for (let round = 0; round < ROUNDS; round++) {
       // Other SKUs each time, so that each round adds 100,000 products.

@@ -73,6 +73,15 @@ const VIEWS = [
   },
   { name: 'products', path: '/products' },
   {
+    name: 'reprice',
+    path: '/reprice',
+    act: async (page) => {
+      await page.getByLabel('Percent', { exact: true }).fill('25')
+      await page.getByText('all 240').waitFor()
+      await page.waitForLoadState('networkidle')
+    },
+  },
+  {
     name: 'product-file',
     path: '/products',
     act: async (page) => {

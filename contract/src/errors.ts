@@ -92,6 +92,7 @@ export const PROBLEM_CODES = [
   'not-an-amount',
   'not-a-rate',
   'not-a-count',
+  'sku-taken',
   'not-a-moment',
   'not-past',
   'spans-overlap',

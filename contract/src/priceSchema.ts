@@ -1,6 +1,6 @@
 import type { HistorySpan } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { choice, Id, InstantText, Money, Nullable, strict } from './basicSchema.ts'
+import { choice, Id, InstantText, Money, Nullable, Rate, strict } from './basicSchema.ts'
 
 const Span = Type.Object(
   {
@@ -28,3 +28,14 @@ export const HistoryAnswer = Type.Object(
   strict,
 )
 export type HistoryAnswer = Static<typeof HistoryAnswer>
+
+/** Below what nothing is sold, and what reductions are measured against. */
+export const PriceRules = Type.Object(
+  {
+    floor: Type.Object({ enforce: Type.Boolean(), minMargin: Rate }, strict),
+    priorDays: Type.Integer({ minimum: 1, maximum: 366 }),
+    longestSaleDays: Type.Integer({ minimum: 1, maximum: 3660 }),
+  },
+  strict,
+)
+export type PriceRules = Static<typeof PriceRules>

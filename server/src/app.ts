@@ -10,7 +10,7 @@ import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import { createActivityRoutes } from './activity/activity.routes.ts'
 import { createCatalogueRoutes } from './catalogue/catalogue.routes.ts'
-import { createCategoriesService } from './catalogue/categories.service.ts'
+import { createCatalogueService } from './catalogue/catalogue.service.ts'
 import { createProductTable } from './catalogue/productTable.service.ts'
 import { createCampaignsRoutes } from './campaigns/campaigns.routes.ts'
 import { createCampaignsService } from './campaigns/campaigns.service.ts'
@@ -92,7 +92,7 @@ function createApi(deps: AppDeps): Router {
   api.use('/store', createStoreRoutes(deps))
   const history = createPriceHistory(database)
   const table = createProductTable(deps.plans, history)
-  api.use(createCatalogueRoutes({ ...deps, table, categories: createCategoriesService(deps) }))
+  api.use(createCatalogueRoutes({ ...deps, table, catalogue: createCatalogueService(deps) }))
   api.use('/promotions', createPromotionsRoutes(database, promotions))
   api.use('/campaigns', createCampaignsRoutes(database, createCampaignsService(deps)))
   api.use('/occasions', createOccasionsRoutes(createOccasionsService(deps)))

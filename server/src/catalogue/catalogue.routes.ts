@@ -1,5 +1,6 @@
 import {
   LookupRequest,
+  ProductSchema,
   PlanQuery,
   ProductsQuery,
   ReachQuestion,
@@ -16,7 +17,7 @@ import { parseBody, parseQuery } from '../http/validate.ts'
 import { resolveQuestion } from '../plan/ask.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import type { Clock } from '../clock.ts'
-import type { CategoriesService } from './categories.service.ts'
+import type { CatalogueService } from './catalogue.service.ts'
 import { asksForStruckPrices, type ProductTable } from './productTable.service.ts'
 import type { Threads } from '../threads/threads.ts'
 import { computeProductPage, computeReachAnswer, getProduct, priceProduct } from './products.service.ts'
@@ -24,19 +25,19 @@ import { computeProductPage, computeReachAnswer, getProduct, priceProduct } from
 interface Deps {
   readonly plans: PlanSource
   readonly clock: Clock
-  readonly categories: CategoriesService
+  readonly catalogue: CatalogueService
   readonly table: ProductTable
   readonly threads: Threads
 }
 
-export function createCatalogueRoutes({ plans, clock, categories, table, threads }: Deps): Router {
+export function createCatalogueRoutes({ plans, clock, catalogue, table, threads }: Deps): Router {
   const routes = Router()
   routes.get('/categories', async (_request, response) => {
     const { plan } = await plans.get('working')
     response.json(describeCategories(plan))
   })
   routes.delete('/categories/:id', async (request, response) => {
-    await categories.remove(request.params.id, actorOf(request))
+    await catalogue.remove(request.params.id, actorOf(request))
     response.status(204).end()
   })
   routes.get('/products', async (request, response) => {
@@ -58,8 +59,12 @@ export function createCatalogueRoutes({ plans, clock, categories, table, threads
     const { plan, now } = await resolveQuestion(parseQuery(PlanQuery, request), { plans, clock })
     response.json(priceProduct(plan, getProduct(plan, request.params.sku), now))
   })
+  routes.post('/products', async (request, response) => {
+    await catalogue.createProduct(parseBody(ProductSchema, request), actorOf(request))
+    response.status(201).end()
+  })
   routes.delete('/products/:sku', async (request, response) => {
-    await categories.removeProduct(request.params.sku, actorOf(request))
+    await catalogue.removeProduct(request.params.sku, actorOf(request))
     response.status(204).end()
   })
   routes.post('/products/lookup', async (request, response) => {

@@ -18,6 +18,7 @@ import type {
   OccasionUpdate,
   PairAnswer,
   PlanAnswer,
+  PriceRules,
   PricedProduct,
   ProductsAnswer,
   ProductsQuery,
@@ -51,7 +52,7 @@ import type {
   TestCartRun,
   TestCartUpdate,
 } from '@novalex/contract'
-import type { Mechanic, Promotion } from '@novalex/core'
+import type { Mechanic, Product, Promotion } from '@novalex/core'
 import { ApiError, request, requestLines } from './http.ts'
 
 /** Which plan and which instant a question is about. */
@@ -68,6 +69,7 @@ function mediaTypeOf(name: string): string {
 
 export const api = {
   getStore: () => request<StoreAnswer>('/store'),
+  savePriceRules: (body: PriceRules) => request<undefined>('/store/price-rules', { method: 'PUT', body }),
   listCategories: () => request<CategoryAnswer[]>('/categories'),
   getPlan: (plan: string) => request<PlanAnswer>('/plan', { query: { plan } }),
   getMoments: (plan: string) => request<MomentsAnswer>('/moments', { query: { plan } }),
@@ -78,14 +80,15 @@ export const api = {
 
   listProducts: (query: Asked & Partial<ProductsQuery>, signal?: AbortSignal) =>
     request<ProductsAnswer>('/products', signal ? { query: { ...query }, signal } : { query: { ...query } }),
-  getProductTable: (body: TableQuestion, signal: AbortSignal) =>
-    request<TableAnswer>('/products/table', { method: 'POST', body, signal }),
+  getProductTable: (body: TableQuestion, signal?: AbortSignal) =>
+    request<TableAnswer>('/products/table', { method: 'POST', body, ...(signal ? { signal } : {}) }),
   /** The SKUs of all that the filters leave. */
   listFound: async (body: FoundQuestion) =>
     (await request<FoundAnswer>('/products/found', { method: 'POST', body })).skus,
   getProduct: (sku: string, asked: Asked) =>
     request<PricedProduct>(`/products/${encodeURIComponent(sku)}`, { query: { ...asked } }),
   deleteProduct: (sku: string) => request<undefined>(`/products/${encodeURIComponent(sku)}`, { method: 'DELETE' }),
+  createProduct: (body: Product) => request<undefined>('/products', { method: 'POST', body }),
   getHistory: (sku: string, asked: Asked) =>
     request<HistoryAnswer>(`/products/${encodeURIComponent(sku)}/history`, { query: { ...asked } }),
   lookUp: (skus: readonly string[]) => request<LookupAnswer>('/products/lookup', { method: 'POST', body: { skus } }),

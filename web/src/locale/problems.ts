@@ -80,6 +80,7 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts)
   'not-an-amount': ({ given }) => `“${String(given)}” is no amount. Write it like 12.50 or 12,50.`,
   'not-a-rate': ({ given }) => `“${String(given)}” is no tax rate. Write a percentage from 0 to 100.`,
   'not-a-count': ({ given }) => `“${String(given)}” is no number of units. Write a whole number.`,
+  'sku-taken': ({ given }) => `There is a product with the SKU ${String(given)} already.`,
   'not-a-moment': ({ given }) => `“${String(given)}” is no time. Write it like 2027-03-01 or 2027-03-01 09:00.`,
   'not-past': 'This time is not past yet. History ends at the latest now; what is ahead is planned as a promotion.',
   'spans-overlap': 'This span begins before the one before it has ended. A product has one price at a time.',

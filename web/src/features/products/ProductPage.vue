@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { HistoryAnswer } from '@novalex/contract'
-import { computeMargin, DAY_MS, formatAmount, formatPercent, toLocal } from '@novalex/core'
+import { computeMargin, DAY_MS, formatAmount, formatPercent, PRIOR_DAYS, toLocal } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/api.ts'
@@ -12,11 +12,12 @@ import { describeSpan } from '@/features/calendar/describeSpan.ts'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { productText as words } from '@/locale/enProducts.ts'
-import { formatEnd, formatInstant } from '@/locale/format.ts'
+import { formatEnd, formatInstant, plural } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import FloorBuffer from './FloorBuffer.vue'
 import { describePrior } from './describePrior.ts'
 import PriceChart from './PriceChart.vue'
 
@@ -33,14 +34,22 @@ const isWhole = ref(false)
 const { data, error, reload } = useLoad(
   [() => sku, () => moment.asked, () => store.info?.planRevision, () => store.info?.catalogueRevision],
   async () => {
-    const [priced, history, meetings, records] = await Promise.all([
+    const [priced, history, meetings, records, table] = await Promise.all([
       api.getProduct(sku, moment.asked),
       api.getHistory(sku, moment.asked),
       api.getMeetings(sku),
       api.listPromotions(),
+      api.getProductTable({
+        ...moment.asked,
+        filters: [{ column: 'sku', text: sku }],
+        order: null,
+        from: 0,
+        count: 200,
+      }),
     ])
     const promotions = meetings.promotions.flatMap((id) => records.find(({ promotion }) => promotion.id === id) ?? [])
-    return { priced, history, promotions: promotions.map(({ promotion }) => promotion) }
+    const row = table.rows.find(({ product }) => product.sku === sku)
+    return { priced, history, row, promotions: promotions.map(({ promotion }) => promotion) }
   },
 )
 const attempt = useAttempt(reload)
@@ -66,13 +75,15 @@ const facts = computed(() => {
   const money = (amount: number | null) => (amount === null ? text.common.none : formatAmount(amount))
   const margin = product.unitCost === null ? null : computeMargin(product, shelf, store.info!.store)
   return [
-    [words.facts.regular, money(product.regularPrice)],
+    [words.facts.regular, money(data.value!.row?.regular ?? product.regularPrice)],
     [words.facts.shelf, money(shelf)],
     [words.facts.struck, money(data.value!.history.struck)],
     [words.facts.floor, floor > 0 ? money(floor) : text.common.none],
     [words.facts.cost, money(product.unitCost)],
     [words.facts.margin, margin === null ? text.common.none : formatPercent(margin)],
     [words.facts.stock, String(product.stock ?? text.products.unlimited)],
+    [words.facts.sold, String(data.value!.row?.sold ?? text.common.none)],
+    [words.facts.cover, data.value!.row?.cover == null ? text.common.none : plural(data.value!.row.cover, 'day')],
     [words.facts.categories, product.categories.map(names.names.category).join(', ') || text.common.none],
     [words.facts.tags, product.tags.join(', ') || text.common.none],
     [words.facts.family, product.family ?? text.common.none],
@@ -95,10 +106,13 @@ function plan(): void {
 }
 
 function remove(): void {
-  const { name } = data.value!.priced.product
+  const { product } = data.value!.priced
   void attempt(async () => {
     await api.deleteProduct(sku)
-    notice.say(words.removed(name))
+    notice.say(words.removed(product.name), {
+      label: text.common.undo,
+      run: () => void attempt(() => api.createProduct(product)),
+    })
     await router.push('/products')
   })
 }
@@ -125,6 +139,7 @@ function remove(): void {
               <dd>{{ value }}</dd>
             </template>
           </dl>
+          <FloorBuffer :regular="data.priced.product.regularPrice" :floor="data.priced.floor" />
           <h2>{{ words.mayReach }}</h2>
           <p v-if="data.promotions.length === 0" class="quiet">{{ words.nobody }}</p>
           <p v-for="promotion in data.promotions" :key="promotion.id" class="reaches">
@@ -136,7 +151,12 @@ function remove(): void {
         </div>
         <div>
           <p class="prior" role="status">
-            {{ describePrior(data.history, data.priced.product.regularPrice, store.zone) }}
+            {{
+              describePrior(data.history, data.priced.product.regularPrice, {
+                zone: store.zone,
+                days: store.info!.store.priorDays ?? PRIOR_DAYS,
+              })
+            }}
           </p>
           <header class="through">
             <h2>{{ words.through }}</h2>

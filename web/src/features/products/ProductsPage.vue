@@ -15,6 +15,7 @@ import { useProductChoice } from '@/stores/productChoice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import FilesBar from '@/features/files/FilesBar.vue'
 import TakeOffDialog from '@/features/reprice/TakeOffDialog.vue'
+import PriceRulesDialog from './PriceRulesDialog.vue'
 import { describeFilter } from './table/columns.ts'
 import ProductTable from './table/ProductTable.vue'
 import SaveAsSet from './table/SaveAsSet.vue'
@@ -112,6 +113,7 @@ const chips = computed(() =>
         >{{ chip.title }}</v-chip
       >
       <span class="grow" />
+      <PriceRulesDialog />
       <TakeOffDialog />
       <v-btn size="small" to="/reprice" :disabled="total === 0 || total === null">{{
         choice.chosen.size > 0

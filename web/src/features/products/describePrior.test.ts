@@ -25,4 +25,6 @@ test.each<[string, HistoryAnswer, RegExp]>([
   ],
   ['none', answer({ began, price: 700, at }, null), /^Nothing may be crossed out: it was 7.00 €/],
   ['nothing known', answer({ began, price: null, at: null }, null), /nothing is known of the days before/],
-])('%s', (_case, given, sentence) => expect(describePrior(given, 1000, 'Europe/Vienna')).toMatch(sentence))
+])('%s', (_case, given, sentence) =>
+  expect(describePrior(given, 1000, { zone: 'Europe/Vienna', days: 30 })).toMatch(sentence),
+)

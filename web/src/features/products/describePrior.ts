@@ -1,15 +1,18 @@
 import type { HistoryAnswer } from '@novalex/contract'
-import { PRIOR_DAYS } from '@novalex/core'
 import { productText } from '@/locale/enProducts.ts'
 import { formatInstant, formatMoney } from '@/locale/format.ts'
 
 /** What may be crossed out beside the present price, and why not more. */
-export function describePrior({ prior, struck }: HistoryAnswer, regular: number, zone: string): string {
+export function describePrior(
+  { prior, struck }: HistoryAnswer,
+  regular: number,
+  { zone, days }: { readonly zone: string; readonly days: number },
+): string {
   const words = productText.prior
   if (!prior) return words.none
   const dayOf = (text: string) => formatInstant(Date.parse(text), { zone })
   if (prior.price === null || prior.at === null) return words.unknown(dayOf(prior.began))
   if (struck === null) return words.cheaper(formatMoney(prior.price), dayOf(prior.at))
-  if (struck === regular) return words.regular(formatMoney(regular), PRIOR_DAYS, dayOf(prior.began))
+  if (struck === regular) return words.regular(formatMoney(regular), days, dayOf(prior.began))
   return words.lower(formatMoney(regular), formatMoney(prior.price), dayOf(prior.at), formatMoney(struck))
 }

@@ -183,8 +183,8 @@ function accept(): void {
 
 .sides {
   display: grid;
-  gap: 28px;
-  grid-template-columns: 330px minmax(0, 1fr);
+  gap: 24px;
+  grid-template-columns: 312px minmax(0, 1fr);
 }
 
 form {

@@ -102,12 +102,12 @@ thead th {
 }
 
 th.number {
-  width: 70px;
+  width: 66px;
 }
 
 th.odd {
   padding-left: 14px;
-  width: 34%;
+  width: 27%;
 }
 
 .row > td {

@@ -1,23 +1,25 @@
-import type { Promotion } from '@novalex/core'
+import { createProblem, type Product, type Promotion } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
-import { AppError } from '../http/AppError.ts'
+import { AppError, refuseIfAny } from '../http/AppError.ts'
 import { usesReach } from '../promotions/findUses.ts'
 import { listPromotions } from '../promotions/promotions.repository.ts'
 import { SETS, type SetContent } from '../sets/sets.repository.ts'
 import { listTestCarts } from '../testCarts/testCarts.repository.ts'
 import { countCatalogueRevision, lockStore } from '../store/store.repository.ts'
-import { deleteCategory, deleteProduct, listCategories, listProducts } from './catalogue.repository.ts'
+import { deleteCategory, deleteProduct, listCategories, listProducts, saveProducts } from './catalogue.repository.ts'
 
-export interface CategoriesService {
+export interface CatalogueService {
   /** Refused as `in-use`, saying by what, unless nothing needs the category. */
   remove(id: string, by: string): Promise<void>
+  /** A new product at the end of the catalogue, or one that was deleted. */
+  createProduct(product: Product, by: string): Promise<void>
   /** Refused as `in-use`, saying by what, while a promotion, a set or a test cart names the product. */
   removeProduct(sku: string, by: string): Promise<void>
 }
 
-export function createCategoriesService({ database, clock }: { database: Database; clock: Clock }): CategoriesService {
+export function createCatalogueService({ database, clock }: { database: Database; clock: Clock }): CatalogueService {
   return {
     async remove(id, by) {
       await database.transaction(async (transaction) => {
@@ -43,6 +45,25 @@ export function createCategoriesService({ database, clock }: { database: Databas
         await countCatalogueRevision(transaction)
         const detail = { name: category.name }
         await recordActivity(transaction, { at: clock.now(), by, action: 'delete-category', subject: id, detail })
+      })
+    },
+    async createProduct(product, by) {
+      await database.transaction(async (transaction) => {
+        await lockStore(transaction)
+        const { sku, categories } = product
+        const known = new Set((await listCategories(transaction)).map(({ id }) => id))
+        const isTaken = (await listProducts(transaction)).some((one) => one.sku === sku)
+        refuseIfAny([
+          ...(isTaken ? [createProblem('sku-taken', 'sku', { given: sku })] : []),
+          ...categories
+            .filter((id) => !known.has(id))
+            .map((id) => createProblem('unknown-category', 'categories', { id })),
+        ])
+        const at = clock.now()
+        await saveProducts(transaction, [product], { at })
+        await countCatalogueRevision(transaction)
+        const detail = { name: product.name }
+        await recordActivity(transaction, { at, by, action: 'create-product', subject: sku, detail })
       })
     },
     async removeProduct(sku, by) {

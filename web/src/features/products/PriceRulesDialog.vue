@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import { LONGEST_SALE_DAYS, PRIOR_DAYS, type Problem } from '@novalex/core'
+import { ref, shallowRef } from 'vue'
+import { api } from '@/api/api.ts'
+import { ApiError } from '@/api/http.ts'
+import FormDialog from '@/components/FormDialog.vue'
+import TypedField from '@/components/TypedField.vue'
+import { createFields, provideFields } from '@/components/fields.ts'
+import { text } from '@/locale/en.ts'
+import { productText } from '@/locale/enProducts.ts'
+import { explainFailure } from '@/locale/problems.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+/** Below what nothing is sold, and what reductions are measured against. */
+const store = useStoreInfo()
+const notice = useNotice()
+const words = productText.rules
+const problems = shallowRef<readonly Problem[]>([])
+const fields = createFields(problems)
+provideFields(fields)
+const isOpen = ref(false)
+const refusal = ref('')
+const isEnforced = ref(true)
+const margin = ref(0)
+const priorDays = ref(PRIOR_DAYS)
+const longestSaleDays = ref(LONGEST_SALE_DAYS)
+
+const present = () => {
+  const { floor, priorDays: prior = PRIOR_DAYS, longestSaleDays: longest = LONGEST_SALE_DAYS } = store.info!.store
+  return { floor, priorDays: prior, longestSaleDays: longest }
+}
+
+function begin(): void {
+  const rules = present()
+  isEnforced.value = rules.floor.enforce
+  margin.value = rules.floor.minMargin
+  priorDays.value = rules.priorDays
+  longestSaleDays.value = rules.longestSaleDays
+  problems.value = []
+  refusal.value = ''
+}
+
+async function keep(): Promise<void> {
+  if (fields.typed.size > 0) return
+  const before = present()
+  try {
+    await api.savePriceRules({
+      floor: { enforce: isEnforced.value, minMargin: margin.value },
+      priorDays: priorDays.value,
+      longestSaleDays: longestSaleDays.value,
+    })
+    isOpen.value = false
+    notice.say(words.kept, {
+      label: text.common.undo,
+      run: () => void api.savePriceRules(before).then(() => store.refresh()),
+    })
+    await store.refresh()
+  } catch (thrown) {
+    if (!(thrown instanceof ApiError)) throw thrown
+    problems.value = thrown.problems
+    if (thrown.problems.length === 0) refusal.value = explainFailure(thrown)
+  }
+}
+</script>
+
+<template>
+  <FormDialog v-model="isOpen" :title="words.title" :save="words.save" :refusal="refusal" @opened="begin" @keep="keep">
+    <template #activator="{ props }">
+      <v-btn v-bind="props" size="small">{{ words.open }}</v-btn>
+    </template>
+    <v-checkbox v-model="isEnforced" :label="words.enforce" />
+    <TypedField v-if="isEnforced" v-model="margin" kind="percent" path="floor.minMargin" :label="words.margin" />
+    <p v-if="isEnforced" class="quiet">{{ words.floorHint }}</p>
+    <TypedField v-model="priorDays" kind="count" path="priorDays" :label="words.prior" :hint="words.priorHint" />
+    <TypedField
+      v-model="longestSaleDays"
+      kind="count"
+      path="longestSaleDays"
+      :label="words.longest"
+      :hint="words.longestHint"
+    />
+  </FormDialog>
+</template>
