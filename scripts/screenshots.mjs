@@ -77,8 +77,8 @@ const VIEWS = [
     path: '/reprice',
     act: async (page) => {
       await page.getByLabel('Percent', { exact: true }).fill('25')
-      await page.getByText('all 240').waitFor()
-      await page.waitForLoadState('networkidle')
+      await page.getByText('floor reached').first().waitFor()
+      await page.getByText('Reckoning …').waitFor({ state: 'hidden' })
     },
   },
   {

@@ -77,6 +77,7 @@ export const filesText = {
   uploading: 'Sending the file …',
   accept: 'Accept',
   acceptGood: (rows: string) => `Take the ${rows} without faults`,
+  withoutThem: 'Without these rows:',
   rejected: 'Rows with faults, to mend:',
   another: 'Choose another file',
   unchanged: 'unchanged',

@@ -39,7 +39,7 @@ export const repriceText = {
     saving: 'Saves',
     change: 'Change',
     margin: 'Margin',
-    struck: 'Crossed out',
+    struck: 'Crossed',
     odd: 'Worth a look',
   },
   working: 'Reckoning …',
@@ -65,7 +65,7 @@ export const repriceText = {
     'not-struck': 'regular price may not be crossed out',
     'short-stock': 'stock may not last',
   } satisfies Record<Oddity, string>,
-  otherWins: (price: string) => `another promotion makes it ${price}`,
+  otherWins: (price: string) => `${price} by another promotion`,
   takeOff: {
     open: 'Take sale prices off …',
     title: 'Take sale prices off',

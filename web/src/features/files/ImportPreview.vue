@@ -9,7 +9,7 @@ const count = (value: number) => value.toLocaleString('en-GB')
 
 <template>
   <p>
-    <strong>{{ status.fileName }}</strong>
+    <strong>{{ status.state === 'refused' ? words.withoutThem : status.fileName }}</strong>
   </p>
   <p v-if="status.added + status.changed === 0">{{ words.nothing }}</p>
   <dl>

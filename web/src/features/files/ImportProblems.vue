@@ -39,3 +39,9 @@ const rows = computed(() =>
     {{ words.firstOf(String(rows.length), String(status.problemCount)) }}
   </p>
 </template>
+
+<style scoped>
+table {
+  margin-bottom: 14px;
+}
+</style>

@@ -107,7 +107,7 @@ th.number {
 
 th.odd {
   padding-left: 14px;
-  width: 27%;
+  width: 30%;
 }
 
 .row > td {
