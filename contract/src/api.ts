@@ -89,7 +89,14 @@ export type ProductsQuery = Static<typeof ProductsQuery>
 export const ProductsAnswer = Type.Object({ total: Whole, rows: Type.Array(PricedProduct) }, strict)
 export type ProductsAnswer = Static<typeof ProductsAnswer>
 
-export const ReachQuestion = Type.Object({ mechanic: MechanicSchema }, strict)
+export const ReachQuestion = Type.Object(
+  {
+    mechanic: MechanicSchema,
+    /** How long it is to last, to hold the stock against. */
+    days: Type.Optional(Type.Number({ minimum: 0, maximum: 36_600 })),
+  },
+  strict,
+)
 export const ReachAnswer = Type.Object(
   {
     /** Each reach that the mechanic names, in its order; one of everything where it names none. */
@@ -97,6 +104,8 @@ export const ReachAnswer = Type.Object(
       Type.Object(
         {
           products: Whole,
+          /** How many of them have less in stock than sells in those days at the pace of the last 30. */
+          short: Whole,
           /** Cheapest, middle and dearest product of the reach. */
           sample: Type.Array(ProductSchema),
         },

@@ -74,9 +74,8 @@ export function createCatalogueRoutes({ plans, clock, catalogue, table, threads 
     response.json(found.map(({ sku, name }) => ({ sku, name })) satisfies LookupAnswer)
   })
   routes.post('/reach', async (request, response) => {
-    const { mechanic } = parseBody(ReachQuestion, request)
-    const { plan } = await plans.get('working')
-    response.json(computeReachAnswer(plan, mechanic))
+    const { mechanic, days } = parseBody(ReachQuestion, request)
+    response.json(computeReachAnswer(await plans.get('working'), mechanic, days))
   })
   return routes
 }

@@ -66,3 +66,11 @@ test.each([
 ])('refuses %s', async (_name, question, status) => {
   expect((await ask(question as Partial<TableQuestion>)).status).toBe(status)
 })
+
+test('a reach says whose stock may not last as long as the promotion', async () => {
+  const mechanic = { kind: 'item-discount', reach: { categories: ['pads'] }, value: { percent: 1000 } }
+  const short = async (days?: number) =>
+    (await server.request('POST', '/api/reach', { mechanic, ...(days === undefined ? {} : { days }) })).body.reaches[0]
+      .short
+  expect([await short(), await short(15), await short(16)]).toEqual([0, 0, 1])
+})

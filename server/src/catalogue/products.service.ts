@@ -1,6 +1,7 @@
 import type { PricedProduct, ProductsAnswer, ProductsQuery, ReachAnswer } from '@novalex/contract'
 import {
   checkPromotion,
+  computeExpectedSales,
   computeFloor,
   computePublicPrice,
   computeReached,
@@ -18,6 +19,7 @@ import {
 } from '@novalex/core'
 import { AppError, refuseIfAny } from '../http/AppError.ts'
 import { ONLOOKER } from '../plan/ask.ts'
+import type { SourcedPlan } from '../plan/planSource.ts'
 
 const DEFAULT_SIZE = 50
 const UNMOVED_SHOWN = 3
@@ -64,13 +66,21 @@ export function findProducts(
 }
 
 /** What a mechanic under edit would reach. It is checked as a part of a promotion would be. */
-export function computeReachAnswer(plan: CompiledPlan, mechanic: Mechanic): ReachAnswer {
+export function computeReachAnswer(
+  { plan, sales }: Pick<SourcedPlan, 'plan' | 'sales'>,
+  mechanic: Mechanic,
+  days: number | undefined,
+): ReachAnswer {
   const probe = { ...PROBE, mechanic, stacking: { group: plan.store.stackGroups[0]!, mode: 'group' as const } }
   refuseIfAny(checkPromotion(probe, plan).filter(({ path }) => REACH_PATH.test(path)))
   const reaches = reachesOf(mechanic)
+  const isShort = ({ sku, stock }: Product) => {
+    const sold = sales.get(sku)
+    return days !== undefined && stock !== null && sold !== undefined && computeExpectedSales(sold, days) > stock
+  }
   const unmoved = mechanic.kind === 'markdown' ? findUnmoved(mechanic, plan.catalogue) : []
   return {
-    reaches: (reaches.length > 0 ? reaches : [{}]).map((reach) => sampleReach(plan, reach)),
+    reaches: (reaches.length > 0 ? reaches : [{}]).map((reach) => sampleReach(plan, reach, isShort)),
     unmoved: unmoved.length,
     unmovedSample: unmoved.slice(0, UNMOVED_SHOWN),
   }
@@ -78,10 +88,15 @@ export function computeReachAnswer(plan: CompiledPlan, mechanic: Mechanic): Reac
 
 const REACH_PATH = /^mechanic\.(.*\.)?reach\b/
 
-function sampleReach({ catalogue }: CompiledPlan, reach: Reach): ReachAnswer['reaches'][number] {
+function sampleReach(
+  { catalogue }: CompiledPlan,
+  reach: Reach,
+  isShort: (product: Product) => boolean,
+): ReachAnswer['reaches'][number] {
   const reached = computeReached(reach, catalogue).toSorted((a, b) => a.regularPrice - b.regularPrice)
   const places = new Set([0, Math.floor((reached.length - 1) / 2), reached.length - 1])
-  return { products: reached.length, sample: [...places].flatMap((place) => reached[place] ?? []) }
+  const short = reached.filter(isShort).length
+  return { products: reached.length, short, sample: [...places].flatMap((place) => reached[place] ?? []) }
 }
 
 const PROBE = {

@@ -75,8 +75,8 @@ export const api = {
   getMoments: (plan: string) => request<MomentsAnswer>('/moments', { query: { plan } }),
   getDeepest: (query: { plan: string; from: string; to: string }, signal: AbortSignal) =>
     request<DeepestAnswer>('/deepest', { query, signal }),
-  getReach: (mechanic: Mechanic, signal: AbortSignal) =>
-    request<ReachAnswer>('/reach', { method: 'POST', body: { mechanic }, signal }),
+  getReach: (body: { mechanic: Mechanic; days?: number }, signal: AbortSignal) =>
+    request<ReachAnswer>('/reach', { method: 'POST', body, signal }),
 
   listProducts: (query: Asked & Partial<ProductsQuery>, signal?: AbortSignal) =>
     request<ProductsAnswer>('/products', signal ? { query: { ...query }, signal } : { query: { ...query } }),

@@ -192,6 +192,7 @@ export const text = {
     },
     reach: {
       legend: 'Which products',
+      short: (products: string) => `the stock of ${products} may not last`,
       all: 'everything',
       chosen: 'chosen products',
       categories: 'In these categories, and all below',

@@ -9,7 +9,7 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { clearBackup, readBackup, writeBackup } from './draftBackup.ts'
 import { isSameDraft, toDraft } from './toDraft.ts'
 import { useHistory } from './useHistory.ts'
-import { useReach } from './useReach.ts'
+import { lengthOf, useReach } from './useReach.ts'
 
 const STILL_MS = 500
 const RETRY_MS = 3000
@@ -35,7 +35,7 @@ export function usePromotionDraft(id: string) {
   const isDirty = computed(
     () => draft.value !== null && record.value !== null && !isSameDraft(draft.value, toDraft(record.value)),
   )
-  const reach = useReach(() => draft.value?.mechanic ?? null)
+  const reach = useReach(() => draft.value && { mechanic: draft.value.mechanic, ...lengthOf(draft.value.schedule) })
   const history = useHistory(draft, () => {
     typed.clear()
     schedule()

@@ -1,5 +1,5 @@
 import type { ReachAnswer } from '@novalex/contract'
-import type { Mechanic } from '@novalex/core'
+import { DAY_MS, isLocalDateTime, type Mechanic, type Schedule } from '@novalex/core'
 import { computed } from 'vue'
 import { api } from '@/api/api.ts'
 import { useDebounced } from '@/composables/useDebounced.ts'
@@ -7,8 +7,17 @@ import { useLoad, type Load } from '@/composables/useLoad.ts'
 
 const STILL_MS = 250
 
-/** How many products a rule under edit reaches, with a sample of them; null while there is no rule yet. */
-export function useReach(mechanic: () => Mechanic | null): Load<ReachAnswer | null> {
-  const settled = useDebounced(computed(mechanic), STILL_MS)
+/** How many days a schedule lasts, where it has both ends; an hour more or less at a clock change says nothing about stock. */
+export function lengthOf({ start, end }: Schedule): { days?: number } {
+  if (start === undefined || end === undefined || !isLocalDateTime(start) || !isLocalDateTime(end)) return {}
+  const days = (Date.parse(`${end}Z`) - Date.parse(`${start}Z`)) / DAY_MS
+  return days > 0 ? { days } : {}
+}
+
+/** How many products a rule under edit reaches, with a sample of them, and whose stock may not last; null while there is no rule yet. */
+export function useReach(
+  question: () => { readonly mechanic: Mechanic; readonly days?: number } | null,
+): Load<ReachAnswer | null> {
+  const settled = useDebounced(computed(question), STILL_MS)
   return useLoad(settled, (signal) => (settled.value ? api.getReach(settled.value, signal) : Promise.resolve(null)))
 }

@@ -43,7 +43,10 @@ const content = computed<SetDraft['content']>(() =>
 const { data: found } = useLoad(useDebounced(content, TYPING_MS), async (signal) => {
   if ('skus' in content.value && content.value.skus.length === 0) return { products: 0, sample: [] }
   const asked = 'skus' in content.value ? { skus: [...content.value.skus] } : content.value.filter
-  const answer = await api.getReach({ kind: 'item-discount', reach: asked, value: { percent: 1000 } }, signal)
+  const answer = await api.getReach(
+    { mechanic: { kind: 'item-discount', reach: asked, value: { percent: 1000 } } },
+    signal,
+  )
   return answer.reaches[0]!
 })
 

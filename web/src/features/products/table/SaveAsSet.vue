@@ -4,6 +4,8 @@ import { computed, ref } from 'vue'
 import { api } from '@/api/api.ts'
 import { ApiError } from '@/api/http.ts'
 import FormDialog from '@/components/FormDialog.vue'
+import { useAttempt } from '@/composables/useAttempt.ts'
+import { text } from '@/locale/en.ts'
 import { productText } from '@/locale/enProducts.ts'
 import { plural } from '@/locale/format.ts'
 import { explainFailure } from '@/locale/problems.ts'
@@ -18,6 +20,7 @@ const { found } = defineProps<{ found: number }>()
 const choice = useProductChoice()
 const moment = useMoment()
 const notice = useNotice()
+const attempt = useAttempt()
 const store = useStoreInfo()
 const words = productText.table.set
 const isOpen = ref(false)
@@ -34,10 +37,11 @@ async function keep(): Promise<void> {
   const draft = { name: name.value.trim() }
   try {
     const content = reach.value ? { filter: reach.value } : { skus: await listSkus() }
-    await api.createSet({ ...draft, content })
+    const set = await api.createSet({ ...draft, content })
     isOpen.value = false
     name.value = ''
-    notice.say(words.kept(draft.name))
+    const undo = () => void attempt(() => api.deleteSet(set.id))
+    notice.say(words.kept(draft.name), { label: text.common.undo, run: undo })
     await store.refresh()
   } catch (thrown) {
     if (!(thrown instanceof ApiError)) throw thrown
