@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream'
 import { createProblem } from '@novalex/core'
-import ExcelJS from 'exceljs'
+import type ExcelJS from 'exceljs'
 import { Unzip, UnzipInflate } from 'fflate'
 import { UnreadableFile } from './UnreadableFile.ts'
 
@@ -30,7 +30,9 @@ export async function* readWorkbook(
 }
 
 async function* readFirstSheet(file: Uint8Array): AsyncGenerator<string[][]> {
-  const reader = new ExcelJS.stream.xlsx.WorkbookReader(Readable.from([Buffer.from(file)]), {
+  // Loaded when a workbook comes, since most never do.
+  const { default: library } = await import('exceljs')
+  const reader = new library.stream.xlsx.WorkbookReader(Readable.from([Buffer.from(file)]), {
     worksheets: 'emit',
     sharedStrings: 'cache',
     hyperlinks: 'ignore',

@@ -1,6 +1,5 @@
 import { PassThrough } from 'node:stream'
 import { buffer } from 'node:stream/consumers'
-import ExcelJS from 'exceljs'
 import Papa from 'papaparse'
 import { AppError } from '../http/AppError.ts'
 
@@ -38,7 +37,8 @@ function writeCsv({ columns, rows }: Table): string {
 async function writeWorkbook({ columns, numbers, rows }: Table): Promise<Buffer> {
   const stream = new PassThrough()
   const collected = buffer(stream)
-  const workbook = new ExcelJS.stream.xlsx.WorkbookWriter({ stream, useSharedStrings: false, useStyles: false })
+  const { default: library } = await import('exceljs')
+  const workbook = new library.stream.xlsx.WorkbookWriter({ stream, useSharedStrings: false, useStyles: false })
   const sheet = workbook.addWorksheet('Novalex')
   const isNumber = columns.map((column) => numbers.includes(column))
   sheet.addRow([...columns]).commit()

@@ -11,6 +11,9 @@ beforeAll(async () => {
 })
 afterAll(() => server.close())
 
+/** A thread may have to start first. */
+const PATIENT = { timeout: 30_000 }
+
 const at = (text: string) => Date.parse(text)
 const release = async () => {
   const { planRevision } = (await server.request('GET', '/api/releases/review')).body
@@ -35,9 +38,9 @@ test('what the shop showed: regular price until the release, then its sale, then
     const { body } = await server.request('GET', `/api/imports/${started.id}`)
     return body.state as string
   }
-  await expect.poll(settle).toBe('ready')
+  await expect.poll(settle, PATIENT).toBe('ready')
   await server.request('POST', `/api/imports/${started.id}/accept`)
-  await expect.poll(settle).toBe('done')
+  await expect.poll(settle, PATIENT).toBe('done')
 
   const { spans } = await history('PAD-1', '2027-04-01T00:00:00Z')
   expect(spans.map(({ from, price, regular, release: number }) => [from, price, regular, number])).toEqual([

@@ -17,7 +17,7 @@ export interface Threads {
 
 const MAX_THREADS = 2
 const IDLE_TIMEOUT_MS = 60_000
-const FILES_IDLE_TIMEOUT_MS = 1000
+const FILES_IDLE_TIMEOUT_MS = 10_000
 /** Enough for the largest file that is taken; a lower limit keeps the heap from growing for convenience. */
 const FILES_HEAP_MB = 160
 const FILE_TASKS: ReadonlySet<TaskName> = new Set<TaskName>([
@@ -51,11 +51,25 @@ export function createThreads(databaseUrl: string): Threads {
   })
   const poolOf = (name: TaskName) => (FILE_TASKS.has(name) ? files : pool)
 
+  let isClosing = false
+  /**
+   * What a task throws comes back as an answer; what the pool throws is a thread that died, such as one that was ending for want of work just as
+   * some came. Every task may be done again.
+   */
+  async function runSafely(task: { readonly name: TaskName }): Promise<unknown> {
+    try {
+      return await poolOf(task.name).run(task)
+    } catch (died) {
+      if (isClosing) throw died
+      return poolOf(task.name).run(task)
+    }
+  }
+
   async function runWatched(
     task: { readonly name: TaskName; readonly question: unknown },
     watch: Watch | undefined,
   ): Promise<unknown> {
-    if (!watch) return poolOf(task.name).run(task)
+    if (!watch) return runSafely(task)
     const { port1, port2 } = new MessageChannel()
     port1.on('message', watch.onProgress)
     try {
@@ -74,6 +88,7 @@ export function createThreads(databaseUrl: string): Threads {
       throw new AppError(code, { problems, facts, cause: stack })
     },
     async close() {
+      isClosing = true
       await Promise.all([pool.destroy(), files.destroy()])
     },
   }

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import type { RepricedRow } from '@novalex/contract'
 import { formatAmount, formatPercent, type Oddity, type Repricing } from '@novalex/core'
-import { useVirtualizer } from '@tanstack/vue-virtual'
-import { computed, useTemplateRef } from 'vue'
+import { useRowWindow } from '@/composables/useRowWindow.ts'
 import { text } from '@/locale/en.ts'
 import { repriceText as words } from '@/locale/enReprice.ts'
 
@@ -10,18 +9,7 @@ import { repriceText as words } from '@/locale/enReprice.ts'
 const { rows, target } = defineProps<{ rows: readonly RepricedRow[]; target: Repricing['target'] }>()
 
 const ROW_HEIGHT = 32
-const scroller = useTemplateRef<HTMLElement>('scroller')
-const virtualizer = useVirtualizer(
-  computed(() => ({
-    count: rows.length,
-    getScrollElement: () => scroller.value,
-    estimateSize: () => ROW_HEIGHT,
-    overscan: 12,
-  })),
-)
-const items = computed(() => virtualizer.value.getVirtualItems())
-const above = computed(() => items.value[0]?.start ?? 0)
-const below = computed(() => virtualizer.value.getTotalSize() - (items.value.at(-1)?.end ?? 0))
+const { scroller, items, above, below } = useRowWindow(() => rows.length, ROW_HEIGHT)
 
 function describeOdd({ odd, then }: RepricedRow): string {
   const say = (one: Oddity) =>

@@ -103,19 +103,10 @@ function close(): void {
       <ProductChoice v-model="skus" :label="words.products" :error-messages="errors('content.skus')" />
       <div><PasteSkus @add="(more) => (skus = [...new Set([...skus, ...more])])" /></div>
     </template>
-    <div v-else class="filter">
-      <ReachFields :reach="reach" path="content.filter" without-sets @change="(next) => (reach = next)" />
-    </div>
+    <ReachFields v-else :reach="reach" path="content.filter" without-sets @change="(next) => (reach = next)" />
     <p v-if="found" role="status" :class="{ quiet: found.products === 0 }">
       <strong>{{ plural(found.products, 'product') }}</strong>
       <template v-if="found.products > 0">: {{ found.sample.map((one) => one.name).join(' … ') }}</template>
     </p>
   </FormDialog>
 </template>
-
-<style scoped>
-.filter {
-  display: grid;
-  gap: 10px;
-}
-</style>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { TableRow } from '@novalex/contract'
 import { NUMBER_COLUMNS, type ListColumn, type NumberColumn, type TableColumn } from '@novalex/core'
-import { useVirtualizer } from '@tanstack/vue-virtual'
-import { computed, useTemplateRef, watch } from 'vue'
+import { watch } from 'vue'
+import { useRowWindow } from '@/composables/useRowWindow.ts'
 import { productText } from '@/locale/enProducts.ts'
 import { text } from '@/locale/en.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
@@ -22,7 +22,6 @@ const emit = defineEmits<{ look: [from: number, to: number] }>()
 const ROW_HEIGHT = 34
 const words = productText.table
 const choice = useProductChoice()
-const scroller = useTemplateRef<HTMLElement>('scroller')
 
 const HEADS: readonly { column: TableColumn; filters: readonly (NumberColumn | ListColumn)[] }[] = [
   { column: 'name', filters: ['tags', 'family'] },
@@ -30,17 +29,7 @@ const HEADS: readonly { column: TableColumn; filters: readonly (NumberColumn | L
   { column: 'promotions', filters: ['promotions'] },
 ]
 
-const virtualizer = useVirtualizer(
-  computed(() => ({
-    count: total,
-    getScrollElement: () => scroller.value,
-    estimateSize: () => ROW_HEIGHT,
-    overscan: 10,
-  })),
-)
-const items = computed(() => virtualizer.value.getVirtualItems())
-const above = computed(() => items.value[0]?.start ?? 0)
-const below = computed(() => virtualizer.value.getTotalSize() - (items.value.at(-1)?.end ?? 0))
+const { scroller, items, above, below } = useRowWindow(() => total, ROW_HEIGHT)
 watch(items, (shown) => emit('look', shown[0]?.index ?? 0, shown.at(-1)?.index ?? 0))
 watch([() => choice.filters, () => choice.order], () => scroller.value?.scrollTo({ top: 0 }))
 
