@@ -138,7 +138,7 @@ export async function saveProducts(
       await loadRows(transaction, { table: 'regular_prices', columns: ['sku', 'since', 'price'] }, prices)
     await onProgress(from + part.length)
   }
-  await transaction.raw('drop temporary table incoming_products')
+  await transaction.raw('drop temporary table if exists incoming_products')
 }
 
 /** Without keys and without a log: it is read once, from one end to the other. */

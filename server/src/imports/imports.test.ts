@@ -66,6 +66,14 @@ test('the same file out again changes nothing when it comes back', async () => {
   })
 })
 
+test('a file that changes nothing may be accepted all the same', async () => {
+  const file = `${HEADER}\nPAD-2;Büttenpad;Paper > Pads;25;20\n`
+  await accept(await upload(file))
+  const again = await upload(file)
+  expect(again).toMatchObject({ state: 'ready', unchanged: 1, changed: 0 })
+  expect(await accept(again)).toMatchObject({ state: 'done' })
+})
+
 test('two previews, one after the other accepted: the second is read anew first', async () => {
   const one = await upload(`${HEADER}\nPAD-2;Pad;Paper;20;20\n`)
   const two = await upload(`${HEADER}\nPAD-2;Pad;Paper;21;20\n`)
