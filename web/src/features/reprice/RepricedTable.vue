@@ -25,7 +25,7 @@ function changeOf({ before, after }: RepricedRow): string {
 </script>
 
 <template>
-  <div ref="scroller" class="scroller" tabindex="0" :aria-label="words.title">
+  <div ref="scroller" class="long-table" tabindex="0" :aria-label="words.title">
     <table class="printed" :aria-rowcount="rows.length + 1">
       <thead>
         <tr>
@@ -71,24 +71,6 @@ function changeOf({ before, after }: RepricedRow): string {
 </template>
 
 <style scoped>
-.scroller {
-  height: calc(100vh - 240px);
-  min-height: 260px;
-  overflow: auto;
-}
-
-table.printed {
-  font-size: 13.5px;
-  table-layout: fixed;
-}
-
-thead th {
-  background: rgb(var(--v-theme-background));
-  position: sticky;
-  top: 0;
-  z-index: 2;
-}
-
 th.number {
   width: 66px;
 }
@@ -100,16 +82,6 @@ th.odd {
 
 .row > td {
   height: 32px;
-  overflow: hidden;
-  padding-bottom: 0;
-  padding-top: 0;
-  text-overflow: ellipsis;
-  vertical-align: middle;
-  white-space: nowrap;
-}
-
-.sku {
-  font-size: 12px;
 }
 
 .after {

@@ -45,7 +45,7 @@ const orderOf = (column: TableColumn) =>
 </script>
 
 <template>
-  <div ref="scroller" class="scroller" tabindex="0" :aria-label="words.title">
+  <div ref="scroller" class="long-table" tabindex="0" :aria-label="words.title">
     <table class="printed" :aria-busy="busy" :aria-rowcount="total + 1">
       <thead>
         <tr aria-rowindex="1">
@@ -109,23 +109,8 @@ const orderOf = (column: TableColumn) =>
 </template>
 
 <style scoped>
-.scroller {
-  height: calc(100vh - 236px);
-  min-height: 300px;
-  overflow: auto;
-}
-
 table.printed {
-  font-size: 13.5px;
   min-width: 1080px;
-  table-layout: fixed;
-}
-
-thead th {
-  background: rgb(var(--v-theme-background));
-  position: sticky;
-  top: 0;
-  z-index: 2;
 }
 
 thead th:first-child {
@@ -142,20 +127,6 @@ thead th:last-child {
 
 .row > td {
   height: 34px;
-  overflow: hidden;
-  padding-bottom: 0;
-  padding-top: 0;
-  text-overflow: ellipsis;
-  vertical-align: middle;
-  white-space: nowrap;
-}
-
-.row > td:first-child {
-  text-overflow: clip;
-}
-
-.sku {
-  font-size: 12px;
 }
 
 .shelf {
