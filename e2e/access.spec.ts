@@ -1,4 +1,4 @@
-import { expect, expectSaved, findAxeFaults, test } from './novalex.ts'
+import { expect, expectSaved, findAxeFaults, tabTo, test } from './novalex.ts'
 
 const SCREENS = [
   ['Promotions', '/promotions', 'Spring paper, 15 %'],
@@ -44,11 +44,11 @@ test('by keyboard alone: find a promotion, change it, step through time, release
   await page.keyboard.type('sketchbooks')
   await expect(page.getByText('1 promotion', { exact: true })).toBeVisible()
   const link = page.getByRole('link', { name: 'Sketchbooks at one price' })
-  while (!(await link.evaluate((element) => element === document.activeElement))) await press('Tab')
+  await tabTo(page, link)
   await press('Enter')
   const price = page.getByLabel('New price of each item')
   await expect(price).toBeVisible()
-  while (!(await price.evaluate((element) => element === document.activeElement))) await press('Tab')
+  await tabTo(page, price)
   await press('Control+a')
   await page.keyboard.type('9,50')
   await expectSaved(page)
@@ -70,11 +70,11 @@ test('by keyboard alone: find a promotion, change it, step through time, release
   await expect(moment).toContainText('Wed 10 Mar 2027, 09:41')
   await press('?')
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
-  await press('Escape')
   await press('g', 'r')
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeHidden()
   await expect(page.getByRole('row', { name: /changed Sketchbooks at one price/ })).toBeVisible()
   const note = page.getByLabel('Note for this release')
-  while (!(await note.evaluate((element) => element === document.activeElement))) await press('Tab')
+  await tabTo(page, note)
   await page.keyboard.type('Sketchbooks at 9.50')
   await press('Enter')
   await expect(page.getByText('Release 2 is live.')).toBeVisible()

@@ -1,4 +1,4 @@
-import { expect, expectSaved, test } from './novalex.ts'
+import { choose, expect, expectSaved, test } from './novalex.ts'
 
 test('the calendar: a bar is dragged, stretched by keys, and put back', async ({ page }) => {
   await page.goto('/calendar')
@@ -18,8 +18,7 @@ test('the calendar: a bar is dragged, stretched by keys, and put back', async ({
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(bar).toHaveAccessibleName(/Sat 27 Mar, 24:00/)
   await expect(page.getByRole('button', { name: /^Oil, 20 %/ }).first()).toBeVisible()
-  await page.getByLabel('Lanes by').press('ArrowDown')
-  await page.getByRole('option', { name: 'category', exact: true }).click()
+  await choose(page, 'Lanes by', 'category')
   await expect(page.getByRole('heading', { name: 'Framing' })).toBeVisible()
 })
 

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { AxeBuilder } from '@axe-core/playwright'
-import { test as base, expect, type Page } from '@playwright/test'
+import { test as base, expect, type Locator, type Page } from '@playwright/test'
 import { createConnection, format, type Connection, type RowDataPacket } from 'mysql2/promise'
 import { fillWithDemo, startServer, type RunningServer } from '../scripts/lib/serve.mjs'
 import { findFreePort } from '../scripts/lib/system.mjs'
@@ -117,6 +117,27 @@ export async function moveTo(page: Page, date: string, time: string): Promise<vo
   await page.getByLabel('Time', { exact: true }).fill(time)
   await page.getByRole('button', { name: 'Go there' }).click()
   await page.keyboard.press('Escape')
+}
+
+/** An option of a select, opened by keyboard. The list closes once its choice is taken; a click that met it still moving is done again. */
+export async function choose(page: Page, label: string, name: string | RegExp): Promise<void> {
+  const option = page.getByRole('option', { name, exact: true })
+  await expect(async () => {
+    if (!(await option.isVisible())) await page.getByRole('combobox', { name: label, exact: true }).press('ArrowDown')
+    await option.click({ timeout: 5000 })
+    await expect(option).toBeHidden({ timeout: 5000 })
+  }).toPass()
+}
+
+const MOST_TABS = 120
+
+/** Goes on by Tab until something has the focus. */
+export async function tabTo(page: Page, target: Locator): Promise<void> {
+  for (let presses = 0; presses < MOST_TABS; presses++) {
+    if (await target.evaluate((element) => element === document.activeElement)) return
+    await page.keyboard.press('Tab')
+  }
+  throw new Error(`${target.toString()} is not reached by Tab`)
 }
 
 /** Waits until the moment bar says that the last edit is saved. */

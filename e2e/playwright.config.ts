@@ -9,7 +9,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,
-  timeout: 240_000,
+  timeout: 120_000,
   expect: { timeout: 30_000 },
   reporter: report ? [['list'], ['json', { outputFile: report }]] : 'list',
   use: {

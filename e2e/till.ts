@@ -47,12 +47,6 @@ export async function add(page: Page, name: string, quantity: number): Promise<v
   await setQuantity(page, name, quantity)
 }
 
-/** An option of a select, opened by keyboard. */
-export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
-  await page.getByLabel(label, { exact: true }).press('ArrowDown')
-  await page.getByRole('option', { name: option, exact: true }).click()
-}
-
 export const setQuantity = (page: Page, name: string, quantity: number) =>
   page.getByTestId('receipt').getByLabel(`Quantity of ${name}`).fill(String(quantity))
 

@@ -20,12 +20,11 @@ const question = (changes: Partial<RepriceQuestion> = {}): RepriceQuestion => ({
   end: '2027-03-12T00:00',
   ...changes,
 })
-async function preview(body: unknown, signal?: AbortSignal): Promise<RepriceLine[]> {
+async function preview(body: unknown): Promise<RepriceLine[]> {
   const response = await fetch(`${server.url}/api/reprice/preview`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify(body),
-    ...(signal ? { signal } : {}),
   })
   const text = await response.text()
   return text
@@ -115,6 +114,19 @@ test('tells how far it is', async () => {
   const lines = await preview(question())
   expect(lines.slice(0, -1).every((line) => 'progress' in line && line.progress <= 1)).toBe(true)
   expect(lines.length).toBeGreaterThan(1)
+})
+
+test('stops when nobody waits any more, and the thread goes on with what comes next', async () => {
+  const task = { question: question(), now: server.clock.at }
+  const leaving = new AbortController()
+  const shares: number[] = []
+  const onProgress = (share: number) => shares.push(share)
+  leaving.abort()
+  await expect(server.threads.run('reprice', task, { onProgress, signal: leaving.signal })).rejects.toThrow()
+  expect(shares).toEqual([])
+  const { signal } = new AbortController()
+  expect((await server.threads.run('reprice', task, { onProgress, signal })).rows).toHaveLength(2)
+  expect(shares.length).toBeGreaterThan(0)
 })
 
 test('sale prices are taken off again: of some products, then of all', async () => {

@@ -11,7 +11,7 @@ import { migrateDatabase, openDatabase, type Database } from '../db/openDatabase
 import { createImportsService } from '../imports/imports.service.ts'
 import { createPlanSource } from '../plan/planSource.ts'
 import { saveStore } from '../store/store.repository.ts'
-import { createThreads } from '../threads/threads.ts'
+import { createThreads, type Threads } from '../threads/threads.ts'
 
 export interface Answer {
   readonly status: number
@@ -23,6 +23,7 @@ export interface Answer {
 
 export interface TestServer {
   readonly database: Database
+  readonly threads: Threads
   readonly url: string
   /** The present; tests move it. */
   readonly clock: { at: number }
@@ -113,6 +114,7 @@ export async function createTestServer(
   const address = await listen(server)
   return {
     database,
+    threads,
     url: address,
     clock,
     request: (method, path, body, headers = {}) => send(address + path, { method, body, headers }),

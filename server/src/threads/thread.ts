@@ -1,4 +1,4 @@
-import { workerData, type MessagePort } from 'node:worker_threads'
+import { receiveMessageOnPort, workerData, type MessagePort } from 'node:worker_threads'
 import type { ErrorCode } from '@novalex/contract'
 import { openDatabase } from '../db/openDatabase.ts'
 import { AppError } from '../http/AppError.ts'
@@ -26,8 +26,13 @@ export default async function runTask<N extends TaskName>({
   question: Tasks[N]['question']
   progress?: MessagePort
 }) {
+  /** Whoever asked may say "stop" meanwhile; a thread at work reads no messages unless it looks. */
+  const report = (share: number) => {
+    if (progress && receiveMessageOnPort(progress)) throw new Error('nobody waits for this task any more')
+    progress?.postMessage(share)
+  }
   try {
-    return { answer: await tasks[name](question, (share) => progress?.postMessage(share)) }
+    return { answer: await tasks[name](question, report) }
   } catch (thrown) {
     const { code, problems, facts } = toAppError(thrown)
     const stack = thrown instanceof Error ? (thrown.stack ?? thrown.message) : String(thrown)

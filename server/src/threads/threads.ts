@@ -6,7 +6,7 @@ import type { ThreadError } from './thread.ts'
 
 export interface Watch {
   readonly onProgress: (share: number) => void
-  /** Ends the work, and the thread with it. */
+  /** Ends the work the next time that it says how far it is. The thread stays, with what it has compiled. */
   readonly signal: AbortSignal
 }
 
@@ -56,32 +56,38 @@ export function createThreads(databaseUrl: string): Threads {
    * What a task throws comes back as an answer; what the pool throws is a thread that died, such as one that was ending for want of work just as
    * some came. Every task may be done again.
    */
-  async function runSafely(task: { readonly name: TaskName }): Promise<unknown> {
+  async function runSafely(task: { readonly name: TaskName; readonly question: unknown }, watch?: Watch) {
     try {
-      return await poolOf(task.name).run(task)
+      return await runOnce(task, watch)
     } catch (died) {
       if (isClosing) throw died
-      return poolOf(task.name).run(task)
+      return runOnce(task, watch)
     }
   }
 
-  async function runWatched(
+  async function runOnce(
     task: { readonly name: TaskName; readonly question: unknown },
     watch: Watch | undefined,
   ): Promise<unknown> {
-    if (!watch) return runSafely(task)
+    if (!watch) return poolOf(task.name).run(task)
     const { port1, port2 } = new MessageChannel()
+    const stop = () => {
+      port1.postMessage('stop')
+    }
     port1.on('message', watch.onProgress)
+    watch.signal.addEventListener('abort', stop)
+    if (watch.signal.aborted) stop()
     try {
-      return await poolOf(task.name).run({ ...task, progress: port2 }, { transferList: [port2], signal: watch.signal })
+      return await poolOf(task.name).run({ ...task, progress: port2 }, { transferList: [port2] })
     } finally {
+      watch.signal.removeEventListener('abort', stop)
       port1.close()
     }
   }
 
   return {
     async run<N extends TaskName>(name: N, question: Tasks[N]['question'], watch?: Watch) {
-      const result = (await runWatched({ name, question }, watch)) as
+      const result = (await runSafely({ name, question }, watch)) as
         { answer: Tasks[N]['answer'] } | { error: ThreadError }
       if (!('error' in result)) return result.answer
       const { code, problems, facts, stack } = result.error

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { watch } from 'vue'
 import { text } from '@/locale/en.ts'
 
 /** A short form that is kept as a whole, or left without a trace. */
@@ -12,17 +13,15 @@ const {
 const isOpen = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ keep: []; opened: []; left: [] }>()
 defineSlots<{ default(): unknown; activator?(slot: { props: Record<string, unknown> }): unknown }>()
+
+// Before the form is drawn: what is typed while it still opens must not be overwritten.
+watch(isOpen, (open) => {
+  if (open) emit('opened')
+})
 </script>
 
 <template>
-  <v-dialog
-    v-model="isOpen"
-    :aria-label="title"
-    :max-width="width"
-    scrollable
-    @after-enter="emit('opened')"
-    @after-leave="emit('left')"
-  >
+  <v-dialog v-model="isOpen" :aria-label="title" :max-width="width" scrollable @after-leave="emit('left')">
     <template v-if="$slots.activator" #activator="{ props }">
       <slot name="activator" :props="props" />
     </template>

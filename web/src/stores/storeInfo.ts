@@ -11,15 +11,19 @@ export const useStoreInfo = defineStore('storeInfo', () => {
   /** How far the server's clock is ahead of this machine's. */
   const clockOffsetMs = ref(0)
 
+  let latest = 0
+  /** An answer that a newer question has overtaken is dropped. */
   async function refresh(): Promise<void> {
+    const asking = ++latest
     try {
       const answer = await api.getStore()
+      if (asking !== latest) return
       clockOffsetMs.value = Date.parse(answer.now) - Date.now()
       info.value = answer
       error.value = null
     } catch (thrown) {
       if (!(thrown instanceof ApiError)) throw thrown
-      error.value = thrown
+      if (asking === latest) error.value = thrown
     }
   }
 

@@ -1,10 +1,21 @@
 <script setup lang="ts">
+import { watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { text } from '@/locale/en.ts'
 import { useKeysDialog } from './useKeysDialog.ts'
 import { useShellKeys } from './useShellKeys.ts'
 
 const { isOpen } = useKeysDialog()
 useShellKeys()
+
+// Its keys work while it is open; the page that they lead to is not left behind it.
+const route = useRoute()
+watch(
+  () => route.path,
+  () => {
+    isOpen.value = false
+  },
+)
 </script>
 
 <template>
