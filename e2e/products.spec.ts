@@ -181,6 +181,39 @@ test('ten bad rows of a hundred: the good ones taken, the others mended and brou
   await expect(page.getByText('340 products')).toBeVisible()
 })
 
+test('undo of what files brought: at once, and later from the menu, one after the other', async ({ page }) => {
+  await page.goto('/products')
+  const bringIn = async (name: string, content: string) => {
+    await page.getByRole('button', { name: 'Bring in a file …' }).click()
+    await page.getByLabel('Choose a file').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) })
+    await page.getByRole('button', { name: 'Accept' }).click()
+    await expect(page.getByText('The products are in.')).toBeVisible()
+  }
+  const header = 'sku;name;categories;regular_price;tax_rate\n'
+  await bringIn('spring.csv', `${header}NEW-1;Travel palette;Palettes;19,90;20\n`)
+  await expect(page.getByText('241 products')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText('All is as it was before “spring.csv” was brought in.')).toBeVisible()
+  await expect(page.getByText('240 products')).toBeVisible()
+
+  await bringIn('one.csv', `${header}NEW-1;Travel palette;Palettes;19,90;20\n`)
+  await bringIn('two.csv', `${header}NEW-1;Travel palette, large;Palettes;29,90;20\nNEW-2;Sponge;Sponges;2;20\n`)
+  await expect(page.getByText('242 products')).toBeVisible()
+  for (const [name, left] of [
+    ['two.csv', '241 products'],
+    ['one.csv', '240 products'],
+  ] as const) {
+    await page.getByRole('button', { name: 'Files', exact: true }).click()
+    const files = page.getByRole('dialog', { name: 'Files to take away' })
+    await expect(files.getByText(`“${name}” was brought in last.`)).toBeVisible()
+    await files.getByRole('button', { name: 'Undo' }).click()
+    await expect(page.getByText(left)).toBeVisible()
+  }
+  await page.getByRole('button', { name: 'Files', exact: true }).click()
+  await expect(page.getByRole('dialog', { name: 'Files to take away' })).toBeVisible()
+  await expect(page.getByText('was brought in last.')).toHaveCount(0)
+})
+
 test('files: every kind goes out as CSV and XLSX, with a template', async ({ page, request }) => {
   await page.goto('/products')
   await page.getByRole('button', { name: 'Files', exact: true }).click()

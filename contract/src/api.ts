@@ -200,9 +200,7 @@ export const ImportStatus = Type.Object(
     id: Id,
     kind: choice<ImportKind>(...IMPORT_KINDS),
     fileName: Type.String(),
-    state: Type.Unsafe<'reading' | 'ready' | 'refused' | 'writing' | 'done' | 'failed'>({
-      enum: ['reading', 'ready', 'refused', 'writing', 'done', 'failed'],
-    }),
+    state: choice('reading', 'ready', 'refused', 'writing', 'done', 'undone', 'failed'),
     /** Share done of what the state is about, 0 to 1. */
     progress: Type.Number({ minimum: 0, maximum: 1 }),
     rows: Whole,
@@ -222,6 +220,8 @@ export const ImportStatus = Type.Object(
   strict,
 )
 export type ImportStatus = Static<typeof ImportStatus>
+/** Those that can be undone. */
+export const ImportsAnswer = Type.Array(ImportStatus)
 
 export const ReleaseSummary = Type.Object(
   {

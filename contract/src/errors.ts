@@ -10,6 +10,7 @@ export const ERROR_STATUS = {
   'stale-version': 409,
   'stale-plan': 409,
   'import-not-ready': 409,
+  'import-overtaken': 409,
   'in-use': 409,
   'nothing-to-release': 409,
   'plan-has-problems': 409,

@@ -107,8 +107,11 @@ export async function deleteCategory(transaction: Connection, id: string): Promi
   return (await transaction('categories').where({ id }).delete()) > 0
 }
 
-export async function deleteProduct(transaction: Connection, sku: string): Promise<void> {
-  await transaction('products').where({ sku }).delete()
+export async function deleteProducts(transaction: Connection, skus: readonly string[]): Promise<void> {
+  for (let from = 0; from < skus.length; from += PRODUCTS_A_STEP)
+    await transaction('products')
+      .whereIn('sku', skus.slice(from, from + PRODUCTS_A_STEP))
+      .delete()
 }
 
 /**

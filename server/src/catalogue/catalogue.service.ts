@@ -1,14 +1,11 @@
-import { createProblem, type Product, type Promotion } from '@novalex/core'
+import { createProblem, type Product } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../http/AppError.ts'
-import { usesReach } from '../promotions/findUses.ts'
-import { listPromotions } from '../promotions/promotions.repository.ts'
-import { SETS, type SetContent } from '../sets/sets.repository.ts'
-import { listTestCarts } from '../testCarts/testCarts.repository.ts'
 import { countCatalogueRevision, lockStore } from '../store/store.repository.ts'
-import { deleteCategory, deleteProduct, listCategories, listProducts, saveProducts } from './catalogue.repository.ts'
+import { deleteCategory, deleteProducts, listCategories, listProducts, saveProducts } from './catalogue.repository.ts'
+import { findCategoryUses, refuseUsedProducts } from './uses.ts'
 
 export interface CatalogueService {
   /** Refused as `in-use`, saying by what, unless nothing needs the category. */
@@ -29,15 +26,14 @@ export function createCatalogueService({ database, clock }: { database: Database
         if (!category) throw new AppError('not-found', { facts: { kind: 'category', id } })
         const below = categories.filter(({ parent }) => parent === id)
         const products = (await listProducts(transaction)).filter((product) => product.categories.includes(id))
-        const promotions = (await listPromotions(transaction)).filter(({ promotion }) => usesCategory(promotion, id))
-        const sets = (await SETS.list(transaction)).filter(({ content }) => holdsCategory(content, id))
+        const { promotions, sets } = await findCategoryUses(transaction, id)
         if (below.length + products.length + promotions.length + sets.length > 0) {
           const facts = {
             name: category.name,
             categories: below.map(({ name }) => name),
             products: products.length,
-            promotions: promotions.map(({ promotion }) => promotion.name),
-            sets: sets.map(({ name }) => name),
+            promotions,
+            sets,
           }
           throw new AppError('in-use', { facts })
         }
@@ -71,40 +67,12 @@ export function createCatalogueService({ database, clock }: { database: Database
         await lockStore(transaction)
         const product = (await listProducts(transaction)).find((one) => one.sku === sku)
         if (!product) throw new AppError('not-found', { facts: { kind: 'product', id: sku } })
-        const records = await listPromotions(transaction, { archived: true })
-        const facts = {
-          name: product.name,
-          promotions: records
-            .filter(({ promotion }) => usesProduct(promotion, sku))
-            .map(({ promotion }) => promotion.name),
-          sets: (await SETS.list(transaction))
-            .filter(({ content }) => 'skus' in content && content.skus.includes(sku))
-            .map(({ name }) => name),
-          testCarts: (await listTestCarts(transaction))
-            .filter(({ cart }) => cart.lines.some((line) => line.sku === sku))
-            .map(({ name }) => name),
-        }
-        if (facts.promotions.length + facts.sets.length + facts.testCarts.length > 0)
-          throw new AppError('in-use', { facts })
-        await deleteProduct(transaction, sku)
+        await refuseUsedProducts(transaction, new Set([sku]), product.name)
+        await deleteProducts(transaction, [sku])
         await countCatalogueRevision(transaction)
         const detail = { name: product.name, before: product }
         await recordActivity(transaction, { at: clock.now(), by, action: 'delete-product', subject: sku, detail })
       })
     },
   }
-}
-
-function usesProduct(promotion: Promotion, sku: string): boolean {
-  return usesReach(promotion, ({ skus }) => skus?.includes(sku) ?? false)
-}
-
-function usesCategory(promotion: Promotion, id: string): boolean {
-  return usesReach(promotion, ({ categories }) => categories?.includes(id) ?? false)
-}
-
-function holdsCategory(content: SetContent, id: string): boolean {
-  if (!('filter' in content)) return false
-  const { categories = [], except } = content.filter
-  return [...categories, ...(except?.categories ?? [])].includes(id)
 }

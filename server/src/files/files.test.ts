@@ -240,6 +240,10 @@ test('sets are made and changed by name; a filter is not overwritten', async () 
   expect(contents).toMatchObject({ Chosen: { skus: ['PAD-2'] }, 'New one': { skus: ['PAD-1', 'PAD-2'] } })
 })
 
+interface RejectedPlan {
+  plan: { promotions: { id: string; colour?: string; problem: string }[] }
+}
+
 describe('a plan file', () => {
   const promotion = (id: string, changes: object = {}) => {
     const { campaign: _c, occasion: _o, archived: _a, note: _n, ...draft } = createDraft({ schedule: {} })
@@ -268,8 +272,19 @@ describe('a plan file', () => {
     )
     expect(codes(status)).toEqual(['2.mechanic.reach.skus.0 unknown-sku', '3.colour unknown-key', '4.id duplicate-id'])
     expect(status).toMatchObject({ rows: 4, goodRows: 1 })
+    const rejected = JSON.parse(
+      Buffer.from(await get(`/imports/${status.id}/rejected.json`)).toString(),
+    ) as RejectedPlan
+    expect(rejected.plan.promotions).toMatchObject([
+      { id: 'd', problem: 'mechanic.reach.skus.0: unknown-sku' },
+      { id: 'e', colour: 'red', problem: 'colour: unknown-key' },
+      { id: 'c', problem: 'id: duplicate-id' },
+    ])
+    expect((await server.request('GET', `/api/imports/${status.id}/rejected.csv`)).status).toBe(404)
     await accept(status, 'good')
     expect((await server.request('GET', '/api/promotions/c')).status).toBe(200)
+    const mended = rejected.plan.promotions.map(({ colour: _colour, ...one }) => ({ ...one, ...promotion(one.id) }))
+    expect(await send(...mended)).toMatchObject({ state: 'ready', added: 2, unchanged: 1 })
   })
   test.each([
     ['no JSON', '{"promotions":', 'bad-json'],

@@ -25,8 +25,14 @@ export interface RowProblem {
   readonly problem: Problem
 }
 
-/** How a kind of file is read, compared with what is there, and written. */
-export interface ImportWork<R> {
+export interface UndoScope {
+  readonly at: Instant
+  readonly by: string
+  readonly fileName: string
+}
+
+/** How a kind of file is read, compared with what is there, written, and undone. `B` is what undoing needs, as plain data. */
+export interface ImportWork<R, B> {
   /** Whether it belongs to the plan or to the catalogue, whose revision it counts up. */
   readonly belongsTo: 'plan' | 'catalogue'
   read(file: Uint8Array, onProgress: ProgressHearer): Promise<ParsedTable<string, R>>
@@ -34,13 +40,15 @@ export interface ImportWork<R> {
   check?(connection: Connection, input: ImportInput<R>): Promise<RowProblem[]>
   /** What writing rows without problems would change. */
   preview(connection: Connection, input: ImportInput<R>): Promise<Partial<ImportPreview>>
-  /** Of rows without problems. */
-  write(transaction: Connection, input: ImportInput<R>, onProgress: ProgressHearer): Promise<void>
+  /** Of rows without problems. Tells what was there before. */
+  write(transaction: Connection, input: ImportInput<R>, onProgress: ProgressHearer): Promise<B>
+  /** Puts back what was there before; nothing else of this plan or catalogue was changed since. */
+  undo(transaction: Connection, before: B, scope: UndoScope): Promise<void>
 }
 
-// What a row is belongs to each kind alone.
+// What a row is, and what undoing needs, belongs to each kind alone.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
-export const IMPORT_WORK: Readonly<Record<ImportKind, ImportWork<any>>> = {
+export const IMPORT_WORK: Readonly<Record<ImportKind, ImportWork<any, any>>> = {
   products: PRODUCTS_KIND,
   shoppers: SHOPPERS_KIND,
   sets: SETS_KIND,

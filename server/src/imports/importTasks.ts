@@ -4,9 +4,20 @@ import { recordActivity } from '../activity/activity.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { readBatches } from '../files/readRecords.ts'
 import { writeTable, type TableFileType } from '../files/writeTable.ts'
+import { AppError } from '../http/AppError.ts'
 import { countCatalogueRevision, countPlanRevision, getStore, lockStore } from '../store/store.repository.ts'
 import { IMPORT_WORK, revisionFor, type ImportInput, type ProgressHearer } from './importKind.ts'
-import { EMPTY_PREVIEW, findImport, getImportFile, updateImport, type ImportRecord } from './imports.repository.ts'
+import {
+  EMPTY_PREVIEW,
+  findImport,
+  getBefore,
+  getImportFile,
+  keepBefore,
+  listDoneImports,
+  updateImport,
+  type ImportRecord,
+} from './imports.repository.ts'
+import { writeRejectedPlan } from './kinds/plan.ts'
 
 const SHOWN_PROBLEMS = 500
 const READ_SHARE = 0.8
@@ -68,23 +79,23 @@ function rowOf({ path }: Problem): number {
 export async function writeImport(database: Database, { id, at }: { id: string; at: number }): Promise<void> {
   const record = await findImport(database, id)
   if (!record) return
+  const { kind } = record.status
   const isWritten = await database.transaction(async (transaction) => {
-    const { kind } = record.status
     if (revisionFor(kind, await lockStore(transaction)) !== record.revision) return false
     const { file } = await getImportFile(transaction, id)
-    await writeFile(transaction, record, {
+    const before = await writeFile(transaction, record, {
       file,
       at,
       onProgress: (share) => updateImport(database, id, { progress: share }),
     })
-    if (IMPORT_WORK[kind].belongsTo === 'plan') await countPlanRevision(transaction)
-    else await countCatalogueRevision(transaction)
+    await keepBefore(transaction, id, before)
+    await countRevision(transaction, kind)
     const { fileName, rows, goodRows, added, changed, priceChangeCount } = record.status
     const detail = { fileName, rows, goodRows, added, changed, priceChangeCount }
     await recordActivity(transaction, { at, by: record.createdBy, action: `import-${kind}`, subject: id, detail })
     return true
   })
-  if (isWritten) await updateImport(database, id, { state: 'done', progress: 1 })
+  if (isWritten) await updateImport(database, id, { state: 'done', progress: 1, revision: record.revision! + 1 })
   else await readImport(database, { id, at })
 }
 
@@ -92,9 +103,50 @@ async function writeFile(
   transaction: Connection,
   { status: { kind } }: ImportRecord,
   { file, at, onProgress }: { file: Uint8Array; at: Instant; onProgress: ProgressHearer },
-): Promise<void> {
+): Promise<unknown> {
   const { good } = await readFile(transaction, { kind, file, at }, () => Promise.resolve())
-  await IMPORT_WORK[kind].write(transaction, good, onProgress)
+  return IMPORT_WORK[kind].write(transaction, good, onProgress)
+}
+
+async function countRevision(transaction: Connection, kind: ImportKind): Promise<void> {
+  if (IMPORT_WORK[kind].belongsTo === 'plan') await countPlanRevision(transaction)
+  else await countCatalogueRevision(transaction)
+}
+
+/** All is again as the file before this one left it, so that one can be undone next. */
+async function followUndone(
+  transaction: Connection,
+  kind: ImportKind,
+  { from, to }: { from: number; to: number },
+): Promise<void> {
+  const belongsTo = (one: ImportKind) => IMPORT_WORK[one].belongsTo
+  const before = (await listDoneImports(transaction)).find(
+    ({ status, revision }) => revision === from && belongsTo(status.kind) === belongsTo(kind),
+  )
+  if (before) await updateImport(transaction, before.status.id, { revision: to })
+}
+
+/**
+ * Puts back what a file replaced and takes out what it brought, all or nothing. Refused as `import-overtaken` once the plan or the catalogue
+ * that it belongs to was changed by anything else, and as `in-use` if something needs what came with it.
+ */
+export async function undoImport(
+  database: Database,
+  { id, at, by }: { id: string; at: Instant; by: string },
+): Promise<void> {
+  await database.transaction(async (transaction) => {
+    const store = await lockStore(transaction)
+    const record = await findImport(transaction, id)
+    if (!record) throw new AppError('not-found', { facts: { kind: 'import', id } })
+    const { kind, state, fileName } = record.status
+    if (state !== 'done') throw new AppError('import-not-ready', { facts: { state } })
+    if (revisionFor(kind, store) !== record.revision) throw new AppError('import-overtaken')
+    await IMPORT_WORK[kind].undo(transaction, await getBefore(transaction, id), { at, by, fileName })
+    await countRevision(transaction, kind)
+    await recordActivity(transaction, { at, by, action: `undo-import-${kind}`, subject: id, detail: { fileName } })
+    await updateImport(transaction, id, { state: 'undone' })
+    await followUndone(transaction, kind, { from: record.revision! - 1, to: record.revision! + 1 })
+  })
 }
 
 /** The rows that can't be taken, as they stand in the file, each with what is wrong with it: to be mended and brought in again. */
@@ -104,8 +156,19 @@ export async function writeRejected(
 ): Promise<Uint8Array> {
   const { file, kind } = await getImportFile(database, id)
   const { problems } = await readFile(database, { kind, file, at }, () => Promise.resolve())
-  const byRow = new Map<number, Problem[]>()
-  for (const problem of problems) byRow.set(rowOf(problem), [...(byRow.get(rowOf(problem)) ?? []), problem])
+  const saidOf = new Map<number, string>()
+  for (const problem of problems) {
+    const said = saidOf.get(rowOf(problem))
+    saidOf.set(rowOf(problem), said === undefined ? describe(problem) : `${said} · ${describe(problem)}`)
+  }
+  return kind === 'plan' ? writeRejectedPlan(file, saidOf) : writeRejectedTable(file, saidOf, type)
+}
+
+async function writeRejectedTable(
+  file: Uint8Array,
+  saidOf: ReadonlyMap<number, string>,
+  type: TableFileType,
+): Promise<Uint8Array> {
   let header: string[] = []
   const rows: string[][] = []
   let number = 0
@@ -113,7 +176,7 @@ export async function writeRejected(
     for (const fields of batch) {
       number++
       if (number === 1) header = fields
-      else if (byRow.has(number)) rows.push([...keep(header, fields), byRow.get(number)!.map(describe).join(' · ')])
+      else if (saidOf.has(number)) rows.push([...keep(header, fields), saidOf.get(number)!])
     }
   }
   return writeTable({ columns: [...keep(header, header), PROBLEM_COLUMN], numbers: [], rows }, type)

@@ -10,7 +10,7 @@ export type ImportPreview = Omit<ImportStatus, 'id' | 'kind' | 'fileName' | 'sta
 export interface ImportRecord {
   readonly status: ImportStatus
   readonly createdBy: string
-  /** The revision of plan or catalogue that the preview was compared with. */
+  /** The revision of plan or catalogue that the preview was compared with; once it is written, the one that it made. */
   readonly revision: number | null
 }
 
@@ -60,22 +60,25 @@ export async function insertImport(
     progress: 0,
     preview: JSON.stringify(EMPTY_PREVIEW),
   })
-  const packed = await pack(created.file)
-  for (let from = 0, part = 0; from < packed.length; from += PART_BYTES, part++) {
-    const content = packed.subarray(from, from + PART_BYTES)
-    await connection('import_parts').insert({ import: created.id, part, content })
-  }
+  await insertParts(connection, created.id, { what: 'file', content: created.file })
   const old = await connection('imports').select('id').orderBy('created_at', 'desc').offset(KEPT_IMPORTS).limit(100)
   const ids = old.map(({ id }: { id: string }) => id)
   await connection('imports').whereIn('id', ids).whereNotIn('state', ['reading', 'writing']).delete()
 }
 
 export async function findImport(connection: Connection, id: string): Promise<ImportRecord | undefined> {
-  const row = await connection<ImportRow>('imports')
-    .select('id', 'kind', 'file_name', 'created_by', 'state', 'progress', 'revision', 'preview')
-    .where({ id })
-    .first()
-  if (!row) return undefined
+  const row = await connection<ImportRow>('imports').where({ id }).first()
+  return row && toRecord(row)
+}
+
+/** Those that were written, the last first. */
+export async function listDoneImports(connection: Connection): Promise<ImportRecord[]> {
+  const rows = await connection<ImportRow>('imports').where({ state: 'done' }).orderBy('created_at', 'desc')
+  return rows.map(toRecord)
+}
+
+function toRecord(row: ImportRow): ImportRecord {
+  const { id } = row
   const preview = JSON.parse(row.preview) as ImportPreview
   return {
     status: { id, kind: row.kind, fileName: row.file_name, state: row.state, progress: row.progress, ...preview },
@@ -87,11 +90,38 @@ export async function findImport(connection: Connection, id: string): Promise<Im
 export async function getImportFile(connection: Connection, id: string): Promise<{ file: Buffer; kind: ImportKind }> {
   const row = await connection<ImportRow>('imports').select('kind').where({ id }).first()
   if (!row) throw new Error(`no such import: ${id}`)
-  const parts = await connection<{ part: number; content: Buffer }>('import_parts')
+  return { file: await readParts(connection, id, 'file'), kind: row.kind }
+}
+
+/** What undoing needs, as its kind of file knows it. */
+export async function keepBefore(transaction: Connection, id: string, before: unknown): Promise<void> {
+  await insertParts(transaction, id, { what: 'before', content: Buffer.from(JSON.stringify(before)) })
+}
+
+export async function getBefore(connection: Connection, id: string): Promise<unknown> {
+  return JSON.parse((await readParts(connection, id, 'before')).toString())
+}
+
+type Part = 'file' | 'before'
+
+async function insertParts(
+  connection: Connection,
+  id: string,
+  { what, content: whole }: { what: Part; content: Buffer },
+): Promise<void> {
+  const packed = await pack(whole)
+  for (let from = 0, part = 0; from < packed.length; from += PART_BYTES, part++) {
+    const content = packed.subarray(from, from + PART_BYTES)
+    await connection('import_parts').insert({ import: id, what, part, content })
+  }
+}
+
+async function readParts(connection: Connection, id: string, what: Part): Promise<Buffer> {
+  const parts = await connection<{ import: string; what: Part; part: number; content: Buffer }>('import_parts')
     .select('content')
-    .where('import', id)
+    .where({ import: id, what })
     .orderBy('part')
-  return { file: await unpack(Buffer.concat(parts.map(({ content }) => content))), kind: row.kind }
+  return unpack(Buffer.concat(parts.map(({ content }) => content)))
 }
 
 /** Moves an import on only if it still is in one of the states given; tells whether it was. */

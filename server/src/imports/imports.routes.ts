@@ -19,17 +19,29 @@ export function createImportsRoutes(imports: ImportsService): Router {
     const fileName = readFileName(request.get('x-file-name'))
     response.status(202).json(await imports.start({ kind, fileName, file: request.body, by: actorOf(request) }))
   })
+  routes.get('/', async (_request, response) => {
+    response.json(await imports.listUndoable())
+  })
   routes.get('/:id', async (request, response) => {
     response.json(await imports.get(request.params.id))
   })
   routes.get('/:id/rejected.:type', async (request, response) => {
-    const type = readType(request.params.type)
-    const file = await imports.writeRejected(request.params.id, type)
-    response.attachment(`rejected.${type}`).type(MEDIA_TYPES[type]).send(Buffer.from(file))
+    const { id, type } = request.params
+    const { kind } = await imports.get(id)
+    if ((kind === 'plan') !== (type === 'json')) throw new AppError('no-such-page')
+    const tableType = kind === 'plan' ? 'csv' : readType(type)
+    const file = await imports.writeRejected(id, tableType)
+    response
+      .attachment(`rejected.${type}`)
+      .type(kind === 'plan' ? 'application/json' : MEDIA_TYPES[tableType])
+      .send(Buffer.from(file))
   })
   routes.post('/:id/accept', express.json(), async (request, response) => {
     const { rows = 'all' } = request.body === undefined ? {} : parseBody(AcceptRequest, request)
     response.status(202).json(await imports.accept(request.params.id, rows))
+  })
+  routes.post('/:id/undo', async (request, response) => {
+    response.json(await imports.undo(request.params.id, actorOf(request)))
   })
   routes.delete('/:id', async (request, response) => {
     await imports.remove(request.params.id)

@@ -4,12 +4,15 @@ import type { Database } from '../db/openDatabase.ts'
 import { AppError } from '../http/AppError.ts'
 import type { TableFileType } from '../files/writeTable.ts'
 import { createId } from '../createId.ts'
+import { getStore } from '../store/store.repository.ts'
 import type { Threads } from '../threads/threads.ts'
+import { revisionFor } from './importKind.ts'
 import {
   deleteImport,
   findImport,
   insertImport,
   listBusyImports,
+  listDoneImports,
   moveImport,
   updateImport,
 } from './imports.repository.ts'
@@ -23,6 +26,9 @@ export interface ImportsService {
   resume(): Promise<void>
   /** The rows that can't be taken, as a file. */
   writeRejected(id: string, type: TableFileType): Promise<Uint8Array>
+  /** The files whose writing can be undone: nothing else was changed since. */
+  listUndoable(): Promise<ImportStatus[]>
+  undo(id: string, by: string): Promise<ImportStatus>
   remove(id: string): Promise<void>
 }
 
@@ -66,7 +72,6 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
       }
     },
     async writeRejected(id, type) {
-      await get(id)
       return threads.run('writeRejected', { id, type, at: clock.now() })
     },
     async accept(id, rows) {
@@ -75,6 +80,17 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
       const isMoved = await moveImport(database, id, { from, to: 'writing' })
       if (!isMoved) throw new AppError('import-not-ready', { facts: { state: status.state } })
       runInBackground(id, threads.run('writeImport', { id, at: clock.now() }))
+      return get(id)
+    },
+    async listUndoable() {
+      const store = await getStore(database)
+      const done = await listDoneImports(database)
+      return done
+        .filter(({ status, revision }) => revisionFor(status.kind, store) === revision)
+        .map(({ status }) => status)
+    },
+    async undo(id, by) {
+      await threads.run('undoImport', { id, at: clock.now(), by })
       return get(id)
     },
     async remove(id) {

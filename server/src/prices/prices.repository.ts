@@ -58,13 +58,12 @@ export async function insertPastPrices(
   await transaction.batchInsert('past_prices', rows, 500)
 }
 
-/** Writes spans of the past; those of the same products that were brought in before make room. */
+/** Writes the spans of the past of some products; what was brought in of them before makes room. */
 export async function replacePastPrices(
   transaction: Connection,
-  prices: Parameters<typeof insertPastPrices>[1],
-  onProgress: (written: number) => Promise<void>,
+  { skus, prices }: { readonly skus: readonly string[]; readonly prices: Parameters<typeof insertPastPrices>[1] },
+  onProgress: (written: number) => Promise<void> = () => Promise.resolve(),
 ): Promise<void> {
-  const skus = [...new Set(prices.map(({ sku }) => sku))]
   for (let from = 0; from < skus.length; from += ROWS_A_STEP)
     await transaction('past_prices')
       .whereIn('sku', skus.slice(from, from + ROWS_A_STEP))

@@ -44,6 +44,13 @@ export async function saveShoppers(
   }
 }
 
+export async function deleteShoppers(transaction: Connection, ids: readonly string[]): Promise<void> {
+  for (let from = 0; from < ids.length; from += SHOPPERS_A_STATEMENT)
+    await transaction('shoppers')
+      .whereIn('id', ids.slice(from, from + SHOPPERS_A_STATEMENT))
+      .delete()
+}
+
 function toShopper({ id, name, groups, tags, bought, orders, spent }: Row): ShopperRow {
   const list = (text: string) => JSON.parse(text) as string[]
   return { id, name, groups: list(groups), tags: list(tags), orders, spent: Number(spent), bought: list(bought) }

@@ -4,7 +4,7 @@ import type { Database } from '../db/openDatabase.ts'
 import { exportFile, type ExportTask } from '../files/exportFile.ts'
 import type { TableFileType } from '../files/writeTable.ts'
 import { holdImport } from '../imports/imports.repository.ts'
-import { readImport, writeImport, writeRejected } from '../imports/importTasks.ts'
+import { readImport, undoImport, writeImport, writeRejected } from '../imports/importTasks.ts'
 import { computeDeepestAnswer, type DeepestQuestion } from '../plan/deepest.ts'
 import { computeMoments, type MomentsQuestion } from '../plan/moments.ts'
 import type { PlanSource } from '../plan/planSource.ts'
@@ -18,6 +18,7 @@ export interface Tasks {
   writeRejected: { question: { id: string; type: TableFileType; at: number }; answer: Uint8Array }
   exportFile: { question: ExportTask; answer: Uint8Array }
   writeImport: { question: { id: string; at: number }; answer: null }
+  undoImport: { question: { id: string; at: number; by: string }; answer: null }
   moments: { question: MomentsQuestion; answer: MomentsAnswer }
   deepest: { question: DeepestQuestion; answer: DeepestAnswer }
   foundProducts: { question: FoundTask; answer: string[] }
@@ -42,6 +43,10 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     },
     writeImport: async (question) => {
       await holdImport(database, question.id, () => writeImport(database, question))
+      return null
+    },
+    undoImport: async (question) => {
+      await undoImport(database, question)
       return null
     },
     writeRejected: (question) => writeRejected(database, question),

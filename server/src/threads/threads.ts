@@ -23,6 +23,7 @@ const FILES_HEAP_MB = 160
 const FILE_TASKS: ReadonlySet<TaskName> = new Set<TaskName>([
   'readImport',
   'writeImport',
+  'undoImport',
   'writeRejected',
   'exportFile',
 ])

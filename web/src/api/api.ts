@@ -109,7 +109,7 @@ export const api = {
   takeOff: (body: TakeOffRequest) => request<PromotionRecord[]>('/reprice/take-off', { method: 'POST', body }),
   fileUrl: (kind: ImportKind, type: 'csv' | 'xlsx' | 'json') => `/api/files/${kind}.${type}`,
   templateUrl: (kind: ImportKind, type: 'csv' | 'xlsx') => `/api/files/templates/${kind}.${type}`,
-  rejectedUrl: (id: string, type: 'csv' | 'xlsx') => `/api/imports/${id}/rejected.${type}`,
+  rejectedUrl: (id: string, type: 'csv' | 'xlsx' | 'json') => `/api/imports/${id}/rejected.${type}`,
 
   /** Archived ones too. */
   listAllPromotions: () => request<PromotionRecord[]>('/promotions'),
@@ -155,6 +155,9 @@ export const api = {
   getImport: (id: string) => request<ImportStatus>(`/imports/${id}`),
   acceptImport: (id: string, rows: 'all' | 'good') =>
     request<ImportStatus>(`/imports/${id}/accept`, { method: 'POST', body: { rows } }),
+  /** Those that can be undone. */
+  listImports: () => request<ImportStatus[]>('/imports'),
+  undoImport: (id: string) => request<ImportStatus>(`/imports/${id}/undo`, { method: 'POST' }),
   removeImport: (id: string) => request<undefined>(`/imports/${id}`, { method: 'DELETE' }),
 
   runTestCarts: () => request<TestCartRun[]>('/test-carts'),

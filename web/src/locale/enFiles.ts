@@ -72,6 +72,8 @@ export const filesText = {
       done: 'The promotions are in.',
     },
   } satisfies Record<ImportKind, KindWords>,
+  last: (file: string) => `“${file}” was brought in last.`,
+  undone: (file: string) => `All is as it was before “${file}” was brought in.`,
   reading: 'Reading the file …',
   writing: 'Writing it …',
   uploading: 'Sending the file …',

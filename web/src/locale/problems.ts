@@ -104,6 +104,8 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'stale-plan': 'The plan changed after this review. Look at the new review, then release.',
   'in-use': ({ name, ...uses }) => `${String(name)} is still in use: ${joinWords(toUses(uses))}. Take those out first.`,
   'import-not-ready': 'This file can’t be accepted now: it is still being read, was refused, or was accepted already.',
+  'import-overtaken':
+    'Something else was changed after this file came in, so it can’t be undone in one step any more. Bring in a file with the values wanted.',
   'nothing-to-release': 'Nothing differs from what the shop already follows.',
   'plan-has-problems': 'The plan can’t be released with these faults in it. Mend them first.',
   'too-large': ({ maxBytes }) =>

@@ -7,6 +7,7 @@ import * as priceHistory from './005-price-history.ts'
 import * as sales from './006-sales.ts'
 import * as importsResumed from './007-imports-resumed.ts'
 import * as importParts from './008-import-parts.ts'
+import * as importsUndone from './009-imports-undone.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -17,6 +18,7 @@ const ALL: Record<string, Knex.Migration> = {
   '006-sales': sales,
   '007-imports-resumed': importsResumed,
   '008-import-parts': importParts,
+  '009-imports-undone': importsUndone,
 }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {

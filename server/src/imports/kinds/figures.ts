@@ -6,6 +6,7 @@ import {
   STOCK_FORMAT,
   toInstant,
   type HistoryRow,
+  type HistorySpan,
   type Instant,
   type LocalDateTime,
   type PriceRow,
@@ -25,14 +26,17 @@ import { parseTableFile } from '../../files/parseTableFile.ts'
 import { listPastPrices, replacePastPrices } from '../../prices/prices.repository.ts'
 import { getStore } from '../../store/store.repository.ts'
 import type { ImportInput, ImportWork, RowProblem } from '../importKind.ts'
+import { undoProducts, type ProductsBefore } from './undoProducts.ts'
+
+type PastPrices = Parameters<typeof replacePastPrices>[1]
 
 const SHOWN_PRICE_CHANGES = 200
 
 /** Figures of products that are there already: their prices, stock and sales, and what they cost before. */
 export const FIGURE_KINDS: {
-  prices: ImportWork<PriceRow>
-  stock: ImportWork<StockRow>
-  history: ImportWork<HistoryRow>
+  prices: ImportWork<PriceRow, ProductsBefore>
+  stock: ImportWork<StockRow, StockFigures[]>
+  history: ImportWork<HistoryRow, PastPrices>
 } = {
   prices: {
     belongsTo: 'catalogue',
@@ -59,7 +63,9 @@ export const FIGURE_KINDS: {
       const known = await loadProducts(transaction)
       const products = rows.map((row) => withPrices(known.get(row.sku)!, row, columns))
       await saveProducts(transaction, products, { at, onProgress: (done) => onProgress(done / products.length) })
+      return { products: products.map(({ sku }) => known.get(sku)!), added: [], categories: [] }
     },
+    undo: undoProducts,
   },
   stock: {
     belongsTo: 'catalogue',
@@ -76,15 +82,17 @@ export const FIGURE_KINDS: {
       return { changed: changed.length, unchanged: given.length - changed.length }
     },
     async write(transaction, { rows, columns }, onProgress) {
-      const figures = rows.map(({ sku, stock, sold }): StockFigures => {
-        return {
-          sku,
-          ...(columns.includes('stock') ? { stock } : {}),
-          ...(columns.includes('sold_30_days') ? { sold } : {}),
-        }
+      const known = await loadProducts(transaction)
+      const sales = await listSales(transaction)
+      const pick = ({ sku, stock, sold }: StockRow): StockFigures => ({
+        sku,
+        ...(columns.includes('stock') ? { stock } : {}),
+        ...(columns.includes('sold_30_days') ? { sold } : {}),
       })
-      await saveStock(transaction, figures, (written) => onProgress(written / figures.length))
+      await saveStock(transaction, rows.map(pick), (written) => onProgress(written / rows.length))
+      return rows.map(({ sku }) => pick({ sku, stock: known.get(sku)!.stock, sold: sales.get(sku) ?? null }))
     },
+    undo: (transaction, before) => saveStock(transaction, before),
   },
   history: {
     belongsTo: 'catalogue',
@@ -96,8 +104,19 @@ export const FIGURE_KINDS: {
       const prices = rows.map(({ from, until, ...row }) => {
         return { ...row, from: toMoment(from, timeZone)!, until: toMoment(until, timeZone)! }
       })
-      await replacePastPrices(transaction, prices, (written) => onProgress(written / prices.length))
+      const skus = [...new Set(rows.map(({ sku }) => sku))]
+      const before = [...(await listPastPrices(transaction, skus))]
+      await replacePastPrices(transaction, { skus, prices }, (written) => onProgress(written / prices.length))
+      const toRow = (sku: string, { from, until, price, regular }: HistorySpan) => ({
+        sku,
+        from,
+        until,
+        price,
+        regular,
+      })
+      return { skus, prices: before.flatMap(([sku, spans]) => spans.map((span) => toRow(sku, span))) }
     },
+    undo: (transaction, before) => replacePastPrices(transaction, before),
   },
 }
 

@@ -4,6 +4,7 @@ import {
   checkPromotion,
   compileCatalogue,
   createProblem,
+  PROBLEM_COLUMN,
   resolveSets,
   type Problem,
   type Promotion,
@@ -16,6 +17,7 @@ import {
   findPromotion,
   insertPromotion,
   listPromotions,
+  markDeleted,
   nextRank,
   updatePromotion,
 } from '../../promotions/promotions.repository.ts'
@@ -26,7 +28,7 @@ import type { ImportWork } from '../importKind.ts'
 const BY = 'plan file'
 
 /** Promotions from a plan file, by id: known ones are replaced and keep their rank, new ones come last, the others stay. */
-export const PLAN_KIND: ImportWork<Promotion> = {
+export const PLAN_KIND: ImportWork<Promotion, { promotions: PromotionRecord[]; added: string[] }> = {
   belongsTo: 'plan',
   read: (file) => Promise.resolve(readPlan(file)),
   async check(connection, { rows }) {
@@ -50,27 +52,57 @@ export const PLAN_KIND: ImportWork<Promotion> = {
     return { added, unchanged, changed: rows.length - added - unchanged }
   },
   async write(transaction, { rows, at }, onProgress) {
+    const promotions: PromotionRecord[] = []
+    const added: string[] = []
     for (const [index, row] of rows.entries()) {
-      await writePromotion(transaction, row, new Date(at).toISOString())
+      const before = await writePromotion(transaction, row, new Date(at).toISOString())
+      if (before) promotions.push(before)
+      else added.push(row.id)
       await onProgress(index / rows.length)
     }
+    return { promotions, added }
+  },
+  async undo(transaction, { promotions, added }, { at, by }) {
+    const stamp = { updatedAt: new Date(at).toISOString(), updatedBy: by }
+    for (const before of promotions)
+      await updatePromotion(transaction, { ...before, ...stamp, version: before.version + 2 })
+    for (const id of added) await markDeleted(transaction, (await findPromotion(transaction, id))!, new Date(at))
   },
 }
 
-/** In order of their ranks, which say nothing else here. */
-function readPlan(file: Uint8Array): ParsedTable<string, Promotion> {
-  const nothing = { columns: [], rows: [], numbers: [] }
-  const refuse = (...problems: Problem[]) => ({ ...nothing, problems })
+/** The promotions of a plan file as they stand there, without what was said to be wrong with them before. */
+function readPromotions(file: Uint8Array): unknown[] | Problem {
   let content: unknown
   try {
     content = JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(file))
   } catch {
-    return refuse(createProblem('bad-json', ''))
+    return createProblem('bad-json', '')
   }
   const { plan = content } = (content ?? {}) as { plan?: unknown }
   const { promotions } = (plan ?? {}) as { promotions?: unknown }
-  if (!Array.isArray(promotions)) return refuse(createProblem('no-promotions', ''))
-  if (promotions.length === 0) return refuse(createProblem('empty-file', ''))
+  if (!Array.isArray(promotions)) return createProblem('no-promotions', '')
+  if (promotions.length === 0) return createProblem('empty-file', '')
+  return promotions.map((one: unknown) => {
+    if (typeof one !== 'object' || one === null) return one
+    const { [PROBLEM_COLUMN]: _said, ...promotion } = one as Record<string, unknown>
+    return promotion
+  })
+}
+
+/** A plan file of those promotions that have something wrong with them, which each of them says; by their places from 1. */
+export function writeRejectedPlan(file: Uint8Array, problems: ReadonlyMap<number, string>): Uint8Array {
+  const promotions = readPromotions(file)
+  const rejected = (Array.isArray(promotions) ? promotions : []).flatMap((one, index) => {
+    const said = problems.get(index + 1)
+    return said === undefined || typeof one !== 'object' ? [] : [{ ...one, [PROBLEM_COLUMN]: said }]
+  })
+  return Buffer.from(`${JSON.stringify({ plan: { promotions: rejected } }, null, 2)}\n`)
+}
+
+/** In order of their ranks, which say nothing else here. */
+function readPlan(file: Uint8Array): ParsedTable<string, Promotion> {
+  const promotions = readPromotions(file)
+  if (!Array.isArray(promotions)) return { columns: [], rows: [], numbers: [], problems: [promotions] }
   const rows: Promotion[] = []
   const numbers: number[] = []
   const problems: Problem[] = []
@@ -106,7 +138,12 @@ function sortKeys(value: unknown): unknown {
   )
 }
 
-async function writePromotion(transaction: Connection, row: Promotion, updatedAt: string): Promise<void> {
+/** Answers what was there before under its id. */
+async function writePromotion(
+  transaction: Connection,
+  row: Promotion,
+  updatedAt: string,
+): Promise<PromotionRecord | undefined> {
   const stamp = { updatedAt, updatedBy: BY }
   const before = await findPromotion(transaction, row.id)
   if (before) {
@@ -116,11 +153,12 @@ async function writePromotion(transaction: Connection, row: Promotion, updatedAt
     const occasion = isSame ? before.occasion : null
     const record: PromotionRecord = { ...before, ...stamp, promotion, occasion, version: before.version + 1 }
     await updatePromotion(transaction, record)
-    return
+    return before
   }
   // One that was deleted keeps its row; what comes back under its id takes its place.
   await transaction('promotions').where({ id: row.id }).delete()
   const promotion = { ...row, rank: await nextRank(transaction) }
   const outside = { campaign: null, occasion: null, archived: false, note: '' }
   await insertPromotion(transaction, { promotion, ...outside, ...stamp, version: 1 })
+  return undefined
 }

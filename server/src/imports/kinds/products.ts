@@ -11,11 +11,12 @@ import { insertCategories, loadCatalogue, saveProducts } from '../../catalogue/c
 import { parseTableFile } from '../../files/parseTableFile.ts'
 import type { ImportWork } from '../importKind.ts'
 import type { ImportPreview } from '../imports.repository.ts'
+import { undoProducts, type ProductsBefore } from './undoProducts.ts'
 
 const SHOWN_PRICE_CHANGES = 200
 const SHOWN_CATEGORIES = 200
 
-export const PRODUCTS_KIND: ImportWork<ProductRow> = {
+export const PRODUCTS_KIND: ImportWork<ProductRow, ProductsBefore> = {
   belongsTo: 'catalogue',
   read: (file, onProgress) => parseTableFile(file, PRODUCT_FORMAT, onProgress),
   async preview(connection, { rows, columns }) {
@@ -24,13 +25,19 @@ export const PRODUCTS_KIND: ImportWork<ProductRow> = {
     return summarize(result, catalogue.categories)
   },
   async write(transaction, { rows, columns, at }, onProgress) {
-    const result = computeProductImport(rows, columns as ProductColumn[], await loadCatalogue(transaction))
+    const catalogue = await loadCatalogue(transaction)
+    const result = computeProductImport(rows, columns as ProductColumn[], catalogue)
+    const written = new Set(result.products.map(({ sku }) => sku))
+    const products = catalogue.products.filter(({ sku }) => written.has(sku))
+    for (const { sku } of products) written.delete(sku)
     await insertCategories(transaction, result.newCategories)
     await saveProducts(transaction, result.products, {
       at,
-      onProgress: (written) => onProgress(written / result.products.length),
+      onProgress: (done) => onProgress(done / result.products.length),
     })
+    return { products, added: [...written], categories: result.newCategories.map(({ id }) => id) }
   },
+  undo: undoProducts,
 }
 
 function summarize(result: ProductImport, categories: readonly Category[]): Partial<ImportPreview> {

@@ -1,3 +1,4 @@
+import type { SetRecord } from '@novalex/contract'
 import { createProblem, SET_FORMAT, type SetRow } from '@novalex/core'
 import { listProducts } from '../../catalogue/catalogue.repository.ts'
 import { createId } from '../../createId.ts'
@@ -6,7 +7,7 @@ import { SETS } from '../../sets/sets.repository.ts'
 import type { ImportWork } from '../importKind.ts'
 
 /** Product sets picked by hand, by name. A set that the file names holds just what the file says; the others stay. */
-export const SETS_KIND: ImportWork<SetRow> = {
+export const SETS_KIND: ImportWork<SetRow, { sets: SetRecord[]; added: string[] }> = {
   belongsTo: 'plan',
   read: (file, onProgress) => parseTableFile(file, SET_FORMAT, onProgress),
   async check(connection, { rows }) {
@@ -32,12 +33,25 @@ export const SETS_KIND: ImportWork<SetRow> = {
   async write(transaction, { rows }, onProgress) {
     const known = new Map((await SETS.list(transaction)).map((set) => [set.name, set]))
     const given = [...group(rows)]
+    const sets: SetRecord[] = []
+    const added: string[] = []
     for (const [index, [name, skus]] of given.entries()) {
       const before = known.get(name)
-      if (before) await SETS.replace(transaction, { ...before, content: { skus } })
-      else await SETS.insert(transaction, { id: createId(), name, content: { skus }, version: 1 })
+      if (before) {
+        sets.push(before)
+        await SETS.replace(transaction, { ...before, content: { skus } })
+      } else {
+        const id = createId()
+        added.push(id)
+        await SETS.insert(transaction, { id, name, content: { skus }, version: 1 })
+      }
       await onProgress(index / given.length)
     }
+    return { sets, added }
+  },
+  async undo(transaction, { sets, added }) {
+    for (const set of sets) await SETS.replace(transaction, { ...set, version: set.version + 1 })
+    for (const id of added) await SETS.remove(transaction, id)
   },
 }
 

@@ -1,9 +1,9 @@
 import { SHOPPER_FORMAT, type ShopperRow } from '@novalex/core'
 import { parseTableFile } from '../../files/parseTableFile.ts'
-import { listShoppers, saveShoppers } from '../../shoppers/shoppers.repository.ts'
+import { deleteShoppers, listShoppers, saveShoppers } from '../../shoppers/shoppers.repository.ts'
 import type { ImportWork } from '../importKind.ts'
 
-export const SHOPPERS_KIND: ImportWork<ShopperRow> = {
+export const SHOPPERS_KIND: ImportWork<ShopperRow, { shoppers: ShopperRow[]; added: string[] }> = {
   belongsTo: 'catalogue',
   read: (file, onProgress) => parseTableFile(file, SHOPPER_FORMAT, onProgress),
   async preview(connection, { rows }) {
@@ -12,6 +12,15 @@ export const SHOPPERS_KIND: ImportWork<ShopperRow> = {
     const unchanged = rows.filter((row) => known.get(row.id) === JSON.stringify(row)).length
     return { added, unchanged, changed: rows.length - added - unchanged }
   },
-  write: (transaction, { rows }, onProgress) =>
-    saveShoppers(transaction, rows, (written) => onProgress(written / rows.length)),
+  async write(transaction, { rows }, onProgress) {
+    const given = new Set(rows.map(({ id }) => id))
+    const shoppers = (await listShoppers(transaction)).filter(({ id }) => given.has(id))
+    for (const { id } of shoppers) given.delete(id)
+    await saveShoppers(transaction, rows, (written) => onProgress(written / rows.length))
+    return { shoppers, added: [...given] }
+  },
+  async undo(transaction, { shoppers, added }) {
+    await saveShoppers(transaction, shoppers)
+    await deleteShoppers(transaction, added)
+  },
 }

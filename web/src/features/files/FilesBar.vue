@@ -1,8 +1,12 @@
 <script setup lang="ts">
-import type { ImportKind } from '@novalex/contract'
+import type { ImportKind, ImportStatus } from '@novalex/contract'
 import { ref } from 'vue'
 import { api } from '@/api/api.ts'
+import { useAttempt } from '@/composables/useAttempt.ts'
+import { useLoad } from '@/composables/useLoad.ts'
+import { text } from '@/locale/en.ts'
 import { filesText as words } from '@/locale/enFiles.ts'
+import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import ImportDialog from './ImportDialog.vue'
 
@@ -11,17 +15,35 @@ const { kinds } = defineProps<{ kinds: readonly ImportKind[]; compact?: boolean 
 const emit = defineEmits<{ imported: [] }>()
 
 const store = useStoreInfo()
+const notice = useNotice()
+const attempt = useAttempt(() => {
+  emit('imported')
+})
 const isOpen = ref(false)
 const isImporting = ref(false)
+
+/** The last file, as long as nothing else was changed after it. */
+const { data: undoable } = useLoad(isOpen, async () =>
+  isOpen.value ? (await api.listImports()).filter(({ kind }) => kinds.includes(kind)) : [],
+)
 
 function bring(): void {
   isOpen.value = false
   isImporting.value = true
 }
 
-async function onImported(): Promise<void> {
+async function onImported(status: ImportStatus): Promise<void> {
+  notice.say(words.kinds[status.kind].done, { label: text.common.undo, run: () => void undo(status) })
   await store.refresh()
   emit('imported')
+}
+
+function undo({ id, fileName }: ImportStatus): Promise<void> {
+  isOpen.value = false
+  return attempt(async () => {
+    await api.undoImport(id)
+    notice.say(words.undone(fileName))
+  })
 }
 </script>
 
@@ -64,6 +86,10 @@ async function onImported(): Promise<void> {
           </tr>
         </tbody>
       </table>
+      <p v-for="status in undoable" :key="status.id" class="last">
+        {{ words.last(status.fileName) }}
+        <button type="button" class="as-link" @click="undo(status)">{{ text.common.undo }}</button>
+      </p>
       <v-btn v-if="compact" size="small" class="bring" @click="bring">{{ words.bring }}</v-btn>
     </v-card>
   </v-menu>
@@ -82,6 +108,11 @@ async function onImported(): Promise<void> {
   padding: 7px 18px 7px 0;
   white-space: nowrap;
 }
+
+.last {
+  margin: 8px 0 4px;
+}
+
 .bring {
   margin: 8px 0 4px;
 }

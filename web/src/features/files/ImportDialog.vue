@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import type { ImportKind } from '@novalex/contract'
+import type { ImportKind, ImportStatus } from '@novalex/contract'
 import { computed, ref, watch } from 'vue'
 import { api } from '@/api/api.ts'
 import { text } from '@/locale/en.ts'
 import { filesText as words } from '@/locale/enFiles.ts'
 import { plural } from '@/locale/format.ts'
 import { explainError } from '@/locale/problems.ts'
-import { useNotice } from '@/stores/notice.ts'
 import ImportPreview from './ImportPreview.vue'
 import ImportProblems from './ImportProblems.vue'
 import { useImport } from './useImport.ts'
@@ -14,9 +13,8 @@ import { useImport } from './useImport.ts'
 /** A file on its way in: what it holds, what is wrong with it, what it would change. */
 const { kinds } = defineProps<{ kinds: readonly ImportKind[] }>()
 const isOpen = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ imported: [] }>()
+const emit = defineEmits<{ imported: [status: ImportStatus] }>()
 
-const notice = useNotice()
 const kind = ref<ImportKind>(kinds[0]!)
 const { status, error, isSending, isAgain, isBusy, send, accept, reset } = useImport()
 const input = ref<HTMLInputElement | null>(null)
@@ -35,8 +33,7 @@ watch(
   () => status.value?.state,
   (state) => {
     if (state !== 'done') return
-    notice.say(words.kinds[kind.value].done)
-    emit('imported')
+    emit('imported', status.value!)
     isOpen.value = false
   },
 )
@@ -73,10 +70,15 @@ watch(isOpen, (open) => {
         <ImportProblems v-if="status?.state === 'refused'" :status="status" />
         <ImportPreview v-if="status?.state === 'ready' || goodRows > 0" :status="status!" />
       </div>
-      <p v-if="goodRows > 0 && kind !== 'plan'">
+      <p v-if="goodRows > 0">
         {{ words.rejected }}
-        <a :href="api.rejectedUrl(status!.id, 'csv')" download>CSV</a> ·
-        <a :href="api.rejectedUrl(status!.id, 'xlsx')" download>XLSX</a>
+        <template
+          v-for="(type, index) in kind === 'plan' ? (['json'] as const) : (['csv', 'xlsx'] as const)"
+          :key="type"
+        >
+          <template v-if="index > 0"> · </template>
+          <a :href="api.rejectedUrl(status!.id, type)" download>{{ type.toUpperCase() }}</a>
+        </template>
       </p>
       <footer>
         <input

@@ -1,0 +1,32 @@
+import type { Product } from '@novalex/core'
+import { deleteCategory, deleteProducts, listCategories, saveProducts } from '../../catalogue/catalogue.repository.ts'
+import { findCategoryUses, refuseUsedProducts } from '../../catalogue/uses.ts'
+import type { Connection } from '../../db/openDatabase.ts'
+import type { UndoScope } from '../importKind.ts'
+
+/** What a file did to products: those that it changed, as they were, and what came with it. */
+export interface ProductsBefore {
+  readonly products: readonly Product[]
+  readonly added: readonly string[]
+  readonly categories: readonly string[]
+}
+
+/**
+ * The products as they were; those that came with the file go. A regular price that is put back holds from now on: the time in between stays in
+ * the price history, since the shop showed it. A category that came with the file and is used meanwhile stays.
+ */
+export async function undoProducts(
+  transaction: Connection,
+  { products, added, categories }: ProductsBefore,
+  { at, fileName }: UndoScope,
+): Promise<void> {
+  await refuseUsedProducts(transaction, new Set(added), fileName)
+  await saveProducts(transaction, products, { at })
+  await deleteProducts(transaction, added)
+  // What is below comes after its parent.
+  for (const id of categories.toReversed()) {
+    const { promotions, sets } = await findCategoryUses(transaction, id)
+    const isParent = (await listCategories(transaction)).some(({ parent }) => parent === id)
+    if (promotions.length + sets.length === 0 && !isParent) await deleteCategory(transaction, id)
+  }
+}

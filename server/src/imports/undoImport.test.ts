@@ -1,0 +1,126 @@
+import { ImportsAnswer, type ImportKind, type ImportStatus } from '@novalex/contract'
+import { afterEach, beforeEach, expect, inject, test } from 'vitest'
+import { checkShape } from '../http/validate.ts'
+import { createDraft, createTestServer, type TestServer } from '../testing/createTestServer.ts'
+
+let server: TestServer
+beforeEach(async () => {
+  server = await createTestServer(inject('databaseUrl'))
+})
+afterEach(() => server.close())
+
+async function bringIn(kind: ImportKind, content: string): Promise<ImportStatus> {
+  const headers = { 'content-type': kind === 'plan' ? 'application/json' : 'text/csv' }
+  const { body } = await server.request('POST', `/api/imports?kind=${kind}`, content, headers)
+  const { id } = body as ImportStatus
+  await settle(id)
+  await server.request('POST', `/api/imports/${id}/accept`)
+  return settle(id)
+}
+
+async function settle(id: string): Promise<ImportStatus> {
+  for (;;) {
+    const { body } = await server.request('GET', `/api/imports/${id}`)
+    const status = body as ImportStatus
+    if (status.state !== 'reading' && status.state !== 'writing') return status
+    await new Promise((resolve) => setTimeout(resolve, 20))
+  }
+}
+
+const undo = (id: string) => server.request('POST', `/api/imports/${id}/undo`, undefined, { 'x-actor': 'tester' })
+const takeOut = async (kind: ImportKind) =>
+  (await server.request('GET', `/api/files/${kind}.${kind === 'plan' ? 'json' : 'csv'}`)).body as unknown
+
+/** A file of each kind that brings something new, or changes what the first one brought. */
+const FILES: [ImportKind, string, string][] = [
+  [
+    'products',
+    'sku;name;categories;regular_price;tax_rate\nPAD-1;Pad, small;Paper > Pads;12;20\nNEW;Brush;Brushes > Flat;3;20\n',
+    'sku;name;categories;regular_price;tax_rate\nNEW;Brush, flat;Brushes > Round;4;20\nNEWER;Sponge;Sponges;5;20\n',
+  ],
+  ['prices', 'sku;regular_price;unit_cost\nPAD-1;11;4\nINK-1;8;\n', 'sku;regular_price\nPAD-1;13\n'],
+  ['stock', 'sku;stock;sold_30_days\nPAD-1;3;7\nINK-1;;1\n', 'sku;sold_30_days\nPAD-1;9\n'],
+  [
+    'history',
+    'sku;from;until;price;regular_price\nPAD-1;2026-01-01;2026-02-01;9;10\nPAD-1;2026-02-01;2026-03-01;10;10\n',
+    'sku;from;until;price;regular_price\nPAD-1;2026-04-01;2026-05-01;8;10\nPAD-2;2026-01-01;2026-02-01;9;20\n',
+  ],
+  ['sets', 'set;sku\nDear ones;PAD-1\nDear ones;PAD-2\n', 'set;sku\nDear ones;INK-1\nCheap ones;INK-1\n'],
+  ['shoppers', 'id;name;orders\ns1;Alma A.;3\n', 'id;name;orders\ns1;Alma A.;4\ns2;Bela B.;1\n'],
+  ['plan', planOf('first', 1000), planOf('first', 2500, 'second')],
+]
+
+function planOf(id: string, percent: number, ...others: string[]): string {
+  const { name, state, schedule, code, when, stacking, limits, ladder } = createDraft()
+  const mechanic = { kind: 'markdown', reach: { categories: ['paper'] }, value: { percent } }
+  const rule = { name, state, schedule, code, when, stacking, limits, ladder, mechanic }
+  const promotions = [id, ...others].map((one, index) => ({ ...rule, id: one, rank: index + 1 }))
+  return JSON.stringify({ plan: { promotions } })
+}
+
+test.each(FILES)('%s: all is as it was, after the first file and after the second', async (kind, first, second) => {
+  const empty = await takeOut(kind)
+  const begun = await bringIn(kind, first)
+  expect(begun).toMatchObject({ state: 'done' })
+  const between = await takeOut(kind)
+  expect(between).not.toEqual(empty)
+  const last = await bringIn(kind, second)
+  expect(last).toMatchObject({ state: 'done' })
+  expect(await takeOut(kind)).not.toEqual(between)
+
+  const { body: undoable } = await server.request('GET', '/api/imports')
+  expect(checkShape(ImportsAnswer, undoable)).toEqual([])
+  expect((undoable as ImportStatus[]).map(({ id }) => id)).toEqual([last.id])
+  expect(await undo(last.id)).toMatchObject({ status: 200, body: { state: 'undone' } })
+  expect(await takeOut(kind)).toEqual(between)
+  expect(await undo(last.id)).toMatchObject({ status: 409, body: { error: { code: 'import-not-ready' } } })
+  expect((await undo(begun.id)).status).toBe(200)
+  expect(await takeOut(kind)).toEqual(empty)
+  expect((await server.request('GET', '/api/imports')).body).toEqual([])
+})
+
+test('categories that came with the file go, unless something uses them meanwhile', async () => {
+  const { id } = await bringIn('products', FILES[0]![1])
+  const names = async () =>
+    ((await server.request('GET', '/api/categories')).body as { name: string }[]).map(({ name }) => name)
+  expect(await names()).toContain('Flat')
+  const reach = { categories: ['brushes'] }
+  await server.request(
+    'POST',
+    '/api/promotions',
+    createDraft({ mechanic: { kind: 'markdown', reach, value: { percent: 500 } } }),
+  )
+  expect((await undo(id)).status).toBe(200)
+  expect(await names()).not.toContain('Flat')
+  expect(await names()).toContain('Brushes')
+})
+
+test('a product that came with the file and is needed by a promotion is not taken out', async () => {
+  const { id } = await bringIn('products', FILES[0]![1])
+  const draft = createDraft({ mechanic: { kind: 'markdown', reach: { skus: ['NEW'] }, value: { percent: 500 } } })
+  await server.request('POST', '/api/promotions', draft)
+  const before = await takeOut('products')
+  const { status, body } = await undo(id)
+  expect([status, body.error]).toMatchObject([409, { code: 'in-use', facts: { promotions: [draft.name] } }])
+  expect(await takeOut('products')).toEqual(before)
+})
+
+test('what the shop showed in between stays in the price history', async () => {
+  const begun = server.clock.at
+  const { id } = await bringIn('prices', 'sku;regular_price\nPAD-1;8\n')
+  server.clock.at = begun + 60_000
+  expect((await undo(id)).status).toBe(200)
+  const { body } = await server.request('GET', '/api/products/PAD-1/history')
+  const spans = (body.spans as { from: string; until: string; price: number }[]).map(({ from, price }) => [from, price])
+  expect(spans).toContainEqual([new Date(begun).toISOString(), 800])
+  expect(spans).toContainEqual([new Date(begun + 60_000).toISOString(), 1000])
+})
+
+test('after anything else of the catalogue changed, undoing is refused and changes nothing', async () => {
+  const { id } = await bringIn('prices', 'sku;regular_price\nPAD-1;8\n')
+  expect((await server.request('DELETE', '/api/products/INK-1')).status).toBe(204)
+  expect(await undo(id)).toMatchObject({ status: 409, body: { error: { code: 'import-overtaken' } } })
+  expect((await server.request('GET', '/api/imports')).body).toEqual([])
+  expect((await server.request('GET', '/api/products/PAD-1')).body.product.regularPrice).toBe(800)
+  expect((await undo('none')).status).toBe(404)
+})
