@@ -122,6 +122,11 @@ test('price steps: rungs are filled at once, and the edges show both sides of ea
   await expect(page.getByText('sets the regular price')).toBeVisible()
   await expect(page.getByRole('row', { name: /^2 sold/ })).toContainText('20.00')
   await expect(page.getByRole('row', { name: /^3 sold/ })).toContainText('25.00')
+  await page.goto('/products/TEN')
+  await expect(page.getByRole('heading', { name: /^Price by units sold/ })).toBeVisible()
+  await expect(page.getByRole('row', { name: /^0 – 2 / })).toContainText('20.00')
+  await expect(page.getByRole('row', { name: /^15 and more / })).toContainText('45.00')
+  await expect(page.getByRole('img', { name: /^The price as “.+” sells/ })).toBeVisible()
 })
 
 test('a code that does not fit says why', async ({ page }) => {

@@ -1,7 +1,7 @@
 import type { Problem } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { CartSchema } from './orderSchema.ts'
-import { choice, Id, InstantText, Money, Name, Nullable, TEXT_LIMITS, strict } from './basicSchema.ts'
+import { choice, Id, InstantText, Money, Name, Nullable, TEXT_LIMITS, strict, Whole } from './basicSchema.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
 import {
   CategorySchema,
@@ -12,7 +12,6 @@ import {
   promotionFields,
 } from './planSchema.ts'
 
-const Whole = Type.Integer({ minimum: 0 })
 const Version = Type.Integer({ minimum: 1 })
 
 export const ProblemSchema = Type.Unsafe<Problem>(

@@ -16,6 +16,7 @@ export const strict = { additionalProperties: false }
 export const Id = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id })
 export const Name = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: '\\S' })
 export const Money = Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 0, maximum: MAX_MONEY }))
+export const Whole = Type.Integer({ minimum: 0 })
 export const Rate = Type.Unsafe<BasisPoints>(Type.Integer({ minimum: 0, maximum: 1_000_000 }))
 /** An instant, `2027-03-08T09:00:00.000Z`. */
 export const InstantText = Type.String({ format: 'date-time' })

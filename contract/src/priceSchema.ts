@@ -1,6 +1,6 @@
 import type { HistorySpan } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { choice, Id, InstantText, Money, Nullable, Rate, strict } from './basicSchema.ts'
+import { choice, Id, InstantText, Money, Nullable, Rate, strict, Whole } from './basicSchema.ts'
 
 const Span = Type.Object(
   {
@@ -24,6 +24,18 @@ export const HistoryAnswer = Type.Object(
     /** Null where nothing is reduced at the moment. */
     prior: Nullable(Type.Object({ began: InstantText, price: Nullable(Money), at: Nullable(InstantText) }, strict)),
     struck: Nullable(Money),
+    /** What it costs by units sold under each promotion that follows them. */
+    bySales: Type.Array(
+      Type.Object(
+        {
+          promotion: Id,
+          name: Type.String(),
+          at: InstantText,
+          steps: Type.Array(Type.Object({ sold: Whole, regular: Money, price: Money }, strict)),
+        },
+        strict,
+      ),
+    ),
   },
   strict,
 )

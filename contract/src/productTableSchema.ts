@@ -10,7 +10,7 @@ import {
 } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { PlanRef, PriceCause } from './api.ts'
-import { choice, Id, InstantText, MAX_MONEY, Money, Nullable, strict } from './basicSchema.ts'
+import { choice, Id, InstantText, MAX_MONEY, Money, Nullable, strict, Whole } from './basicSchema.ts'
 import { ProductSchema } from './planSchema.ts'
 
 const Limit = Type.Optional(Type.Integer({ minimum: -MAX_MONEY, maximum: MAX_MONEY }))
@@ -53,8 +53,6 @@ export const TableQuestion = Type.Object(
   strict,
 )
 export type TableQuestion = Static<typeof TableQuestion>
-
-const Whole = Type.Integer({ minimum: 0 })
 
 /** A product with what its columns show at a moment under a plan. */
 export const TableRow = Type.Object(

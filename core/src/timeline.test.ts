@@ -34,6 +34,21 @@ test('the price of a product through time, with its causes', () => {
   expect(spans.map((span) => span.until)).toEqual([...spans.slice(1).map((span) => span.from), range.to])
 })
 
+test('price steps are a cause like any other, and come first', () => {
+  const steps = createPromotion('p3', {
+    mechanic: { kind: 'price-steps', reach: { skus: ['B'] } },
+    schedule: { start: '2027-03-20T00:00' },
+    ladder: { by: 'date', rungs: [{ at: '2027-03-20T00:00', value: { price: 1500 } }] },
+  })
+  const spans = computePriceSpans(compileShop(products, [march, steps]), products[1]!, range, onlooker)
+  expect(spans.map(({ price, promotions }) => [price, promotions.join()])).toEqual([
+    [2000, ''],
+    [1800, 'p1'],
+    [1350, 'p3,p1'],
+    [1500, 'p3'],
+  ])
+})
+
 test('moments say how many products change and what starts and ends', () => {
   const moments = computePriceMoments(compileShop(products, [march, weekend]), range, onlooker)
   expect(moments[0]).toEqual({ at: at('2027-03-01T00:00'), products: 2, starts: ['p1'], ends: [] })

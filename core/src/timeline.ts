@@ -1,4 +1,4 @@
-import type { CompiledPlan } from './compilePlan.ts'
+import type { CompiledPlan, CompiledPromotion } from './compilePlan.ts'
 import { computeRungEdges } from './ladder.ts'
 import type { MinorUnits } from './money.ts'
 import type { Cart, Facts, Order, Product } from './plan.ts'
@@ -17,9 +17,11 @@ export interface Onlooker {
 /** A shelf price with the regular price of that moment. */
 export interface PublicPrice extends ShelfPrice {
   readonly regular: MinorUnits
+  /** The price steps that set the regular price; null where it is the catalogue's. */
+  readonly setBy: CompiledPromotion | null
 }
 
-/** A stretch of time with one shelf price and one set of causes; half-open. */
+/** A stretch of time with one shelf price and one set of causes, price steps first; half-open. */
 export interface PriceSpan {
   readonly from: Instant
   readonly until: Instant
@@ -50,7 +52,7 @@ export function createPublicPricer(plan: CompiledPlan, now: Instant, onlooker: O
   return (product) => {
     const priced = session.priced(product)
     const { price, steps } = computeShelfBefore(session, priced)
-    return { regular: priced.regularPrice, price, steps }
+    return { regular: priced.regularPrice, setBy: session.stepOf(product), price, steps }
   }
 }
 
@@ -105,8 +107,10 @@ export function computePriceSpans(
   const starts = [...edges].filter((edge) => edge < to).sort((a, b) => a - b)
   const spans: PriceSpan[] = []
   starts.forEach((start, index) => {
-    const { price, steps } = pricerAt(plan, start)(product)
-    const promotions = steps.map((step) => step.entry.promotion.id)
+    const { price, setBy, steps } = pricerAt(plan, start)(product)
+    const promotions = [...(setBy ? [setBy] : []), ...steps.map(({ entry }) => entry)].map(
+      ({ promotion }) => promotion.id,
+    )
     const until = starts[index + 1] ?? to
     const last = spans.at(-1)
     if (last?.price === price && last.promotions.join() === promotions.join())

@@ -1,11 +1,18 @@
 import { PlanQuery, type HistoryAnswer } from '@novalex/contract'
-import { computeHorizon, computePriorPrice, computeStruckPrice, type HistorySpan, type Instant } from '@novalex/core'
+import {
+  computeHorizon,
+  computePriorPrice,
+  computeStruckPrice,
+  computeUnitPrices,
+  type HistorySpan,
+  type Instant,
+} from '@novalex/core'
 import { Router } from 'express'
 import { getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { parseQuery } from '../http/validate.ts'
-import { resolveQuestion } from '../plan/ask.ts'
+import { ONLOOKER, resolveQuestion } from '../plan/ask.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { listReleases, findReleasedPlan } from '../releases/releases.repository.ts'
 import type { PriceHistory } from './priceHistory.service.ts'
@@ -33,6 +40,9 @@ export function createPricesRoutes({ database, plans, clock, history }: PricesDe
       names: await findNames(database, spans, plan),
       prior: prior && { began: write(prior.began), price: prior.price, at: prior.at === null ? null : write(prior.at) },
       struck: present ? computeStruckPrice(present, prior) : null,
+      bySales: computeUnitPrices(plan, product, at, ONLOOKER).map((one) => {
+        return { ...one, at: write(one.at), steps: [...one.steps] }
+      }),
     }
     response.json(answer)
   })

@@ -1,25 +1,12 @@
 <script setup lang="ts">
 import type { HistoryAnswer } from '@novalex/contract'
 import { dateOf, toInstant, toLocal } from '@novalex/core'
-import {
-  CategoryScale,
-  Chart,
-  Legend,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  Tooltip,
-  type ChartData,
-  type ChartOptions,
-} from 'chart.js'
+import type { ChartData } from 'chart.js'
 import { computed } from 'vue'
 import { Line } from 'vue-chartjs'
-import { useTheme } from 'vuetify'
 import { productText as words } from '@/locale/enProducts.ts'
-import { formatDate, formatMoney } from '@/locale/format.ts'
-
-Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Legend, Tooltip)
+import { formatDate } from '@/locale/format.ts'
+import { usePriceChart } from './usePriceChart.ts'
 
 /** Shelf and regular price as steps through time; what is planned is dashed. */
 const { spans, from, until, now, moment, zone, label } = defineProps<{
@@ -34,16 +21,7 @@ const { spans, from, until, now, moment, zone, label } = defineProps<{
 }>()
 
 const MAX_TICKS = 7
-Chart.defaults.font.family = 'Public Sans Variable, sans-serif'
-
-const theme = useTheme()
-/** Read anew with each theme: the canvas knows no variables. */
-const colours = computed(() => {
-  void theme.name.value
-  const style = getComputedStyle(document.querySelector('.v-application') ?? document.body)
-  const read = (name: string) => style.getPropertyValue(name).trim()
-  return { act: read('--act'), quiet: read('--quiet'), moment: read('--moment'), line: read('--line') }
-})
+const { colours, base, createOptions } = usePriceChart()
 /** The first of each month in view, or of every other one and so on, as many as have room. */
 const months = computed(() => {
   const first = toLocal(from, zone).slice(0, 7)
@@ -82,7 +60,6 @@ const data = computed<ChartData<'line', { x: number; y: number }[]>>(() => {
       { x: span.until - 1, y: span[key] / 100 },
     ])
   const highest = Math.max(...shown.map(({ regular, price }) => Math.max(regular, price))) / 100
-  const base = { pointRadius: 0, pointHitRadius: 6, borderWidth: 2, stepped: false as const }
   return {
     datasets: [
       {
@@ -105,12 +82,9 @@ const data = computed<ChartData<'line', { x: number; y: number }[]>>(() => {
     ],
   }
 })
-const options = computed<ChartOptions<'line'>>(() => ({
-  animation: false,
-  maintainAspectRatio: false,
-  interaction: { mode: 'nearest', intersect: false },
-  scales: {
-    x: {
+const options = computed(() =>
+  createOptions(
+    {
       type: 'linear',
       min: from,
       max: until,
@@ -118,37 +92,14 @@ const options = computed<ChartOptions<'line'>>(() => ({
         axis.ticks = months.value.map((value) => ({ value }))
       },
       ticks: { callback: (at) => dayOf(Number(at)), color: colours.value.quiet, autoSkip: false, maxRotation: 0 },
-      grid: { color: colours.value.line },
     },
-    y: {
-      beginAtZero: true,
-      ticks: { callback: (price) => Number(price).toFixed(2), color: colours.value.quiet },
-      grid: { color: colours.value.line },
-    },
-  },
-  plugins: {
-    legend: { position: 'bottom', labels: { color: colours.value.quiet, boxHeight: 1, boxWidth: 22 } },
-    tooltip: {
-      callbacks: {
-        title: ([item]) => (item ? dayOf(item.parsed.x ?? 0) : ''),
-        label: ({ parsed, dataset }) => `${dataset.label}: ${formatMoney(Math.round((parsed.y ?? 0) * 100))}`,
-      },
-    },
-  },
-}))
+    dayOf,
+  ),
+)
 </script>
 
 <template>
-  <div class="chart">
+  <div class="price-chart">
     <Line :data="data" :options="options" role="img" :aria-label="label" />
   </div>
 </template>
-
-<style scoped>
-.chart {
-  background: var(--sheet);
-  border: 1px solid var(--line);
-  height: 280px;
-  padding: 12px;
-}
-</style>

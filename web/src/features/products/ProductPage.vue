@@ -19,6 +19,7 @@ import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import FloorBuffer from './FloorBuffer.vue'
 import { describePrior } from './describePrior.ts'
+import PriceBySales from './PriceBySales.vue'
 import PriceChart from './PriceChart.vue'
 
 const { sku } = defineProps<{ sku: string }>()
@@ -197,6 +198,7 @@ function remove(): void {
               </tr>
             </tbody>
           </table>
+          <PriceBySales v-for="one in data.history.bySales" :key="one.promotion" :by-sales="one" />
         </div>
       </div>
     </template>

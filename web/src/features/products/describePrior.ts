@@ -4,7 +4,7 @@ import { formatInstant, formatMoney } from '@/locale/format.ts'
 
 /** What may be crossed out beside the present price, and why not more. */
 export function describePrior(
-  { prior, struck }: HistoryAnswer,
+  { prior, struck }: Pick<HistoryAnswer, 'prior' | 'struck'>,
   regular: number,
   { zone, days }: { readonly zone: string; readonly days: number },
 ): string {

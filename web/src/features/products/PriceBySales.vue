@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import type { HistoryAnswer } from '@novalex/contract'
+import { formatAmount } from '@novalex/core'
+import { computed } from 'vue'
+import { productText as words } from '@/locale/enProducts.ts'
+import { formatInstant } from '@/locale/format.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import SalesChart from './SalesChart.vue'
+
+/** How a product's price follows the sales of one promotion: as a chart and as a table. */
+const { bySales } = defineProps<{ bySales: HistoryAnswer['bySales'][number] }>()
+
+const store = useStoreInfo()
+const moment = useMoment()
+const later = computed(() => Date.parse(bySales.at) > moment.instant)
+
+function soldAt(index: number): string {
+  const { sold } = bySales.steps[index]!
+  const next = bySales.steps[index + 1]
+  return next ? `${sold} – ${next.sold - 1}` : words.bySales.andMore(sold)
+}
+</script>
+
+<template>
+  <section>
+    <h2>
+      {{ words.bySales.title }}
+      <router-link :to="`/promotions/${bySales.promotion}`">{{ bySales.name }}</router-link>
+    </h2>
+    <p v-if="later" class="quiet">
+      {{ words.bySales.from(formatInstant(Date.parse(bySales.at), { zone: store.zone })) }}
+    </p>
+    <SalesChart :steps="bySales.steps" :label="words.bySales.chart(bySales.name)" />
+    <table class="printed">
+      <thead>
+        <tr>
+          <th scope="col">{{ words.bySales.sold }}</th>
+          <th scope="col" class="number">{{ words.spans.regular }}</th>
+          <th scope="col" class="number">{{ words.spans.price }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(step, index) in bySales.steps" :key="step.sold">
+          <td>{{ soldAt(index) }}</td>
+          <td class="number" :class="{ struck: step.price < step.regular }">{{ formatAmount(step.regular) }}</td>
+          <td class="number">
+            <strong>{{ formatAmount(step.price) }}</strong>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+section {
+  margin-top: 28px;
+}
+
+table {
+  margin-top: 14px;
+}
+</style>

@@ -1,0 +1,58 @@
+import {
+  CategoryScale,
+  Chart,
+  Legend,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+  type ChartOptions,
+} from 'chart.js'
+import { computed } from 'vue'
+import { useTheme } from 'vuetify'
+import { formatMoney } from '@/locale/format.ts'
+
+Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Legend, Tooltip)
+Chart.defaults.font.family = 'Public Sans Variable, sans-serif'
+
+/** What every chart of prices looks like: lines without points, prices from zero on, the theme's colours. */
+export function usePriceChart() {
+  const theme = useTheme()
+  /** Read anew with each theme: the canvas knows no variables. */
+  const colours = computed(() => {
+    void theme.name.value
+    const style = getComputedStyle(document.querySelector('.v-application') ?? document.body)
+    const read = (name: string) => style.getPropertyValue(name).trim()
+    return { act: read('--act'), quiet: read('--quiet'), moment: read('--moment'), line: read('--line') }
+  })
+  const base = { pointRadius: 0, pointHitRadius: 6, borderWidth: 2, stepped: false as const }
+
+  /** With an axis of its own below; `titleOf` says in the tooltip where on it a point lies. */
+  const createOptions = (
+    x: NonNullable<ChartOptions<'line'>['scales']>[string],
+    titleOf: (x: number) => string,
+  ): ChartOptions<'line'> => ({
+    animation: false,
+    maintainAspectRatio: false,
+    interaction: { mode: 'nearest', intersect: false },
+    scales: {
+      x: { ...x, grid: { color: colours.value.line } } as typeof x,
+      y: {
+        beginAtZero: true,
+        ticks: { callback: (price) => Number(price).toFixed(2), color: colours.value.quiet },
+        grid: { color: colours.value.line },
+      },
+    },
+    plugins: {
+      legend: { position: 'bottom', labels: { color: colours.value.quiet, boxHeight: 1, boxWidth: 22 } },
+      tooltip: {
+        callbacks: {
+          title: ([item]) => (item ? titleOf(item.parsed.x ?? 0) : ''),
+          label: ({ parsed, dataset }) => `${dataset.label}: ${formatMoney(Math.round((parsed.y ?? 0) * 100))}`,
+        },
+      },
+    },
+  })
+  return { colours, base, createOptions }
+}
