@@ -8,12 +8,14 @@ import { NUMBER_KINDS, type NumberKind } from './numberKinds.ts'
  * A number as people type it: money in minor units, a rate in basis points, or a count. A text that can't be read stays in the field,
  * with what is wrong, and changes nothing.
  */
-const { kind, path, optional } = defineProps<{
+const { kind, path, optional, isNamedBeside } = defineProps<{
   label: string
   kind: NumberKind
   /** Where in the promotion the value stands; its problems show here. */
   path: string
   optional?: boolean
+  /** The row says what it is; the label is for those who hear it alone. */
+  isNamedBeside?: boolean
   hint?: string
 }>()
 const model = defineModel<number | null>({ required: true })
@@ -61,7 +63,8 @@ function onBlur(): void {
 <template>
   <v-text-field
     :model-value="shown"
-    :label="label"
+    :label="isNamedBeside ? undefined : label"
+    :aria-label="isNamedBeside ? label : undefined"
     :suffix="NUMBER_KINDS[kind].suffix"
     :hint="hint"
     :persistent-hint="hint !== undefined"

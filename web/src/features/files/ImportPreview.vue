@@ -13,12 +13,12 @@ const count = (value: number) => value.toLocaleString('en-GB')
   </p>
   <p v-if="status.added + status.changed === 0">{{ words.nothing }}</p>
   <dl>
-    <dd class="money">{{ count(status.added) }}</dd>
     <dt>{{ words.kinds[status.kind].added }}</dt>
-    <dd class="money">{{ count(status.changed) }}</dd>
+    <dd class="money">{{ count(status.added) }}</dd>
     <dt>{{ words.kinds[status.kind].changed }}</dt>
-    <dd class="money">{{ count(status.unchanged) }}</dd>
+    <dd class="money">{{ count(status.changed) }}</dd>
     <dt>{{ words.unchanged }}</dt>
+    <dd class="money">{{ count(status.unchanged) }}</dd>
   </dl>
   <template v-if="status.newCategories.length > 0">
     <h3>{{ words.newCategories }}</h3>

@@ -41,6 +41,7 @@ function remove(sku: string): void {
         kind="money"
         :path="`mechanic.prices.${sku}`"
         :label="words.price(nameOf(sku))"
+        is-named-beside
         @update:model-value="(price: number | null) => emit('change', { ...prices, [sku]: price ?? 0 })"
       />
       <RemoveRow v-if="skus.length > 1" :label="words.remove(nameOf(sku))" @remove="remove(sku)" />
