@@ -1,5 +1,6 @@
+import { pipeline } from 'node:stream/promises'
 import { promisify } from 'node:util'
-import { gunzip, gzip } from 'node:zlib'
+import { createGzip, gunzip } from 'node:zlib'
 import type { ImportKind, ImportStatus } from '@novalex/contract'
 import type { Connection, Database } from '../db/openDatabase.ts'
 
@@ -41,26 +42,39 @@ export const EMPTY_PREVIEW: ImportPreview = {
 
 const KEPT_IMPORTS = 20
 /** Well under what one statement may carry, written as text. */
-const PART_BYTES = 4 * 2 ** 20
+const PART_BYTES = 2 ** 20
 
-const pack = promisify(gzip)
 const unpack = promisify(gunzip)
 
+/** A new import, its file packed and written as it comes; without a trace if it does not come whole. */
 export async function insertImport(
-  connection: Connection,
-  created: { id: string; kind: ImportKind; fileName: string; by: string; at: number; file: Buffer },
+  database: Database,
+  created: {
+    id: string
+    kind: ImportKind
+    fileName: string
+    by: string
+    at: number
+    file: AsyncIterable<Uint8Array>
+  },
 ): Promise<void> {
-  await connection('imports').insert({
-    id: created.id,
-    kind: created.kind,
-    file_name: created.fileName,
-    created_at: new Date(created.at),
-    created_by: created.by,
-    state: 'reading',
-    progress: 0,
-    preview: JSON.stringify(EMPTY_PREVIEW),
+  await database.transaction(async (transaction) => {
+    await transaction('imports').insert({
+      id: created.id,
+      kind: created.kind,
+      file_name: created.fileName,
+      created_at: new Date(created.at),
+      created_by: created.by,
+      state: 'reading',
+      progress: 0,
+      preview: JSON.stringify(EMPTY_PREVIEW),
+    })
+    await insertParts(transaction, created.id, { what: 'file', content: created.file })
   })
-  await insertParts(connection, created.id, { what: 'file', content: created.file })
+  await forgetOld(database)
+}
+
+async function forgetOld(connection: Connection): Promise<void> {
   const old = await connection('imports').select('id').orderBy('created_at', 'desc').offset(KEPT_IMPORTS).limit(100)
   const ids = old.map(({ id }: { id: string }) => id)
   await connection('imports').whereIn('id', ids).whereNotIn('state', ['reading', 'writing']).delete()
@@ -95,7 +109,7 @@ export async function getImportFile(connection: Connection, id: string): Promise
 
 /** What undoing needs, as its kind of file knows it. */
 export async function keepBefore(transaction: Connection, id: string, before: unknown): Promise<void> {
-  await insertParts(transaction, id, { what: 'before', content: Buffer.from(JSON.stringify(before)) })
+  await insertParts(transaction, id, { what: 'before', content: [Buffer.from(JSON.stringify(before))] })
 }
 
 export async function getBefore(connection: Connection, id: string): Promise<unknown> {
@@ -107,13 +121,28 @@ type Part = 'file' | 'before'
 async function insertParts(
   connection: Connection,
   id: string,
-  { what, content: whole }: { what: Part; content: Buffer },
+  { what, content }: { what: Part; content: AsyncIterable<Uint8Array> | Iterable<Uint8Array> },
 ): Promise<void> {
-  const packed = await pack(whole)
-  for (let from = 0, part = 0; from < packed.length; from += PART_BYTES, part++) {
-    const content = packed.subarray(from, from + PART_BYTES)
-    await connection('import_parts').insert({ import: id, what, part, content })
+  await pipeline(content, createGzip(), async (packed: AsyncIterable<Buffer>) => {
+    let part = 0
+    for await (const piece of collect(packed, PART_BYTES))
+      await connection('import_parts').insert({ import: id, what, part: part++, content: piece })
+  })
+}
+
+/** The same bytes in pieces of at least so many, but for the last. */
+async function* collect(pieces: AsyncIterable<Buffer>, bytes: number): AsyncGenerator<Buffer> {
+  let held: Buffer[] = []
+  let size = 0
+  for await (const piece of pieces) {
+    held.push(piece)
+    size += piece.length
+    if (size < bytes) continue
+    yield Buffer.concat(held)
+    held = []
+    size = 0
   }
+  if (size > 0) yield Buffer.concat(held)
 }
 
 async function readParts(connection: Connection, id: string, what: Part): Promise<Buffer> {

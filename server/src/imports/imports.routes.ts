@@ -12,12 +12,14 @@ const FILE_NAME_MAX = 200
 
 export function createImportsRoutes(imports: ImportsService): Router {
   const routes = Router()
-  routes.post('/', express.raw({ type: [...UPLOAD_TYPES], limit: MAX_UPLOAD_BYTES }), async (request, response) => {
-    if (!Buffer.isBuffer(request.body))
+  routes.post('/', async (request, response) => {
+    if (!request.is([...UPLOAD_TYPES]))
       throw new AppError('wrong-media-type', { facts: { wanted: UPLOAD_TYPES.join(', ') } })
     const { kind = 'products' } = parseQuery(ImportQuery, request)
+    if (Number(request.get('content-length') ?? 0) > MAX_UPLOAD_BYTES) throw tooLarge()
     const fileName = readFileName(request.get('x-file-name'))
-    response.status(202).json(await imports.start({ kind, fileName, file: request.body, by: actorOf(request) }))
+    const upload = { kind, fileName, file: limitBytes(request), by: actorOf(request) }
+    response.status(202).json(await imports.start(upload))
   })
   routes.get('/', async (_request, response) => {
     response.json(await imports.listUndoable())
@@ -48,6 +50,17 @@ export function createImportsRoutes(imports: ImportsService): Router {
     response.status(204).end()
   })
   return routes
+}
+
+const tooLarge = () => new AppError('too-large', { facts: { maxBytes: MAX_UPLOAD_BYTES } })
+
+async function* limitBytes(pieces: AsyncIterable<Uint8Array>): AsyncGenerator<Uint8Array> {
+  let bytes = 0
+  for await (const piece of pieces) {
+    bytes += piece.length
+    if (bytes > MAX_UPLOAD_BYTES) throw tooLarge()
+    yield piece
+  }
 }
 
 /** Percent-encoded, since a header holds ASCII only. */

@@ -18,7 +18,12 @@ import {
 } from './imports.repository.ts'
 
 export interface ImportsService {
-  start(upload: { kind: ImportKind; fileName: string; file: Buffer; by: string }): Promise<ImportStatus>
+  start(upload: {
+    kind: ImportKind
+    fileName: string
+    file: AsyncIterable<Uint8Array>
+    by: string
+  }): Promise<ImportStatus>
   get(id: string): Promise<ImportStatus>
   /** Starts writing what was previewed; with faults in it, only the good rows, and only if that is asked for. */
   accept(id: string, rows: 'all' | 'good'): Promise<ImportStatus>
