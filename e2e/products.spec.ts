@@ -50,6 +50,15 @@ test('any column filters and sorts; what was found is kept as a set', async ({ p
   await expect(page.getByText('Stock at most 5')).toBeVisible()
   await page.getByRole('button', { name: /Drop the filter: Stock/ }).click()
   await expect(page.getByText('Stock at most 5')).toBeHidden()
+  await filter(page, 'Margin', async (menu) => {
+    await menu.getByLabel('To', { exact: true }).fill('-5')
+  })
+  await expect(page.getByText('Margin at most -5 %')).toBeVisible()
+  await filter(page, 'Product', async (menu) => {
+    await menu.getByLabel('Any of').first().fill('clear')
+    await page.getByRole('option', { name: /^clearance 3 products/ }).click()
+  })
+  await expect(page.getByText(/^Tags: clearance/)).toBeVisible()
   await page.goto('/sets')
   await expect(row(page, /Nearly gone and dear/)).toContainText(String(prices.length))
 })

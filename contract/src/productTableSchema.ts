@@ -86,3 +86,12 @@ export const FoundQuestion = Type.Object(
 export type FoundQuestion = Static<typeof FoundQuestion>
 export const FoundAnswer = Type.Object({ skus: Type.Array(Id) }, strict)
 export type FoundAnswer = Static<typeof FoundAnswer>
+
+/** Tags or families in use whose text holds what is searched for. */
+export const LabelsQuery = Type.Object(
+  { of: choice('tags', 'families'), search: Type.Optional(Type.String({ maxLength: 200 })) },
+  strict,
+)
+/** Those of most products first, at most 50. */
+export const LabelsAnswer = Type.Array(Type.Object({ label: Type.String(), products: Whole }, strict))
+export type LabelsAnswer = Static<typeof LabelsAnswer>

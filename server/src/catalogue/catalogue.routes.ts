@@ -1,4 +1,5 @@
 import {
+  LabelsQuery,
   LookupRequest,
   ProductSchema,
   PlanQuery,
@@ -8,6 +9,7 @@ import {
   FoundQuestion,
   type CategoryAnswer,
   type FoundAnswer,
+  type LabelsAnswer,
   type LookupAnswer,
 } from '@novalex/contract'
 import { categoryPath, type CompiledPlan } from '@novalex/core'
@@ -39,6 +41,11 @@ export function createCatalogueRoutes({ plans, clock, catalogue, table, threads 
   routes.delete('/categories/:id', async (request, response) => {
     await catalogue.remove(request.params.id, actorOf(request))
     response.status(204).end()
+  })
+  routes.get('/labels', async (request, response) => {
+    const { of, search = '' } = parseQuery(LabelsQuery, request)
+    const { plan } = await plans.get('working')
+    response.json(findLabels(plan, of, search))
   })
   routes.get('/products', async (request, response) => {
     const query = parseQuery(ProductsQuery, request)
@@ -92,6 +99,21 @@ function describeCategories({ catalogue }: CompiledPlan): CategoryAnswer[] {
     path: categoryPath(catalogue.categories, category.id),
     products: counts.get(category.id) ?? 0,
   }))
+}
+
+const LABELS_SHOWN = 50
+
+function findLabels({ catalogue }: CompiledPlan, of: 'tags' | 'families', search: string): LabelsAnswer {
+  const counts = new Map<string, number>()
+  const wanted = search.trim().toLowerCase()
+  for (const { tags, family } of catalogue.products) {
+    for (const label of of === 'tags' ? tags : family === null ? [] : [family])
+      if (label.toLowerCase().includes(wanted)) counts.set(label, (counts.get(label) ?? 0) + 1)
+  }
+  return [...counts]
+    .map(([label, products]) => ({ label, products }))
+    .sort((a, b) => b.products - a.products || (a.label < b.label ? -1 : 1))
+    .slice(0, LABELS_SHOWN)
 }
 
 function withAncestors(id: string, catalogue: CompiledPlan['catalogue']): string[] {

@@ -10,6 +10,7 @@ import type {
   HistoryAnswer,
   ImportKind,
   ImportStatus,
+  LabelsAnswer,
   LookupAnswer,
   MeetingsAnswer,
   MomentsAnswer,
@@ -70,6 +71,8 @@ function mediaTypeOf(name: string): string {
 export const api = {
   getStore: () => request<StoreAnswer>('/store'),
   savePriceRules: (body: PriceRules) => request<undefined>('/store/price-rules', { method: 'PUT', body }),
+  findLabels: (of: 'tags' | 'families', search: string, signal: AbortSignal) =>
+    request<LabelsAnswer>('/labels', { query: { of, search }, signal }),
   listCategories: () => request<CategoryAnswer[]>('/categories'),
   getPlan: (plan: string) => request<PlanAnswer>('/plan', { query: { plan } }),
   getMoments: (plan: string) => request<MomentsAnswer>('/moments', { query: { plan } }),

@@ -2,6 +2,7 @@
 import type { Reach, ReachKeys } from '@novalex/core'
 import { computed } from 'vue'
 import CategoryChoice from './CategoryChoice.vue'
+import LabelChoice from './LabelChoice.vue'
 import PasteSkus from './PasteSkus.vue'
 import ProductChoice from './ProductChoice.vue'
 import TypedField from './TypedField.vue'
@@ -89,24 +90,8 @@ const errors = (key: string) => problemsAt(`${path}.${key}`).map(explainProblem)
       :error-messages="errors('sets')"
     />
     <div class="pair">
-      <v-combobox
-        v-model="tags"
-        multiple
-        chips
-        closable-chips
-        hide-details="auto"
-        :label="words.tags"
-        :error-messages="errors('tags')"
-      />
-      <v-combobox
-        v-model="families"
-        multiple
-        chips
-        closable-chips
-        hide-details="auto"
-        :label="words.families"
-        :error-messages="errors('families')"
-      />
+      <LabelChoice v-model="tags" of="tags" :label="words.tags" :error-messages="errors('tags')" />
+      <LabelChoice v-model="families" of="families" :label="words.families" :error-messages="errors('families')" />
     </div>
     <div class="pair">
       <TypedField v-model="from" kind="money" optional :path="`${path}.regularPrice.from`" :label="words.priceFrom" />

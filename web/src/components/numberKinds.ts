@@ -4,6 +4,13 @@ import { formatAmount, parseAmount, parsePercent } from '@novalex/core'
 export const NUMBER_KINDS = {
   money: { format: formatAmount, parse: parseAmount, code: 'not-money', suffix: '€' },
   percent: { format: (value: number) => String(value / 100), parse: parsePercent, code: 'not-a-percent', suffix: '%' },
+  /** A rate that may be below zero. */
+  signedPercent: {
+    format: (value: number) => String(value / 100).replace('-', '−'),
+    parse: parseSigned,
+    code: 'not-a-percent',
+    suffix: '%',
+  },
   count: {
     format: String,
     parse: (text: string) => (/^\s*\d{1,9}\s*$/.test(text) ? Number(text) : null),
@@ -13,3 +20,9 @@ export const NUMBER_KINDS = {
 } as const
 
 export type NumberKind = keyof typeof NUMBER_KINDS
+
+function parseSigned(text: string): number | null {
+  const [, sign = '', rest = ''] = /^\s*([-−]?)(.*)$/s.exec(text) ?? []
+  const rate = parsePercent(rest)
+  return rate && sign ? -rate : rate
+}

@@ -46,8 +46,8 @@ const count = (value: number) => value.toLocaleString('en-GB')
 <style scoped>
 dl {
   display: grid;
-  gap: 2px 10px;
-  grid-template-columns: max-content 1fr;
+  gap: 2px 14px;
+  grid-template-columns: max-content max-content;
   margin: 8px 0 14px;
 }
 

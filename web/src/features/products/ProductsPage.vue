@@ -124,19 +124,20 @@ const chips = computed(() =>
     </div>
     <LoadError v-if="error" :error="error" @retry="reload" />
     <ProductTable
-      v-if="total !== null && total > 0"
+      v-if="total !== null && (total > 0 || choice.filters.length > 0)"
       :total="total"
       :rows="rows"
       :busy="isLoading"
       :promotions="promotions ?? []"
       @look="look"
-    />
-    <div v-else-if="total === 0 && !error" class="empty">
-      <p v-if="choice.filters.length === 0">{{ text.products.noProducts }}</p>
-      <template v-else>
+    >
+      <div class="empty">
         <p>{{ isReduced && choice.filters.length === 1 ? text.products.emptyReduced : text.products.empty }}</p>
         <v-btn @click="choice.clear()">{{ text.products.clear }}</v-btn>
-      </template>
+      </div>
+    </ProductTable>
+    <div v-else-if="total === 0 && !error" class="empty">
+      <p>{{ text.products.noProducts }}</p>
     </div>
     <p v-else-if="isLoading" class="quiet">{{ text.common.loading }}</p>
   </section>

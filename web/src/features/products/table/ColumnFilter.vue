@@ -2,6 +2,7 @@
 import { mdiFilterVariant } from '@mdi/js'
 import type { ListColumn, NumberColumn, ProductFilter } from '@novalex/core'
 import { computed, shallowRef } from 'vue'
+import LabelChoice from '@/components/LabelChoice.vue'
 import TypedField from '@/components/TypedField.vue'
 import { createFields, provideFields } from '@/components/fields.ts'
 import { productText } from '@/locale/enProducts.ts'
@@ -97,14 +98,12 @@ function setList(column: ListColumn, anyOf: readonly string[]): void {
           closable-chips
           @update:model-value="(anyOf) => setList(column, anyOf)"
         />
-        <v-combobox
-          v-else
+        <LabelChoice
+          v-else-if="column !== 'categories'"
+          :of="column === 'tags' ? 'tags' : 'families'"
           :model-value="listOf(column)"
           :label="words.anyOf"
-          multiple
-          chips
-          closable-chips
-          @update:model-value="(anyOf: string[]) => setList(column, anyOf)"
+          @update:model-value="(anyOf) => setList(column, anyOf)"
         />
         <v-btn-toggle
           :model-value="emptinessOf(column)"

@@ -66,6 +66,9 @@ const orderOf = (column: TableColumn) =>
         </tr>
       </thead>
       <tbody>
+        <tr v-if="total === 0">
+          <td colspan="13"><slot /></td>
+        </tr>
         <tr v-if="above > 0" aria-hidden="true" :style="{ height: `${above}px` }">
           <td colspan="13" />
         </tr>

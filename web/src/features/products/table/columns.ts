@@ -16,7 +16,7 @@ export const NUMBER_COLUMN_KINDS: Readonly<Record<NumberColumn, NumberKind>> = {
   saving: 'money',
   floor: 'money',
   cost: 'money',
-  margin: 'percent',
+  margin: 'signedPercent',
   stock: 'count',
   sold: 'count',
   cover: 'count',
@@ -57,7 +57,7 @@ export function describeFilter(filter: ProductFilter, names: Names, promotionNam
   if ('empty' in filter) return filter.empty ? words.isEmpty(title) : words.isThere(title)
   const kind = NUMBER_COLUMN_KINDS[filter.column]
   const show = (value: number) =>
-    kind === 'money' ? formatMoney(value) : kind === 'percent' ? formatPercent(value) : String(value)
+    kind === 'money' ? formatMoney(value) : kind === 'signedPercent' ? formatPercent(value) : String(value)
   const { from, to } = filter
   if (from !== undefined && to !== undefined) return words.between(title, show(from), show(to))
   return from === undefined ? words.atMost(title, show(to!)) : words.atLeast(title, show(from))

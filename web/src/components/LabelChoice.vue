@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api } from '@/api/api.ts'
+import { useDebounced } from '@/composables/useDebounced.ts'
+import { useLoad } from '@/composables/useLoad.ts'
+import { plural } from '@/locale/format.ts'
+
+/** Tags or families: those in use are offered, others may be typed, as products may get them later. */
+const { of } = defineProps<{ of: 'tags' | 'families'; label: string; errorMessages?: readonly string[] }>()
+const model = defineModel<string[]>({ required: true })
+
+const TYPING_MS = 200
+const search = ref('')
+const settled = useDebounced(search, TYPING_MS)
+const { data } = useLoad(settled, (signal) => api.findLabels(of, settled.value, signal))
+const items = computed(() =>
+  (data.value ?? []).map(({ label, products }) => ({
+    value: label,
+    title: label,
+    props: { subtitle: plural(products, 'product') },
+  })),
+)
+</script>
+
+<template>
+  <v-combobox
+    v-model="model"
+    v-model:search="search"
+    :items="items"
+    :label="label"
+    :error-messages="[...(errorMessages ?? [])]"
+    :return-object="false"
+    multiple
+    chips
+    closable-chips
+    no-filter
+    hide-details="auto"
+  />
+</template>
