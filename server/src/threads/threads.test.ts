@@ -1,0 +1,46 @@
+import { afterAll, beforeAll, expect, inject, test } from 'vitest'
+import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
+import { createThreads } from './threads.ts'
+
+let server: TestServer
+beforeAll(async () => {
+  server = await createTestServer(inject('databaseUrl'))
+})
+afterAll(() => server.close())
+
+const page = (column: 'name' | 'sku', text: string) => ({
+  question: { filters: [{ column, text }], order: null, from: 0, count: 10 },
+  now: server.clock.at,
+})
+
+test('more tasks than threads are all done, each with its own answer', async () => {
+  const skus = ['PAD-1', 'PAD-2', 'INK-1', 'NONE', 'PAD-1', 'INK-1']
+  const answers = await Promise.all(skus.map((sku) => server.threads.run('productTable', page('sku', sku))))
+  expect(answers.map(({ rows }) => rows.map(({ product }) => product.sku))).toEqual([
+    ['PAD-1'],
+    ['PAD-2'],
+    ['INK-1'],
+    [],
+    ['PAD-1'],
+    ['INK-1'],
+  ])
+})
+
+test('what a task refuses comes out as it went in, and the thread goes on', async () => {
+  const task = server.threads.run('undoImport', { id: 'none', at: server.clock.at, by: 'tester' })
+  await expect(task).rejects.toMatchObject({ code: 'not-found', facts: { kind: 'import', id: 'none' } })
+  expect((await server.threads.run('productTable', page('name', 'ink'))).total).toBe(1)
+})
+
+test('what breaks in a task is an inner fault, with where it broke', async () => {
+  const file = { kind: 'nothing' as never, type: 'csv' as const, now: server.clock.at }
+  const thrown = await server.threads.run('exportFile', file).catch((error: unknown) => error)
+  expect(thrown).toMatchObject({ code: 'internal' })
+  expect(String((thrown as Error).cause)).toContain('exportFile')
+})
+
+test('closed, they do nothing more', async () => {
+  const threads = createThreads('mysql://127.0.0.1:1/none')
+  await threads.close()
+  await expect(threads.run('productTable', page('sku', 'PAD-1'))).rejects.toThrow()
+})
