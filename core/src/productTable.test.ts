@@ -1,6 +1,5 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { computeCover, computeExpectedSales } from './cover.ts'
 import {
   filterProducts,
   findProductRows,
@@ -124,25 +123,4 @@ describe('a reach that says the same', () => {
   ])('is not there for %s', (_name, filters) => {
     expect(toReach(filters)).toBeNull()
   })
-})
-
-test.each([
-  [10, 30, 10],
-  [9, 30, 9],
-  [10, 31, 9],
-  [0, 5, 0],
-  [5, 0, null],
-  [null, 5, null],
-  [5, null, null],
-])('stock %s with %s sold lasts %s days', (stock, sold, days) => {
-  expect(computeCover(stock, sold)).toBe(days)
-})
-
-test.each([
-  [30, 7, 7],
-  [1, 1, 1],
-  [0, 90, 0],
-  [31, 30, 31],
-])('%s sold makes %s days need %s', (sold, days, units) => {
-  expect(computeExpectedSales(sold, days)).toBe(units)
 })

@@ -5,6 +5,7 @@ import { zipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
 import { getImportFile } from '../imports/imports.repository.ts'
 import { createDraft, createTestServer, type TestServer } from '../testing/createTestServer.ts'
+import { accept, bringIn, settle, upload } from '../testing/imports.ts'
 import { readRecords } from './readRecords.ts'
 import { readWorkbook } from './readWorkbook.ts'
 import { MEDIA_TYPES } from './writeTable.ts'
@@ -13,7 +14,7 @@ let server: TestServer
 beforeAll(async () => {
   server = await createTestServer(inject('databaseUrl'))
   server.clock.at = Date.parse('2027-03-12T00:00:00Z')
-  await upload('shoppers', 'id;name;spent\ns1;Alma;12,50\n').then(accept)
+  await bringIn(server, 'shoppers', 'id;name;spent\ns1;Alma;12,50\n')
   await server.request('POST', '/api/promotions', createDraft({ name: 'Pads' }))
   await server.request('POST', '/api/sets', { name: 'Chosen', content: { skus: ['PAD-1', 'INK-1'] } })
 })
@@ -21,24 +22,7 @@ afterAll(() => server.close())
 
 const get = async (path: string) => new Uint8Array(await (await fetch(`${server.url}/api${path}`)).arrayBuffer())
 
-async function upload(kind: ImportKind, content: string | Uint8Array, type = 'text/csv'): Promise<ImportStatus> {
-  const { status, body } = await server.request('POST', `/api/imports?kind=${kind}`, content, { 'content-type': type })
-  expect(status).toBe(202)
-  return settle(body.id as string)
-}
-
-async function settle(id: string): Promise<ImportStatus> {
-  let status: ImportStatus
-  do status = (await server.request('GET', `/api/imports/${id}`)).body as ImportStatus
-  while (status.state === 'reading' || status.state === 'writing')
-  return status
-}
-
-async function accept({ id }: ImportStatus, rows?: 'good'): Promise<ImportStatus> {
-  const { status } = await server.request('POST', `/api/imports/${id}/accept`, rows ? { rows } : {})
-  expect(status).toBe(202)
-  return settle(id)
-}
+const send = (kind: ImportKind, content: string | Uint8Array, type?: string) => upload(server, content, { kind, type })
 
 const codes = ({ problems }: ImportStatus) => problems.map(({ code, path }) => `${path} ${code}`)
 
@@ -54,7 +38,7 @@ describe('what goes out comes in unchanged', () => {
   test.each(KINDS.flatMap((kind) => [[kind, 'csv'] as const, [kind, 'xlsx'] as const]))(
     '%s as %s',
     async (kind, type) => {
-      const status = await upload(kind, await get(`/files/${kind}.${type}`), MEDIA_TYPES[type].split(';')[0])
+      const status = await send(kind, await get(`/files/${kind}.${type}`), MEDIA_TYPES[type].split(';')[0])
       expect(status).toMatchObject({
         state: 'ready',
         problems: [],
@@ -67,13 +51,13 @@ describe('what goes out comes in unchanged', () => {
   )
   test('the plan, as JSON', async () => {
     const file = await get('/files/plan.json')
-    expect(await upload('plan', file, 'application/json')).toMatchObject({ state: 'ready', rows: 1, unchanged: 1 })
+    expect(await send('plan', file)).toMatchObject({ state: 'ready', rows: 1, unchanged: 1 })
   })
   test.each(KINDS)('the template of %s has the right columns', async (kind) => {
     for (const type of ['csv', 'xlsx'] as const) {
       const records = await readRecords(await get(`/files/templates/${kind}.${type}`))
       expect(records).toHaveLength(2)
-      const status = await upload(kind, await get(`/files/templates/${kind}.${type}`), MEDIA_TYPES[type].split(';')[0])
+      const status = await send(kind, await get(`/files/templates/${kind}.${type}`), MEDIA_TYPES[type].split(';')[0])
       expect(status.problems.map(({ code }) => code).filter((code) => code !== 'unknown-sku')).toEqual([])
     }
   })
@@ -86,9 +70,9 @@ describe('workbooks', () => {
       ['PAD-1', new Date('2026-01-01T00:00:00Z'), '2026-02-01', 9.5, 10],
       ['PAD-1', '2026-02-01 00:00', '2026-03-01T00:00', '9,90', { richText: [{ text: '1' }, { text: '0.00' }] }],
     ])
-    const status = await upload('history', file, MEDIA_TYPES.xlsx)
+    const status = await send('history', file, MEDIA_TYPES.xlsx)
     expect(status).toMatchObject({ state: 'ready', rows: 2, added: 2 })
-    await accept(status)
+    await accept(server, status)
     const { body } = await server.request('GET', '/api/products/PAD-1/history?plan=live')
     expect(body.spans.slice(0, 2)).toMatchObject([
       {
@@ -102,7 +86,7 @@ describe('workbooks', () => {
     ])
   })
   test('three decimals are not thousands', async () => {
-    const status = await upload(
+    const status = await send(
       'prices',
       await workbook([
         ['sku', 'regular_price'],
@@ -117,11 +101,11 @@ describe('workbooks', () => {
       ['sku', 'regular_price'],
       ['PAD-1', { formula: '1+1', result: 2 }],
     ])
-    const status = await upload('prices', file, MEDIA_TYPES.xlsx)
+    const status = await send('prices', file, MEDIA_TYPES.xlsx)
     expect(codes(status)).toEqual(['2 formula'])
   })
   test('a name that looks like a formula stays text, both ways', async () => {
-    await upload('shoppers', "id;name\ns2;'=1+1\n").then(accept)
+    await bringIn(server, 'shoppers', "id;name\ns2;'=1+1\n")
     const records = await readRecords(await get('/files/shoppers.xlsx'))
     expect(records.flat()).toContain('=1+1')
     const book = new ExcelJS.Workbook()
@@ -141,7 +125,7 @@ describe('workbooks', () => {
   })
   test('another archive is no workbook', async () => {
     const archive = zipSync({ 'note.txt': new TextEncoder().encode('hello') })
-    expect(codes(await upload('prices', archive, MEDIA_TYPES.xlsx))).toEqual([' empty-file'])
+    expect(codes(await send('prices', archive, MEDIA_TYPES.xlsx))).toEqual([' empty-file'])
   })
 })
 
@@ -150,7 +134,7 @@ describe('rows with faults', () => {
   const file = `${HEADER}\nGOOD-1;One;1,00;20\nBAD-1;Two;free;20\nGOOD-2;Three;3,00;20\nBAD-2;;4,00;200\n`
 
   test('stop everything, unless the good rows alone are wanted', async () => {
-    const status = await upload('products', file)
+    const status = await send('products', file)
     expect(status).toMatchObject({ state: 'refused', rows: 4, goodRows: 2, added: 2 })
     expect((await server.request('POST', `/api/imports/${status.id}/accept`, {})).status).toBe(409)
     expect((await server.request('GET', '/api/products/GOOD-1')).status).toBe(404)
@@ -160,26 +144,26 @@ describe('rows with faults', () => {
       ['BAD-1', 'Two', 'free', '20', 'regular_price: not-an-amount (free)'],
       ['BAD-2', '', '4,00', '200', 'name: required · tax_rate: not-a-rate (200)'],
     ])
-    expect(await accept(status, 'good')).toMatchObject({ state: 'done' })
+    expect(await accept(server, status, 'good')).toMatchObject({ state: 'done' })
     expect((await server.request('GET', '/api/products/GOOD-2')).status).toBe(200)
     expect((await server.request('GET', '/api/products/BAD-1')).status).toBe(404)
   })
   test('come back mended, with the column that said what was wrong', async () => {
-    const refused = await upload('products', file)
+    const refused = await send('products', file)
     const bytes = await get(`/imports/${refused.id}/rejected.xlsx`)
     const records = (await readRecords(bytes)).map((row) => [...row])
     records[1]![2] = '2,00'
     records[2]!.splice(1, 3, 'Four', '4,00', '20')
-    const mended = await upload('products', records.map((row) => row.join(';')).join('\n'))
+    const mended = await send('products', records.map((row) => row.join(';')).join('\n'))
     expect(mended).toMatchObject({ state: 'ready', rows: 2, added: 2 })
-    expect(await accept(mended)).toMatchObject({ state: 'done' })
+    expect(await accept(server, mended)).toMatchObject({ state: 'done' })
     expect((await server.request('GET', '/api/products/BAD-2')).body.product).toMatchObject({
       name: 'Four',
       regularPrice: 400,
     })
   })
   test('of the whole file leave no good rows', async () => {
-    const status = await upload('products', 'sku;price\nA;1\n')
+    const status = await send('products', 'sku;price\nA;1\n')
     expect(status.goodRows).toBe(0)
     expect((await server.request('POST', `/api/imports/${status.id}/accept`, { rows: 'good' })).status).toBe(409)
   })
@@ -187,23 +171,23 @@ describe('rows with faults', () => {
 
 describe('figures of known products', () => {
   test('prices: a new regular price is noted with its date; what has no column stays', async () => {
-    const status = await upload('prices', 'sku;regular_price\nPAD-1;11,00\nPAD-2;25,00\nNONE;1\n')
+    const status = await send('prices', 'sku;regular_price\nPAD-1;11,00\nPAD-2;25,00\nNONE;1\n')
     expect(codes(status)).toEqual(['4.sku unknown-sku'])
     expect(status).toMatchObject({
       changed: 1,
       unchanged: 1,
       priceChanges: [{ sku: 'PAD-1', before: 1000, after: 1100 }],
     })
-    await accept(status, 'good')
+    await accept(server, status, 'good')
     const { body } = await server.request('GET', '/api/products/PAD-1')
     expect(body.product).toMatchObject({ regularPrice: 1100, stock: 10 })
   })
   test('stock and sales', async () => {
-    await upload('stock', 'sku;stock;sold_30_days\nPAD-1;5;30\nPAD-2;;\n').then(accept)
+    await bringIn(server, 'stock', 'sku;stock;sold_30_days\nPAD-1;5;30\nPAD-2;;\n')
     const question = { filters: [{ column: 'cover', empty: false }], order: null, from: 0, count: 10 }
     const { body } = await server.request('POST', '/api/products/table', question)
     expect(body.rows).toMatchObject([{ product: { sku: 'PAD-1', stock: 5 }, sold: 30, cover: 5 }])
-    expect(await upload('stock', 'sku;stock\nPAD-1;6\n')).toMatchObject({ changed: 1 })
+    expect(await send('stock', 'sku;stock\nPAD-1;6\n')).toMatchObject({ changed: 1 })
   })
   test.each([
     [
@@ -222,17 +206,17 @@ describe('figures of known products', () => {
       '3.from duplicate-key',
     ],
   ])('history: %s', async (_name, rows, expected) => {
-    const status = await upload('history', `sku;from;until;price;regular_price\n${rows}\n`)
+    const status = await send('history', `sku;from;until;price;regular_price\n${rows}\n`)
     expect(codes(status).join()).toBe(expected)
   })
 })
 
 test('sets are made and changed by name; a filter is not overwritten', async () => {
   await server.request('POST', '/api/sets', { name: 'By filter', content: { filter: { categories: ['ink'] } } })
-  const status = await upload('sets', 'set;sku\nChosen;PAD-2\nNew one;PAD-1\nNew one;PAD-2\nBy filter;PAD-1\n')
+  const status = await send('sets', 'set;sku\nChosen;PAD-2\nNew one;PAD-1\nNew one;PAD-2\nBy filter;PAD-1\n')
   expect(codes(status)).toEqual(['5.set set-is-filter'])
   expect(status).toMatchObject({ added: 1, changed: 1 })
-  await accept(status, 'good')
+  await accept(server, status, 'good')
   const { body } = await server.request('GET', '/api/sets')
   const contents = Object.fromEntries(
     body.map(({ set }: { set: { name: string; content: unknown } }) => [set.name, set.content]),
@@ -249,22 +233,23 @@ describe('a plan file', () => {
     const { campaign: _c, occasion: _o, archived: _a, note: _n, ...draft } = createDraft({ schedule: {} })
     return { id, rank: 7, ...draft, ...changes }
   }
-  const send = (...promotions: object[]) => upload('plan', JSON.stringify({ plan: { promotions } }), 'application/json')
+  const sendPlan = (...promotions: object[]) =>
+    upload(server, JSON.stringify({ plan: { promotions } }), { kind: 'plan' })
 
   test('adds promotions at the end and replaces those with a known id', async () => {
-    await accept(await send(promotion('a'), promotion('b', { rank: 3, name: 'First of the file' })))
+    await accept(server, await sendPlan(promotion('a'), promotion('b', { rank: 3, name: 'First of the file' })))
     const list = async () =>
       (await server.request('GET', '/api/promotions')).body as {
         promotion: { id: string; rank: number; name: string }
       }[]
     expect((await list()).slice(-2).map(({ promotion: { id } }) => id)).toEqual(['b', 'a'])
-    const again = await send(promotion('a', { name: 'Renamed' }), promotion('b', { name: 'First of the file' }))
+    const again = await sendPlan(promotion('a', { name: 'Renamed' }), promotion('b', { name: 'First of the file' }))
     expect(again).toMatchObject({ added: 0, changed: 1, unchanged: 1 })
-    await accept(again)
+    await accept(server, again)
     expect((await list()).at(-1)!.promotion.name).toBe('Renamed')
   })
   test('says which promotion is wrong and where, and takes the others if asked to', async () => {
-    const status = await send(
+    const status = await sendPlan(
       promotion('c'),
       promotion('d', { mechanic: { kind: 'markdown', reach: { skus: ['NONE'] }, value: { percent: 1 } } }),
       promotion('e', { colour: 'red' }),
@@ -281,37 +266,37 @@ describe('a plan file', () => {
       { id: 'c', problem: 'id: duplicate-id' },
     ])
     expect((await server.request('GET', `/api/imports/${status.id}/rejected.csv`)).status).toBe(404)
-    await accept(status, 'good')
+    await accept(server, status, 'good')
     expect((await server.request('GET', '/api/promotions/c')).status).toBe(200)
     const mended = rejected.plan.promotions.map(({ colour: _colour, ...one }) => ({ ...one, ...promotion(one.id) }))
-    expect(await send(...mended)).toMatchObject({ state: 'ready', added: 2, unchanged: 1 })
+    expect(await sendPlan(...mended)).toMatchObject({ state: 'ready', added: 2, unchanged: 1 })
   })
   test.each([
     ['no JSON', '{"promotions":', 'bad-json'],
     ['no promotions', '{"plan":{}}', 'no-promotions'],
     ['none at all', '{"promotions":[]}', 'empty-file'],
   ])('refuses %s', async (_name, content, code) => {
-    expect((await upload('plan', content, 'application/json')).problems[0]!.code).toBe(code)
+    expect((await send('plan', content)).problems[0]!.code).toBe(code)
   })
 })
 
 test('a file of many megabytes that does not shrink comes back whole', async () => {
   const file = randomBytes(18 * 2 ** 20)
   const { body } = await server.request('POST', '/api/imports?kind=stock', file, { 'content-type': 'text/csv' })
-  expect((await settle(body.id as string)).problems[0]!.code).toBe('not-text')
+  expect((await settle(server, body.id as string)).problems[0]!.code).toBe('not-text')
   expect((await getImportFile(server.database, body.id as string)).file.equals(file)).toBe(true)
 })
 
 test('work that a process left is taken up by the next one', async () => {
-  const ready = await upload('products', 'sku;name;regular_price;tax_rate\nLATER;Later;1;20\n')
+  const ready = await send('products', 'sku;name;regular_price;tax_rate\nLATER;Later;1;20\n')
   await server.database('imports').where({ id: ready.id }).update({ state: 'writing' })
   await server.resumeImports()
-  expect(await settle(ready.id)).toMatchObject({ state: 'done' })
+  expect(await settle(server, ready.id)).toMatchObject({ state: 'done' })
   expect((await server.request('GET', '/api/products/LATER')).status).toBe(200)
-  const unread = await upload('products', 'sku;name;regular_price;tax_rate\nLATEST;Latest;1;20\n')
+  const unread = await send('products', 'sku;name;regular_price;tax_rate\nLATEST;Latest;1;20\n')
   await server.database('imports').where({ id: unread.id }).update({ state: 'reading' })
   await server.resumeImports()
-  expect(await settle(unread.id)).toMatchObject({ state: 'ready', added: 1 })
+  expect(await settle(server, unread.id)).toMatchObject({ state: 'ready', added: 1 })
 })
 
 test.each([

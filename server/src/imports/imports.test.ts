@@ -1,6 +1,7 @@
-import type { ImportStatus } from '@novalex/contract'
+import type { ImportKind } from '@novalex/contract'
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
 import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
+import { accept, upload } from '../testing/imports.ts'
 
 let server: TestServer
 beforeAll(async () => {
@@ -10,32 +11,14 @@ afterAll(() => server.close())
 
 const HEADER = 'sku;name;categories;regular_price;tax_rate'
 
-async function upload(content: string | Uint8Array, kind = 'products'): Promise<ImportStatus> {
-  const headers = { 'content-type': 'text/csv', 'x-file-name': encodeURIComponent('März.csv') }
-  const { status, body } = await server.request('POST', `/api/imports?kind=${kind}`, content, headers)
-  expect(status).toBe(202)
-  return settle((body as ImportStatus).id)
-}
-
-async function settle(id: string): Promise<ImportStatus> {
-  for (;;) {
-    const { body } = await server.request('GET', `/api/imports/${id}`)
-    const status = body as ImportStatus
-    if (status.state !== 'reading' && status.state !== 'writing') return status
-    await new Promise((resolve) => setTimeout(resolve, 20))
-  }
-}
-
-async function accept({ id }: ImportStatus): Promise<ImportStatus> {
-  expect((await server.request('POST', `/api/imports/${id}/accept`)).status).toBe(202)
-  return settle(id)
-}
+const send = (content: string | Uint8Array, kind: ImportKind = 'products') =>
+  upload(server, content, { kind, fileName: 'März.csv' })
 
 const products = async () => (await server.request('GET', '/api/products')).body
 
 test('a file is previewed, and written only when accepted', async () => {
   const before = await products()
-  const status = await upload(
+  const status = await send(
     `\uFEFF${HEADER}\r\nPAD-1;"Drawing pad,\r\nlarge";Paper > Pads;12,50;20\r\nNEW;Brush;Brushes > Flat;3;20\r\n`,
   )
   expect(status).toMatchObject({ state: 'ready', fileName: 'März.csv', rows: 2, added: 1, changed: 1, problemCount: 0 })
@@ -43,7 +26,7 @@ test('a file is previewed, and written only when accepted', async () => {
   expect(status.priceChanges).toEqual([{ sku: 'PAD-1', name: 'Drawing pad,\r\nlarge', before: 1000, after: 1250 }])
   expect(await products()).toEqual(before)
 
-  expect(await accept(status)).toMatchObject({ state: 'done' })
+  expect(await accept(server, status)).toMatchObject({ state: 'done' })
   const { body } = await server.request('GET', '/api/products/PAD-1')
   expect(body.product).toMatchObject({ name: 'Drawing pad,\r\nlarge', regularPrice: 1250, stock: 10 })
   expect((await products()).total).toBe(before.total + 1)
@@ -57,7 +40,7 @@ test('the same file out again changes nothing when it comes back', async () => {
   const { body, headers } = await server.request('GET', '/api/files/products.csv')
   expect(headers.get('content-disposition')).toContain('products.csv')
   const total = (await products()).total as number
-  expect(await upload(body as string)).toMatchObject({
+  expect(await send(body as string)).toMatchObject({
     state: 'ready',
     rows: total,
     added: 0,
@@ -68,19 +51,19 @@ test('the same file out again changes nothing when it comes back', async () => {
 
 test('a file that changes nothing may be accepted all the same', async () => {
   const file = `${HEADER}\nPAD-2;Büttenpad;Paper > Pads;25;20\n`
-  await accept(await upload(file))
-  const again = await upload(file)
+  await accept(server, await send(file))
+  const again = await send(file)
   expect(again).toMatchObject({ state: 'ready', unchanged: 1, changed: 0 })
-  expect(await accept(again)).toMatchObject({ state: 'done' })
+  expect(await accept(server, again)).toMatchObject({ state: 'done' })
 })
 
 test('two previews, one after the other accepted: the second is read anew first', async () => {
-  const one = await upload(`${HEADER}\nPAD-2;Pad;Paper;20;20\n`)
-  const two = await upload(`${HEADER}\nPAD-2;Pad;Paper;21;20\n`)
-  expect(await accept(one)).toMatchObject({ state: 'done' })
-  const anew = await accept(two)
+  const one = await send(`${HEADER}\nPAD-2;Pad;Paper;20;20\n`)
+  const two = await send(`${HEADER}\nPAD-2;Pad;Paper;21;20\n`)
+  expect(await accept(server, one)).toMatchObject({ state: 'done' })
+  const anew = await accept(server, two)
   expect(anew).toMatchObject({ state: 'ready', priceChanges: [{ before: 2000, after: 2100 }] })
-  expect(await accept(anew)).toMatchObject({ state: 'done' })
+  expect(await accept(server, anew)).toMatchObject({ state: 'done' })
 })
 
 describe('a file with a fault says where, and may not be accepted', () => {
@@ -99,7 +82,7 @@ describe('a file with a fault says where, and may not be accepted', () => {
     ['an archive that is none', new Uint8Array([0x50, 0x4b, 3, 4, 0, 0]), ['not-a-workbook', '']],
   ])('%s', async (_label, content, [code, path]) => {
     const before = await products()
-    const status = await upload(content)
+    const status = await send(content)
     expect(status.state).toBe('refused')
     expect(status.problems.map((problem) => [problem.code, problem.path])).toContainEqual([code, path])
     expect((await server.request('POST', `/api/imports/${status.id}/accept`)).status).toBe(409)
@@ -108,11 +91,11 @@ describe('a file with a fault says where, and may not be accepted', () => {
 })
 
 test('separators: comma and tab', async () => {
-  expect(await upload('sku,name,regular_price,tax_rate\nX1,"a,b",1.50,20\n')).toMatchObject({
+  expect(await send('sku,name,regular_price,tax_rate\nX1,"a,b",1.50,20\n')).toMatchObject({
     state: 'ready',
     added: 1,
   })
-  expect(await upload('sku\tname\tregular_price\ttax_rate\nX1\ta;b\t1,50\t20\n')).toMatchObject({
+  expect(await send('sku\tname\tregular_price\ttax_rate\nX1\ta;b\t1,50\t20\n')).toMatchObject({
     state: 'ready',
     added: 1,
   })
@@ -123,7 +106,7 @@ test('an upload that is no CSV, too large, or of an import that is not there', a
   const large = new Uint8Array(33 * 2 ** 20)
   expect((await server.request('POST', '/api/imports', large, { 'content-type': 'text/csv' })).status).toBe(413)
   expect((await server.request('GET', '/api/imports/none')).status).toBe(404)
-  const status = await upload(`${HEADER}\nA;B;C;1;20\n`)
+  const status = await send(`${HEADER}\nA;B;C;1;20\n`)
   expect((await server.request('DELETE', `/api/imports/${status.id}`)).status).toBe(204)
   expect((await server.request('GET', `/api/imports/${status.id}`)).status).toBe(404)
 })
@@ -133,22 +116,22 @@ describe('shoppers', () => {
   const found = async (search: string) => (await server.request('GET', `/api/shoppers?search=${search}`)).body
 
   test('come in from a file, are found, and go out so that they come in unchanged', async () => {
-    const status = await upload(file, 'shoppers')
+    const status = await send(file, 'shoppers')
     expect(status).toMatchObject({ kind: 'shoppers', state: 'ready', rows: 2, added: 2, changed: 0 })
     expect((await found('')).total).toBe(0)
-    expect(await accept(status)).toMatchObject({ state: 'done' })
+    expect(await accept(server, status)).toMatchObject({ state: 'done' })
     expect(await found('alma')).toMatchObject({
       total: 1,
       shoppers: [{ id: 's1', groups: ['club', 'trade'], orders: 3, spent: 12_050, bought: [] }],
     })
     const { body } = await server.request('GET', '/api/files/shoppers.csv')
     expect(body).toContain(`"'=Bela B."`)
-    expect(await upload(body as string, 'shoppers')).toMatchObject({ unchanged: 2, added: 0, changed: 0 })
+    expect(await send(body as string, 'shoppers')).toMatchObject({ unchanged: 2, added: 0, changed: 0 })
     expect((await found('%25')).total).toBe(0)
   })
 
   test('a fault is named by row and column, and nothing is taken', async () => {
-    const status = await upload('id;name;orders\ns9;Cora C.;many\n', 'shoppers')
+    const status = await send('id;name;orders\ns9;Cora C.;many\n', 'shoppers')
     expect(status).toMatchObject({ state: 'refused', problems: [{ code: 'not-a-count', path: '2.orders' }] })
     expect((await found('Cora')).total).toBe(0)
   })

@@ -2,30 +2,13 @@ import { ImportsAnswer, type ImportKind, type ImportStatus } from '@novalex/cont
 import { afterEach, beforeEach, expect, inject, test } from 'vitest'
 import { checkShape } from '../http/validate.ts'
 import { createDraft, createTestServer, type TestServer } from '../testing/createTestServer.ts'
+import { bringIn } from '../testing/imports.ts'
 
 let server: TestServer
 beforeEach(async () => {
   server = await createTestServer(inject('databaseUrl'))
 })
 afterEach(() => server.close())
-
-async function bringIn(kind: ImportKind, content: string): Promise<ImportStatus> {
-  const headers = { 'content-type': kind === 'plan' ? 'application/json' : 'text/csv' }
-  const { body } = await server.request('POST', `/api/imports?kind=${kind}`, content, headers)
-  const { id } = body as ImportStatus
-  await settle(id)
-  await server.request('POST', `/api/imports/${id}/accept`)
-  return settle(id)
-}
-
-async function settle(id: string): Promise<ImportStatus> {
-  for (;;) {
-    const { body } = await server.request('GET', `/api/imports/${id}`)
-    const status = body as ImportStatus
-    if (status.state !== 'reading' && status.state !== 'writing') return status
-    await new Promise((resolve) => setTimeout(resolve, 20))
-  }
-}
 
 const undo = (id: string) => server.request('POST', `/api/imports/${id}/undo`, undefined, { 'x-actor': 'tester' })
 const takeOut = async (kind: ImportKind) =>
@@ -60,12 +43,10 @@ function planOf(id: string, percent: number, ...others: string[]): string {
 
 test.each(FILES)('%s: all is as it was, after the first file and after the second', async (kind, first, second) => {
   const empty = await takeOut(kind)
-  const begun = await bringIn(kind, first)
-  expect(begun).toMatchObject({ state: 'done' })
+  const begun = await bringIn(server, kind, first)
   const between = await takeOut(kind)
   expect(between).not.toEqual(empty)
-  const last = await bringIn(kind, second)
-  expect(last).toMatchObject({ state: 'done' })
+  const last = await bringIn(server, kind, second)
   expect(await takeOut(kind)).not.toEqual(between)
 
   const { body: undoable } = await server.request('GET', '/api/imports')
@@ -80,7 +61,7 @@ test.each(FILES)('%s: all is as it was, after the first file and after the secon
 })
 
 test('categories that came with the file go, unless something uses them meanwhile', async () => {
-  const { id } = await bringIn('products', FILES[0]![1])
+  const { id } = await bringIn(server, 'products', FILES[0]![1])
   const names = async () =>
     ((await server.request('GET', '/api/categories')).body as { name: string }[]).map(({ name }) => name)
   expect(await names()).toContain('Flat')
@@ -96,7 +77,7 @@ test('categories that came with the file go, unless something uses them meanwhil
 })
 
 test('a product that came with the file and is needed by a promotion is not taken out', async () => {
-  const { id } = await bringIn('products', FILES[0]![1])
+  const { id } = await bringIn(server, 'products', FILES[0]![1])
   const draft = createDraft({ mechanic: { kind: 'markdown', reach: { skus: ['NEW'] }, value: { percent: 500 } } })
   await server.request('POST', '/api/promotions', draft)
   const before = await takeOut('products')
@@ -107,7 +88,7 @@ test('a product that came with the file and is needed by a promotion is not take
 
 test('what the shop showed in between stays in the price history', async () => {
   const begun = server.clock.at
-  const { id } = await bringIn('prices', 'sku;regular_price\nPAD-1;8\n')
+  const { id } = await bringIn(server, 'prices', 'sku;regular_price\nPAD-1;8\n')
   server.clock.at = begun + 60_000
   expect((await undo(id)).status).toBe(200)
   const { body } = await server.request('GET', '/api/products/PAD-1/history')
@@ -117,7 +98,7 @@ test('what the shop showed in between stays in the price history', async () => {
 })
 
 test('after anything else of the catalogue changed, undoing is refused and changes nothing', async () => {
-  const { id } = await bringIn('prices', 'sku;regular_price\nPAD-1;8\n')
+  const { id } = await bringIn(server, 'prices', 'sku;regular_price\nPAD-1;8\n')
   expect((await server.request('DELETE', '/api/products/INK-1')).status).toBe(204)
   expect(await undo(id)).toMatchObject({ status: 409, body: { error: { code: 'import-overtaken' } } })
   expect((await server.request('GET', '/api/imports')).body).toEqual([])

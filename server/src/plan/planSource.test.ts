@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, inject, test } from 'vitest'
 import { createDraft, createTestServer, type TestServer } from '../testing/createTestServer.ts'
+import { bringIn } from '../testing/imports.ts'
 import { createPlanSource, type PlanSource } from './planSource.ts'
 
 let server: TestServer
@@ -63,12 +64,6 @@ describe('a compiled plan', () => {
 test('units sold come with the plan, and a new figure makes it anew', async () => {
   const before = await plans.get('working')
   expect(before.sales.size).toBe(0)
-  const { body } = await server.request('POST', '/api/imports?kind=stock', 'sku;sold_30_days\nPAD-1;12\n', {
-    'content-type': 'text/csv',
-  })
-  const stateOf = async () => (await server.request('GET', `/api/imports/${body.id}`)).body.state as string
-  await expect.poll(stateOf).toBe('ready')
-  await server.request('POST', `/api/imports/${body.id}/accept`)
-  await expect.poll(stateOf, { timeout: 20_000 }).toBe('done')
+  await bringIn(server, 'stock', 'sku;sold_30_days\nPAD-1;12\n')
   expect([...(await plans.get('working')).sales]).toEqual([['PAD-1', 12]])
 })

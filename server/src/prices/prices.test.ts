@@ -3,6 +3,7 @@ import { DAY_MS } from '@novalex/core'
 import { afterAll, beforeAll, expect, inject, test } from 'vitest'
 import { checkShape } from '../http/validate.ts'
 import { createDraft, createTestServer, LAUNCHED, type TestServer } from '../testing/createTestServer.ts'
+import { bringIn } from '../testing/imports.ts'
 import { insertPastPrices } from './prices.repository.ts'
 
 let server: TestServer
@@ -12,7 +13,6 @@ beforeAll(async () => {
 afterAll(() => server.close())
 
 /** A thread may have to start first. */
-const PATIENT = { timeout: 30_000 }
 
 const at = (text: string) => Date.parse(text)
 const release = async () => {
@@ -32,15 +32,7 @@ test('what the shop showed: regular price until the release, then its sale, then
   await server.request('POST', '/api/promotions', createDraft())
   await release()
   server.clock.at = at('2027-03-20T00:00:00Z')
-  const csv = 'sku;name;regular_price;tax_rate\nPAD-1;Drawing pad;12,00;20\n'
-  const { body: started } = await server.request('POST', '/api/imports', csv, { 'content-type': 'text/csv' })
-  const settle = async () => {
-    const { body } = await server.request('GET', `/api/imports/${started.id}`)
-    return body.state as string
-  }
-  await expect.poll(settle, PATIENT).toBe('ready')
-  await server.request('POST', `/api/imports/${started.id}/accept`)
-  await expect.poll(settle, PATIENT).toBe('done')
+  await bringIn(server, 'products', 'sku;name;regular_price;tax_rate\nPAD-1;Drawing pad;12,00;20\n')
 
   const { spans } = await history('PAD-1', '2027-04-01T00:00:00Z')
   expect(spans.map(({ from, price, regular, release: number }) => [from, price, regular, number])).toEqual([

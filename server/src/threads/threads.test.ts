@@ -42,5 +42,5 @@ test('what breaks in a task is an inner fault, with where it broke', async () =>
 test('closed, they do nothing more', async () => {
   const threads = createThreads('mysql://127.0.0.1:1/none')
   await threads.close()
-  await expect(threads.run('productTable', page('sku', 'PAD-1'))).rejects.toThrow()
+  await expect(threads.run('productTable', page('sku', 'PAD-1'))).rejects.toThrow('closed')
 })

@@ -58,6 +58,7 @@ export function createThreads(databaseUrl: string): Threads {
    * some came. Every task may be done again.
    */
   async function runSafely(task: { readonly name: TaskName; readonly question: unknown }, watch?: Watch) {
+    if (isClosing) throw new Error('the threads are closed')
     try {
       return await runOnce(task, watch)
     } catch (died) {
