@@ -87,6 +87,10 @@ export type FoundQuestion = Static<typeof FoundQuestion>
 export const FoundAnswer = Type.Object({ skus: Type.Array(Id) }, strict)
 export type FoundAnswer = Static<typeof FoundAnswer>
 
+/** A new product, or one that was deleted, with what it sold in the last 30 days if that is known. */
+export const ProductRequest = Type.Object({ product: ProductSchema, sold: Type.Optional(Nullable(Whole)) }, strict)
+export type ProductRequest = Static<typeof ProductRequest>
+
 /** Tags or families in use whose text holds what is searched for. */
 export const LabelsQuery = Type.Object(
   { of: choice('tags', 'families'), search: Type.Optional(Type.String({ maxLength: 200 })) },

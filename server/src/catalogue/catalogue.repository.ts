@@ -74,20 +74,22 @@ export async function saveStock(
   figures: readonly StockFigures[],
   onProgress: (written: number) => Promise<void> = () => Promise.resolve(),
 ): Promise<void> {
-  const columns = (['stock', 'sold'] as const).filter((key) => figures[0] && key in figures[0])
-  const names = { stock: 'stock', sold: 'sold_30_days' }
+  const keys = (['stock', 'sold'] as const).filter((key) => figures[0] && key in figures[0])
+  const columns = keys.map((key) => ({ stock: 'stock', sold: 'sold_30_days' })[key])
   if (columns.length === 0) return
-  for (let from = 0; from < figures.length; from += PRODUCTS_A_STATEMENT) {
-    const part = figures.slice(from, from + PRODUCTS_A_STATEMENT)
-    const first = `select ? as sku, ${columns.map((key) => `? as ${key}`).join(', ')}`
-    const others = part.slice(1).map(() => ` union all select ?, ${columns.map(() => '?').join(', ')}`)
+  const fields = ['sku', ...columns]
+  for (let from = 0; from < figures.length; from += PRODUCTS_A_STEP) {
+    const part = figures.slice(from, from + PRODUCTS_A_STEP)
+    await transaction.raw(createIncoming(fields))
+    const cells = part.map((one) => [one.sku, ...keys.map((key) => one[key] ?? null)])
+    await loadRows(transaction, { table: 'incoming', columns: fields }, cells)
     await transaction.raw(
-      `update products join (${first}${others.join('')}) as given on given.sku = products.sku collate utf8mb4_bin
-       set ${columns.map((key) => `products.${names[key]} = given.${key}`).join(', ')}`,
-      part.flatMap((one) => [one.sku, ...columns.map((key) => one[key] ?? null)]),
+      `update products join incoming on incoming.sku = products.sku
+       set ${columns.map((column) => `products.${column} = incoming.${column}`).join(', ')}`,
     )
     await onProgress(from + part.length)
   }
+  await transaction.raw(DROP_INCOMING)
 }
 
 export async function countProducts(connection: Connection): Promise<number> {
@@ -130,9 +132,9 @@ export async function saveProducts(
   for (let from = 0; from < products.length; from += PRODUCTS_A_STEP) {
     const part = products.slice(from, from + PRODUCTS_A_STEP)
     const written = part.map((product) => toRow(product, known.get(product.sku)?.position ?? next++))
-    await transaction.raw(EMPTY_INCOMING)
+    await transaction.raw(createIncoming(PRODUCT_FIELDS))
     const cells = written.map((row) => PRODUCT_FIELDS.map((field) => row[field]))
-    await loadRows(transaction, { table: 'incoming_products', columns: PRODUCT_FIELDS }, cells)
+    await loadRows(transaction, { table: 'incoming', columns: PRODUCT_FIELDS }, cells)
     await transaction.raw(TAKE_INCOMING)
     const prices = part
       .filter(({ sku, regularPrice }) => known.get(sku)?.regular_price !== regularPrice)
@@ -141,17 +143,18 @@ export async function saveProducts(
       await loadRows(transaction, { table: 'regular_prices', columns: ['sku', 'since', 'price'] }, prices)
     await onProgress(from + part.length)
   }
-  await transaction.raw('drop temporary table if exists incoming_products')
+  await transaction.raw(DROP_INCOMING)
 }
 
-/** Without keys and without a log: it is read once, from one end to the other. */
-const EMPTY_INCOMING = `
-  create or replace temporary table incoming_products engine = aria transactional = 0
-  select ${PRODUCT_FIELDS.join(', ')} from products limit 0`
+/** A table of passage for columns of products, without keys and without a log: it is read once, from one end to the other. */
+const createIncoming = (columns: readonly string[]) => `
+  create or replace temporary table incoming engine = aria transactional = 0
+  select ${columns.join(', ')} from products limit 0`
+const DROP_INCOMING = 'drop temporary table if exists incoming'
 
 const TAKE_INCOMING = `
   insert into products (${PRODUCT_FIELDS.join(', ')})
-  select ${PRODUCT_FIELDS.join(', ')} from incoming_products
+  select ${PRODUCT_FIELDS.join(', ')} from incoming
   on duplicate key update ${PRODUCT_FIELDS.slice(2)
     .map((field) => `${field} = values(${field})`)
     .join(', ')}`

@@ -1,7 +1,7 @@
 import {
   LabelsQuery,
   LookupRequest,
-  ProductSchema,
+  ProductRequest,
   PlanQuery,
   ProductsQuery,
   ReachQuestion,
@@ -67,7 +67,7 @@ export function createCatalogueRoutes({ plans, clock, catalogue, table, threads 
     response.json(priceProduct(plan, getProduct(plan, request.params.sku), now))
   })
   routes.post('/products', async (request, response) => {
-    await catalogue.createProduct(parseBody(ProductSchema, request), actorOf(request))
+    await catalogue.createProduct(parseBody(ProductRequest, request), actorOf(request))
     response.status(201).end()
   })
   routes.delete('/products/:sku', async (request, response) => {

@@ -1,17 +1,25 @@
-import { createProblem, type Product } from '@novalex/core'
+import type { ProductRequest } from '@novalex/contract'
+import { createProblem } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../http/AppError.ts'
 import { countCatalogueRevision, lockStore } from '../store/store.repository.ts'
-import { deleteCategory, deleteProducts, listCategories, listProducts, saveProducts } from './catalogue.repository.ts'
+import {
+  deleteCategory,
+  deleteProducts,
+  listCategories,
+  listProducts,
+  saveProducts,
+  saveStock,
+} from './catalogue.repository.ts'
 import { findCategoryUses, refuseUsedProducts } from './uses.ts'
 
 export interface CatalogueService {
   /** Refused as `in-use`, saying by what, unless nothing needs the category. */
   remove(id: string, by: string): Promise<void>
   /** A new product at the end of the catalogue, or one that was deleted. */
-  createProduct(product: Product, by: string): Promise<void>
+  createProduct(request: ProductRequest, by: string): Promise<void>
   /** Refused as `in-use`, saying by what, while a promotion, a set or a test cart names the product. */
   removeProduct(sku: string, by: string): Promise<void>
 }
@@ -43,7 +51,7 @@ export function createCatalogueService({ database, clock }: { database: Database
         await recordActivity(transaction, { at: clock.now(), by, action: 'delete-category', subject: id, detail })
       })
     },
-    async createProduct(product, by) {
+    async createProduct({ product, sold = null }, by) {
       await database.transaction(async (transaction) => {
         await lockStore(transaction)
         const { sku, categories } = product
@@ -57,6 +65,7 @@ export function createCatalogueService({ database, clock }: { database: Database
         ])
         const at = clock.now()
         await saveProducts(transaction, [product], { at })
+        await saveStock(transaction, [{ sku, sold }])
         await countCatalogueRevision(transaction)
         const detail = { name: product.name }
         await recordActivity(transaction, { at, by, action: 'create-product', subject: sku, detail })

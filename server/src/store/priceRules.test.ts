@@ -41,10 +41,17 @@ test('a product that was deleted comes back; its SKU and its categories must be 
   const ink = PRODUCTS[2]!
   await server.database('promotions').delete()
   await server.database('store').increment('plan_revision', 1)
-  expect((await server.request('POST', '/api/products', ink)).body.error.problems[0].code).toBe('sku-taken')
+  expect((await server.request('POST', '/api/products', { product: ink })).body.error.problems[0].code).toBe(
+    'sku-taken',
+  )
   expect((await server.request('DELETE', '/api/products/INK-1')).status).toBe(204)
   const lost = { ...ink, categories: ['gone'] }
-  expect((await server.request('POST', '/api/products', lost)).body.error.problems[0].code).toBe('unknown-category')
-  expect((await server.request('POST', '/api/products', ink)).status).toBe(201)
+  expect((await server.request('POST', '/api/products', { product: lost })).body.error.problems[0].code).toBe(
+    'unknown-category',
+  )
+  expect((await server.request('POST', '/api/products', { product: ink, sold: 9 })).status).toBe(201)
   expect((await server.request('GET', '/api/products/INK-1')).body.product).toEqual(ink)
+  const question = { filters: [{ column: 'sku', text: 'INK-1' }], order: null, from: 0, count: 1 }
+  const { body: table } = await server.request('POST', '/api/products/table', question)
+  expect(table.rows).toMatchObject([{ sold: 9 }])
 })

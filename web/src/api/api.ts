@@ -21,6 +21,7 @@ import type {
   PlanAnswer,
   PriceRules,
   PricedProduct,
+  ProductRequest,
   ProductsAnswer,
   ProductsQuery,
   PromotionDraft,
@@ -53,7 +54,7 @@ import type {
   TestCartRun,
   TestCartUpdate,
 } from '@novalex/contract'
-import type { Mechanic, Product, Promotion } from '@novalex/core'
+import type { Mechanic, Promotion } from '@novalex/core'
 import { ApiError, request, requestLines } from './http.ts'
 
 /** Which plan and which instant a question is about. */
@@ -91,7 +92,7 @@ export const api = {
   getProduct: (sku: string, asked: Asked) =>
     request<PricedProduct>(`/products/${encodeURIComponent(sku)}`, { query: { ...asked } }),
   deleteProduct: (sku: string) => request<undefined>(`/products/${encodeURIComponent(sku)}`, { method: 'DELETE' }),
-  createProduct: (body: Product) => request<undefined>('/products', { method: 'POST', body }),
+  createProduct: (body: ProductRequest) => request<undefined>('/products', { method: 'POST', body }),
   getHistory: (sku: string, asked: Asked) =>
     request<HistoryAnswer>(`/products/${encodeURIComponent(sku)}/history`, { query: { ...asked } }),
   lookUp: (skus: readonly string[]) => request<LookupAnswer>('/products/lookup', { method: 'POST', body: { skus } }),

@@ -103,7 +103,8 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'stale-version': 'Someone else changed this meanwhile. Look at what changed before you go on.',
   'stale-plan': 'The plan changed after this review. Look at the new review, then release.',
   'in-use': ({ name, ...uses }) => `${String(name)} is still in use: ${joinWords(toUses(uses))}. Take those out first.`,
-  'import-not-ready': 'This file can’t be accepted now: it is still being read, was refused, or was accepted already.',
+  'import-not-ready':
+    'This can’t be done with the file now: it is still being read, was refused, was accepted already, or is taken back.',
   'import-overtaken':
     'Something else was changed after this file came in, so it can’t be undone in one step any more. Bring in a file with the values wanted.',
   'nothing-to-release': 'Nothing differs from what the shop already follows.',

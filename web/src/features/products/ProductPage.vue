@@ -107,12 +107,13 @@ function plan(): void {
 }
 
 function remove(): void {
-  const { product } = data.value!.priced
+  const { priced, row } = data.value!
+  const { product } = priced
   void attempt(async () => {
     await api.deleteProduct(sku)
     notice.say(words.removed(product.name), {
       label: text.common.undo,
-      run: () => void attempt(() => api.createProduct(product)),
+      run: () => void attempt(() => api.createProduct({ product, sold: row?.sold ?? null })),
     })
     await router.push('/products')
   })
