@@ -48,9 +48,43 @@ export async function listCategories(connection: Connection): Promise<Category[]
   return connection<CategoryRow>('categories').select('id', 'name', 'parent').orderBy('position')
 }
 
+/** All of them in their order; read some thousand at a time, so that few are in memory twice. */
 export async function listProducts(connection: Connection): Promise<Product[]> {
-  const rows = await connection<ProductRow>('products').select(PRODUCT_FIELDS).orderBy('position')
-  return rows.map(toProduct)
+  const products: Product[] = []
+  const parseList = createListParser()
+  for (let after = -1; ;) {
+    const rows = await connection<ProductRow>('products')
+      .select(PRODUCT_FIELDS)
+      .where('position', '>', after)
+      .orderBy('position')
+      .limit(PRODUCTS_A_STEP)
+    for (const row of rows) products.push(toProduct(row, parseList))
+    if (rows.length < PRODUCTS_A_STEP) return products
+    after = rows.at(-1)!.position
+  }
+}
+
+/** Those of some SKUs that there are. */
+export async function findProducts(connection: Connection, skus: readonly string[]): Promise<Map<string, Product>> {
+  const found = new Map<string, Product>()
+  const parseList = createListParser()
+  for (let from = 0; from < skus.length; from += PRODUCTS_A_STEP) {
+    const rows = await connection<ProductRow>('products')
+      .select(PRODUCT_FIELDS)
+      .whereIn('sku', skus.slice(from, from + PRODUCTS_A_STEP))
+    for (const row of rows) found.set(row.sku, toProduct(row, parseList))
+  }
+  return found
+}
+
+/** The same few lists of categories and tags come again and again; products share them. */
+function createListParser(): (text: string) => readonly string[] {
+  const known = new Map<string, readonly string[]>()
+  return (text) => {
+    let list = known.get(text)
+    if (!list) known.set(text, (list = JSON.parse(text) as string[]))
+    return list
+  }
 }
 
 /** Units sold in the last 30 days, by SKU, of the products of which it is known. */
@@ -99,10 +133,11 @@ export async function countProducts(connection: Connection): Promise<number> {
 
 /** Parents must come before what is below them. */
 export async function insertCategories(transaction: Connection, categories: readonly Category[]): Promise<void> {
+  if (categories.length === 0) return
   const [row] = await transaction('categories').max({ last: 'position' })
   const last = Number(row?.last ?? -1)
   const rows = categories.map((category, index) => ({ ...category, position: last + 1 + index }))
-  if (rows.length > 0) await transaction.batchInsert('categories', rows, PRODUCTS_A_STATEMENT)
+  await transaction.batchInsert('categories', rows, PRODUCTS_A_STATEMENT)
 }
 
 export async function deleteCategory(transaction: Connection, id: string): Promise<boolean> {
@@ -125,22 +160,20 @@ export async function saveProducts(
   products: readonly Product[],
   { at, onProgress = () => Promise.resolve() }: { at: Instant; onProgress?: (written: number) => Promise<void> },
 ): Promise<void> {
-  const rows = await transaction<ProductRow>('products').select('sku', 'position', 'regular_price')
-  const known = new Map(rows.map((row) => [row.sku, row]))
   const since = new Date(at).toISOString().slice(0, -1).replace('T', ' ')
-  let next = rows.reduce((max, { position }) => Math.max(max, position), -1) + 1
+  const [end] = await transaction('products').max({ last: 'position' })
+  let next = Number(end?.last ?? -1) + 1
   for (let from = 0; from < products.length; from += PRODUCTS_A_STEP) {
     const part = products.slice(from, from + PRODUCTS_A_STEP)
-    const written = part.map((product) => toRow(product, known.get(product.sku)?.position ?? next++))
     await transaction.raw(createIncoming(PRODUCT_FIELDS))
-    const cells = written.map((row) => PRODUCT_FIELDS.map((field) => row[field]))
+    // A place is taken by those alone that are new.
+    const cells = part.map((product) => {
+      const row = toRow(product, next++)
+      return PRODUCT_FIELDS.map((field) => row[field])
+    })
     await loadRows(transaction, { table: 'incoming', columns: PRODUCT_FIELDS }, cells)
+    await transaction.raw(NOTE_PRICES, [since])
     await transaction.raw(TAKE_INCOMING)
-    const prices = part
-      .filter(({ sku, regularPrice }) => known.get(sku)?.regular_price !== regularPrice)
-      .map(({ sku, regularPrice }) => [sku, since, regularPrice])
-    if (prices.length > 0)
-      await loadRows(transaction, { table: 'regular_prices', columns: ['sku', 'since', 'price'] }, prices)
     await onProgress(from + part.length)
   }
   await transaction.raw(DROP_INCOMING)
@@ -152,6 +185,12 @@ const createIncoming = (columns: readonly string[]) => `
   select ${columns.join(', ')} from products limit 0`
 const DROP_INCOMING = 'drop temporary table if exists incoming'
 
+const NOTE_PRICES = `
+  replace into regular_prices (sku, since, price)
+  select incoming.sku, ?, incoming.regular_price
+  from incoming left join products on products.sku = incoming.sku
+  where products.sku is null or products.regular_price <> incoming.regular_price`
+
 const TAKE_INCOMING = `
   insert into products (${PRODUCT_FIELDS.join(', ')})
   select ${PRODUCT_FIELDS.join(', ')} from incoming
@@ -159,13 +198,13 @@ const TAKE_INCOMING = `
     .map((field) => `${field} = values(${field})`)
     .join(', ')}`
 
-function toProduct(row: ProductRow): Product {
+function toProduct(row: ProductRow, parseList: (text: string) => readonly string[]): Product {
   return {
     sku: row.sku,
     name: row.name,
     family: row.family,
-    categories: JSON.parse(row.categories) as string[],
-    tags: JSON.parse(row.tags) as string[],
+    categories: parseList(row.categories),
+    tags: parseList(row.tags),
     regularPrice: row.regular_price,
     unitCost: row.unit_cost,
     minimumPrice: row.minimum_price,

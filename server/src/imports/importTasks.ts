@@ -15,6 +15,7 @@ import {
   keepBefore,
   listDoneImports,
   updateImport,
+  type Before,
   type ImportRecord,
 } from './imports.repository.ts'
 import { writeRejectedPlan } from './kinds/plan.ts'
@@ -103,7 +104,7 @@ async function writeFile(
   transaction: Connection,
   { status: { kind } }: ImportRecord,
   { file, at, onProgress }: { file: Uint8Array; at: Instant; onProgress: ProgressHearer },
-): Promise<unknown> {
+): Promise<Before> {
   const { good } = await readFile(transaction, { kind, file, at }, () => Promise.resolve())
   return IMPORT_WORK[kind].write(transaction, good, onProgress)
 }

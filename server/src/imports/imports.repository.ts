@@ -107,13 +107,32 @@ export async function getImportFile(connection: Connection, id: string): Promise
   return { file: await readParts(connection, id, 'file'), kind: row.kind }
 }
 
-/** What undoing needs, as its kind of file knows it. */
-export async function keepBefore(transaction: Connection, id: string, before: unknown): Promise<void> {
-  await insertParts(transaction, id, { what: 'before', content: [Buffer.from(JSON.stringify(before))] })
+/** What undoing needs, as its kind of file knows it: lists by name. */
+export type Before = Readonly<Record<string, readonly unknown[]>>
+
+export async function keepBefore(transaction: Connection, id: string, before: Before): Promise<void> {
+  await insertParts(transaction, id, { what: 'before', content: writeJson(before) })
 }
 
-export async function getBefore(connection: Connection, id: string): Promise<unknown> {
-  return JSON.parse((await readParts(connection, id, 'before')).toString())
+const ENTRIES_A_PIECE = 1000
+
+/** As JSON, piece by piece: the lists may be long. */
+function* writeJson(lists: Before): Generator<Buffer> {
+  let separator = '{'
+  for (const [name, list] of Object.entries(lists)) {
+    yield Buffer.from(`${separator}${JSON.stringify(name)}:[`)
+    for (let from = 0; from < list.length; from += ENTRIES_A_PIECE) {
+      const entries = JSON.stringify(list.slice(from, from + ENTRIES_A_PIECE)).slice(1, -1)
+      yield Buffer.from(`${from > 0 ? ',' : ''}${entries}`)
+    }
+    yield Buffer.from(']')
+    separator = ','
+  }
+  yield Buffer.from(separator === '{' ? '{}' : '}')
+}
+
+export async function getBefore(connection: Connection, id: string): Promise<Before> {
+  return JSON.parse((await readParts(connection, id, 'before')).toString()) as Before
 }
 
 type Part = 'file' | 'before'

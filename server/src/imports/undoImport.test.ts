@@ -60,6 +60,27 @@ test.each(FILES)('%s: all is as it was, after the first file and after the secon
   expect((await server.request('GET', '/api/imports')).body).toEqual([])
 })
 
+test('a file of several parts: counted, written and undone as one', async () => {
+  const file = (price: string) => {
+    const rows = Array.from({ length: 5500 }, (_none, index) => `BULK-${index};Bulk ${index};Bulk > Part;${price};20`)
+    return `sku;name;categories;regular_price;tax_rate\n${rows.join('\n')}\n`
+  }
+  const total = async () => (await server.request('GET', '/api/products')).body.total as number
+  const before = await total()
+  const added = await bringIn(server, 'products', file('3'))
+  expect(added).toMatchObject({ added: 5500, changed: 0, newCategories: ['Bulk', 'Bulk > Part'] })
+  expect(await total()).toBe(before + 5500)
+  const dearer = await bringIn(server, 'products', file('4'))
+  expect(dearer).toMatchObject({ added: 0, changed: 5500, priceChangeCount: 5500, newCategories: [] })
+  expect(dearer.priceChanges).toHaveLength(200)
+  await undo(dearer.id)
+  const last = await server.request('GET', '/api/products/BULK-5499')
+  expect(last.body.product).toMatchObject({ regularPrice: 300, categories: ['bulk-part'] })
+  await undo(added.id)
+  expect(await total()).toBe(before)
+  expect((await server.request('GET', '/api/products/PAD-1')).status).toBe(200)
+})
+
 test('categories that came with the file go, unless something uses them meanwhile', async () => {
   const { id } = await bringIn(server, 'products', FILES[0]![1])
   const names = async () =>

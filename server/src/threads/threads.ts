@@ -19,7 +19,7 @@ const MAX_THREADS = 2
 const IDLE_TIMEOUT_MS = 60_000
 const FILES_IDLE_TIMEOUT_MS = 10_000
 /** Enough for the largest file that is taken; a lower limit keeps the heap from growing for convenience. */
-const FILES_HEAP_MB = 160
+const FILES_HEAP_MB = 128
 const FILE_TASKS: ReadonlySet<TaskName> = new Set<TaskName>([
   'readImport',
   'writeImport',
@@ -48,7 +48,7 @@ export function createThreads(databaseUrl: string): Threads {
     ...common,
     maxThreads: 1,
     idleTimeout: FILES_IDLE_TIMEOUT_MS,
-    resourceLimits: { maxYoungGenerationSizeMb: 16, maxOldGenerationSizeMb: FILES_HEAP_MB },
+    resourceLimits: { maxYoungGenerationSizeMb: 8, maxOldGenerationSizeMb: FILES_HEAP_MB },
   })
   const poolOf = (name: TaskName) => (FILE_TASKS.has(name) ? files : pool)
 

@@ -15,7 +15,7 @@ import {
   type StockRow,
 } from '@novalex/core'
 import {
-  listProducts,
+  findProducts,
   listSales,
   saveProducts,
   saveStock,
@@ -35,7 +35,7 @@ const SHOWN_PRICE_CHANGES = 200
 /** Figures of products that are there already: their prices, stock and sales, and what they cost before. */
 export const FIGURE_KINDS: {
   prices: ImportWork<PriceRow, ProductsBefore>
-  stock: ImportWork<StockRow, StockFigures[]>
+  stock: ImportWork<StockRow, { figures: StockFigures[] }>
   history: ImportWork<HistoryRow, PastPrices>
 } = {
   prices: {
@@ -43,7 +43,7 @@ export const FIGURE_KINDS: {
     read: (file, onProgress) => parseTableFile(file, PRICE_FORMAT, onProgress),
     check: checkKnown,
     async preview(connection, { rows, columns }) {
-      const known = await loadProducts(connection)
+      const known = await findProducts(connection, skusOf(rows))
       const changes = rows.flatMap((row) => {
         const before = known.get(row.sku)
         return before ? [{ before, after: withPrices(before, row, columns) }] : []
@@ -60,7 +60,7 @@ export const FIGURE_KINDS: {
       }
     },
     async write(transaction, { rows, columns, at }, onProgress) {
-      const known = await loadProducts(transaction)
+      const known = await findProducts(transaction, skusOf(rows))
       const products = rows.map((row) => withPrices(known.get(row.sku)!, row, columns))
       await saveProducts(transaction, products, { at, onProgress: (done) => onProgress(done / products.length) })
       return { products: products.map(({ sku }) => known.get(sku)!), added: [], categories: [] }
@@ -72,7 +72,7 @@ export const FIGURE_KINDS: {
     read: (file, onProgress) => parseTableFile(file, STOCK_FORMAT, onProgress),
     check: checkKnown,
     async preview(connection, { rows, columns }) {
-      const known = await loadProducts(connection)
+      const known = await findProducts(connection, skusOf(rows))
       const sales = await listSales(connection)
       const given = rows.filter(({ sku }) => known.has(sku))
       const changed = given.filter(({ sku, stock, sold }) => {
@@ -82,7 +82,7 @@ export const FIGURE_KINDS: {
       return { changed: changed.length, unchanged: given.length - changed.length }
     },
     async write(transaction, { rows, columns }, onProgress) {
-      const known = await loadProducts(transaction)
+      const known = await findProducts(transaction, skusOf(rows))
       const sales = await listSales(transaction)
       const pick = ({ sku, stock, sold }: StockRow): StockFigures => ({
         sku,
@@ -90,9 +90,10 @@ export const FIGURE_KINDS: {
         ...(columns.includes('sold_30_days') ? { sold } : {}),
       })
       await saveStock(transaction, rows.map(pick), (written) => onProgress(written / rows.length))
-      return rows.map(({ sku }) => pick({ sku, stock: known.get(sku)!.stock, sold: sales.get(sku) ?? null }))
+      const before = rows.map(({ sku }) => ({ sku, stock: known.get(sku)!.stock, sold: sales.get(sku) ?? null }))
+      return { figures: before.map(pick) }
     },
-    undo: (transaction, before) => saveStock(transaction, before),
+    undo: (transaction, { figures }) => saveStock(transaction, figures),
   },
   history: {
     belongsTo: 'catalogue',
@@ -120,9 +121,7 @@ export const FIGURE_KINDS: {
   },
 }
 
-async function loadProducts(connection: Connection): Promise<Map<string, Product>> {
-  return new Map((await listProducts(connection)).map((product) => [product.sku, product]))
-}
+const skusOf = (rows: readonly { readonly sku: string }[]) => rows.map(({ sku }) => sku)
 
 function withPrices(product: Product, row: PriceRow, columns: readonly string[]): Product {
   return {
@@ -137,7 +136,7 @@ async function checkKnown(
   connection: Connection,
   { rows }: ImportInput<{ readonly sku: string }>,
 ): Promise<RowProblem[]> {
-  const known = await loadProducts(connection)
+  const known = await findProducts(connection, skusOf(rows))
   return rows.flatMap(({ sku }, index) =>
     known.has(sku) ? [] : [{ index, problem: createProblem('unknown-sku', 'sku', { id: sku }) }],
   )

@@ -3,52 +3,80 @@ import {
   computeProductImport,
   PRODUCT_FORMAT,
   type Category,
+  type Product,
   type ProductColumn,
   type ProductImport,
+  type ProductPriceChange,
   type ProductRow,
 } from '@novalex/core'
-import { insertCategories, loadCatalogue, saveProducts } from '../../catalogue/catalogue.repository.ts'
+import { findProducts, insertCategories, listCategories, saveProducts } from '../../catalogue/catalogue.repository.ts'
+import type { Connection } from '../../db/openDatabase.ts'
 import { parseTableFile } from '../../files/parseTableFile.ts'
-import type { ImportWork } from '../importKind.ts'
-import type { ImportPreview } from '../imports.repository.ts'
+import type { ImportInput, ImportWork } from '../importKind.ts'
 import { undoProducts, type ProductsBefore } from './undoProducts.ts'
 
 const SHOWN_PRICE_CHANGES = 200
 const SHOWN_CATEGORIES = 200
+const ROWS_A_PART = 5000
 
 export const PRODUCTS_KIND: ImportWork<ProductRow, ProductsBefore> = {
   belongsTo: 'catalogue',
   read: (file, onProgress) => parseTableFile(file, PRODUCT_FORMAT, onProgress),
-  async preview(connection, { rows, columns }) {
-    const catalogue = await loadCatalogue(connection)
-    const result = computeProductImport(rows, columns as ProductColumn[], catalogue)
-    return summarize(result, catalogue.categories)
+  async preview(connection, input) {
+    const counts = { added: 0, changed: 0, unchanged: 0, priceChangeCount: 0 }
+    const priceChanges: ProductPriceChange[] = []
+    const newCategories: Category[] = []
+    for await (const { result } of compare(connection, input)) {
+      counts.added += result.added
+      counts.changed += result.changed
+      counts.unchanged += result.unchanged
+      counts.priceChangeCount += result.priceChanges.length
+      priceChanges.push(...result.priceChanges.slice(0, SHOWN_PRICE_CHANGES - priceChanges.length))
+      newCategories.push(...result.newCategories)
+    }
+    const all = [...(await listCategories(connection)), ...newCategories]
+    const byId = new Map(all.map((category) => [category.id, category]))
+    const shown = newCategories.slice(0, SHOWN_CATEGORIES)
+    return { ...counts, priceChanges, newCategories: shown.map(({ id }) => categoryPath(byId, id).join(' > ')) }
   },
-  async write(transaction, { rows, columns, at }, onProgress) {
-    const catalogue = await loadCatalogue(transaction)
-    const result = computeProductImport(rows, columns as ProductColumn[], catalogue)
-    const written = new Set(result.products.map(({ sku }) => sku))
-    const products = catalogue.products.filter(({ sku }) => written.has(sku))
-    for (const { sku } of products) written.delete(sku)
-    await insertCategories(transaction, result.newCategories)
-    await saveProducts(transaction, result.products, {
-      at,
-      onProgress: (done) => onProgress(done / result.products.length),
-    })
-    return { products, added: [...written], categories: result.newCategories.map(({ id }) => id) }
+  async write(transaction, input, onProgress) {
+    const before = { products: [] as Product[], added: [] as string[], categories: [] as string[] }
+    for await (const { result, known, share } of compare(transaction, input)) {
+      await insertCategories(transaction, result.newCategories)
+      await saveProducts(transaction, result.products, { at: input.at })
+      for (const { sku } of result.products) {
+        const product = known.get(sku)
+        if (product) before.products.push(product)
+        else before.added.push(sku)
+      }
+      before.categories.push(...result.newCategories.map(({ id }) => id))
+      await onProgress(share)
+    }
+    return before
   },
   undo: undoProducts,
 }
 
-function summarize(result: ProductImport, categories: readonly Category[]): Partial<ImportPreview> {
-  const { added, changed, unchanged, newCategories, priceChanges } = result
-  const byId = new Map([...categories, ...newCategories].map((category) => [category.id, category]))
-  return {
-    added,
-    changed,
-    unchanged,
-    newCategories: newCategories.slice(0, SHOWN_CATEGORIES).map(({ id }) => categoryPath(byId, id).join(' > ')),
-    priceChanges: priceChanges.slice(0, SHOWN_PRICE_CHANGES),
-    priceChangeCount: priceChanges.length,
+interface Compared {
+  readonly result: ProductImport
+  /** The products of this part as they are. */
+  readonly known: ReadonlyMap<string, Product>
+  /** How much of the file that was. */
+  readonly share: number
+}
+
+/** Some rows after the other, so that a large file and a large catalogue are never in memory together. */
+async function* compare(connection: Connection, { rows, columns }: ImportInput<ProductRow>): AsyncGenerator<Compared> {
+  const categories = await listCategories(connection)
+  for (let from = 0; from < rows.length; from += ROWS_A_PART) {
+    const part = rows.slice(from, from + ROWS_A_PART)
+    const known = await findProducts(
+      connection,
+      part.map(({ sku }) => sku),
+    )
+    const catalogue = { categories, products: [...known.values()], sets: [] }
+    const result = computeProductImport(part, columns as ProductColumn[], catalogue)
+    categories.push(...result.newCategories)
+    yield { result, known, share: (from + part.length) / rows.length }
   }
 }
