@@ -64,6 +64,10 @@ export async function listProducts(connection: Connection): Promise<Product[]> {
   }
 }
 
+export async function listSkus(connection: Connection): Promise<Set<string>> {
+  return new Set(await connection<ProductRow>('products').pluck('sku'))
+}
+
 /** Those of some SKUs that there are. */
 export async function findProducts(connection: Connection, skus: readonly string[]): Promise<Map<string, Product>> {
   const found = new Map<string, Product>()

@@ -9,7 +9,13 @@ import {
   type ProductPriceChange,
   type ProductRow,
 } from '@novalex/core'
-import { findProducts, insertCategories, listCategories, saveProducts } from '../../catalogue/catalogue.repository.ts'
+import {
+  findProducts,
+  insertCategories,
+  listCategories,
+  listSkus,
+  saveProducts,
+} from '../../catalogue/catalogue.repository.ts'
 import type { Connection } from '../../db/openDatabase.ts'
 import { parseTableFile } from '../../files/parseTableFile.ts'
 import type { ImportInput, ImportWork } from '../importKind.ts'
@@ -68,12 +74,12 @@ interface Compared {
 /** Some rows after the other, so that a large file and a large catalogue are never in memory together. */
 async function* compare(connection: Connection, { rows, columns }: ImportInput<ProductRow>): AsyncGenerator<Compared> {
   const categories = await listCategories(connection)
+  const there = await listSkus(connection)
   for (let from = 0; from < rows.length; from += ROWS_A_PART) {
     const part = rows.slice(from, from + ROWS_A_PART)
-    const known = await findProducts(
-      connection,
-      part.map(({ sku }) => sku),
-    )
+    // Asking for thousands of products that are not there takes as long as writing them.
+    const asked = part.map(({ sku }) => sku).filter((sku) => there.has(sku))
+    const known = await findProducts(connection, asked)
     const catalogue = { categories, products: [...known.values()], sets: [] }
     const result = computeProductImport(part, columns as ProductColumn[], catalogue)
     categories.push(...result.newCategories)
