@@ -1,4 +1,4 @@
-import { MessageChannel } from 'node:worker_threads'
+import { MessageChannel, receiveMessageOnPort } from 'node:worker_threads'
 import { Piscina } from 'piscina'
 import { AppError } from '../http/AppError.ts'
 import type { TaskName, Tasks } from './tasks.ts'
@@ -83,6 +83,9 @@ export function createThreads(databaseUrl: string): Threads {
       return await poolOf(task.name).run({ ...task, progress: port2 }, { transferList: [port2] })
     } finally {
       watch.signal.removeEventListener('abort', stop)
+      // What was told before the answer may still wait to be heard.
+      for (let left = receiveMessageOnPort(port1); left; left = receiveMessageOnPort(port1))
+        watch.onProgress(left.message as number)
       port1.close()
     }
   }
