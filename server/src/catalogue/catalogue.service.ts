@@ -8,6 +8,7 @@ import { countCatalogueRevision, lockStore } from '../store/store.repository.ts'
 import {
   deleteCategory,
   deleteProducts,
+  findProducts,
   listCategories,
   listProducts,
   saveProducts,
@@ -56,7 +57,7 @@ export function createCatalogueService({ database, clock }: { database: Database
         await lockStore(transaction)
         const { sku, categories } = product
         const known = new Set((await listCategories(transaction)).map(({ id }) => id))
-        const isTaken = (await listProducts(transaction)).some((one) => one.sku === sku)
+        const isTaken = (await findProducts(transaction, [sku])).has(sku)
         refuseIfAny([
           ...(isTaken ? [createProblem('sku-taken', 'sku', { given: sku })] : []),
           ...categories
@@ -74,7 +75,7 @@ export function createCatalogueService({ database, clock }: { database: Database
     async removeProduct(sku, by) {
       await database.transaction(async (transaction) => {
         await lockStore(transaction)
-        const product = (await listProducts(transaction)).find((one) => one.sku === sku)
+        const product = (await findProducts(transaction, [sku])).get(sku)
         if (!product) throw new AppError('not-found', { facts: { kind: 'product', id: sku } })
         await refuseUsedProducts(transaction, new Set([sku]), product.name)
         await deleteProducts(transaction, [sku])

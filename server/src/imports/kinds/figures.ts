@@ -17,6 +17,7 @@ import {
 import {
   findProducts,
   listSales,
+  listSkus,
   saveProducts,
   saveStock,
   type StockFigures,
@@ -136,7 +137,7 @@ async function checkKnown(
   connection: Connection,
   { rows }: ImportInput<{ readonly sku: string }>,
 ): Promise<RowProblem[]> {
-  const known = await findProducts(connection, skusOf(rows))
+  const known = await listSkus(connection)
   return rows.flatMap(({ sku }, index) =>
     known.has(sku) ? [] : [{ index, problem: createProblem('unknown-sku', 'sku', { id: sku }) }],
   )

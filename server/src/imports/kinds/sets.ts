@@ -1,6 +1,6 @@
 import type { SetRecord } from '@novalex/contract'
 import { createProblem, SET_FORMAT, type SetRow } from '@novalex/core'
-import { listProducts } from '../../catalogue/catalogue.repository.ts'
+import { listSkus } from '../../catalogue/catalogue.repository.ts'
 import { createId } from '../../createId.ts'
 import { parseTableFile } from '../../files/parseTableFile.ts'
 import { SETS } from '../../sets/sets.repository.ts'
@@ -11,7 +11,7 @@ export const SETS_KIND: ImportWork<SetRow, { sets: SetRecord[]; added: string[] 
   belongsTo: 'plan',
   read: (file, onProgress) => parseTableFile(file, SET_FORMAT, onProgress),
   async check(connection, { rows }) {
-    const known = new Set((await listProducts(connection)).map(({ sku }) => sku))
+    const known = await listSkus(connection)
     const sets = new Map((await SETS.list(connection)).map((set) => [set.name, set.content]))
     return rows.flatMap(({ set, sku }, index) => {
       const content = sets.get(set)

@@ -24,9 +24,11 @@ export async function undoProducts(
   await saveProducts(transaction, products, { at })
   await deleteProducts(transaction, added)
   // What is below comes after its parent.
+  let left = await listCategories(transaction)
   for (const id of categories.toReversed()) {
     const { promotions, sets } = await findCategoryUses(transaction, id)
-    const isParent = (await listCategories(transaction)).some(({ parent }) => parent === id)
-    if (promotions.length + sets.length === 0 && !isParent) await deleteCategory(transaction, id)
+    if (promotions.length + sets.length > 0 || left.some(({ parent }) => parent === id)) continue
+    await deleteCategory(transaction, id)
+    left = left.filter((category) => category.id !== id)
   }
 }

@@ -6,6 +6,7 @@ import { ApiError } from '@/api/http.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import TypedField from '@/components/TypedField.vue'
 import { createFields, provideFields } from '@/components/fields.ts'
+import { useAttempt } from '@/composables/useAttempt.ts'
 import { text } from '@/locale/en.ts'
 import { productText } from '@/locale/enProducts.ts'
 import { explainFailure } from '@/locale/problems.ts'
@@ -15,6 +16,7 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 /** Below what nothing is sold, and what reductions are measured against. */
 const store = useStoreInfo()
 const notice = useNotice()
+const attempt = useAttempt()
 const words = productText.rules
 const problems = shallowRef<readonly Problem[]>([])
 const fields = createFields(problems)
@@ -53,7 +55,7 @@ async function keep(): Promise<void> {
     isOpen.value = false
     notice.say(words.kept, {
       label: text.common.undo,
-      run: () => void api.savePriceRules(before).then(() => store.refresh()),
+      run: () => void attempt(() => api.savePriceRules(before)),
     })
     await store.refresh()
   } catch (thrown) {
