@@ -1,36 +1,10 @@
 import type { CompiledPromotion } from './compilePlan.ts'
-import { judgeCondition, type ConditionView, type FailedTest } from './condition.ts'
+import { judgeCondition, type ConditionView } from './condition.ts'
 import { findRung } from './ladder.ts'
 import type { MinorUnits } from './money.ts'
 import type { Order, PromotionFacts, Value } from './plan.ts'
 import { computeScheduleStatus } from './schedule.ts'
-
-/** Why a promotion changed nothing. Source: docs/pricing.md, "Reasons". */
-export type SkipReason =
-  | 'not-ready'
-  | 'not-started'
-  | 'ended'
-  | 'outside-hours'
-  | 'no-code'
-  | 'sign-in-needed'
-  | 'condition'
-  | 'nothing-in-reach'
-  | 'below-first-tier'
-  | 'not-enough-units'
-  | 'used-up'
-  | 'shopper-limit'
-  | 'units-gone'
-  | 'budget-gone'
-  | 'stacking'
-  | 'sole'
-  | 'better-without'
-  | 'no-saving'
-  | 'floor'
-
-export interface Skip {
-  readonly reason: SkipReason
-  readonly failed?: FailedTest | null
-}
+import type { Skip, SkipReason } from './skip.ts'
 
 /** A promotion that may act on the order, with what a ladder makes of its value now. */
 export interface AdmittedPromotion {
@@ -51,7 +25,7 @@ export function admit(entry: CompiledPromotion, order: Order, counted: ReadonlyS
   if (status !== 'live') return { reason: status }
   const facts = order.facts[promotion.id] ?? {}
   const exhausted = findExhausted(entry, facts, order)
-  if (exhausted) return { reason: exhausted }
+  if (exhausted) return exhausted
   if (promotion.code !== null && !counted.has(promotion.id)) return { reason: 'no-code' }
   const { limits } = promotion
   const budgetLeft = limits.budgetStops && limits.budget != null ? limits.budget - (facts.discountGiven ?? 0) : Infinity
@@ -75,19 +49,19 @@ export function isAdmitted(admission: AdmittedPromotion | Skip): admission is Ad
   return 'entry' in admission
 }
 
-/** Which limit is used up. Source: docs/pricing.md, "Limits". */
-export function findExhausted(
-  { promotion }: CompiledPromotion,
-  facts: PromotionFacts,
-  { cart }: Order,
-): SkipReason | null {
-  const { uses, usesPerShopper, units, budget, budgetStops } = promotion.limits
-  if (uses != null && (facts.uses ?? 0) >= uses) return 'used-up'
-  if (usesPerShopper != null) {
-    if (cart.shopper === null) return 'sign-in-needed'
-    if ((facts.usesByShopper ?? 0) >= usesPerShopper) return 'shopper-limit'
+/** Which limit is used up, by how much. Source: docs/pricing.md, "Limits". */
+export function findExhausted({ promotion }: CompiledPromotion, facts: PromotionFacts, { cart }: Order): Skip | null {
+  const { limits } = promotion
+  const isFull = (limit: number | null | undefined, found: number | undefined) => limit != null && (found ?? 0) >= limit
+  const full = (reason: SkipReason, limit: number | null | undefined, found = 0): Skip => {
+    return { reason, found, limit: limit ?? 0 }
   }
-  if (units != null && (facts.unitsSold ?? 0) >= units) return 'units-gone'
-  if (budgetStops && budget != null && (facts.discountGiven ?? 0) >= budget) return 'budget-gone'
-  return null
+  if (isFull(limits.uses, facts.uses)) return full('used-up', limits.uses, facts.uses)
+  if (limits.usesPerShopper != null && cart.shopper === null) return { reason: 'sign-in-needed' }
+  if (isFull(limits.usesPerShopper, facts.usesByShopper)) {
+    return full('shopper-limit', limits.usesPerShopper, facts.usesByShopper)
+  }
+  if (isFull(limits.units, facts.unitsSold)) return full('units-gone', limits.units, facts.unitsSold)
+  const isSpent = limits.budgetStops === true && isFull(limits.budget, facts.discountGiven)
+  return isSpent ? full('budget-gone', limits.budget, facts.discountGiven) : null
 }

@@ -1,7 +1,8 @@
-import { findExhausted, type SkipReason } from './admission.ts'
+import { findExhausted } from './admission.ts'
 import { normalizeCode, type CompiledPlan, type CompiledPromotion } from './compilePlan.ts'
 import type { Order } from './plan.ts'
 import { computeScheduleStatus } from './schedule.ts'
+import type { SkipReason } from './skip.ts'
 
 export type CodeReason = SkipReason | 'code-unknown' | 'code-used' | 'code-void' | 'code-over-limit'
 
@@ -57,7 +58,7 @@ function findOpened(
     (a, b) => a.promotion.rank - b.promotion.rank,
   )
   const live = candidates.find((entry) => statusOf(entry, order) === null)
-  if (live) return { entry: live, reason: findExhausted(live, order.facts[live.promotion.id] ?? {}, order) }
+  if (live) return { entry: live, reason: findExhausted(live, order.facts[live.promotion.id] ?? {}, order)?.reason ?? null }
   if (batch?.state === 'used') return { entry: ofBatch, reason: 'code-used' }
   if (batch?.state === 'void') return { entry: ofBatch, reason: 'code-void' }
   const first = candidates[0]

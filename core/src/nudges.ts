@@ -1,13 +1,13 @@
-import { isAdmitted, type AdmittedPromotion } from './admission.ts'
+import { isAdmitted } from './admission.ts'
 import type { CompiledPromotion } from './compilePlan.ts'
 import type { MinorUnits } from './money.ts'
-import { applyOffer } from './offers/applyOffer.ts'
-import { countOf, findTouchable, type CartState, type Miss, type OfferContext } from './offers/offer.ts'
-import { keepOffers, runAll } from './offers/settleOffers.ts'
+import { countOf, findTouchable, type OfferContext } from './offers/offer.ts'
+import type { Replay } from './offers/replay.ts'
 import { countKey } from './offers/unitDiscounts.ts'
 import { sumOf } from './piece.ts'
 import type { Mechanic, QuantityBreak, Tier } from './plan.ts'
 import type { Settled } from './quote.ts'
+import type { Skip } from './skip.ts'
 
 /** How little more an order needs for a promotion, or for its next tier. */
 export interface Nudge {
@@ -19,7 +19,7 @@ export interface Nudge {
 }
 
 /** The nudge of a promotion that was skipped only because something is lacking. */
-export function toNudge({ promotion }: CompiledPromotion, { missingUnits, missingAmount }: Partial<Miss>): Nudge[] {
+export function toNudge({ promotion }: CompiledPromotion, { missingUnits, missingAmount }: Skip): Nudge[] {
   const reward = firstReward(promotion.mechanic)
   if (missingUnits !== undefined) return [{ promotion: promotion.id, missingUnits, reward }]
   return missingAmount === undefined ? [] : [{ promotion: promotion.id, missingAmount, reward }]
@@ -32,20 +32,20 @@ function firstReward(mechanic: Mechanic): unknown {
 }
 
 /** The nudge of a promotion that applied, for its next tier, or one more application. Source: docs/pricing.md, "Reasons". */
-export function findNextStep(settled: Settled, entry: CompiledPromotion): Nudge[] {
+export function findNextStep(settled: Settled, turns: Replay, entry: CompiledPromotion): Nudge[] {
   const { mechanic, id } = entry.promotion
   const admission = settled.session.admitted(entry)
   if (!isAdmitted(admission)) return []
   if (mechanic.kind === 'buy-get' || mechanic.kind === 'bundle') {
-    const outcome = applyOffer({ session: settled.session, offer: admission, state: stateBefore(settled, admission) })
-    return outcome.state && outcome.further ? toNudge(entry, outcome.further) : []
+    const outcome = turns.turnOf(entry)?.outcome
+    return outcome?.state && outcome.further ? toNudge(entry, outcome.further) : []
   }
   if (!('tiers' in mechanic)) return []
   if (mechanic.kind === 'delivery') {
     const next = findAbove(mechanic.tiers, sumOf(settled.settlement.state.pieces, mechanic.basis))
     return next ? [{ promotion: id, missingAmount: next.missing, reward: next.tier.value }] : []
   }
-  const context = { session: settled.session, offer: admission, state: stateBefore(settled, admission) }
+  const context = { session: settled.session, offer: admission, state: turns.stateBefore(entry) }
   if (mechanic.kind === 'quantity-break') {
     const next = findFewestUnits(context, mechanic)
     return next ? [{ promotion: id, missingUnits: next.missing, reward: next.tier.value }] : []
@@ -76,14 +76,4 @@ function findFewestUnits(context: OfferContext, { reach, count, tiers }: Quantit
     if (next && (fewest === null || next.missing < fewest.missing)) fewest = next
   }
   return fewest
-}
-
-/** The cart as it stood when a promotion of phase 2 or 3 had its turn, among those that applied. */
-export function stateBefore({ contest, settlement }: Settled, { entry }: AdmittedPromotion): CartState {
-  const earlier = keepOffers(contest, (one) => {
-    const { phase, promotion } = one.entry
-    const isBefore = phase < entry.phase || (phase === entry.phase && promotion.rank < entry.promotion.rank)
-    return isBefore && settlement.members.includes(one)
-  })
-  return runAll(earlier, { isStrict: false })!.state
 }

@@ -1,14 +1,18 @@
-import { isAdmitted, judgeWhen, type AdmittedPromotion, type Skip, type SkipReason } from './admission.ts'
+import { isAdmitted } from './admission.ts'
 import type { CompiledPromotion } from './compilePlan.ts'
 import type { MinorUnits } from './money.ts'
-import { applyOffer } from './offers/applyOffer.ts'
-import { findNextStep, stateBefore, toNudge, type Nudge } from './nudges.ts'
-import type { Miss } from './offers/offer.ts'
-import { keepOffers, runAll } from './offers/settleOffers.ts'
+import { findNextStep, toNudge, type Nudge } from './nudges.ts'
+import { explainOffer } from './offers/explainOffer.ts'
+import { replay, type Replay } from './offers/replay.ts'
 import type { Settled } from './quote.ts'
-import type { LeftOut } from './shelf.ts'
 import { explainShelf } from './shelfPhase.ts'
+import type { Skip, SkipReason } from './skip.ts'
 
+/**
+ * What became of a promotion. `facts` of one that applied: `unitsByFloor` (units that the floor left with less than their share),
+ * `lapsed` (what found no room above the floors), `overCap` (what went beyond the most per order); of one that was skipped: those of its
+ * `Skip`, with `promotion` for what stood in the way.
+ */
 export interface PromotionOutcome {
   readonly promotion: string
   readonly outcome: 'applied' | 'skipped'
@@ -17,41 +21,42 @@ export interface PromotionOutcome {
   readonly facts: Readonly<Record<string, unknown>>
 }
 
-type Reason = Skip | Miss
-
 /** What became of every promotion of the plan, and what those that lack only a little would need. */
 export function describeOutcomes(
   settled: Settled,
   amounts: ReadonlyMap<string, MinorUnits>,
 ): { readonly promotions: PromotionOutcome[]; readonly nudges: Nudge[] } {
   const nudges: Nudge[] = []
-  const cut = countCutUnits(settled)
+  const turns = replay(settled.contest, settled.settlement)
+  const heldOnShelf = countHeldOnShelf(settled)
   const leftOut = explainShelf(settled.shelf, settled.session.plan)
   const promotions = settled.session.plan.promotions.map((entry): PromotionOutcome => {
     const { id } = entry.promotion
     const amount = amounts.get(id)
     if (amount !== undefined) {
-      nudges.push(...findNextStep(settled, entry))
-      const facts = cut.has(id) ? { unitsCutByFloor: cut.get(id) } : {}
+      nudges.push(...findNextStep(settled, turns, entry))
+      const facts = keepFacts({ unitsByFloor: heldOnShelf.get(id), ...findHeld(settled, turns, entry) })
       return { promotion: id, outcome: 'applied', reason: null, amount, facts }
     }
-    const { reason, ...facts } = explain(settled, entry, leftOut)
-    nudges.push(...toNudge(entry, facts as Partial<Miss>))
-    return { promotion: id, outcome: 'skipped', amount: 0, reason, facts: toFacts(facts) }
+    const skip = explain(settled, { entry, turns, leftOut })
+    nudges.push(...toNudge(entry, skip))
+    return { promotion: id, outcome: 'skipped', amount: 0, reason: skip.reason, facts: toFacts(skip) }
   })
   return { promotions, nudges }
 }
 
-function explain(
-  settled: Settled,
-  entry: CompiledPromotion,
-  leftOut: ReadonlyMap<string, LeftOut>,
-): Reason & { withIt?: MinorUnits } {
-  const { session, contest, delivery, surcharges, settlement } = settled
+interface Asked {
+  readonly entry: CompiledPromotion
+  readonly turns: Replay
+  readonly leftOut: ReadonlyMap<string, Skip>
+}
+
+function explain(settled: Settled, { entry, turns, leftOut }: Asked): Skip {
+  const { session, contest, settlement } = settled
   switch (entry.phase) {
     case 0: {
       const admission = session.admittedWith(entry, [])
-      return isAdmitted(admission) ? { reason: 'nothing-in-reach' } : admission
+      return isAdmitted(admission) ? explainStep(settled, entry) : admission
     }
     case 1: {
       const admission = session.admittedWith(entry, [])
@@ -60,57 +65,63 @@ function explain(
     case 2:
     case 3: {
       const admission = entry.phase === 2 ? session.admittedWith(entry, contest.pieces) : session.admitted(entry)
-      return isAdmitted(admission) ? explainLeftOut(settled, admission) : admission
+      return isAdmitted(admission) ? explainOffer({ contest, settlement, turns }, admission) : admission
     }
-    default: {
-      const known = [...delivery.all, ...surcharges].find((extra) => extra.entry === entry)
-      if (known?.miss) return known.miss
-      // A delivery offer that another one beat.
-      if (known && delivery.chosen) return { reason: 'better-without', by: delivery.chosen.entry.promotion.id }
-      const admission = session.admittedWith(entry, settlement.state.pieces)
-      return isAdmitted(admission) ? { reason: 'nothing-in-reach' } : admission
-    }
+    default:
+      return explainExtra(settled, entry)
   }
 }
 
-/** Tries the promotion in its place among those that applied: it does nothing there, or the order would come to more with it. */
-function explainLeftOut(settled: Settled, offer: AdmittedPromotion): Reason & { withIt?: MinorUnits } {
-  const { contest, settlement, session } = settled
-  const { entry } = offer
-  const soleMember = settlement.members.find((member) => member.entry.promotion.stacking?.mode === 'sole')
-  if (soleMember) return { reason: 'sole', by: soleMember.entry.promotion.id }
-  const miss = tryInPlace(settled, offer)
-  if (miss) return miss
-  const joined = keepOffers(contest, (one) => one === offer || settlement.members.includes(one))
-  const withIt = runAll(joined, { isStrict: false })!
-  if (entry.promotion.stacking?.mode === 'sole') {
-    return session.plan.store.conflicts === 'best' ? { reason: 'better-without' } : { reason: 'sole' }
+/** Why price steps set no price: another one did before them, or no rung of theirs has been reached. */
+function explainStep({ session }: Settled, entry: CompiledPromotion): Skip {
+  const { plan, order } = session
+  const reached = order.cart.lines
+    .map(({ sku }) => plan.catalogue.bySku.get(sku)!)
+    .find((product) => plan.findPriceSteps(product).includes(entry))
+  if (!reached) return { reason: 'nothing-in-reach' }
+  const first = session.stepOf(reached)
+  return first ? { reason: 'stacking', by: first.promotion.id, because: 'first-only' } : { reason: 'no-saving' }
+}
+
+/** Why a delivery offer or a surcharge changes nothing. Of several delivery offers at most one applies. */
+function explainExtra({ session, settlement, delivery, surcharges }: Settled, entry: CompiledPromotion): Skip {
+  const known = [...delivery.all, ...surcharges].find((extra) => extra.entry === entry)
+  if (known?.miss) return known.miss
+  const { chosen } = delivery
+  if (known && chosen) {
+    const by = chosen.entry.promotion.id
+    if (session.plan.store.conflicts === 'rank') return { reason: 'stacking', by, because: 'first-only' }
+    const without = settlement.pay
+    return { reason: 'better-without', by, withIt: without + chosen.amount - known.amount, without }
   }
-  return { reason: 'better-without', withIt: withIt.pay }
+  const admission = session.admittedWith(entry, settlement.state.pieces)
+  return isAdmitted(admission) ? { reason: 'nothing-in-reach' } : admission
 }
 
-/** Why it changes nothing after the members that come before it; null if it would. */
-function tryInPlace(settled: Settled, offer: AdmittedPromotion): Reason | null {
-  const { contest, settlement, session } = settled
-  if (offer.entry.phase === 3) {
-    const second = keepOffers(contest, (one) => one.entry.phase === 2 && settlement.members.includes(one))
-    const start = runAll(second, { isStrict: false })!
-    const skip = judgeWhen(offer.entry, session.view(start.state.pieces))
-    if (skip) return skip
-  }
-  return applyOffer({ session, offer, state: stateBefore(settled, offer) }).miss
+function toFacts({ reason: _, by, failed, ...rest }: Skip): PromotionOutcome['facts'] {
+  return keepFacts({ ...rest, promotion: by, ...failed })
 }
 
-function toFacts({ by, failed, ...rest }: { by?: string; failed?: Skip['failed']; [key: string]: unknown }) {
-  return { ...rest, ...(by === undefined ? {} : { promotion: by }), ...failed }
+/** What kept a promotion that applied from taking off all that it might. */
+function findHeld({ delivery, surcharges }: Settled, turns: Replay, entry: CompiledPromotion) {
+  const outcome = turns.turnOf(entry)?.outcome
+  const extra = [delivery.chosen, ...surcharges].find((one) => one?.entry === entry)
+  const held = outcome?.state ? outcome.held : { overCap: extra?.overCap }
+  return Object.fromEntries(Object.entries(held).filter(([, figure]) => figure !== 0))
 }
 
-function countCutUnits({ shelf }: Settled): Map<string, number> {
-  const cut = new Map<string, number>()
+/** Those that there are. */
+function keepFacts(facts: Readonly<Record<string, unknown>>): PromotionOutcome['facts'] {
+  return Object.fromEntries(Object.entries(facts).filter(([, fact]) => fact !== undefined))
+}
+
+function countHeldOnShelf({ shelf }: Settled): Map<string, number> {
+  const held = new Map<string, number>()
   for (const { units, shelf: price } of shelf.lines.flatMap((line) => line.groups)) {
     for (const step of price.steps) {
-      if (step.cutByFloor) cut.set(step.entry.promotion.id, (cut.get(step.entry.promotion.id) ?? 0) + units)
+      const { id } = step.entry.promotion
+      if (step.cutByFloor) held.set(id, (held.get(id) ?? 0) + units)
     }
   }
-  return cut
+  return held
 }

@@ -2,11 +2,11 @@ import fc from 'fast-check'
 import { describe, expect, inject, test } from 'vitest'
 import { compileCatalogue } from './catalogue.ts'
 import { checkPromotion } from './checkPromotion.ts'
-import { compilePlan, normalizeCode } from './compilePlan.ts'
+import { compilePlan, normalizeCode, phaseOf } from './compilePlan.ts'
 import { computeFloor } from './floor.ts'
 import { computeQuote, type Quote } from './quote.ts'
 import { arbitraryCase, type ArbitraryCase } from './testing/arbitraryCase.ts'
-import { quoteNaively } from './testing/naive/naiveQuote.ts'
+import { payNaivelyWith, quoteNaively } from './testing/naive/naiveQuote.ts'
 
 const RUNS = 1600
 
@@ -21,10 +21,12 @@ function quoteOf({ store, catalogue, promotions, order }: ArbitraryCase): Quote 
   return computeQuote(compilePlan({ store, catalogue, promotions }), order)
 }
 
-function naiveOf({ store, catalogue, promotions, order }: ArbitraryCase) {
+function toNaive({ store, catalogue, promotions, order }: ArbitraryCase) {
   const { now, cart, facts, codes } = order
-  return quoteNaively({ now: new Date(now).toISOString(), store, catalogue, plan: { promotions }, cart, facts, codes })
+  return { now: new Date(now).toISOString(), store, catalogue, plan: { promotions }, cart, facts, codes }
 }
+
+const naiveOf = (given: ArbitraryCase) => quoteNaively(toNaive(given))
 
 /** What both pricings say, in one shape. */
 function summarize({ lines, totals, promotions, codes }: Quote) {
@@ -126,6 +128,29 @@ describe('on random plans and carts', () => {
         for (const { outcome, reason } of promotions) expect(reason === null).toBe(outcome === 'applied')
       }),
       { numRuns: RUNS / 4 },
+    )
+  })
+
+  test('what best left out would have cost, and nothing else is called weighed', () => {
+    fc.assert(
+      fc.property(arbitraryCase({ promotions: 5, units: 5 }), (given) => {
+        const best = { ...given, store: { ...given.store, conflicts: 'best' as const } }
+        const { promotions, totals, lines } = quoteOf(best)
+        const gifts = lines.reduce((sum, { gift, shelf }) => sum + (gift ? shelf : 0), 0)
+        const pay = totals.merchandise - gifts + totals.delivery + totals.surcharges
+        const phases = new Map(best.promotions.map((one) => [one.id, phaseOf(one.mechanic)]))
+        for (const { promotion, outcome, reason, facts } of promotions) {
+          if (outcome === 'applied' || reason === 'sole' || ![2, 3].includes(phases.get(promotion)!)) continue
+          const withIt = payNaivelyWith(toNaive(best), promotion)
+          const weighed = withIt === null ? {} : { withIt, without: pay }
+          expect({ promotion, reason, withIt: facts.withIt, without: facts.without }).toMatchObject({
+            promotion,
+            ...weighed,
+          })
+          expect(reason === 'better-without').toBe(withIt !== null)
+        }
+      }),
+      { numRuns: RUNS / 2 },
     )
   })
 

@@ -1,4 +1,4 @@
-import { admit, isAdmitted, judgeWhen, type AdmittedPromotion, type Skip } from './admission.ts'
+import { admit, isAdmitted, judgeWhen, type AdmittedPromotion } from './admission.ts'
 import { countCodes, type CodeReading } from './codes.ts'
 import { findListed, type CompiledPlan, type CompiledPromotion } from './compilePlan.ts'
 import type { ConditionView } from './condition.ts'
@@ -6,6 +6,7 @@ import type { MinorUnits } from './money.ts'
 import type { Piece } from './piece.ts'
 import type { Order, Product, Reach } from './plan.ts'
 import type { ReachMatcher } from './reach.ts'
+import type { Skip } from './skip.ts'
 
 /** One order at one instant under a plan, with what every phase asks about it worked out once. */
 export interface Session {

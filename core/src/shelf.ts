@@ -1,9 +1,10 @@
-import type { AdmittedPromotion, SkipReason } from './admission.ts'
+import type { AdmittedPromotion } from './admission.ts'
 import { computeFloor } from './floor.ts'
 import type { MinorUnits } from './money.ts'
 import { findListed, type CompiledPromotion } from './compilePlan.ts'
 import type { Markdown, Product, Store, Value } from './plan.ts'
-import type { StackingRules } from './stacking.ts'
+import type { Skip } from './skip.ts'
+import { findObstacle, type StackingRules } from './stacking.ts'
 import { computeMarkdown, type Reduction, type UnitPrice } from './value.ts'
 
 /** One markdown's part in a shelf price. */
@@ -24,12 +25,6 @@ interface ShelfUnit extends UnitPrice {
   readonly sku: string
 }
 
-/** Why a markdown has no part in a shelf price, and which other one stood in its way. */
-export interface LeftOut {
-  readonly reason: SkipReason
-  readonly by?: string
-}
-
 /**
  * The shelf price of one unit: the admitted markdowns whose reach holds the product, in rank order, settled as the store
  * settles conflicts. Source: docs/pricing.md, "Stacking", phase 1.
@@ -48,29 +43,41 @@ export function computeShelfPrice(
   }
   const byRank = settleByRank(unit, candidates, rules)
   const exact = store.conflicts === 'rank' || (byRank.steps.length === candidates.length && !hasRounding(candidates))
-  return exact ? byRank : settleBest(unit, candidates, rules, byRank)
+  return exact ? byRank : settleBest(unit, candidates, { rules, start: byRank })!
 }
 
-/** Why `candidate` is not among the steps of a settled shelf price. */
+interface Settling {
+  readonly candidates: readonly AdmittedPromotion[]
+  readonly settled: ShelfPrice
+}
+
+/**
+ * Why `candidate`, one of the candidates, is not among the steps of a settled shelf price. With `best`, one that some allowed set holds
+ * was weighed, and the price would be no lower with it.
+ */
 export function explainLeftOut(
   product: Product,
   candidate: AdmittedPromotion,
-  settled: ShelfPrice,
+  { candidates, settled }: Settling,
   { store, rules }: { readonly store: Store; readonly rules: StackingRules },
-): LeftOut {
-  const { promotion } = candidate.entry
-  const rival = settled.steps.find(({ entry: other }) =>
-    other.promotion.rank < promotion.rank
-      ? !rules.mayFollow(candidate.entry.stack, other.stack)
-      : !rules.mayFollow(other.stack, candidate.entry.stack),
-  )
-  if (rival) return { reason: 'stacking', by: rival.entry.promotion.id }
+): Skip {
+  const { promotion, stack } = candidate.entry
+  const unit = { sku: product.sku, regular: product.regularPrice, floor: computeFloor(product, store) }
+  const start = { ...unit, current: product.regularPrice }
+  const mayMeet = ({ entry: { promotion: other, stack: key } }: Pick<ShelfStep, 'entry'>) =>
+    other.rank < promotion.rank ? rules.mayFollow(stack, key) : rules.mayFollow(key, stack)
+  const rival = settled.steps.find((step) => !mayMeet(step))?.entry
+  const by = rival?.promotion.id
+  if (store.conflicts === 'best' && reduceBy(candidate, start).amount > 0) {
+    // Only what may meet it can be in one set with it.
+    const partners = candidates.filter((one) => one === candidate || mayMeet(one))
+    const joined = settleBest(start, partners, { rules, forced: candidate })!
+    return { reason: 'better-without', by, withIt: joined.price, without: settled.price }
+  }
+  if (rival) return { reason: 'stacking', by, because: findObstacle(stack, rival.stack) }
   const before = settled.steps.filter((step) => step.entry.promotion.rank < promotion.rank)
   const current = product.regularPrice - before.reduce((sum, step) => sum + step.amount, 0)
-  const unit = { sku: product.sku, regular: product.regularPrice, current, floor: computeFloor(product, store) }
-  const { amount, cutByFloor } = reduceBy(candidate, unit)
-  if (amount > 0) return { reason: 'better-without' }
-  return { reason: cutByFloor ? 'floor' : 'no-saving' }
+  return { reason: reduceBy(candidate, { ...unit, current }).cutByFloor ? 'floor' : 'no-saving' }
 }
 
 function settleByRank(unit: ShelfUnit, candidates: readonly AdmittedPromotion[], rules: StackingRules): ShelfPrice {
@@ -95,22 +102,18 @@ function settleByRank(unit: ShelfUnit, candidates: readonly AdmittedPromotion[],
 function settleBest(
   unit: ShelfUnit,
   candidates: readonly AdmittedPromotion[],
-  rules: StackingRules,
-  start: ShelfPrice,
-): ShelfPrice {
+  { rules, start = null, forced = null }: BestOptions,
+): ShelfPrice | null {
   let best = start
   const bound = (from: number, price: MinorUnits) =>
     candidates.slice(from).reduce((lowest, candidate) => lowestAfter(candidate, unit, lowest), price)
-  const isBetter = (price: MinorUnits, size: number) =>
-    price < best.price || (price === best.price && size > best.steps.length)
   const search = (position: number, price: MinorUnits, steps: readonly ShelfStep[]): void => {
     const candidate = candidates[position]
     if (candidate === undefined) {
-      if (isBetter(price, steps.length) || ranksFirst(price, steps, best)) best = { price, steps }
+      if (best === null || isBetter(price, steps, best)) best = { price, steps }
       return
     }
-    const lowest = bound(position, price)
-    if (lowest > best.price) return
+    if (best !== null && bound(position, price) > best.price) return
     if (mayTouch(candidate, steps, rules)) {
       const reduction = reduceBy(candidate, { ...unit, current: price })
       if (reduction.amount > 0) {
@@ -118,18 +121,29 @@ function settleBest(
         search(position + 1, price - reduction.amount, [...steps, step])
       }
     }
-    search(position + 1, price, steps)
+    if (candidate !== forced) search(position + 1, price, steps)
   }
   search(0, unit.current, [])
   return best
 }
 
-function ranksFirst(price: MinorUnits, steps: readonly ShelfStep[], best: ShelfPrice): boolean {
-  if (price !== best.price || steps.length !== best.steps.length) return false
-  const differing = steps.findIndex(
-    (step, index) => step.entry.promotion.rank !== best.steps[index]!.entry.promotion.rank,
-  )
-  return differing >= 0 && steps[differing]!.entry.promotion.rank < best.steps[differing]!.entry.promotion.rank
+interface BestOptions {
+  readonly rules: StackingRules
+  /** What is known to be allowed. */
+  readonly start?: ShelfPrice | null
+  /** One that must be in the subset; null is the answer if the rules allow none with it. */
+  readonly forced?: AdmittedPromotion | null
+}
+
+function isBetter(price: MinorUnits, steps: readonly ShelfStep[], best: ShelfPrice): boolean {
+  if (price !== best.price) return price < best.price
+  if (steps.length !== best.steps.length) return steps.length > best.steps.length
+  return ranksFirst(steps, best.steps)
+}
+
+function ranksFirst(steps: readonly ShelfStep[], others: readonly ShelfStep[]): boolean {
+  const at = steps.findIndex((step, index) => step.entry !== others[index]!.entry)
+  return at >= 0 && steps[at]!.entry.promotion.rank < others[at]!.entry.promotion.rank
 }
 
 function lowestAfter(candidate: AdmittedPromotion, unit: ShelfUnit, price: MinorUnits): MinorUnits {

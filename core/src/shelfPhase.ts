@@ -2,7 +2,8 @@ import type { AdmittedPromotion } from './admission.ts'
 import type { CompiledPlan } from './compilePlan.ts'
 import type { Session } from './session.ts'
 import type { Product } from './plan.ts'
-import { computeShelfPrice, explainLeftOut, type LeftOut, type ShelfPrice } from './shelf.ts'
+import { computeShelfPrice, explainLeftOut, type ShelfPrice } from './shelf.ts'
+import type { Skip } from './skip.ts'
 
 /** Units of one cart line that share a shelf price. Units are kept in groups and never expanded. */
 export interface UnitGroup {
@@ -82,15 +83,15 @@ export function computeShelfBefore(session: Session, product: Product): ShelfPri
 }
 
 /** Why admitted markdowns lowered nothing, by promotion id: of several units, the strongest explanation. */
-export function explainShelf({ situations }: ShelfPhase, plan: CompiledPlan): ReadonlyMap<string, LeftOut> {
-  const leftOut = new Map<string, LeftOut>()
+export function explainShelf({ situations }: ShelfPhase, plan: CompiledPlan): ReadonlyMap<string, Skip> {
+  const leftOut = new Map<string, Skip>()
   for (const { product, reaching, candidates, shelf } of situations) {
     for (const candidate of reaching) {
       if (shelf.steps.some((step) => step.entry === candidate.entry)) continue
       const { id } = candidate.entry.promotion
-      const explanation: LeftOut = candidates.includes(candidate)
-        ? explainLeftOut(product, candidate, shelf, plan)
-        : { reason: 'units-gone' }
+      const explanation: Skip = candidates.includes(candidate)
+        ? explainLeftOut(product, candidate, { candidates, settled: shelf }, plan)
+        : { reason: 'units-gone', left: 0, needed: 1 }
       const known = leftOut.get(id)
       if (!known || weight(explanation) < weight(known)) leftOut.set(id, explanation)
     }
@@ -98,6 +99,6 @@ export function explainShelf({ situations }: ShelfPhase, plan: CompiledPlan): Re
   return leftOut
 }
 
-function weight({ reason }: LeftOut): number {
+function weight({ reason }: Skip): number {
   return EXPLANATIONS.findIndex((one) => one === reason)
 }

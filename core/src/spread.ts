@@ -13,9 +13,11 @@ export interface Share {
 export interface Portion {
   readonly each: MinorUnits
   readonly extra: number
+  /** Its room left it with less than its share. */
+  readonly isHeld: boolean
 }
 
-const NOTHING: Portion = { each: 0, extra: 0 }
+const NOTHING: Portion = { each: 0, extra: 0, isHeld: false }
 
 /**
  * Spreads an amount over units by largest remainder, none beyond its room; what finds no room lapses. Shares are in cart line
@@ -29,7 +31,7 @@ export function spread(amount: MinorUnits, shares: readonly Share[]): Portion[] 
     const { count, weight, room } = shares[at]!
     if (room <= 0 || count <= 0) continue
     sum += weight * count
-    open.push({ at, count, weight, room, each: 0, extra: 0, remainder: 0 })
+    open.push({ at, count, weight, room, each: 0, extra: 0, remainder: 0, isHeld: false })
   }
   if (sum === 0 || amount <= 0) return portions
   let left = amount
@@ -39,7 +41,7 @@ export function spread(amount: MinorUnits, shares: readonly Share[]): Portion[] 
   }
   // Sorting is stable, so equal remainders stay in cart line order.
   if (left > 0) giveRounds(open.sort(byRemainder), left)
-  for (const { at, each, extra } of open) portions[at] = { each, extra }
+  for (const { at, each, extra, isHeld } of open) portions[at] = { each, extra, isHeld }
   return portions
 }
 
@@ -48,6 +50,7 @@ interface OpenShare extends Share {
   each: number
   extra: number
   remainder: number
+  isHeld: boolean
 }
 
 const byRemainder = (a: OpenShare, b: OpenShare) => b.remainder - a.remainder
@@ -55,18 +58,19 @@ const byRemainder = (a: OpenShare, b: OpenShare) => b.remainder - a.remainder
 /** One minor unit at a time to units with room, round after round; whole rounds are given at once. */
 function giveRounds(order: readonly OpenShare[], amount: number): void {
   let left = amount
-  for (;;) {
+  while (left > 0) {
     let units = 0
     let least = Infinity
-    for (const { each, room, count } of order) {
-      if (each >= room) continue
-      units += count
-      least = Math.min(least, room - each)
+    for (const share of order) {
+      share.isHeld ||= share.each >= share.room
+      if (share.isHeld) continue
+      units += share.count
+      least = Math.min(least, share.room - share.each)
     }
-    if (left <= 0 || units === 0) return
+    if (units === 0) return
     const rounds = Math.min(least, Math.floor(left / units))
     for (const share of order) {
-      if (share.each >= share.room) continue
+      if (share.isHeld) continue
       if (rounds > 0) share.each += rounds
       else {
         share.extra = Math.min(share.count, left)

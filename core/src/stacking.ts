@@ -7,6 +7,12 @@ export interface StackKey {
   readonly isClosing: boolean
 }
 
+/**
+ * How a promotion keeps another one off a unit: nothing may come after it, it stays alone, the other one stays alone (`own-alone`), or
+ * their groups are kept apart. `first-only`: of this kind (price steps, delivery offers) the first is the only one that applies.
+ */
+export type Obstacle = 'closes' | 'alone' | 'own-alone' | 'apart' | 'first-only'
+
 /** Answers which promotions may share a unit, from the store's table of groups that are kept apart. */
 export interface StackingRules {
   keyOf(stacking: Stacking): StackKey
@@ -14,6 +20,13 @@ export interface StackingRules {
   combine(a: StackKey, b: StackKey): boolean
   /** Whether a promotion may touch a unit that `earlier`, processed before it, touched. */
   mayFollow(later: StackKey, earlier: StackKey): boolean
+}
+
+/** Why `later` may not touch what `earlier` touched. */
+export function findObstacle(later: StackKey, earlier: StackKey): Obstacle {
+  if (earlier.isClosing) return 'closes'
+  if (earlier.isAlone) return 'alone'
+  return later.isAlone ? 'own-alone' : 'apart'
 }
 
 /** Source: docs/pricing.md, "Stacking". */

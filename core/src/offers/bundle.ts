@@ -1,4 +1,5 @@
 import type { Bundle } from '../plan.ts'
+import type { Skip } from '../skip.ts'
 import { timesOf } from './buyGet.ts'
 import {
   addSpread,
@@ -9,7 +10,6 @@ import {
   findTouchable,
   Ledger,
   settle,
-  type Miss,
   type OfferContext,
   type Outcome,
   type Taken,
@@ -46,7 +46,7 @@ export function applyBundle(context: OfferContext, mechanic: Bundle): Outcome {
   const free = ({ at, piece }: Taken) => piece.count - (used.get(at) ?? 0)
   const ledger = new Ledger()
   let unitsLeft = context.offer.unitsLeft
-  let miss: Miss | null = null
+  let miss: Skip | null = null
   for (let left = timesOf(mechanic.repeat); left > 0;) {
     const filling = fillParts(parts, free)
     miss = 'taken' in filling ? judgeFilling(filling, mechanic, unitsLeft) : filling
@@ -66,10 +66,11 @@ export function applyBundle(context: OfferContext, mechanic: Bundle): Outcome {
   return settle(context, ledger, { further: miss })
 }
 
-function judgeFilling({ taken }: Filling, { price }: Bundle, unitsLeft: number): Miss | null {
-  if (sumCurrent(taken) <= price) return { reason: 'no-saving' }
+function judgeFilling({ taken }: Filling, { price }: Bundle, unitsLeft: number): Skip | null {
+  const [units, worth] = [countOf(taken), sumCurrent(taken)]
+  if (worth <= price) return { reason: 'no-saving', found: worth, limit: price }
   if (taken.every(({ piece }) => piece.current <= piece.floor)) return { reason: 'floor' }
-  return countOf(taken) > unitsLeft ? { reason: 'units-gone' } : null
+  return units > unitsLeft ? { reason: 'units-gone', left: unitsLeft, needed: units } : null
 }
 
 function sumCurrent(taken: readonly Taken[]): number {
@@ -77,7 +78,7 @@ function sumCurrent(taken: readonly Taken[]): number {
 }
 
 /** Fills each time the part not yet filled that has the fewest free units left in its reach. */
-function fillParts(parts: readonly Part[], free: (taken: Taken) => number): Filling | Miss {
+function fillParts(parts: readonly Part[], free: (taken: Taken) => number): Filling | Skip {
   const taken = new Map<number, Taken>()
   const takenOf = (at: number) => taken.get(at)?.count ?? 0
   const countLeft = ({ units }: Part) => units.reduce((sum, one) => sum + free(one) - takenOf(one.at), 0)

@@ -1,4 +1,5 @@
 import type { BuyGet, Repeat, Value } from '../plan.ts'
+import type { Skip } from '../skip.ts'
 import { computeUnitCut, isFree, isOnce } from '../value.ts'
 import {
   addSpread,
@@ -10,7 +11,6 @@ import {
   Ledger,
   nearerOf,
   settle,
-  type Miss,
   type OfferContext,
   type Outcome,
   type Taken,
@@ -61,7 +61,7 @@ class BuyGetRun {
   readonly ledger = new Ledger()
   applications = 0
   /** What kept it from a first or a further application: of several servings, the least that is lacking. */
-  miss: Miss | null = null
+  miss: Skip | null = null
   private readonly used = new Map<number, number>()
   private readonly context: OfferContext
   private readonly mechanic: BuyGet
@@ -115,11 +115,11 @@ class BuyGetRun {
     return isOnce(this.value) ? Math.max(0, piece.current - floor) : computeUnitCut(this.value, { ...piece, floor })
   }
 
-  private judge({ units, money }: Lack, rewards: number): Miss | null {
+  private judge({ units, money }: Lack, rewards: number): Skip | null {
     if (money > 0) return { reason: 'not-enough-units', missingAmount: money }
     const missingUnits = units + (rewards === 0 ? 1 : 0)
     if (missingUnits > 0) return { reason: 'not-enough-units', missingUnits }
-    return rewards > this.unitsLeft ? { reason: 'units-gone' } : null
+    return rewards > this.unitsLeft ? { reason: 'units-gone', left: this.unitsLeft, needed: rewards } : null
   }
 
   private takeBuys(order: readonly Taken[]): { bought: Taken[]; lack: Lack } {
@@ -171,7 +171,7 @@ class BuyGetRun {
       addSpread(this.ledger, this.value.amount, shares, { times })
     } else {
       for (const one of rewards)
-        this.ledger.add(one.at, { count: one.count * times, cut: this.cutOf(one), isTouched: true })
+        this.ledger.reduce({ ...one, count: one.count * times }, this.value, this.floorOf(one))
     }
     for (const { at, count } of [...bought, ...rewards]) this.used.set(at, (this.used.get(at) ?? 0) + count * times)
   }

@@ -54,7 +54,8 @@ describe('delivery', () => {
     expect(quote([half, free], 1).delivery).toMatchObject({ total: 0, adjustments: [{ promotion: 'p2', amount: 490 }] })
     const byRank = quote([half, free], 1, { store: { conflicts: 'rank' } })
     expect(byRank.delivery.total).toBe(245)
-    expect(byRank.promotions[1]).toMatchObject({ outcome: 'skipped', reason: 'better-without' })
+    const facts = { promotion: 'p1', because: 'first-only' }
+    expect(byRank.promotions[1]).toEqual({ promotion: 'p2', outcome: 'skipped', reason: 'stacking', amount: 0, facts })
   })
 
   test('none while no delivery is chosen', () => {

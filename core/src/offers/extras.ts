@@ -1,17 +1,19 @@
-import { isAdmitted, type Skip } from '../admission.ts'
+import { isAdmitted } from '../admission.ts'
 import type { CompiledPromotion } from '../compilePlan.ts'
 import { percentOf, type MinorUnits } from '../money.ts'
 import { sumOf, type Piece } from '../piece.ts'
 import type { Value } from '../plan.ts'
 import type { Session } from '../session.ts'
-import type { Miss } from './offer.ts'
-import { findTier } from './unitDiscounts.ts'
+import type { Skip } from '../skip.ts'
+import { findTier, missFirstTier } from './unitDiscounts.ts'
 
 /** What a promotion of phase 4 or 5 comes to, or why it does nothing. */
 export interface Extra {
   readonly entry: CompiledPromotion
   readonly amount: MinorUnits
-  readonly miss: Miss | Skip | null
+  readonly miss: Skip | null
+  /** What went beyond the most that it may take off one order, or add to it. */
+  readonly overCap?: MinorUnits
 }
 
 /**
@@ -30,16 +32,16 @@ export function computeDelivery(session: Session, pieces: readonly Piece[]): { c
 function judgeDelivery(session: Session, entry: CompiledPromotion, pieces: readonly Piece[]): Extra {
   const { mechanic } = entry.promotion
   const { delivery } = session.order.cart
-  const none = (miss: Miss | Skip): Extra => ({ entry, amount: 0, miss })
+  const none = (miss: Skip): Extra => ({ entry, amount: 0, miss })
   if (mechanic.kind !== 'delivery' || delivery === null) return none({ reason: 'nothing-in-reach' })
   const admission = session.admittedWith(entry, pieces)
   if (!isAdmitted(admission)) return none(admission)
   if (mechanic.options && !mechanic.options.includes(delivery.option)) return none({ reason: 'nothing-in-reach' })
   const worth = sumOf(pieces, mechanic.basis)
   const tier = findTier(mechanic.tiers, worth)
-  if (!tier) return none({ reason: 'below-first-tier', missingAmount: mechanic.tiers[0]!.from - worth })
-  const amount = Math.min(cutOf(admission.rung ?? tier.value, delivery.price), admission.cap)
-  return amount > 0 ? { entry, amount, miss: null } : none({ reason: 'no-saving' })
+  if (!tier) return none(missFirstTier(mechanic.tiers, worth))
+  const wanted = cutOf(admission.rung ?? tier.value, delivery.price)
+  return wanted > 0 ? hold(entry, wanted, admission.cap) : none({ reason: 'no-saving' })
 }
 
 function cutOf(value: Value, price: MinorUnits): MinorUnits {
@@ -76,9 +78,14 @@ export function computeSurcharges(
     const own = mechanic.kind === 'surcharge' ? pieces.filter((piece) => session.inReach(mechanic.reach, piece)) : []
     if (mechanic.kind !== 'surcharge' || own.length === 0)
       return { entry, amount: 0, miss: { reason: 'nothing-in-reach' } }
-    const amount = Math.min(addedBy(mechanic.value, own), admission.cap)
-    return amount > 0 ? { entry, amount, miss: null } : { entry, amount, miss: { reason: 'no-saving' } }
+    const wanted = addedBy(mechanic.value, own)
+    return wanted > 0 ? hold(entry, wanted, admission.cap) : { entry, amount: 0, miss: { reason: 'no-saving' } }
   })
+}
+
+function hold(entry: CompiledPromotion, wanted: MinorUnits, cap: MinorUnits): Extra {
+  const amount = Math.min(wanted, cap)
+  return { entry, amount, miss: null, overCap: wanted - amount }
 }
 
 function addedBy(value: Value, pieces: readonly Piece[]): MinorUnits {

@@ -1,5 +1,6 @@
 import type { BuyGet, Product } from '../plan.ts'
 import { computeShelfBefore } from '../shelfPhase.ts'
+import type { Skip } from '../skip.ts'
 import { timesOf } from './buyGet.ts'
 import {
   countOf,
@@ -10,7 +11,6 @@ import {
   nearerOf,
   settle,
   type GiftLine,
-  type Miss,
   type OfferContext,
   type Outcome,
   type Taken,
@@ -39,7 +39,7 @@ export function applyGift(context: OfferContext, mechanic: BuyGet): Outcome {
 class GiftRun {
   readonly ledger = new Ledger()
   readonly gifts: GiftLine[] = []
-  miss: Miss | null = null
+  miss: Skip | null = null
   private readonly context: OfferContext
   private readonly mechanic: BuyGet
   private unitsLeft: number
@@ -62,7 +62,7 @@ class GiftRun {
     const { applications, quantity } = this.countGifts(filled, product, shelf)
     // Where stock or a limit cuts the gifts, more in the cart would bring none.
     const isCut = quantity < filled * this.mechanic.get.quantity
-    const lack: Miss | null = isCut ? { reason: 'units-gone' } : miss
+    const lack = isCut ? this.findCut(product, quantity, shelf) : miss
     if (lack) this.miss = nearerOf(this.miss, lack)
     if (applications === 0) return
     this.gifts.push({ promotion: this.context.offer.entry.promotion.id, product, quantity, shelf })
@@ -77,18 +77,29 @@ class GiftRun {
   }
 
   /** How often the bought units fill the condition, and what they lack for once more. */
-  private countBuys(pool: readonly Taken[]): { filled: number; miss: Miss | null } {
+  private countBuys(pool: readonly Taken[]): { filled: number; miss: Skip | null } {
     const { quantity, spend = 1 } = this.mechanic.buy
     const units = countOf(pool)
     const worth = pool.reduce((sum, { piece, count }) => sum + piece.shelf * count, 0)
     const filled = quantity === undefined ? Math.floor(worth / spend) : Math.floor(units / quantity)
     const most = timesOf(this.mechanic.repeat)
     if (filled >= most) return { filled: most, miss: null }
-    const miss: Miss =
+    const miss: Skip =
       quantity === undefined
         ? { reason: 'not-enough-units', missingAmount: spend - (worth % spend) }
         : { reason: 'not-enough-units', missingUnits: quantity - (units % quantity) }
     return { filled, miss }
+  }
+
+  /** Which limit ends the gifts after so many. */
+  private findCut(product: Product, quantity: number, shelf: number): Skip {
+    const each = this.mechanic.get.quantity
+    const next = Math.min(each, this.stockLeft(product) - quantity)
+    if (next <= 0) return { reason: 'units-gone', left: 0, needed: each }
+    if (next > this.unitsLeft - quantity) {
+      return { reason: 'units-gone', left: this.unitsLeft - quantity, needed: next }
+    }
+    return { reason: 'budget-gone', left: this.capLeft - quantity * shelf, needed: next * shelf }
   }
 
   /** Whole applications, and a last one with what stock is left, as far as limits allow. */

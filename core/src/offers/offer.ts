@@ -1,10 +1,13 @@
-import type { AdmittedPromotion, SkipReason } from '../admission.ts'
+import type { AdmittedPromotion } from '../admission.ts'
 import type { CompiledPromotion } from '../compilePlan.ts'
 import type { MinorUnits } from '../money.ts'
 import { applySegments, type Piece, type Segment } from '../piece.ts'
-import type { Product, Reach } from '../plan.ts'
+import type { Product, Reach, Value } from '../plan.ts'
 import type { Session } from '../session.ts'
+import type { Skip } from '../skip.ts'
 import { spread, type Share } from '../spread.ts'
+import { findObstacle } from '../stacking.ts'
+import { computeReduction } from '../value.ts'
 
 /** Units that a promotion adds to the cart, free. */
 export interface GiftLine {
@@ -21,19 +24,20 @@ export interface CartState {
   readonly gifts: readonly GiftLine[]
 }
 
-/** Why a promotion changed nothing, as far as it can be said of it alone. */
-export interface Miss {
-  readonly reason: SkipReason
-  /** The promotion that stood in the way. */
-  readonly by?: string
-  readonly missingUnits?: number
-  readonly missingAmount?: MinorUnits
+/** What kept a promotion from taking off all that its value asks for. */
+export interface Held {
+  /** Units that their floor left with less than their share. */
+  readonly unitsByFloor: number
+  /** What found no room above the floors at all. */
+  readonly lapsed: MinorUnits
+  /** What went beyond the most that it may take off one order. */
+  readonly overCap: MinorUnits
 }
 
 /** What became of a promotion when its turn came. `further` is what kept it from one more application. */
 export type Outcome =
-  | { readonly state: CartState; readonly miss: null; readonly further: Miss | null }
-  | { readonly state: null; readonly miss: Miss }
+  | { readonly state: CartState; readonly miss: null; readonly further: Skip | null; readonly held: Held }
+  | { readonly state: null; readonly miss: Skip }
 
 export interface OfferContext {
   readonly session: Session
@@ -71,12 +75,15 @@ export function findTouchable({ session, offer, state }: OfferContext, reach: Re
 }
 
 /** Why nothing in a reach may be touched: another promotion stands in the way, or the cart holds nothing of it. */
-export function explainNothing({ session, offer, state }: OfferContext, reaches: readonly Reach[]): Miss {
+export function explainNothing({ session, offer, state }: OfferContext, reaches: readonly Reach[]): Skip {
   const { mayFollow } = session.plan.rules
   for (const piece of state.pieces) {
     if (!reaches.some((reach) => session.inReach(reach, piece))) continue
     const rival = piece.touched.find((other) => !mayFollow(offer.entry.stack, other.stack))
-    if (rival) return { reason: 'stacking', by: rival.promotion.id }
+    if (rival) {
+      const because = findObstacle(offer.entry.stack, rival.stack)
+      return { reason: 'stacking', by: rival.promotion.id, because }
+    }
   }
   return { reason: 'nothing-in-reach' }
 }
@@ -92,12 +99,24 @@ export class Ledger {
   readonly segments: Segment[][] = []
   /** What it takes off in all. */
   total: MinorUnits = 0
+  /** Units that got less than their share because of their floor, and what lapsed since no room was left at all. */
+  unitsByFloor = 0
+  lapsed: MinorUnits = 0
 
   add(at: number, segment: Segment): void {
     this.total += segment.count * segment.cut
     const known = this.segments[at]
     if (known) known.push(segment)
     else this.segments[at] = [segment]
+  }
+
+  /** Takes a value off units, each by itself, as far as the floor lets it. */
+  reduce({ at, piece, count }: Taken, value: Value, floor = piece.floor): void {
+    const room = Math.max(0, piece.current - floor)
+    const wanted = computeReduction(value, piece.regular, piece.current)
+    if (wanted > room && room > 0) this.unitsByFloor += count
+    const cut = Math.min(wanted, room)
+    this.add(at, { count, cut, isTouched: cut > 0 })
   }
 }
 
@@ -108,12 +127,23 @@ export function addSpread(
   shares: readonly (Share & { at: number })[],
   { times = 1, touchesAll = false } = {},
 ): void {
-  spread(amount, shares).forEach(({ each, extra }, index) => {
+  let left = amount
+  spread(amount, shares).forEach(({ each, extra, isHeld }, index) => {
     const { at, count } = shares[index]!
+    left -= each * count + extra
+    if (isHeld) ledger.unitsByFloor += count * times
     if (extra > 0) ledger.add(at, { count: extra * times, cut: each + 1, isTouched: true })
     const isTouched = touchesAll || each > 0
     if (extra < count) ledger.add(at, { count: (count - extra) * times, cut: each, isTouched })
   })
+  ledger.lapsed += left * times
+}
+
+interface Settling {
+  readonly gifts?: readonly GiftLine[]
+  readonly further?: Skip | null
+  /** Where the cap was kept before anything was taken off. */
+  readonly overCap?: MinorUnits
 }
 
 /**
@@ -123,11 +153,13 @@ export function addSpread(
 export function settle(
   { offer, state }: OfferContext,
   ledger: Ledger,
-  { gifts = state.gifts, further = null }: { gifts?: readonly GiftLine[]; further?: Miss | null } = {},
+  { gifts = state.gifts, further = null, overCap = Math.max(0, ledger.total - offer.cap) }: Settling = {},
 ): Outcome {
-  const held = ledger.total > offer.cap ? holdToCap(ledger, offer.cap) : ledger
-  if (held.total === 0 && gifts === state.gifts) return { state: null, miss: { reason: 'no-saving' } }
-  return { state: { pieces: applySegments(state.pieces, held.segments, offer.entry), gifts }, miss: null, further }
+  const { total, segments } = ledger.total > offer.cap ? holdToCap(ledger, offer.cap) : ledger
+  if (total === 0 && gifts === state.gifts) return { state: null, miss: { reason: 'no-saving' } }
+  const { unitsByFloor, lapsed } = ledger
+  const pieces = applySegments(state.pieces, segments, offer.entry)
+  return { state: { pieces, gifts }, miss: null, further, held: { unitsByFloor, lapsed, overCap } }
 }
 
 function holdToCap({ segments }: Ledger, cap: MinorUnits): Ledger {
@@ -146,8 +178,8 @@ function holdToCap({ segments }: Ledger, cap: MinorUnits): Ledger {
 }
 
 /** Of two misses, the one that lacks less. */
-export function nearerOf(known: Miss | null, other: Miss): Miss {
-  const lack = ({ missingUnits, missingAmount }: Miss) => missingUnits ?? missingAmount ?? Infinity
+export function nearerOf(known: Skip | null, other: Skip): Skip {
+  const lack = ({ missingUnits, missingAmount }: Skip) => missingUnits ?? missingAmount ?? Infinity
   return known && lack(known) <= lack(other) ? known : other
 }
 

@@ -7,10 +7,13 @@ import { boundOffer } from './bounds.ts'
 import { splitContest } from './components.ts'
 import { boundDelivery } from './extras.ts'
 import type { CartState } from './offer.ts'
-import { computePay, keepOffers, runAll, type Contest, type Settlement } from './settleOffers.ts'
+import { computePay, isSole, keepOffers, runAll, type Contest, type Settlement } from './settleOffers.ts'
 
 /** How often a promotion may be tried on a cart before the search ends with the best it has found. */
 export const SEARCH_LIMIT = 60_000
+
+/** The same for a search that only explains why one was left out. */
+const EXPLAIN_LIMIT = 3_000
 
 /**
  * The subset for which the shopper pays least: a depth-first search in the order in which promotions are processed, each one taken
@@ -23,22 +26,45 @@ export function searchBest(contest: Contest, alone: readonly Settlement[]): Sett
   const isSettled = ({ second, third }: Contest) => split.length > 1 && second.length + third.length === 1
   const parts = split.map((part) => (isSettled(part) ? runAll(part, { isStrict: false })! : searchPart(part)))
   const members = parts.flatMap((part) => part.members)
-  const together = keepOffers(contest, (offer) => members.includes(offer))
-  const best = parts.length === 1 ? parts[0]! : runAll(together, { isStrict: true })!
+  const best = parts.length === 1 ? parts[0]! : runMembers(contest, members)
   const isProven = parts.every((part) => part.isProven)
   return { ...alone.reduce((least, one) => (isBetter(one, least) ? one : least), best), isProven }
 }
 
 function searchPart(part: Contest): Settlement {
   const search = new Search(part)
-  search.consider(
-    runAll(
-      keepOffers(part, () => false),
-      { isStrict: true },
-    )!,
-  )
+  search.consider(runMembers(part, []))
   search.descend(0, { pieces: part.pieces, gifts: [] }, [])
   return search.isCut ? { ...search.best!, isProven: false } : search.best!
+}
+
+/**
+ * What the order would come to if `forced` had to be in it: the best such subset that a short search finds. Null if none holds it.
+ * `settlement` is the best without that, of the same contest, without a sole promotion.
+ */
+export function searchWith(contest: Contest, settlement: Settlement, forced: AdmittedPromotion): Settlement | null {
+  const parts = splitContest(keepOffers(contest, (one) => !isSole(one)))
+  const own = parts.find(({ second, third }) => second.includes(forced) || third.includes(forced))
+  if (!own) return null
+  const search = new Search(own, { forced, limit: EXPLAIN_LIMIT })
+  search.descend(0, { pieces: own.pieces, gifts: [] }, [])
+  if (!search.best) return null
+  const isElsewhere = (one: AdmittedPromotion) => !own.second.includes(one) && !own.third.includes(one)
+  return runMembers(contest, [...settlement.members.filter(isElsewhere), ...search.best.members])
+}
+
+function runMembers(contest: Contest, members: readonly AdmittedPromotion[]): Settlement {
+  return runAll(
+    keepOffers(contest, (offer) => members.includes(offer)),
+    { isStrict: true },
+  )!
+}
+
+interface SearchOptions {
+  /** One that must be in the subset. */
+  readonly forced?: AdmittedPromotion | null
+  /** How often a promotion may be tried before the search ends with what it has found. */
+  readonly limit?: number
 }
 
 class Search {
@@ -46,6 +72,8 @@ class Search {
   isCut = false
   private work = 0
   private readonly contest: Contest
+  private readonly forced: AdmittedPromotion | null
+  private readonly limit: number
   private readonly offers: readonly AdmittedPromotion[]
   /** The most that the promotions from a place on could take off together. */
   private readonly ahead: readonly MinorUnits[]
@@ -53,9 +81,11 @@ class Search {
   /** What conditions of phase 3 look at, while the search is below the end of phase 2. */
   private view: ConditionView | null = null
 
-  constructor(contest: Contest) {
+  constructor(contest: Contest, { forced = null, limit = SEARCH_LIMIT }: SearchOptions = {}) {
     const { session, pieces, second, third } = contest
     this.contest = contest
+    this.forced = forced
+    this.limit = limit
     this.offers = [...second, ...third]
     const ahead = [0]
     for (const offer of this.offers.toReversed()) ahead.unshift(ahead[0]! + boundOffer(session, offer, pieces))
@@ -80,20 +110,20 @@ class Search {
     const after = this.attempt(place, state)
     if (after) this.descend(place + 1, after, [...members, offer])
     this.view = view
-    this.descend(place + 1, state, members)
+    if (offer !== this.forced) this.descend(place + 1, state, members)
   }
 
   private attempt(place: number, state: CartState): CartState | null {
     const { contest, offers } = this
     const offer = offers[place]!
-    if (++this.work > SEARCH_LIMIT) this.isCut = true
+    if (++this.work > this.limit) this.isCut = true
     if (place >= contest.second.length && judgeWhen(offer.entry, this.view!) !== null) return null
     return applyOffer({ session: contest.session, offer, state }).state
   }
 
   private isHopeless(place: number, { pieces, gifts }: CartState, members: readonly AdmittedPromotion[]): boolean {
     const { best } = this
-    if (best === null) return false
+    if (best === null) return this.isCut
     // Once the limit is reached, the path that is being walked is still finished.
     if (this.isCut && place < this.offers.length) return true
     const saved = gifts.reduce((sum, { quantity, shelf }) => sum + quantity * shelf, 0)

@@ -102,6 +102,6 @@ export function computePay({ session, surcharges }: Contest, { pieces, gifts }: 
   return sumOf(pieces, 'current') - saved + delivery + sumAmounts(computeSurcharges(session, pieces, surcharges))
 }
 
-function isSole({ entry }: AdmittedPromotion): boolean {
+export function isSole({ entry }: AdmittedPromotion): boolean {
   return entry.promotion.stacking?.mode === 'sole'
 }

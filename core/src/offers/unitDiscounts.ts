@@ -1,5 +1,7 @@
 import type { MinorUnits } from '../money.ts'
+import type { Segment } from '../piece.ts'
 import type { ItemDiscount, Product, QuantityBreak, SpendBreak, Tier, Value } from '../plan.ts'
+import type { Skip } from '../skip.ts'
 import { computeUnitCut, isOnce } from '../value.ts'
 import {
   addSpread,
@@ -10,7 +12,6 @@ import {
   findTouchable,
   Ledger,
   settle,
-  type Miss,
   type OfferContext,
   type Outcome,
   type Taken,
@@ -54,8 +55,11 @@ export function applyQuantityBreak(context: OfferContext, mechanic: QuantityBrea
     else batches.push({ units, value: findTier(mechanic.tiers, count)?.value ?? NO_VALUE, pool })
   }
   if (groups.size > 0 && batches.every(({ value }) => value === NO_VALUE)) {
-    const miss: Miss = { reason: 'below-first-tier', missingUnits: mechanic.tiers[0]!.from - largest }
-    return { state: null, miss }
+    const limit = mechanic.tiers[0]!.from
+    return {
+      state: null,
+      miss: { reason: 'below-first-tier', found: largest, limit, missingUnits: limit - largest },
+    }
   }
   return reduceBatches(context, batches, { order: dearestFirst, max: context.offer.unitsLeft })
 }
@@ -65,11 +69,15 @@ export function applySpendBreak(context: OfferContext, { reach, tiers }: SpendBr
   const units = findTouchable(context, reach)
   const worth = units.reduce((sum, { piece, count }) => sum + piece.shelf * count, 0)
   const value = findTier(tiers, worth)?.value
-  if (!value && units.length > 0) {
-    return { state: null, miss: { reason: 'below-first-tier', missingAmount: tiers[0]!.from - worth } }
-  }
+  if (!value && units.length > 0) return { state: null, miss: missFirstTier(tiers, worth) }
   const batches = value ? [{ units, value, pool: '' }] : []
   return reduceBatches(context, batches, { order: dearestFirst, max: context.offer.unitsLeft })
+}
+
+/** What an amount lacks for the first tier. */
+export function missFirstTier(tiers: readonly Tier[], found: MinorUnits): Skip {
+  const limit = tiers[0]!.from
+  return { reason: 'below-first-tier', found, limit, missingAmount: limit - found }
 }
 
 /** The last tier whose `from` has been reached. */
@@ -128,10 +136,7 @@ function reduceBatches(context: OfferContext, batches: readonly Batch[], { order
 function reduceEvery(batches: readonly Batch[]): Ledger | null {
   const ledger = new Ledger()
   for (const { units, value } of batches) {
-    for (const { at, count, piece } of units) {
-      const cut = computeUnitCut(value, piece)
-      ledger.add(at, { count, cut, isTouched: cut > 0 })
-    }
+    for (const taken of units) ledger.reduce(taken, value)
   }
   return ledger.total > 0 ? ledger : null
 }
@@ -155,14 +160,11 @@ function reducePlaces(batches: readonly Batch[], { order, max }: Choice): Ledger
   }
   if (places.size === 0) return null
   const ledger = new Ledger()
-  const cuts = spreadOnce(places)
+  const pooled = spreadOnce(places, ledger)
   for (const chunk of chunks) {
     const count = places.get(chunk) ?? 0
-    for (const segment of cuts.get(chunk) ?? [
-      { count, cut: computeUnitCut(chunk.value, chunk.piece), isTouched: true },
-    ]) {
-      ledger.add(chunk.at, segment)
-    }
+    for (const segment of pooled.get(chunk) ?? []) ledger.add(chunk.at, segment)
+    if (count > 0 && !pooled.has(chunk)) ledger.reduce({ ...chunk, count }, chunk.value)
     if (count < chunk.count) ledger.add(chunk.at, { count: chunk.count - count, cut: 0, isTouched: false })
   }
   return ledger
@@ -172,15 +174,13 @@ function wouldReduce({ value, piece }: Chunk): boolean {
   return isOnce(value) ? value.amount > 0 && piece.current > piece.floor : computeUnitCut(value, piece) > 0
 }
 
-/** Amounts taken once, each over the chunks of its pool. */
-function spreadOnce(
-  places: ReadonlyMap<Chunk, number>,
-): Map<Chunk, { count: number; cut: MinorUnits; isTouched: boolean }[]> {
+/** Amounts taken once, each over the chunks of its pool. What had no room is noted in `whole`. */
+function spreadOnce(places: ReadonlyMap<Chunk, number>, whole: Ledger): Map<Chunk, readonly Segment[]> {
   const pools = new Map<string, Chunk[]>()
   for (const chunk of places.keys()) {
     if (isOnce(chunk.value)) pools.set(chunk.pool, [...(pools.get(chunk.pool) ?? []), chunk])
   }
-  const result = new Map<Chunk, { count: number; cut: MinorUnits; isTouched: boolean }[]>()
+  const result = new Map<Chunk, readonly Segment[]>()
   for (const pool of pools.values()) {
     const inOrder = pool.toSorted((a, b) => a.at - b.at)
     const ledger = new Ledger()
@@ -193,11 +193,13 @@ function spreadOnce(
     }))
     if (isOnce(value)) addSpread(ledger, value.amount, shares)
     inOrder.forEach((chunk, at) => result.set(chunk, ledger.segments[at] ?? []))
+    whole.unitsByFloor += ledger.unitsByFloor
+    whole.lapsed += ledger.lapsed
   }
   return result
 }
 
-function explainUnmoved(batches: readonly Batch[]): Miss {
+function explainUnmoved(batches: readonly Batch[]): Skip {
   const isAtFloor = batches.some(({ units }) =>
     units.some(({ piece }) => piece.current > 0 && piece.current <= piece.floor),
   )

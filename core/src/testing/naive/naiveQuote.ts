@@ -24,6 +24,28 @@ export function quoteNaively(input: Json): NaiveQuote {
   return report(s, settle(s, shelf))
 }
 
+/** The least that the shopper would pay with a promotion in the subset; null if no subset that the page allows holds it. */
+export function payNaivelyWith(input: Json, id: string): number | null {
+  const s = createSituation(input)
+  const shelf = priceShelf(s)
+  const all = findMembers(s, shelf)
+  const isSole = (p: Json) => p.stacking.mode === 'sole'
+  const forced = all.find((p) => p.id === id)
+  if (!forced) return null
+  const allowed = isSole(forced) ? [[forced]] : [...subsets(all.filter((p) => !isSole(p)))]
+  const pays = allowed.flatMap((members) => {
+    const outcome = members.includes(forced) ? tryMembers(s, shelf, members, true) : null
+    return outcome ? [toPay(outcome)] : []
+  })
+  return pays.length > 0 ? Math.min(...pays) : null
+}
+
+/** The admitted promotions of phases 2 and 3; conditions of phase 3 are asked later. */
+function findMembers(s: Situation, shelf: Unit[]): Json[] {
+  const second = ofPhase(s, PHASE_2).filter((p) => judge(s, p.when, shelf) === true)
+  return [...second, ...ofPhase(s, ['order-discount'])]
+}
+
 function createSituation(input: Json): Situation {
   const zone = input.store.timeZone
   const s = {
@@ -66,8 +88,7 @@ function tryMembers(s: Situation, shelf: Unit[], members: Json[], isStrict: bool
 }
 
 function settle(s: Situation, shelf: Unit[]): Outcome {
-  const second = ofPhase(s, PHASE_2).filter((p) => judge(s, p.when, shelf) === true)
-  const all = [...second, ...ofPhase(s, ['order-discount'])]
+  const all = findMembers(s, shelf)
   const isSole = (p: Json) => p.stacking.mode === 'sole'
   const others = all.filter((p) => !isSole(p))
   const alone = all.filter(isSole).flatMap((p) => tryMembers(s, shelf, [p], true) ?? [])
