@@ -83,7 +83,7 @@ test('the shop: an offer on the product page, a cart with a nudge, a code that f
   await expect(total).not.toHaveText(before!)
   await page.getByLabel('Code', { exact: true }).fill('welcome-back')
   await page.getByRole('button', { name: 'Use it' }).click()
-  await expect(page.getByText(/welcome-back changes nothing: its offer can’t be known for a guest/)).toBeVisible()
+  await expect(page.getByText(/welcome-back changes nothing: its offer needs you to sign in/)).toBeVisible()
   await page.getByLabel('Code', { exact: true }).fill('nothing')
   await page.getByRole('button', { name: 'Use it' }).click()
   await expect(page.getByText(/nothing is not known; check how it is written/)).toBeVisible()

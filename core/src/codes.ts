@@ -58,7 +58,8 @@ function findOpened(
     (a, b) => a.promotion.rank - b.promotion.rank,
   )
   const live = candidates.find((entry) => statusOf(entry, order) === null)
-  if (live) return { entry: live, reason: findExhausted(live, order.facts[live.promotion.id] ?? {}, order)?.reason ?? null }
+  if (live)
+    return { entry: live, reason: findExhausted(live, order.facts[live.promotion.id] ?? {}, order)?.reason ?? null }
   if (batch?.state === 'used') return { entry: ofBatch, reason: 'code-used' }
   if (batch?.state === 'void') return { entry: ofBatch, reason: 'code-void' }
   const first = candidates[0]

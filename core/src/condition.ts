@@ -5,9 +5,10 @@ import type { ReachMatcher } from './reach.ts'
 /** The outcome of a condition; `unknown` where it asks about a shopper whom nobody knows. */
 export type Truth = 'true' | 'false' | 'unknown'
 
-/** The first test that kept a condition from being true: what it found, and what it needs. */
+/** The first test that kept a condition from being true: what it needs (`isNegated`: that the test does not hold), and what it found. */
 export interface FailedTest {
   readonly test: ConditionTest
+  readonly isNegated: boolean
   readonly found: string | number | boolean | null
 }
 
@@ -31,37 +32,35 @@ const TRUE: Judgement = { truth: 'true', failed: null }
 
 /** Judges a condition in three-valued logic. Source: docs/pricing.md, "Conditions". */
 export function judgeCondition(condition: Condition, view: ConditionView): Judgement {
-  if ('all' in condition) return judgeList(condition.all, 'false', view)
-  if ('any' in condition) return judgeList(condition.any, 'true', view)
-  if ('not' in condition) return negate(condition.not, view)
+  return judge(condition, view, false)
+}
+
+/** `not` is carried down to the tests, where `all` under it becomes `any`: so the test that failed can be named. */
+function judge(condition: Condition, view: ConditionView, isNegated: boolean): Judgement {
+  if ('not' in condition) return judge(condition.not, view, !isNegated)
+  if ('all' in condition || 'any' in condition) {
+    const parts = 'all' in condition ? condition.all : condition.any
+    const judgements = parts.map((part) => judge(part, view, isNegated))
+    return 'all' in condition !== isNegated ? joinAll(judgements) : joinAny(judgements)
+  }
   const { truth, found } = judgeTest(condition, view)
-  return truth === 'true' ? TRUE : { truth, failed: { test: condition, found } }
+  const holds = isNegated ? NEGATED[truth] : truth
+  return holds === 'true' ? TRUE : { truth: holds, failed: { test: condition, isNegated, found } }
 }
 
-/** `all` (false wins) and `any` (true wins); an empty `all` is true, an empty `any` is false. */
-function judgeList(parts: readonly Condition[], winner: 'true' | 'false', view: ConditionView): Judgement {
-  const judgements = parts.map((part) => judgeCondition(part, view))
-  const decisive =
-    judgements.find((judgement) => judgement.truth === winner) ??
-    judgements.find((judgement) => judgement.truth === 'unknown')
-  if (decisive) return decisive
-  if (winner === 'false') return TRUE
-  return { truth: 'false', failed: judgements[0]?.failed ?? null }
+const NEGATED: Readonly<Record<Truth, Truth>> = { true: 'false', false: 'true', unknown: 'unknown' }
+
+/** False wins, then unknown; of nothing it is true. */
+function joinAll(judgements: readonly Judgement[]): Judgement {
+  const isFalse = judgements.find(({ truth }) => truth === 'false')
+  return isFalse ?? judgements.find(({ truth }) => truth === 'unknown') ?? TRUE
 }
 
-function negate(condition: Condition, view: ConditionView): Judgement {
-  const inner = judgeCondition(condition, view)
-  if (inner.truth === 'unknown') return inner
-  if (inner.truth === 'false') return TRUE
-  const first = findFirstTest(condition)
-  return { truth: 'false', failed: first && { test: first, found: judgeTest(first, view).found } }
-}
-
-function findFirstTest(condition: Condition): ConditionTest | null {
-  if ('not' in condition) return findFirstTest(condition.not)
-  const parts = 'all' in condition ? condition.all : 'any' in condition ? condition.any : null
-  if (parts === null) return condition as ConditionTest
-  return parts.map(findFirstTest).find((test) => test !== null) ?? null
+/** True wins, then unknown; of nothing it is false. */
+function joinAny(judgements: readonly Judgement[]): Judgement {
+  if (judgements.some(({ truth }) => truth === 'true')) return TRUE
+  const isUnknown = judgements.find(({ truth }) => truth === 'unknown')
+  return isUnknown ?? judgements[0] ?? { truth: 'false', failed: null }
 }
 
 interface TestResult {
@@ -105,18 +104,18 @@ type KnownTest = Exclude<ShopperTest, { test: 'channel' | 'country' | 'signedIn'
 
 function judgeShopper(test: KnownTest, { cart, matcherOf, findProduct }: ConditionView): TestResult {
   const shopper = cart.shopper!
-  const hasOne = (own: readonly string[]) =>
+  const isOneOf = (own: readonly string[]) =>
     decide(
       (test as { in: readonly string[] }).in.some((one) => own.includes(one)),
       own.join(', '),
     )
   switch (test.test) {
     case 'group':
-      return hasOne(shopper.groups)
+      return isOneOf(shopper.groups)
     case 'tag':
-      return hasOne(shopper.tags)
+      return isOneOf(shopper.tags)
     case 'shopper':
-      return hasOne([shopper.id])
+      return isOneOf([shopper.id])
     case 'orders':
       return decide(compare(shopper.orders, test.op, test.count), shopper.orders)
     case 'spent':
@@ -124,10 +123,8 @@ function judgeShopper(test: KnownTest, { cart, matcherOf, findProduct }: Conditi
     case 'bought': {
       const matches = matcherOf(test.reach)
       const known = shopper.bought.flatMap((sku) => findProduct(sku) ?? [])
-      return decide(
-        known.some((product) => matches(product, product.regularPrice)),
-        known.length,
-      )
+      const hasOne = known.some((product) => matches(product, product.regularPrice))
+      return decide(hasOne, hasOne)
     }
     default:
       return test satisfies never

@@ -1,4 +1,5 @@
 import type {
+  Band,
   Bundle,
   BuyGet,
   Condition,
@@ -7,11 +8,13 @@ import type {
   Limits,
   Mechanic,
   OrderDiscount,
+  Pick,
   PriceList,
   Promotion,
   QuantityBreak,
   Reach,
   Repeat,
+  Rounding,
   Schedule,
   SpendBreak,
   Stacking,
@@ -31,20 +34,22 @@ export type SentencePart =
   | { readonly part: 'shopper'; readonly when: Condition | null }
   | { readonly part: 'code'; readonly code: NonNullable<Promotion['code']> }
   | { readonly part: 'reach'; readonly reach: Reach }
-  | { readonly part: 'value'; readonly value: Value | null; readonly bands: number; readonly isLadder: boolean }
+  | { readonly part: 'value'; readonly value: Value | null; readonly bands: readonly Band[] }
   /** A price for each of so many products. */
   | { readonly part: 'prices'; readonly products: number; readonly isRegular: boolean }
-  | { readonly part: 'rounding'; readonly isRounded: true }
-  | { readonly part: 'maxUnits'; readonly maxUnits: number; readonly pick: 'dearest' | 'cheapest' }
+  | { readonly part: 'rounding'; readonly rounding: Rounding }
+  | { readonly part: 'maxUnits'; readonly maxUnits: number; readonly pick: Pick }
   | { readonly part: 'tiers'; readonly mechanic: QuantityBreak | SpendBreak | OrderDiscount | DeliveryOffer }
   | { readonly part: 'buy'; readonly buy: BuyGet['buy'] }
-  | { readonly part: 'get'; readonly get: BuyGet['get']; readonly isGift: boolean }
-  | { readonly part: 'parts'; readonly parts: Bundle['parts'] }
+  | { readonly part: 'get'; readonly get: BuyGet['get']; readonly pick: Pick | null; readonly isGift: boolean }
+  | { readonly part: 'parts'; readonly parts: Bundle['parts']; readonly pick: Pick | null }
   | { readonly part: 'price'; readonly price: number; readonly units: number }
   | { readonly part: 'repeat'; readonly repeat: Repeat }
   | { readonly part: 'options'; readonly options: readonly string[] }
   | { readonly part: 'surcharge'; readonly value: Value }
   | { readonly part: 'steps'; readonly ladder: Ladder }
+  /** What the value changes to as things go on. */
+  | { readonly part: 'ladder'; readonly ladder: Ladder; readonly isDelivery: boolean }
   | { readonly part: 'limits'; readonly limits: Limits }
   | { readonly part: 'stacking'; readonly stacking: Stacking; readonly apart: readonly string[] }
 
@@ -63,27 +68,27 @@ export function describePromotion(promotion: Promotion, store: Store): SentenceP
     { part: 'shopper', when: promotion.when },
     ...(code ? [{ part: 'code' as const, code }] : []),
     ...describeMechanic(promotion.mechanic, promotion.ladder),
+    ...describeLadder(promotion),
     ...(hasLimits ? [{ part: 'limits' as const, limits }] : []),
     ...(stacking ? [{ part: 'stacking' as const, stacking, apart: findApart(stacking.group, store) }] : []),
   ]
 }
 
 function describeMechanic(mechanic: Mechanic, ladder: Ladder | null): SentencePart[] {
-  const isLadder = ladder !== null
   switch (mechanic.kind) {
     case 'markdown': {
       const { value, bands, prices, rounding, reach } = mechanic
       if (prices) return describePriceList(prices, reach, false)
       return [
-        { part: 'value', value: value ?? null, bands: bands?.length ?? 0, isLadder },
+        { part: 'value', value: value ?? null, bands: bands ?? [] },
         { part: 'reach', reach },
-        ...(rounding ? [{ part: 'rounding' as const, isRounded: true as const }] : []),
+        ...(rounding ? [{ part: 'rounding' as const, rounding }] : []),
       ]
     }
     case 'item-discount': {
       const { value, reach, maxUnits, pick = 'cheapest' } = mechanic
       return [
-        { part: 'value', value, bands: 0, isLadder },
+        { part: 'value', value, bands: [] },
         ...(maxUnits === undefined ? [] : [{ part: 'maxUnits' as const, maxUnits, pick }]),
         { part: 'reach', reach },
       ]
@@ -103,14 +108,14 @@ function describeMechanic(mechanic: Mechanic, ladder: Ladder | null): SentencePa
     case 'buy-get':
       return [
         { part: 'buy', buy: mechanic.buy },
-        { part: 'get', get: mechanic.get, isGift: mechanic.gift === true },
+        { part: 'get', get: mechanic.get, pick: mechanic.pick ?? null, isGift: mechanic.gift === true },
         { part: 'repeat', repeat: mechanic.repeat },
       ]
     case 'bundle': {
-      const { parts, price, repeat } = mechanic
+      const { parts, price, repeat, pick = null } = mechanic
       const units = parts.reduce((sum, { quantity }) => sum + quantity, 0)
       return [
-        { part: 'parts', parts },
+        { part: 'parts', parts, pick },
         { part: 'price', price, units },
         { part: 'repeat', repeat },
       ]
@@ -126,6 +131,12 @@ function describeMechanic(mechanic: Mechanic, ladder: Ladder | null): SentencePa
     default:
       return mechanic satisfies never
   }
+}
+
+/** Price steps are nothing but their ladder, and have said so. */
+function describeLadder({ mechanic, ladder }: Promotion): SentencePart[] {
+  if (ladder === null || mechanic.kind === 'price-steps') return []
+  return [{ part: 'ladder', ladder, isDelivery: mechanic.kind === 'delivery' }]
 }
 
 function describePriceList(prices: PriceList, reach: Reach, isRegular: boolean): SentencePart[] {

@@ -231,7 +231,7 @@ test.each([
     'VOID-1': { promotion: 'p1', state: 'void' },
   }
   const { codes: outcomes } = quote([], { ...createOrder({ A: 1 }, { codes: [code] }), codes })
-  expect(outcomes).toEqual([{ code, outcome: 'refused', reason }])
+  expect(outcomes).toEqual([{ code, promotion: null, outcome: 'refused', reason }])
 })
 
 test('codes compare without case, spaces and hyphens', () => expect(normalizeCode(' spring-7k 2M ')).toBe('SPRING7K2M'))

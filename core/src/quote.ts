@@ -33,6 +33,8 @@ export interface QuoteLine {
 
 export interface CodeOutcome {
   readonly code: string
+  /** The promotion that it belongs to, if any. */
+  readonly promotion: string | null
   readonly outcome: 'applied' | 'noEffect' | 'refused'
   readonly reason: CodeReason | null
 }
@@ -278,9 +280,10 @@ function describeCodes({ codes, order }: Session, amounts: ReadonlyMap<string, M
     const reading = byCode.get(code)
     if (!reading) return []
     byCode.delete(code)
-    if (reading.opens === null) return [{ code, outcome: 'refused', reason: reading.reason }]
+    const promotion = reading.entry?.promotion.id ?? null
+    if (reading.opens === null) return [{ code, promotion, outcome: 'refused', reason: reading.reason }]
     const isApplied = amounts.has(reading.opens)
-    return [{ code, outcome: isApplied ? 'applied' : 'noEffect', reason: null }]
+    return [{ code, promotion, outcome: isApplied ? 'applied' : 'noEffect', reason: null }]
   })
 }
 

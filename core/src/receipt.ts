@@ -1,6 +1,6 @@
 import type { CompiledPlan } from './compilePlan.ts'
 import type { MinorUnits } from './money.ts'
-import type { Quote } from './quote.ts'
+import type { Adjustment, Quote } from './quote.ts'
 
 /** A priced order as it fits on a strip of paper, with names instead of ids. */
 export interface Receipt {
@@ -18,20 +18,24 @@ export interface Receipt {
   readonly grand: MinorUnits
 }
 
-export function writeReceipt(plan: CompiledPlan, { lines, promotions, delivery, totals }: Quote): Receipt {
-  const surcharges = new Set(plan.promotions.filter(({ phase }) => phase === 5).map(({ promotion }) => promotion.id))
+export function writeReceipt(plan: CompiledPlan, { lines, delivery, totals }: Quote): Receipt {
   return {
     lines: lines.map(({ sku, quantity, gift, regular, total }) => {
       return { sku, name: plan.catalogue.bySku.get(sku)?.name ?? sku, quantity, gift, regular, total }
     }),
-    reductions: promotions
-      .filter(({ promotion, amount }) => amount > 0 && !surcharges.has(promotion))
-      .map(({ promotion, amount }) => ({
-        promotion: plan.findPromotion(promotion)?.promotion.name ?? promotion,
-        amount,
-      })),
+    reductions: sumReductions(plan, [...lines.flatMap(({ adjustments }) => adjustments), ...delivery.adjustments]),
     delivery: delivery.total,
     surcharges: totals.surcharges,
     grand: totals.grand,
   }
+}
+
+/** By rank, with names. */
+function sumReductions({ promotions }: CompiledPlan, adjustments: readonly Adjustment[]): Receipt['reductions'] {
+  const amounts = new Map<string, MinorUnits>()
+  for (const { promotion, amount } of adjustments) amounts.set(promotion, (amounts.get(promotion) ?? 0) + amount)
+  return promotions.flatMap(({ promotion: { id, name } }) => {
+    const amount = amounts.get(id) ?? 0
+    return amount > 0 ? [{ promotion: name, amount }] : []
+  })
 }

@@ -170,8 +170,7 @@ class BuyGetRun {
         .map((one) => ({ at: one.at, count: one.count, weight: one.piece.current, room: this.cutOf(one) }))
       addSpread(this.ledger, this.value.amount, shares, { times })
     } else {
-      for (const one of rewards)
-        this.ledger.reduce({ ...one, count: one.count * times }, this.value, this.floorOf(one))
+      for (const one of rewards) this.ledger.reduce({ ...one, count: one.count * times }, this.value, this.floorOf(one))
     }
     for (const { at, count } of [...bought, ...rewards]) this.used.set(at, (this.used.get(at) ?? 0) + count * times)
   }

@@ -25,7 +25,7 @@ export function explainOffer(settled: SettledContest, offer: AdmittedPromotion):
     if (!itself) return explainItself(contest, offer)
     if (sole && !(isBest && isSole(offer))) return { reason: 'sole', by: sole.entry.promotion.id }
     if (isBest) return { reason: 'better-without', withIt: itself.pay, without: settlement.pay }
-    return { reason: 'sole', by: findFirst(settlement) }
+    return { reason: 'sole', by: findFirst(settlement), because: 'own-alone' }
   }
   const miss = tryInPlace(settled, offer)
   const joined = isBest || miss === null ? searchWith(contest, settlement, offer) : null

@@ -1,12 +1,13 @@
 import type { ShopCartAnswer } from '@novalex/contract'
 import {
   computeQuote,
-  normalizeCode,
   type CodeOutcome,
   type CompiledPlan,
+  type ConditionTest,
   type MinorUnits,
   type Order,
   type Promotion,
+  type PromotionOutcome,
   type Quote,
 } from '@novalex/core'
 
@@ -37,7 +38,10 @@ export function computeShopCart(plan: CompiledPlan, release: number | null, orde
     })),
     delivery: { regular: delivery.regular, total: delivery.total },
     surcharges: quote.surcharges.map(causeOf),
-    codes: quote.codes.map((outcome) => ({ ...outcome, lacks: findLack(plan, quote, outcome) })),
+    codes: quote.codes.map((one) => {
+      const { code, outcome, reason } = one
+      return { code, outcome, reason, lacks: findLack(quote, one) }
+    }),
     nudges: quote.nudges.flatMap((nudge) => {
       const { promotion } = plan.findPromotion(nudge.promotion)!
       if (promotion.code !== null || promotion.display?.nudge === false) return []
@@ -54,9 +58,19 @@ function titleOf({ display }: Promotion): string | null {
   return (isShown && display?.title) || null
 }
 
-function findLack(plan: CompiledPlan, quote: Quote, { code, outcome }: CodeOutcome) {
+/** Why the promotion of a code without effect did nothing. */
+function findLack({ promotions }: Quote, { promotion: own, outcome }: CodeOutcome) {
   if (outcome !== 'noEffect') return null
-  const ids = new Set(plan.findByCode(normalizeCode(code)).map(({ promotion }) => promotion.id))
-  const skipped = quote.promotions.find(({ promotion, reason }) => ids.has(promotion) && reason !== null)
-  return skipped ? { reason: skipped.reason!, facts: { ...skipped.facts } } : null
+  const skipped = promotions.find(({ promotion }) => promotion === own)
+  return skipped?.reason ? { reason: skipped.reason, facts: toShopperFacts(skipped.facts) } : null
 }
+
+/** What a shopper may know: what is lacking, and conditions that are about the cart or their own orders; nothing of other promotions. */
+function toShopperFacts(facts: PromotionOutcome['facts']): Record<string, unknown> {
+  const { missingUnits, missingAmount, test, isNegated } = facts
+  const isOpen = test !== undefined && !INTERNAL_TESTS.has((test as ConditionTest).test)
+  const shown = { missingUnits, missingAmount, ...(isOpen ? { test, isNegated } : {}) }
+  return Object.fromEntries(Object.entries(shown).filter(([, fact]) => fact !== undefined))
+}
+
+const INTERNAL_TESTS: ReadonlySet<ConditionTest['test']> = new Set(['group', 'tag', 'shopper'])

@@ -32,5 +32,4 @@ export const shopText = {
     'price-steps': 'Price',
   },
   byCode: (code: string) => `Code ${code}`,
-  notForThisCart: 'does not fit this cart',
 }

@@ -1,6 +1,17 @@
-import type { BuyGet, Limits, Repeat, SentencePart, Tier, Value } from '@novalex/core'
+import {
+  formatPercent,
+  isFree,
+  type BuyGet,
+  type Ladder,
+  type Limits,
+  type Pick,
+  type Repeat,
+  type SentencePart,
+  type Tier,
+  type Value,
+} from '@novalex/core'
 import { formatLocal, formatMoney, joinWords, plural } from './format.ts'
-import { describeReach, describeValue, type Names } from './ruleWords.ts'
+import { DELIVERY_OPTIONS, describeReach, describeValue, type Names } from './ruleWords.ts'
 
 type PartOf<K extends SentencePart['part']> = Extract<SentencePart, { part: K }>
 
@@ -10,14 +21,21 @@ export const OFFER_WORDS: { readonly [K in SentencePart['part']]?: (part: PartOf
   maxUnits: ({ maxUnits, pick }) => `on the ${maxUnits === 1 ? pick : `${maxUnits} ${pick}`}`,
   tiers: ({ mechanic }) => describeTiers(mechanic),
   buy: ({ buy }, names) => describeBuy(buy, names),
-  get: ({ get, isGift }, names) => describeGet(get, isGift, names),
-  parts: ({ parts }, names) =>
-    joinWords(parts.map(({ quantity, reach }) => `any ${quantity} of ${describeReach(reach, names)}`)),
+  get: (part, names) => describeGet(part, names),
+  parts: ({ parts, pick }, names) =>
+    joinWords(parts.map(({ quantity, reach }) => `any ${quantity} of ${describeReach(reach, names)}`)) +
+    describePick(pick),
   price: ({ price, units }) => `${formatMoney(price)} for ${units === 1 ? 'it' : `the ${units}`}`,
   repeat: ({ repeat }) => describeRepeat(repeat),
-  options: ({ options }) => `by ${joinWords(options, 'or')}`,
+  options: ({ options }) =>
+    `by ${joinWords(
+      options.map((option) => DELIVERY_OPTIONS[option] ?? option),
+      'or',
+    )}`,
   surcharge: ({ value }) => describeSurcharge(value),
   steps: ({ ladder }) => describeSteps(ladder),
+  ladder: ({ ladder, isDelivery }) =>
+    `changing to ${describeSteps(ladder, isDelivery ? describeDelivery : describeValue)}`,
   limits: ({ limits }) => describeLimits(limits),
 }
 
@@ -26,10 +44,14 @@ function describeTiers(mechanic: PartOf<'tiers'>['mechanic']): string {
   const limit = ({ from }: Tier) => (isUnits ? `${from} and more` : `${formatMoney(from)} or more`)
   const what = mechanic.kind === 'delivery' ? describeDelivery : describeValue
   const tiers = joinWords(mechanic.tiers.map((tier) => `${what(tier.value)} at ${limit(tier)}`))
+  if (mechanic.kind === 'delivery') return `${tiers} ${WORTH[mechanic.basis]}`
   if (!isUnits) return tiers
   const count = { sku: 'of one product', family: 'of one family', reach: 'together' }[mechanic.count]
   return `${tiers} ${count}${mechanic.on === 'tier' ? ', each unit by its own step,' : ''}`
 }
+
+/** Of what amount a delivery offer's tiers are. */
+const WORTH = { shelf: 'before cart offers', current: 'after all offers' }
 
 export function describeDelivery(value: Value): string {
   if ('price' in value) return `delivery for ${formatMoney(value.price)}`
@@ -38,14 +60,19 @@ export function describeDelivery(value: Value): string {
 
 function describeBuy({ quantity, spend, reach }: BuyGet['buy'], names: Names): string {
   const what = describeReach(reach, names)
-  return quantity === undefined ? `${formatMoney(spend ?? 0)} of ${what}` : `${quantity} of ${what}`
+  return quantity === undefined ? `${formatMoney(spend ?? 0)} worth of ${what}` : `${quantity} of ${what}`
 }
 
-function describeGet({ quantity, sameSku, reach, value }: BuyGet['get'], isGift: boolean, names: Names): string {
-  const what = sameSku ? `${quantity} more of the same` : `${quantity} of ${describeReach(reach ?? {}, names)}`
+function describeGet({ get, pick, isGift }: PartOf<'get'>, names: Names): string {
+  const { quantity, sameSku, reach, value } = get
+  const of = sameSku ? `${quantity} more of the same` : `${quantity} of ${describeReach(reach ?? {}, names)}`
+  const what = `${of}${describePick(pick)}`
   if (isGift) return `${what}, added free`
-  const free = 'percent' in value && value.percent === 10_000
-  return free ? `${what} free` : `${what} at ${describeValue(value)}`
+  return isFree(value) ? `${what} free` : `${what} at ${describeValue(value)}`
+}
+
+function describePick(pick: Pick | null): string {
+  return pick === null ? '' : `, the ${pick} first,`
 }
 
 function describeRepeat(repeat: Repeat): string {
@@ -54,19 +81,21 @@ function describeRepeat(repeat: Repeat): string {
 }
 
 function describeSurcharge(value: PartOf<'surcharge'>['value']): string {
-  if ('percent' in value) return `${value.percent / 100} % more`
+  if ('percent' in value) return `${formatPercent(value.percent)} more`
   if ('amount' in value) return `${formatMoney(value.amount)} more ${value.per === 'once' ? 'once' : 'each'}`
   return formatMoney(value.price)
 }
 
 const STEP_WORDS = { unitsSold: 'sold', unitsLeft: 'left', hoursLeft: 'hours left' }
 
-function describeSteps(ladder: PartOf<'steps'>['ladder']): string {
+function describeSteps(ladder: Ladder, describe = describeValue): string {
   const steps =
     ladder.by === 'date'
-      ? ladder.rungs.map(({ at, value }) => `${describeValue(value)} from ${formatLocal(at)}`)
-      : ladder.rungs.map(({ at, value }) => `${describeValue(value)} at ${at} ${STEP_WORDS[ladder.by]}`)
-  return joinWords(steps)
+      ? ladder.rungs.map(({ at, value }) => `${describe(value)} from ${formatLocal(at)}`)
+      : ladder.rungs.map(({ at, value }) => `${describe(value)} at ${at} ${STEP_WORDS[ladder.by]}`)
+  // What is left goes down, so the last rung comes first.
+  const isDownward = ladder.by === 'unitsLeft' || ladder.by === 'hoursLeft'
+  return joinWords(isDownward ? steps.reverse() : steps)
 }
 
 /** The limits in a few words. */

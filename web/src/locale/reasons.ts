@@ -2,17 +2,19 @@ import {
   isFree,
   type CodeOutcome,
   type FailedTest,
+  type Held,
   type Mechanic,
   type Nudge,
+  type Obstacle,
   type PromotionOutcome,
   type Quote,
   type SkipReason,
   type Value,
 } from '@novalex/core'
+import { describeFailed, describeTest } from './condition.ts'
 import { formatMoney, plural } from './format.ts'
 import { describeDelivery } from './offerSentence.ts'
 import { describeValue, type Names } from './ruleWords.ts'
-import { describeCondition } from './sentence.ts'
 
 /** What a reason's sentence needs besides the outcome. */
 export interface ReasonContext {
@@ -24,54 +26,132 @@ export interface ReasonContext {
   readonly end: string
 }
 
-const TEXT: Readonly<Record<SkipReason, (facts: PromotionOutcome['facts'], context: ReasonContext) => string>> = {
+interface Facts {
+  readonly promotion?: string
+  readonly because?: Obstacle
+  readonly found?: number
+  readonly limit?: number
+  readonly left?: number
+  readonly needed?: number
+  readonly missingUnits?: number
+  readonly missingAmount?: number
+  readonly withIt?: number
+  readonly without?: number
+}
+
+interface Place extends ReasonContext {
+  readonly mechanic: Mechanic['kind'] | undefined
+}
+
+const TEXT: Readonly<Record<SkipReason, (facts: Facts, place: Place) => string>> = {
   'not-ready': () => 'is a draft, paused or stopped, so it does nothing yet',
   'not-started': (_facts, { start }) => `starts on ${start}`,
   ended: (_facts, { end }) => `ended on ${end}`,
   'outside-hours': () => 'runs at other hours of the week',
   'no-code': () => 'needs its code',
   'sign-in-needed': () => 'can’t be known for a guest; it needs a shopper who is signed in',
-  condition: ({ test, found }, { names }) => describeFailed({ test, found } as FailedTest, names),
+  condition: (facts, { names }) => describeFailed(facts as unknown as FailedTest, names),
   'nothing-in-reach': () => 'applies to nothing in this cart',
-  'below-first-tier': (facts) => `needs ${describeMissing(facts)} for its first step`,
+  'below-first-tier': (facts) => describeFirstTier(facts),
   'not-enough-units': (facts) => `needs ${describeMissing(facts)}`,
-  'used-up': () => 'has been used as often as it may be',
-  'shopper-limit': () => 'was used by this shopper as often as it may be',
-  'units-gone': () => 'has no units left',
-  'budget-gone': () => 'has spent its budget',
-  stacking: ({ promotion: by }, { promotion }) =>
-    `does not go together with ${promotion(String(by))}, which got here first`,
-  sole: ({ promotion: by }, { promotion }) => `can’t join ${promotion(String(by))}, the only offer in this order`,
-  'better-without': () => 'would leave the shopper paying more than without it',
-  'no-saving': () => 'would not make anything in this cart cheaper',
+  'used-up': ({ limit }) => `has been used ${plural(limit ?? 0, 'time')}, as often as it may be`,
+  'shopper-limit': ({ limit }) => `was used by this shopper ${plural(limit ?? 0, 'time')}, as often as one may`,
+  'units-gone': (facts) => describeUnitsGone(facts),
+  'budget-gone': (facts) => describeBudgetGone(facts),
+  stacking: ({ promotion: by, because = 'apart' }, { promotion }) => OBSTACLES[because](promotion(String(by))),
+  sole: ({ promotion: by, because }, { promotion }) =>
+    because === 'own-alone'
+      ? `would have to be the only offer in the order, and ${promotion(String(by))} comes first`
+      : `can’t join ${promotion(String(by))}, the only offer in this order`,
+  'better-without': (facts, place) => describeBetterWithout(facts, place),
+  'no-saving': ({ found, limit }, { mechanic }) => {
+    if (mechanic === 'price-steps') return 'has reached none of its steps yet'
+    const isDearer = found !== undefined && limit !== undefined
+    return isDearer
+      ? `costs ${formatMoney(limit)}, and its items come to ${formatMoney(found)} without it`
+      : 'would not make anything in this cart cheaper'
+  },
   floor: () => 'would go below the floor of the items it applies to',
+}
+
+const OBSTACLES: Readonly<Record<Obstacle, (name: string) => string>> = {
+  closes: (name) => `can’t follow ${name}, which lets nothing come after it on an item`,
+  alone: (name) => `can’t join ${name}, which stays alone on an item`,
+  'own-alone': (name) => `stays alone on an item, and ${name} got there first`,
+  apart: (name) => `does not go together with ${name}, which got here first`,
+  'first-only': (name) => `comes after ${name}, and only the first of its kind applies`,
 }
 
 /** What became of a promotion in a cart, after its name. */
 export function explainOutcome(outcome: PromotionOutcome, context: ReasonContext): string {
-  if (outcome.outcome === 'applied') {
-    const { unitsCutByFloor } = outcome.facts
-    const cut = unitsCutByFloor ? `; the floor held ${plural(Number(unitsCutByFloor), 'unit')} back` : ''
-    return `${describeApplied(outcome, context.kind?.(outcome.promotion))}${cut}`
-  }
-  return outcome.reason === null ? '' : TEXT[outcome.reason](outcome.facts, context)
+  const mechanic = context.kind?.(outcome.promotion)
+  if (outcome.outcome === 'applied') return describeApplied(outcome, mechanic)
+  return outcome.reason === null ? '' : TEXT[outcome.reason](outcome.facts, { ...context, mechanic })
 }
 
-function describeApplied({ amount }: PromotionOutcome, kind?: Mechanic['kind']): string {
+function describeApplied({ amount, facts }: PromotionOutcome, kind?: Mechanic['kind']): string {
   if (kind === 'price-steps') return 'sets the regular price'
-  return `${kind === 'surcharge' ? 'adds' : 'takes off'} ${formatMoney(amount)}`
+  const { unitsByFloor = 0, lapsed = 0, overCap = 0 } = facts as Partial<Held>
+  return [
+    `${kind === 'surcharge' ? 'adds' : 'takes off'} ${formatMoney(amount)}`,
+    ...(overCap > 0 ? [`${formatMoney(overCap)} beyond that is more than it may in one order`] : []),
+    ...(unitsByFloor > 0 ? [`the floor held ${plural(unitsByFloor, 'unit')} back`] : []),
+    ...(lapsed > 0 ? [`${formatMoney(lapsed)} found no room above the floor`] : []),
+  ].join('; ')
 }
+
+/** Why the promotion of a code does nothing, in a shopper's words: nothing of other promotions or of groups. */
+export function explainLack({ reason, facts }: Lack, names: Names): string {
+  const { missingUnits, missingAmount, test, isNegated } = facts as Facts & Partial<FailedTest>
+  if (missingUnits !== undefined || missingAmount !== undefined) {
+    return `needs ${describeMissing({ missingUnits, missingAmount })}`
+  }
+  if (reason === 'sign-in-needed') return 'needs you to sign in'
+  if (test) return `is for anyone ${describeTest(test, names, isNegated === true)}`
+  return ADDS_NOTHING.has(reason) ? 'adds nothing to what this cart gets already' : 'does not fit this cart'
+}
+
+interface Lack {
+  readonly reason: string
+  readonly facts: Readonly<Record<string, unknown>>
+}
+
+const ADDS_NOTHING: ReadonlySet<string> = new Set(['stacking', 'sole', 'better-without', 'no-saving', 'floor'])
 
 /** What is lacking: units, or money. */
-function describeMissing({ missingUnits, missingAmount }: PromotionOutcome['facts']): string {
-  if (missingUnits !== undefined) return `${Number(missingUnits)} more`
-  return missingAmount === undefined ? 'more' : `${formatMoney(Number(missingAmount))} more`
+function describeMissing({ missingUnits, missingAmount }: Facts): string {
+  if (missingUnits !== undefined) return `${missingUnits} more`
+  return missingAmount === undefined ? 'more' : `${formatMoney(missingAmount)} more`
 }
 
-function describeFailed({ test, found }: FailedTest, names: Names): string {
-  const wanted = `is for ${describeCondition(test, names)}`
-  if (found === null || found === '') return wanted
-  return `${wanted}; this cart has ${typeof found === 'number' && test.test === 'spent' ? formatMoney(found) : String(found)}`
+function describeFirstTier({ found = 0, limit = 0, ...missing }: Facts): string {
+  const isMoney = missing.missingAmount !== undefined
+  const [first, there] = isMoney ? [formatMoney(limit), formatMoney(found)] : [limit, found]
+  return `begins at ${first}; this cart has ${there}, so it needs ${describeMissing(missing)}`
+}
+
+function describeUnitsGone({ limit, left = 0, needed }: Facts): string {
+  if (limit !== undefined) return `has sold all of its ${plural(limit, 'unit')}`
+  if (left <= 0) return 'has no units left'
+  return `has ${plural(left, 'unit')} left, and needs ${needed ?? 1} at once`
+}
+
+function describeBudgetGone({ limit, left = 0, needed }: Facts): string {
+  if (limit !== undefined) return `has spent its budget of ${formatMoney(limit)}`
+  return `may take off no more than ${formatMoney(left)} here, and needs ${formatMoney(needed ?? 0)} at once`
+}
+
+/** In phase 1 the figures are those of one item on the shelf, after it those of the order. */
+function describeBetterWithout(
+  { promotion: by, withIt = 0, without = 0 }: Facts,
+  { mechanic, promotion }: Place,
+): string {
+  const what = mechanic === 'markdown' ? 'an item' : 'the order'
+  const figures =
+    withIt === without
+      ? `${what} comes to ${formatMoney(without)} either way`
+      : `${what} would come to ${formatMoney(withIt)} with it, ${formatMoney(without)} without it`
+  return `was left out${by === undefined ? '' : ` for ${promotion(by)}`}: ${figures}`
 }
 
 const CODE_TEXT: Readonly<Partial<Record<NonNullable<CodeOutcome['reason']>, string>>> = {
@@ -91,7 +171,7 @@ const CODE_TEXT: Readonly<Partial<Record<NonNullable<CodeOutcome['reason']>, str
 }
 
 /** What became of a code, after the code itself; one without effect says why its promotion did nothing. */
-export function explainCode({ outcome, reason }: CodeOutcome, why = ''): string {
+export function explainCode({ outcome, reason }: Pick<CodeOutcome, 'outcome' | 'reason'>, why = ''): string {
   if (outcome === 'applied') return 'is taken into account'
   if (outcome === 'noEffect') return why === '' ? 'changes nothing in this cart' : `changes nothing: its offer ${why}`
   return (reason && CODE_TEXT[reason]) ?? 'can’t be used'
@@ -115,12 +195,14 @@ function describeReward(reward: unknown, kind?: Mechanic['kind']): string {
   return kind === 'delivery' ? describeDelivery(given as Value) : describeValue(given as Value)
 }
 
-/** A quote in sentences: each promotion that applied or was meant to, each code, each nudge. */
+/** A quote in sentences: what became of each promotion and each code, and what a little more would bring. */
 export function writeQuote(quote: Quote, context: ReasonContext): string[] {
-  const outcomes = quote.promotions.map(
-    (outcome) => `${context.promotion(outcome.promotion)} ${explainOutcome(outcome, context)}.`,
-  )
-  const codes = quote.codes.map((code) => `Code ${code.code} ${explainCode(code)}.`)
+  const explain = (outcome: PromotionOutcome) => explainOutcome(outcome, context)
+  const outcomes = quote.promotions.map((outcome) => `${context.promotion(outcome.promotion)} ${explain(outcome)}.`)
+  const codes = quote.codes.map((code) => {
+    const own = quote.promotions.find(({ promotion }) => promotion === code.promotion)
+    return `Code ${code.code} ${explainCode(code, own?.reason ? explain(own) : '')}.`
+  })
   const nudges = quote.nudges.map(
     (nudge) => `${context.promotion(nudge.promotion)}: ${explainNudge(nudge, context.kind?.(nudge.promotion))}.`,
   )

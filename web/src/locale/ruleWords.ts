@@ -45,3 +45,15 @@ function describeRange({ from, below }: NonNullable<ReachKeys['regularPrice']>):
   if (from !== undefined && below !== undefined) return `from ${formatMoney(from)} to below ${formatMoney(below)}`
   return from !== undefined ? `from ${formatMoney(from)} up` : `below ${formatMoney(below!)}`
 }
+
+export const CHANNELS: Readonly<Record<string, string>> = {
+  web: 'the web shop',
+  app: 'the app',
+  counter: 'the shop in town',
+}
+
+export const DELIVERY_OPTIONS: Readonly<Record<string, string>> = {
+  parcel: 'parcel',
+  express: 'express parcel',
+  collect: 'collection in town',
+}

@@ -1,4 +1,5 @@
-import type { Condition, SentencePart, WeeklyWindow } from '@novalex/core'
+import { formatAmount, type Rounding, type SentencePart, type WeeklyWindow } from '@novalex/core'
+import { describeCondition } from './condition.ts'
 import { formatEnd, formatLocal, formatMoney, joinWords, plural } from './format.ts'
 import { OFFER_WORDS } from './offerSentence.ts'
 import { describeReach, describeValue, type Names } from './ruleWords.ts'
@@ -70,7 +71,7 @@ export function describePart(part: SentencePart, names: Names): string {
     case 'value':
       return describeValuePart(part)
     case 'rounding':
-      return 'rounded'
+      return describeRounding(part.rounding)
     case 'prices':
       return part.isRegular
         ? `a new regular price for ${plural(part.products, 'product')}`
@@ -88,77 +89,23 @@ function plain(text: string): SentencePiece {
   return { part: null, text }
 }
 
-function describeValuePart({ value, bands, isLadder }: Extract<SentencePart, { part: 'value' }>): string {
-  const base = value ? describeValue(value) : `less by ${plural(bands, 'price band')}`
-  return isLadder ? `${base}, changing along a ladder` : base
+function describeValuePart({ value, bands }: Extract<SentencePart, { part: 'value' }>): string {
+  if (value) return describeValue(value)
+  return joinWords(bands.map((band) => `${describeValue(band.value)} from ${formatMoney(band.from)}`))
 }
 
-export function describeCondition(when: Condition | null, names: Names): string {
-  if (when === null) return 'anyone'
-  if ('all' in when) return joinWords(when.all.map((part) => describeCondition(part, names)))
-  if ('any' in when)
-    return joinWords(
-      when.any.map((part) => describeCondition(part, names)),
-      'or',
-    )
-  if ('not' in when) return `anyone but ${describeCondition(when.not, names)}`
-  switch (when.test) {
-    case 'group':
-      return `anyone in ${joinWords(when.in, 'or')}`
-    case 'tag':
-      return `anyone tagged ${joinWords(when.in, 'or')}`
-    case 'shopper':
-      return `shopper ${joinWords(when.in, 'or')}`
-    case 'channel':
-      return `anyone in ${joinWords(
-        when.in.map((channel) => CHANNELS[channel] ?? channel),
-        'or',
-      )}`
-    case 'country':
-      return `anyone with delivery to ${joinWords(when.in, 'or')}`
-    case 'option':
-      return `anyone with delivery by ${joinWords(
-        when.in.map((option) => DELIVERY_OPTIONS[option] ?? option),
-        'or',
-      )}`
-    case 'spend':
-      return `anyone with ${COMPARISONS[when.op]} ${formatMoney(when.amount)} of ${describeReach(when.reach, names)}${BASES[when.basis]}`
-    case 'quantity':
-      return `anyone with ${COMPARISONS[when.op]} ${when.count} of ${describeReach(when.reach, names)}`
-    case 'signedIn':
-      return when.is ? 'anyone signed in' : 'guests'
-    case 'orders':
-      return `anyone with ${COMPARISONS[when.op]} ${plural(when.count, 'order')} before`
-    case 'spent':
-      return `anyone who spent ${COMPARISONS[when.op]} ${formatMoney(when.amount)}`
-    case 'bought':
-      return `anyone who bought ${describeReach(when.reach, names)}`
-    default:
-      return when satisfies never
-  }
+const DIRECTIONS = { nearest: 'to the nearest', up: 'up to the next', down: 'down to the next' }
+
+function describeRounding({ to, step, ending = 0 }: Rounding): string {
+  const price = ending === 0 ? `multiple of ${formatMoney(step)}` : `price ending in ${formatEnding(step, ending)}`
+  return `rounded ${DIRECTIONS[to]} ${price}`
 }
 
-export const CHANNELS: Readonly<Record<string, string>> = {
-  web: 'the web shop',
-  app: 'the app',
-  counter: 'the shop in town',
-}
-
-export const DELIVERY_OPTIONS: Readonly<Record<string, string>> = {
-  parcel: 'parcel',
-  express: 'express parcel',
-  collect: 'collection in town',
-}
-
-const BASES = { regular: ' at regular prices', shelf: '', current: ' after earlier offers' }
-
-const COMPARISONS = {
-  '>=': 'at least',
-  '>': 'more than',
-  '<=': 'at most',
-  '<': 'fewer than',
-  '=': 'exactly',
-  '!=': 'other than',
+/** As many digits as the step leaves free: `.95` in steps of 1.00, `9.90` in steps of 10.00, `9` in steps of 0.10. */
+function formatEnding(step: number, ending: number): string {
+  const digits = String(step - 1).length
+  if (digits === 1) return String(ending)
+  return digits === 2 ? `.${String(ending).padStart(2, '0')}` : formatAmount(ending)
 }
 
 const DAYS = ['Mondays', 'Tuesdays', 'Wednesdays', 'Thursdays', 'Fridays', 'Saturdays', 'Sundays']
@@ -180,8 +127,9 @@ function describeStacking(
 ): string {
   if (mode === 'sole') return 'the only offer in the order'
   if (mode === 'alone') return 'alone on an item'
-  if (mode === 'closes') return 'with nothing after it on the item'
+  if (mode === 'closes' && apart.length === 0) return 'with nothing after it on the item'
   if (apart.length === 0) return 'together with anything'
   const others = apart.map((id) => (id === group ? `another ${names.stackGroup(id)}` : names.stackGroup(id)))
-  return `not together with ${joinWords(others, 'or')}`
+  const not = `not together with ${joinWords(others, 'or')}`
+  return mode === 'closes' ? `${not}, with nothing after it on the item` : not
 }

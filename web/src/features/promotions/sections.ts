@@ -62,5 +62,6 @@ export const SECTION_OF_PART: Readonly<Record<SentencePart['part'], SectionKey>>
   options: 'what',
   surcharge: 'what',
   steps: 'what',
+  ladder: 'what',
   prices: 'what',
 }

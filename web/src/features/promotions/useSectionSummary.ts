@@ -6,7 +6,8 @@ import { offerText } from '@/locale/enOffers.ts'
 import { joinWords, plural } from '@/locale/format.ts'
 import { describeLimits } from '@/locale/offerSentence.ts'
 import { describeReach } from '@/locale/ruleWords.ts'
-import { describeCondition, describePart, describeWeekly } from '@/locale/sentence.ts'
+import { describeCondition } from '@/locale/condition.ts'
+import { describePart, describeWeekly } from '@/locale/sentence.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { describeEnd } from './editors/describeEnd.ts'
@@ -50,5 +51,5 @@ export function useSectionSummary() {
 
 const WHAT_PARTS: readonly SentencePart['part'][] = [
   ...(['value', 'rounding', 'maxUnits', 'tiers', 'buy', 'get', 'parts', 'price', 'repeat'] as const),
-  ...(['options', 'surcharge', 'steps', 'prices'] as const),
+  ...(['options', 'surcharge', 'steps', 'ladder', 'prices'] as const),
 ]

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ShopCartAnswer } from '@novalex/contract'
-import { formatAmount, type SkipReason } from '@novalex/core'
+import { formatAmount } from '@novalex/core'
 import { ref } from 'vue'
 import { api } from '@/api/api.ts'
 import LoadError from '@/components/LoadError.vue'
@@ -8,8 +8,8 @@ import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
 import { shopText } from '@/locale/enShop.ts'
 import { formatMoney } from '@/locale/format.ts'
-import { explainCode, explainNudge, explainOutcome } from '@/locale/reasons.ts'
-import { DELIVERY_OPTIONS } from '@/locale/sentence.ts'
+import { explainCode, explainLack, explainNudge } from '@/locale/reasons.ts'
+import { DELIVERY_OPTIONS } from '@/locale/ruleWords.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -33,17 +33,8 @@ const causeOf = ({ kind, title, code }: Cause) =>
 
 /** Why a code changes nothing, without naming promotions. */
 function sayOf({ code, outcome, reason, lacks }: Code): string {
-  const context = { names: names.names, promotion: () => shopText.causes.markdown, start: '', end: '' }
-  const why =
-    lacks && lacks.reason !== 'stacking'
-      ? explainOutcome(
-          { promotion: '', outcome: 'skipped', amount: 0, reason: lacks.reason as SkipReason, facts: lacks.facts },
-          context,
-        )
-      : lacks
-        ? shopText.notForThisCart
-        : ''
-  return shopText.codeSays(code, explainCode({ code, outcome, reason }, why))
+  const why = lacks ? explainLack(lacks, names.names) : ''
+  return shopText.codeSays(code, explainCode({ outcome, reason }, why))
 }
 
 function useCode(): void {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { text } from '@/locale/en.ts'
-import { DELIVERY_OPTIONS } from '@/locale/sentence.ts'
+import { DELIVERY_OPTIONS } from '@/locale/ruleWords.ts'
 import { useTillCart } from './useTill.ts'
 
 /** Codes as a shopper types them, and the way of delivery. */

@@ -2,7 +2,7 @@
 import type { Promotion } from '@novalex/core'
 import { computed, watch } from 'vue'
 import { text } from '@/locale/en.ts'
-import { CHANNELS } from '@/locale/sentence.ts'
+import { CHANNELS } from '@/locale/ruleWords.ts'
 import { toPromotion } from '@/features/promotions/toDraft.ts'
 import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
 import KeepTestCart from '@/features/testCarts/KeepTestCart.vue'

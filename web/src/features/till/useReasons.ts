@@ -1,4 +1,4 @@
-import { normalizeCode, type CodeOutcome, type Promotion, type PromotionOutcome, type Quote } from '@novalex/core'
+import type { CodeOutcome, Promotion, PromotionOutcome, Quote } from '@novalex/core'
 import { formatEnd, formatLocal } from '@/locale/format.ts'
 import { explainCode, explainOutcome } from '@/locale/reasons.ts'
 import { useNames } from '@/stores/names.ts'
@@ -23,10 +23,7 @@ export function useReasons(edited: () => Promotion) {
 
   /** One without effect says why its promotion did nothing. */
   function explainCodeOf(quote: Quote, code: CodeOutcome): string {
-    const outcome = quote.promotions.find(({ promotion }) => {
-      const own = find(promotion)?.code
-      return own && 'text' in own && normalizeCode(own.text) === normalizeCode(code.code)
-    })
+    const outcome = quote.promotions.find(({ promotion }) => promotion === code.promotion)
     return explainCode(code, outcome && code.outcome === 'noEffect' ? explain(outcome) : '')
   }
   return { find, nameOf, explain, explainCodeOf }

@@ -2,7 +2,7 @@
 import type { Condition, ConditionTest } from '@novalex/core'
 import { computed } from 'vue'
 import { offerText } from '@/locale/enOffers.ts'
-import { describeCondition } from '@/locale/sentence.ts'
+import { describeCondition } from '@/locale/condition.ts'
 import { useNames } from '@/stores/names.ts'
 import { usePromotion } from '../../usePromotionDraft.ts'
 import ConditionGroup from './ConditionGroup.vue'

@@ -3,7 +3,7 @@ import type { Basis, Comparison, ConditionTest, Reach } from '@novalex/core'
 import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { offerText } from '@/locale/enOffers.ts'
-import { CHANNELS, DELIVERY_OPTIONS } from '@/locale/sentence.ts'
+import { CHANNELS, DELIVERY_OPTIONS } from '@/locale/ruleWords.ts'
 import PartReach from '../PartReach.vue'
 
 /** What one test asks. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { DeliveryOffer } from '@novalex/core'
 import { offerText } from '@/locale/enOffers.ts'
-import { DELIVERY_OPTIONS } from '@/locale/sentence.ts'
+import { DELIVERY_OPTIONS } from '@/locale/ruleWords.ts'
 import TiersEditor from '../TiersEditor.vue'
 import { useMechanic } from '../useMechanic.ts'
 import { DELIVERY_KINDS } from '../valueKinds.ts'

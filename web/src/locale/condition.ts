@@ -1,0 +1,157 @@
+import type { Comparison, Condition, ConditionTest, FailedTest, Reach } from '@novalex/core'
+import { formatMoney, joinWords, plural } from './format.ts'
+import { CHANNELS, DELIVERY_OPTIONS, describeReach, type Names } from './ruleWords.ts'
+
+/** A condition as whom it is about: `anyone in club and not signed in`. Groups inside groups stand in brackets. */
+export function describeCondition(when: Condition | null, names: Names): string {
+  if (when === null) return 'anyone'
+  const words = describePart(when, names, { isNegated: false, isInside: false })
+  return words === '' ? 'anyone' : words === NEVER ? 'nobody' : `anyone ${words}`
+}
+
+const NEVER = 'who does not exist'
+
+interface Place {
+  readonly isNegated: boolean
+  readonly isInside: boolean
+}
+
+function describePart(when: Condition, names: Names, { isNegated, isInside }: Place): string {
+  if ('not' in when) return describePart(when.not, names, { isNegated: !isNegated, isInside })
+  if (!('all' in when || 'any' in when)) return describeTest(when, names, isNegated)
+  const parts = 'all' in when ? when.all : when.any
+  const isAll = 'all' in when !== isNegated
+  if (parts.length === 0) return isAll ? '' : NEVER
+  const isGroup = parts.length > 1
+  const words = parts.map((part) => describePart(part, names, { isNegated, isInside: isInside || isGroup }))
+  const joined = joinWords(words, isAll ? 'and' : 'or')
+  return isInside && isGroup ? `(${joined})` : joined
+}
+
+/** One test, or that it does not hold, as words after "anyone". */
+export function describeTest(test: ConditionTest, names: Names, isNegated: boolean): string {
+  const not = isNegated ? 'not ' : ''
+  const having = isNegated ? 'without' : 'with'
+  const listed = (words: Readonly<Record<string, string>>, ids: readonly string[]) =>
+    joinWords(
+      ids.map((id) => words[id] ?? id),
+      'or',
+    )
+  switch (test.test) {
+    case 'group':
+      return `${not}in ${joinWords(test.in, 'or')}`
+    case 'tag':
+      return `${not}tagged ${joinWords(test.in, 'or')}`
+    case 'shopper':
+      return `who is ${not}shopper ${joinWords(test.in, 'or')}`
+    case 'channel':
+      return `${not}in ${listed(CHANNELS, test.in)}`
+    case 'country':
+      return `${having} delivery to ${joinWords(test.in, 'or')}`
+    case 'option':
+      return `${having} delivery by ${listed(DELIVERY_OPTIONS, test.in)}`
+    case 'signedIn':
+      return test.is === isNegated ? 'not signed in' : 'signed in'
+    case 'spend': {
+      const amount = compareMoney(isNegated ? OPPOSITE[test.op] : test.op, test.amount)
+      return `with ${amount}${describePlace(test.reach, names)}${BASES[test.basis]}`
+    }
+    case 'quantity': {
+      const isAnything = isWhole(test.reach)
+      const count = compareCount(isNegated ? OPPOSITE[test.op] : test.op, test.count, isAnything ? 'item' : null)
+      return `with ${count}${describePlace(test.reach, names)}`
+    }
+    case 'orders':
+      return `with ${compareCount(isNegated ? OPPOSITE[test.op] : test.op, test.count, 'order')} before`
+    case 'spent':
+      return `who spent ${compareMoney(isNegated ? OPPOSITE[test.op] : test.op, test.amount)} before`
+    case 'bought': {
+      const what = isWhole(test.reach) ? 'anything' : describeReach(test.reach, names)
+      return isNegated ? `who never bought ${what}` : `who bought ${what} before`
+    }
+    default:
+      return test satisfies never
+  }
+}
+
+const isWhole = (reach: Reach) => Object.keys(reach).length === 0
+
+const describePlace = (reach: Reach, names: Names) =>
+  isWhole(reach) ? ' in the cart' : ` of ${describeReach(reach, names)}`
+
+const BASES = { regular: ' at regular prices', shelf: '', current: ' after earlier offers' }
+
+const OPPOSITE: Readonly<Record<Comparison, Comparison>> = {
+  '>=': '<',
+  '<': '>=',
+  '>': '<=',
+  '<=': '>',
+  '=': '!=',
+  '!=': '=',
+}
+
+function compareMoney(op: Comparison, amount: number): string {
+  const money = formatMoney(amount)
+  return {
+    '>=': `${money} or more`,
+    '>': `more than ${money}`,
+    '<=': `${money} or less`,
+    '<': `less than ${money}`,
+    '=': `exactly ${money}`,
+    '!=': `anything but ${money}`,
+  }[op]
+}
+
+/** `3 or more orders`, or without a noun `3 or more`. */
+function compareCount(op: Comparison, count: number, noun: string | null): string {
+  const isNone = (op === '<' && count === 1) || ((op === '=' || op === '<=') && count === 0)
+  if (isNone) return noun ? `no ${noun}` : 'none'
+  const exact = noun ? plural(count, noun) : String(count)
+  const many = noun ? ` ${noun}s` : ''
+  return {
+    '>=': `${count} or more${many}`,
+    '>': `more than ${exact}`,
+    '<=': `${count} or fewer${many}`,
+    '<': `fewer than ${exact}`,
+    '=': `exactly ${exact}`,
+    '!=': `any number but ${count}${noun ? ` of ${noun}s` : ''}`,
+  }[op]
+}
+
+/** The test that kept a promotion out: whom it is for, and what was found instead. */
+export function describeFailed({ test, isNegated, found }: FailedTest, names: Names): string {
+  const wanted = describeTest(test, names, isNegated)
+  return `is for anyone ${wanted}; ${describeFound(test, found)}`
+}
+
+function describeFound({ test }: ConditionTest, found: FailedTest['found']): string {
+  const words = String(found ?? '')
+  switch (test) {
+    case 'spend':
+      return `this cart has ${formatMoney(Number(found))}`
+    case 'quantity':
+      return `this cart has ${found === 0 ? 'none' : words}`
+    case 'orders':
+      return `this shopper has ${found === 0 ? 'none' : words}`
+    case 'spent':
+      return `this shopper spent ${formatMoney(Number(found))}`
+    case 'group':
+      return words === '' ? 'this shopper is in no group' : `this shopper is in ${words}`
+    case 'tag':
+      return words === '' ? 'this shopper has no tag' : `this shopper is tagged ${words}`
+    case 'shopper':
+      return `this one is ${words}`
+    case 'channel':
+      return `this order is placed in ${CHANNELS[words] ?? words}`
+    case 'country':
+      return words === '' ? 'no delivery is chosen' : `this order goes to ${words}`
+    case 'option':
+      return words === '' ? 'no delivery is chosen' : `this order goes by ${DELIVERY_OPTIONS[words] ?? words}`
+    case 'signedIn':
+      return found === true ? 'this shopper is signed in' : 'this is a guest'
+    case 'bought':
+      return `this shopper ${found === true ? 'did' : 'did not'}`
+    default:
+      return test satisfies never
+  }
+}
