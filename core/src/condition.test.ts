@@ -12,7 +12,7 @@ const judge = (condition: Condition, cart: Partial<Cart> = {}) =>
   judgeCondition(condition, {
     cart: createOrder({}, cart).cart,
     pieces: [],
-    inReach: () => false,
+    linesIn: () => [],
     matcherOf,
     findProduct: (sku) => catalogue.bySku.get(sku),
   })

@@ -23,7 +23,8 @@ export interface ConditionView {
   /** The cart's units as they stand at the start of the phase; none where shelf prices are made. */
   readonly pieces: readonly Piece[]
   readonly matcherOf: (reach: Reach) => ReachMatcher
-  readonly inReach: (reach: Reach, piece: Piece) => boolean
+  /** Whether each cart line lies in a reach. */
+  readonly linesIn: (reach: Reach) => readonly boolean[]
   /** A product as it is regularly priced now; undefined where the catalogue has it no longer. */
   readonly findProduct: (sku: string) => Product | undefined
 }
@@ -87,11 +88,12 @@ function judgeTest(test: ConditionTest, view: ConditionView): TestResult {
   }
 }
 
-function judgeUnits(test: Exclude<CartTest, { test: 'option' }>, { pieces, inReach }: ConditionView): TestResult {
+function judgeUnits(test: Exclude<CartTest, { test: 'option' }>, { pieces, linesIn }: ConditionView): TestResult {
+  const lines = pieces.length > 0 ? linesIn(test.reach) : []
   let count = 0
   let worth = 0
   for (const piece of pieces) {
-    if (!inReach(test.reach, piece)) continue
+    if (!lines[piece.line]) continue
     count += piece.count
     if (test.test === 'spend') worth += piece[test.basis] * piece.count
   }

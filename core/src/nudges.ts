@@ -20,9 +20,10 @@ export interface Nudge {
 
 /** The nudge of a promotion that was skipped only because something is lacking. */
 export function toNudge({ promotion }: CompiledPromotion, { missingUnits, missingAmount }: Skip): Nudge[] {
+  if (missingUnits === undefined && missingAmount === undefined) return []
   const reward = firstReward(promotion.mechanic)
-  if (missingUnits !== undefined) return [{ promotion: promotion.id, missingUnits, reward }]
-  return missingAmount === undefined ? [] : [{ promotion: promotion.id, missingAmount, reward }]
+  const missing = missingUnits === undefined ? { missingAmount } : { missingUnits }
+  return [{ promotion: promotion.id, ...missing, reward }]
 }
 
 function firstReward(mechanic: Mechanic): unknown {

@@ -4,7 +4,10 @@ import type { MinorUnits } from './money.ts'
 import { findNextStep, toNudge, type Nudge } from './nudges.ts'
 import { explainOffer } from './offers/explainOffer.ts'
 import { replay, type Replay } from './offers/replay.ts'
+import { computePay } from './offers/settleOffers.ts'
+import type { Product } from './plan.ts'
 import type { Settled } from './quote.ts'
+import type { Session } from './session.ts'
 import { explainShelf } from './shelfPhase.ts'
 import type { Skip, SkipReason } from './skip.ts'
 
@@ -30,6 +33,7 @@ export function describeOutcomes(
   const turns = replay(settled.contest, settled.settlement)
   const heldOnShelf = countHeldOnShelf(settled)
   const leftOut = explainShelf(settled.shelf, settled.session.plan)
+  const stepped = findStepped(settled.session)
   const promotions = settled.session.plan.promotions.map((entry): PromotionOutcome => {
     const { id } = entry.promotion
     const amount = amounts.get(id)
@@ -38,7 +42,7 @@ export function describeOutcomes(
       const facts = keepFacts({ unitsByFloor: heldOnShelf.get(id), ...findHeld(settled, turns, entry) })
       return { promotion: id, outcome: 'applied', reason: null, amount, facts }
     }
-    const skip = explain(settled, { entry, turns, leftOut })
+    const skip = explain(settled, { entry, turns, leftOut, stepped })
     nudges.push(...toNudge(entry, skip))
     return { promotion: id, outcome: 'skipped', amount: 0, reason: skip.reason, facts: toFacts(skip) }
   })
@@ -49,14 +53,23 @@ interface Asked {
   readonly entry: CompiledPromotion
   readonly turns: Replay
   readonly leftOut: ReadonlyMap<string, Skip>
+  /** A product of the cart that price steps reach. */
+  readonly stepped: ReadonlyMap<CompiledPromotion, Product>
 }
 
-function explain(settled: Settled, { entry, turns, leftOut }: Asked): Skip {
+function findStepped({ plan, order }: Session): Map<CompiledPromotion, Product> {
+  const products = order.cart.lines.flatMap(({ sku }) => plan.catalogue.bySku.get(sku) ?? [])
+  const steps = products.flatMap((product) => plan.findPriceSteps(product).map((entry) => [entry, product] as const))
+  // Of several, the first in the cart.
+  return new Map(steps.toReversed())
+}
+
+function explain(settled: Settled, { entry, turns, leftOut, stepped }: Asked): Skip {
   const { session, contest, settlement } = settled
   switch (entry.phase) {
     case 0: {
       const admission = session.admittedWith(entry, [])
-      return isAdmitted(admission) ? explainStep(settled, entry) : admission
+      return isAdmitted(admission) ? explainStep(settled, stepped.get(entry)) : admission
     }
     case 1: {
       const admission = session.admittedWith(entry, [])
@@ -73,25 +86,22 @@ function explain(settled: Settled, { entry, turns, leftOut }: Asked): Skip {
 }
 
 /** Why price steps set no price: another one did before them, or no rung of theirs has been reached. */
-function explainStep({ session }: Settled, entry: CompiledPromotion): Skip {
-  const { plan, order } = session
-  const reached = order.cart.lines
-    .map(({ sku }) => plan.catalogue.bySku.get(sku)!)
-    .find((product) => plan.findPriceSteps(product).includes(entry))
-  if (!reached) return { reason: 'nothing-in-reach' }
-  const first = session.stepOf(reached)
+function explainStep({ session }: Settled, product: Product | undefined): Skip {
+  if (!product) return { reason: 'nothing-in-reach' }
+  const first = session.stepOf(product)
   return first ? { reason: 'stacking', by: first.promotion.id, because: 'first-only' } : { reason: 'no-saving' }
 }
 
 /** Why a delivery offer or a surcharge changes nothing. Of several delivery offers at most one applies. */
-function explainExtra({ session, settlement, delivery, surcharges }: Settled, entry: CompiledPromotion): Skip {
+function explainExtra(settled: Settled, entry: CompiledPromotion): Skip {
+  const { session, contest, settlement, delivery, surcharges } = settled
   const known = [...delivery.all, ...surcharges].find((extra) => extra.entry === entry)
   if (known?.miss) return known.miss
   const { chosen } = delivery
   if (known && chosen) {
     const by = chosen.entry.promotion.id
     if (session.plan.store.conflicts === 'rank') return { reason: 'stacking', by, because: 'first-only' }
-    const without = settlement.pay
+    const without = computePay(contest, settlement.state)
     return { reason: 'better-without', by, withIt: without + chosen.amount - known.amount, without }
   }
   const admission = session.admittedWith(entry, settlement.state.pieces)
@@ -112,7 +122,9 @@ function findHeld({ delivery, surcharges }: Settled, turns: Replay, entry: Compi
 
 /** Those that there are. */
 function keepFacts(facts: Readonly<Record<string, unknown>>): PromotionOutcome['facts'] {
-  return Object.fromEntries(Object.entries(facts).filter(([, fact]) => fact !== undefined))
+  const kept: Record<string, unknown> = {}
+  for (const name in facts) if (facts[name] !== undefined) kept[name] = facts[name]
+  return kept
 }
 
 function countHeldOnShelf({ shelf }: Settled): Map<string, number> {

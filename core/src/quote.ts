@@ -1,16 +1,17 @@
 import type { CodeReason } from './codes.ts'
 import type { CompiledPlan, CompiledPromotion } from './compilePlan.ts'
 import { computeFloor } from './floor.ts'
-import { taxOn, type MinorUnits } from './money.ts'
+import type { MinorUnits } from './money.ts'
 import type { Nudge } from './nudges.ts'
-import { computeDelivery, computeSurcharges, sumAmounts, type Extra } from './offers/extras.ts'
+import { computeDelivery, computeSurcharges, type Extra } from './offers/extras.ts'
 import { createContest, settleOffers, type Contest, type Settlement } from './offers/settleOffers.ts'
-import { describeOutcomes, type PromotionOutcome } from './outcomes.ts'
-import { sumOf, type Cut, type Piece } from './piece.ts'
+import type { PromotionOutcome } from './outcomes.ts'
+import type { Cut, Piece } from './piece.ts'
 import type { Order, Product } from './plan.ts'
 import { createProblem, type Problem } from './problem.ts'
 import { createSession, type Session } from './session.ts'
 import { computeShelfPhase, type ShelfPhase } from './shelfPhase.ts'
+import { writeQuote } from './writeQuote.ts'
 
 export interface Adjustment {
   readonly promotion: string
@@ -100,10 +101,8 @@ export function computeQuote(plan: CompiledPlan, order: Order): Quote {
 
 function settleOrder(plan: CompiledPlan, order: Order): Settled {
   const session = createSession(plan, order)
-  const lines = order.cart.lines.map(({ sku, quantity }) => ({
-    product: session.priced(getProduct(plan, sku)),
-    quantity,
-  }))
+  const goods = session.goods()
+  const lines = order.cart.lines.map(({ quantity }, line) => ({ product: goods[line]!, quantity }))
   const shelf = computeShelfPhase(session, lines)
   const contest = createContest(session, toPieces(plan, shelf), findOffers(plan, lines))
   const settlement = settleOffers(contest)
@@ -143,152 +142,4 @@ function toPieces({ store }: CompiledPlan, { lines }: ShelfPhase): Piece[] {
     }
   })
   return pieces
-}
-
-function writeQuote(settled: Settled): Quote {
-  const { session, settlement, delivery, surcharges } = settled
-  const { store } = session.plan
-  const lines = [...writeLines(settled), ...writeGifts(settled)]
-  const regular = session.order.cart.delivery?.price ?? 0
-  const { chosen } = delivery
-  const adjustments = chosen
-    ? [{ promotion: chosen.entry.promotion.id, phase: 4, amount: chosen.amount, units: 0 }]
-    : []
-  const quoteDelivery = { regular, total: regular - (chosen?.amount ?? 0), adjustments }
-  const added = surcharges.filter(({ amount }) => amount > 0)
-  const sum = (pick: (line: QuoteLine) => number) => lines.reduce((total, line) => total + pick(line), 0)
-  const merchandise = sum((line) => line.total)
-  const tax =
-    sum((line) => line.tax) +
-    taxOn(quoteDelivery.total, store.deliveryTaxRate, store.pricesIncludeTax) +
-    added.reduce((total, { amount }) => total + taxOn(amount, store.surchargeTaxRate, store.pricesIncludeTax), 0)
-  const surcharge = sumAmounts(added)
-  const regularGoods = sum((line) => line.regular)
-  const amounts = once(() => amountsOf(settled, lines))
-  // Why each promotion did what it did is asked less often than what a cart costs, so it is worked out only when it is.
-  const explained = once(() => describeOutcomes(settled, amounts()))
-  return {
-    lines,
-    delivery: quoteDelivery,
-    surcharges: added.map(({ entry, amount }) => ({ promotion: entry.promotion.id, amount })),
-    totals: {
-      regular: regularGoods,
-      shelf: sum((line) => line.shelf),
-      merchandise,
-      delivery: quoteDelivery.total,
-      surcharges: surcharge,
-      tax,
-      grand: merchandise + quoteDelivery.total + surcharge + (store.pricesIncludeTax ? 0 : tax),
-      saved: regularGoods - merchandise + regular - quoteDelivery.total,
-    },
-    get promotions() {
-      return explained().promotions
-    },
-    codes: session.codes.length > 0 ? describeCodes(session, amounts()) : [],
-    get nudges() {
-      return explained().nudges
-    },
-    proven: settlement.isProven,
-  }
-}
-
-function once<T>(work: () => T): () => T {
-  let known: { readonly value: T } | null = null
-  return () => (known ??= { value: work() }).value
-}
-
-function writeLines({ session, settlement }: Settled): QuoteLine[] {
-  const { plan, order } = session
-  const pieces: Piece[][] = order.cart.lines.map(() => [])
-  for (const piece of settlement.state.pieces) pieces[piece.line]!.push(piece)
-  return order.cart.lines.map(({ sku, quantity }, line) => {
-    const own = pieces[line]!
-    const total = sumOf(own, 'current')
-    return {
-      sku,
-      quantity,
-      gift: false,
-      regular: sumOf(own, 'regular'),
-      shelf: sumOf(own, 'shelf'),
-      total,
-      tax: taxOn(total, getProduct(plan, sku).taxRate, plan.store.pricesIncludeTax),
-      adjustments: collectAdjustments(own),
-    }
-  })
-}
-
-/** By phase and rank. */
-function collectAdjustments(pieces: readonly Piece[]): Adjustment[] {
-  const found: { readonly entry: CompiledPromotion; amount: MinorUnits; units: number }[] = []
-  for (const { cuts, count } of pieces) {
-    for (let cut = cuts; cut; cut = cut.before) {
-      const { entry, amount } = cut
-      const known = found.find((one) => one.entry === entry)
-      if (known) {
-        known.amount += amount * count
-        known.units += count
-      } else found.push({ entry, amount: amount * count, units: count })
-    }
-  }
-  found.sort(({ entry: a }, { entry: b }) => a.phase - b.phase || a.promotion.rank - b.promotion.rank)
-  return found.map(({ entry, amount, units }) => ({
-    promotion: entry.promotion.id,
-    phase: entry.phase,
-    amount,
-    units,
-  }))
-}
-
-function writeGifts({ settlement }: Settled): QuoteLine[] {
-  return settlement.state.gifts.map(({ promotion, product, quantity, shelf }) => {
-    const worth = shelf * quantity
-    const adjustment = { promotion, phase: 2, amount: worth, units: quantity }
-    return {
-      sku: product.sku,
-      quantity,
-      gift: true,
-      regular: worth,
-      shelf: worth,
-      total: 0,
-      tax: 0,
-      adjustments: [adjustment],
-    }
-  })
-}
-
-/** What each promotion that applied came to, by id. A gift of no value is there with 0, and what set a regular price. */
-function amountsOf(
-  { session, contest, delivery, surcharges }: Settled,
-  lines: readonly QuoteLine[],
-): Map<string, MinorUnits> {
-  const amounts = new Map<string, MinorUnits>()
-  const add = (id: string, amount: MinorUnits) => amounts.set(id, (amounts.get(id) ?? 0) + amount)
-  for (const { product } of contest.pieces) {
-    const step = session.stepOf(product)
-    if (step) add(step.promotion.id, 0)
-  }
-  for (const { promotion, amount } of lines.flatMap((line) => line.adjustments)) add(promotion, amount)
-  for (const { entry, amount } of [...(delivery.chosen ? [delivery.chosen] : []), ...surcharges]) {
-    if (amount > 0) add(entry.promotion.id, amount)
-  }
-  return amounts
-}
-
-function describeCodes({ codes, order }: Session, amounts: ReadonlyMap<string, MinorUnits>): CodeOutcome[] {
-  const byCode = new Map(codes.map((reading) => [reading.code, reading]))
-  return order.cart.codes.flatMap((code): CodeOutcome[] => {
-    const reading = byCode.get(code)
-    if (!reading) return []
-    byCode.delete(code)
-    const promotion = reading.entry?.promotion.id ?? null
-    if (reading.opens === null) return [{ code, promotion, outcome: 'refused', reason: reading.reason }]
-    const isApplied = amounts.has(reading.opens)
-    return [{ code, promotion, outcome: isApplied ? 'applied' : 'noEffect', reason: null }]
-  })
-}
-
-function getProduct(plan: CompiledPlan, sku: string): Product {
-  const product = plan.catalogue.bySku.get(sku)
-  if (!product) throw new RangeError(`unknown SKU: ${sku}`)
-  return product
 }

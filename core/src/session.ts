@@ -26,7 +26,10 @@ export interface Session {
   admittedOf(entries: readonly CompiledPromotion[]): readonly AdmittedPromotion[]
   /** Whether each cart line lies in a reach. */
   linesIn(reach: Reach): readonly boolean[]
-  inReach(reach: Reach, piece: Piece): boolean
+  /** The units of a reach. */
+  piecesIn(reach: Reach, pieces: readonly Piece[]): Piece[]
+  /** The cart's products, line by line, as they are regularly priced now. */
+  goods(): readonly Product[]
 }
 
 export function createSession(plan: CompiledPlan, order: Order): Session {
@@ -73,17 +76,23 @@ export function createSession(plan: CompiledPlan, order: Order): Session {
       const matches = plan.matcherOf(reach)
       let lines = reached.get(matches)
       if (!lines) {
-        goods ??= order.cart.lines.map(({ sku }) => session.priced(plan.catalogue.bySku.get(sku)!))
-        reached.set(matches, (lines = goods.map((product) => matches(product, product.regularPrice))))
+        lines = session.goods().map((product) => matches(product, product.regularPrice))
+        reached.set(matches, lines)
       }
       return lines
     },
-    inReach: (reach, { line }) => session.linesIn(reach)[line]!,
+    piecesIn(reach, pieces) {
+      const lines = session.linesIn(reach)
+      return pieces.filter(({ line }) => lines[line])
+    },
+    goods() {
+      return (goods ??= order.cart.lines.map(({ sku }) => session.priced(getProduct(plan, sku))))
+    },
     view: (pieces) => ({
       cart: order.cart,
       pieces,
       matcherOf: plan.matcherOf,
-      inReach: session.inReach,
+      linesIn: session.linesIn,
       findProduct: (sku) => {
         const product = plan.catalogue.bySku.get(sku)
         return product && session.priced(product)
@@ -91,6 +100,12 @@ export function createSession(plan: CompiledPlan, order: Order): Session {
     }),
   }
   return session
+}
+
+function getProduct({ catalogue }: CompiledPlan, sku: string): Product {
+  const product = catalogue.bySku.get(sku)
+  if (!product) throw new RangeError(`unknown SKU: ${sku}`)
+  return product
 }
 
 const NO_PIECES: readonly Piece[] = []
@@ -107,7 +122,7 @@ function applySteps({ plan, order, admitted }: Session, product: Product): Stepp
     cart: order.cart,
     pieces: [],
     matcherOf: plan.matcherOf,
-    inReach: () => false,
+    linesIn: () => [],
     findProduct: (sku) => plan.catalogue.bySku.get(sku),
   }
   for (const entry of plan.findPriceSteps(product)) {

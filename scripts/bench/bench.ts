@@ -121,6 +121,22 @@ const ROWS: Row[] = [
     repeats: 5,
   },
   {
+    what: 'the same `best` with every reason read, against without them',
+    subject: () => computeQuote(rivalsBest, cart5).promotions,
+    against: () => computeQuote(rivalsBest, cart5),
+    atMost: 10,
+    rounds: 9,
+    repeats: 5,
+  },
+  {
+    what: '20 lines, 1,000 live promotions, with all their reasons read, against without them',
+    subject: () => computeQuote(plan, order).promotions,
+    against: () => computeQuote(plan, order),
+    atMost: 20,
+    rounds: 21,
+    repeats: 5,
+  },
+  {
     what: '`best`, 12 promotions of which no two can meet, against `rank`',
     subject: () => computeQuote(lonersBest, cart5),
     against: () => computeQuote(lonersRank, cart5),

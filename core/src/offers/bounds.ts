@@ -19,7 +19,7 @@ export function boundOffer(session: Session, offer: AdmittedPromotion, pieces: r
 
 function boundUncapped(session: Session, offer: AdmittedPromotion, pieces: readonly Piece[]): MinorUnits {
   const { mechanic } = offer.entry.promotion
-  const inReach = (reach: Reach) => pieces.filter((piece) => session.inReach(reach, piece))
+  const inReach = (reach: Reach) => session.piecesIn(reach, pieces)
   switch (mechanic.kind) {
     case 'item-discount':
       return boundUnits(inReach(mechanic.reach), [offer.rung ?? mechanic.value], {

@@ -78,8 +78,8 @@ class BuyGetRun {
   serve({ buys, gets }: Serving): void {
     const { session } = this.context
     const { get, pick, repeat } = this.mechanic
-    const isInGet = ({ piece }: Taken) =>
-      get.sameSku === true || (get.reach !== undefined && session.inReach(get.reach, piece))
+    const lines = get.reach === undefined ? [] : session.linesIn(get.reach)
+    const isInGet = ({ piece }: Taken) => get.sameSku === true || lines[piece.line] === true
     const buyOrder = buys.toSorted((a, b) => Number(isInGet(a)) - Number(isInGet(b)) || dearestFirst(a, b))
     const getOrder = gets
       .filter((taken) => this.cutOf(taken) > 0)

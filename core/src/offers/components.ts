@@ -43,8 +43,7 @@ function looksAtWhole({ session, surcharges, third }: Contest): boolean {
 /** The cart lines that a promotion may touch, and the SKUs of which it may add gifts. */
 function keysOf({ session, pieces }: Contest, { entry }: AdmittedPromotion): Set<string> {
   const { mechanic } = entry.promotion
-  const reaches = reachesOf(mechanic)
-  const own = pieces.filter((piece) => reaches.some((reach) => session.inReach(reach, piece)))
+  const own = reachesOf(mechanic).flatMap((reach) => session.piecesIn(reach, pieces))
   const keys = new Set(own.map(({ line }) => `line ${line}`))
   if (mechanic.kind !== 'buy-get' || !mechanic.gift) return keys
   const skus = mechanic.get.sameSku ? own.map(({ product }) => product.sku) : (mechanic.get.reach?.skus ?? [])

@@ -3,7 +3,7 @@ import type { Skip } from '../skip.ts'
 import { applyOffer } from './applyOffer.ts'
 import type { Replay } from './replay.ts'
 import { searchWith } from './searchBest.ts'
-import { isSole, keepOffers, runAll, type Contest, type Settlement } from './settleOffers.ts'
+import { computePay, isSole, keepOffers, runAll, type Contest, type Settlement } from './settleOffers.ts'
 
 interface SettledContest {
   readonly contest: Contest
@@ -18,20 +18,21 @@ interface SettledContest {
 export function explainOffer(settled: SettledContest, offer: AdmittedPromotion): Skip {
   const { contest, settlement } = settled
   if (![...contest.second, ...contest.third].includes(offer)) return { reason: 'nothing-in-reach' }
+  const payOf = ({ state }: Settlement) => computePay(contest, state)
   const isBest = contest.session.plan.store.conflicts === 'best'
   const sole = settlement.members.find(isSole)
   if (sole || isSole(offer)) {
     const itself = runItself(contest, offer)
     if (!itself) return explainItself(contest, offer)
     if (sole && !(isBest && isSole(offer))) return { reason: 'sole', by: sole.entry.promotion.id }
-    if (isBest) return { reason: 'better-without', withIt: itself.pay, without: settlement.pay }
+    if (isBest) return { reason: 'better-without', withIt: payOf(itself), without: payOf(settlement) }
     return { reason: 'sole', by: findFirst(settlement), because: 'own-alone' }
   }
   const miss = tryInPlace(settled, offer)
   const joined = isBest || miss === null ? searchWith(contest, settlement, offer) : null
   if (!joined) return miss ?? { reason: 'no-saving' }
   const { by, because } = miss ?? {}
-  return { reason: 'better-without', withIt: joined.pay, without: settlement.pay, by, because }
+  return { reason: 'better-without', withIt: payOf(joined), without: payOf(settlement), by, because }
 }
 
 function runItself(contest: Contest, offer: AdmittedPromotion): Settlement | null {

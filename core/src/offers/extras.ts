@@ -75,7 +75,7 @@ export function computeSurcharges(
     const { mechanic } = entry.promotion
     const admission = session.admittedWith(entry, pieces)
     if (!isAdmitted(admission)) return { entry, amount: 0, miss: admission }
-    const own = mechanic.kind === 'surcharge' ? pieces.filter((piece) => session.inReach(mechanic.reach, piece)) : []
+    const own = mechanic.kind === 'surcharge' ? session.piecesIn(mechanic.reach, pieces) : []
     if (mechanic.kind !== 'surcharge' || own.length === 0)
       return { entry, amount: 0, miss: { reason: 'nothing-in-reach' } }
     const wanted = addedBy(mechanic.value, own)

@@ -77,8 +77,7 @@ export function findTouchable({ session, offer, state }: OfferContext, reach: Re
 /** Why nothing in a reach may be touched: another promotion stands in the way, or the cart holds nothing of it. */
 export function explainNothing({ session, offer, state }: OfferContext, reaches: readonly Reach[]): Skip {
   const { mayFollow } = session.plan.rules
-  for (const piece of state.pieces) {
-    if (!reaches.some((reach) => session.inReach(reach, piece))) continue
+  for (const piece of reaches.flatMap((reach) => session.piecesIn(reach, state.pieces))) {
     const rival = piece.touched.find((other) => !mayFollow(offer.entry.stack, other.stack))
     if (rival) {
       const because = findObstacle(offer.entry.stack, rival.stack)

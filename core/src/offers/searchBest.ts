@@ -26,14 +26,24 @@ export function searchBest(contest: Contest, alone: readonly Settlement[]): Sett
   const isSettled = ({ second, third }: Contest) => split.length > 1 && second.length + third.length === 1
   const parts = split.map((part) => (isSettled(part) ? runAll(part, { isStrict: false })! : searchPart(part)))
   const members = parts.flatMap((part) => part.members)
-  const best = parts.length === 1 ? parts[0]! : runMembers(contest, members)
+  const best = weigh(contest, parts.length === 1 ? parts[0]! : runMembers(contest, members))
   const isProven = parts.every((part) => part.isProven)
-  return { ...alone.reduce((least, one) => (isBetter(one, least) ? one : least), best), isProven }
+  const soles = alone.map((one) => weigh(contest, one))
+  return { ...soles.reduce((least, one) => (isBetter(one, least) ? one : least), best), isProven }
+}
+
+/** With what the shopper would pay, which is what `best` makes small. */
+interface Weighed extends Settlement {
+  readonly pay: MinorUnits
+}
+
+function weigh(contest: Contest, settlement: Settlement): Weighed {
+  return { ...settlement, pay: computePay(contest, settlement.state) }
 }
 
 function searchPart(part: Contest): Settlement {
   const search = new Search(part)
-  search.consider(runMembers(part, []))
+  search.consider(weigh(part, runMembers(part, [])))
   search.descend(0, { pieces: part.pieces, gifts: [] }, [])
   return search.isCut ? { ...search.best!, isProven: false } : search.best!
 }
@@ -68,7 +78,7 @@ interface SearchOptions {
 }
 
 class Search {
-  best: Settlement | null = null
+  best: Weighed | null = null
   isCut = false
   private work = 0
   private readonly contest: Contest
@@ -93,7 +103,7 @@ class Search {
     this.lowestDelivery = (session.order.cart.delivery?.price ?? 0) - boundDelivery(session)
   }
 
-  consider(found: Settlement): void {
+  consider(found: Weighed): void {
     if (this.best === null || isBetter(found, this.best)) this.best = found
   }
 
@@ -102,7 +112,7 @@ class Search {
     if (this.isHopeless(place, state, members)) return
     const offer = offers[place]
     if (offer === undefined) {
-      this.consider({ state, members, pay: computePay(contest, state), isProven: true })
+      this.consider(weigh(contest, { state, members, isProven: true }))
       return
     }
     if (place === contest.second.length) this.view = contest.session.view(state.pieces)
@@ -134,7 +144,7 @@ class Search {
 }
 
 /** Pays less; of equals the larger subset, then the one whose sorted ranks come first. */
-function isBetter(a: Settlement, b: Settlement): boolean {
+function isBetter(a: Weighed, b: Weighed): boolean {
   if (a.pay !== b.pay) return a.pay < b.pay
   if (a.members.length !== b.members.length) return a.members.length > b.members.length
   const [x, y] = [sortedRanks(a), sortedRanks(b)]
@@ -142,6 +152,6 @@ function isBetter(a: Settlement, b: Settlement): boolean {
   return at >= 0 && x[at]! < y[at]!
 }
 
-function sortedRanks({ members }: Settlement): number[] {
+function sortedRanks({ members }: Weighed): number[] {
   return members.map(({ entry }) => entry.promotion.rank).sort((a, b) => a - b)
 }

@@ -13,8 +13,6 @@ export interface Settlement {
   readonly state: CartState
   /** The promotions that applied, in the order in which they did. */
   readonly members: readonly AdmittedPromotion[]
-  /** What the shopper pays, gifts counted as saved: what `best` makes small. */
-  readonly pay: MinorUnits
   /** False if the search for the best was cut short. */
   readonly isProven: boolean
 }
@@ -35,17 +33,17 @@ export function createContest(
   pieces: readonly Piece[],
   offers: readonly CompiledPromotion[],
 ): Contest {
-  const keep = (entry: CompiledPromotion) => {
-    const admission = entry.phase === 2 ? session.admittedWith(entry, pieces) : session.admitted(entry)
-    return isAdmitted(admission) ? [admission] : []
+  const second: AdmittedPromotion[] = []
+  const third: AdmittedPromotion[] = []
+  const surcharges: CompiledPromotion[] = []
+  for (const entry of offers) {
+    if (entry.phase === 5) surcharges.push(entry)
+    else {
+      const admission = entry.phase === 2 ? session.admittedWith(entry, pieces) : session.admitted(entry)
+      if (isAdmitted(admission)) (entry.phase === 2 ? second : third).push(admission)
+    }
   }
-  return {
-    session,
-    pieces,
-    second: offers.filter(({ phase }) => phase === 2).flatMap(keep),
-    third: offers.filter(({ phase }) => phase === 3).flatMap(keep),
-    surcharges: offers.filter(({ phase }) => phase === 5),
-  }
+  return { session, pieces, second, third, surcharges }
 }
 
 /** The same contest with only some of its promotions. */
@@ -92,7 +90,7 @@ export function runAll(contest: Contest, { isStrict }: { isStrict: boolean }): S
       members.push(offer)
     }
   }
-  return { state, members, pay: computePay(contest, state), isProven: true }
+  return { state, members, isProven: true }
 }
 
 /** What the shopper pays for goods, delivery and surcharges, before tax where prices exclude it, gifts counted as saved. */
