@@ -5,6 +5,7 @@ import { choice, Id, InstantText, Money, Name, Nullable, TEXT_LIMITS, strict, Wh
 import { MechanicSchema } from './mechanicSchema.ts'
 import {
   CategorySchema,
+  ConditionSchema,
   DisplaySchema,
   ProductSchema,
   PromotionSchema,
@@ -91,11 +92,14 @@ export type ProductsAnswer = Static<typeof ProductsAnswer>
 export const ReachQuestion = Type.Object(
   {
     mechanic: MechanicSchema,
+    when: Type.Optional(Nullable(ConditionSchema)),
     /** How long it is to last, to hold the stock against. */
     days: Type.Optional(Type.Number({ minimum: 0, maximum: 36_600 })),
   },
   strict,
 )
+export type ReachQuestion = Static<typeof ReachQuestion>
+
 export const ReachAnswer = Type.Object(
   {
     /** Each reach that the mechanic names, in its order; one of everything where it names none. */
@@ -111,6 +115,8 @@ export const ReachAnswer = Type.Object(
         strict,
       ),
     ),
+    /** The products of the carts just below, at and above the limits of mechanic and condition. */
+    beside: Type.Array(ProductSchema),
     /** Products whose sale price would not be lower at all. */
     unmoved: Whole,
     unmovedSample: Type.Array(ProductSchema),

@@ -1,143 +1,249 @@
 import { compileOthers, createPlainOrder, toAlone } from './alone.ts'
 import { reachesOf, type CompiledPlan } from './compilePlan.ts'
+import { findCartTests, needsOf, needsOfCondition, needsOfMechanic, toNeed, type Need } from './edgeNeeds.ts'
+import { createMeasure, MOST_UNITS, type Measure } from './edgeMeasure.ts'
 import type { MinorUnits } from './money.ts'
-import type { BuyGet, CartLine, Mechanic, Product, Promotion, Reach, Tier } from './plan.ts'
+import type { Bundle, BuyGet, CartLine, Order, Product, Promotion, Reach } from './plan.ts'
 import { computeQuote } from './quote.ts'
 
 /** A cart beside a limit of a promotion, ready to be priced. */
 export interface EdgeCart {
-  readonly limit: 'tier' | 'threshold' | 'quantity' | 'bundle' | 'band' | 'cap'
+  readonly limit: 'tier' | 'threshold' | 'quantity' | 'bundle' | 'band' | 'condition' | 'cap'
   readonly side: 'below' | 'at' | 'above'
   /** The limit itself: units, or money. */
   readonly at: number
   readonly lines: readonly CartLine[]
 }
 
+export interface EdgeOptions {
+  /** The product that carts are made of wherever it fits. */
+  readonly sku?: string
+  /** When, where and for whom carts are valued, to know how many units a sum of money takes; a guest's order without it. */
+  readonly order?: Order
+}
+
 /**
- * For each limit of a promotion the smallest carts just below, at and above it, made of a product of its reach: the first that costs
- * something, or the one given. No carts for what holds no limit or no product. Source: docs/pricing.md, "Phases".
+ * For each limit of a promotion (of its mechanic, of its condition's tests of the cart, of its price bands, and the most per order) the
+ * smallest carts just below, at and above it. Each is made of one product of the reach, and of what else the promotion asks for, taken
+ * from outside that reach where there is such a thing. No carts for what holds no limit or no product. Source: docs/pricing.md, "Phases".
  */
-export function computeEdgeCarts(promotion: Promotion, plan: CompiledPlan, sku?: string): EdgeCart[] {
-  return [...computeMechanicEdges(promotion.mechanic, plan, sku), ...computeCapEdges(promotion, plan, sku)]
-}
-
-function computeMechanicEdges(mechanic: Mechanic, plan: CompiledPlan, sku: string | undefined): EdgeCart[] {
-  switch (mechanic.kind) {
-    case 'quantity-break': {
-      const sample = findSample(plan, mechanic.reach, sku)
-      return mechanic.tiers.flatMap(({ from }) => around(sample, { limit: 'tier', at: from, units: from }))
+export function computeEdgeCarts(promotion: Promotion, plan: CompiledPlan, options: EdgeOptions = {}): EdgeCart[] {
+  const { mechanic, when } = promotion
+  const maker = new CartMaker(promotion, plan, options)
+  const conditions = needsOfCondition(when)
+  const around = (limit: EdgeCart['limit'], need: Need) => maker.around({ limit, need, others: conditions })
+  const own = (): EdgeCart[] => {
+    switch (mechanic.kind) {
+      case 'quantity-break':
+        return mechanic.tiers.flatMap(({ from }) => around('tier', { reach: mechanic.reach, units: from }))
+      case 'spend-break':
+      case 'order-discount':
+      case 'delivery': {
+        const [need] = needsOfMechanic(mechanic)
+        return mechanic.tiers.flatMap(({ from }) => (from > 0 ? around('threshold', { ...need!, money: from }) : []))
+      }
+      case 'item-discount': {
+        const { maxUnits, reach } = mechanic
+        return maxUnits === undefined ? [] : around('quantity', { reach, units: maxUnits })
+      }
+      case 'buy-get':
+        return aroundBuyGet(maker, mechanic, conditions)
+      case 'bundle':
+        return aroundBundle(maker, mechanic, conditions)
+      default:
+        return []
     }
-    case 'spend-break':
-    case 'order-discount':
-      return computeThresholds(findSample(plan, mechanic.reach, sku), mechanic.tiers)
-    case 'delivery':
-      return computeThresholds(findSample(plan, {}, sku), mechanic.tiers)
-    case 'item-discount': {
-      const { maxUnits, reach } = mechanic
-      return maxUnits === undefined
-        ? []
-        : around(findSample(plan, reach, sku), { limit: 'quantity', at: maxUnits, units: maxUnits })
-    }
-    case 'buy-get':
-      return computeBuyGetEdges(mechanic, plan, sku)
-    case 'bundle': {
-      const units = mechanic.parts.reduce((sum, part) => sum + part.quantity, 0)
-      const sample = findSample(plan, mechanic.parts[0]!.reach, sku)
-      const once = around(sample, { limit: 'bundle', at: units, units })
-      const twice = around(sample, { limit: 'bundle', at: 2 * units, units: 2 * units })
-      return [...once, ...twice]
-    }
-    case 'markdown':
-      return (mechanic.bands ?? []).flatMap(({ from }) => computeBandEdges(plan, mechanic.reach, from))
-    default:
-      return []
   }
+  return [
+    ...own(),
+    ...findCartTests(when).flatMap((test) => {
+      const need = toNeed(test)
+      const others = needsOf(promotion).filter(({ reach }) => reach !== test.reach)
+      const [wish] = reachesOf(mechanic)
+      return maker.around({ limit: 'condition', need, others, wish })
+    }),
+    ...computeBandEdges(promotion, plan),
+    ...computeCapEdges(promotion, plan, maker),
+  ]
 }
 
-/** The reward is in the cart as well: more of the same product where it lies in that reach too, else one of its own. */
-function computeBuyGetEdges({ buy, get, gift }: BuyGet, plan: CompiledPlan, sku: string | undefined): EdgeCart[] {
-  const sample = findSample(plan, buy.reach, sku)
-  const { quantity, spend = 0 } = buy
-  if (quantity === undefined) return computeThresholds(sample, [{ from: spend }])
-  if (gift || !sample) return around(sample, { limit: 'quantity', at: quantity, units: quantity })
-  const isSame = get.sameSku || plan.matcherOf(get.reach ?? {})(sample, sample.regularPrice)
-  if (isSame) return around(sample, { limit: 'quantity', at: quantity, units: quantity + get.quantity })
-  const reward = findSample(plan, get.reach ?? {}, undefined)
-  const own = around(sample, { limit: 'quantity', at: quantity, units: quantity })
-  return reward
-    ? own.map((edge) => ({ ...edge, lines: [...edge.lines, { sku: reward.sku, quantity: get.quantity }] }))
-    : own
+/** More of the same product where that may be the reward too; else the reward is one more thing that the cart needs. */
+function aroundBuyGet(maker: CartMaker, mechanic: BuyGet, conditions: readonly Need[]): EdgeCart[] {
+  const [need, reward] = needsOfMechanic(mechanic)
+  const isMoney = need!.money !== undefined
+  const limit = isMoney ? 'threshold' : 'quantity'
+  const sample = maker.findSample(need!)
+  const isSame = mechanic.get.sameSku || (sample && reward && maker.isIn(reward.reach, sample))
+  const extra = isSame && !mechanic.gift ? mechanic.get.quantity : 0
+  return maker.around({ limit, need: need!, others: [...(reward && !isSame ? [reward] : []), ...conditions], extra })
 }
 
-/** The product given, if it lies in the reach, else the first in the catalogue that does and costs something. */
-function findSample(plan: CompiledPlan, reach: Reach, sku: string | undefined): Product | undefined {
-  const matches = plan.matcherOf(reach)
-  const fits = (product: Product) => product.regularPrice > 0 && matches(product, product.regularPrice)
-  const given = sku === undefined ? undefined : plan.catalogue.bySku.get(sku)
-  return given && fits(given) ? given : plan.catalogue.products.find(fits)
+/** One product where it fits every part, once and twice over; else part by part, with the others filled. */
+function aroundBundle(maker: CartMaker, mechanic: Bundle, conditions: readonly Need[]): EdgeCart[] {
+  const parts = needsOfMechanic(mechanic)
+  const units = parts.reduce((sum, part) => sum + part.units!, 0)
+  const sample = maker.findSample(parts[0]!)
+  if (sample && parts.every(({ reach }) => maker.isIn(reach, sample))) {
+    return [units, 2 * units].flatMap((count) =>
+      maker.around({ limit: 'bundle', need: { ...parts[0]!, units: count }, others: conditions }),
+    )
+  }
+  return parts.flatMap((need) => {
+    const others = [...parts.filter((part) => part !== need), ...conditions]
+    return maker.around({ limit: 'bundle', need, others })
+  })
 }
 
 interface Limit {
   readonly limit: EdgeCart['limit']
-  readonly at: number
-  /** How many units stand exactly at the limit, or first reach it. */
-  readonly units: number
+  readonly need: Need
+  /** What else the promotion asks for. */
+  readonly others: readonly Need[]
+  /** Units that every cart holds on top. */
+  readonly extra?: number
+  /** Where the product should lie too, if one does. */
+  readonly wish?: Reach | undefined
 }
 
-function around(sample: Product | undefined, { limit, at, units }: Limit): EdgeCart[] {
-  if (!sample) return []
-  const sides = [
-    ['below', units - 1],
-    ['at', units],
-    ['above', units + 1],
-  ] as const
-  return sides
-    .filter(([, quantity]) => quantity > 0)
-    .map(([side, quantity]) => ({ limit, side, at, lines: [{ sku: sample.sku, quantity }] }))
+interface Preference {
+  readonly wish?: Reach | undefined
+  /** Where it must not lie. */
+  readonly apart?: Reach
 }
 
-/** The most units that stay below an amount, and the fewest that reach it. */
-function computeThresholds(sample: Product | undefined, tiers: readonly Pick<Tier, 'from'>[]): EdgeCart[] {
-  if (!sample) return []
-  return tiers
-    .filter(({ from }) => from > 0)
-    .flatMap(({ from }) =>
-      around(sample, { limit: 'threshold', at: from, units: Math.ceil(from / sample.regularPrice) }),
-    )
+class CartMaker {
+  private readonly plan: CompiledPlan
+  private readonly sku: string | undefined
+  private readonly measure: Measure
+
+  constructor(promotion: Promotion, plan: CompiledPlan, { sku, order = createPlainOrder([]) }: EdgeOptions) {
+    this.plan = plan
+    this.sku = sku
+    this.measure = createMeasure(promotion, plan, order)
+  }
+
+  isIn(reach: Reach, product: Product): boolean {
+    return this.plan.matcherOf(reach)(product, product.regularPrice)
+  }
+
+  /**
+   * The product given, if it fits, else the first in the catalogue that does; before these one that lies in the reach that is wished for
+   * too, and among equals one that hits a sum of money exactly.
+   */
+  findSample({ reach, money }: Need, { apart, wish }: Preference = {}): Product | undefined {
+    const { products, bySku } = this.plan.catalogue
+    const given = this.sku === undefined ? undefined : bySku.get(this.sku)
+    const fits = (one: Product) => one.regularPrice > 0 && this.isIn(reach, one) && !(apart && this.isIn(apart, one))
+    const hits = (one: Product) => money === undefined || isFewTimes(money, one.regularPrice)
+    const find = (isFit: (one: Product) => boolean) => {
+      if (given && isFit(given) && hits(given)) return given
+      const exact = money === undefined ? undefined : products.find((one) => hits(one) && isFit(one))
+      return exact ?? (given && isFit(given) ? given : products.find(isFit))
+    }
+    return (wish && find((one) => fits(one) && this.isIn(wish, one))) ?? find(fits)
+  }
+
+  around({ limit, need, others, extra = 0, wish }: Limit): EdgeCart[] {
+    const sample = this.findSample(need, { wish })
+    const reached = sample && this.countUnits(need, sample)
+    if (!sample || reached === undefined) return []
+    const units = reached + extra
+    const rest = this.accompany(need, { sku: sample.sku, quantity: units }, others)
+    const sides = [
+      ['below', units - 1],
+      ['at', units],
+      ['above', units + 1],
+    ] as const
+    return sides
+      .filter(([, quantity]) => quantity > 0)
+      .map(([side, quantity]) => {
+        const at = need.money ?? need.units!
+        return { limit, side, at, lines: [{ sku: sample.sku, quantity }, ...rest] }
+      })
+  }
+
+  /** The fewest units of a product that fill a need. */
+  private countUnits({ units, money = 0, basis = 'regular' }: Need, product: Product): number | undefined {
+    return units ?? this.measure.countFor(money, product, basis)
+  }
+
+  /** What the cart lacks of other needs, from products outside the reach whose limit is looked at. */
+  private accompany(own: Need, line: CartLine, others: readonly Need[]): CartLine[] {
+    const lines = [line]
+    for (const need of others) {
+      if (this.isFilled(need, lines)) continue
+      const product = this.findSample(need, { apart: own.reach })
+      const quantity = product && this.countUnits(need, product)
+      const isThere = lines.some(({ sku }) => sku === product?.sku)
+      if (product && quantity !== undefined && !isThere) lines.push({ sku: product.sku, quantity })
+    }
+    return lines.slice(1)
+  }
+
+  private isFilled({ reach, units, money = 0, basis = 'regular' }: Need, lines: readonly CartLine[]): boolean {
+    const own = lines.flatMap(({ sku, quantity }) => {
+      const product = this.plan.catalogue.bySku.get(sku)!
+      return this.isIn(reach, product) ? [{ product, quantity }] : []
+    })
+    if (units !== undefined) return own.reduce((sum, { quantity }) => sum + quantity, 0) >= units
+    return own.reduce((sum, { product, quantity }) => sum + this.measure.worth(product, quantity, basis), 0) >= money
+  }
 }
 
-/** The products whose regular prices lie nearest on both sides of a band's lower limit. */
-function computeBandEdges(plan: CompiledPlan, reach: Reach, from: MinorUnits): EdgeCart[] {
-  const matches = plan.matcherOf(reach)
-  const prices = plan.catalogue.products.filter((product) => matches(product, product.regularPrice))
-  const below = prices.filter((one) => one.regularPrice < from).sort((a, b) => b.regularPrice - a.regularPrice)[0]
-  const at = prices.filter((one) => one.regularPrice >= from).sort((a, b) => a.regularPrice - b.regularPrice)[0]
-  return [
-    ...(below ? [{ limit: 'band', side: 'below', at: from, lines: [{ sku: below.sku, quantity: 1 }] } as const] : []),
-    ...(at ? [{ limit: 'band', side: 'at', at: from, lines: [{ sku: at.sku, quantity: 1 }] } as const] : []),
-  ]
+/** Whether a few units of a price come to a sum exactly. */
+function isFewTimes(money: MinorUnits, price: MinorUnits): boolean {
+  return money % price === 0 && money <= price * FEW
 }
 
-const MOST_UNITS = 10_000
+const FEW = 20
 
-/** The fewest units for which the promotion, by itself and without its cap, takes off as much as the cap allows. */
-function computeCapEdges(promotion: Promotion, plan: CompiledPlan, sku: string | undefined): EdgeCart[] {
+/** The products whose regular prices lie nearest below, at and above each limit of a band or of a reach by price. */
+function computeBandEdges({ mechanic }: Promotion, plan: CompiledPlan): EdgeCart[] {
+  const bands = mechanic.kind === 'markdown' ? (mechanic.bands ?? []) : []
+  return reachesOf(mechanic).flatMap((reach) => {
+    const { regularPrice = {}, ...anyPrice } = reach
+    const limits = [...bands.map(({ from }) => from), regularPrice.from, regularPrice.below]
+    const matches = plan.matcherOf(anyPrice)
+    const reached = plan.catalogue.products.filter((product) => matches(product, product.regularPrice))
+    const isPrice = (limit: number | undefined): limit is number => limit !== undefined && limit > 0
+    return [...new Set(limits.filter(isPrice))].flatMap((at) => nearest(reached, at))
+  })
+}
+
+function nearest(products: readonly Product[], at: MinorUnits): EdgeCart[] {
+  const best: Partial<Record<EdgeCart['side'], Product>> = {}
+  for (const product of products) {
+    const { regularPrice: price } = product
+    const side = price < at ? 'below' : price === at ? 'at' : 'above'
+    const known = best[side]
+    if (!known || Math.abs(price - at) < Math.abs(known.regularPrice - at)) best[side] = product
+  }
+  return (['below', 'at', 'above'] as const).flatMap((side): EdgeCart[] => {
+    const product = best[side]
+    return product ? [{ limit: 'band', side, at, lines: [{ sku: product.sku, quantity: 1 }] }] : []
+  })
+}
+
+/** The fewest units for which the promotion, by itself and without its cap, takes off (or adds) as much as the cap allows. */
+function computeCapEdges(promotion: Promotion, plan: CompiledPlan, maker: CartMaker): EdgeCart[] {
   const cap = promotion.limits.perOrder
   const [reach] = reachesOf(promotion.mechanic)
-  const sample = cap == null || !reach ? undefined : findSample(plan, reach, sku)
-  if (cap == null || !sample) return []
-  const free = compileOthers(plan, [{ ...toAlone(promotion), limits: {}, ladder: null }])
-  const reduction = (quantity: number) =>
-    computeQuote(free, createPlainOrder([{ sku: sample.sku, quantity }])).totals.saved
+  const sample = cap == null || !reach ? undefined : maker.findSample({ reach })
+  if (cap == null || !reach || !sample) return []
+  const free = compileOthers(plan, [{ ...toAlone(promotion), limits: {}, ladder: null }], [sample])
+  const changes = (quantity: number) => {
+    const { saved, surcharges } = computeQuote(free, createPlainOrder([{ sku: sample.sku, quantity }])).totals
+    return saved + surcharges
+  }
   let [below, units] = [0, 1]
-  while (reduction(units) < cap) {
+  while (changes(units) < cap) {
     if (units >= MOST_UNITS) return []
     ;[below, units] = [units, units * 2]
   }
   while (units - below > 1) {
     const middle = Math.floor((below + units) / 2)
-    if (reduction(middle) < cap) below = middle
+    if (changes(middle) < cap) below = middle
     else units = middle
   }
-  return around(sample, { limit: 'cap', at: cap, units })
+  return maker.around({ limit: 'cap', need: { reach, units }, others: [] }).map((edge) => ({ ...edge, at: cap }))
 }

@@ -1,70 +1,75 @@
 import type { CompiledPlan } from './compilePlan.ts'
-import { computeEdgeCarts, type EdgeCart } from './edgeCarts.ts'
+import { computeEdgeCarts, type EdgeCart, type EdgeOptions } from './edgeCarts.ts'
+import { findTests } from './edgeNeeds.ts'
 import { compileRungs, computeRungEdges } from './ladder.ts'
-import type { Promotion, PromotionFacts } from './plan.ts'
-import { compileSchedule } from './schedule.ts'
-import { MINUTE_MS, type Instant } from './time.ts'
+import type { Promotion, PromotionFacts, Shopper } from './plan.ts'
+import { ANY_WINDOW_MS, compileSchedule, computeScheduleEdges } from './schedule.ts'
+import { SECOND_MS, type Instant } from './time.ts'
 
-/** Everything beside the limits of a promotion: moments, carts and what has been sold. */
+/** Everything beside the limits of a promotion: moments, carts, what has been sold or used, and who buys. */
 export interface Edges {
   readonly moments: readonly EdgeMoment[]
   readonly carts: readonly EdgeCart[]
   readonly facts: readonly EdgeFacts[]
+  readonly shoppers: readonly EdgeShopper[]
 }
 
 /** What lies just below, at and above each limit of a promotion, ready to be priced under the plan with and without it. */
-export function computeEdges(promotion: Promotion, plan: CompiledPlan, sku?: string): Edges {
+export function computeEdges(promotion: Promotion, plan: CompiledPlan, options: EdgeOptions = {}): Edges {
   return {
-    moments: computeEdgeMoments(promotion, plan.store.timeZone),
-    carts: computeEdgeCarts(promotion, plan, sku),
+    moments: computeEdgeMoments(promotion, plan.store.timeZone, options.order?.now),
+    carts: computeEdgeCarts(promotion, plan, options),
     facts: computeEdgeFacts(promotion),
+    shoppers: computeEdgeShoppers(promotion),
   }
 }
 
 /** A moment beside a limit of a promotion. */
 export interface EdgeMoment {
-  readonly limit: 'start' | 'rung' | 'end'
+  readonly limit: 'start' | 'rung' | 'hours' | 'end'
   readonly side: 'before' | 'at'
   readonly at: Instant
 }
 
-/** The last moment of a stretch is shown to the second. */
-const LAST_MOMENT_MS = MINUTE_MS / 60
-
 /**
- * The moments just before and at each end of a schedule, and at each rung of a ladder that follows the clock between them: the last of
- * the old price, the first of the new one.
+ * The moments just before and at each end of a schedule, at each rung of a ladder that follows the clock between them, and at the next
+ * opening and closing of weekly hours after `now`: the last of the old price, the first of the new one, to the second.
  */
-export function computeEdgeMoments(promotion: Promotion, zone: string): EdgeMoment[] {
-  const { start, end } = compileSchedule(promotion.schedule, zone)
-  const rungs = computeRungEdges(promotion, compileRungs(promotion.ladder, end, zone))
-  const limits: [EdgeMoment['limit'], Instant][] = [
-    ['start', start],
-    ...rungs
-      .filter((at) => at > start && at < end)
-      .sort((a, b) => a - b)
-      .map((at): [EdgeMoment['limit'], Instant] => ['rung', at]),
-    ['end', end],
+export function computeEdgeMoments(promotion: Promotion, zone: string, now: Instant = 0): EdgeMoment[] {
+  const schedule = compileSchedule(promotion.schedule, zone)
+  const { start, end } = schedule
+  const isBetween = (at: Instant) => at > start && at < end
+  const rungs = computeRungEdges(promotion, compileRungs(promotion.ladder, end, zone)).filter(isBetween)
+  const from = Math.max(now, Number.isFinite(start) ? start : now)
+  const hours = computeScheduleEdges(schedule, from, from + ANY_WINDOW_MS).filter(isBetween)
+  const named = (limit: EdgeMoment['limit'], at: Instant) => ({ limit, at })
+  const limits = [
+    named('start', start),
+    ...rungs.map((at) => named('rung', at)),
+    ...hours.slice(0, 2).map((at) => named('hours', at)),
+    named('end', end),
   ]
   return limits
-    .filter(([, at]) => Number.isFinite(at))
-    .flatMap(([limit, at]): EdgeMoment[] => [
-      { limit, side: 'before', at: at - LAST_MOMENT_MS },
+    .filter(({ at }) => Number.isFinite(at))
+    .sort((a, b) => a.at - b.at)
+    .flatMap(({ limit, at }): EdgeMoment[] => [
+      { limit, side: 'before', at: at - SECOND_MS },
       { limit, side: 'at', at },
     ])
 }
 
-/** What has been sold beside a limit of a promotion. */
+/** What has been sold, used or spent beside a limit of a promotion. */
 export interface EdgeFacts {
-  readonly limit: 'rung' | 'units'
+  readonly limit: 'rung' | 'units' | 'uses' | 'usesPerShopper' | 'budget'
   readonly side: 'before' | 'at'
-  /** Units sold so far; for a ladder by units left as well. */
-  readonly unitsSold: number
+  /** Units sold, uses or money given so far; for a ladder by units left what has been sold as well. */
+  readonly found: number
   readonly facts: PromotionFacts
 }
 
-/** The last unit at the old price and the first at the new one, for rungs that follow what has sold and for a limit of units. */
+/** The last unit at the old price and the first at the new one, for rungs that follow what has sold; the last use and the first refused. */
 export function computeEdgeFacts({ ladder, limits }: Promotion): EdgeFacts[] {
+  const { uses, usesPerShopper, budget, budgetStops } = limits
   const units = limits.units ?? null
   const rungs =
     ladder?.by === 'unitsSold'
@@ -72,14 +77,45 @@ export function computeEdgeFacts({ ladder, limits }: Promotion): EdgeFacts[] {
       : ladder?.by === 'unitsLeft' && units !== null
         ? ladder.rungs.map(({ at }) => units - at)
         : []
-  const edges: [EdgeFacts['limit'], number][] = [
-    ...rungs.sort((a, b) => a - b).map((at): [EdgeFacts['limit'], number] => ['rung', at]),
-    ...(units === null ? [] : [['units', units] as [EdgeFacts['limit'], number]]),
+  const edges: [EdgeFacts['limit'], number | null | undefined, keyof PromotionFacts][] = [
+    ...rungs.sort((a, b) => a - b).map((at): [EdgeFacts['limit'], number, 'unitsSold'] => ['rung', at, 'unitsSold']),
+    ['units', units, 'unitsSold'],
+    ['uses', uses, 'uses'],
+    ['usesPerShopper', usesPerShopper, 'usesByShopper'],
+    ['budget', budgetStops ? budget : null, 'discountGiven'],
   ]
-  return edges
-    .filter(([, at]) => at > 0)
-    .flatMap(([limit, at]): EdgeFacts[] => [
-      { limit, side: 'before', unitsSold: at - 1, facts: { unitsSold: at - 1 } },
-      { limit, side: 'at', unitsSold: at, facts: { unitsSold: at } },
-    ])
+  return edges.flatMap(([limit, at, fact]): EdgeFacts[] =>
+    at == null || at <= 0
+      ? []
+      : [
+          { limit, side: 'before', found: at - 1, facts: { [fact]: at - 1 } },
+          { limit, side: 'at', found: at, facts: { [fact]: at } },
+        ],
+  )
+}
+
+/** Who buys, beside a limit that a condition sets: so many orders, or so much spent before. */
+export interface EdgeShopper {
+  readonly limit: 'orders' | 'spent'
+  readonly side: 'below' | 'at' | 'above'
+  readonly at: number
+  readonly shopper: Partial<Pick<Shopper, 'orders' | 'spent'>>
+}
+
+export function computeEdgeShoppers({ when }: Pick<Promotion, 'when'>): EdgeShopper[] {
+  return findTests(when).flatMap((test) => {
+    if (test.test === 'orders') return aroundFigure('orders', test.count)
+    return test.test === 'spent' ? aroundFigure('spent', test.amount) : []
+  })
+}
+
+function aroundFigure(limit: EdgeShopper['limit'], at: number): EdgeShopper[] {
+  const sides = [
+    ['below', at - 1],
+    ['at', at],
+    ['above', at + 1],
+  ] as const
+  return sides
+    .filter(([, figure]) => figure >= 0)
+    .map(([side, figure]) => ({ limit, side, at, shopper: { [limit]: figure } }))
 }

@@ -68,6 +68,6 @@ function findCommon(first: Promotion, second: Promotion, plan: CompiledPlan): Pr
 
 /** How many of the product a cart needs for the promotion's first limit; one where it has none. */
 function unitsFor(promotion: Promotion, plan: CompiledPlan, { sku }: Product): number {
-  const edge = computeEdgeCarts(promotion, plan, sku).find(({ side }) => side === 'at')
-  return edge?.lines.reduce((sum, { quantity }) => sum + quantity, 0) ?? 1
+  const edge = computeEdgeCarts(promotion, plan, { sku }).find(({ side }) => side === 'at')
+  return edge?.lines.find((line) => line.sku === sku)?.quantity ?? 1
 }

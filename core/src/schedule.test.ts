@@ -1,6 +1,12 @@
 import { describe, expect, test } from 'vitest'
 import type { Schedule } from './plan.ts'
-import { compileSchedule, computeScheduleEdges, computeScheduleStatus, computeStatus } from './schedule.ts'
+import {
+  compileSchedule,
+  computeScheduleEdges,
+  computeScheduleStatus,
+  computeStatus,
+  findLiveMoment,
+} from './schedule.ts'
 import { at, createPromotion, ZONE } from './testing/shop.ts'
 
 const statusAt = (schedule: Schedule, instant: number) =>
@@ -68,4 +74,28 @@ describe('computeStatus', () => {
   ] as const)('%s', (_label, state, local, expected) => {
     expect(computeStatus(createPromotion('p1', { state, schedule }), ZONE, at(local))).toBe(expected)
   })
+})
+
+describe('the live moment that is nearest', () => {
+  const near = (schedule: Schedule, now: string) => {
+    const found = findLiveMoment(compileSchedule(schedule, ZONE), at(now))
+    return found === null ? null : new Date(found).toISOString()
+  }
+  const march = { start: '2027-03-10T00:00', end: '2027-03-20T00:00' }
+  const fridays = [{ days: [5], from: '17:00', to: '19:00' }]
+  test.each<[string, Schedule, string, string | null]>([
+    ['now', march, '2027-03-12T09:00', '2027-03-12T08:00:00.000Z'],
+    ['its start', march, '2027-03-01T09:00', '2027-03-09T23:00:00.000Z'],
+    ['its last second', march, '2027-04-01T09:00', '2027-03-19T22:59:59.000Z'],
+    ['the next opening', { weekly: fridays }, '2027-03-08T10:00', '2027-03-12T16:00:00.000Z'],
+    ['the first opening', { ...march, weekly: fridays }, '2027-03-01T10:00', '2027-03-12T16:00:00.000Z'],
+    ['the last closing', { ...march, weekly: fridays }, '2027-03-19T20:00', '2027-03-19T17:59:59.000Z'],
+    [
+      'none in its days',
+      { start: '2027-03-08T00:00', end: '2027-03-09T00:00', weekly: fridays },
+      '2027-03-08T10:00',
+      null,
+    ],
+    ['none with open dates', { open: true }, '2027-03-08T10:00', null],
+  ])('%s', (_label, schedule, now, expected) => expect(near(schedule, now)).toBe(expected))
 })

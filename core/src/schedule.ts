@@ -1,5 +1,5 @@
 import type { Promotion, Schedule, WeeklyWindow } from './plan.ts'
-import { addDays, dateOf, toInstant, toLocal, weekdayOf, type Instant } from './time.ts'
+import { addDays, dateOf, DAY_MS, SECOND_MS, toInstant, toLocal, weekdayOf, type Instant } from './time.ts'
 
 /** A schedule with its ends as instants. */
 export interface CompiledSchedule {
@@ -33,6 +33,24 @@ export function computeScheduleStatus(schedule: CompiledSchedule, now: Instant):
   const isLive = schedule.weekly.some((window) => dates.some((date) => isInWindow(window, date, now, schedule.zone)))
   return isLive ? 'live' : 'outside-hours'
 }
+
+/**
+ * The instant nearest to `now` at which a schedule is live: `now` itself, else the next one after it, else the last second before its end.
+ * Null for one that never is, or whose dates are still open.
+ */
+export function findLiveMoment(schedule: CompiledSchedule, now: Instant): Instant | null {
+  const isLive = (at: Instant) => computeScheduleStatus(schedule, at) === 'live'
+  const edges = (from: Instant, to: Instant) => computeScheduleEdges(schedule, from, to)
+  const from = Math.max(now, schedule.start)
+  if (from === Infinity) return null
+  const next = [from, ...edges(from, from + ANY_WINDOW_MS)].find(isLive)
+  if (next !== undefined || schedule.end === Infinity) return next ?? null
+  const lasts = [schedule.end, ...edges(schedule.end - ANY_WINDOW_MS, schedule.end).reverse()]
+  return lasts.map((at) => at - SECOND_MS).find(isLive) ?? null
+}
+
+/** Long enough to meet every window of a week. */
+export const ANY_WINDOW_MS = 8 * DAY_MS
 
 /** The status of a promotion at a moment. A running one outside its weekly hours still counts as running. */
 export function computeStatus(promotion: Promotion, zone: string, now: Instant): PromotionStatus {

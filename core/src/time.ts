@@ -9,6 +9,7 @@ export type LocalDateTime = string & { readonly __unit?: 'localDateTime' }
 /** A wall-clock time of day, `HH:mm`. */
 export type LocalTime = string & { readonly __unit?: 'localTime' }
 
+export const SECOND_MS = 1000
 export const MINUTE_MS = 60_000
 export const HOUR_MS = 3_600_000
 export const DAY_MS = 86_400_000

@@ -53,7 +53,7 @@ function computeSteps(
   if (ladder?.by !== 'unitsSold' && ladder?.by !== 'unitsLeft' && limits.units == null) return []
   const starts = new Set([
     0,
-    ...computeEdgeFacts(promotion).flatMap((edge) => (edge.side === 'at' ? [edge.unitsSold] : [])),
+    ...computeEdgeFacts(promotion).flatMap(({ side, facts }) => (side === 'at' ? (facts.unitsSold ?? []) : [])),
   ])
   const steps: UnitStep[] = []
   for (const sold of [...starts].sort((a, b) => a - b)) {

@@ -89,6 +89,19 @@ describe('products at a moment', () => {
     expect((body as unknown as { sku: string }[]).map(({ sku }) => sku)).toEqual(['PAD-2', 'PAD-1'])
   })
 
+  test('the products of the carts beside the limits of a rule and its condition', async () => {
+    const mechanic = { kind: 'delivery', basis: 'shelf', tiers: [{ from: 2000, value: { percent: 10_000 } }] }
+    const ask = async (when: object | null) => {
+      const { body } = await server.request('POST', '/api/reach', { mechanic, when })
+      return (body.beside as { sku: string }[]).map(({ sku }) => sku)
+    }
+    expect(await ask(null)).toEqual(['PAD-1'])
+    const both = { test: 'quantity', reach: { skus: ['PAD-2'] }, op: '>=', count: 2 }
+    expect(await ask(both)).toEqual(expect.arrayContaining(['PAD-1', 'PAD-2']))
+    // A condition that can't be priced yet has no carts.
+    expect(await ask({ ...both, reach: { skus: ['GONE'] } })).toEqual([])
+  })
+
   test('what a rule under edit reaches, and what it would not lower', async () => {
     const mechanic = { kind: 'markdown', reach: { categories: ['paper'] }, value: { price: 1000 } }
     const { body } = await server.request('POST', '/api/reach', { mechanic })

@@ -81,8 +81,8 @@ export function createCatalogueRoutes({ plans, clock, catalogue, table, threads 
     response.json(found.map(({ sku, name }) => ({ sku, name })) satisfies LookupAnswer)
   })
   routes.post('/reach', async (request, response) => {
-    const { mechanic, days } = parseBody(ReachQuestion, request)
-    response.json(computeReachAnswer(await plans.get('working'), mechanic, days))
+    const question = parseBody(ReachQuestion, request)
+    response.json(computeReachAnswer(await plans.get('working'), question))
   })
   return routes
 }

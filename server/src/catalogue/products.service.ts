@@ -1,6 +1,7 @@
-import type { PricedProduct, ProductsAnswer, ProductsQuery, ReachAnswer } from '@novalex/contract'
+import type { PricedProduct, ProductsAnswer, ProductsQuery, ReachAnswer, ReachQuestion } from '@novalex/contract'
 import {
   checkPromotion,
+  computeEdgeCarts,
   computeExpectedSales,
   computeFloor,
   computePublicPrice,
@@ -11,7 +12,8 @@ import {
   type CompiledPlan,
   type Instant,
   reachesOf,
-  type Mechanic,
+  phaseOf,
+  type Promotion,
   type Reach,
   type Product,
   type ProductFilter,
@@ -65,14 +67,16 @@ export function findProducts(
   return filterProducts(plan, filters)
 }
 
-/** What a mechanic under edit would reach. It is checked as a part of a promotion would be. */
+/** What a mechanic under edit would reach. Its reaches are checked as parts of a promotion would be. */
 export function computeReachAnswer(
   { plan, sales }: Pick<SourcedPlan, 'plan' | 'sales'>,
-  mechanic: Mechanic,
-  days: number | undefined,
+  { mechanic, when = null, days }: ReachQuestion,
 ): ReachAnswer {
-  const probe = { ...PROBE, mechanic, stacking: { group: plan.store.stackGroups[0]!, mode: 'group' as const } }
-  refuseIfAny(checkPromotion(probe, plan).filter(({ path }) => REACH_PATH.test(path)))
+  const stacking = { group: plan.store.stackGroups[0]!, mode: 'group' as const }
+  const isStacked = [1, 2, 3].includes(phaseOf(mechanic))
+  const probe: Promotion = { ...PROBE, mechanic, when, ...(isStacked ? { stacking } : {}) }
+  const problems = checkPromotion(probe, plan)
+  refuseIfAny(problems.filter(({ path }) => REACH_PATH.test(path)))
   const reaches = reachesOf(mechanic)
   const isShort = ({ sku, stock }: Product) => {
     const sold = sales.get(sku)
@@ -81,10 +85,19 @@ export function computeReachAnswer(
   const unmoved = mechanic.kind === 'markdown' ? findUnmoved(mechanic, plan.catalogue) : []
   return {
     reaches: (reaches.length > 0 ? reaches : [{}]).map((reach) => sampleReach(plan, reach, isShort)),
+    beside: problems.length === 0 ? findBeside(plan, probe) : [],
     unmoved: unmoved.length,
     unmovedSample: unmoved.slice(0, UNMOVED_SHOWN),
   }
 }
+
+/** The products of the carts beside a promotion's limits, each once. */
+function findBeside(plan: CompiledPlan, promotion: Promotion): Product[] {
+  const skus = new Set(computeEdgeCarts(promotion, plan).flatMap(({ lines }) => lines.map(({ sku }) => sku)))
+  return [...skus].slice(0, BESIDE_SHOWN).flatMap((sku) => plan.catalogue.bySku.get(sku) ?? [])
+}
+
+const BESIDE_SHOWN = 24
 
 const REACH_PATH = /^mechanic\.(.*\.)?reach\b/
 

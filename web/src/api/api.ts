@@ -28,6 +28,7 @@ import type {
   PromotionRecord,
   PromotionUpdate,
   ReachAnswer,
+  ReachQuestion,
   ReleaseRequest,
   ReleaseSummary,
   RepriceAnswer,
@@ -54,7 +55,7 @@ import type {
   TestCartRun,
   TestCartUpdate,
 } from '@novalex/contract'
-import type { Mechanic, Promotion } from '@novalex/core'
+import type { Promotion } from '@novalex/core'
 import { ApiError, request, requestLines } from './http.ts'
 
 /** Which plan and which instant a question is about. */
@@ -79,7 +80,7 @@ export const api = {
   getMoments: (plan: string) => request<MomentsAnswer>('/moments', { query: { plan } }),
   getDeepest: (query: { plan: string; from: string; to: string }, signal: AbortSignal) =>
     request<DeepestAnswer>('/deepest', { query, signal }),
-  getReach: (body: { mechanic: Mechanic; days?: number }, signal: AbortSignal) =>
+  getReach: (body: ReachQuestion, signal: AbortSignal) =>
     request<ReachAnswer>('/reach', { method: 'POST', body, signal }),
 
   listProducts: (query: Asked & Partial<ProductsQuery>, signal?: AbortSignal) =>

@@ -1,4 +1,5 @@
-import type { Comparison, PromotionStatus } from '@novalex/core'
+import type { Comparison, EdgeFacts, EdgeShopper, PromotionStatus } from '@novalex/core'
+import { formatMoney, plural } from './format.ts'
 
 export type { Comparison }
 
@@ -343,8 +344,21 @@ export const text = {
     title: 'Edges',
     hint: 'The moments at which this promotion switches. A click goes there.',
     cartsHint: 'Carts just below, at and above each limit. A click puts one in the till.',
-    factsHint: 'After so many have been sold.',
-    sold: (units: number) => `${units} sold`,
+    cartsHintThen: (when: string) =>
+      `Carts just below, at and above each limit as of ${when}, when it runs. A click puts one in the till and goes there.`,
+    factsHint: 'After so much of it has been sold, used or spent.',
+    facts: {
+      rung: (units: number) => `${units} sold`,
+      units: (units: number) => `${units} sold`,
+      uses: (orders: number) => `${plural(orders, 'order')} had it`,
+      usesPerShopper: (orders: number) => `the shopper had it ${plural(orders, 'time')}`,
+      budget: (amount: number) => `${formatMoney(amount)} given`,
+    } satisfies Record<EdgeFacts['limit'], (found: number) => string>,
+    shoppersHint: 'For shoppers with such a past.',
+    shoppers: {
+      orders: (orders: number) => `${plural(orders, 'order')} before`,
+      spent: (amount: number) => `${formatMoney(amount)} spent before`,
+    } satisfies Record<EdgeShopper['limit'], (figure: number) => string>,
     moment: 'Moment',
     without: 'alone',
     with: 'with this',

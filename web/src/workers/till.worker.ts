@@ -1,8 +1,10 @@
 import type { PlanAnswer } from '@novalex/contract'
 import {
   compilePlan,
+  compileSchedule,
   computeEdges,
   computeQuote,
+  findLiveMoment,
   writeReceipt,
   type Cart,
   type CartLine,
@@ -10,12 +12,14 @@ import {
   type EdgeCart,
   type EdgeFacts,
   type EdgeMoment,
+  type EdgeShopper,
   type Instant,
   type Order,
   type Product,
   type Promotion,
   type Quote,
   type Receipt,
+  type Shopper,
 } from '@novalex/core'
 import { expose } from 'comlink'
 import { DELIVERY_PRICES } from '@/stores/deliveryPrices.ts'
@@ -49,11 +53,14 @@ export interface Compared {
 }
 
 export interface EdgePrices {
+  /** When carts, numbers sold and shoppers are priced, where the promotion does not run at the till's moment: the nearest at which it does. */
+  readonly asOf: Instant | null
   /** The cart that moments and numbers sold are priced with: at the last limit, or one item. */
   readonly sample: readonly CartLine[]
   readonly moments: readonly (EdgeMoment & Compared)[]
   readonly carts: readonly (EdgeCart & Compared)[]
   readonly facts: readonly (EdgeFacts & Compared)[]
+  readonly shoppers: readonly (EdgeShopper & Compared)[]
 }
 
 let plan: PlanAnswer | null = null
@@ -86,26 +93,31 @@ const worker = {
   edges({ products, cart: inTill, now, edited }: TillQuestion): EdgePrices {
     const cart = fulfil(edited, inTill)
     const [sample] = products
-    if (!sample) return NO_EDGES
+    const none: EdgePrices = { asOf: null, sample: [], moments: [], carts: [], facts: [], shoppers: [] }
+    if (!sample) return none
     return (
       attempt(() => {
         const others = compile(products, edited, true)
         const all = compile(products, edited)
+        const live = findLiveMoment(compileSchedule(edited.schedule, all.store.timeZone), now) ?? now
+        const order: Order = { now: live, cart, facts: {}, codes: {} }
         const compare = (changes: Partial<Order>): Compared => {
-          const order = { now, cart, facts: {}, codes: {}, ...changes }
-          const totalOf = (plan: CompiledPlan) => computeQuote(plan, order).totals.grand
+          const totalOf = (plan: CompiledPlan) => computeQuote(plan, { ...order, ...changes }).totals.grand
           return { without: totalOf(others), with: totalOf(all) }
         }
-        const { moments, carts, facts } = computeEdges(edited, all, sample.sku)
+        const { moments, carts, facts, shoppers } = computeEdges(edited, all, { sku: sample.sku, order })
         const lines = carts.findLast(({ side }) => side === 'at')?.lines ?? [{ sku: sample.sku, quantity: 1 }]
         const one = { ...cart, lines }
+        const as = (changes: Partial<Shopper>) => ({ ...one, shopper: { ...(cart.shopper ?? SOMEBODY), ...changes } })
         return {
+          asOf: live === now ? null : live,
           sample: lines,
           moments: moments.map((edge) => ({ ...edge, ...compare({ now: edge.at, cart: one }) })),
           carts: carts.map((edge) => ({ ...edge, ...compare({ cart: { ...cart, lines: edge.lines } }) })),
           facts: facts.map((edge) => ({ ...edge, ...compare({ cart: one, facts: { [edited.id]: edge.facts } }) })),
+          shoppers: shoppers.map((edge) => ({ ...edge, ...compare({ cart: as(edge.shopper) }) })),
         }
-      }) ?? NO_EDGES
+      }) ?? none
     )
   },
 }
@@ -118,7 +130,8 @@ function fulfil({ code, mechanic }: Promotion, cart: Cart): Cart {
   return { ...cart, codes, delivery: cart.delivery ?? (mechanic.kind === 'delivery' ? chosen : null) }
 }
 
-const NO_EDGES: EdgePrices = { sample: [], moments: [], carts: [], facts: [] }
+/** Signed in, with nothing known. */
+const SOMEBODY: Shopper = { id: '', groups: [], tags: [], orders: 0, spent: 0, bought: [] }
 
 /** The kept promotions that look at anything in the cart. */
 function findNear(kept: CompiledPlan, { products, cart }: TillQuestion): string[] {

@@ -35,7 +35,11 @@ export function usePromotionDraft(id: string) {
   const isDirty = computed(
     () => draft.value !== null && record.value !== null && !isSameDraft(draft.value, toDraft(record.value)),
   )
-  const reach = useReach(() => draft.value && { mechanic: draft.value.mechanic, ...lengthOf(draft.value.schedule) })
+  const reach = useReach(() => {
+    if (!draft.value) return null
+    const { mechanic, when, schedule } = draft.value
+    return { mechanic, when, ...lengthOf(schedule) }
+  })
   const history = useHistory(draft, () => {
     typed.clear()
     schedule()

@@ -1,5 +1,5 @@
-import type { ReachAnswer } from '@novalex/contract'
-import { DAY_MS, isLocalDateTime, type Mechanic, type Schedule } from '@novalex/core'
+import type { ReachAnswer, ReachQuestion } from '@novalex/contract'
+import { DAY_MS, isLocalDateTime, type Schedule } from '@novalex/core'
 import { computed } from 'vue'
 import { api } from '@/api/api.ts'
 import { useDebounced } from '@/composables/useDebounced.ts'
@@ -15,9 +15,7 @@ export function lengthOf({ start, end }: Schedule): { days?: number } {
 }
 
 /** How many products a rule under edit reaches, with a sample of them, and whose stock may not last; null while there is no rule yet. */
-export function useReach(
-  question: () => { readonly mechanic: Mechanic; readonly days?: number } | null,
-): Load<ReachAnswer | null> {
+export function useReach(question: () => ReachQuestion | null): Load<ReachAnswer | null> {
   const settled = useDebounced(computed(question), STILL_MS)
   return useLoad(settled, (signal) => (settled.value ? api.getReach(settled.value, signal) : Promise.resolve(null)))
 }

@@ -40,14 +40,12 @@ const parts = computed<{ hint: string; head: string; rows: Row[] }[]>(() => {
     isHere: hasCart(lines),
     go: () => {
       till.fill(lines, products)
+      if (edges.asOf !== null) moment.moveTo(edges.asOf)
     },
   }))
-  const facts = edges.facts.map(({ unitsSold, ...prices }): Row => ({
-    ...prices,
-    title: words.sold(unitsSold),
-    isHere: false,
-    go: null,
-  }))
+  const fixed = (title: string, prices: Compared): Row => ({ ...prices, title, isHere: false, go: null })
+  const facts = edges.facts.map((edge) => fixed(words.facts[edge.limit](edge.found), edge))
+  const shoppers = edges.shoppers.map((edge) => fixed(words.shoppers[edge.limit](edge.shopper[edge.limit] ?? 0), edge))
   const moments = edges.moments.map(({ at, side, ...prices }): Row => ({
     ...prices,
     title: formatInstant(at, { zone: store.zone, year: false, seconds: side === 'before' }),
@@ -57,9 +55,13 @@ const parts = computed<{ hint: string; head: string; rows: Row[] }[]>(() => {
     },
   }))
   const sample = cartOf(edges.sample)
+  const { asOf } = edges
+  const cartsHint =
+    asOf === null ? words.cartsHint : words.cartsHintThen(formatInstant(asOf, { zone: store.zone, year: false }))
   return [
-    { hint: words.cartsHint, head: '', rows: carts },
+    { hint: cartsHint, head: '', rows: carts },
     { hint: words.factsHint, head: sample, rows: facts },
+    { hint: words.shoppersHint, head: sample, rows: shoppers },
     { hint: words.hint, head: sample, rows: moments },
   ].filter(({ rows }) => rows.length > 0)
 })

@@ -25,7 +25,10 @@ const edited = computed(() => {
 })
 const asReady = (promotion: Promotion): Promotion =>
   promotion.state === 'stopped' ? promotion : { ...promotion, state: 'ready' }
-const samples = computed(() => reach.value?.reaches.flatMap(({ sample }) => sample) ?? [])
+const samples = computed(() => {
+  const { reaches = [], beside = [] } = reach.value ?? {}
+  return [...reaches.flatMap(({ sample }) => sample), ...beside]
+})
 const { answer, edges, latency } = useTill(
   () => edited.value,
   () => asReady(opened.value!),

@@ -60,6 +60,7 @@ function upTo(index: number): string {
       />
       <span class="quiet upto">{{ upTo(index) }}</span>
       <ValueFields
+        class="value"
         :value="tier.value"
         :kinds="kinds"
         :words="valueWords ?? 'unit'"
@@ -86,12 +87,21 @@ function upTo(index: number): string {
 
 li {
   align-items: start;
-  display: grid;
+  display: flex;
+  flex-wrap: wrap;
   gap: 8px;
-  grid-template-columns: 106px 108px minmax(0, 1fr) 36px;
+}
+
+li > :first-child {
+  flex: 0 0 106px;
 }
 
 .upto {
+  flex: 0 0 108px;
   padding-top: 9px;
+}
+
+.value {
+  flex: 1 1 240px;
 }
 </style>

@@ -43,7 +43,9 @@ export function computeExamples(promotion: Promotion, { store, categories, produ
     const without = compilePlan({ store, catalogue, promotions: [] })
     // The middle one: the dearest is the likeliest to meet its floor, which is not what the rule is about.
     const middle = products.toSorted((a, b) => a.regularPrice - b.regularPrice)[Math.floor(products.length / 2)]
-    const edges = computeEdgeCarts(alone, plan, middle?.sku).filter(({ side }) => side !== 'above')
+    const edges = computeEdgeCarts(alone, plan, middle ? { sku: middle.sku } : {}).filter(
+      ({ side }) => side !== 'above',
+    )
     const carts = edges.length > 0 ? edges.map(({ lines }) => lines) : products.map(({ sku }) => [{ sku, quantity: 1 }])
     return carts.slice(0, SHOWN).map((lines) => {
       const delivery = phaseOf(promotion.mechanic) === 4 ? DELIVERY : null
