@@ -38,6 +38,8 @@ test('what can’t be priced gives its problems in its place', () => {
     plan({ stacking: { group: 'nobody', mode: 'group' } }),
     changed({ plan: { promotions: [promotion, promotion] } }),
     changed({ cart: { ...CASE.cart, lines: [{ sku: 'Z', quantity: 1 }] } }),
+    changed({ store: { ...CASE.store, apart: [['sale', 'nobody']] } }),
+    changed({ catalogue: { ...CASE.catalogue, products: [...CASE.catalogue.products, ...CASE.catalogue.products] } }),
     JSON.stringify(CASE),
   ]
   const { status, answers } = quote(['-'], lines.join('\n'))
@@ -54,6 +56,8 @@ test('what can’t be priced gives its problems in its place', () => {
     ['unknown-stack-group plan.promotions.0.stacking.group'],
     ['duplicate-id plan.promotions.1.id', 'duplicate-rank plan.promotions.1.rank'],
     ['unknown-sku cart.lines.0.sku'],
+    ['unknown-stack-group store.apart.0.1'],
+    ['duplicate-id catalogue.products.1.sku'],
     undefined,
   ])
 })

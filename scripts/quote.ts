@@ -2,9 +2,11 @@ import { createReadStream } from 'node:fs'
 import { createInterface } from 'node:readline'
 import { QuoteCaseSchema, type QuoteCase } from '@novalex/contract'
 import {
+  checkCatalogue,
   checkOrder,
   checkPromotion,
   checkPromotionList,
+  checkStore,
   compilePlan,
   computeQuote,
   isTimeZone,
@@ -42,6 +44,11 @@ function priceCase({ now, store, catalogue, plan, cart, facts = {}, codes = {} }
   if (!isTimeZone(store.timeZone))
     return { problems: [{ code: 'unknown-zone', path: 'store.timeZone', facts: { given: store.timeZone } }] }
   const { promotions } = plan
+  const base = [
+    ...checkStore(store).map((problem) => under('store', problem)),
+    ...checkCatalogue(catalogue).map((problem) => under('catalogue', problem)),
+  ]
+  if (base.length > 0) return { problems: base }
   const list = checkPromotionList(promotions).map((problem) => under('plan.promotions', problem))
   const compiledEmpty = compilePlan({ store, catalogue, promotions: [] })
   const each = promotions.flatMap((promotion, index) =>

@@ -69,6 +69,8 @@ export const PROBLEM_CODES = [
   'ladder-needs-end',
   'duplicate-id',
   'duplicate-rank',
+  'category-circle',
+  'nested-too-deep',
   'sum-too-large',
   'unknown-zone',
   'bad-json',

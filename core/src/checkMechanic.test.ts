@@ -116,6 +116,16 @@ test.each<[string, Mechanic, Partial<Promotion>, string[]]>([
     {},
     ['same-or-reach mechanic.get'],
   ],
+  [
+    'a gift that is free of something',
+    {
+      ...MECHANICS['buy-get'],
+      gift: true,
+      get: { sameSku: true, quantity: 1, value: { percent: 10_000, of: 'regular' } },
+    },
+    {},
+    ['gift-is-free mechanic.get.value'],
+  ],
   ['a gift that costs', { ...MECHANICS['buy-get'], gift: true }, {}, ['gift-is-free mechanic.get.value']],
   [
     'a gift of a category',

@@ -100,7 +100,8 @@ function checkBuyGet({ buy, get, gift }: BuyGet): Problem[] {
   if ((get.sameSku === undefined) === (get.reach === undefined)) problems.push(createProblem('same-or-reach', 'get'))
   if (!gift) return problems
   const { reach, value } = get
-  if (!('percent' in value) || !isFree(value)) problems.push(createProblem('gift-is-free', 'get.value'))
+  if (!('percent' in value) || 'of' in value || !isFree(value))
+    problems.push(createProblem('gift-is-free', 'get.value'))
   const isOneSku = reach !== undefined && reach.skus?.length === 1 && Object.keys(reach).length === 1
   if (reach !== undefined && !isOneSku) problems.push(createProblem('gift-names-one', 'get.reach'))
   return problems

@@ -8,7 +8,6 @@ import { createContest, settleOffers, type Contest, type Settlement } from './of
 import type { PromotionOutcome } from './outcomes.ts'
 import type { Cut, Piece } from './piece.ts'
 import type { Order, Product } from './plan.ts'
-import { createProblem, type Problem } from './problem.ts'
 import { createSession, type Session } from './session.ts'
 import { computeShelfPhase, type ShelfPhase } from './shelfPhase.ts'
 import { writeQuote } from './writeQuote.ts'
@@ -74,21 +73,6 @@ export interface Settled {
   readonly settlement: Settlement
   readonly delivery: ReturnType<typeof computeDelivery>
   readonly surcharges: readonly Extra[]
-}
-
-/** What keeps an order from being priced under a plan: unknown SKUs, sums beyond the safe integers. Empty if nothing does. */
-export function checkOrder(plan: CompiledPlan, order: Order): Problem[] {
-  const { cart } = order
-  const problems: Problem[] = []
-  const session = createSession(plan, order)
-  let sum = cart.delivery?.price ?? 0
-  cart.lines.forEach(({ sku, quantity }, index) => {
-    const product = plan.catalogue.bySku.get(sku)
-    if (product) sum += session.priced(product).regularPrice * quantity
-    else problems.push(createProblem('unknown-sku', `cart.lines.${index}.sku`, { sku }))
-  })
-  if (!Number.isSafeInteger(sum)) problems.push(createProblem('sum-too-large', 'cart.lines'))
-  return problems
 }
 
 /**

@@ -74,3 +74,13 @@ describe('the plan file’s schema refuses at its place', () => {
     for (const mechanic of mechanics) expect(problemsOf({ mechanic })).toEqual([])
   })
 })
+
+test('conditions that are nested without end are refused, not read', () => {
+  const nested = (levels: number) => {
+    let when: object = { test: 'signedIn', is: true }
+    for (let level = 0; level < levels; level++) when = { not: when }
+    return problemsOf({ when })
+  }
+  expect(nested(50)).toEqual([])
+  expect(nested(20_000)).toEqual(['nested-too-deep '])
+})

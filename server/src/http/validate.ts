@@ -36,10 +36,23 @@ function parseInput<S extends TSchema>(schema: S, input: unknown): Static<S> {
 
 /** What in the input is not as the schema says; empty if nothing. */
 export function checkShape(schema: TSchema, input: unknown): Problem[] {
+  if (isDeeperThan(DEEPEST, input)) return [createProblem('nested-too-deep', '', { limit: DEEPEST })]
   let validate = compiled.get(schema)
   if (!validate) compiled.set(schema, (validate = ajv.compile(schema)))
   if (validate(input)) return []
   return dropBranches((validate.errors ?? []).map(toProblem))
+}
+
+/** Conditions may be nested without end in the schema, but not on the stack of what reads them. */
+const DEEPEST = 100
+
+function isDeeperThan(limit: number, input: unknown): boolean {
+  let level: unknown[] = [input]
+  for (let depth = 0; level.length > 0; depth++) {
+    if (depth > limit) return true
+    level = level.flatMap((one) => (typeof one === 'object' && one !== null ? Object.values(one) : []))
+  }
+  return false
 }
 
 /** A problem with what is needed to tell which branch of a union was meant. */

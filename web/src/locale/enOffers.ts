@@ -52,6 +52,7 @@ export const offerText = {
   },
   reduction: {
     kind: 'Reduction',
+    surchargeKind: 'Added',
     kinds: {
       percent: 'percent off',
       each: 'off each',

@@ -49,7 +49,12 @@ function setKind(next: ValueKind): void {
 
 <template>
   <div class="fields">
-    <v-select :model-value="kind" :items="items" :label="offerText.reduction.kind" @update:model-value="setKind" />
+    <v-select
+      :model-value="kind"
+      :items="items"
+      :label="words === 'surcharge' ? offerText.reduction.surchargeKind : offerText.reduction.kind"
+      @update:model-value="setKind"
+    />
     <TypedField
       v-if="kind !== 'free'"
       v-model="number"
