@@ -150,6 +150,24 @@ test('a code that does not fit says why', async ({ page }) => {
   await expect(receipt).toContainText('nothing is not known; check how it is written')
 })
 
+test('the edges of a condition, and of a promotion that has not started: a click goes there', async ({ page }) => {
+  const more = { test: 'spend', reach: REACH, basis: 'shelf', op: '>', amount: 4000 }
+  const past = { test: 'orders', op: '>=', count: 2 }
+  await open(
+    page,
+    { kind: 'item-discount', reach: REACH, value: { percent: 1000 } },
+    { when: { any: [more, past] }, schedule: { start: '2027-03-20T00:00', end: '2027-03-21T00:00' } },
+  )
+  const edge = (name: RegExp) => page.getByRole('row', { name })
+  await expect(page.getByText(/as of Sat 20 Mar, 00:00, when it runs/)).toBeVisible()
+  await expect(edge(/^8 × Five 40.00 40.00 –/)).toBeVisible()
+  await expect(edge(/^9 × Five 45.00 40.50 4.50/)).toBeVisible()
+  await expect(edge(/^1 order before/)).toBeVisible()
+  await page.getByRole('button', { name: '9 × Five' }).click()
+  await expectTotal(page, '40.50')
+  await expect(page.getByText('Sat 20 Mar 2027, 00:00').first()).toBeVisible()
+})
+
 test('a condition is put together as a sentence', async ({ page }) => {
   await open(page, { kind: 'item-discount', reach: REACH, value: { percent: 1000 } })
   await page.getByRole('button', { name: 'For whom', exact: true }).click()
