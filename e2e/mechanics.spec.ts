@@ -151,8 +151,8 @@ test('a code that does not fit says why', async ({ page }) => {
 })
 
 test('the edges of a condition, and of a promotion that has not started: a click goes there', async ({ page }) => {
-  const more = { test: 'spend', reach: REACH, basis: 'shelf', op: '>', amount: 4000 }
-  const past = { test: 'orders', op: '>=', count: 2 }
+  const more = { test: 'spend', reach: REACH, basis: 'shelf', op: '>', amount: 4000 } as const
+  const past = { test: 'orders', op: '>=', count: 2 } as const
   await open(
     page,
     { kind: 'item-discount', reach: REACH, value: { percent: 1000 } },

@@ -19,6 +19,21 @@ test('one case a line in, one quote a line out, in the same order', () => {
   expect(answers).toMatchObject([{ totals: { grand: 1096 } }, { totals: { grand: 2192 } }])
 })
 
+test('in words: a sentence a line', () => {
+  const [promotion] = CASE.plan.promotions
+  const club = { ...promotion, id: 'p2', rank: 2, when: { test: 'group', in: ['club'] } }
+  const given = { ...CASE, plan: { promotions: [promotion, club] }, cart: { ...CASE.cart, codes: ['X'] } }
+  const args = ['run', '-s', 'quote', '--', '-', '--words']
+  const { stdout } = spawnSync('npm', args, { cwd: ROOT, input: `${JSON.stringify(given)}\n`, encoding: 'utf8' })
+  expect(stdout.split('\n')).toEqual([
+    'Spring paper takes off 1.94 €.',
+    'Spring paper can’t be known for a guest; it needs a shopper who is signed in.',
+    'Code X is not known; check how it is written.',
+    '',
+    '',
+  ])
+})
+
 test('a file is read as well', () => {
   const file = join(mkdtempSync(join(tmpdir(), 'novalex-quote-')), 'cases.jsonl')
   writeFileSync(file, JSON.stringify(CASE))

@@ -11,25 +11,47 @@ import {
   computeQuote,
   isTimeZone,
   type Problem,
+  type Quote,
 } from '@novalex/core'
 import { checkShape } from '../server/src/http/validate.ts'
+import { writeQuote } from '../web/src/locale/reasons.ts'
+import type { Names } from '../web/src/locale/ruleWords.ts'
 
 /**
  * Prices cases: `npm run -s quote -- FILE`, or `-` for standard input. One case (JSON, docs/plan-file.md) a line in, one quote a line
- * out, in the same order. A case that can't be priced gives `{ "problems": [...] }` in its place, and exit code 1.
+ * out, in the same order; with `--words` what became of each promotion and each code, a sentence a line and an empty line after each case.
+ * A case that can't be priced gives `{ "problems": [...] }` in its place, and exit code 1.
  */
-async function main(path: string | undefined): Promise<void> {
+async function main(args: readonly string[]): Promise<void> {
+  const isInWords = args.includes('--words')
+  const [path] = args.filter((arg) => arg !== '--words')
   if (path === undefined) throw new Error('Give a file with one case a line, or - for standard input.')
   const input = path === '-' ? process.stdin : createReadStream(path)
   for await (const line of createInterface({ input, crlfDelay: Infinity })) {
     if (line.trim() === '') continue
     const answer = priceLine(line)
     if ('problems' in answer) process.exitCode = 1
-    process.stdout.write(`${JSON.stringify(answer)}\n`)
+    const isPriced = isInWords && !('problems' in answer)
+    process.stdout.write(`${isPriced ? writeWords(JSON.parse(line) as QuoteCase, answer) : JSON.stringify(answer)}\n`)
   }
 }
 
-function priceLine(line: string): object {
+function writeWords({ catalogue, plan }: QuoteCase, quote: Quote): string {
+  const categories = new Map(catalogue.categories.map(({ id, name }) => [id, name]))
+  const products = new Map(catalogue.products.map(({ sku, name }) => [sku, name]))
+  const names: Names = {
+    category: (id) => categories.get(id) ?? id,
+    product: (sku) => products.get(sku) ?? sku,
+    set: String,
+    stackGroup: String,
+  }
+  const sentences = writeQuote(quote, { names, find: (id) => plan.promotions.find((one) => one.id === id) })
+  return sentences.map((sentence) => `${sentence}\n`).join('')
+}
+
+type Answer = Quote | { readonly problems: readonly Problem[] }
+
+function priceLine(line: string): Answer {
   let given: unknown
   try {
     given = JSON.parse(line)
@@ -40,7 +62,7 @@ function priceLine(line: string): object {
   return shape.length > 0 ? { problems: shape } : priceCase(given as QuoteCase)
 }
 
-function priceCase({ now, store, catalogue, plan, cart, facts = {}, codes = {} }: QuoteCase): object {
+function priceCase({ now, store, catalogue, plan, cart, facts = {}, codes = {} }: QuoteCase): Answer {
   if (!isTimeZone(store.timeZone))
     return { problems: [{ code: 'unknown-zone', path: 'store.timeZone', facts: { given: store.timeZone } }] }
   const { promotions } = plan
@@ -65,4 +87,4 @@ function under(path: string, problem: Problem): Problem {
   return { ...problem, path: `${path}.${problem.path}` }
 }
 
-await main(process.argv[2])
+await main(process.argv.slice(2))

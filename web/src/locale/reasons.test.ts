@@ -63,7 +63,17 @@ function promote(id: string, mechanic: Mechanic, changes: Partial<Promotion> = {
   const isOutside = ['price-steps', 'delivery', 'surcharge'].includes(mechanic.kind)
   const stacking = isOutside ? {} : { stacking: { group: 'sale', mode: 'group' } as const }
   const rank = Number(id.slice(1))
-  const base = { id, name: id, rank, state: 'ready', schedule: {}, code: null, when: null, limits: {}, ladder: null }
+  const base = {
+    id,
+    name: id === 'p1' ? 'One' : 'Two',
+    rank,
+    state: 'ready',
+    schedule: {},
+    code: null,
+    when: null,
+    limits: {},
+    ladder: null,
+  }
   return { ...base, mechanic, ...stacking, ...changes } as Promotion
 }
 
@@ -84,13 +94,7 @@ function say(promotions: readonly Promotion[], setting: Setting = {}): string {
   })
   const cart = { ...PLAIN, ...setting.cart }
   const quote = computeQuote(plan, { now: 0, cart, facts: { p2: setting.facts ?? {} }, codes: {} })
-  return explainOutcome(quote.promotions.at(-1)!, {
-    names,
-    promotion: (id) => ({ p1: 'One', p3: 'Three' })[id] ?? id,
-    kind: (id) => promotions.find((one) => one.id === id)?.mechanic.kind,
-    start: 'Mon',
-    end: 'Tue',
-  })
+  return explainOutcome(quote.promotions.at(-1)!, { names, find: (id) => promotions.find((one) => one.id === id) })
 }
 
 const mode = (kind: 'group' | 'alone' | 'closes' | 'sole') => ({ stacking: { group: 'sale', mode: kind } as const })
@@ -113,8 +117,8 @@ test.each<[string, Promotion[], Setting, string]>([
     'takes off 8.00 €; 2.00 € beyond that is more than it may in one order',
   ],
   ['a draft', [promote('p2', half, { state: 'draft' })], {}, 'is a draft, paused or stopped, so it does nothing yet'],
-  ['early', [promote('p2', half, { schedule: { start: '2027-01-01T00:00' } })], {}, 'starts on Mon'],
-  ['late', [promote('p2', half, { schedule: { end: '1969-01-01T00:00' } })], {}, 'ended on Tue'],
+  ['early', [promote('p2', half, { schedule: { start: '2027-01-01T00:00' } })], {}, 'starts on Fri 1 Jan 2027, 00:00'],
+  ['late', [promote('p2', half, { schedule: { end: '1969-01-01T00:00' } })], {}, 'ended on Tue 31 Dec 1968, 24:00'],
   [
     'hours',
     [promote('p2', half, { schedule: { weekly: [{ days: [1], from: '00:00', to: '00:00' }] } })],
@@ -312,7 +316,7 @@ test('what the floor and an empty headroom hold back', () => {
       promotions: [promote('p2', mechanic)],
     })
     const [outcome] = computeQuote(plan, { now: 0, cart: { ...PLAIN, ...goods }, facts: {}, codes: {} }).promotions
-    return explainOutcome(outcome!, { names, promotion: String, start: '', end: '' })
+    return explainOutcome(outcome!, { names, find: () => undefined })
   }
   expect(floored(sale)).toBe('takes off 2.30 €; the floor held 1 unit back')
   expect(floored(half)).toBe('takes off 2.30 €; the floor held 1 unit back')
@@ -363,11 +367,11 @@ test.each<[string, object, string]>([
 })
 
 test('a whole quote in sentences', () => {
-  const five = promote('p2', fives, { code: { text: 'PADS' } })
+  const five = promote('p2', fives, { name: 'Five pads', code: { text: 'PADS' } })
   const plan = compilePlan({ store, catalogue: { categories: [], products, sets: [] }, promotions: [five] })
   const cart = { ...PLAIN, codes: ['pads', 'x'] }
   const quote = computeQuote(plan, { now: 0, cart, facts: {}, codes: {} })
-  expect(writeQuote(quote, { names, promotion: () => 'Five pads', start: '', end: '' })).toEqual([
+  expect(writeQuote(quote, { names, find: () => five })).toEqual([
     'Five pads begins at 5; this cart has 2, so it needs 3 more.',
     'Code pads changes nothing: its offer begins at 5; this cart has 2, so it needs 3 more.',
     'Code x is not known; check how it is written.',

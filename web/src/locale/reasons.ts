@@ -6,24 +6,22 @@ import {
   type Mechanic,
   type Nudge,
   type Obstacle,
+  type Promotion,
   type PromotionOutcome,
   type Quote,
   type SkipReason,
   type Value,
 } from '@novalex/core'
 import { describeFailed, describeTest } from './condition.ts'
-import { formatMoney, plural } from './format.ts'
+import { formatEnd, formatLocal, formatMoney, plural } from './format.ts'
 import { describeDelivery } from './offerSentence.ts'
 import { describeValue, type Names } from './ruleWords.ts'
 
 /** What a reason's sentence needs besides the outcome. */
 export interface ReasonContext {
   readonly names: Names
-  /** Another promotion's name. */
-  promotion(id: string): string
-  kind?(id: string): Mechanic['kind'] | undefined
-  readonly start: string
-  readonly end: string
+  /** A promotion of the plan by its id. */
+  find(id: string): Pick<Promotion, 'name' | 'mechanic' | 'schedule'> | undefined
 }
 
 interface Facts {
@@ -39,8 +37,14 @@ interface Facts {
   readonly without?: number
 }
 
-interface Place extends ReasonContext {
-  readonly mechanic: Mechanic['kind'] | undefined
+interface Place {
+  readonly names: Names
+  /** Of the promotion that is explained. */
+  readonly kind: Mechanic['kind'] | undefined
+  readonly start: string
+  readonly end: string
+  /** Another promotion's name. */
+  nameOf(id: string | undefined): string
 }
 
 const TEXT: Readonly<Record<SkipReason, (facts: Facts, place: Place) => string>> = {
@@ -58,14 +62,14 @@ const TEXT: Readonly<Record<SkipReason, (facts: Facts, place: Place) => string>>
   'shopper-limit': ({ limit }) => `was used by this shopper ${plural(limit ?? 0, 'time')}, as often as one may`,
   'units-gone': (facts) => describeUnitsGone(facts),
   'budget-gone': (facts) => describeBudgetGone(facts),
-  stacking: ({ promotion: by, because = 'apart' }, { promotion }) => OBSTACLES[because](promotion(String(by))),
-  sole: ({ promotion: by, because }, { promotion }) =>
+  stacking: ({ promotion: by, because = 'apart' }, { nameOf }) => OBSTACLES[because](nameOf(by)),
+  sole: ({ promotion: by, because }, { nameOf }) =>
     because === 'own-alone'
-      ? `would have to be the only offer in the order, and ${promotion(String(by))} comes first`
-      : `can’t join ${promotion(String(by))}, the only offer in this order`,
+      ? `would have to be the only offer in the order, and ${nameOf(by)} comes first`
+      : `can’t join ${nameOf(by)}, the only offer in this order`,
   'better-without': (facts, place) => describeBetterWithout(facts, place),
-  'no-saving': ({ found, limit }, { mechanic }) => {
-    if (mechanic === 'price-steps') return 'has reached none of its steps yet'
+  'no-saving': ({ found, limit }, { kind }) => {
+    if (kind === 'price-steps') return 'has reached none of its steps yet'
     const isDearer = found !== undefined && limit !== undefined
     return isDearer
       ? `costs ${formatMoney(limit)}, and its items come to ${formatMoney(found)} without it`
@@ -83,10 +87,17 @@ const OBSTACLES: Readonly<Record<Obstacle, (name: string) => string>> = {
 }
 
 /** What became of a promotion in a cart, after its name. */
-export function explainOutcome(outcome: PromotionOutcome, context: ReasonContext): string {
-  const mechanic = context.kind?.(outcome.promotion)
-  if (outcome.outcome === 'applied') return describeApplied(outcome, mechanic)
-  return outcome.reason === null ? '' : TEXT[outcome.reason](outcome.facts, { ...context, mechanic })
+export function explainOutcome(outcome: PromotionOutcome, { names, find }: ReasonContext): string {
+  const { mechanic, schedule } = find(outcome.promotion) ?? {}
+  if (outcome.outcome === 'applied') return describeApplied(outcome, mechanic?.kind)
+  if (outcome.reason === null) return ''
+  return TEXT[outcome.reason](outcome.facts, {
+    names,
+    kind: mechanic?.kind,
+    start: schedule?.start === undefined ? '' : formatLocal(schedule.start, { year: true }),
+    end: schedule?.end === undefined ? '' : formatEnd(schedule.end, { year: true }),
+    nameOf: (id = '') => find(id)?.name ?? id,
+  })
 }
 
 function describeApplied({ amount, facts }: PromotionOutcome, kind?: Mechanic['kind']): string {
@@ -142,16 +153,13 @@ function describeBudgetGone({ limit, left = 0, needed }: Facts): string {
 }
 
 /** In phase 1 the figures are those of one item on the shelf, after it those of the order. */
-function describeBetterWithout(
-  { promotion: by, withIt = 0, without = 0 }: Facts,
-  { mechanic, promotion }: Place,
-): string {
-  const what = mechanic === 'markdown' ? 'an item' : 'the order'
+function describeBetterWithout({ promotion: by, withIt = 0, without = 0 }: Facts, { kind, nameOf }: Place): string {
+  const what = kind === 'markdown' ? 'an item' : 'the order'
   const figures =
     withIt === without
       ? `${what} comes to ${formatMoney(without)} either way`
       : `${what} would come to ${formatMoney(withIt)} with it, ${formatMoney(without)} without it`
-  return `was left out${by === undefined ? '' : ` for ${promotion(by)}`}: ${figures}`
+  return `was left out${by === undefined ? '' : ` for ${nameOf(by)}`}: ${figures}`
 }
 
 const CODE_TEXT: Readonly<Partial<Record<NonNullable<CodeOutcome['reason']>, string>>> = {
@@ -198,13 +206,14 @@ function describeReward(reward: unknown, kind?: Mechanic['kind']): string {
 /** A quote in sentences: what became of each promotion and each code, and what a little more would bring. */
 export function writeQuote(quote: Quote, context: ReasonContext): string[] {
   const explain = (outcome: PromotionOutcome) => explainOutcome(outcome, context)
-  const outcomes = quote.promotions.map((outcome) => `${context.promotion(outcome.promotion)} ${explain(outcome)}.`)
+  const nameOf = (id: string) => context.find(id)?.name ?? id
+  const outcomes = quote.promotions.map((outcome) => `${nameOf(outcome.promotion)} ${explain(outcome)}.`)
   const codes = quote.codes.map((code) => {
     const own = quote.promotions.find(({ promotion }) => promotion === code.promotion)
     return `Code ${code.code} ${explainCode(code, own?.reason ? explain(own) : '')}.`
   })
-  const nudges = quote.nudges.map(
-    (nudge) => `${context.promotion(nudge.promotion)}: ${explainNudge(nudge, context.kind?.(nudge.promotion))}.`,
-  )
+  const nudges = quote.nudges.map((nudge) => {
+    return `${nameOf(nudge.promotion)}: ${explainNudge(nudge, context.find(nudge.promotion)?.mechanic.kind)}.`
+  })
   return [...outcomes, ...codes, ...nudges]
 }

@@ -26,15 +26,7 @@ const { data, error, reload } = useLoad([first, second, () => store.info?.planRe
 const pair = computed(() => data.value?.pair ?? null)
 const find = (id: string) => promotions.find((promotion) => promotion.id === id)
 
-function explain(outcome: PromotionOutcome): string {
-  return explainOutcome(outcome, {
-    names: names.names,
-    promotion: (id) => find(id)?.name ?? id,
-    kind: (id) => find(id)?.mechanic.kind,
-    start: '',
-    end: '',
-  })
-}
+const explain = (outcome: PromotionOutcome) => explainOutcome(outcome, { names: names.names, find })
 </script>
 
 <template>

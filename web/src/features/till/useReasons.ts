@@ -1,5 +1,4 @@
 import type { CodeOutcome, Promotion, PromotionOutcome, Quote } from '@novalex/core'
-import { formatEnd, formatLocal } from '@/locale/format.ts'
 import { explainCode, explainOutcome } from '@/locale/reasons.ts'
 import { useNames } from '@/stores/names.ts'
 import { usePromotionLookup } from './usePromotionLookup.ts'
@@ -10,16 +9,7 @@ export function useReasons(edited: () => Promotion) {
   const find = usePromotionLookup(edited)
   const nameOf = (id: string) => find(id)?.name ?? id
 
-  function explain(outcome: PromotionOutcome): string {
-    const { start, end } = find(outcome.promotion)?.schedule ?? {}
-    return explainOutcome(outcome, {
-      names: names.names,
-      promotion: nameOf,
-      kind: (id) => find(id)?.mechanic.kind,
-      start: start === undefined ? '' : formatLocal(start, { year: true }),
-      end: end === undefined ? '' : formatEnd(end, { year: true }),
-    })
-  }
+  const explain = (outcome: PromotionOutcome) => explainOutcome(outcome, { names: names.names, find })
 
   /** One without effect says why its promotion did nothing. */
   function explainCodeOf(quote: Quote, code: CodeOutcome): string {
