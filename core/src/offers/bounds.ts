@@ -1,57 +1,81 @@
 import type { AdmittedPromotion } from '../admission.ts'
 import type { MinorUnits } from '../money.ts'
 import { percentOf } from '../money.ts'
-import type { Piece } from '../piece.ts'
-import type { Bundle, BuyGet, Reach, Value } from '../plan.ts'
+import { sumOf, type Piece } from '../piece.ts'
+import type { Bundle, BuyGet, Reach, Tier, Value } from '../plan.ts'
 import type { Session } from '../session.ts'
 import { computeUnitCut, isFree, isOnce } from '../value.ts'
 import { applyGift } from './gift.ts'
 import { timesOf } from './buyGet.ts'
 import { countKey } from './unitDiscounts.ts'
 
-/**
- * The most that a promotion could take off a cart, whatever was applied before it: judged on shelf prices, as if nothing stood in its way.
- * Prices only fall from there, and with them what a value takes off.
- */
-export function boundOffer(session: Session, offer: AdmittedPromotion, pieces: readonly Piece[]): MinorUnits {
-  return Math.min(boundUncapped(session, offer, pieces), offer.cap)
+/** The most that a promotion of phase 2 or 3 could take off, whatever was applied before it. */
+export interface Bound {
+  /** What it takes off each unit of these cart lines by itself; null where units share an amount, or places are limited. */
+  readonly perUnit: { readonly lines: readonly boolean[]; readonly values: readonly Value[] } | null
+  /** What it takes off on top of that, in all. */
+  readonly lump: MinorUnits
+  /** What it adds as gifts. */
+  readonly gifts: MinorUnits
 }
 
-function boundUncapped(session: Session, offer: AdmittedPromotion, pieces: readonly Piece[]): MinorUnits {
+/**
+ * Judged on shelf prices, as if nothing stood in its way: prices only fall from there, and with them what a value takes off. Tiers that
+ * the whole cart does not reach are left out.
+ */
+export function boundOffer(session: Session, offer: AdmittedPromotion, pieces: readonly Piece[]): Bound {
   const { mechanic } = offer.entry.promotion
   const inReach = (reach: Reach) => session.piecesIn(reach, pieces)
+  const toLump = (most: MinorUnits): Bound => ({ perUnit: null, lump: Math.min(most, offer.cap), gifts: 0 })
+  const toUnits = (reach: Reach, values: readonly Value[], places: Places): Bound => {
+    const own = inReach(reach)
+    const most = boundUnits(own, values, places)
+    if (most > offer.cap || places.max < countUnits(own)) return toLump(most)
+    const each = values.filter((value) => !isOnce(value))
+    return {
+      perUnit: { lines: session.linesIn(reach), values: each },
+      lump: boundOnce(values) * places.groups,
+      gifts: 0,
+    }
+  }
   switch (mechanic.kind) {
-    case 'item-discount':
-      return boundUnits(inReach(mechanic.reach), [offer.rung ?? mechanic.value], {
-        max: Math.min(mechanic.maxUnits ?? Infinity, offer.unitsLeft),
-        groups: 1,
-      })
+    case 'item-discount': {
+      const max = Math.min(mechanic.maxUnits ?? Infinity, offer.unitsLeft)
+      return toUnits(mechanic.reach, [offer.rung ?? mechanic.value], { max, groups: 1 })
+    }
     case 'quantity-break': {
       const own = inReach(mechanic.reach)
       const groups = new Set(own.map(({ product }) => countKey(mechanic.count, product))).size
-      return boundUnits(
-        own,
-        mechanic.tiers.map(({ value }) => value),
-        { max: offer.unitsLeft, groups },
-      )
+      const values = findReached(mechanic.tiers, countUnits(own))
+      return toUnits(mechanic.reach, values, { max: offer.unitsLeft, groups })
     }
-    case 'spend-break':
-      return boundUnits(
-        inReach(mechanic.reach),
-        mechanic.tiers.map(({ value }) => value),
-        { max: offer.unitsLeft, groups: 1 },
-      )
-    case 'order-discount':
-      return boundOrder(inReach(mechanic.reach), offer.rung ? [offer.rung] : mechanic.tiers.map(({ value }) => value))
-    case 'buy-get':
-      return mechanic.gift
-        ? boundGift(session, offer, { mechanic, pieces })
-        : boundBuyGet(offer, { mechanic, pieces, inReach })
+    case 'spend-break': {
+      const values = findReached(mechanic.tiers, sumOf(inReach(mechanic.reach), 'shelf'))
+      return toUnits(mechanic.reach, values, { max: offer.unitsLeft, groups: 1 })
+    }
+    case 'order-discount': {
+      const own = inReach(mechanic.reach)
+      const values = findReached(mechanic.tiers, sumOf(own, 'current'))
+      return toLump(boundOrder(own, offer.rung && values.length > 0 ? [offer.rung] : values))
+    }
+    case 'buy-get': {
+      if (!mechanic.gift) return toLump(boundBuyGet(offer, { mechanic, pieces, inReach }))
+      return { perUnit: null, lump: 0, gifts: Math.min(boundGift(session, offer, { mechanic, pieces }), offer.cap) }
+    }
     case 'bundle':
-      return boundBundle(mechanic, inReach)
+      return toLump(boundBundle(mechanic, inReach))
     default:
-      return 0
+      return toLump(0)
   }
+}
+
+/** The values of the tiers that a figure reaches: any of them may hold once less of it may be touched. */
+function findReached(tiers: readonly Tier[], figure: number): Value[] {
+  return tiers.filter(({ from }) => from <= figure).map(({ value }) => value)
+}
+
+function countUnits(pieces: readonly Piece[]): number {
+  return pieces.reduce((sum, { count }) => sum + count, 0)
 }
 
 interface Places {
@@ -63,7 +87,6 @@ interface Places {
 /** The dearest cuts first, as many as there are places; amounts taken once come on top. */
 function boundUnits(pieces: readonly Piece[], values: readonly Value[], { max, groups }: Places): MinorUnits {
   const each = values.filter((value) => !isOnce(value))
-  const once = values.reduce((most, value) => (isOnce(value) ? Math.max(most, value.amount) : most), 0)
   const cuts = pieces
     .map((piece) => ({
       cut: each.reduce((most, value) => Math.max(most, computeUnitCut(value, piece)), 0),
@@ -77,7 +100,11 @@ function boundUnits(pieces: readonly Piece[], values: readonly Value[], { max, g
     sum += units * cut
     left -= units
   }
-  return sum + once * groups
+  return sum + boundOnce(values) * groups
+}
+
+function boundOnce(values: readonly Value[]): MinorUnits {
+  return values.reduce((most, value) => (isOnce(value) ? Math.max(most, value.amount) : most), 0)
 }
 
 function boundOrder(pieces: readonly Piece[], values: readonly Value[]): MinorUnits {

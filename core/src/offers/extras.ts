@@ -40,29 +40,15 @@ function judgeDelivery(session: Session, entry: CompiledPromotion, pieces: reado
   const worth = sumOf(pieces, mechanic.basis)
   const tier = findTier(mechanic.tiers, worth)
   if (!tier) return none(missFirstTier(mechanic.tiers, worth))
-  const wanted = cutOf(admission.rung ?? tier.value, delivery.price)
+  const wanted = cutDelivery(admission.rung ?? tier.value, delivery.price)
   return wanted > 0 ? hold(entry, wanted, admission.cap) : none({ reason: 'no-saving' })
 }
 
-function cutOf(value: Value, price: MinorUnits): MinorUnits {
+/** What a value takes off the price of delivery. */
+export function cutDelivery(value: Value, price: MinorUnits): MinorUnits {
   const cut =
     'percent' in value ? percentOf(price, value.percent) : 'amount' in value ? value.amount : price - value.price
   return Math.min(Math.max(cut, 0), price)
-}
-
-/** The most that any delivery offer could take off, whatever the cart comes to. */
-export function boundDelivery(session: Session): MinorUnits {
-  const { delivery } = session.order.cart
-  if (delivery === null) return 0
-  const cuts = session.plan.deliveryOffers.flatMap((entry) => {
-    const { mechanic } = entry.promotion
-    const admission = session.admitted(entry)
-    if (!isAdmitted(admission) || mechanic.kind !== 'delivery') return []
-    return (admission.rung ? [admission.rung] : mechanic.tiers.map(({ value }) => value)).map((value) =>
-      cutOf(value, delivery.price),
-    )
-  })
-  return cuts.reduce((max, cut) => Math.max(max, cut), 0)
 }
 
 /** Phase 5: what each surcharge adds. Source: docs/pricing.md, surcharge. */

@@ -1,12 +1,10 @@
 import { judgeWhen, type AdmittedPromotion } from '../admission.ts'
 import type { ConditionView } from '../condition.ts'
 import type { MinorUnits } from '../money.ts'
-import { sumOf } from '../piece.ts'
 import { applyOffer } from './applyOffer.ts'
-import { boundOffer } from './bounds.ts'
 import { splitContest } from './components.ts'
-import { boundDelivery } from './extras.ts'
 import type { CartState } from './offer.ts'
+import { Outlook } from './outlook.ts'
 import { computePay, isSole, keepOffers, runAll, type Contest, type Settlement } from './settleOffers.ts'
 
 /** How often a promotion may be tried on a cart before the search ends with the best it has found. */
@@ -85,22 +83,17 @@ class Search {
   private readonly forced: AdmittedPromotion | null
   private readonly limit: number
   private readonly offers: readonly AdmittedPromotion[]
-  /** The most that the promotions from a place on could take off together. */
-  private readonly ahead: readonly MinorUnits[]
-  private readonly lowestDelivery: MinorUnits
+  private readonly outlook: Outlook
   /** What conditions of phase 3 look at, while the search is below the end of phase 2. */
   private view: ConditionView | null = null
 
   constructor(contest: Contest, { forced = null, limit = SEARCH_LIMIT }: SearchOptions = {}) {
-    const { session, pieces, second, third } = contest
+    const { second, third } = contest
     this.contest = contest
     this.forced = forced
     this.limit = limit
     this.offers = [...second, ...third]
-    const ahead = [0]
-    for (const offer of this.offers.toReversed()) ahead.unshift(ahead[0]! + boundOffer(session, offer, pieces))
-    this.ahead = ahead
-    this.lowestDelivery = (session.order.cart.delivery?.price ?? 0) - boundDelivery(session)
+    this.outlook = new Outlook(contest, this.offers)
   }
 
   consider(found: Weighed): void {
@@ -131,13 +124,12 @@ class Search {
     return applyOffer({ session: contest.session, offer, state }).state
   }
 
-  private isHopeless(place: number, { pieces, gifts }: CartState, members: readonly AdmittedPromotion[]): boolean {
+  private isHopeless(place: number, state: CartState, members: readonly AdmittedPromotion[]): boolean {
     const { best } = this
     if (best === null) return this.isCut
     // Once the limit is reached, the path that is being walked is still finished.
     if (this.isCut && place < this.offers.length) return true
-    const saved = gifts.reduce((sum, { quantity, shelf }) => sum + quantity * shelf, 0)
-    const lowest = sumOf(pieces, 'current') - saved + this.lowestDelivery - this.ahead[place]!
+    const lowest = this.outlook.lowest(place, state)
     if (lowest !== best.pay) return lowest > best.pay
     return members.length + this.offers.length - place < best.members.length
   }

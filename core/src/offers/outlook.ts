@@ -1,0 +1,119 @@
+import { isAdmitted, type AdmittedPromotion } from '../admission.ts'
+import { findCartTests } from '../edgeNeeds.ts'
+import { percentOf, type MinorUnits } from '../money.ts'
+import { sumOf, type Piece } from '../piece.ts'
+import type { DeliveryOffer, Value } from '../plan.ts'
+import { computeUnitCut, isOnce } from '../value.ts'
+import { boundOffer, type Bound } from './bounds.ts'
+import { computeSurcharges, cutDelivery, sumAmounts } from './extras.ts'
+import type { CartState } from './offer.ts'
+import type { Contest } from './settleOffers.ts'
+
+/**
+ * What the shopper will at least have to pay, seen from a place of the search: whatever is taken from there on.
+ *
+ * What units lose one by one is taken off in the order of the ranks, since each cut grows with the price it is made from: a unit that is
+ * dearer by some amount when its turn comes ends up dearer by no more than that. So an amount that units share may be taken off their
+ * sum at the end. Phase 3 acts on the sum, and a percentage of part of it is at most that percentage of it all.
+ */
+export class Outlook {
+  private readonly contest: Contest
+  private readonly bounds: readonly Bound[]
+  private readonly thirdValues: readonly (readonly Value[])[]
+  /** Of each place and all after it, within phase 2. */
+  private readonly lumps: readonly MinorUnits[]
+  private readonly gifts: readonly MinorUnits[]
+  /** Surcharges that come to the same whatever the prices are. */
+  private readonly fixed: MinorUnits
+  private readonly delivery: DeliveryOutlook
+
+  constructor(contest: Contest, offers: readonly AdmittedPromotion[]) {
+    const { session, pieces, second, third } = contest
+    this.contest = contest
+    this.bounds = offers.map((offer) => boundOffer(session, offer, pieces))
+    this.thirdValues = third.map(({ entry: { promotion }, rung }) => {
+      const { mechanic } = promotion
+      if (rung) return [rung]
+      return mechanic.kind === 'order-discount' ? mechanic.tiers.map(({ value }) => value) : []
+    })
+    this.lumps = sumFromEnd(this.bounds.slice(0, second.length).map(({ lump }) => lump))
+    this.gifts = sumFromEnd(this.bounds.map(({ gifts }) => gifts))
+    this.fixed = findFixed(contest)
+    this.delivery = createDeliveryOutlook(contest)
+  }
+
+  lowest(place: number, { pieces, gifts }: CartState): MinorUnits {
+    const { second } = this.contest
+    let goods = -(this.lumps[place] ?? 0)
+    for (const piece of pieces) goods += this.lowestPrice(place, piece) * piece.count
+    goods = Math.max(0, goods)
+    for (let at = Math.max(place, second.length); at < this.bounds.length; at++) {
+      goods -= Math.min(this.bounds[at]!.lump, boundWhole(this.thirdValues[at - second.length]!, goods))
+    }
+    const saved = gifts.reduce((sum, { quantity, shelf }) => sum + quantity * shelf, 0)
+    const known = this.fixed - saved - this.gifts[place]!
+    return this.delivery(goods, pieces) + known
+  }
+
+  private lowestPrice(place: number, piece: Piece): MinorUnits {
+    const { line, regular, floor } = piece
+    let { current } = piece
+    for (let at = place; at < this.contest.second.length; at++) {
+      const { perUnit } = this.bounds[at]!
+      if (!perUnit?.lines[line]) continue
+      let cut = 0
+      for (const value of perUnit.values) cut = Math.max(cut, computeUnitCut(value, { regular, current, floor }))
+      current -= cut
+    }
+    return current
+  }
+}
+
+function sumFromEnd(figures: readonly number[]): number[] {
+  const sums = [0]
+  for (const figure of figures.toReversed()) sums.unshift(sums[0]! + figure)
+  return sums
+}
+
+/** The most that one of the values takes off a sum. */
+function boundWhole(values: readonly Value[], sum: MinorUnits): MinorUnits {
+  return values.reduce((most, value) => {
+    return Math.max(most, 'percent' in value ? percentOf(sum, value.percent) : isOnce(value) ? value.amount : 0)
+  }, 0)
+}
+
+/** Amounts of surcharges whose conditions ask nothing of the cart. */
+function findFixed({ session, surcharges, pieces }: Contest): MinorUnits {
+  const fixed = surcharges.filter(({ promotion: { mechanic, when } }) => {
+    return mechanic.kind === 'surcharge' && 'amount' in mechanic.value && findCartTests(when).length === 0
+  })
+  return sumAmounts(computeSurcharges(session, pieces, fixed))
+}
+
+/** Goods with delivery, at the least, where the goods come to no less than `goods` and to no more than they do now. */
+type DeliveryOutlook = (goods: MinorUnits, now: readonly Piece[]) => MinorUnits
+
+function createDeliveryOutlook({ session, pieces }: Contest): DeliveryOutlook {
+  const { delivery } = session.order.cart
+  if (delivery === null) return (goods) => goods
+  const shelf = sumOf(pieces, 'shelf')
+  const steps = session.plan.deliveryOffers.flatMap((entry) => {
+    const admission = session.admitted(entry)
+    const mechanic = entry.promotion.mechanic as DeliveryOffer
+    if (!isAdmitted(admission) || (mechanic.options && !mechanic.options.includes(delivery.option))) return []
+    return mechanic.tiers.flatMap(({ from, value }) => {
+      const cut = Math.min(cutDelivery(admission.rung ?? value, delivery.price), admission.cap)
+      if (mechanic.basis === 'current') return [{ from, cut }]
+      return from <= shelf ? [{ from: 0, cut }] : []
+    })
+  })
+  return (goods, now) => {
+    let least = goods + delivery.price
+    const most = steps.length > 0 ? sumOf(now, 'current') : 0
+    for (const { from, cut } of steps) {
+      // What makes delivery cheaper keeps the goods from being cheaper than its limit.
+      if (from <= most) least = Math.min(least, Math.max(goods, from) + delivery.price - cut)
+    }
+    return least
+  }
+}
