@@ -15,7 +15,16 @@ import {
   type Store,
 } from '@novalex/core'
 import { Engine, type RuleProperties } from 'json-rules-engine'
-import { createCatalogue, createLoners, createOrder, createPlan, createRivals, NOW, STORE } from './data.ts'
+import {
+  createCatalogue,
+  createFriends,
+  createLoners,
+  createOrder,
+  createPlan,
+  createRivals,
+  NOW,
+  STORE,
+} from './data.ts'
 
 /** One line of the table: what is timed, against what, and how many times its time it may take (or must save). */
 interface Row {
@@ -53,6 +62,9 @@ const loners = createLoners()
 const cart5 = createOrder(5)
 const [rivalsBest, rivalsRank] = [compile(rivals, { conflicts: 'best' }), compile(rivals)]
 const [lonersBest, lonersRank] = [compile(loners, { conflicts: 'best' }), compile(loners)]
+const friends = createFriends()
+const together: Partial<Store> = { apart: [] }
+const [friendsBest, friendsRank] = [compile(friends, { ...together, conflicts: 'best' }), compile(friends, together)]
 const twoThousand = createPlan(2000, 30)
 const manyMarkdowns = compile(
   twoThousand.map(({ mechanic, ...one }) => ({
@@ -143,6 +155,14 @@ const ROWS: Row[] = [
     atMost: 4,
     rounds: 41,
     repeats: 40,
+  },
+  {
+    what: '`best`, 40 promotions that all reduce the same items together, against `rank`',
+    subject: () => computeQuote(friendsBest, cart5),
+    against: () => computeQuote(friendsRank, cart5),
+    atMost: 10,
+    rounds: 21,
+    repeats: 10,
   },
   {
     what: 'shelf prices of 50,000 products under 2,000 promotions, against JSON there and back of the same rows',

@@ -155,3 +155,17 @@ export function createLoners(): Promotion[] {
     return createPromotion(index, makers[index % makers.length]!(reach))
   })
 }
+
+/** Forty that reduce the same products together: none keeps another one off. */
+export function createFriends(): Promotion[] {
+  const reach: Reach = { categories: ['c0'] }
+  return Array.from({ length: 40 }, (_, index) => {
+    const makers: Mechanic[] = [
+      { kind: 'item-discount', reach, value: { percent: 100 + index } },
+      { kind: 'quantity-break', reach, count: 'sku', on: 'all', tiers: [{ from: 1, value: { percent: 80 + index } }] },
+      { kind: 'spend-break', reach, tiers: [{ from: 100, value: { amount: 2 + index, per: 'unit' } }] },
+      { kind: 'order-discount', reach, tiers: [{ from: 100, value: { amount: 50 + index, per: 'once' } }] },
+    ]
+    return createPromotion(index, makers[index % 4]!, { stacking: { group: 'coupon', mode: 'group' } })
+  })
+}

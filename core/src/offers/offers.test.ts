@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { computeQuote } from '../quote.ts'
-import type { BuyGet, Mechanic, Promotion } from '../plan.ts'
+import type { BuyGet, Mechanic, Promotion, Store } from '../plan.ts'
 import { spread } from '../spread.ts'
 import { compileShop, createOrder, createProduct, createPromotion } from '../testing/shop.ts'
 import { SEARCH_LIMIT } from './searchBest.ts'
@@ -121,6 +121,38 @@ test('a search that runs too far says so, and is not worse than going by rank', 
   expect(best.proven).toBe(false)
   expect(rank.proven).toBe(true)
   expect(best.totals.grand).toBeLessThanOrEqual(rank.totals.grand)
+})
+
+test('as many as one likes are proven where none keeps another one off', () => {
+  const goods = Array.from({ length: 5 }, (_, index) => createProduct(`A${index}`, 10_000 + index * 977))
+  const promotions = Array.from({ length: 60 }, (_, index) => {
+    const makers: Mechanic[] = [
+      { kind: 'item-discount', reach: {}, value: { percent: 100 + index } },
+      {
+        kind: 'quantity-break',
+        reach: {},
+        count: 'sku',
+        on: 'all',
+        tiers: [{ from: 2, value: { percent: 90 + index } }],
+      },
+      { kind: 'order-discount', reach: {}, tiers: [{ from: 100, value: { amount: 50 + index, per: 'once' } }] },
+      { kind: 'spend-break', reach: {}, tiers: [{ from: 100, value: { amount: 5 + index, per: 'unit' } }] },
+    ]
+    return offer(`p${index + 1}`, makers[index % 4]!)
+  })
+  const fee = offer(
+    'p61',
+    { kind: 'surcharge', reach: {}, value: { amount: 600, per: 'once' } },
+    { stacking: undefined },
+  )
+  const order = createOrder(Object.fromEntries(goods.map(({ sku }) => [sku, 3])))
+  const quote = (conflicts: Store['conflicts']) => {
+    return computeQuote(compileShop(goods, [...promotions, fee], { apart: [], conflicts }), order)
+  }
+  const [best, rank] = [quote('best'), quote('rank')]
+  expect(best.proven).toBe(true)
+  expect(best.totals).toEqual(rank.totals)
+  expect(best.promotions.filter(({ outcome }) => outcome === 'applied')).toHaveLength(61)
 })
 
 test('a skipped promotion says what is missing, what stood in its way or what it would cost', () => {
