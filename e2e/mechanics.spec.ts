@@ -82,7 +82,7 @@ test('a spend break, an item discount for the two cheapest, and what a change of
   await expectTotal(page, '20.00')
   await setQuantity(page, 'Ten', 3)
   await expectTotal(page, '27.00')
-  await choose(page, 'Kind of promotion', /Off each item/)
+  await choose(page, 'Kind of promotion', /Item discount/)
   await page.getByLabel('At most this many items of a cart').fill('2')
   await add(page, 'Five', 1)
   await expectTotal(page, '33.50')
