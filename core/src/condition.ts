@@ -88,7 +88,7 @@ function judgeTest(test: ConditionTest, view: ConditionView): TestResult {
   }
 }
 
-function judgeUnits(test: Exclude<CartTest, { test: 'option' }>, { pieces, linesIn }: ConditionView): TestResult {
+function judgeUnits(test: UnitTest, { pieces, linesIn }: ConditionView): TestResult {
   const lines = pieces.length > 0 ? linesIn(test.reach) : []
   let count = 0
   let worth = 0
@@ -154,4 +154,20 @@ function compare(left: number, op: Comparison, right: number): boolean {
     default:
       return op satisfies never
   }
+}
+
+/** A test that looks at units of the cart or at their value. */
+export type UnitTest = Exclude<CartTest, { test: 'option' }>
+
+/** Those of a condition, wherever they stand. */
+export function findUnitTests(when: Condition | null): UnitTest[] {
+  return findTests(when).filter((test) => test.test === 'spend' || test.test === 'quantity')
+}
+
+/** All tests of a condition. */
+export function findTests(when: Condition | null): ConditionTest[] {
+  if (when === null) return []
+  if ('not' in when) return findTests(when.not)
+  if ('all' in when) return when.all.flatMap(findTests)
+  return 'any' in when ? when.any.flatMap(findTests) : [when]
 }

@@ -1,6 +1,7 @@
 import { compileOthers, createPlainOrder, toAlone } from './alone.ts'
 import { reachesOf, type CompiledPlan } from './compilePlan.ts'
-import { findCartTests, needsOf, needsOfCondition, needsOfMechanic, toNeed, type Need } from './edgeNeeds.ts'
+import { findUnitTests } from './condition.ts'
+import { needsOf, needsOfCondition, needsOfMechanic, sidesOf, toNeed, type Need } from './edgeNeeds.ts'
 import { createMeasure, MOST_UNITS, type Measure } from './edgeMeasure.ts'
 import type { MinorUnits } from './money.ts'
 import type { Bundle, BuyGet, CartLine, Order, Product, Promotion, Reach } from './plan.ts'
@@ -56,7 +57,7 @@ export function computeEdgeCarts(promotion: Promotion, plan: CompiledPlan, optio
   }
   return [
     ...own(),
-    ...findCartTests(when).flatMap((test) => {
+    ...findUnitTests(when).flatMap((test) => {
       const need = toNeed(test)
       const others = needsOf(promotion).filter(({ reach }) => reach !== test.reach)
       const [wish] = reachesOf(mechanic)
@@ -149,17 +150,10 @@ class CartMaker {
     if (!sample || reached === undefined) return []
     const units = reached + extra
     const rest = this.accompany(need, { sku: sample.sku, quantity: units }, others)
-    const sides = [
-      ['below', units - 1],
-      ['at', units],
-      ['above', units + 1],
-    ] as const
-    return sides
-      .filter(([, quantity]) => quantity > 0)
-      .map(([side, quantity]) => {
-        const at = need.money ?? need.units!
-        return { limit, side, at, lines: [{ sku: sample.sku, quantity }, ...rest] }
-      })
+    const at = need.money ?? need.units!
+    return sidesOf(units, 1).map(({ side, figure }) => {
+      return { limit, side, at, lines: [{ sku: sample.sku, quantity: figure }, ...rest] }
+    })
   }
 
   /** The fewest units of a product that fill a need. */

@@ -1,5 +1,6 @@
 import type { MinorUnits } from './money.ts'
-import type { CartTest, Condition, Mechanic, Promotion, Reach } from './plan.ts'
+import type { UnitTest } from './condition.ts'
+import type { Condition, Mechanic, Promotion, Reach } from './plan.ts'
 
 /** What a promotion asks of a cart: so many units of a reach, or so much money for them. */
 export interface Need {
@@ -47,22 +48,9 @@ export function needsOfCondition(when: Condition | null): Need[] {
   return [need.units === undefined ? { ...need, money: need.money! + 1 } : { ...need, units: need.units + 1 }]
 }
 
-export function toNeed(test: Exclude<CartTest, { test: 'option' }>): Need {
+export function toNeed(test: UnitTest): Need {
   if (test.test === 'quantity') return toUnits(test.reach, test.count)
   return { reach: test.reach, money: test.amount, basis: test.basis }
-}
-
-/** The tests of a condition that look at units or their value, wherever they stand. */
-export function findCartTests(when: Condition | null): Exclude<CartTest, { test: 'option' }>[] {
-  return findTests(when).filter((test) => test.test === 'spend' || test.test === 'quantity')
-}
-
-/** All tests of a condition. */
-export function findTests(when: Condition | null): Extract<Condition, { test: string }>[] {
-  if (when === null) return []
-  if ('not' in when) return findTests(when.not)
-  if ('all' in when) return when.all.flatMap(findTests)
-  return 'any' in when ? when.any.flatMap(findTests) : [when]
 }
 
 export function needsOf({ mechanic, when }: Pick<Promotion, 'mechanic' | 'when'>): Need[] {
@@ -75,4 +63,14 @@ function toUnits(reach: Reach, units: number): Need {
 
 function toSpend(reach: Reach, money: MinorUnits): Need {
   return { reach, money, basis: 'shelf' }
+}
+
+/** What lies just below, at and above a figure, from the least that makes sense. */
+export function sidesOf(figure: number, least: number) {
+  const sides = [
+    { side: 'below', figure: figure - 1 },
+    { side: 'at', figure },
+    { side: 'above', figure: figure + 1 },
+  ] as const
+  return sides.filter((one) => one.figure >= least)
 }

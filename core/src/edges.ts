@@ -1,6 +1,7 @@
 import type { CompiledPlan } from './compilePlan.ts'
+import { findTests } from './condition.ts'
 import { computeEdgeCarts, type EdgeCart, type EdgeOptions } from './edgeCarts.ts'
-import { findTests } from './edgeNeeds.ts'
+import { sidesOf } from './edgeNeeds.ts'
 import { compileRungs, computeRungEdges } from './ladder.ts'
 import type { Promotion, PromotionFacts, Shopper } from './plan.ts'
 import { ANY_WINDOW_MS, compileSchedule, computeScheduleEdges } from './schedule.ts'
@@ -110,12 +111,5 @@ export function computeEdgeShoppers({ when }: Pick<Promotion, 'when'>): EdgeShop
 }
 
 function aroundFigure(limit: EdgeShopper['limit'], at: number): EdgeShopper[] {
-  const sides = [
-    ['below', at - 1],
-    ['at', at],
-    ['above', at + 1],
-  ] as const
-  return sides
-    .filter(([, figure]) => figure >= 0)
-    .map(([side, figure]) => ({ limit, side, at, shopper: { [limit]: figure } }))
+  return sidesOf(at, 0).map(({ side, figure }) => ({ limit, side, at, shopper: { [limit]: figure } }))
 }

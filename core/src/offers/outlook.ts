@@ -1,5 +1,5 @@
 import { isAdmitted, type AdmittedPromotion } from '../admission.ts'
-import { findCartTests } from '../edgeNeeds.ts'
+import { findUnitTests } from '../condition.ts'
 import { percentOf, type MinorUnits } from '../money.ts'
 import { sumOf, type Piece } from '../piece.ts'
 import type { DeliveryOffer, Value } from '../plan.ts'
@@ -85,7 +85,7 @@ function boundWhole(values: readonly Value[], sum: MinorUnits): MinorUnits {
 /** Amounts of surcharges whose conditions ask nothing of the cart. */
 function findFixed({ session, surcharges, pieces }: Contest): MinorUnits {
   const fixed = surcharges.filter(({ promotion: { mechanic, when } }) => {
-    return mechanic.kind === 'surcharge' && 'amount' in mechanic.value && findCartTests(when).length === 0
+    return mechanic.kind === 'surcharge' && 'amount' in mechanic.value && findUnitTests(when).length === 0
   })
   return sumAmounts(computeSurcharges(session, pieces, fixed))
 }
