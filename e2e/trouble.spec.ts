@@ -123,7 +123,7 @@ test('an address that is nothing says so', async ({ page }) => {
 
 test('the till prices for the shopper who stands at it, and so do the edges', async ({ page }) => {
   await page.goto('/promotions/demo-7')
-  await expect(page.getByText('it needs a shopper who is signed in').first()).toBeVisible()
+  await expect(page.getByText('can’t be known for a guest; it is for anyone').first()).toBeVisible()
   const last = page.getByRole('row', { name: /^Thu 6 May, 23:59:59/ })
   await expect(last).toContainText('–')
   await page.getByLabel('Shopper').selectOption({ label: 'member of club' })

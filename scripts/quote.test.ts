@@ -27,7 +27,7 @@ test('in words: a sentence a line', () => {
   const { stdout } = spawnSync('npm', args, { cwd: ROOT, input: `${JSON.stringify(given)}\n`, encoding: 'utf8' })
   expect(stdout.split('\n')).toEqual([
     'Spring paper takes off 1.94 €.',
-    'Spring paper can’t be known for a guest; it needs a shopper who is signed in.',
+    'Spring paper can’t be known for a guest; it is for anyone in club.',
     'Code X is not known; check how it is written.',
     '',
     '',

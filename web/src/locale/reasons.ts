@@ -53,7 +53,7 @@ const TEXT: Readonly<Record<SkipReason, (facts: Facts, place: Place) => string>>
   ended: (_facts, { end }) => `ended on ${end}`,
   'outside-hours': () => 'runs at other hours of the week',
   'no-code': () => 'needs its code',
-  'sign-in-needed': () => 'can’t be known for a guest; it needs a shopper who is signed in',
+  'sign-in-needed': (facts, { names }) => describeUnknown(facts as Partial<FailedTest>, names),
   condition: (facts, { names }) => describeFailed(facts as unknown as FailedTest, names),
   'nothing-in-reach': () => 'applies to nothing in this cart',
   'below-first-tier': (facts) => describeFirstTier(facts),
@@ -133,6 +133,12 @@ const ADDS_NOTHING: ReadonlySet<string> = new Set(['stacking', 'sole', 'better-w
 function describeMissing({ missingUnits, missingAmount }: Facts): string {
   if (missingUnits !== undefined) return `${missingUnits} more`
   return missingAmount === undefined ? 'more' : `${formatMoney(missingAmount)} more`
+}
+
+/** A test that nobody can judge of a guest; without one, it is how often one shopper may have it. */
+function describeUnknown({ test, isNegated = false }: Partial<FailedTest>, names: Names): string {
+  if (!test) return 'may be used so often per shopper, so it needs one who is signed in'
+  return `can’t be known for a guest; it is for anyone ${describeTest(test, names, isNegated)}`
 }
 
 function describeFirstTier({ found = 0, limit = 0, ...missing }: Facts): string {
