@@ -7,11 +7,18 @@ import type { CartState } from './offer.ts'
 import { Outlook } from './outlook.ts'
 import { computePay, isSole, keepOffers, runAll, type Contest, type Settlement } from './settleOffers.ts'
 
-/** How often a promotion may be tried on a cart before the search ends with the best it has found. */
-export const SEARCH_LIMIT = 60_000
+/** How much a search may do. Each try of a promotion looks at every piece of the cart. */
+export interface SearchLimit {
+  /** The search goes on at least for so many tries: 4,096 are enough for every set of 12. */
+  readonly tries: number
+  /** Then it ends, with the best it has found, once it has looked at so many pieces. */
+  readonly looks: number
+}
 
-/** The same for a search that only explains why one was left out. */
-const EXPLAIN_LIMIT = 3_000
+export const SEARCH_LIMIT: SearchLimit = { tries: 4096, looks: 1_200_000 }
+
+/** For a search that only explains why one was left out. */
+const EXPLAIN_LIMIT: SearchLimit = { tries: 0, looks: 60_000 }
 
 /**
  * The subset for which the shopper pays least: a depth-first search in the order in which promotions are processed, each one taken
@@ -71,17 +78,17 @@ function runMembers(contest: Contest, members: readonly AdmittedPromotion[]): Se
 interface SearchOptions {
   /** One that must be in the subset. */
   readonly forced?: AdmittedPromotion | null
-  /** How often a promotion may be tried before the search ends with what it has found. */
-  readonly limit?: number
+  readonly limit?: SearchLimit
 }
 
 class Search {
   best: Weighed | null = null
   isCut = false
-  private work = 0
+  private tries = 0
+  private looks = 0
   private readonly contest: Contest
   private readonly forced: AdmittedPromotion | null
-  private readonly limit: number
+  private readonly limit: SearchLimit
   private readonly offers: readonly AdmittedPromotion[]
   private readonly outlook: Outlook
   /** What conditions of phase 3 look at, while the search is below the end of phase 2. */
@@ -119,7 +126,9 @@ class Search {
   private attempt(place: number, state: CartState): CartState | null {
     const { contest, offers } = this
     const offer = offers[place]!
-    if (++this.work > this.limit) this.isCut = true
+    this.tries++
+    this.looks += state.pieces.length
+    if (this.tries > this.limit.tries && this.looks > this.limit.looks) this.isCut = true
     if (place >= contest.second.length && judgeWhen(offer.entry, this.view!) !== null) return null
     return applyOffer({ session: contest.session, offer, state }).state
   }
