@@ -138,7 +138,7 @@ function reprice(input: RepriceInput, repricing: ReadyRepricing, { store, from, 
   const basis = repricing.basis === 'regular' ? regular : isReduced ? shelf : null
   const band = basis === null ? undefined : findBand(repricing.bands, basis)
   if (basis === null || band === undefined) {
-    const oddities: Oddity[] = [basis === null ? 'no-basis' : 'no-band']
+    const oddities = listOddities(BIT[basis === null ? 'no-basis' : 'no-band'])
     return { sku, product, regular, before, after: null, margin: null, struck: null, oddities }
   }
   const floor = computeFloor(product, store)
@@ -147,20 +147,29 @@ function reprice(input: RepriceInput, repricing: ReadyRepricing, { store, from, 
   const after = isSale && reckoned.price < floor ? Math.max(reckoned.price, Math.min(floor, regular)) : reckoned.price
   const margin = computeMargin(product, after, store)
   const struck = isSale && prior !== null && after < regular ? strike(after, Math.min(regular, prior)) : null
-  const oddities: Oddity[] = []
-  if (isSale && after >= regular) oddities.push('above-regular')
-  if (margin !== null && margin < 0) oddities.push('below-cost')
-  if (reckoned.isCut || reckoned.price < floor) oddities.push('below-floor')
-  if (after === before) oddities.push('no-change')
+  let odd = 0
+  if (isSale && after >= regular) odd |= BIT['above-regular']
+  if (margin !== null && margin < 0) odd |= BIT['below-cost']
+  if (reckoned.isCut || reckoned.price < floor) odd |= BIT['below-floor']
+  if (after === before) odd |= BIT['no-change']
   if (isSale) {
-    if (isReduced) oddities.push('already-reduced')
+    if (isReduced) odd |= BIT['already-reduced']
     const longest = (store.longestSaleDays ?? LONGEST_SALE_DAYS) * DAY_MS
-    if (until - (input.reducedSince ?? from) > longest) oddities.push('too-long')
-    if (after < regular && (struck === null || struck < regular)) oddities.push('not-struck')
-    if (input.expected !== null && product.stock !== null && input.expected > product.stock)
-      oddities.push('short-stock')
+    if (until - (input.reducedSince ?? from) > longest) odd |= BIT['too-long']
+    if (after < regular && (struck === null || struck < regular)) odd |= BIT['not-struck']
+    if (input.expected !== null && product.stock !== null && input.expected > product.stock) odd |= BIT['short-stock']
   }
-  return { sku, product, regular, before, after, margin, struck, oddities }
+  return { sku, product, regular, before, after, margin, struck, oddities: listOddities(odd) }
+}
+
+const BIT = Object.fromEntries(ODDITIES.map((oddity, at) => [oddity, 1 << at])) as Record<Oddity, number>
+const lists = new Map<number, readonly Oddity[]>()
+
+/** Rows with the same oddities share their list: there are few kinds of rows, and many rows. */
+function listOddities(bits: number): readonly Oddity[] {
+  let list = lists.get(bits)
+  if (!list) lists.set(bits, (list = ODDITIES.filter((oddity) => bits & BIT[oddity])))
+  return list
 }
 
 const strike = (price: MinorUnits, highest: MinorUnits) => (highest > price ? highest : null)
