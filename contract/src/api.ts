@@ -1,7 +1,17 @@
-import type { Problem } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { CartSchema } from './orderSchema.ts'
-import { choice, Id, InstantText, Money, Name, Nullable, TEXT_LIMITS, strict, Whole } from './basicSchema.ts'
+import {
+  Id,
+  InstantText,
+  Money,
+  Name,
+  Nullable,
+  ProblemSchema,
+  strict,
+  TEXT_LIMITS,
+  Version,
+  Whole,
+} from './basicSchema.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
 import {
   CategorySchema,
@@ -12,16 +22,6 @@ import {
   StoreSchema,
   promotionFields,
 } from './planSchema.ts'
-
-const Version = Type.Integer({ minimum: 1 })
-
-export const ProblemSchema = Type.Unsafe<Problem>(
-  Type.Object({
-    code: Type.String(),
-    path: Type.String(),
-    facts: Type.Optional(Type.Record(Type.String(), Type.Any())),
-  }),
-)
 
 export const ErrorAnswer = Type.Object({
   error: Type.Object({
@@ -190,103 +190,6 @@ export const CampaignDraft = Type.Object(campaignFields, strict)
 export type CampaignDraft = Static<typeof CampaignDraft>
 export const CampaignUpdate = Type.Object({ ...campaignFields, version: Version }, strict)
 export type CampaignUpdate = Static<typeof CampaignUpdate>
-
-/** What a file that is brought in may hold. */
-export const IMPORT_KINDS = ['products', 'prices', 'stock', 'history', 'sets', 'shoppers', 'plan'] as const
-export type ImportKind = (typeof IMPORT_KINDS)[number]
-
-export const ImportQuery = Type.Object({ kind: Type.Optional(choice<ImportKind>(...IMPORT_KINDS)) }, strict)
-
-/** All rows, or those without faults. */
-export const AcceptRequest = Type.Object({ rows: Type.Optional(choice('all', 'good')) }, strict)
-
-export const ImportStatus = Type.Object(
-  {
-    id: Id,
-    kind: choice<ImportKind>(...IMPORT_KINDS),
-    fileName: Type.String(),
-    state: choice('reading', 'ready', 'refused', 'writing', 'done', 'undone', 'failed'),
-    /** Share done of what the state is about, 0 to 1. */
-    progress: Type.Number({ minimum: 0, maximum: 1 }),
-    rows: Whole,
-    /** Rows that could be taken. */
-    goodRows: Whole,
-    added: Whole,
-    changed: Whole,
-    unchanged: Whole,
-    newCategories: Type.Array(Type.String()),
-    /** Regular prices that the file changes, at most the first 200. */
-    priceChanges: Type.Array(Type.Object({ sku: Id, name: Type.String(), before: Money, after: Money }, strict)),
-    priceChangeCount: Whole,
-    /** Paths are `row.column`; row 1 is the header. At most the first 500. */
-    problems: Type.Array(ProblemSchema),
-    problemCount: Whole,
-  },
-  strict,
-)
-export type ImportStatus = Static<typeof ImportStatus>
-/** Those that can be undone. */
-export const ImportsAnswer = Type.Array(ImportStatus)
-
-export const ReleaseSummary = Type.Object(
-  {
-    number: Version,
-    at: InstantText,
-    by: Type.String(),
-    note: Type.String(),
-    promotions: Whole,
-    /** The release whose plan this one takes up again. */
-    again: Nullable(Version),
-  },
-  strict,
-)
-export type ReleaseSummary = Static<typeof ReleaseSummary>
-export const ReleasesAnswer = Type.Array(ReleaseSummary)
-
-const PromotionChange = Type.Object(
-  {
-    promotion: PromotionSchema,
-    kind: Type.Unsafe<'added' | 'removed' | 'changed'>({ enum: ['added', 'removed', 'changed'] }),
-    fields: Type.Array(Type.String()),
-  },
-  strict,
-)
-
-const PriceShift = Type.Object({ from: InstantText, until: Nullable(InstantText), before: Money, after: Money }, strict)
-
-export const ReviewAnswer = Type.Object(
-  {
-    /** What the review looked at; a release must name the same figures. */
-    planRevision: Whole,
-    catalogueRevision: Whole,
-    from: Nullable(Version),
-    until: InstantText,
-    changes: Type.Array(PromotionChange),
-    /** Names of the product sets that differ. */
-    sets: Type.Array(Type.String()),
-    productCount: Whole,
-    /** At most the first 500 products whose price moves. */
-    products: Type.Array(
-      Type.Object({ sku: Id, name: Type.String(), regular: Money, shifts: Type.Array(PriceShift) }, strict),
-    ),
-    problems: Type.Array(ProblemSchema),
-  },
-  strict,
-)
-export type ReviewAnswer = Static<typeof ReviewAnswer>
-
-export const ReviewQuery = Type.Object({ release: Type.Optional(Type.String({ pattern: '^[1-9]\\d{0,8}$' })) }, strict)
-
-export const ReleaseRequest = Type.Object(
-  {
-    note: Type.String({ maxLength: TEXT_LIMITS.note }),
-    planRevision: Whole,
-    /** Take this older release up again instead of releasing the working plan. */
-    again: Type.Optional(Version),
-  },
-  strict,
-)
-export type ReleaseRequest = Static<typeof ReleaseRequest>
 
 export const QuoteRequest = Type.Object(
   { plan: Type.Optional(PlanRef), at: Type.Optional(InstantText), cart: CartSchema },

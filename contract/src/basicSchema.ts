@@ -1,4 +1,4 @@
-import type { BasisPoints, LocalDateTime, LocalTime, MinorUnits, ReachKeys } from '@novalex/core'
+import type { BasisPoints, LocalDateTime, LocalTime, MinorUnits, Problem, ReachKeys } from '@novalex/core'
 import { Type, type Static, type TSchema, type TUnsafe } from '@sinclair/typebox'
 
 /** The longest texts and lists that are taken. */
@@ -49,4 +49,15 @@ export const reachKeys = {
 export const ReachSchema = Type.Object(
   { ...reachKeys, except: Type.Optional(typed<ReachKeys>()(Type.Object(reachKeys, { ...strict, minProperties: 1 }))) },
   strict,
+)
+
+/** Counts up with every change of what it belongs to. */
+export const Version = Type.Integer({ minimum: 1 })
+
+export const ProblemSchema = Type.Unsafe<Problem>(
+  Type.Object({
+    code: Type.String(),
+    path: Type.String(),
+    facts: Type.Optional(Type.Record(Type.String(), Type.Any())),
+  }),
 )

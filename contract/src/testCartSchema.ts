@@ -1,7 +1,6 @@
 import type { Receipt } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { ProblemSchema } from './api.ts'
-import { Id, InstantText, Money, Name, Nullable, strict, typed } from './basicSchema.ts'
+import { Id, InstantText, Money, Name, Nullable, ProblemSchema, strict, typed } from './basicSchema.ts'
 import { CartSchema } from './orderSchema.ts'
 
 const fields = {
