@@ -13,9 +13,9 @@ export interface Session {
   readonly plan: CompiledPlan
   readonly order: Order
   readonly codes: readonly CodeReading[]
-  /** A product as it is regularly priced now: the catalogue's, or what phase 0 makes of it. */
+  /** A product of the catalogue as it is regularly priced now: as it is, or what phase 0 makes of it. */
   priced(product: Product): Product
-  /** The promotion of phase 0 that sets the product's regular price now. */
+  /** The promotion of phase 0 that sets the regular price of a product of the catalogue now. */
   stepOf(product: Product): CompiledPromotion | null
   /** Without asking the condition. */
   admitted(entry: CompiledPromotion): AdmittedPromotion | Skip

@@ -108,14 +108,11 @@ function writeGifts({ settlement }: Settled): QuoteLine[] {
 }
 
 /** What each promotion that applied came to, by id. A gift of no value is there with 0, and what set a regular price. */
-function amountsOf(
-  { session, contest, delivery, surcharges }: Settled,
-  lines: readonly QuoteLine[],
-): Map<string, MinorUnits> {
+function amountsOf({ session, delivery, surcharges }: Settled, lines: readonly QuoteLine[]): Map<string, MinorUnits> {
   const amounts = new Map<string, MinorUnits>()
   const add = (id: string, amount: MinorUnits) => amounts.set(id, (amounts.get(id) ?? 0) + amount)
-  for (const { product } of contest.pieces) {
-    const step = session.stepOf(product)
+  for (const { sku } of session.order.cart.lines) {
+    const step = session.stepOf(session.plan.catalogue.bySku.get(sku)!)
     if (step) add(step.promotion.id, 0)
   }
   for (const { promotion, amount } of lines.flatMap((line) => line.adjustments)) add(promotion, amount)

@@ -1,5 +1,17 @@
 import fc from 'fast-check'
-import type { Catalogue, Condition, Order, Promotion, Store, Value } from '../plan.ts'
+import type { Catalogue, Condition, Order, Promotion, Store } from '../plan.ts'
+import {
+  arbitraryLadder,
+  SKUS,
+  GROUPS,
+  NOW,
+  maybeNull,
+  price,
+  reach,
+  money,
+  quantity,
+  mechanics,
+} from './arbitraryMechanic.ts'
 
 /** A whole case, small but nasty: few products, tight limits, many promotions on the same units. */
 export interface ArbitraryCase {
@@ -9,136 +21,21 @@ export interface ArbitraryCase {
   readonly order: Order
 }
 
-const SKUS = ['S0', 'S1', 'S2', 'S3']
-const GROUPS = ['sale', 'multi', 'coupon']
-const NOW = Date.parse('2027-03-28T10:00:00Z')
-
-const maybe = <T>(arbitrary: fc.Arbitrary<T>, freq = 2) => fc.option(arbitrary, { nil: undefined, freq })
-const maybeNull = <T>(arbitrary: fc.Arbitrary<T>) => fc.option(arbitrary, { nil: null, freq: 1 })
-const price = fc.integer({ min: 1, max: 1500 })
-const percent = fc.constantFrom(500, 1000, 1250, 3333, 5000, 10_000)
-
-const keys = fc.record(
-  {
-    skus: fc.subarray(SKUS, { minLength: 1 }),
-    categories: fc.subarray(['paper', 'pads', 'paint'], { minLength: 1 }),
-    tags: fc.constant(['new']),
-    regularPrice: fc.record({ from: fc.integer({ min: 0, max: 600 }), below: fc.integer({ min: 601, max: 1600 }) }),
-  },
-  { requiredKeys: [] },
-)
-const reach = fc.oneof(
-  { weight: 3, arbitrary: fc.constant({}) },
-  { weight: 2, arbitrary: keys },
-  {
-    weight: 1,
-    arbitrary: fc.record({ except: fc.record({ skus: fc.subarray(SKUS, { minLength: 1, maxLength: 2 }) }) }),
-  },
-)
-const perUnit: fc.Arbitrary<Value> = fc.oneof(
-  fc.record({ percent, of: maybe(fc.constant('regular' as const), 3) }),
-  fc.record({ amount: fc.integer({ min: 1, max: 400 }), per: fc.constant('unit' as const) }),
-  fc.record({ price: fc.integer({ min: 0, max: 900 }) }),
-)
-const once: fc.Arbitrary<Value> = fc.record({
-  amount: fc.integer({ min: 1, max: 1500 }),
-  per: fc.constant('once' as const),
-})
-const value = fc.oneof({ weight: 3, arbitrary: perUnit }, { weight: 1, arbitrary: once })
-const tiers = (from: fc.Arbitrary<number>, values: fc.Arbitrary<Value>) =>
-  fc
-    .uniqueArray(fc.record({ from, value: values }), { minLength: 1, maxLength: 3, selector: (tier) => tier.from })
-    .map((list) => list.sort((a, b) => a.from - b.from))
-const money = fc.integer({ min: 0, max: 6000 })
-const orderValue: fc.Arbitrary<Value> = fc.oneof(fc.record({ percent }), once)
-const repeat = fc.oneof(fc.constantFrom('once' as const, 'every' as const), fc.integer({ min: 1, max: 3 }))
-const pick = maybe(fc.constantFrom('dearest' as const, 'cheapest' as const))
-const quantity = fc.integer({ min: 1, max: 3 })
-
-const mechanics = {
-  markdown: fc.record({
-    kind: fc.constant('markdown' as const),
-    reach,
-    value: perUnit,
-    rounding: maybe(
-      fc.constantFrom({ to: 'nearest' as const, step: 50, ending: 5 }, { to: 'up' as const, step: 100, ending: 95 }),
-      1,
-    ),
-  }),
-  'item-discount': fc.record({
-    kind: fc.constant('item-discount' as const),
-    reach,
-    value,
-    maxUnits: maybe(quantity),
-    pick,
-  }),
-  'quantity-break': fc
-    .record({
-      kind: fc.constant('quantity-break' as const),
-      reach,
-      count: fc.constantFrom('sku' as const, 'family' as const, 'reach' as const),
-      tiers: tiers(fc.integer({ min: 1, max: 8 }), value),
-      on: fc.constantFrom('all' as const, 'tier' as const),
-    })
-    .filter(
-      ({ on, tiers: list }) =>
-        on === 'all' || list.every((tier) => !('per' in tier.value && tier.value.per === 'once')),
-    ),
-  'spend-break': fc.record({ kind: fc.constant('spend-break' as const), reach, tiers: tiers(money, value) }),
-  'buy-get': fc.record({
-    kind: fc.constant('buy-get' as const),
-    buy: fc.oneof(fc.record({ reach, quantity }), fc.record({ reach, spend: fc.integer({ min: 1, max: 2500 }) })),
-    get: fc.oneof(
-      fc.record({ sameSku: fc.constant(true as const), quantity, value }),
-      fc.record({ reach, quantity, value }),
-    ),
-    repeat,
-    pick,
-  }),
-  gift: fc.record({
-    kind: fc.constant('buy-get' as const),
-    buy: fc.oneof(fc.record({ reach, quantity }), fc.record({ reach, spend: fc.integer({ min: 100, max: 2500 }) })),
-    get: fc.oneof(
-      fc.record({ sameSku: fc.constant(true as const), quantity, value: fc.constant({ percent: 10_000 }) }),
-      fc.record({
-        reach: fc.constantFrom(...SKUS).map((sku) => ({ skus: [sku] })),
-        quantity,
-        value: fc.constant({ percent: 10_000 }),
-      }),
-    ),
-    repeat,
-    gift: fc.constant(true),
-  }),
-  bundle: fc.record({
-    kind: fc.constant('bundle' as const),
-    parts: fc.array(fc.record({ reach, quantity: fc.integer({ min: 1, max: 2 }) }), { minLength: 1, maxLength: 3 }),
-    price: fc.integer({ min: 0, max: 2500 }),
-    repeat,
-    pick,
-  }),
-  'order-discount': fc.record({ kind: fc.constant('order-discount' as const), reach, tiers: tiers(money, orderValue) }),
-  delivery: fc.record({
-    kind: fc.constant('delivery' as const),
-    tiers: tiers(money, fc.oneof(orderValue, fc.record({ price: fc.integer({ min: 0, max: 600 }) }))),
-    basis: fc.constantFrom('shelf' as const, 'current' as const),
-    options: maybe(fc.constant(['parcel']), 1),
-  }),
-  surcharge: fc.record({
-    kind: fc.constant('surcharge' as const),
-    reach,
-    value: fc.oneof(
-      fc.record({ percent: fc.integer({ min: 1, max: 1500 }) }),
-      fc.record({ amount: fc.integer({ min: 1, max: 300 }), per: fc.constantFrom('unit' as const, 'once' as const) }),
-    ),
-  }),
-}
-
 const shopperTest: fc.Arbitrary<Condition> = fc.oneof(
   fc.constantFrom<Condition>(
     { test: 'group', in: ['club'] },
     { test: 'signedIn', is: false },
     { test: 'channel', in: ['web'] },
+    { test: 'country', in: ['AT'] },
+    { test: 'tag', in: ['press', 'old'] },
+    { test: 'shopper', in: ['s1'] },
   ),
+  fc.record({ test: fc.constant('bought' as const), reach }),
+  fc.record({
+    test: fc.constant('spent' as const),
+    op: fc.constantFrom('>' as const, '<=' as const, '=' as const, '!=' as const),
+    amount: money,
+  }),
   fc.record({
     test: fc.constant('orders' as const),
     op: fc.constantFrom('>=' as const, '<' as const),
@@ -146,6 +43,7 @@ const shopperTest: fc.Arbitrary<Condition> = fc.oneof(
   }),
 )
 const cartTest: fc.Arbitrary<Condition> = fc.oneof(
+  fc.constant<Condition>({ test: 'option', in: ['parcel'] }),
   fc.record({
     test: fc.constant('spend' as const),
     reach,
@@ -169,8 +67,8 @@ const junction = (test: fc.Arbitrary<Condition>): fc.Arbitrary<Condition> =>
   )
 
 type Kind = keyof typeof mechanics
-const PHASE_0_OR_1: readonly Kind[] = ['markdown']
-const OUTSIDE_STACKING: readonly Kind[] = ['delivery', 'surcharge']
+const PHASE_0_OR_1: readonly Kind[] = ['price-steps', 'markdown', 'bands']
+const OUTSIDE_STACKING: readonly Kind[] = ['price-steps', 'delivery', 'surcharge']
 
 function arbitraryPromotion(index: number): fc.Arbitrary<Promotion> {
   return fc.constantFrom(...(Object.keys(mechanics) as Kind[])).chain((kind) => {
@@ -178,41 +76,49 @@ function arbitraryPromotion(index: number): fc.Arbitrary<Promotion> {
     const isOutside = OUTSIDE_STACKING.includes(kind)
     const hasUnits = !isOutside && kind !== 'order-discount'
     const modes = ['group', 'group', 'group', 'alone', 'closes', ...(isShelf ? [] : ['sole'])] as const
-    return fc.record({
-      id: fc.constant(`p${index}`),
-      name: fc.constant(`p${index}`),
-      rank: fc.constant(index),
-      state: fc.constantFrom('ready' as const, 'ready' as const, 'ready' as const, 'ready' as const, 'paused' as const),
-      schedule: fc.constantFrom<Promotion['schedule']>(
-        {},
-        {},
-        {},
-        { start: '2027-03-28T02:30' },
-        { end: '2027-03-28T12:00' },
-        {
-          weekly: [{ days: [7], from: '00:00', to: '00:00' }],
-        },
-      ),
-      code: isShelf
-        ? fc.constant(null)
-        : fc.constantFrom<Promotion['code']>(null, null, null, { text: 'SPRING' }, { batch: true }),
-      when: fc.oneof(
-        { weight: 3, arbitrary: fc.constant(null) },
-        { weight: 1, arbitrary: junction(isShelf ? shopperTest : fc.oneof(shopperTest, cartTest)) },
-      ),
-      mechanic: mechanics[kind] as fc.Arbitrary<Promotion['mechanic']>,
-      ...(isOutside
-        ? {}
-        : { stacking: fc.record({ group: fc.constantFrom(...GROUPS), mode: fc.constantFrom(...modes) }) }),
-      limits: fc.record({
-        usesPerShopper: maybeNull(quantity),
-        budget: maybeNull(fc.integer({ min: 1, max: 2000 })),
-        budgetStops: fc.boolean(),
-        ...(hasUnits ? { units: maybeNull(fc.integer({ min: 1, max: 6 })) } : {}),
-        ...(isShelf ? {} : { perOrder: maybeNull(fc.integer({ min: 1, max: 1500 })) }),
-      }),
-      ladder: fc.constant(null),
-    }) as fc.Arbitrary<Promotion>
+    return (
+      fc.record({
+        id: fc.constant(`p${index}`),
+        name: fc.constant(`p${index}`),
+        rank: fc.constant(index),
+        state: fc.constantFrom(
+          'ready' as const,
+          'ready' as const,
+          'ready' as const,
+          'ready' as const,
+          'paused' as const,
+        ),
+        schedule: fc.constantFrom<Promotion['schedule']>(
+          {},
+          {},
+          {},
+          { start: '2027-03-28T02:30' },
+          { end: '2027-03-28T12:00' },
+          {
+            weekly: [{ days: [7], from: '00:00', to: '00:00' }],
+          },
+        ),
+        code: isShelf
+          ? fc.constant(null)
+          : fc.constantFrom<Promotion['code']>(null, null, null, { text: 'SPRING' }, { batch: true }),
+        when: fc.oneof(
+          { weight: 3, arbitrary: fc.constant(null) },
+          { weight: 1, arbitrary: junction(isShelf ? shopperTest : fc.oneof(shopperTest, cartTest)) },
+        ),
+        mechanic: mechanics[kind] as fc.Arbitrary<Promotion['mechanic']>,
+        ...(isOutside
+          ? {}
+          : { stacking: fc.record({ group: fc.constantFrom(...GROUPS), mode: fc.constantFrom(...modes) }) }),
+        limits: fc.record({
+          uses: maybeNull(quantity),
+          usesPerShopper: maybeNull(quantity),
+          budget: maybeNull(fc.integer({ min: 1, max: 2000 })),
+          budgetStops: fc.boolean(),
+          ...(hasUnits ? { units: maybeNull(fc.integer({ min: 1, max: 6 })) } : {}),
+          ...(isShelf ? {} : { perOrder: maybeNull(fc.integer({ min: 1, max: 1500 })) }),
+        }),
+      }) as fc.Arbitrary<Promotion>
+    ).chain((promotion) => arbitraryLadder(kind, promotion).map((ladder): Promotion => ({ ...promotion, ladder })))
   })
 }
 
@@ -241,10 +147,10 @@ export function arbitraryCase({
   const shopper = fc.record({
     id: fc.constant('s1'),
     groups: fc.constantFrom([], ['club']),
-    tags: fc.constant([]),
+    tags: fc.constantFrom([], ['press']),
     orders: fc.integer({ min: 0, max: 3 }),
     spent: money,
-    bought: fc.constant([]),
+    bought: fc.subarray([...SKUS, 'GONE']),
   })
   return fc.record({
     store: fc.record({
@@ -266,7 +172,7 @@ export function arbitraryCase({
         { id: 'paint', name: 'Paint', parent: null },
       ],
       products,
-      sets: [],
+      sets: [{ id: 'hand', skus: ['S0', 'S2', 'GONE'] }],
     })),
     promotions: fc
       .integer({ min: 1, max: promotions })
@@ -291,6 +197,7 @@ export function arbitraryCase({
       facts: fc.dictionary(
         fc.constantFrom('p1', 'p2', 'p3'),
         fc.record({
+          uses: fc.integer({ min: 0, max: 2 }),
           usesByShopper: fc.integer({ min: 0, max: 2 }),
           unitsSold: fc.integer({ min: 0, max: 3 }),
           discountGiven: fc.integer({ min: 0, max: 900 }),

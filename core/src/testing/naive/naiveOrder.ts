@@ -6,6 +6,8 @@ export interface Situation {
   readonly now: number
   readonly zone: string
   readonly regularOf: Map<string, number>
+  /** The price steps that set it, by SKU. */
+  readonly stepOf: Map<string, string>
   readonly counted: Set<string>
 }
 

@@ -53,6 +53,7 @@ function createSituation(input: Json): Situation {
     zone,
     now: Date.parse(input.now),
     regularOf: new Map<string, number>(),
+    stepOf: new Map<string, string>(),
     counted: new Set<string>(),
   }
   for (const { sku, regularPrice } of input.catalogue.products) s.regularOf.set(sku, regularPrice)
@@ -61,7 +62,9 @@ function createSituation(input: Json): Situation {
     const first = steps.find(
       (p) => rungOf(s, p) && reaches(p.mechanic.reach, product, product.regularPrice, input.catalogue),
     )
-    if (first) s.regularOf.set(product.sku, rungOf(s, first).price)
+    if (!first) continue
+    s.regularOf.set(product.sku, rungOf(s, first).price)
+    s.stepOf.set(product.sku, first.id)
   }
   return { ...s, counted: countCodes(s) }
 }
@@ -193,6 +196,8 @@ function report(s: Situation, outcome: Outcome): NaiveQuote {
   const deliveryRegular = cart.delivery?.price ?? 0
   const applied: Record<string, number> = {}
   const note = (id: string, amount: number) => (applied[id] = (applied[id] ?? 0) + amount)
+  // Price steps set a price; they take nothing off.
+  for (const { product } of units) if (s.stepOf.has(product.sku)) note(s.stepOf.get(product.sku)!, 0)
   for (const unit of units) for (const [id, cut] of unit.cuts) note(id, cut)
   for (const gift of gifts) note(gift.promotion, gift.quantity * gift.shelf)
   for (const [id, amount] of [...delivery.cuts, ...surcharges]) note(id, amount)
