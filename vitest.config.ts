@@ -6,6 +6,8 @@ export default defineConfig({
   test: {
     include: ['{core,contract,server,web}/src/**/*.test.ts', 'scripts/**/*.test.ts', 'docs/**/*.test.ts'],
     globalSetup: ['scripts/lib/testDatabase.ts', 'scripts/lib/testSeed.ts'],
+    // Each file has databases of its own; the default leaves one of two cores idle.
+    maxWorkers: 2,
     testTimeout: 60_000,
     hookTimeout: 120_000,
   },

@@ -168,7 +168,7 @@ describe('on random plans and carts', () => {
           expect(reason === 'better-without').toBe(withIt !== null)
         }
       }),
-      { numRuns: RUNS / 2 },
+      { numRuns: RUNS / 4 },
     )
   })
 
