@@ -232,4 +232,26 @@ describe('one promotion against others', () => {
     const weighed = { promotion: 'p2', withIt: 900, without: 500 }
     expect(explain([low, high], 'best')[0]).toEqual(['better-without', weighed])
   })
+
+  test('price steps: the first that has a price is the only one', () => {
+    const ladder = { by: 'unitsSold', rungs: [{ at: 0, value: { price: 900 } }] } as const
+    const steps = (id: string) => promote({ kind: 'price-steps', reach: {} }, { ladder }, id)
+    const facts = { promotion: 'p1', because: 'first-only' }
+    expect(explain([steps('p1'), steps('p2')], 'best')[1]).toEqual(['stacking', facts])
+  })
+
+  const whole = (id: string, amount: number, changes: Partial<Promotion> = {}) =>
+    promote({ kind: 'order-discount', reach: {}, tiers: [{ from: 0, value: { amount, per: 'once' } }] }, changes, id)
+
+  test('order discounts, and across phases: the same, whichever comes first', () => {
+    expect(explain([whole('p1', 100, mode('alone')), whole('p2', 300)], 'best')[0]).toEqual([
+      'better-without',
+      { withIt: 900, without: 700 },
+    ])
+    const facts = { promotion: 'p1', because: 'own-alone', withIt: 900, without: 500 }
+    expect(explain([cut('p1', 5000), whole('p2', 100, mode('alone'))], 'best')[1]).toEqual(['better-without', facts])
+    expect(explain([whole('p1', 100, mode('sole')), cut('p2', 5000)], 'rank')[1]).toEqual(['sole', { promotion: 'p1' }])
+    const late = { promotion: 'p1', because: 'own-alone' }
+    expect(explain([cut('p1', 5000), whole('p2', 100, mode('sole'))], 'rank')[1]).toEqual(['sole', late])
+  })
 })
