@@ -2,7 +2,7 @@ import { compileOthers, createPlainOrder, toAlone } from './alone.ts'
 import { reachesOf, type CompiledPlan } from './compilePlan.ts'
 import { findUnitTests } from './condition.ts'
 import { needsOf, needsOfCondition, needsOfMechanic, sidesOf, toNeed, type Need } from './edgeNeeds.ts'
-import { createMeasure, MOST_UNITS, type Measure } from './edgeMeasure.ts'
+import { createMeasure, findFewest, type Measure } from './edgeMeasure.ts'
 import type { MinorUnits } from './money.ts'
 import type { Bundle, BuyGet, CartLine, Order, Product, Promotion, Reach } from './plan.ts'
 import { computeQuote } from './quote.ts'
@@ -225,19 +225,10 @@ function computeCapEdges(promotion: Promotion, plan: CompiledPlan, maker: CartMa
   const sample = cap == null || !reach ? undefined : maker.findSample({ reach })
   if (cap == null || !reach || !sample) return []
   const free = compileOthers(plan, [{ ...toAlone(promotion), limits: {}, ladder: null }], [sample])
-  const changes = (quantity: number) => {
+  const units = findFewest((quantity) => {
     const { saved, surcharges } = computeQuote(free, createPlainOrder([{ sku: sample.sku, quantity }])).totals
-    return saved + surcharges
-  }
-  let [below, units] = [0, 1]
-  while (changes(units) < cap) {
-    if (units >= MOST_UNITS) return []
-    ;[below, units] = [units, units * 2]
-  }
-  while (units - below > 1) {
-    const middle = Math.floor((below + units) / 2)
-    if (changes(middle) < cap) below = middle
-    else units = middle
-  }
+    return saved + surcharges >= cap
+  })
+  if (units === undefined) return []
   return maker.around({ limit: 'cap', need: { reach, units }, others: [] }).map((edge) => ({ ...edge, at: cap }))
 }

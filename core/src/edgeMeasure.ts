@@ -15,7 +15,7 @@ export interface Measure {
 }
 
 /** Carts beside limits hold no more of a product than this. */
-export const MOST_UNITS = 10_000
+const MOST_UNITS = 10_000
 
 /** Values units under the promotions of the plan that act in earlier phases than `promotion`. */
 export function createMeasure({ mechanic }: Promotion, plan: CompiledPlan, order: Order): Measure {
@@ -37,22 +37,24 @@ export function createMeasure({ mechanic }: Promotion, plan: CompiledPlan, order
   return {
     worth,
     countFor(money, product, basis) {
-      if (earlier.length === 0) return within(Math.ceil(money / product.regularPrice))
-      let [below, units] = [0, 1]
-      while (worth(product, units, basis) < money) {
-        if (units >= MOST_UNITS) return undefined
-        ;[below, units] = [units, units * 2]
-      }
-      while (units - below > 1) {
-        const middle = Math.floor((below + units) / 2)
-        if (worth(product, middle, basis) < money) below = middle
-        else units = middle
-      }
-      return within(units)
+      if (earlier.length > 0) return findFewest((units) => worth(product, units, basis) >= money)
+      const units = Math.max(1, Math.ceil(money / product.regularPrice))
+      return units <= MOST_UNITS ? units : undefined
     },
   }
 }
 
-function within(units: number): number | undefined {
-  return units <= MOST_UNITS ? Math.max(1, units) : undefined
+/** The fewest units that are enough; more of them always are. Undefined where `MOST_UNITS` are not. */
+export function findFewest(isEnough: (units: number) => boolean): number | undefined {
+  let [below, units] = [0, 1]
+  while (!isEnough(units)) {
+    if (units >= MOST_UNITS) return undefined
+    ;[below, units] = [units, Math.min(units * 2, MOST_UNITS)]
+  }
+  while (units - below > 1) {
+    const middle = Math.floor((below + units) / 2)
+    if (isEnough(middle)) units = middle
+    else below = middle
+  }
+  return units
 }

@@ -3,6 +3,8 @@ import type { CompiledPromotion } from './compilePlan.ts'
 import type { MinorUnits } from './money.ts'
 import { findNextStep, toNudge, type Nudge } from './nudges.ts'
 import { explainOffer } from './offers/explainOffer.ts'
+import type { Extra } from './offers/extras.ts'
+import type { Held } from './offers/offer.ts'
 import { replay, type Replay } from './offers/replay.ts'
 import { computePay } from './offers/settleOffers.ts'
 import type { Product } from './plan.ts'
@@ -34,15 +36,18 @@ export function describeOutcomes(
   const heldOnShelf = countHeldOnShelf(settled)
   const leftOut = explainShelf(settled.shelf, settled.session.plan)
   const stepped = findStepped(settled.session)
+  const extras = new Map([...settled.delivery.all, ...settled.surcharges].map((extra) => [extra.entry, extra]))
   const promotions = settled.session.plan.promotions.map((entry): PromotionOutcome => {
     const { id } = entry.promotion
     const amount = amounts.get(id)
     if (amount !== undefined) {
       nudges.push(...findNextStep(settled, turns, entry))
-      const facts = keepFacts({ unitsByFloor: heldOnShelf.get(id), ...findHeld(settled, turns, entry) })
+      const outcome = turns.turnOf(entry)?.outcome
+      const held = outcome?.state ? outcome.held : { overCap: extras.get(entry)?.overCap }
+      const facts = keepFacts({ unitsByFloor: heldOnShelf.get(id), ...dropZeros(held) })
       return { promotion: id, outcome: 'applied', reason: null, amount, facts }
     }
-    const skip = explain(settled, { entry, turns, leftOut, stepped })
+    const skip = explain(settled, { entry, turns, leftOut, stepped, extra: extras.get(entry) })
     nudges.push(...toNudge(entry, skip))
     return { promotion: id, outcome: 'skipped', amount: 0, reason: skip.reason, facts: toFacts(skip) }
   })
@@ -55,6 +60,8 @@ interface Asked {
   readonly leftOut: ReadonlyMap<string, Skip>
   /** A product of the cart that price steps reach. */
   readonly stepped: ReadonlyMap<CompiledPromotion, Product>
+  /** What phase 4 or 5 made of it. */
+  readonly extra: Extra | undefined
 }
 
 function findStepped({ plan, order }: Session): Map<CompiledPromotion, Product> {
@@ -64,7 +71,7 @@ function findStepped({ plan, order }: Session): Map<CompiledPromotion, Product> 
   return new Map(steps.toReversed())
 }
 
-function explain(settled: Settled, { entry, turns, leftOut, stepped }: Asked): Skip {
+function explain(settled: Settled, { entry, turns, leftOut, stepped, extra }: Asked): Skip {
   const { session, contest, settlement } = settled
   switch (entry.phase) {
     case 0: {
@@ -81,7 +88,7 @@ function explain(settled: Settled, { entry, turns, leftOut, stepped }: Asked): S
       return isAdmitted(admission) ? explainOffer({ contest, settlement, turns }, admission) : admission
     }
     default:
-      return explainExtra(settled, entry)
+      return explainExtra(settled, entry, extra)
   }
 }
 
@@ -93,9 +100,8 @@ function explainStep({ session }: Settled, product: Product | undefined): Skip {
 }
 
 /** Why a delivery offer or a surcharge changes nothing. Of several delivery offers at most one applies. */
-function explainExtra(settled: Settled, entry: CompiledPromotion): Skip {
-  const { session, contest, settlement, delivery, surcharges } = settled
-  const known = [...delivery.all, ...surcharges].find((extra) => extra.entry === entry)
+function explainExtra(settled: Settled, entry: CompiledPromotion, known: Extra | undefined): Skip {
+  const { session, contest, settlement, delivery } = settled
   if (known?.miss) return known.miss
   const { chosen } = delivery
   if (known && chosen) {
@@ -112,11 +118,8 @@ function toFacts({ reason: _, by, failed, ...rest }: Skip): PromotionOutcome['fa
   return keepFacts({ ...rest, promotion: by, ...failed })
 }
 
-/** What kept a promotion that applied from taking off all that it might. */
-function findHeld({ delivery, surcharges }: Settled, turns: Replay, entry: CompiledPromotion) {
-  const outcome = turns.turnOf(entry)?.outcome
-  const extra = [delivery.chosen, ...surcharges].find((one) => one?.entry === entry)
-  const held = outcome?.state ? outcome.held : { overCap: extra?.overCap }
+/** Figures of 0 held nothing back. */
+function dropZeros(held: Partial<Held>): Partial<Held> {
   return Object.fromEntries(Object.entries(held).filter(([, figure]) => figure !== 0))
 }
 

@@ -6,6 +6,7 @@ import type { Bundle, BuyGet, Reach, Tier, Value } from '../plan.ts'
 import type { Session } from '../session.ts'
 import { computeUnitCut, isFree, isOnce } from '../value.ts'
 import { applyGift } from './gift.ts'
+import { worthOf } from './offer.ts'
 import { timesOf } from './buyGet.ts'
 import { countKey } from './unitDiscounts.ts'
 
@@ -15,9 +16,13 @@ export interface Bound {
   readonly perUnit: { readonly lines: readonly boolean[]; readonly values: readonly Value[] } | null
   /** What it takes off on top of that, in all. */
   readonly lump: MinorUnits
+  /** In phase 3, any of these may be taken off the sum of its units. */
+  readonly ofSum: readonly Value[]
   /** What it adds as gifts. */
   readonly gifts: MinorUnits
 }
+
+const NOTHING: Bound = { perUnit: null, lump: 0, ofSum: [], gifts: 0 }
 
 /**
  * Judged on shelf prices, as if nothing stood in its way: prices only fall from there, and with them what a value takes off. Tiers that
@@ -26,17 +31,14 @@ export interface Bound {
 export function boundOffer(session: Session, offer: AdmittedPromotion, pieces: readonly Piece[]): Bound {
   const { mechanic } = offer.entry.promotion
   const inReach = (reach: Reach) => session.piecesIn(reach, pieces)
-  const toLump = (most: MinorUnits): Bound => ({ perUnit: null, lump: Math.min(most, offer.cap), gifts: 0 })
+  const toLump = (most: MinorUnits): Bound => ({ ...NOTHING, lump: Math.min(most, offer.cap) })
   const toUnits = (reach: Reach, values: readonly Value[], places: Places): Bound => {
     const own = inReach(reach)
     const most = boundUnits(own, values, places)
     if (most > offer.cap || places.max < countUnits(own)) return toLump(most)
     const each = values.filter((value) => !isOnce(value))
-    return {
-      perUnit: { lines: session.linesIn(reach), values: each },
-      lump: boundOnce(values) * places.groups,
-      gifts: 0,
-    }
+    const perUnit = { lines: session.linesIn(reach), values: each }
+    return { ...NOTHING, perUnit, lump: boundOnce(values) * places.groups }
   }
   switch (mechanic.kind) {
     case 'item-discount': {
@@ -55,17 +57,18 @@ export function boundOffer(session: Session, offer: AdmittedPromotion, pieces: r
     }
     case 'order-discount': {
       const own = inReach(mechanic.reach)
-      const values = findReached(mechanic.tiers, sumOf(own, 'current'))
-      return toLump(boundOrder(own, offer.rung && values.length > 0 ? [offer.rung] : values))
+      const reached = findReached(mechanic.tiers, sumOf(own, 'current'))
+      const ofSum = offer.rung && reached.length > 0 ? [offer.rung] : reached
+      return { ...toLump(boundOrder(own, ofSum)), ofSum }
     }
     case 'buy-get': {
       if (!mechanic.gift) return toLump(boundBuyGet(offer, { mechanic, pieces, inReach }))
-      return { perUnit: null, lump: 0, gifts: Math.min(boundGift(session, offer, { mechanic, pieces }), offer.cap) }
+      return { ...NOTHING, gifts: Math.min(boundGift(session, offer, { mechanic, pieces }), offer.cap) }
     }
     case 'bundle':
       return toLump(boundBundle(mechanic, inReach))
     default:
-      return toLump(0)
+      return NOTHING
   }
 }
 
@@ -143,7 +146,7 @@ function boundGift(
   { mechanic, pieces }: { mechanic: BuyGet; pieces: readonly Piece[] },
 ): MinorUnits {
   const { state } = applyGift({ session, offer: { ...offer, cap: Infinity }, state: { pieces, gifts: [] } }, mechanic)
-  return (state?.gifts ?? []).reduce((sum, { quantity, shelf }) => sum + quantity * shelf, 0)
+  return worthOf(state?.gifts ?? [])
 }
 
 function boundBundle({ parts, price, repeat }: Bundle, inReach: (reach: Reach) => Piece[]): MinorUnits {

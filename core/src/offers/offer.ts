@@ -18,6 +18,11 @@ export interface GiftLine {
   readonly shelf: MinorUnits
 }
 
+/** What gifts are worth, which counts as saved. */
+export function worthOf(gifts: readonly GiftLine[]): MinorUnits {
+  return gifts.reduce((sum, { quantity, shelf }) => sum + quantity * shelf, 0)
+}
+
 /** The cart on its way through phases 2 and 3. Never changed in place. */
 export interface CartState {
   readonly pieces: readonly Piece[]

@@ -6,7 +6,7 @@ import type { DeliveryOffer, Value } from '../plan.ts'
 import { computeUnitCut, isOnce } from '../value.ts'
 import { boundOffer, type Bound } from './bounds.ts'
 import { computeSurcharges, cutDelivery, sumAmounts } from './extras.ts'
-import type { CartState } from './offer.ts'
+import { worthOf, type CartState } from './offer.ts'
 import type { Contest } from './settleOffers.ts'
 
 /**
@@ -19,7 +19,6 @@ import type { Contest } from './settleOffers.ts'
 export class Outlook {
   private readonly contest: Contest
   private readonly bounds: readonly Bound[]
-  private readonly thirdValues: readonly (readonly Value[])[]
   /** Of each place and all after it, within phase 2. */
   private readonly lumps: readonly MinorUnits[]
   private readonly gifts: readonly MinorUnits[]
@@ -28,14 +27,9 @@ export class Outlook {
   private readonly delivery: DeliveryOutlook
 
   constructor(contest: Contest, offers: readonly AdmittedPromotion[]) {
-    const { session, pieces, second, third } = contest
+    const { session, pieces, second } = contest
     this.contest = contest
     this.bounds = offers.map((offer) => boundOffer(session, offer, pieces))
-    this.thirdValues = third.map(({ entry: { promotion }, rung }) => {
-      const { mechanic } = promotion
-      if (rung) return [rung]
-      return mechanic.kind === 'order-discount' ? mechanic.tiers.map(({ value }) => value) : []
-    })
     this.lumps = sumFromEnd(this.bounds.slice(0, second.length).map(({ lump }) => lump))
     this.gifts = sumFromEnd(this.bounds.map(({ gifts }) => gifts))
     this.fixed = findFixed(contest)
@@ -48,10 +42,10 @@ export class Outlook {
     for (const piece of pieces) goods += this.lowestPrice(place, piece) * piece.count
     goods = Math.max(0, goods)
     for (let at = Math.max(place, second.length); at < this.bounds.length; at++) {
-      goods -= Math.min(this.bounds[at]!.lump, boundWhole(this.thirdValues[at - second.length]!, goods))
+      const { lump, ofSum } = this.bounds[at]!
+      goods -= Math.min(lump, boundWhole(ofSum, goods))
     }
-    const saved = gifts.reduce((sum, { quantity, shelf }) => sum + quantity * shelf, 0)
-    const known = this.fixed - saved - this.gifts[place]!
+    const known = this.fixed - worthOf(gifts) - this.gifts[place]!
     return this.delivery(goods, pieces) + known
   }
 

@@ -5,7 +5,7 @@ import { sumOf, type Piece } from '../piece.ts'
 import type { Session } from '../session.ts'
 import { applyOffer } from './applyOffer.ts'
 import { computeDelivery, computeSurcharges, sumAmounts } from './extras.ts'
-import type { CartState } from './offer.ts'
+import { worthOf, type CartState } from './offer.ts'
 import { searchBest } from './searchBest.ts'
 
 /** Phases 2 and 3, settled. */
@@ -95,9 +95,10 @@ export function runAll(contest: Contest, { isStrict }: { isStrict: boolean }): S
 
 /** What the shopper pays for goods, delivery and surcharges, before tax where prices exclude it, gifts counted as saved. */
 export function computePay({ session, surcharges }: Contest, { pieces, gifts }: CartState): MinorUnits {
-  const saved = gifts.reduce((sum, { quantity, shelf }) => sum + quantity * shelf, 0)
   const delivery = (session.order.cart.delivery?.price ?? 0) - (computeDelivery(session, pieces).chosen?.amount ?? 0)
-  return sumOf(pieces, 'current') - saved + delivery + sumAmounts(computeSurcharges(session, pieces, surcharges))
+  return (
+    sumOf(pieces, 'current') - worthOf(gifts) + delivery + sumAmounts(computeSurcharges(session, pieces, surcharges))
+  )
 }
 
 export function isSole({ entry }: AdmittedPromotion): boolean {

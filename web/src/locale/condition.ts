@@ -5,7 +5,7 @@ import { CHANNELS, DELIVERY_OPTIONS, describeReach, type Names } from './ruleWor
 /** A condition as whom it is about: `anyone in club and not signed in`. Groups inside groups stand in brackets. */
 export function describeCondition(when: Condition | null, names: Names): string {
   if (when === null) return 'anyone'
-  const words = describePart(when, names, { isNegated: false, isInside: false })
+  const words = describeGroup(when, names, { isNegated: false, isInside: false })
   return words === '' ? 'anyone' : words === NEVER ? 'nobody' : `anyone ${words}`
 }
 
@@ -16,14 +16,14 @@ interface Place {
   readonly isInside: boolean
 }
 
-function describePart(when: Condition, names: Names, { isNegated, isInside }: Place): string {
-  if ('not' in when) return describePart(when.not, names, { isNegated: !isNegated, isInside })
+function describeGroup(when: Condition, names: Names, { isNegated, isInside }: Place): string {
+  if ('not' in when) return describeGroup(when.not, names, { isNegated: !isNegated, isInside })
   if (!('all' in when || 'any' in when)) return describeTest(when, names, isNegated)
   const parts = 'all' in when ? when.all : when.any
   const isAll = 'all' in when !== isNegated
   if (parts.length === 0) return isAll ? '' : NEVER
   const isGroup = parts.length > 1
-  const words = parts.map((part) => describePart(part, names, { isNegated, isInside: isInside || isGroup }))
+  const words = parts.map((part) => describeGroup(part, names, { isNegated, isInside: isInside || isGroup }))
   const joined = joinWords(words, isAll ? 'and' : 'or')
   return isInside && isGroup ? `(${joined})` : joined
 }
@@ -32,6 +32,7 @@ function describePart(when: Condition, names: Names, { isNegated, isInside }: Pl
 export function describeTest(test: ConditionTest, names: Names, isNegated: boolean): string {
   const not = isNegated ? 'not ' : ''
   const having = isNegated ? 'without' : 'with'
+  const meant = (op: Comparison) => (isNegated ? OPPOSITE[op] : op)
   const listed = (words: Readonly<Record<string, string>>, ids: readonly string[]) =>
     joinWords(
       ids.map((id) => words[id] ?? id),
@@ -53,18 +54,18 @@ export function describeTest(test: ConditionTest, names: Names, isNegated: boole
     case 'signedIn':
       return test.is === isNegated ? 'not signed in' : 'signed in'
     case 'spend': {
-      const amount = compareMoney(isNegated ? OPPOSITE[test.op] : test.op, test.amount)
+      const amount = compareMoney(meant(test.op), test.amount)
       return `with ${amount}${describePlace(test.reach, names)}${BASES[test.basis]}`
     }
     case 'quantity': {
       const isAnything = isWhole(test.reach)
-      const count = compareCount(isNegated ? OPPOSITE[test.op] : test.op, test.count, isAnything ? 'item' : null)
+      const count = compareCount(meant(test.op), test.count, isAnything ? 'item' : null)
       return `with ${count}${describePlace(test.reach, names)}`
     }
     case 'orders':
-      return `with ${compareCount(isNegated ? OPPOSITE[test.op] : test.op, test.count, 'order')} before`
+      return `with ${compareCount(meant(test.op), test.count, 'order')} before`
     case 'spent':
-      return `who spent ${compareMoney(isNegated ? OPPOSITE[test.op] : test.op, test.amount)} before`
+      return `who spent ${compareMoney(meant(test.op), test.amount)} before`
     case 'bought': {
       const what = isWhole(test.reach) ? 'anything' : describeReach(test.reach, names)
       return isNegated ? `who never bought ${what}` : `who bought ${what} before`
