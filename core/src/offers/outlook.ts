@@ -19,6 +19,8 @@ import type { Contest } from './settleOffers.ts'
 export class Outlook {
   private readonly contest: Contest
   private readonly bounds: readonly Bound[]
+  /** Those of phase 2 that reduce units one by one, with their places. */
+  private readonly reducing: readonly { readonly at: number; readonly perUnit: NonNullable<Bound['perUnit']> }[]
   /** Of each place and all after it, within phase 2. */
   private readonly lumps: readonly MinorUnits[]
   private readonly gifts: readonly MinorUnits[]
@@ -30,6 +32,7 @@ export class Outlook {
     const { session, pieces, second } = contest
     this.contest = contest
     this.bounds = offers.map((offer) => boundOffer(session, offer, pieces))
+    this.reducing = this.bounds.flatMap(({ perUnit }, at) => (perUnit ? [{ at, perUnit }] : []))
     this.lumps = sumFromEnd(this.bounds.slice(0, second.length).map(({ lump }) => lump))
     this.gifts = sumFromEnd(this.bounds.map(({ gifts }) => gifts))
     this.fixed = findFixed(contest)
@@ -52,9 +55,8 @@ export class Outlook {
   private lowestPrice(place: number, piece: Piece): MinorUnits {
     const { line, regular, floor } = piece
     let { current } = piece
-    for (let at = place; at < this.contest.second.length; at++) {
-      const { perUnit } = this.bounds[at]!
-      if (!perUnit?.lines[line]) continue
+    for (const { at, perUnit } of this.reducing) {
+      if (at < place || !perUnit.lines[line]) continue
       let cut = 0
       for (const value of perUnit.values) cut = Math.max(cut, computeUnitCut(value, { regular, current, floor }))
       current -= cut
