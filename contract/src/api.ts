@@ -43,6 +43,8 @@ export const StoreAnswer = Type.Object(
     name: Type.String(),
     store: StoreSchema,
     now: InstantText,
+    /** Of its settings: price rules, and what stacks with what. */
+    version: Version,
     planRevision: Whole,
     catalogueRevision: Whole,
     products: Whole,
@@ -180,7 +182,10 @@ export type PromotionDraft = Static<typeof PromotionDraft>
 export const PromotionUpdate = Type.Object({ ...editable, version: Version }, strict)
 export type PromotionUpdate = Static<typeof PromotionUpdate>
 
-export const VersionQuery = Type.Object({ version: Type.String({ pattern: '^[1-9]\\d{0,8}$' }) }, strict)
+const Numeral = Type.String({ pattern: '^[1-9]\\d{0,8}$' })
+export const VersionQuery = Type.Object({ version: Numeral }, strict)
+/** The revision of the catalogue in which somebody saw what is to go. */
+export const RevisionQuery = Type.Object({ revision: Numeral }, strict)
 
 export const CampaignRecord = Type.Object({ id: Id, name: Name, goal: Type.String(), version: Version }, strict)
 export type CampaignRecord = Static<typeof CampaignRecord>

@@ -13,7 +13,10 @@ export function typed<T>(): <S extends TSchema>(schema: S & (Static<S> extends T
 
 export const strict = { additionalProperties: false }
 
-export const Id = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id })
+/** No spaces at the ends, no control characters, no halves of characters: what tells two ids apart is seen. */
+export const ID_PATTERN = '^[^\\s\\p{Cc}\\p{Cs}]([^\\p{Cc}\\p{Cs}]*[^\\s\\p{Cc}\\p{Cs}])?$'
+
+export const Id = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id, pattern: ID_PATTERN })
 export const Name = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: '\\S' })
 export const Money = Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 0, maximum: MAX_MONEY }))
 export const Whole = Type.Integer({ minimum: 0 })

@@ -14,9 +14,14 @@ export const ERROR_STATUS = {
   'in-use': 409,
   'nothing-to-release': 409,
   'plan-has-problems': 409,
+  'too-slow': 408,
   'too-large': 413,
   'wrong-media-type': 415,
   'too-many-requests': 429,
+  'foreign-request': 403,
+  'uploads-busy': 503,
+  'took-too-long': 503,
+  'needs-too-much-memory': 503,
   'database-away': 503,
   internal: 500,
 } as const
@@ -37,6 +42,7 @@ export const PROBLEM_CODES = [
   'too-many',
   'too-few',
   'malformed',
+  'not-an-id',
   'not-allowed',
   // promotions
   'no-such-time',
@@ -56,6 +62,8 @@ export const PROBLEM_CODES = [
   'not-ascending',
   'percent-range',
   'amount-zero',
+  'price-zero',
+  'limit-zero',
   'price-negative',
   'price-not-lower',
   'ending-too-large',
@@ -104,6 +112,9 @@ export const PROBLEM_CODES = [
   'unpacks-too-large',
   'formula',
   'no-promotions',
+  'needs-too-much-memory',
+  'took-too-long',
+  'cell-too-long',
 ] as const
 
 export type ProblemCode = (typeof PROBLEM_CODES)[number]

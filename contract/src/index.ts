@@ -1,4 +1,5 @@
 export * from './api.ts'
+export * from './addressSchema.ts'
 export * from './basicSchema.ts'
 export * from './errors.ts'
 export * from './importSchema.ts'

@@ -1,6 +1,6 @@
 import type { Markdown, Mechanic, Rounding, Value } from '@novalex/core'
 import { Type, type TSchema } from '@sinclair/typebox'
-import { choice, Ids, MAX_MONEY, Money, ReachSchema, strict, tagged, TEXT_LIMITS, typed } from './basicSchema.ts'
+import { choice, Id, Ids, MAX_MONEY, Money, ReachSchema, strict, tagged, TEXT_LIMITS, typed } from './basicSchema.ts'
 
 const Percent = Type.Object({ percent: Type.Integer() }, strict)
 const PercentOf = Type.Object({ percent: Type.Integer(), of: Type.Optional(choice('regular', 'current')) }, strict)
@@ -30,7 +30,7 @@ export const RoundingSchema = typed<Rounding>()(
 )
 
 /** A price for each product, by SKU. */
-const PriceListSchema = Type.Record(Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id }), Money, {
+const PriceListSchema = Type.Record(Id, Money, {
   minProperties: 1,
   maxProperties: TEXT_LIMITS.priced,
 })

@@ -18,11 +18,11 @@ export const CartSchema = typed<Cart>()(
         Type.Object(
           {
             id: Id,
-            groups: Type.Array(Id),
-            tags: Type.Array(Id),
+            groups: Type.Array(Id, { maxItems: 100 }),
+            tags: Type.Array(Id, { maxItems: 100 }),
             orders: Count,
             spent: Money,
-            bought: Type.Array(Id),
+            bought: Type.Array(Id, { maxItems: 1000 }),
           },
           strict,
         ),

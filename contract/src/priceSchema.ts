@@ -1,6 +1,6 @@
 import type { HistorySpan } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { choice, Id, InstantText, Money, Nullable, Rate, strict, Whole } from './basicSchema.ts'
+import { choice, Id, InstantText, Money, Nullable, Rate, strict, Version, Whole } from './basicSchema.ts'
 
 const Span = Type.Object(
   {
@@ -51,3 +51,7 @@ export const PriceRules = Type.Object(
   strict,
 )
 export type PriceRules = Static<typeof PriceRules>
+
+/** Names the version of the store that they are to replace. */
+export const PriceRulesRequest = Type.Object({ ...PriceRules.properties, version: Version }, strict)
+export type PriceRulesRequest = Static<typeof PriceRulesRequest>

@@ -10,7 +10,7 @@ import {
 } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { PlanRef, PriceCause } from './api.ts'
-import { choice, Id, InstantText, MAX_MONEY, Money, Nullable, strict, Whole } from './basicSchema.ts'
+import { choice, Count, Id, InstantText, MAX_MONEY, Money, Nullable, strict, Whole } from './basicSchema.ts'
 import { ProductSchema } from './planSchema.ts'
 
 const Limit = Type.Optional(Type.Integer({ minimum: -MAX_MONEY, maximum: MAX_MONEY }))
@@ -88,7 +88,7 @@ export const FoundAnswer = Type.Object({ skus: Type.Array(Id) }, strict)
 export type FoundAnswer = Static<typeof FoundAnswer>
 
 /** A new product, or one that was deleted, with what it sold in the last 30 days if that is known. */
-export const ProductRequest = Type.Object({ product: ProductSchema, sold: Type.Optional(Nullable(Whole)) }, strict)
+export const ProductRequest = Type.Object({ product: ProductSchema, sold: Type.Optional(Nullable(Count)) }, strict)
 export type ProductRequest = Static<typeof ProductRequest>
 
 /** Tags or families in use whose text holds what is searched for. */

@@ -13,6 +13,7 @@ import {
   tagged,
   TEXT_LIMITS,
   typed,
+  Whole,
 } from './basicSchema.ts'
 import { RoundingSchema } from './mechanicSchema.ts'
 import { ProductFilters } from './productTableSchema.ts'
@@ -102,9 +103,18 @@ export type RepriceLine =
 export const TakeOffRequest = Type.Object({ pick: ProductPickSchema, at: InstantText }, strict)
 export type TakeOffRequest = Static<typeof TakeOffRequest>
 
+/** Names the revisions that were looked at. */
+export const TakeOffRun = Type.Object(
+  { ...TakeOffRequest.properties, planRevision: Whole, catalogueRevision: Whole },
+  strict,
+)
+export type TakeOffRun = Static<typeof TakeOffRun>
+
 /** The sales that hold the prices of the products now, and what becomes of each. */
 export const TakeOffAnswer = Type.Object(
   {
+    planRevision: Whole,
+    catalogueRevision: Whole,
     products: Type.Integer({ minimum: 0 }),
     sales: Type.Array(
       Type.Object(

@@ -1,6 +1,6 @@
 import type { Meeting, Pair, PromotionOutcome } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { choice, Id, InstantText, Money, Nullable, strict } from './basicSchema.ts'
+import { choice, Id, InstantText, Money, Nullable, strict, Version } from './basicSchema.ts'
 import { ProductSchema } from './planSchema.ts'
 
 export const PairQuery = Type.Object({ first: Id, second: Id }, strict)
@@ -58,10 +58,13 @@ export const StackingRequest = Type.Object(
   {
     conflicts: choice('best', 'rank'),
     apart: Type.Array(Type.Tuple([Id, Id]), { maxItems: 1000 }),
+    /** Of the store, as it was when this was chosen. */
+    version: Version,
   },
   strict,
 )
 export type StackingRequest = Static<typeof StackingRequest>
 
 /** The promotion before which another is to stand in the order of ranks; null: at the end. */
-export const RankRequest = Type.Object({ before: Nullable(Id) }, strict)
+export const RankRequest = Type.Object({ before: Nullable(Id), version: Version }, strict)
+export type RankRequest = Static<typeof RankRequest>

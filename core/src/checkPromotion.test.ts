@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
-import { checkPromotion, checkPromotionList, checkIntent, findUnmoved } from './checkPromotion.ts'
+import { checkIntent } from './checkIntent.ts'
+import { checkPromotion, checkPromotionList, findUnmoved } from './checkPromotion.ts'
 import type { Markdown, Promotion } from './plan.ts'
 import { compileShop, createProduct, createPromotion, createStore } from './testing/shop.ts'
 

@@ -5,7 +5,7 @@ import { phaseOf } from './compilePlan.ts'
 import type { Display, Ladder, Markdown, Mechanic, Promotion, Schedule, Store } from './plan.ts'
 import { createProblem, type Problem } from './problem.ts'
 import { computeReached } from './reach.ts'
-import { isLocalDateTime, toInstant } from './time.ts'
+import { isLocalDateTime } from './time.ts'
 import { findUnknownPlaces } from './label.ts'
 import { computeReduction } from './value.ts'
 
@@ -29,17 +29,6 @@ export function checkPromotion(promotion: Promotion, { store, catalogue }: PlanS
     ...checkPhase(promotion),
     ...checkLadder(promotion),
     ...checkDisplay(promotion.display),
-  ]
-}
-
-/**
- * What can be priced but can't be meant: an end that does not come after its start, and, once it is ready, a price that lowers
- * nothing in the reach. Refused where people plan; a plan file may hold it.
- */
-export function checkIntent(promotion: Promotion, { store, catalogue }: PlanSurroundings): Problem[] {
-  return [
-    ...checkOrderOfDates(promotion.schedule, store.timeZone),
-    ...(promotion.state === 'ready' ? checkPriceLowers(promotion, catalogue) : []),
   ]
 }
 
@@ -73,22 +62,6 @@ function checkSchedule({ open, start, end }: Schedule): Problem[] {
       ? []
       : [createProblem('no-such-time', `schedule.${key}`, { given: local })],
   )
-}
-
-function checkOrderOfDates({ start, end }: Schedule, zone: string): Problem[] {
-  if (start === undefined || end === undefined || !isLocalDateTime(start) || !isLocalDateTime(end)) return []
-  if (toInstant(end, zone) > toInstant(start, zone)) return []
-  return [createProblem('ends-before-start', 'schedule.end', { start, end })]
-}
-
-function checkPriceLowers({ mechanic, ladder }: Promotion, catalogue: CompiledCatalogue): Problem[] {
-  if (ladder || mechanic.kind !== 'markdown') return []
-  const { reach, value } = mechanic
-  if (value === undefined || !('price' in value)) return []
-  const reached = computeReached(reach, catalogue)
-  if (reached.length === 0 || reached.some((product) => product.regularPrice > value.price)) return []
-  const highest = reached.reduce((max, product) => Math.max(max, product.regularPrice), 0)
-  return [createProblem('price-not-lower', 'mechanic.value.price', { given: value.price, highest })]
 }
 
 function checkDisplay(display: Display | undefined): Problem[] {

@@ -24,18 +24,23 @@ export interface ProductShift {
   readonly shifts: readonly PriceShift[]
 }
 
-const COMPARED_FIELDS = [
-  'name',
-  'rank',
-  'state',
-  'schedule',
-  'when',
-  'mechanic',
-  'stacking',
-  'limits',
-  'ladder',
-  'display',
-] as const
+/** What tells two promotions of one id apart. Every field is named here, so that a new one can't be forgotten. */
+const IS_COMPARED: { readonly [K in keyof Required<Promotion>]: boolean } = {
+  id: false,
+  name: true,
+  rank: true,
+  state: true,
+  schedule: true,
+  code: true,
+  when: true,
+  mechanic: true,
+  stacking: true,
+  limits: true,
+  ladder: true,
+  display: true,
+}
+
+const COMPARED_FIELDS = (Object.keys(IS_COMPARED) as (keyof Promotion)[]).filter((field) => IS_COMPARED[field])
 
 /** What one plan adds, removes and changes against another, by promotion id, in the order of the new plan, removed ones last. */
 export function comparePromotions(before: readonly Promotion[], after: readonly Promotion[]): PromotionChange[] {
@@ -48,7 +53,8 @@ export function comparePromotions(before: readonly Promotion[], after: readonly 
       changes.push({ promotion, kind: 'added', fields: [] })
       continue
     }
-    const fields = COMPARED_FIELDS.filter((field) => stableJson(previous[field]) !== stableJson(promotion[field]))
+    const isOther = (field: keyof Promotion) => stableJson(previous[field]) !== stableJson(promotion[field])
+    const fields = COMPARED_FIELDS.filter(isOther)
     if (fields.length > 0) changes.push({ promotion, kind: 'changed', fields })
   }
   const removed = before.filter((promotion) => !kept.has(promotion.id))
@@ -97,16 +103,18 @@ function join(shifts: PriceShift[], shift: PriceShift): void {
   else shifts.push(shift)
 }
 
-/** JSON with sorted keys and without empty entries and objects, so that equal rules compare equal however they were written. */
-function stableJson(value: unknown): string {
-  return JSON.stringify(value, (_key, entry: unknown) => {
-    if (entry === null || typeof entry !== 'object' || Array.isArray(entry)) return entry
-    const filled = Object.entries(entry).filter(([, inner]: [string, unknown]) => !isEmpty(inner))
-    return Object.fromEntries(filled.sort(([a], [b]) => (a < b ? -1 : 1)))
-  })
+/** With sorted keys and without what is empty, so that equal rules compare equal however they were written. */
+function stableJson(value: unknown): string | undefined {
+  return JSON.stringify(toStable(value))
 }
 
-function isEmpty(value: unknown): boolean {
-  if (value === undefined || value === null) return true
-  return typeof value === 'object' && !Array.isArray(value) && Object.keys(value).length === 0
+function toStable(value: unknown): unknown {
+  if (value === null || value === undefined) return undefined
+  if (typeof value !== 'object') return value
+  if (Array.isArray(value)) return value.map(toStable)
+  const filled = Object.entries(value).flatMap(([key, inner]: [string, unknown]) => {
+    const stable = toStable(inner)
+    return stable === undefined ? [] : [[key, stable] as const]
+  })
+  return filled.length === 0 ? undefined : Object.fromEntries(filled.sort(([a], [b]) => (a < b ? -1 : 1)))
 }

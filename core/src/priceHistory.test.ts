@@ -1,6 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { computePriceHistory, computePriorPrice, computeStruckPrice, type HistorySpan } from './priceHistory.ts'
+import {
+  computePriceHistory,
+  overlaySpans,
+  computePriorPrice,
+  computeStruckPrice,
+  type HistorySpan,
+} from './priceHistory.ts'
 import type { Promotion } from './plan.ts'
 import { compileShop, createProduct, createPromotion } from './testing/shop.ts'
 import { addDays, DAY_MS, toInstant, type LocalDateTime } from './time.ts'
@@ -23,7 +29,7 @@ const span = (from: LocalDateTime, until: LocalDateTime, price: number, regular 
   regular,
   promotions: price < regular ? ['p'] : [],
   source: 'release',
-  release: 1,
+  release: price < regular ? 1 : null,
 })
 
 test('epochs follow each other: a release, a new regular price, with the sale of each plan', () => {
@@ -37,9 +43,49 @@ test('epochs follow each other: a release, a new regular price, with the sale of
   expect(computePriceHistory(product, epochs, ONLOOKER)).toEqual([
     { ...span('2027-01-01T00:00', '2027-01-10T00:00', 1000), promotions: [] },
     { ...span('2027-01-10T00:00', '2027-01-15T12:00', 900), promotions: ['p1'] },
-    { ...span('2027-01-15T12:00', '2027-02-01T00:00', 1000), promotions: [], release: 2 },
-    { ...span('2027-02-01T00:00', '2027-03-01T00:00', 1200, 1200), promotions: [], release: 2 },
+    { ...span('2027-01-15T12:00', '2027-02-01T00:00', 1000), promotions: [] },
+    { ...span('2027-02-01T00:00', '2027-03-01T00:00', 1200, 1200), promotions: [] },
   ])
+})
+
+describe('spans over others', () => {
+  const all = span('2027-01-01T00:00', '2027-02-01T00:00', 1000)
+  const sold = (from: LocalDateTime, until: LocalDateTime) => span(from, until, 800)
+  test.each<[string, HistorySpan[], HistorySpan[], [string, number][]]>([
+    ['nothing over them', [all], [], [['2027-01-01T00:00', 1000]]],
+    [
+      'one in the middle',
+      [all],
+      [sold('2027-01-10T00:00', '2027-01-20T00:00')],
+      [
+        ['2027-01-01T00:00', 1000],
+        ['2027-01-10T00:00', 800],
+        ['2027-01-20T00:00', 1000],
+      ],
+    ],
+    [
+      'one at each end, and two that go on',
+      [all],
+      [
+        sold('2027-01-01T00:00', '2027-01-02T00:00'),
+        sold('2027-01-20T00:00', '2027-01-25T00:00'),
+        sold('2027-01-25T00:00', '2027-02-01T00:00'),
+      ],
+      [
+        ['2027-01-01T00:00', 800],
+        ['2027-01-02T00:00', 1000],
+        ['2027-01-20T00:00', 800],
+      ],
+    ],
+    ['one over the whole', [all], [sold('2027-01-01T00:00', '2027-02-01T00:00')], [['2027-01-01T00:00', 800]]],
+    ['nothing under them', [], [sold('2027-01-01T00:00', '2027-02-01T00:00')], [['2027-01-01T00:00', 800]]],
+  ])('%s', (_label, under, over, expected) => {
+    const spans = overlaySpans(under, over)
+    expect(spans.map(({ from, price }) => [from, price])).toEqual(
+      expected.map(([from, price]) => [at(from as LocalDateTime), price]),
+    )
+    expect(spans.at(-1)!.until).toBe(at('2027-02-01T00:00'))
+  })
 })
 
 describe('the prior price', () => {

@@ -22,6 +22,7 @@ export interface HistorySpan {
   readonly regular: MinorUnits
   readonly promotions: readonly string[]
   readonly source: 'imported' | 'release'
+  /** The release whose promotions made the price; null where none did. */
   readonly release: number | null
 }
 
@@ -50,10 +51,26 @@ export function computePriceHistory(
     const then = { ...product, regularPrice: regular }
     for (const span of computePriceSpans(plan, then, { from, to: until }, onlooker, pricerAt)) {
       const { regular: stood } = pricerAt(plan, span.from)(then)
-      join(spans, { ...span, regular: stood, source: 'release', release })
+      const from = span.promotions.length > 0 ? release : null
+      join(spans, { ...span, regular: stood, source: 'release', release: from })
     }
   }
   return spans
+}
+
+/** Spans with others in their place wherever those lie; both oldest first and without overlap, neighbours that say the same joined. */
+export function overlaySpans(under: readonly HistorySpan[], over: readonly HistorySpan[]): HistorySpan[] {
+  const kept = under.flatMap((span) => {
+    const above = over.filter(({ from, until }) => from < span.until && until > span.from)
+    const starts = [span.from, ...above.map(({ until }) => until)]
+    const ends = [...above.map(({ from }) => from), span.until]
+    return starts
+      .map((from, index) => ({ ...span, from, until: ends[index]! }))
+      .filter(({ from, until }) => from < until)
+  })
+  const joined: HistorySpan[] = []
+  for (const span of [...kept, ...over].sort((a, b) => a.from - b.from)) join(joined, span)
+  return joined
 }
 
 function join(spans: HistorySpan[], next: HistorySpan): void {

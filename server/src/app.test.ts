@@ -148,11 +148,11 @@ describe('categories', () => {
     expect(body).toContainEqual({ id: 'pads', name: 'Pads', parent: 'paper', path: ['Paper', 'Pads'], products: 2 })
   })
   test('one in use stays, and says by what; another goes', async () => {
-    const { status, body } = await server.request('DELETE', '/api/categories/paper')
+    const { status, body } = await server.removeGoods('/api/categories/paper')
     expect([status, body.error.code]).toEqual([409, 'in-use'])
     expect(body.error.facts).toMatchObject({ categories: ['Pads'], products: 0, promotions: ['Pads, 20 %'] })
-    expect((await server.request('DELETE', '/api/categories/spare')).status).toBe(204)
-    expect((await server.request('DELETE', '/api/categories/spare')).status).toBe(404)
+    expect((await server.removeGoods('/api/categories/spare')).status).toBe(204)
+    expect((await server.removeGoods('/api/categories/spare')).status).toBe(404)
   })
 })
 

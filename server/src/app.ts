@@ -19,10 +19,13 @@ import type { Config } from './config.ts'
 import type { Database } from './db/openDatabase.ts'
 import { AppError } from './http/AppError.ts'
 import { handleError } from './http/handleError.ts'
+import { parseJson } from './http/parseJson.ts'
+import { refuseForeign } from './http/refuseForeign.ts'
 import { createHealthCheck } from './http/health.ts'
 import { createImportsRoutes } from './imports/imports.routes.ts'
 import { createFilesRoutes } from './files/files.routes.ts'
 import type { ImportsService } from './imports/imports.service.ts'
+import { createTakeIn } from './imports/takeIn.ts'
 import { createOccasionsRoutes } from './occasions/occasions.routes.ts'
 import { createOccasionsService } from './occasions/occasions.service.ts'
 import { createPlanRoutes } from './plan/plan.routes.ts'
@@ -42,6 +45,7 @@ import { createShopRoutes } from './shop/shop.routes.ts'
 import { createStackingRoutes } from './stacking/stacking.routes.ts'
 import { createStoreRoutes } from './store/store.routes.ts'
 import { createTestCartsRoutes } from './testCarts/testCarts.routes.ts'
+import { createAnswers } from './threads/createAnswers.ts'
 import type { Threads } from './threads/threads.ts'
 
 export interface AppDeps {
@@ -54,19 +58,17 @@ export interface AppDeps {
   readonly logger: Logger
 }
 
-/** Room for a list of prices of 100,000 products. */
-const MAX_BODY = '8mb'
-
 export function createApp(deps: AppDeps): Express {
   const { config, database, logger } = deps
   const app = express()
   app.disable('x-powered-by')
-  app.use(pinoHttp({ logger, genReqId: () => randomUUID(), quietReqLogger: true }))
+  app.use(pinoHttp({ logger, genReqId: () => randomUUID(), quietReqLogger: true, serializers: LOGGED }))
   app.use((request, response, next) => {
     response.set('x-request-id', String(request.id))
     next()
   })
   app.use(createSecurityHeaders())
+  app.use(refuseForeign(config))
   app.get('/healthz', createHealthCheck(database))
   app.use(compression())
   app.use('/api', createApi(deps))
@@ -78,6 +80,12 @@ export function createApp(deps: AppDeps): Express {
   return app
 }
 
+/** What the log says of a request and its answer: no header, since some are secrets. */
+const LOGGED = {
+  req: ({ id, method, url }: { id: string; method: string; url: string }) => ({ id, method, url }),
+  res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
+}
+
 function createApi(deps: AppDeps): Router {
   const { config, database } = deps
   const api = express.Router()
@@ -87,8 +95,9 @@ function createApi(deps: AppDeps): Router {
     response.set('cache-control', 'no-store')
     next()
   })
-  api.use('/imports', createImportsRoutes(deps.imports))
-  api.use(express.json({ limit: MAX_BODY }))
+  const answers = createAnswers(deps.threads)
+  api.use('/imports', createImportsRoutes(deps.imports, createTakeIn(config.uploads)))
+  api.use(parseJson)
   api.use('/store', createStoreRoutes(deps))
   const history = createPriceHistory(database)
   const table = createProductTable(deps.plans, history)
@@ -97,9 +106,9 @@ function createApi(deps: AppDeps): Router {
   api.use('/campaigns', createCampaignsRoutes(database, createCampaignsService(deps)))
   api.use('/occasions', createOccasionsRoutes(createOccasionsService(deps)))
   api.use('/sets', createSetsRoutes(createSetsService(deps)))
-  api.use('/releases', createReleasesRoutes(database, createReleasesService(deps)))
-  api.use(createPlanRoutes(deps))
-  api.use('/stacking', createStackingRoutes(deps))
+  api.use('/releases', createReleasesRoutes(database, createReleasesService({ ...deps, answers })))
+  api.use(createPlanRoutes({ ...deps, answers }))
+  api.use('/stacking', createStackingRoutes({ ...deps, answers }))
   api.use('/test-carts', createTestCartsRoutes(deps))
   api.use(createPricesRoutes({ ...deps, history }))
   api.use(createRepriceRoutes({ ...deps, takeOff: createTakeOffService({ ...deps, history }) }))

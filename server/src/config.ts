@@ -1,4 +1,5 @@
 import { fileURLToPath } from 'node:url'
+import type { UploadLimits } from './imports/takeIn.ts'
 
 export interface Config {
   readonly host: string
@@ -12,6 +13,9 @@ export interface Config {
   readonly logLevel: string
   /** Requests that one address may make in a minute. */
   readonly requestsPerMinute: number
+  /** Where browsers reach the server besides its own address, as behind a proxy: `https://plan.example`. */
+  readonly origins: readonly string[]
+  readonly uploads: UploadLimits
 }
 
 /** Reads the environment; throws with a sentence on a value that can't be used. */
@@ -30,7 +34,23 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     fixedNow,
     logLevel: env.NOVALEX_LOG ?? 'info',
     requestsPerMinute: readNumber(env, 'NOVALEX_REQUESTS_PER_MINUTE', 3000),
+    origins: readOrigins(env),
+    uploads: {
+      atOnce: readNumber(env, 'NOVALEX_UPLOADS_AT_ONCE', 4),
+      idleMs: readNumber(env, 'NOVALEX_UPLOAD_IDLE_MS', 15_000),
+    },
   }
+}
+
+function readOrigins({ NOVALEX_ORIGINS: text = '' }: NodeJS.ProcessEnv): string[] {
+  const given = text.split(',').map((one) => one.trim())
+  return given
+    .filter((one) => one !== '')
+    .map((one) => {
+      if (!/^https?:\/\/[^/\s]+$/.test(one))
+        throw new Error(`NOVALEX_ORIGINS holds addresses such as https://plan.example, separated by commas: ${one}`)
+      return one
+    })
 }
 
 function readNumber(env: NodeJS.ProcessEnv, name: string, fallback: number): number {

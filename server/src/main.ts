@@ -1,3 +1,4 @@
+import { createServer } from 'node:http'
 import { pino } from 'pino'
 import { createApp } from './app.ts'
 import { createClock } from './clock.ts'
@@ -9,6 +10,8 @@ import { createThreads } from './threads/threads.ts'
 
 const SHUTDOWN_TIMEOUT_MS = 10_000
 const GRACE_MS = 1500
+/** How long a sender may take for the head of a request. */
+const HEADERS_TIMEOUT_MS = 15_000
 
 const config = readConfig(process.env)
 const logger = pino({ level: config.logLevel })
@@ -26,8 +29,11 @@ const imports = createImportsService({
 })
 await imports.resume()
 const app = createApp({ config, database, logger, threads, imports, clock, plans: createPlanSource(database) })
-const server = app.listen(config.port, config.host, (error?: Error) => {
-  if (error) throw error
+const server = createServer({ headersTimeout: HEADERS_TIMEOUT_MS }, app)
+server.on('error', (error) => {
+  throw error
+})
+server.listen(config.port, config.host, () => {
   logger.info({ host: config.host, port: config.port }, 'listening')
 })
 

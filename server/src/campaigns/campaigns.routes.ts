@@ -1,8 +1,8 @@
-import { CampaignDraft, CampaignUpdate } from '@novalex/contract'
+import { IdParams, CampaignDraft, CampaignUpdate, VersionQuery } from '@novalex/contract'
 import { Router } from 'express'
 import type { Database } from '../db/openDatabase.ts'
 import { actorOf } from '../http/actor.ts'
-import { parseBody } from '../http/validate.ts'
+import { parseBody, parseParams, parseQuery } from '../http/validate.ts'
 import { listCampaigns } from './campaigns.repository.ts'
 import type { CampaignsService } from './campaigns.service.ts'
 
@@ -16,10 +16,11 @@ export function createCampaignsRoutes(database: Database, campaigns: CampaignsSe
   })
   routes.put('/:id', async (request, response) => {
     const update = parseBody(CampaignUpdate, request)
-    response.json(await campaigns.update(request.params.id, update, actorOf(request)))
+    response.json(await campaigns.update(parseParams(IdParams, request).id, update, actorOf(request)))
   })
   routes.delete('/:id', async (request, response) => {
-    await campaigns.remove(request.params.id, actorOf(request))
+    const { version } = parseQuery(VersionQuery, request)
+    await campaigns.remove(parseParams(IdParams, request).id, Number(version), actorOf(request))
     response.status(204).end()
   })
   return routes

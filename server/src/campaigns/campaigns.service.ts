@@ -4,7 +4,7 @@ import { createId } from '../createId.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { AppError } from '../http/AppError.ts'
 import { changePlan } from '../plan/changePlan.ts'
-import { listPromotions } from '../promotions/promotions.repository.ts'
+import { forgetIn, listPromotions } from '../promotions/promotions.repository.ts'
 import { deleteCampaign, findCampaign, insertCampaign, updateCampaign } from './campaigns.repository.ts'
 
 export interface CampaignsService {
@@ -12,7 +12,7 @@ export interface CampaignsService {
   /** Refused as `stale-version`, with the present record, if the version is not the present one. */
   update(id: string, update: CampaignUpdate, by: string): Promise<CampaignRecord>
   /** Refused as `in-use`, saying by which promotions. */
-  remove(id: string, by: string): Promise<void>
+  remove(id: string, version: number, by: string): Promise<void>
 }
 
 export function createCampaignsService(deps: { database: Database; clock: Clock }): CampaignsService {
@@ -26,21 +26,20 @@ export function createCampaignsService(deps: { database: Database; clock: Clock 
     },
     update(id, update, by) {
       return changePlan(deps, { by, action: 'change-campaign', subject: id }, async ({ transaction }) => {
-        const present = await getCampaign(transaction, id)
-        if (present.version !== update.version) throw new AppError('stale-version', { facts: { present } })
+        const present = await getCampaign(transaction, id, update.version)
         const result = { id, ...update, version: update.version + 1 }
         await updateCampaign(transaction, result)
         return { result, detail: { name: result.name, before: present, after: result } }
       })
     },
-    async remove(id, by) {
+    async remove(id, version, by) {
       await changePlan(deps, { by, action: 'delete-campaign', subject: id }, async ({ transaction }) => {
-        const { name } = await getCampaign(transaction, id)
+        const { name } = await getCampaign(transaction, id, version)
         const promotions = (await listPromotions(transaction, { archived: true }))
           .filter(({ campaign }) => campaign === id)
           .map(({ promotion }) => promotion.name)
         if (promotions.length > 0) throw new AppError('in-use', { facts: { name, promotions } })
-        await transaction('promotions').where({ campaign: id }).update({ campaign: null })
+        await forgetIn(transaction, 'campaign', id)
         await deleteCampaign(transaction, id)
         return { result: null, detail: { name } }
       })
@@ -48,8 +47,10 @@ export function createCampaignsService(deps: { database: Database; clock: Clock 
   }
 }
 
-async function getCampaign(connection: Connection, id: string): Promise<CampaignRecord> {
+/** Refused as `stale-version`, with the present record, if the version is not the present one. */
+async function getCampaign(connection: Connection, id: string, version: number): Promise<CampaignRecord> {
   const campaign = await findCampaign(connection, id)
   if (!campaign) throw new AppError('not-found', { facts: { kind: 'campaign', id } })
+  if (campaign.version !== version) throw new AppError('stale-version', { facts: { present: campaign } })
   return campaign
 }

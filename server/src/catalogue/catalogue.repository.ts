@@ -183,6 +183,25 @@ export async function saveProducts(
   await transaction.raw(DROP_INCOMING)
 }
 
+/** A product that is new, at the end of the catalogue; tells whether its SKU was free. A regular price is noted with the instant since which it holds. */
+export async function insertProduct(
+  transaction: Connection,
+  product: Product,
+  { at, sold }: { readonly at: Instant; readonly sold: number | null },
+): Promise<boolean> {
+  const [end] = await transaction('products').max({ last: 'position' })
+  const row = { ...toRow(product, Number(end?.last ?? -1) + 1), sold_30_days: sold }
+  try {
+    await transaction('products').insert(row)
+  } catch (thrown) {
+    if ((thrown as { code?: string }).code === 'ER_DUP_ENTRY') return false
+    throw thrown
+  }
+  const price = { sku: product.sku, since: new Date(at), price: product.regularPrice }
+  await transaction('regular_prices').insert(price).onConflict(['sku', 'since']).merge()
+  return true
+}
+
 /** A table of passage for columns of products, without keys and without a log: it is read once, from one end to the other. */
 const createIncoming = (columns: readonly string[]) => `
   create or replace temporary table incoming engine = aria transactional = 0

@@ -1,10 +1,13 @@
 import {
+  IdParams,
   LabelsQuery,
   LookupRequest,
   ProductRequest,
   PlanQuery,
   ProductsQuery,
   ReachQuestion,
+  RevisionQuery,
+  SkuParams,
   TableQuestion,
   FoundQuestion,
   type CategoryAnswer,
@@ -15,8 +18,8 @@ import {
 import { categoryPath, type CompiledPlan } from '@novalex/core'
 import { Router } from 'express'
 import { actorOf } from '../http/actor.ts'
-import { parseBody, parseQuery } from '../http/validate.ts'
-import { resolveQuestion } from '../plan/ask.ts'
+import { parseBody, parseParams, parseQuery } from '../http/validate.ts'
+import { resolveQuestion } from '../plan/resolveQuestion.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import type { Clock } from '../clock.ts'
 import type { CatalogueService } from './catalogue.service.ts'
@@ -39,7 +42,8 @@ export function createCatalogueRoutes({ plans, clock, catalogue, table, threads 
     response.json(describeCategories(plan))
   })
   routes.delete('/categories/:id', async (request, response) => {
-    await catalogue.remove(request.params.id, actorOf(request))
+    const { revision } = parseQuery(RevisionQuery, request)
+    await catalogue.remove(parseParams(IdParams, request).id, Number(revision), actorOf(request))
     response.status(204).end()
   })
   routes.get('/labels', async (request, response) => {
@@ -64,14 +68,15 @@ export function createCatalogueRoutes({ plans, clock, catalogue, table, threads 
   })
   routes.get('/products/:sku', async (request, response) => {
     const { plan, now } = await resolveQuestion(parseQuery(PlanQuery, request), { plans, clock })
-    response.json(priceProduct(plan, getProduct(plan, request.params.sku), now))
+    response.json(priceProduct(plan, getProduct(plan, parseParams(SkuParams, request).sku), now))
   })
   routes.post('/products', async (request, response) => {
     await catalogue.createProduct(parseBody(ProductRequest, request), actorOf(request))
     response.status(201).end()
   })
   routes.delete('/products/:sku', async (request, response) => {
-    await catalogue.removeProduct(request.params.sku, actorOf(request))
+    const { revision } = parseQuery(RevisionQuery, request)
+    await catalogue.removeProduct(parseParams(SkuParams, request).sku, Number(revision), actorOf(request))
     response.status(204).end()
   })
   routes.post('/products/lookup', async (request, response) => {

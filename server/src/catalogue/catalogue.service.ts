@@ -4,32 +4,31 @@ import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../http/AppError.ts'
-import { countCatalogueRevision, lockStore } from '../store/store.repository.ts'
+import { countCatalogueRevision, lockStore, type StoreRecord } from '../store/store.repository.ts'
 import {
   deleteCategory,
   deleteProducts,
   findProducts,
   listCategories,
+  insertProduct,
   listProducts,
-  saveProducts,
-  saveStock,
 } from './catalogue.repository.ts'
 import { findCategoryUses, refuseUsedProducts } from './uses.ts'
 
 export interface CatalogueService {
   /** Refused as `in-use`, saying by what, unless nothing needs the category. */
-  remove(id: string, by: string): Promise<void>
+  remove(id: string, revision: number, by: string): Promise<void>
   /** A new product at the end of the catalogue, or one that was deleted. */
   createProduct(request: ProductRequest, by: string): Promise<void>
   /** Refused as `in-use`, saying by what, while a promotion, a set or a test cart names the product. */
-  removeProduct(sku: string, by: string): Promise<void>
+  removeProduct(sku: string, revision: number, by: string): Promise<void>
 }
 
 export function createCatalogueService({ database, clock }: { database: Database; clock: Clock }): CatalogueService {
   return {
-    async remove(id, by) {
+    async remove(id, revision, by) {
       await database.transaction(async (transaction) => {
-        await lockStore(transaction)
+        refuseStaleCatalogue(await lockStore(transaction), revision)
         const categories = await listCategories(transaction)
         const category = categories.find((one) => one.id === id)
         if (!category) throw new AppError('not-found', { facts: { kind: 'category', id } })
@@ -57,24 +56,20 @@ export function createCatalogueService({ database, clock }: { database: Database
         await lockStore(transaction)
         const { sku, categories } = product
         const known = new Set((await listCategories(transaction)).map(({ id }) => id))
-        const isTaken = (await findProducts(transaction, [sku])).has(sku)
-        refuseIfAny([
-          ...(isTaken ? [createProblem('sku-taken', 'sku', { given: sku })] : []),
-          ...categories
-            .filter((id) => !known.has(id))
-            .map((id) => createProblem('unknown-category', 'categories', { id })),
-        ])
+        const unknown = categories.filter((id) => !known.has(id))
+        refuseIfAny(unknown.map((id) => createProblem('unknown-category', 'product.categories', { id })))
         const at = clock.now()
-        await saveProducts(transaction, [product], { at })
-        await saveStock(transaction, [{ sku, sold }])
+        // Whether the SKU is taken, the database alone decides.
+        if (!(await insertProduct(transaction, product, { at, sold })))
+          refuseIfAny([createProblem('sku-taken', 'product.sku', { given: sku })])
         await countCatalogueRevision(transaction)
         const detail = { name: product.name }
         await recordActivity(transaction, { at, by, action: 'create-product', subject: sku, detail })
       })
     },
-    async removeProduct(sku, by) {
+    async removeProduct(sku, revision, by) {
       await database.transaction(async (transaction) => {
-        await lockStore(transaction)
+        refuseStaleCatalogue(await lockStore(transaction), revision)
         const product = (await findProducts(transaction, [sku])).get(sku)
         if (!product) throw new AppError('not-found', { facts: { kind: 'product', id: sku } })
         await refuseUsedProducts(transaction, new Set([sku]), product.name)
@@ -85,4 +80,9 @@ export function createCatalogueService({ database, clock }: { database: Database
       })
     },
   }
+}
+
+/** Refused as `stale-version` unless the catalogue is the one that somebody looked at. */
+function refuseStaleCatalogue({ catalogueRevision }: StoreRecord, revision: number): void {
+  if (catalogueRevision !== revision) throw new AppError('stale-version', { facts: { present: { catalogueRevision } } })
 }

@@ -9,8 +9,9 @@ import {
   type ProductFilter,
   type ProductView,
 } from '@novalex/core'
+import { LRUCache } from 'lru-cache'
 import { AppError } from '../http/AppError.ts'
-import { ONLOOKER } from '../plan/ask.ts'
+import { ONLOOKER } from '../plan/resolveQuestion.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import { computeStruckPrices, type PriceHistory } from '../prices/priceHistory.service.ts'
 import { describePrice } from './products.service.ts'
@@ -36,7 +37,10 @@ const KEPT_TABLES = 4
 
 /** The products in the columns of their table. What was found is kept, so that the next part of the same table is at hand. */
 export function createProductTable(plans: PlanSource, history: PriceHistory): ProductTable {
-  const tables = new Map<string, Promise<PricedRow[]>>()
+  const tables = new LRUCache<string, PricedRow[], () => Promise<PricedRow[]>>({
+    max: KEPT_TABLES,
+    fetchMethod: (_key, _stale, { context: findAnew }) => findAnew(),
+  })
 
   /** Every row of a table, with the plan that it was found under. */
   async function find({ question, now }: FoundTask): Promise<Found> {
@@ -45,13 +49,8 @@ export function createProductTable(plans: PlanSource, history: PriceHistory): Pr
     const { filters, order } = question
     refuseUnknownCategories(sourced, filters)
     const key = JSON.stringify([sourced.key, at, filters, order])
-    let rows = tables.get(key)
-    if (!rows) {
-      tables.set(key, (rows = findRows(history, sourced, { filters, order, at, now })))
-      rows.catch(() => tables.delete(key))
-      if (tables.size > KEPT_TABLES) tables.delete(tables.keys().next().value!)
-    }
-    return { sourced, at, rows: await rows }
+    const findAnew = () => findRows(history, sourced, { filters, order, at, now })
+    return { sourced, at, rows: await tables.forceFetch(key, { context: findAnew }) }
   }
 
   return {
@@ -59,7 +58,7 @@ export function createProductTable(plans: PlanSource, history: PriceHistory): Pr
       const { sourced, at, rows } = await find({ question, now })
       const shown = rows.slice(question.from, question.from + question.count)
       const reduced = shown.filter(({ saving }) => saving !== null).map(({ product }) => product)
-      const struck = await computeStruckPrices(history, reduced, { plan: sourced.plan, now, at })
+      const struck = await computeStruckPrices(history, reduced, { ahead: sourced, now, at })
       return { total: rows.length, rows: shown.map((row) => describeRow(row, sourced, struck)) }
     },
     async found(task) {
@@ -89,9 +88,10 @@ interface Wanted {
 /** Every product that passes the filters, in order. Struck prices are looked up only for what the other filters leave. */
 export async function findRows(
   history: PriceHistory,
-  { plan, sales }: SourcedPlan,
+  sourced: SourcedPlan,
   { filters, order, at, now }: Wanted,
 ): Promise<PricedRow[]> {
+  const { plan, sales } = sourced
   const view: ProductView = {
     plan,
     priceOf: createPublicPricer(plan, at, ONLOOKER),
@@ -104,7 +104,7 @@ export async function findRows(
   const others = filters.filter(({ column }) => column !== 'struck')
   const left = findProductRows(view, products, { filters: others, order: null })
   const reduced = left.filter(({ saving }) => saving !== null).map(({ product }) => product)
-  const struck = await computeStruckPrices(history, reduced, { plan, now, at })
+  const struck = await computeStruckPrices(history, reduced, { ahead: sourced, now, at })
   const full: ProductView = { ...view, struckOf: (sku) => struck.get(sku) ?? null }
   const own = filters.filter(({ column }) => column === 'struck')
   return findProductRows(

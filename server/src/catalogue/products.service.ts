@@ -20,7 +20,7 @@ import {
   type PublicPrice,
 } from '@novalex/core'
 import { AppError, refuseIfAny } from '../http/AppError.ts'
-import { ONLOOKER } from '../plan/ask.ts'
+import { ONLOOKER } from '../plan/resolveQuestion.ts'
 import type { SourcedPlan } from '../plan/planSource.ts'
 
 const DEFAULT_SIZE = 50

@@ -28,8 +28,15 @@ export function createNamedRecords<C>(table: string, kind: string) {
     if (!row) throw new AppError('not-found', { facts: { kind, id } })
     return toRecord(row)
   }
+  async function getAt(connection: Connection, id: string, version: number): Promise<NamedRecord<C>> {
+    const present = await get(connection, id)
+    if (present.version !== version) throw new AppError('stale-version', { facts: { present } })
+    return present
+  }
   return {
     get,
+    /** Refused as `stale-version`, with the present record, if the version is not the present one. */
+    getAt,
     list: async (connection: Connection): Promise<NamedRecord<C>[]> =>
       (await connection<Row>(table).orderBy('name').orderBy('id')).map(toRecord),
     insert: async (connection: Connection, record: NamedRecord<C>): Promise<void> => {
@@ -40,8 +47,7 @@ export function createNamedRecords<C>(table: string, kind: string) {
     },
     /** Refused as `stale-version`, with the present record, if the version is not the present one. */
     replace: async (connection: Connection, record: NamedRecord<C>): Promise<NamedRecord<C>> => {
-      const present = await get(connection, record.id)
-      if (present.version !== record.version) throw new AppError('stale-version', { facts: { present } })
+      await getAt(connection, record.id, record.version)
       const next = { ...record, version: record.version + 1 }
       await connection(table).where({ id: record.id }).update(toRow(next))
       return next

@@ -77,8 +77,8 @@ const ROWS: Readonly<
   stock: (_deps, { plan, sales }) =>
     plan.catalogue.products.map(({ sku, stock }) => formatStockRow({ sku, stock, sold: sales.get(sku) ?? null })),
   /** All that the shop showed until now. */
-  history: async ({ history }, { plan }, now) => {
-    const histories = await history.of(plan.catalogue.products, { ahead: plan, now, to: now })
+  history: async ({ history }, sourced, now) => {
+    const histories = await history.of(sourced.plan.catalogue.products, { ahead: sourced, now, to: now })
     return [...histories].flatMap(([sku, spans]) =>
       spans
         .filter(({ from, until }) => Number.isFinite(from) && until <= now)

@@ -1,16 +1,19 @@
 import { createProblem } from '@novalex/core'
 import Papa from 'papaparse'
 import { UnreadableFile } from './UnreadableFile.ts'
+import { MAX_ROWS } from './maxRows.ts'
 import { isWorkbook, readWorkbook } from './readWorkbook.ts'
 
-/** The most rows that a file may have. */
-export const MAX_ROWS = 200_000
+/** No cell of any file is this long: the longest is a list of categories. */
+const LONGEST_CELL = 100_000
 
 /** The rows of a file as cells of text, the header first, some at a time. Throws `UnreadableFile`. */
 export async function* readBatches(file: Uint8Array): AsyncGenerator<string[][]> {
   if (file.length === 0) throw new UnreadableFile(createProblem('empty-file', ''))
   let rows = 0
   for await (const batch of isWorkbook(file) ? readWorkbook(file) : readCsv(file)) {
+    const long = batch.findIndex((fields) => fields.some((field) => field.length > LONGEST_CELL))
+    if (long >= 0) throw new UnreadableFile(createProblem('cell-too-long', `${rows + long + 1}`, { max: LONGEST_CELL }))
     rows += batch.length
     if (rows - 1 > MAX_ROWS) throw new UnreadableFile(createProblem('too-many', '', { max: MAX_ROWS }))
     yield batch

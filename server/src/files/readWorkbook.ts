@@ -2,6 +2,7 @@ import { Readable } from 'node:stream'
 import { createProblem } from '@novalex/core'
 import type ExcelJS from 'exceljs'
 import { Unzip, UnzipInflate } from 'fflate'
+import { MAX_ROWS } from './maxRows.ts'
 import { UnreadableFile } from './UnreadableFile.ts'
 
 /** The most that a workbook may unpack to. */
@@ -44,6 +45,7 @@ async function* readFirstSheet(file: Uint8Array): AsyncGenerator<string[][]> {
   let width = 0
   for await (const sheet of reader) {
     for await (const row of sheet) {
+      if (row.number - 1 > MAX_ROWS) throw new UnreadableFile(createProblem('too-many', '', { max: MAX_ROWS }))
       for (; rows < row.number - 1; rows++) batch.push([''])
       const cells = readRow(row)
       width ||= cells.length

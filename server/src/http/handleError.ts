@@ -20,6 +20,7 @@ export const handleError: ErrorRequestHandler = (thrown, request, response, next
 
 export function toAppError(thrown: unknown): AppError {
   if (thrown instanceof AppError) return thrown
+  if (thrown === null || typeof thrown !== 'object') return new AppError('internal', { cause: thrown })
   if (isDatabaseAway(thrown)) return new AppError('database-away', { cause: thrown })
   const { type, limit } = thrown as { type?: string; limit?: number }
   // What the body parsers of Express throw.
@@ -27,5 +28,9 @@ export function toAppError(thrown: unknown): AppError {
   if (type === 'entity.parse.failed') return new AppError('bad-json')
   if (type?.startsWith('encoding.') || type?.startsWith('charset.')) return new AppError('wrong-media-type')
   if (thrown instanceof URIError) return new AppError('no-such-page')
+  // What Express and its parsers throw of a request carries the status of an answer.
+  const { status } = thrown as { status?: number }
+  if (status === 404) return new AppError('no-such-page', { cause: thrown })
+  if (status !== undefined && status >= 400 && status < 500) return new AppError('bad-json', { cause: thrown })
   return new AppError('internal', { cause: thrown })
 }

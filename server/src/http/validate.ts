@@ -1,22 +1,37 @@
-import type { ProblemCode } from '@novalex/contract'
+import { ID_PATTERN, type ProblemCode } from '@novalex/contract'
 import { createProblem, type Problem } from '@novalex/core'
-import type { Static, TSchema } from '@sinclair/typebox'
+import type { Static, TObject, TSchema } from '@sinclair/typebox'
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv'
-import addFormats from 'ajv-formats'
 import type { Request } from 'express'
 import { AppError, refuseIfAny } from './AppError.ts'
 
 // Optimizing the generated code takes longer than it ever saves here.
-const ajv = new Ajv({
-  allErrors: true,
+const OPTIONS = {
   strict: true,
   discriminator: true,
   allowUnionTypes: true,
   code: { optimize: false },
-})
-addFormats.default(ajv, ['date-time'])
+} as const
 
-const compiled = new WeakMap<TSchema, ValidateFunction>()
+const INSTANT = /^(19|2\d)\d\d-\d\d-\d\dT\d\d:\d\d(:[0-5]\d(\.\d{1,9})?)?(Z|[+-]\d\d:\d\d)$/
+
+/** An instant that there is, between the years 1900 and 2999. */
+const isInstant = (text: string) => INSTANT.test(text) && Number.isFinite(Date.parse(text))
+
+/** A validator that stops at the first fault, and one that goes on to the last. */
+function createCompiler(allErrors: boolean): (schema: TSchema) => ValidateFunction {
+  const ajv = new Ajv({ ...OPTIONS, allErrors })
+  ajv.addFormat('date-time', isInstant)
+  const compiled = new WeakMap<TSchema, ValidateFunction>()
+  return (schema) => {
+    let validate = compiled.get(schema)
+    if (!validate) compiled.set(schema, (validate = ajv.compile(schema)))
+    return validate
+  }
+}
+
+const compileFirst = createCompiler(false)
+const compileAll = createCompiler(true)
 
 /** The body of a request, as its schema says, or a refusal with a problem for each fault. */
 export function parseBody<S extends TSchema>(schema: S, request: Request): Static<S> {
@@ -29,30 +44,56 @@ export function parseQuery<S extends TSchema>(schema: S, request: Request): Stat
   return parseInput(schema, request.query)
 }
 
+/** The parameters in a request's path, as their schema says; what does not fit leads nowhere. */
+export function parseParams<S extends TSchema>(schema: S, request: Request): Static<S> {
+  const problems = checkShape(schema, request.params)
+  if (problems.length > 0) throw new AppError('no-such-page', { problems })
+  return request.params as Static<S>
+}
+
+/** Those headers of a request that the schema names. */
+export function parseHeaders<S extends TObject>(schema: S, request: Request): Static<S> {
+  const given = Object.keys(schema.properties).flatMap((name) => {
+    const value = request.get(name)
+    return value === undefined ? [] : [[name, value]]
+  })
+  return parseInput(schema, Object.fromEntries(given))
+}
+
 function parseInput<S extends TSchema>(schema: S, input: unknown): Static<S> {
   refuseIfAny(checkShape(schema, input))
   return input as Static<S>
 }
 
-/** What in the input is not as the schema says; empty if nothing. */
+/**
+ * What in the input is not as the schema says; empty if nothing. Of an input with very many values only the first fault is told, so that the
+ * work stays in proportion to what a person could mend.
+ */
 export function checkShape(schema: TSchema, input: unknown): Problem[] {
-  if (isDeeperThan(DEEPEST, input)) return [createProblem('nested-too-deep', '', { limit: DEEPEST })]
-  let validate = compiled.get(schema)
-  if (!validate) compiled.set(schema, (validate = ajv.compile(schema)))
-  if (validate(input)) return []
-  return dropBranches((validate.errors ?? []).map(toProblem))
+  const { values, isTooDeep } = measure(input)
+  if (isTooDeep) return [createProblem('nested-too-deep', '', { limit: DEEPEST })]
+  if (compileFirst(schema)(input)) return []
+  const validate = (values > MOST_VALUES ? compileFirst : compileAll)(schema)
+  validate(input)
+  return dropBranches((validate.errors ?? []).slice(0, MOST_ERRORS).map(toProblem)).slice(0, SHOWN_PROBLEMS)
 }
 
 /** Conditions may be nested without end in the schema, but not on the stack of what reads them. */
 const DEEPEST = 100
+const MOST_VALUES = 20_000
+const MOST_ERRORS = 1000
+const SHOWN_PROBLEMS = 50
 
-function isDeeperThan(limit: number, input: unknown): boolean {
+/** How many values an input holds, and whether they lie deeper in each other than may be. */
+function measure(input: unknown): { readonly values: number; readonly isTooDeep: boolean } {
+  let values = 1
   let level: unknown[] = [input]
   for (let depth = 0; level.length > 0; depth++) {
-    if (depth > limit) return true
+    if (depth > DEEPEST) return { values, isTooDeep: true }
     level = level.flatMap((one) => (typeof one === 'object' && one !== null ? Object.values(one) : []))
+    values += level.length
   }
-  return false
+  return { values, isTooDeep: false }
 }
 
 /** A problem with what is needed to tell which branch of a union was meant. */
@@ -65,23 +106,27 @@ interface Found {
 
 /**
  * A value that fits no branch of a union fails in every one. Of these only what goes deepest is worth saying; the union's own
- * complaint and those of shallower branches are dropped where a deeper one is known.
+ * complaint and those of shallower branches are dropped where a deeper one is known. Takes each problem once, with the places above it.
  */
 function dropBranches(found: readonly Found[]): Problem[] {
-  const unions = found.filter(({ isUnion }) => isUnion).map(({ problem }) => problem.path)
+  const unions = new Set(found.filter(({ isUnion }) => isUnion).map(({ problem }) => problem.path))
   const distinct = new Map(found.map((one) => [`${one.problem.path} ${one.problem.code}`, one]))
+  const deepest = new Map<string, number>()
+  for (const { problem, depth } of distinct.values())
+    for (const place of placesAbove(problem.path))
+      if (unions.has(place)) deepest.set(place, Math.max(depth, deepest.get(place) ?? 0))
   const kept = [...distinct.values()].filter(({ problem, depth }) => {
-    const union = unions.find((path) => isBelow(problem.path, path))
-    if (union === undefined) return true
-    return (
-      depth === Math.max(...found.filter((other) => isBelow(other.problem.path, union)).map((other) => other.depth))
-    )
+    const union = placesAbove(problem.path).find((place) => unions.has(place))
+    return union === undefined || depth === deepest.get(union)
   })
-  return kept.map(({ problem }) => problem).slice(0, 50)
+  return kept.map(({ problem }) => problem)
 }
 
-function isBelow(path: string, ancestor: string): boolean {
-  return path === ancestor || ancestor === '' || path.startsWith(`${ancestor}.`)
+/** A path with every place that holds it, the nearest first. */
+function placesAbove(path: string): string[] {
+  const places: string[] = []
+  for (let place = path; place !== ''; place = place.slice(0, Math.max(place.lastIndexOf('.'), 0))) places.push(place)
+  return [...places, '']
 }
 
 const CODE_BY_KEYWORD: Readonly<Record<string, ProblemCode>> = {
@@ -103,8 +148,13 @@ const CODE_BY_KEYWORD: Readonly<Record<string, ProblemCode>> = {
   format: 'malformed',
 }
 
+function codeOf(keyword: string, pattern: unknown): ProblemCode {
+  if (pattern === ID_PATTERN) return 'not-an-id'
+  return CODE_BY_KEYWORD[keyword] ?? 'not-allowed'
+}
+
 function toProblem({ keyword, instancePath, params }: ErrorObject): Found {
-  const { limit, type, error, tag, missingProperty, additionalProperty } = params as Record<string, unknown>
+  const { limit, type, error, tag, missingProperty, additionalProperty, pattern } = params as Record<string, unknown>
   const own = instancePath.split('/').slice(1)
   const isUnknownTag = keyword === 'discriminator' && error === 'mapping'
   const extra = isUnknownTag ? tag : (missingProperty ?? additionalProperty)
@@ -115,7 +165,7 @@ function toProblem({ keyword, instancePath, params }: ErrorObject): Found {
     ...(type === undefined ? {} : { wanted: String(type as string | string[]) }),
   }
   return {
-    problem: createProblem(CODE_BY_KEYWORD[keyword] ?? 'not-allowed', path.slice(0, 300), facts),
+    problem: createProblem(codeOf(keyword, pattern), path.slice(0, 300), facts),
     isUnion: keyword === 'anyOf' || keyword === 'oneOf',
     depth: own.length + (isUnknownTag ? 1 : 0),
   }

@@ -1,11 +1,19 @@
 import type { ImportKind } from '@novalex/contract'
 import { PROBLEM_COLUMN, type Instant, type Problem } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
+import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { readBatches } from '../files/readRecords.ts'
 import { writeTable, type TableFileType } from '../files/writeTable.ts'
 import { AppError } from '../http/AppError.ts'
-import { countCatalogueRevision, countPlanRevision, getStore, lockStore } from '../store/store.repository.ts'
+import { settleShownPrices } from '../prices/settleShownPrices.ts'
+import {
+  countCatalogueRevision,
+  countPlanRevision,
+  getStore,
+  lockStore,
+  type StoreRecord,
+} from '../store/store.repository.ts'
 import { IMPORT_WORK, revisionFor, type ImportInput, type ProgressHearer } from './importKind.ts'
 import {
   EMPTY_PREVIEW,
@@ -79,10 +87,12 @@ function rowOf({ path }: Problem): number {
  */
 export async function writeImport(database: Database, { id, at }: { id: string; at: number }): Promise<void> {
   const record = await findImport(database, id)
-  if (!record) return
+  if (record?.status.state !== 'writing') return
   const { kind } = record.status
   const isWritten = await database.transaction(async (transaction) => {
-    if (revisionFor(kind, await lockStore(transaction)) !== record.revision) return false
+    const store = await lockStore(transaction)
+    if (revisionFor(kind, store) !== record.revision) return false
+    await settleBefore(transaction, store, { kind, at })
     const { file } = await getImportFile(transaction, id)
     const before = await writeFile(transaction, record, {
       file,
@@ -94,10 +104,21 @@ export async function writeImport(database: Database, { id, at }: { id: string; 
     const { fileName, rows, goodRows, added, changed, priceChangeCount } = record.status
     const detail = { fileName, rows, goodRows, added, changed, priceChangeCount }
     await recordActivity(transaction, { at, by: record.createdBy, action: `import-${kind}`, subject: id, detail })
+    // In the same transaction, so that no crash can leave what is written to be written again. The last of it, since progress is told from outside.
+    await updateImport(transaction, id, { state: 'done', progress: 1, revision: record.revision! + 1 })
     return true
   })
-  if (isWritten) await updateImport(database, id, { state: 'done', progress: 1, revision: record.revision! + 1 })
-  else await readImport(database, { id, at })
+  if (!isWritten) await readImport(database, { id, at })
+}
+
+/** Products change, and with them what they would have cost; what they did cost is written before. */
+async function settleBefore(
+  transaction: Connection,
+  store: StoreRecord,
+  { kind, at }: { kind: ImportKind; at: Instant },
+): Promise<void> {
+  if (kind === 'products')
+    await settleShownPrices(transaction, store, { catalogue: () => loadCatalogue(transaction), at })
 }
 
 async function writeFile(
@@ -142,6 +163,7 @@ export async function undoImport(
     const { kind, state, fileName } = record.status
     if (state !== 'done') throw new AppError('import-not-ready', { facts: { state } })
     if (revisionFor(kind, store) !== record.revision) throw new AppError('import-overtaken')
+    await settleBefore(transaction, store, { kind, at })
     await IMPORT_WORK[kind].undo(transaction, await getBefore(transaction, id), { at, by, fileName })
     await countRevision(transaction, kind)
     await recordActivity(transaction, { at, by, action: `undo-import-${kind}`, subject: id, detail: { fileName } })

@@ -1,7 +1,9 @@
+import { createReadStream } from 'node:fs'
 import { pipeline } from 'node:stream/promises'
 import { promisify } from 'node:util'
 import { createGzip, gunzip } from 'node:zlib'
 import type { ImportKind, ImportStatus } from '@novalex/contract'
+import { createProblem } from '@novalex/core'
 import type { Connection, Database } from '../db/openDatabase.ts'
 
 export type ImportState = ImportStatus['state']
@@ -40,13 +42,15 @@ export const EMPTY_PREVIEW: ImportPreview = {
   problemCount: 0,
 }
 
+/** Of those that were never written; and of those that were, each with its undo. */
 const KEPT_IMPORTS = 20
+const KEPT_WRITTEN = 100
 /** Well under what one statement may carry, written as text. */
 const PART_BYTES = 2 ** 20
 
 const unpack = promisify(gunzip)
 
-/** A new import, its file packed and written as it comes; without a trace if it does not come whole. */
+/** A new import, with its file packed. */
 export async function insertImport(
   database: Database,
   created: {
@@ -55,7 +59,8 @@ export async function insertImport(
     fileName: string
     by: string
     at: number
-    file: AsyncIterable<Uint8Array>
+    /** Where the file lies. */
+    path: string
   },
 ): Promise<void> {
   await database.transaction(async (transaction) => {
@@ -69,15 +74,19 @@ export async function insertImport(
       progress: 0,
       preview: JSON.stringify(EMPTY_PREVIEW),
     })
-    await insertParts(transaction, created.id, { what: 'file', content: created.file })
+    await insertParts(transaction, created.id, { what: 'file', content: createReadStream(created.path) })
   })
   await forgetOld(database)
 }
 
 async function forgetOld(connection: Connection): Promise<void> {
-  const old = await connection('imports').select('id').orderBy('created_at', 'desc').offset(KEPT_IMPORTS).limit(100)
-  const ids = old.map(({ id }: { id: string }) => id)
-  await connection('imports').whereIn('id', ids).whereNotIn('state', ['reading', 'writing']).delete()
+  const forget = async (states: readonly ImportState[], kept: number) => {
+    const old = connection('imports').select('id').whereIn('state', states).orderBy('created_at', 'desc')
+    const ids = (await old.offset(kept).limit(100)).map(({ id }: { id: string }) => id)
+    await connection('imports').whereIn('id', ids).whereIn('state', states).delete()
+  }
+  await forget(['ready', 'refused', 'failed', 'undone'], KEPT_IMPORTS)
+  await forget(['done'], KEPT_WRITTEN)
 }
 
 export async function findImport(connection: Connection, id: string): Promise<ImportRecord | undefined> {
@@ -196,6 +205,14 @@ export async function updateImport(
       ...(revision === undefined ? {} : { revision }),
       ...(preview === undefined ? {} : { preview: JSON.stringify(preview) }),
     })
+}
+
+/** Marks an import as failed, with what it failed of where a person could do something about it. */
+export async function failImport(connection: Connection, id: string, code: string): Promise<void> {
+  const said = code === 'needs-too-much-memory' || code === 'took-too-long'
+  const problems = said ? [createProblem(code, '')] : []
+  const preview = { ...EMPTY_PREVIEW, problems, problemCount: problems.length }
+  await updateImport(connection, id, { state: 'failed', preview })
 }
 
 export async function deleteImport(connection: Connection, id: string): Promise<boolean> {

@@ -9,19 +9,20 @@ import type { Threads } from '../threads/threads.ts'
 import { revisionFor } from './importKind.ts'
 import {
   deleteImport,
+  failImport,
   findImport,
   insertImport,
   listBusyImports,
   listDoneImports,
   moveImport,
-  updateImport,
 } from './imports.repository.ts'
 
 export interface ImportsService {
   start(upload: {
     kind: ImportKind
     fileName: string
-    file: AsyncIterable<Uint8Array>
+    /** Where the file lies; it is not needed any more once this has answered. */
+    path: string
     by: string
   }): Promise<ImportStatus>
   get(id: string): Promise<ImportStatus>
@@ -46,14 +47,22 @@ export interface ImportsDeps {
 }
 
 export function createImportsService({ database, threads, clock, onTrouble }: ImportsDeps): ImportsService {
-  /** Goes on in a thread; the import's row tells how far it is. */
-  function runInBackground(id: string, job: Promise<unknown>): void {
-    job
+  /** What goes on in a thread, by import. */
+  const busy = new Map<string, AbortController>()
+
+  /** Goes on in a thread; the import's row tells how far it is, and in the end why it failed. */
+  function runInBackground(id: string, name: 'readImport' | 'writeImport'): void {
+    const cancelling = new AbortController()
+    busy.set(id, cancelling)
+    threads
+      .run(name, { id, at: clock.now() }, { signal: cancelling.signal })
       .catch(async (error: unknown) => {
+        if (cancelling.signal.aborted) return
         onTrouble(error)
-        await updateImport(database, id, { state: 'failed' })
+        await failImport(database, id, error instanceof AppError ? error.code : 'internal')
       })
       .catch(onTrouble)
+      .finally(() => busy.delete(id))
   }
 
   async function get(id: string): Promise<ImportStatus> {
@@ -64,16 +73,15 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
 
   return {
     get,
-    async start({ kind, fileName, file, by }) {
+    async start({ kind, fileName, path, by }) {
       const id = createId()
-      await insertImport(database, { id, kind, fileName, by, file, at: clock.now() })
-      runInBackground(id, threads.run('readImport', { id, at: clock.now() }))
+      await insertImport(database, { id, kind, fileName, by, path, at: clock.now() })
+      runInBackground(id, 'readImport')
       return get(id)
     },
     async resume() {
       for (const { id, state } of await listBusyImports(database)) {
-        const task = { id, at: clock.now() }
-        runInBackground(id, threads.run(state === 'reading' ? 'readImport' : 'writeImport', task))
+        runInBackground(id, state === 'reading' ? 'readImport' : 'writeImport')
       }
     },
     async writeRejected(id, type) {
@@ -84,7 +92,7 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
       const from: ImportStatus['state'][] = rows === 'good' && status.goodRows > 0 ? ['ready', 'refused'] : ['ready']
       const isMoved = await moveImport(database, id, { from, to: 'writing' })
       if (!isMoved) throw new AppError('import-not-ready', { facts: { state: status.state } })
-      runInBackground(id, threads.run('writeImport', { id, at: clock.now() }))
+      runInBackground(id, 'writeImport')
       return get(id)
     },
     async listUndoable() {
@@ -102,6 +110,7 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
       const status = await get(id)
       if (!(await deleteImport(database, id)))
         throw new AppError('import-not-ready', { facts: { state: status.state } })
+      busy.get(id)?.abort()
     },
   }
 }

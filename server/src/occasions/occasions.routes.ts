@@ -1,7 +1,7 @@
-import { OccasionDraft, OccasionUpdate } from '@novalex/contract'
+import { IdParams, OccasionDraft, OccasionUpdate, VersionQuery } from '@novalex/contract'
 import { Router } from 'express'
 import { actorOf } from '../http/actor.ts'
-import { parseBody } from '../http/validate.ts'
+import { parseBody, parseParams, parseQuery } from '../http/validate.ts'
 import type { OccasionsService } from './occasions.service.ts'
 
 export function createOccasionsRoutes(occasions: OccasionsService): Router {
@@ -14,10 +14,11 @@ export function createOccasionsRoutes(occasions: OccasionsService): Router {
   })
   routes.put('/:id', async (request, response) => {
     const update = parseBody(OccasionUpdate, request)
-    response.json(await occasions.update(request.params.id, update, actorOf(request)))
+    response.json(await occasions.update(parseParams(IdParams, request).id, update, actorOf(request)))
   })
   routes.delete('/:id', async (request, response) => {
-    await occasions.remove(request.params.id, actorOf(request))
+    const { version } = parseQuery(VersionQuery, request)
+    await occasions.remove(parseParams(IdParams, request).id, Number(version), actorOf(request))
     response.status(204).end()
   })
   return routes

@@ -5,7 +5,7 @@ import { createId } from '../createId.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../http/AppError.ts'
 import { changePlan } from '../plan/changePlan.ts'
-import { listPromotions, updatePromotion } from '../promotions/promotions.repository.ts'
+import { forgetIn, listPromotions, updatePromotion } from '../promotions/promotions.repository.ts'
 import { followDates, OCCASIONS, toOccasion, type OccasionDates } from './occasions.repository.ts'
 
 export interface OccasionsService {
@@ -14,7 +14,7 @@ export interface OccasionsService {
   /** The promotions that follow it get the new dates in the same step. */
   update(id: string, update: OccasionUpdate, by: string): Promise<OccasionRecord>
   /** Refused as `in-use`, saying by which promotions. */
-  remove(id: string, by: string): Promise<void>
+  remove(id: string, version: number, by: string): Promise<void>
 }
 
 export function createOccasionsService(deps: { database: Database; clock: Clock }): OccasionsService {
@@ -43,12 +43,12 @@ export function createOccasionsService(deps: { database: Database; clock: Clock 
         return { result: toOccasion(result), detail: { name, before: before.content, after: dates } }
       })
     },
-    async remove(id, by) {
+    async remove(id, version, by) {
       await changePlan(deps, { by, action: 'delete-occasion', subject: id }, async ({ transaction }) => {
-        const { name, content } = await OCCASIONS.get(transaction, id)
+        const { name, content } = await OCCASIONS.getAt(transaction, id, version)
         const promotions = (await findFollowers(transaction, id)).map(({ promotion }) => promotion.name)
         if (promotions.length > 0) throw new AppError('in-use', { facts: { name, promotions } })
-        await transaction('promotions').where({ occasion: id }).update({ occasion: null })
+        await forgetIn(transaction, 'occasion', id)
         await OCCASIONS.remove(transaction, id)
         return { result: null, detail: { name, before: content } }
       })

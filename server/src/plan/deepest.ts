@@ -1,6 +1,6 @@
 import type { DeepestAnswer } from '@novalex/contract'
 import { computeDeepest } from '@novalex/core'
-import { ONLOOKER } from './ask.ts'
+import { ONLOOKER } from './resolveQuestion.ts'
 import type { PlanSource } from './planSource.ts'
 
 export interface DeepestQuestion {

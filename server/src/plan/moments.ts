@@ -1,6 +1,6 @@
 import type { MomentsAnswer } from '@novalex/contract'
 import { computeHorizon, computePriceMoments, DAY_MS, type Instant } from '@novalex/core'
-import { ONLOOKER } from './ask.ts'
+import { ONLOOKER } from './resolveQuestion.ts'
 import type { PlanSource } from './planSource.ts'
 
 export interface MomentsQuestion {

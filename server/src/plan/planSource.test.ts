@@ -39,7 +39,7 @@ describe('a compiled plan', () => {
     await release('two')
     expect(await namesOf('live')).toEqual(['First', 'Second'])
     expect(await namesOf('1')).toEqual(['First'])
-    await server.request('DELETE', '/api/products/INK-1')
+    await server.removeGoods('/api/products/INK-1')
     expect((await plans.get('1')).plan.catalogue.bySku.has('INK-1')).toBe(false)
   })
   test('before the first release, the live one is empty', async () => {

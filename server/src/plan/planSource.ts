@@ -1,11 +1,12 @@
 import { compilePlan, resolveSets, type Catalogue, type CompiledPlan, type Store } from '@novalex/core'
+import { LRUCache } from 'lru-cache'
 import { listSales, loadCatalogue } from '../catalogue/catalogue.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { AppError } from '../http/AppError.ts'
 import { listPromotions } from '../promotions/promotions.repository.ts'
 import { findLatestRelease, findReleasedPlan, type ReleasedPlan } from '../releases/releases.repository.ts'
 import { SETS } from '../sets/sets.repository.ts'
-import { getStore } from '../store/store.repository.ts'
+import { getStore, type StoreRecord } from '../store/store.repository.ts'
 
 /** `working`, `live` (the latest release), or a release's number. */
 export type PlanName = string
@@ -16,6 +17,8 @@ export interface SourcedPlan {
   readonly release: number | null
   /** Units sold in the last 30 days, by SKU. */
   readonly sales: ReadonlyMap<string, number>
+  readonly planRevision: number
+  readonly catalogueRevision: number
   /** Changes whenever a price under this plan may have changed. */
   readonly key: string
 }
@@ -23,69 +26,111 @@ export interface SourcedPlan {
 export interface PlanSource {
   /** Throws `not-found` for a release that there is not; `live` without any release is an empty plan. */
   get(name: PlanName): Promise<SourcedPlan>
+  /** The live plan as it was within the last second: for what may be that old, such as what the shop shows. */
+  getRecent(): Promise<SourcedPlan>
+  /** Lets go of what `getRecent` remembers: this process has released something. */
+  forgetRecent(): void
+  /** The working plan as the transaction that holds the store's lock sees it. Asks through that transaction alone. */
+  getLocked(transaction: Connection, store: StoreRecord): Promise<SourcedPlan>
 }
 
 const KEPT_PLANS = 4
+const RECENT_MS = 1000
+
+interface Goods {
+  readonly catalogue: Catalogue
+  readonly sales: ReadonlyMap<string, number>
+}
+
+interface Question {
+  readonly connection: Connection
+  readonly record: StoreRecord
+  readonly release: number | null | 'working'
+}
 
 /**
  * Compiled plans, kept as long as neither plan nor catalogue change. Revisions are asked of the database each time, so any number
- * of processes agree.
+ * of processes agree. What could not be loaded is not kept.
  */
 export function createPlanSource(database: Database): PlanSource {
-  const plans = new Map<string, Promise<SourcedPlan>>()
-  let catalogue: { revision: number; content: Promise<[Catalogue, ReadonlyMap<string, number>]> } | undefined
+  const goods = new LRUCache<number, Goods, Connection>({
+    max: 1,
+    fetchMethod: (_revision, _stale, { context }) => loadGoods(context),
+  })
+  const plans = new LRUCache<string, SourcedPlan, Question>({
+    max: KEPT_PLANS,
+    fetchMethod: async (_key, _stale, { context }) => {
+      const { connection, record } = context
+      return compile(context, await goods.forceFetch(record.catalogueRevision, { context: connection }))
+    },
+  })
+  const recent = new LRUCache<'live', SourcedPlan>({ max: 1, ttl: RECENT_MS, fetchMethod: () => get('live') })
 
-  function getCatalogue(revision: number) {
-    if (catalogue?.revision !== revision)
-      catalogue = { revision, content: Promise.all([loadCatalogue(database), listSales(database)]) }
-    return catalogue.content
+  async function get(name: PlanName): Promise<SourcedPlan> {
+    const record = await getStore(database)
+    const release = name === 'working' ? ('working' as const) : await resolveRelease(database, name)
+    const question = { connection: database, record, release }
+    return plans.forceFetch(keyOf(question), { context: question })
   }
 
   return {
-    async get(name) {
-      const { store, planRevision, catalogueRevision } = await getStore(database)
-      const release = name === 'working' ? null : await resolveRelease(database, name)
-      const key = `${catalogueRevision}:${name === 'working' ? `working ${planRevision}` : `release ${release ?? 'none'}`}`
-      const known = plans.get(key)
+    get,
+    getRecent: () => recent.forceFetch('live'),
+    forgetRecent: () => {
+      recent.clear()
+    },
+    async getLocked(connection, record) {
+      const question = { connection, record, release: 'working' as const }
+      const known = plans.get(keyOf(question))
       if (known) return known
-      const content = async (): Promise<ReleasedPlan> => {
-        if (name === 'working') return loadWorkingPlan(database, store)
-        if (release === null) return { store, promotions: [], sets: [] }
-        const plan = await findReleasedPlan(database, release)
-        if (!plan) throw new AppError('not-found', { facts: { kind: 'release', id: String(release) } })
-        return plan
-      }
-      const compiled = Promise.all([content(), getCatalogue(catalogueRevision)]).then(
-        ([{ store: rules, promotions, sets }, [goods, sales]]): SourcedPlan => ({
-          plan: compilePlan({ store: rules, promotions, catalogue: { ...goods, sets: resolveSets(sets, goods) } }),
-          release,
-          sales,
-          key,
-        }),
-      )
-      remember(plans, key, compiled)
-      compiled.catch(() => {
-        plans.delete(key)
-        catalogue = undefined
-      })
-      return compiled
+      // What others wait for may wait for a connection itself, so nothing is shared with them but what is there.
+      const own = goods.get(record.catalogueRevision) ?? (await loadGoods(connection))
+      const sourced = await compile(question, own)
+      goods.set(record.catalogueRevision, own)
+      plans.set(sourced.key, sourced)
+      return sourced
     },
   }
 }
 
+function keyOf({ record, release }: Question): string {
+  const { catalogueRevision, planRevision } = record
+  return `${catalogueRevision}:${release === 'working' ? `working ${planRevision}` : `release ${release ?? 'none'}`}`
+}
+
+async function loadGoods(connection: Connection): Promise<Goods> {
+  const [catalogue, sales] = [await loadCatalogue(connection), await listSales(connection)]
+  return { catalogue, sales }
+}
+
+async function compile(question: Question, { catalogue, sales }: Goods): Promise<SourcedPlan> {
+  const { connection, record, release } = question
+  const { store, promotions, sets } = await loadPlan(question, connection)
+  return {
+    plan: compilePlan({ store, promotions, catalogue: { ...catalogue, sets: resolveSets(sets, catalogue) } }),
+    release: release === 'working' ? null : release,
+    sales,
+    planRevision: record.planRevision,
+    catalogueRevision: record.catalogueRevision,
+    key: keyOf(question),
+  }
+}
+
+async function loadPlan({ record: { store }, release }: Question, connection: Connection): Promise<ReleasedPlan> {
+  if (release === 'working') return loadWorkingPlan(connection, store)
+  if (release === null) return { store, promotions: [], sets: [] }
+  const plan = await findReleasedPlan(connection, release)
+  if (!plan) throw new AppError('not-found', { facts: { kind: 'release', id: String(release) } })
+  return plan
+}
+
 /** The plan as it is being worked on, as a release would keep it. */
 export async function loadWorkingPlan(connection: Connection, store: Store): Promise<ReleasedPlan> {
-  const [records, sets] = await Promise.all([listPromotions(connection), SETS.list(connection)])
-  return { store, promotions: records.map(({ promotion }) => promotion), sets }
+  const records = await listPromotions(connection)
+  return { store, promotions: records.map(({ promotion }) => promotion), sets: await SETS.list(connection) }
 }
 
 async function resolveRelease(database: Database, name: PlanName): Promise<number | null> {
   if (name !== 'live') return Number(name)
   return (await findLatestRelease(database))?.number ?? null
-}
-
-function remember(plans: Map<string, Promise<SourcedPlan>>, key: string, plan: Promise<SourcedPlan>): void {
-  plans.set(key, plan)
-  const oldest = plans.keys().next().value
-  if (plans.size > KEPT_PLANS && oldest !== undefined) plans.delete(oldest)
 }

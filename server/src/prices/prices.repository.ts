@@ -1,4 +1,5 @@
 import type { HistorySpan, Instant, MinorUnits } from '@novalex/core'
+import { loadRows } from '../db/loadRows.ts'
 import type { Connection } from '../db/openDatabase.ts'
 
 export interface RegularPrice {
@@ -48,6 +49,59 @@ export async function listPastPrices(
     source: 'imported',
     release: null,
   }))
+}
+
+interface ShownRow extends PastRow {
+  release: number | null
+  promotions: string
+}
+
+/** What the shop showed of products otherwise than their regular prices, as far as it is written, oldest first. */
+export async function listShownPrices(
+  connection: Connection,
+  skus: readonly string[],
+): Promise<Map<string, HistorySpan[]>> {
+  const found = new Map<string, HistorySpan[]>()
+  for (let from = 0; from < skus.length; from += ROWS_A_STEP) {
+    const rows = await connection<ShownRow>('shown_prices')
+      .whereIn('sku', skus.slice(from, from + ROWS_A_STEP))
+      .orderBy('from')
+    for (const [sku, spans] of collect(rows, toShownSpan)) found.set(sku, spans)
+  }
+  return found
+}
+
+/** The spans that end at an instant, by SKU: those that what comes next may go on with. */
+export async function listShownUntil(connection: Connection, until: Instant): Promise<Map<string, HistorySpan>> {
+  const rows = await connection<ShownRow>('shown_prices').where({ until: new Date(until) })
+  return new Map(rows.map((row) => [row.sku, toShownSpan(row)]))
+}
+
+/** Writes what the shop showed; a span that begins as one that is there takes its place. */
+export async function saveShownPrices(
+  transaction: Connection,
+  prices: readonly { readonly sku: string; readonly span: HistorySpan }[],
+): Promise<void> {
+  if (prices.length === 0) return
+  const columns = ['sku', 'from', 'until', 'price', 'regular', 'release', 'promotions']
+  const rows = prices.map(({ sku, span: { from, until, price, regular, release, promotions } }) => {
+    return [sku, toDatetime(from), toDatetime(until), price, regular, release, JSON.stringify(promotions)]
+  })
+  await loadRows(transaction, { table: 'shown_prices', columns }, rows)
+}
+
+const toDatetime = (at: Instant) => new Date(at).toISOString().slice(0, -1).replace('T', ' ')
+
+function toShownSpan({ from, until, price, regular, release, promotions }: ShownRow): HistorySpan {
+  return {
+    from: from.getTime(),
+    until: until.getTime(),
+    price: Number(price),
+    regular: Number(regular),
+    promotions: JSON.parse(promotions) as string[],
+    source: 'release',
+    release,
+  }
 }
 
 export async function insertPastPrices(

@@ -1,4 +1,4 @@
-import { PlanQuery, type HistoryAnswer } from '@novalex/contract'
+import { PlanQuery, SkuParams, type HistoryAnswer } from '@novalex/contract'
 import {
   computeHorizon,
   computePriorPrice,
@@ -11,8 +11,8 @@ import { Router } from 'express'
 import { getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
-import { parseQuery } from '../http/validate.ts'
-import { ONLOOKER, resolveQuestion } from '../plan/ask.ts'
+import { parseParams, parseQuery } from '../http/validate.ts'
+import { ONLOOKER, resolveQuestion } from '../plan/resolveQuestion.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { listReleases, findReleasedPlan } from '../releases/releases.repository.ts'
 import type { PriceHistory } from './priceHistory.service.ts'
@@ -28,11 +28,12 @@ interface PricesDeps {
 export function createPricesRoutes({ database, plans, clock, history }: PricesDeps): Router {
   const routes = Router()
   routes.get('/products/:sku/history', async (request, response) => {
-    const { plan, now: at } = await resolveQuestion(parseQuery(PlanQuery, request), { plans, clock })
-    const product = getProduct(plan, request.params.sku)
+    const sourced = await resolveQuestion(parseQuery(PlanQuery, request), { plans, clock })
+    const { plan, now: at } = sourced
+    const product = getProduct(plan, parseParams(SkuParams, request).sku)
     const now = clock.now()
     const to = Math.max(computeHorizon([plan], now), at + 1)
-    const spans = (await history.of([product], { ahead: plan, now, to })).get(product.sku)!
+    const spans = (await history.of([product], { ahead: sourced, now, to })).get(product.sku)!
     const prior = computePriorPrice(spans, at, plan.store.priorDays)
     const present = spans.find(({ from, until }) => from <= at && at < until)
     const answer: HistoryAnswer = {

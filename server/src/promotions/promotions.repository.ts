@@ -55,6 +55,18 @@ export async function markDeleted(transaction: Connection, record: PromotionReco
     .update({ ...toRow(record), deleted_at: at })
 }
 
+/** Takes the name of something that goes out of the promotions that still have it: of deleted ones, whose rows stay. */
+export async function forgetIn(transaction: Connection, column: 'campaign' | 'occasion', id: string): Promise<void> {
+  await transaction<PromotionRow>('promotions')
+    .where({ [column]: id })
+    .update({ [column]: null })
+}
+
+/** Takes the row of a deleted promotion away, so that another one can have its id. */
+export async function dropDeleted(transaction: Connection, id: string): Promise<void> {
+  await transaction<PromotionRow>('promotions').where({ id }).whereNotNull('deleted_at').delete()
+}
+
 const OUT_OF_THE_WAY = 2_000_000_000
 
 /** Gives promotions the ranks wanted. Ranks are unique at every moment, so all of them step aside first. */

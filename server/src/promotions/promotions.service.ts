@@ -1,4 +1,4 @@
-import type { PromotionDraft, PromotionRecord, PromotionUpdate } from '@novalex/contract'
+import type { PromotionDraft, PromotionRecord, PromotionUpdate, RankRequest } from '@novalex/contract'
 import { checkIntent, checkPromotion, computeStatus, createProblem, type Problem, type Promotion } from '@novalex/core'
 import { findCampaign } from '../campaigns/campaigns.repository.ts'
 import type { Clock } from '../clock.ts'
@@ -6,7 +6,7 @@ import { createId } from '../createId.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../http/AppError.ts'
 import { followDates, OCCASIONS } from '../occasions/occasions.repository.ts'
-import { changePlan } from '../plan/changePlan.ts'
+import { changePlan, type ChangeScope } from '../plan/changePlan.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import {
   findPromotion,
@@ -25,9 +25,9 @@ export interface PromotionsService {
   update(id: string, update: PromotionUpdate, by: string): Promise<PromotionRecord>
   remove(id: string, version: number, by: string): Promise<void>
   /** Takes deleting back. */
-  restore(id: string, by: string): Promise<PromotionRecord>
+  restore(id: string, version: number, by: string): Promise<PromotionRecord>
   /** Puts a promotion before another one in the order of ranks, or at the end. Those between move by one. */
-  moveBefore(id: string, before: string | null, by: string): Promise<PromotionRecord>
+  moveBefore(id: string, move: RankRequest, by: string): Promise<PromotionRecord>
 }
 
 interface PromotionsDeps {
@@ -37,15 +37,17 @@ interface PromotionsDeps {
 }
 
 export function createPromotionsService(deps: PromotionsDeps): PromotionsService {
-  const { database, plans, clock } = deps
+  const { database, plans } = deps
 
-  async function check(promotion: Promotion, surroundings: Surroundings): Promise<void> {
-    const { plan } = await plans.get('working')
+  /** Refuses what can't stand in the plan as it is under the lock, so that nothing it names can go meanwhile. */
+  async function check({ transaction, store, at }: ChangeScope, record: Checked): Promise<void> {
+    const { promotion, archived } = record
+    const { plan } = await plans.getLocked(transaction, store)
     refuseIfAny([
       ...checkPromotion(promotion, plan),
       ...checkIntent(promotion, plan),
-      ...(await checkSurroundings(database, promotion, surroundings)),
-      ...(surroundings.archived ? checkArchivable(promotion, plan.store.timeZone, clock.now()) : []),
+      ...(await checkSurroundings(transaction, record)),
+      ...(archived ? checkArchivable(promotion, plan.store.timeZone, at) : []),
     ])
   }
 
@@ -53,25 +55,26 @@ export function createPromotionsService(deps: PromotionsDeps): PromotionsService
     get: (id) => getPromotion(database, id),
     async create({ campaign, occasion, archived, note, ...fields }, by) {
       const id = createId()
-      await check({ id, rank: 1, ...fields }, { campaign, occasion, archived })
-      return changePlan(deps, { by, action: 'create-promotion', subject: id }, async ({ transaction, at }) => {
+      return changePlan(deps, { by, action: 'create-promotion', subject: id }, async (scope) => {
+        const { transaction, at } = scope
         const promotion = { id, rank: await nextRank(transaction), ...fields }
         const stamp = { version: 1, updatedAt: new Date(at).toISOString(), updatedBy: by }
         const record = { promotion, campaign, occasion, archived, note, ...stamp }
+        await check(scope, record)
         await insertPromotion(transaction, record)
         return { result: record, detail: { name: promotion.name } }
       })
     },
     async update(id, { version, campaign, occasion, archived, note, ...fields }, by) {
-      const { rank } = (await getPromotion(database, id)).promotion
-      await check({ id, rank, ...fields }, { campaign, occasion, archived })
-      return changePlan(deps, { by, action: 'change-promotion', subject: id }, async ({ transaction, at }) => {
+      return changePlan(deps, { by, action: 'change-promotion', subject: id }, async (scope) => {
+        const { transaction, at } = scope
         const before = await getPromotion(transaction, id)
         refuseStale(before, version)
         const promotion = { id, rank: before.promotion.rank, ...fields }
         const updatedAt = new Date(at).toISOString()
         const stamp = { version: version + 1, updatedAt, updatedBy: by }
         const record = { promotion, campaign, occasion, archived, note, ...stamp }
+        await check(scope, record)
         await updatePromotion(transaction, record)
         return { result: record, detail: { name: promotion.name, before: before.promotion, after: promotion } }
       })
@@ -84,18 +87,29 @@ export function createPromotionsService(deps: PromotionsDeps): PromotionsService
         return { result: null, detail: { name: before.promotion.name } }
       })
     },
-    async restore(id, by) {
-      return changePlan(deps, { by, action: 'restore-promotion', subject: id }, async ({ transaction }) => {
+    async restore(id, version, by) {
+      return changePlan(deps, { by, action: 'restore-promotion', subject: id }, async (scope) => {
+        const { transaction } = scope
         const before = await findPromotion(transaction, id, { deleted: true })
-        if (!before) throw new AppError('not-found', { facts: { kind: 'promotion', id } })
-        const record = { ...before, version: before.version + 1 }
+        if (!before) {
+          const present = await findPromotion(transaction, id)
+          if (present) throw new AppError('stale-version', { facts: { present } })
+          throw new AppError('not-found', { facts: { kind: 'promotion', id } })
+        }
+        refuseStale(before, version)
+        const promotion = await followPresent(transaction, before)
+        const record = { ...before, promotion, version: before.version + 1 }
+        await check(scope, { ...record, archived: false })
         await markDeleted(transaction, record, null)
         return { result: record, detail: { name: record.promotion.name } }
       })
     },
-    async moveBefore(id, before, by) {
+    async moveBefore(id, { before, version }, by) {
       return changePlan(deps, { by, action: 'rank-promotion', subject: id }, async ({ transaction }) => {
-        const { promotion } = await getPromotion(transaction, id)
+        const present = await getPromotion(transaction, id)
+        refuseStale(present, version)
+        const { promotion } = present
+        await updatePromotion(transaction, { ...present, version: version + 1 })
         const records = await listPromotions(transaction, { archived: true })
         const ranks = records.map((record) => record.promotion.rank)
         const others = records.map((record) => record.promotion.id).filter((other) => other !== id)
@@ -117,21 +131,24 @@ export function createPromotionsService(deps: PromotionsDeps): PromotionsService
 
 async function getPromotion(connection: Connection, id: string): Promise<PromotionRecord> {
   const record = await findPromotion(connection, id)
-  if (!record) throw new AppError('not-found', { facts: { kind: 'promotion', id } })
-  return record
+  if (record) return record
+  const deleted = await findPromotion(connection, id, { deleted: true })
+  // Whoever wants it back must name the version that was deleted.
+  throw new AppError('not-found', {
+    facts: { kind: 'promotion', id, ...(deleted ? { version: deleted.version } : {}) },
+  })
 }
 
 function refuseStale(present: PromotionRecord, version: number): void {
   if (present.version !== version) throw new AppError('stale-version', { facts: { present } })
 }
 
-type Surroundings = Pick<PromotionDraft, 'campaign' | 'occasion' | 'archived'>
+type Checked = Pick<PromotionRecord, 'promotion' | 'campaign' | 'occasion' | 'archived'>
 
 /** What a promotion names outside of the plan: its campaign, and the occasion whose dates must be its own. */
 async function checkSurroundings(
   connection: Connection,
-  { schedule }: Promotion,
-  { campaign, occasion }: Surroundings,
+  { promotion: { schedule }, campaign, occasion }: Checked,
 ): Promise<Problem[]> {
   const problems: Problem[] = []
   if (campaign !== null && !(await findCampaign(connection, campaign)))
@@ -142,6 +159,13 @@ async function checkSurroundings(
   const { start, end, open } = followDates(schedule, known.content)
   const isSame = schedule.start === start && schedule.end === end && schedule.open === open
   return isSame ? problems : [...problems, createProblem('follows-occasion', 'schedule', { name: known.name })]
+}
+
+/** With the dates that its occasion has by now. */
+async function followPresent(connection: Connection, { promotion, occasion }: PromotionRecord): Promise<Promotion> {
+  if (occasion === null) return promotion
+  const { content } = await OCCASIONS.get(connection, occasion)
+  return { ...promotion, schedule: followDates(promotion.schedule, content) }
 }
 
 /** What runs, or will by itself, is not put away. */

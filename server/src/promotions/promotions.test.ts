@@ -26,7 +26,16 @@ describe('a promotion', () => {
     expect(await server.request('DELETE', `${path}?version=1`)).toMatchObject({ status: 409 })
     expect(await server.request('DELETE', `${path}?version=2`)).toMatchObject({ status: 204 })
     expect(await server.request('GET', path)).toMatchObject({ status: 404, body: { error: { code: 'not-found' } } })
-    expect(await server.request('POST', `${path}/restore`)).toMatchObject({ status: 200, body: { version: 4 } })
+    expect((await server.request('GET', path)).body.error.facts.version).toBe(3)
+    expect((await server.request('POST', `${path}/restore?version=2`)).status).toBe(409)
+    expect(await server.request('POST', `${path}/restore?version=3`)).toMatchObject({
+      status: 200,
+      body: { version: 4 },
+    })
+    expect(await server.request('POST', `${path}/restore?version=3`)).toMatchObject({
+      status: 409,
+      body: { error: { facts: { present: { version: 4 } } } },
+    })
     expect((await server.request('GET', '/api/promotions')).body).toHaveLength(1)
 
     const { body: activity } = await server.request('GET', '/api/activity')

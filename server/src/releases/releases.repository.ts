@@ -1,5 +1,5 @@
 import type { ReleaseSummary, SetRecord } from '@novalex/contract'
-import type { Promotion, Store } from '@novalex/core'
+import type { Instant, Promotion, Store } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
 
 /** What a release keeps, whole and for good. */
@@ -31,6 +31,19 @@ export async function listReleases(connection: Connection): Promise<ReleaseSumma
 export async function findLatestRelease(connection: Connection): Promise<ReleaseSummary | undefined> {
   const row: SummaryRow | undefined = await connection('releases').select(SUMMARY).orderBy('number', 'desc').first()
   return row && toSummary(row)
+}
+
+/** The release that was live at an instant, and all that came after it, oldest first; without an instant all. */
+export async function listReleasesSince(connection: Connection, since: Instant | null): Promise<ReleaseSummary[]> {
+  const releases: SummaryRow[] = await connection('releases')
+    .select(SUMMARY)
+    .modify((query) => {
+      if (since === null) return
+      const live = connection('releases').max('number').where('released_at', '<=', new Date(since))
+      void query.where('number', '>=', connection.raw('coalesce((?), 0)', [live]))
+    })
+    .orderBy('number')
+  return releases.map(toSummary)
 }
 
 export async function findReleasedPlan(connection: Connection, number: number): Promise<ReleasedPlan | undefined> {

@@ -1,11 +1,14 @@
 import type { ReleaseRequest, ReleaseSummary, ReviewAnswer } from '@novalex/contract'
-import { comparePromotions } from '@novalex/core'
+import { comparePromotions, type Instant } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
+import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { AppError } from '../http/AppError.ts'
 import { loadWorkingPlan, type PlanSource } from '../plan/planSource.ts'
+import { settleShownPrices } from '../prices/settleShownPrices.ts'
 import { lockStore } from '../store/store.repository.ts'
+import type { Answers } from '../threads/createAnswers.ts'
 import type { Threads } from '../threads/threads.ts'
 import { findLatestRelease, findReleasedPlan, insertRelease, type ReleasedPlan } from './releases.repository.ts'
 import { checkPlan, compareSets } from './review.ts'
@@ -20,45 +23,62 @@ export interface ReleasesDeps {
   readonly database: Database
   readonly plans: PlanSource
   readonly threads: Threads
+  readonly answers: Answers
   readonly clock: Clock
 }
 
-export function createReleasesService({ database, plans, threads, clock }: ReleasesDeps): ReleasesService {
+const MINUTE_MS = 60_000
+
+export function createReleasesService({ plans, threads, answers, clock }: ReleasesDeps): ReleasesService {
   return {
-    review: (again) => threads.run('review', { now: clock.now(), again }),
-    async release({ note, planRevision, again = null }, by) {
-      const { plan } = await plans.get(again === null ? 'working' : String(again))
-      const problems = checkPlan(plan)
-      if (problems.length > 0) throw new AppError('plan-has-problems', { problems })
-      return database.transaction(async (transaction) => {
-        const current = await lockStore(transaction)
-        if (current.planRevision !== planRevision) throw new AppError('stale-plan')
-        const content: ReleasedPlan =
-          again === null ? await loadWorkingPlan(transaction, current.store) : await getReleasedPlan(transaction, again)
-        const latest = await findLatestRelease(transaction)
-        await refuseSame(transaction, content, latest?.number)
-        const at = clock.now()
-        const number = (latest?.number ?? 0) + 1
-        const release = {
-          number,
-          at: new Date(at).toISOString(),
-          by,
-          note,
-          again,
-          promotions: content.promotions.length,
-        }
-        await insertRelease(transaction, release, content)
-        await recordActivity(transaction, {
-          at,
-          by,
-          action: 'release',
-          subject: `release ${number}`,
-          detail: { note, again },
-        })
-        return release
-      })
+    async review(again) {
+      const [live, next] = [await plans.get('live'), await plans.get(again === null ? 'working' : String(again))]
+      // Prices change at no finer grain.
+      const now = Math.floor(clock.now() / MINUTE_MS) * MINUTE_MS
+      return answers.of('review', `${live.key} ${next.key} ${next.planRevision}`, { now, again })
+    },
+    async release(request, by) {
+      const summary = await threads.run('release', { request, by, at: clock.now() })
+      plans.forgetRecent()
+      return summary
     },
   }
+}
+
+export interface ReleaseTask {
+  readonly request: ReleaseRequest
+  readonly by: string
+  readonly at: Instant
+}
+
+/** Releases the working plan, or an older release again, in one transaction: checked, and what the shop showed until now written down. */
+export async function releasePlan(
+  database: Database,
+  plans: PlanSource,
+  { request: { note, planRevision, again }, by, at }: ReleaseTask,
+): Promise<ReleaseSummary> {
+  const older = again === undefined ? null : await plans.get(String(again))
+  return database.transaction(async (transaction) => {
+    const current = await lockStore(transaction)
+    if (current.planRevision !== planRevision) throw new AppError('stale-plan')
+    const working = await plans.getLocked(transaction, current)
+    const problems = checkPlan((older ?? working).plan)
+    if (problems.length > 0) throw new AppError('plan-has-problems', { problems })
+    const content: ReleasedPlan =
+      again === undefined
+        ? await loadWorkingPlan(transaction, current.store)
+        : await getReleasedPlan(transaction, again)
+    const latest = await findLatestRelease(transaction)
+    await refuseSame(transaction, content, latest?.number)
+    await settleShownPrices(transaction, current, { catalogue: () => loadCatalogue(transaction), at })
+    const number = (latest?.number ?? 0) + 1
+    const promotions = content.promotions.length
+    const release = { number, at: new Date(at).toISOString(), by, note, again: again ?? null, promotions }
+    await insertRelease(transaction, release, content)
+    const detail = { note, again: release.again }
+    await recordActivity(transaction, { at, by, action: 'release', subject: `release ${number}`, detail })
+    return release
+  })
 }
 
 async function getReleasedPlan(

@@ -10,7 +10,7 @@ import {
   type Problem,
 } from '@novalex/core'
 import type { Database } from '../db/openDatabase.ts'
-import { ONLOOKER } from '../plan/ask.ts'
+import { ONLOOKER } from '../plan/resolveQuestion.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { SETS } from '../sets/sets.repository.ts'
 import { findReleasedPlan } from './releases.repository.ts'

@@ -1,4 +1,4 @@
-import { RepriceQuestion, TakeOffRequest, type RepriceLine } from '@novalex/contract'
+import { RepriceQuestion, TakeOffRequest, TakeOffRun, type RepriceLine } from '@novalex/contract'
 import { Router } from 'express'
 import type { Clock } from '../clock.ts'
 import { actorOf } from '../http/actor.ts'
@@ -53,7 +53,7 @@ export function createRepriceRoutes({ threads, clock, takeOff }: RepriceDeps): R
     response.json(await takeOff.preview(parseBody(TakeOffRequest, request)))
   })
   routes.post('/reprice/take-off', async (request, response) => {
-    response.json(await takeOff.run(parseBody(TakeOffRequest, request), actorOf(request)))
+    response.json(await takeOff.run(parseBody(TakeOffRun, request), actorOf(request)))
   })
   return routes
 }

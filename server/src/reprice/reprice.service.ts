@@ -23,7 +23,7 @@ import {
   type RepriceInput,
 } from '@novalex/core'
 import { refuseIfAny } from '../http/AppError.ts'
-import { ONLOOKER } from '../plan/ask.ts'
+import { ONLOOKER } from '../plan/resolveQuestion.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
 import { findPicked } from './pick.ts'
@@ -51,7 +51,7 @@ export async function computeReprice(
   const products = await findPicked(history, sourced, { pick, at, now })
   onProgress(SHARES.found)
   const priors =
-    repricing.target === 'sale' ? await findPriors(history, products, { plan, now, from, onProgress }) : new Map()
+    repricing.target === 'sale' ? await findPriors(history, products, { sourced, now, from, onProgress }) : new Map()
   const inputs = describeInputs(sourced, products, { at, days: (until - from) / DAY_MS, priors })
   const rows = computeRepricing(inputs, repricing, { store: plan.store, from, until })
   onProgress(SHARES.priced)
@@ -65,19 +65,19 @@ async function findPriors(
   history: PriceHistory,
   products: readonly Product[],
   {
-    plan,
+    sourced,
     now,
     from,
     onProgress,
-  }: { plan: CompiledPlan; now: Instant; from: Instant; onProgress: (share: number) => void },
+  }: { sourced: SourcedPlan; now: Instant; from: Instant; onProgress: (share: number) => void },
 ): Promise<Map<string, Prior>> {
   const spans = await history.of(products, {
-    ahead: plan,
+    ahead: sourced,
     now,
     to: Math.max(from, now),
     onProgress: (share) => onProgress(SHARES.found + share * (SHARES.history - SHARES.found)),
   })
-  return new Map([...spans].map(([sku, own]) => [sku, computePriorBefore(own, from, plan.store.priorDays)]))
+  return new Map([...spans].map(([sku, own]) => [sku, computePriorBefore(own, from, sourced.plan.store.priorDays)]))
 }
 
 function describeInputs(

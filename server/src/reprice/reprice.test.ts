@@ -141,8 +141,14 @@ test('sale prices are taken off again: of some products, then of all', async () 
   const some = { pick: { skus: ['PAD-1', 'INK-1'] }, at }
   const { body: ahead } = await server.request('POST', '/api/reprice/take-off/preview', some)
   expect(checkShape(TakeOffAnswer, ahead)).toEqual([])
-  expect(ahead).toEqual({ products: 1, sales: [{ id, name: created.promotion.name, products: 1, stops: false }] })
-  const { body: before } = await server.request('POST', '/api/reprice/take-off', some)
+  const { planRevision, catalogueRevision, ...told } = ahead as TakeOffAnswer
+  expect(told).toEqual({ products: 1, sales: [{ id, name: created.promotion.name, products: 1, stops: false }] })
+  const seen = { ...some, planRevision, catalogueRevision }
+  const { body: before } = await server.request('POST', '/api/reprice/take-off', seen)
+  expect(await server.request('POST', '/api/reprice/take-off', seen)).toMatchObject({
+    status: 409,
+    body: { error: { code: 'stale-plan' } },
+  })
   expect(before).toHaveLength(1)
   const shelf = async (sku: string) => (await server.request('GET', `/api/products/${sku}?at=${at}`)).body.shelf
   expect([await shelf('PAD-1'), await shelf('PAD-2')]).toEqual([1000, 1250])
@@ -150,7 +156,7 @@ test('sale prices are taken off again: of some products, then of all', async () 
   expect((await server.request('POST', '/api/reprice/take-off/preview', all)).body.sales).toMatchObject([
     { stops: true },
   ])
-  await server.request('POST', '/api/reprice/take-off', all)
+  await server.request('POST', '/api/reprice/take-off', { ...all, planRevision: planRevision + 1, catalogueRevision })
   expect(await shelf('PAD-2')).toBe(2500)
   const { body: stopped } = await server.request('GET', `/api/promotions/${id}`)
   expect(stopped).toMatchObject({

@@ -1,10 +1,11 @@
-import type { PromotionRecord, TakeOffAnswer, TakeOffRequest } from '@novalex/contract'
+import type { PromotionRecord, TakeOffAnswer, TakeOffRequest, TakeOffRun } from '@novalex/contract'
 import { createPublicPricer, takeOff, type Instant, type Markdown, type Promotion } from '@novalex/core'
 import type { Clock } from '../clock.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
-import { ONLOOKER } from '../plan/ask.ts'
+import { AppError } from '../http/AppError.ts'
+import { ONLOOKER } from '../plan/resolveQuestion.ts'
 import { changePlan } from '../plan/changePlan.ts'
-import type { PlanSource } from '../plan/planSource.ts'
+import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
 import { findPromotion, updatePromotion } from '../promotions/promotions.repository.ts'
 import { findPicked } from './pick.ts'
@@ -25,15 +26,17 @@ interface Held {
 
 export interface TakeOffService {
   preview(request: TakeOffRequest): Promise<TakeOffAnswer>
-  /** Takes the sale prices off, all or nothing; tells the changed promotions as they were. */
-  run(request: TakeOffRequest, by: string): Promise<PromotionRecord[]>
+  /**
+   * Takes the sale prices off, all or nothing; tells the changed promotions as they were. Refused as `stale-plan` unless plan and catalogue are those
+   * that were looked at.
+   */
+  run(request: TakeOffRun, by: string): Promise<PromotionRecord[]>
 }
 
 export function createTakeOffService(deps: TakeOffDeps): TakeOffService {
   const { plans, clock, history } = deps
 
-  async function find({ pick, at }: TakeOffRequest): Promise<{ products: number; held: Held[] }> {
-    const sourced = await plans.get('working')
+  async function find(sourced: SourcedPlan, { pick, at }: TakeOffRequest): Promise<{ products: number; held: Held[] }> {
     const { plan } = sourced
     const moment: Instant = Date.parse(at)
     const products = await findPicked(history, sourced, { pick, at: moment, now: clock.now() })
@@ -57,18 +60,26 @@ export function createTakeOffService(deps: TakeOffDeps): TakeOffService {
 
   return {
     async preview(request) {
-      const { products, held } = await find(request)
+      const sourced = await plans.get('working')
+      const { products, held } = await find(sourced, request)
+      const { planRevision, catalogueRevision } = sourced
       const sales = held.map(({ skus, before, after }) => ({
         id: before.id,
         name: before.name,
         products: skus.size,
         stops: after.state === 'stopped',
       }))
-      return { products, sales }
+      return { planRevision, catalogueRevision, products, sales }
     },
     async run(request, by) {
-      const { held } = await find(request)
-      return changePlan(deps, { by, action: 'take-off', subject: 'products' }, async ({ transaction, at }) => {
+      const sourced = await plans.get('working')
+      const isSeen = (now: Pick<SourcedPlan, 'planRevision' | 'catalogueRevision'>) =>
+        now.planRevision === request.planRevision && now.catalogueRevision === request.catalogueRevision
+      if (!isSeen(sourced)) throw new AppError('stale-plan')
+      // Found before the lock, since it may take long; under the lock the plan is still the one that it was found in.
+      const { held } = await find(sourced, request)
+      return changePlan(deps, { by, action: 'take-off', subject: 'products' }, async ({ transaction, at, store }) => {
+        if (!isSeen(store)) throw new AppError('stale-plan')
         const records = await Promise.all(held.map(({ before }) => getRecord(transaction, before.id)))
         for (const [index, record] of records.entries()) {
           const { state, mechanic } = held[index]!.after

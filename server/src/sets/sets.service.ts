@@ -4,7 +4,7 @@ import type { Clock } from '../clock.ts'
 import { createId } from '../createId.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../http/AppError.ts'
-import { changePlan } from '../plan/changePlan.ts'
+import { changePlan, type ChangeScope } from '../plan/changePlan.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { usesReach } from '../promotions/findUses.ts'
 import { listPromotions } from '../promotions/promotions.repository.ts'
@@ -15,15 +15,15 @@ export interface SetsService {
   create(draft: SetDraft, by: string): Promise<SetRecord>
   update(id: string, update: SetUpdate, by: string): Promise<SetRecord>
   /** Refused as `in-use`, saying by which promotions. */
-  remove(id: string, by: string): Promise<void>
+  remove(id: string, version: number, by: string): Promise<void>
 }
 
 const SAMPLE = 5
 
 export function createSetsService(deps: { database: Database; plans: PlanSource; clock: Clock }): SetsService {
   const { database, plans } = deps
-  const check = async (content: SetDraft['content']) => {
-    refuseIfAny(checkContent(content, (await plans.get('working')).plan))
+  const check = async ({ transaction, store }: ChangeScope, content: SetDraft['content']) => {
+    refuseIfAny(checkContent(content, (await plans.getLocked(transaction, store)).plan))
   }
   return {
     async list() {
@@ -37,24 +37,25 @@ export function createSetsService(deps: { database: Database; plans: PlanSource;
       })
     },
     async create(draft, by) {
-      await check(draft.content)
       const set = { id: createId(), ...draft, version: 1 }
-      return changePlan(deps, { by, action: 'create-set', subject: set.id }, async ({ transaction }) => {
-        await SETS.insert(transaction, set)
+      return changePlan(deps, { by, action: 'create-set', subject: set.id }, async (scope) => {
+        await check(scope, draft.content)
+        await SETS.insert(scope.transaction, set)
         return { result: set, detail: { name: set.name } }
       })
     },
     async update(id, update, by) {
-      await check(update.content)
-      return changePlan(deps, { by, action: 'change-set', subject: id }, async ({ transaction }) => {
+      return changePlan(deps, { by, action: 'change-set', subject: id }, async (scope) => {
+        const { transaction } = scope
         const before = await SETS.get(transaction, id)
+        await check(scope, update.content)
         const result = await SETS.replace(transaction, { id, ...update })
         return { result, detail: { name: update.name, before: before.content, after: update.content } }
       })
     },
-    async remove(id, by) {
+    async remove(id, version, by) {
       await changePlan(deps, { by, action: 'delete-set', subject: id }, async ({ transaction }) => {
-        const { name, content } = await SETS.get(transaction, id)
+        const { name, content } = await SETS.getAt(transaction, id, version)
         const promotions = (await findUsers(transaction))(id)
         if (promotions.length > 0) throw new AppError('in-use', { facts: { name, promotions } })
         await SETS.remove(transaction, id)

@@ -33,14 +33,15 @@ test('a hand-picked set: used by a promotion, kept by a release, deleted only wh
   expect(await release()).toEqual({ sets: ['Two'], status: 201 })
   expect(await shelfOf('PAD-2', 'live')).toBe(2000)
 
-  const refused = await server.request('DELETE', `/api/sets/${set.id}`)
+  const path = `/api/sets/${set.id}?version=2`
+  const refused = await server.request('DELETE', path)
   expect(refused).toMatchObject({
     status: 409,
     body: { error: { code: 'in-use', facts: { name: 'Two', promotions: [sale.promotion.name] } } },
   })
   await server.request('DELETE', `/api/promotions/${sale.promotion.id}?version=1`)
-  expect((await server.request('DELETE', `/api/sets/${set.id}`)).status).toBe(204)
-  expect((await server.request('DELETE', `/api/sets/${set.id}`)).status).toBe(404)
+  expect((await server.request('DELETE', path)).status).toBe(204)
+  expect((await server.request('DELETE', path)).status).toBe(404)
 })
 
 test('a filter holds what fits it now, and says by which promotions it is used', async () => {
@@ -51,7 +52,7 @@ test('a filter holds what fits it now, and says by which promotions it is used',
   expect((await server.request('GET', '/api/sets')).body).toMatchObject([
     { set: { id: set.id }, products: 1, sample: [{ sku: 'PAD-1' }], usedBy: [promotion.name] },
   ])
-  const category = await server.request('DELETE', '/api/categories/pads')
+  const category = await server.removeGoods('/api/categories/pads')
   expect(category.body.error.facts).toMatchObject({ sets: ['Cheap pads'] })
 })
 
@@ -74,11 +75,11 @@ test('a second save on the same version is refused with the present one', async 
 
 test('a product that is in use is not deleted, and says by what', async () => {
   await server.request('POST', '/api/sets', { name: 'With ink', content: { skus: ['INK-1'] } })
-  const refused = await server.request('DELETE', '/api/products/INK-1')
+  const refused = await server.removeGoods('/api/products/INK-1')
   expect(refused).toMatchObject({ status: 409, body: { error: { facts: { name: 'Ink', sets: ['With ink'] } } } })
   const { body: sets } = await server.request('GET', '/api/sets')
   const { set } = sets.find((one: { set: { name: string } }) => one.set.name === 'With ink')
-  await server.request('DELETE', `/api/sets/${set.id}`)
-  expect((await server.request('DELETE', '/api/products/INK-1')).status).toBe(204)
-  expect((await server.request('DELETE', '/api/products/INK-1')).status).toBe(404)
+  await server.request('DELETE', `/api/sets/${set.id}?version=1`)
+  expect((await server.removeGoods('/api/products/INK-1')).status).toBe(204)
+  expect((await server.removeGoods('/api/products/INK-1')).status).toBe(404)
 })

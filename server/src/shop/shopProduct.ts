@@ -11,7 +11,7 @@ import {
   type Instant,
   type Product,
 } from '@novalex/core'
-import { ONLOOKER } from '../plan/ask.ts'
+import { ONLOOKER } from '../plan/resolveQuestion.ts'
 
 /** A product as the shop shows it at an instant, with the moment until which its price holds. */
 export function toShopProduct(

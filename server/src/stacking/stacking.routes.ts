@@ -1,31 +1,32 @@
-import { MeetingsQuery, PairQuery, StackingRequest, type MeetingsAnswer, type PairAnswer } from '@novalex/contract'
-import { computeMeetings, computePair, createProblem, type CompiledPlan, type Promotion } from '@novalex/core'
+import { MeetingsQuery, PairQuery, StackingRequest, type MeetingsAnswer } from '@novalex/contract'
+import { computeMeetings, createProblem } from '@novalex/core'
 import { Router } from 'express'
-import { recordActivity } from '../activity/activity.repository.ts'
 import { getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { actorOf } from '../http/actor.ts'
-import { AppError, refuseIfAny } from '../http/AppError.ts'
+import { refuseIfAny } from '../http/AppError.ts'
 import { parseBody, parseQuery } from '../http/validate.ts'
-import { ONLOOKER } from '../plan/ask.ts'
+import { ONLOOKER } from '../plan/resolveQuestion.ts'
+import { changePlan } from '../plan/changePlan.ts'
 import type { PlanSource } from '../plan/planSource.ts'
-import { countPlanRevision, lockStore, saveStore } from '../store/store.repository.ts'
+import type { Answers } from '../threads/createAnswers.ts'
+import { refuseStaleStore, saveStore } from '../store/store.repository.ts'
 
 interface StackingDeps {
   readonly database: Database
   readonly plans: PlanSource
+  readonly answers: Answers
   readonly clock: Clock
 }
 
 /** What goes with what: the store's groups, and two promotions on one cart. */
-export function createStackingRoutes({ database, plans, clock }: StackingDeps): Router {
+export function createStackingRoutes({ database, plans, answers, clock }: StackingDeps): Router {
   const routes = Router()
   routes.get('/pair', async (request, response) => {
-    const { first, second } = parseQuery(PairQuery, request)
-    const { plan } = await plans.get('working')
-    const answer = computePair(getPromotion(plan, first), getPromotion(plan, second), plan)
-    response.json(answer satisfies PairAnswer)
+    const question = parseQuery(PairQuery, request)
+    const { key } = await plans.get('working')
+    response.json(await answers.of('pair', key, question))
   })
   routes.get('/meetings', async (request, response) => {
     const { sku } = parseQuery(MeetingsQuery, request)
@@ -45,10 +46,11 @@ export function createStackingRoutes({ database, plans, clock }: StackingDeps): 
     response.json(answer)
   })
   routes.put('/', async (request, response) => {
-    const { conflicts, apart } = parseBody(StackingRequest, request)
-    const by = actorOf(request)
-    await database.transaction(async (transaction) => {
-      const { name, store } = await lockStore(transaction)
+    const { conflicts, apart, version } = parseBody(StackingRequest, request)
+    const note = { by: actorOf(request), action: 'change-stacking', subject: 'store' }
+    await changePlan({ database, clock }, note, async ({ transaction, store: present }) => {
+      refuseStaleStore(present, version)
+      const { name, store } = present
       refuseIfAny(
         apart.flatMap((pair, index) =>
           pair
@@ -57,17 +59,10 @@ export function createStackingRoutes({ database, plans, clock }: StackingDeps): 
         ),
       )
       await saveStore(transaction, { name, store: { ...store, conflicts, apart } })
-      await countPlanRevision(transaction)
-      const detail = { before: { conflicts: store.conflicts, apart: store.apart }, after: { conflicts, apart } }
-      await recordActivity(transaction, { at: clock.now(), by, action: 'change-stacking', subject: 'store', detail })
+      const before = { conflicts: store.conflicts, apart: store.apart }
+      return { result: null, detail: { before, after: { conflicts, apart } } }
     })
     response.status(204).end()
   })
   return routes
-}
-
-function getPromotion(plan: CompiledPlan, id: string): Promotion {
-  const entry = plan.findPromotion(id)
-  if (!entry) throw new AppError('not-found', { facts: { kind: 'promotion', id } })
-  return entry.promotion
 }

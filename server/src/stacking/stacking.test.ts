@@ -22,12 +22,16 @@ const order = async () => {
 
 test('a promotion is put before another, or at the end; ranks stay unique', async () => {
   const ranks = (await order()).map(({ rank }) => rank)
-  expect((await server.request('PUT', `/api/promotions/${ids[2]}/rank`, { before: ids[0] })).status).toBe(200)
+  expect((await server.request('PUT', `/api/promotions/${ids[2]}/rank`, { before: ids[0], version: 1 })).status).toBe(
+    200,
+  )
   expect((await order()).map(({ name }) => name)).toEqual(['Third', 'First', 'Second'])
-  await server.request('PUT', `/api/promotions/${ids[2]}/rank`, { before: null })
+  await server.request('PUT', `/api/promotions/${ids[2]}/rank`, { before: null, version: 2 })
   expect((await order()).map(({ name }) => name)).toEqual(['First', 'Second', 'Third'])
   expect((await order()).map(({ rank }) => rank)).toEqual(ranks)
-  expect((await server.request('PUT', `/api/promotions/${ids[2]}/rank`, { before: 'gone' })).status).toBe(404)
+  expect((await server.request('PUT', `/api/promotions/${ids[2]}/rank`, { before: 'gone', version: 3 })).status).toBe(
+    404,
+  )
 })
 
 test('two that meet are priced on one cart', async () => {
@@ -41,11 +45,17 @@ test('groups are put apart and together again; an unknown one is refused at its 
   const { body } = await server.request('GET', '/api/store')
   const { stackGroups } = body.store as { stackGroups: string[] }
   const apart = [[stackGroups[0], stackGroups[0]]]
-  expect((await server.request('PUT', '/api/stacking', { conflicts: 'rank', apart })).status).toBe(204)
+  expect(
+    (await server.request('PUT', '/api/stacking', { conflicts: 'rank', apart, version: body.version })).status,
+  ).toBe(204)
   const changed = await server.request('GET', '/api/store')
   expect(changed.body).toMatchObject({ store: { conflicts: 'rank', apart } })
   expect(changed.body.planRevision).toBeGreaterThan(body.planRevision as number)
-  const refused = await server.request('PUT', '/api/stacking', { conflicts: 'rank', apart: [['none', 'none']] })
+  const refused = await server.request('PUT', '/api/stacking', {
+    conflicts: 'rank',
+    apart: [['none', 'none']],
+    version: changed.body.version,
+  })
   expect(refused).toMatchObject({
     status: 422,
     body: { error: { problems: [{ path: 'apart.0' }, { path: 'apart.0' }] } },

@@ -1,13 +1,18 @@
-import type { Store } from '@novalex/core'
+import type { Instant, Store } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
+import { AppError } from '../http/AppError.ts'
 
 export interface StoreRecord {
   readonly name: string
   readonly store: Store
+  /** Counts every change of the settings. */
+  readonly version: number
   /** Counts every change of the working plan. */
   readonly planRevision: number
   /** Counts every change of products and categories. */
   readonly catalogueRevision: number
+  /** Until when it is written what the shop showed; null: nothing is. */
+  readonly shownUntil: Instant | null
 }
 
 const STORE_ID = 1
@@ -17,21 +22,26 @@ export async function getStore(connection: Connection): Promise<StoreRecord> {
   return toRecord(await connection('store').where({ id: STORE_ID }).first())
 }
 
-/** The same, and keeps every other writer of plan and catalogue waiting until the transaction ends. */
+/** The store as it is now, and keeps every other writer of plan and catalogue waiting until the transaction ends. */
 export async function lockStore(transaction: Connection): Promise<StoreRecord> {
   return toRecord(await transaction('store').where({ id: STORE_ID }).forUpdate().first())
 }
 
-/** Sets up the store, or changes its name and settings. */
+/** Refused as `stale-version`, with what is there, unless the settings still have the version that a change was made from. */
+export function refuseStaleStore(present: StoreRecord, version: number): void {
+  if (present.version !== version) throw new AppError('stale-version', { facts: { present } })
+}
+
+/** Sets up the store, or changes its name and settings, whose version counts up. */
 export async function saveStore(
   connection: Connection,
   { name, store }: { name: string; store: Store },
 ): Promise<void> {
   const settings = JSON.stringify(store)
   await connection('store')
-    .insert({ id: STORE_ID, name, settings, plan_revision: 1, catalogue_revision: 1 })
+    .insert({ id: STORE_ID, name, settings, version: 1, plan_revision: 1, catalogue_revision: 1 })
     .onConflict('id')
-    .merge({ name, settings })
+    .merge({ name, settings, version: connection.raw('store.version + 1') })
 }
 
 export async function countPlanRevision(transaction: Connection): Promise<void> {
@@ -42,11 +52,19 @@ export async function countCatalogueRevision(transaction: Connection): Promise<v
   await transaction('store').where({ id: STORE_ID }).increment('catalogue_revision', 1)
 }
 
+export async function saveShownUntil(transaction: Connection, until: Instant): Promise<void> {
+  await transaction('store')
+    .where({ id: STORE_ID })
+    .update({ shown_until: new Date(until) })
+}
+
 interface StoreRow {
   name: string
   settings: string
+  version: number
   plan_revision: number
   catalogue_revision: number
+  shown_until: Date | null
 }
 
 function toRecord(row: StoreRow | undefined): StoreRecord {
@@ -54,7 +72,9 @@ function toRecord(row: StoreRow | undefined): StoreRecord {
   return {
     name: row.name,
     store: JSON.parse(row.settings) as Store,
+    version: row.version,
     planRevision: row.plan_revision,
     catalogueRevision: row.catalogue_revision,
+    shownUntil: row.shown_until?.getTime() ?? null,
   }
 }

@@ -1,4 +1,4 @@
-import { PriceRules, type StoreAnswer } from '@novalex/contract'
+import { PriceRulesRequest, type StoreAnswer } from '@novalex/contract'
 import { Router } from 'express'
 import { countProducts } from '../catalogue/catalogue.repository.ts'
 import type { Clock } from '../clock.ts'
@@ -7,7 +7,7 @@ import { actorOf } from '../http/actor.ts'
 import { parseBody } from '../http/validate.ts'
 import { changePlan } from '../plan/changePlan.ts'
 import { findLatestRelease } from '../releases/releases.repository.ts'
-import { getStore, saveStore } from './store.repository.ts'
+import { getStore, refuseStaleStore, saveStore } from './store.repository.ts'
 
 export function createStoreRoutes({ database, clock }: { database: Database; clock: Clock }): Router {
   const routes = Router()
@@ -19,12 +19,15 @@ export function createStoreRoutes({ database, clock }: { database: Database; clo
     ])
     const release = latest ? { number: latest.number, at: latest.at, note: latest.note } : null
     const now = new Date(clock.now()).toISOString()
-    response.json({ ...record, now, products, release } satisfies StoreAnswer)
+    const { shownUntil: _shownUntil, ...told } = record
+    response.json({ ...told, now, products, release } satisfies StoreAnswer)
   })
   routes.put('/price-rules', async (request, response) => {
-    const rules = parseBody(PriceRules, request)
+    const { version, ...rules } = parseBody(PriceRulesRequest, request)
     const note = { by: actorOf(request), action: 'change-price-rules', subject: 'store' }
-    await changePlan({ database, clock }, note, async ({ transaction, store: { name, store } }) => {
+    await changePlan({ database, clock }, note, async ({ transaction, store: present }) => {
+      refuseStaleStore(present, version)
+      const { name, store } = present
       await saveStore(transaction, { name, store: { ...store, ...rules } })
       const { floor, priorDays, longestSaleDays } = store
       return { result: null, detail: { before: { floor, priorDays, longestSaleDays }, after: rules } }

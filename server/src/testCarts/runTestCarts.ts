@@ -8,6 +8,23 @@ import {
   type Order,
   type Receipt,
 } from '@novalex/core'
+import type { Database } from '../db/openDatabase.ts'
+import type { PlanSource } from '../plan/planSource.ts'
+import { listTestCarts } from './testCarts.repository.ts'
+
+export interface TestCartsQuestion {
+  readonly now: Instant
+}
+
+/** All test carts that are kept, run. */
+export async function computeTestCarts(
+  database: Database,
+  plans: PlanSource,
+  { now }: TestCartsQuestion,
+): Promise<TestCartRun[]> {
+  const [{ plan: working }, { plan: live }] = [await plans.get('working'), await plans.get('live')]
+  return runTestCarts(await listTestCarts(database), { working, live, now })
+}
 
 /** Each test cart under the working plan and under the latest release. */
 export function runTestCarts(

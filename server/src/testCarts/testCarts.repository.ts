@@ -1,6 +1,7 @@
 import type { TestCart } from '@novalex/contract'
 import type { Cart } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
+import { AppError } from '../http/AppError.ts'
 
 interface TestCartRow {
   id: string
@@ -16,26 +17,25 @@ export async function listTestCarts(connection: Connection): Promise<TestCart[]>
   return rows.map(toTestCart)
 }
 
-export async function findTestCart(connection: Connection, id: string): Promise<TestCart | undefined> {
-  const row = await connection<TestCartRow>('test_carts').where({ id }).first()
-  return row && toTestCart(row)
+/** Locks one that is to be changed or deleted. Refused as `stale-version`, with the present one, if it has another version by now. */
+export async function lockTestCart(transaction: Connection, id: string, version: number): Promise<TestCart> {
+  const row = await transaction<TestCartRow>('test_carts').where({ id }).forUpdate().first()
+  if (!row) throw new AppError('not-found', { facts: { kind: 'test-cart', id } })
+  const present = toTestCart(row)
+  if (present.version !== version) throw new AppError('stale-version', { facts: { present } })
+  return present
 }
 
 export async function insertTestCart(connection: Connection, testCart: TestCart): Promise<void> {
   await connection('test_carts').insert(toRow(testCart))
 }
 
-/** Only where the version is still the one before; tells whether it was. */
-export async function updateTestCart(connection: Connection, testCart: TestCart): Promise<boolean> {
-  const { id, version } = testCart
-  const count = await connection('test_carts')
-    .where({ id, version: version - 1 })
-    .update(toRow(testCart))
-  return count > 0
+export async function updateTestCart(connection: Connection, testCart: TestCart): Promise<void> {
+  await connection('test_carts').where({ id: testCart.id }).update(toRow(testCart))
 }
 
-export async function deleteTestCart(connection: Connection, id: string): Promise<boolean> {
-  return (await connection('test_carts').where({ id }).delete()) > 0
+export async function deleteTestCart(connection: Connection, id: string): Promise<void> {
+  await connection('test_carts').where({ id }).delete()
 }
 
 function toTestCart({ id, name, priced_at, cart, expected, version }: TestCartRow): TestCart {

@@ -36,8 +36,9 @@ test('a second save on the same version is refused with the present one', async 
   await server.request('PUT', path, { ...draft, name: 'First', version: 1 })
   const second = await server.request('PUT', path, { ...draft, name: 'Second', version: 1 })
   expect(second).toMatchObject({ status: 409, body: { error: { facts: { present: { name: 'First' } } } } })
-  expect((await server.request('DELETE', path)).status).toBe(204)
-  expect((await server.request('DELETE', path)).status).toBe(404)
+  expect((await server.request('DELETE', `${path}?version=1`)).status).toBe(409)
+  expect((await server.request('DELETE', `${path}?version=2`)).status).toBe(204)
+  expect((await server.request('DELETE', `${path}?version=2`)).status).toBe(404)
   expect((await server.request('PUT', path, { ...draft, version: 2 })).status).toBe(404)
 })
 

@@ -28,6 +28,8 @@ export interface TestServer {
   /** The present; tests move it. */
   readonly clock: { at: number }
   request(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<Answer>
+  /** Deletes a product or a category as somebody does who sees the present catalogue. */
+  removeGoods(path: string): Promise<Answer>
   /** As at the start of another process. */
   resumeImports(): Promise<void>
   close(): Promise<void>
@@ -118,6 +120,11 @@ export async function createTestServer(
     url: address,
     clock,
     request: (method, path, body, headers = {}) => send(address + path, { method, body, headers }),
+    async removeGoods(path) {
+      const { body } = await send(`${address}/api/store`, { method: 'GET', body: undefined, headers: {} })
+      const { catalogueRevision } = body as { catalogueRevision: number }
+      return send(`${address}${path}?revision=${catalogueRevision}`, { method: 'DELETE', body: undefined, headers: {} })
+    },
     resumeImports: () => imports.resume(),
     async close() {
       server.closeAllConnections()

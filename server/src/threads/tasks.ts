@@ -1,4 +1,15 @@
-import type { DeepestAnswer, MomentsAnswer, RepriceAnswer, ReviewAnswer, TableAnswer } from '@novalex/contract'
+import type {
+  DeepestAnswer,
+  MomentsAnswer,
+  PairAnswer,
+  ReleaseSummary,
+  RepriceAnswer,
+  ReviewAnswer,
+  ShopCartAnswer,
+  TableAnswer,
+  TestCartRun,
+} from '@novalex/contract'
+import { computeQuote, type Order } from '@novalex/core'
 import { createProductTable, type FoundTask, type TableTask } from '../catalogue/productTable.service.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { exportFile, type ExportTask } from '../files/exportFile.ts'
@@ -10,7 +21,11 @@ import { computeMoments, type MomentsQuestion } from '../plan/moments.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { createPriceHistory } from '../prices/priceHistory.service.ts'
 import { computeReprice, type RepriceTask } from '../reprice/reprice.service.ts'
+import { releasePlan, type ReleaseTask } from '../releases/releases.service.ts'
 import { computeReview, type ReviewQuestion } from '../releases/review.ts'
+import { computeShopCart } from '../shop/shopCart.ts'
+import { computePairAnswer, type PairQuestion } from '../stacking/pair.ts'
+import { computeTestCarts, type TestCartsQuestion } from '../testCarts/runTestCarts.ts'
 
 /** The work that would hold up the event loop, by name: what it asks and what it answers. */
 export interface Tasks {
@@ -25,6 +40,13 @@ export interface Tasks {
   productTable: { question: TableTask; answer: TableAnswer }
   reprice: { question: RepriceTask; answer: RepriceAnswer }
   review: { question: ReviewQuestion; answer: ReviewAnswer }
+  release: { question: ReleaseTask; answer: ReleaseSummary }
+  testCarts: { question: TestCartsQuestion; answer: TestCartRun[] }
+  pair: { question: PairQuestion; answer: PairAnswer }
+  /** As JSON. */
+  quote: { question: { plan: string; order: Order }; answer: string }
+  /** Under the live release. */
+  shopCart: { question: { order: Order }; answer: ShopCartAnswer }
 }
 
 export type TaskName = keyof Tasks
@@ -57,5 +79,13 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     productTable: (task) => table.page(task),
     reprice: (task, onProgress) => computeReprice({ plans, history }, task, onProgress),
     review: (question) => computeReview(database, plans, question),
+    release: (task) => releasePlan(database, plans, task),
+    testCarts: (question) => computeTestCarts(database, plans, question),
+    pair: (question) => computePairAnswer(plans, question),
+    quote: async ({ plan, order }) => JSON.stringify(computeQuote((await plans.get(plan)).plan, order)),
+    shopCart: async ({ order }) => {
+      const { plan, release } = await plans.get('live')
+      return computeShopCart(plan, release, order)
+    },
   }
 }

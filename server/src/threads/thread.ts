@@ -24,14 +24,18 @@ export default async function runTask<N extends TaskName>({
 }: {
   name: N
   question: Tasks[N]['question']
-  progress?: MessagePort
+  progress: MessagePort
 }) {
   /** Whoever asked may say "stop" meanwhile; a thread at work reads no messages unless it looks. */
+  const stopIfAsked = () => {
+    if (receiveMessageOnPort(progress)) throw new Error('nobody waits for this task any more')
+  }
   const report = (share: number) => {
-    if (progress && receiveMessageOnPort(progress)) throw new Error('nobody waits for this task any more')
-    progress?.postMessage(share)
+    stopIfAsked()
+    progress.postMessage(share)
   }
   try {
+    stopIfAsked()
     return { answer: await tasks[name](question, report) }
   } catch (thrown) {
     const { code, problems, facts } = toAppError(thrown)

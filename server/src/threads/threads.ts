@@ -5,19 +5,33 @@ import type { TaskName, Tasks } from './tasks.ts'
 import type { ThreadError } from './thread.ts'
 
 export interface Watch {
-  readonly onProgress: (share: number) => void
-  /** Ends the work the next time that it says how far it is. The thread stays, with what it has compiled. */
-  readonly signal: AbortSignal
+  readonly onProgress?: (share: number) => void
+  /**
+   * Cancels the work. Work that says how far it is ends the next time that it does, and its thread stays with what it has compiled; other work
+   * ends with its thread, a moment later.
+   */
+  readonly signal?: AbortSignal
 }
 
 export interface Threads {
+  /** Throws what the task throws; `took-too-long` and `needs-too-much-memory` where its thread had to be ended. */
   run<N extends TaskName>(name: N, question: Tasks[N]['question'], watch?: Watch): Promise<Tasks[N]['answer']>
   close(): Promise<void>
 }
 
+export interface ThreadLimits {
+  /** From when a task is asked for until its answer. */
+  readonly questionMs: number
+  readonly fileMs: number
+}
+
+const LIMITS: ThreadLimits = { questionMs: 60_000, fileMs: 900_000 }
+
 const MAX_THREADS = 2
 const IDLE_TIMEOUT_MS = 60_000
 const FILES_IDLE_TIMEOUT_MS = 10_000
+/** How long a cancelled task has to notice it by itself. */
+const STOP_GRACE_MS = 1000
 /** Enough for the largest file that is taken; a lower limit keeps the heap from growing for convenience. */
 const FILES_HEAP_MB = 128
 const FILE_TASKS: ReadonlySet<TaskName> = new Set<TaskName>([
@@ -27,9 +41,16 @@ const FILE_TASKS: ReadonlySet<TaskName> = new Set<TaskName>([
   'writeRejected',
   'exportFile',
 ])
+/** What must not be done a second time when a thread dies on the way, since the first time may have succeeded. */
+const ONCE: ReadonlySet<TaskName> = new Set<TaskName>(['release', 'undoImport'])
+
+interface Task {
+  readonly name: TaskName
+  readonly question: unknown
+}
 
 /** Threads with database connections of their own, started when there is work. */
-export function createThreads(databaseUrl: string): Threads {
+export function createThreads(databaseUrl: string, limits: ThreadLimits = LIMITS): Threads {
   // From its sources, the server runs through a loader of TypeScript, and so must its threads.
   const isSource = import.meta.url.endsWith('.ts')
   const common = {
@@ -55,43 +76,59 @@ export function createThreads(databaseUrl: string): Threads {
   let isClosing = false
   /**
    * What a task throws comes back as an answer; what the pool throws is a thread that died, such as one that was ending for want of work just as
-   * some came. Every task may be done again.
+   * some came.
    */
-  async function runSafely(task: { readonly name: TaskName; readonly question: unknown }, watch?: Watch) {
+  async function runSafely(task: Task, watch: Watch): Promise<unknown> {
     if (isClosing) throw new Error('the threads are closed')
     try {
       return await runOnce(task, watch)
     } catch (died) {
-      if (isClosing) throw died
+      const isOutOfMemory = (died as { code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY'
+      if (isOutOfMemory) throw new AppError('needs-too-much-memory', { cause: died })
+      if (isClosing || died instanceof AppError || watch.signal?.aborted || ONCE.has(task.name)) throw died
       return runOnce(task, watch)
     }
   }
 
-  async function runOnce(
-    task: { readonly name: TaskName; readonly question: unknown },
-    watch: Watch | undefined,
-  ): Promise<unknown> {
-    if (!watch) return poolOf(task.name).run(task)
+  async function runOnce(task: Task, { onProgress, signal }: Watch): Promise<unknown> {
     const { port1, port2 } = new MessageChannel()
+    const ending = new AbortController()
+    let isLate = false
+    let grace: NodeJS.Timeout | undefined
+    const limit = setTimeout(
+      () => {
+        isLate = true
+        ending.abort()
+      },
+      FILE_TASKS.has(task.name) ? limits.fileMs : limits.questionMs,
+    )
     const stop = () => {
       port1.postMessage('stop')
+      grace = setTimeout(() => {
+        ending.abort()
+      }, STOP_GRACE_MS)
     }
-    port1.on('message', watch.onProgress)
-    watch.signal.addEventListener('abort', stop)
-    if (watch.signal.aborted) stop()
+    if (onProgress) port1.on('message', onProgress)
+    signal?.addEventListener('abort', stop)
+    if (signal?.aborted) stop()
     try {
-      return await poolOf(task.name).run({ ...task, progress: port2 }, { transferList: [port2] })
+      const transfer = { transferList: [port2], signal: ending.signal }
+      return await poolOf(task.name).run({ ...task, progress: port2 }, transfer)
+    } catch (ended) {
+      throw isLate ? new AppError('took-too-long', { cause: ended }) : ended
     } finally {
-      watch.signal.removeEventListener('abort', stop)
+      clearTimeout(limit)
+      clearTimeout(grace)
+      signal?.removeEventListener('abort', stop)
       // What was told before the answer may still wait to be heard.
       for (let left = receiveMessageOnPort(port1); left; left = receiveMessageOnPort(port1))
-        watch.onProgress(left.message as number)
+        onProgress?.(left.message as number)
       port1.close()
     }
   }
 
   return {
-    async run<N extends TaskName>(name: N, question: Tasks[N]['question'], watch?: Watch) {
+    async run<N extends TaskName>(name: N, question: Tasks[N]['question'], watch: Watch = {}) {
       const result = (await runSafely({ name, question }, watch)) as
         { answer: Tasks[N]['answer'] } | { error: ThreadError }
       if (!('error' in result)) return result.answer

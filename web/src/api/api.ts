@@ -19,7 +19,8 @@ import type {
   OccasionUpdate,
   PairAnswer,
   PlanAnswer,
-  PriceRules,
+  PriceRulesRequest,
+  RankRequest,
   PricedProduct,
   ProductRequest,
   ProductsAnswer,
@@ -50,6 +51,7 @@ import type {
   TableQuestion,
   TakeOffAnswer,
   TakeOffRequest,
+  TakeOffRun,
   TestCart,
   TestCartDraft,
   TestCartRun,
@@ -72,7 +74,7 @@ function mediaTypeOf(name: string): string {
 
 export const api = {
   getStore: () => request<StoreAnswer>('/store'),
-  savePriceRules: (body: PriceRules) => request<undefined>('/store/price-rules', { method: 'PUT', body }),
+  savePriceRules: (body: PriceRulesRequest) => request<undefined>('/store/price-rules', { method: 'PUT', body }),
   findLabels: (of: 'tags' | 'families', search: string, signal: AbortSignal) =>
     request<LabelsAnswer>('/labels', { query: { of, search }, signal }),
   listCategories: () => request<CategoryAnswer[]>('/categories'),
@@ -92,7 +94,8 @@ export const api = {
     (await request<FoundAnswer>('/products/found', { method: 'POST', body })).skus,
   getProduct: (sku: string, asked: Asked) =>
     request<PricedProduct>(`/products/${encodeURIComponent(sku)}`, { query: { ...asked } }),
-  deleteProduct: (sku: string) => request<undefined>(`/products/${encodeURIComponent(sku)}`, { method: 'DELETE' }),
+  deleteProduct: (sku: string, revision: number) =>
+    request<undefined>(`/products/${encodeURIComponent(sku)}`, { method: 'DELETE', query: { revision } }),
   createProduct: (body: ProductRequest) => request<undefined>('/products', { method: 'POST', body }),
   getHistory: (sku: string, asked: Asked) =>
     request<HistoryAnswer>(`/products/${encodeURIComponent(sku)}/history`, { query: { ...asked } }),
@@ -111,7 +114,7 @@ export const api = {
   },
   previewTakeOff: (body: TakeOffRequest) =>
     request<TakeOffAnswer>('/reprice/take-off/preview', { method: 'POST', body }),
-  takeOff: (body: TakeOffRequest) => request<PromotionRecord[]>('/reprice/take-off', { method: 'POST', body }),
+  takeOff: (body: TakeOffRun) => request<PromotionRecord[]>('/reprice/take-off', { method: 'POST', body }),
   fileUrl: (kind: ImportKind, type: 'csv' | 'xlsx' | 'json') => `/api/files/${kind}.${type}`,
   templateUrl: (kind: ImportKind, type: 'csv' | 'xlsx') => `/api/files/templates/${kind}.${type}`,
   rejectedUrl: (id: string, type: 'csv' | 'xlsx' | 'json') => `/api/imports/${id}/rejected.${type}`,
@@ -125,10 +128,10 @@ export const api = {
     request<PromotionRecord>(`/promotions/${encodeURIComponent(id)}`, { method: 'PUT', body }),
   deletePromotion: (id: string, version: number) =>
     request<undefined>(`/promotions/${encodeURIComponent(id)}`, { method: 'DELETE', query: { version } }),
-  restorePromotion: (id: string) =>
-    request<PromotionRecord>(`/promotions/${encodeURIComponent(id)}/restore`, { method: 'POST' }),
-  moveBefore: (id: string, before: string | null) =>
-    request<PromotionRecord>(`/promotions/${encodeURIComponent(id)}/rank`, { method: 'PUT', body: { before } }),
+  restorePromotion: (id: string, version: number) =>
+    request<PromotionRecord>(`/promotions/${encodeURIComponent(id)}/restore`, { method: 'POST', query: { version } }),
+  moveBefore: (id: string, body: RankRequest) =>
+    request<PromotionRecord>(`/promotions/${encodeURIComponent(id)}/rank`, { method: 'PUT', body }),
   getPair: (first: string, second: string) => request<PairAnswer>('/stacking/pair', { query: { first, second } }),
   getMeetings: (sku: string) => request<MeetingsAnswer>('/stacking/meetings', { query: { sku } }),
   saveStacking: (body: StackingRequest) => request<undefined>('/stacking', { method: 'PUT', body }),
@@ -136,19 +139,22 @@ export const api = {
   createCampaign: (body: CampaignDraft) => request<CampaignRecord>('/campaigns', { method: 'POST', body }),
   updateCampaign: (id: string, body: CampaignUpdate) =>
     request<CampaignRecord>(`/campaigns/${encodeURIComponent(id)}`, { method: 'PUT', body }),
-  deleteCampaign: (id: string) => request<undefined>(`/campaigns/${encodeURIComponent(id)}`, { method: 'DELETE' }),
+  deleteCampaign: (id: string, version: number) =>
+    request<undefined>(`/campaigns/${encodeURIComponent(id)}`, { method: 'DELETE', query: { version } }),
 
   listSets: () => request<SetAnswer[]>('/sets'),
   createSet: (body: SetDraft) => request<SetRecord>('/sets', { method: 'POST', body }),
   updateSet: (id: string, body: SetUpdate) =>
     request<SetRecord>(`/sets/${encodeURIComponent(id)}`, { method: 'PUT', body }),
-  deleteSet: (id: string) => request<undefined>(`/sets/${encodeURIComponent(id)}`, { method: 'DELETE' }),
+  deleteSet: (id: string, version: number) =>
+    request<undefined>(`/sets/${encodeURIComponent(id)}`, { method: 'DELETE', query: { version } }),
 
   listOccasions: () => request<OccasionRecord[]>('/occasions'),
   createOccasion: (body: OccasionDraft) => request<OccasionRecord>('/occasions', { method: 'POST', body }),
   updateOccasion: (id: string, body: OccasionUpdate) =>
     request<OccasionRecord>(`/occasions/${encodeURIComponent(id)}`, { method: 'PUT', body }),
-  deleteOccasion: (id: string) => request<undefined>(`/occasions/${encodeURIComponent(id)}`, { method: 'DELETE' }),
+  deleteOccasion: (id: string, version: number) =>
+    request<undefined>(`/occasions/${encodeURIComponent(id)}`, { method: 'DELETE', query: { version } }),
 
   startImport: (kind: ImportKind, file: File) =>
     request<ImportStatus>('/imports', {
@@ -169,7 +175,8 @@ export const api = {
   createTestCart: (body: TestCartDraft) => request<TestCart>('/test-carts', { method: 'POST', body }),
   updateTestCart: (id: string, body: TestCartUpdate) =>
     request<TestCart>(`/test-carts/${encodeURIComponent(id)}`, { method: 'PUT', body }),
-  deleteTestCart: (id: string) => request<undefined>(`/test-carts/${encodeURIComponent(id)}`, { method: 'DELETE' }),
+  deleteTestCart: (id: string, version: number) =>
+    request<undefined>(`/test-carts/${encodeURIComponent(id)}`, { method: 'DELETE', query: { version } }),
 
   findShoppers: (search: string, signal: AbortSignal) =>
     request<ShoppersAnswer>('/shoppers', { query: { search }, signal }),

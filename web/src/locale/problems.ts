@@ -19,6 +19,8 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts)
   'too-many': ({ limit, max }) => `These are too many. At most ${String(limit ?? max)} fit.`,
   'too-few': ({ limit }) => `These are too few. At least ${String(limit)} are needed: choose something.`,
   malformed: 'This can’t be read. Check how it is written.',
+  'not-an-id':
+    'An id or SKU begins and ends with a letter, a digit or a sign, and holds no invisible characters. Take spaces at its ends away.',
   'not-allowed': 'This can’t stand here. Take it out or choose something else.',
   'no-such-time': ({ given }) => `No calendar has ${String(given)}. Choose another day or time.`,
   'bad-window': () => 'A window ends after it begins, and lasts at most 400 days.',
@@ -42,6 +44,8 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts)
   'percent-range': ({ given }) =>
     `${formatPercent(Number(given))} can’t be taken off. Give more than 0 and at most 100 %.`,
   'amount-zero': 'Nothing would be taken off. Give an amount above 0.00.',
+  'price-zero': 'At 0.00 it would be given away. If that is meant, take 100 % off; or give a price above 0.00.',
+  'limit-zero': 'At most 0 would mean never. Give 1 or more, or leave the field empty for no limit.',
   'price-negative': 'A price can’t be below 0.00.',
   'price-not-lower': ({ given, highest }) =>
     `${formatAmount(Number(given))} lowers no price: the dearest product it applies to costs ${formatAmount(Number(highest))}. Give less than that, or choose other products.`,
@@ -95,6 +99,10 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts)
     `There is a formula in column ${String(column)}. Formulas are never run: put its value there.`,
   'no-promotions':
     'There is no list of promotions in this file. A plan file looks like the one that this page gives out.',
+  'needs-too-much-memory':
+    'Reading this file takes more memory than there is. Split it into smaller files, or save it as CSV.',
+  'took-too-long': 'Reading this file took too long, so it was given up. Split it into smaller files.',
+  'cell-too-long': ({ max }) => `A cell in this row holds more than ${String(max)} characters. Shorten it.`,
 }
 
 export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((facts: Facts) => string)>> = {
@@ -103,7 +111,7 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'not-found': ({ kind }) => `This ${String(kind ?? 'page')} is not there, or no longer. It may have been deleted.`,
   'no-such-page': 'There is nothing at this address.',
   'stale-version': 'Someone else changed this meanwhile. Look at what changed before you go on.',
-  'stale-plan': 'The plan changed after this review. Look at the new review, then release.',
+  'stale-plan': 'The plan changed after you looked at this. Look again, then go on.',
   'in-use': ({ name, ...uses }) => `${String(name)} is still in use: ${joinWords(toUses(uses))}. Take those out first.`,
   'import-not-ready':
     'This can’t be done with the file now: it is still being read, was refused, was accepted already, or is taken back.',
@@ -113,6 +121,11 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'plan-has-problems': 'The plan can’t be released with these faults in it. Mend them first.',
   'too-large': ({ maxBytes }) =>
     `That is too large${maxBytes ? `: at most ${(Number(maxBytes) / 2 ** 20).toFixed(0)} MB` : ''}.`,
+  'too-slow': 'This came in too slowly and was given up. Try again on a better connection.',
+  'foreign-request': 'This request came from another address than that of Novalex, so it is not answered.',
+  'uploads-busy': 'Several files are being brought in at this moment. Wait a little and try again.',
+  'took-too-long': 'Working this out took too long, so it was given up. Ask for less at once, or try again later.',
+  'needs-too-much-memory': 'Working this out takes more memory than there is. Ask for less at once.',
   'wrong-media-type': ({ wanted }) => `The server expects ${String(wanted ?? 'another kind of content')}.`,
   'too-many-requests': 'Too many questions in one minute. Wait a moment and try again.',
   'database-away': 'The database does not answer. Nothing is lost; try again in a moment.',

@@ -8,6 +8,8 @@ import * as sales from './006-sales.ts'
 import * as importsResumed from './007-imports-resumed.ts'
 import * as importParts from './008-import-parts.ts'
 import * as importsUndone from './009-imports-undone.ts'
+import * as versions from './010-versions-and-exact-ids.ts'
+import * as shownPrices from './011-shown-prices.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -19,6 +21,8 @@ const ALL: Record<string, Knex.Migration> = {
   '007-imports-resumed': importsResumed,
   '008-import-parts': importParts,
   '009-imports-undone': importsUndone,
+  '010-versions-and-exact-ids': versions,
+  '011-shown-prices': shownPrices,
 }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {

@@ -14,6 +14,7 @@ import type { Connection } from '../../db/openDatabase.ts'
 import type { ParsedTable } from '../../files/parseTableFile.ts'
 import { checkShape } from '../../http/validate.ts'
 import {
+  dropDeleted,
   findPromotion,
   insertPromotion,
   listPromotions,
@@ -94,7 +95,9 @@ export function writeRejectedPlan(file: Uint8Array, problems: ReadonlyMap<number
   const promotions = readPromotions(file)
   const rejected = (Array.isArray(promotions) ? promotions : []).flatMap((one, index) => {
     const said = problems.get(index + 1)
-    return said === undefined || typeof one !== 'object' ? [] : [{ ...one, [PROBLEM_COLUMN]: said }]
+    // What is no promotion at all is given back as it stands, in an entry that says so.
+    const entry = typeof one === 'object' && !Array.isArray(one) ? one : { given: one }
+    return said === undefined ? [] : [{ ...entry, [PROBLEM_COLUMN]: said }]
   })
   return Buffer.from(`${JSON.stringify({ plan: { promotions: rejected } }, null, 2)}\n`)
 }
@@ -109,8 +112,8 @@ function readPlan(file: Uint8Array): ParsedTable<string, Promotion> {
   const ids = new Set<string>()
   for (const [index, given] of promotions.entries()) {
     const found = checkShape(PromotionSchema, given)
-    const { id } = given as Promotion
-    if (found.length === 0 && ids.has(id)) found.push(createProblem('duplicate-id', 'id', { id }))
+    const id = found.length === 0 ? (given as Promotion).id : ''
+    if (ids.has(id)) found.push(createProblem('duplicate-id', 'id', { id }))
     if (found.length > 0) problems.push(...found.map((one) => ({ ...one, path: `${index + 1}.${one.path}` })))
     else {
       ids.add(id)
@@ -156,7 +159,7 @@ async function writePromotion(
     return before
   }
   // One that was deleted keeps its row; what comes back under its id takes its place.
-  await transaction('promotions').where({ id: row.id }).delete()
+  await dropDeleted(transaction, row.id)
   const promotion = { ...row, rank: await nextRank(transaction) }
   const outside = { campaign: null, occasion: null, archived: false, note: '' }
   await insertPromotion(transaction, { promotion, ...outside, ...stamp, version: 1 })

@@ -69,7 +69,7 @@ function save(): void {
 function remove(): void {
   const known = campaign.value!
   void attempt(async () => {
-    await api.deleteCampaign(id)
+    await api.deleteCampaign(id, known.version)
     const undo = () => void attempt(() => api.createCampaign({ name: known.name, goal: known.goal }))
     notice.say(words.removed(known.name), { label: text.common.undo, run: undo })
     await router.push('/promotions')

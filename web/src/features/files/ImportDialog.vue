@@ -5,7 +5,7 @@ import { api } from '@/api/api.ts'
 import { text } from '@/locale/en.ts'
 import { filesText as words } from '@/locale/enFiles.ts'
 import { plural } from '@/locale/format.ts'
-import { explainError } from '@/locale/problems.ts'
+import { explainError, explainProblem } from '@/locale/problems.ts'
 import ImportPreview from './ImportPreview.vue'
 import ImportProblems from './ImportProblems.vue'
 import { useImport } from './useImport.ts'
@@ -55,7 +55,9 @@ watch(isOpen, (open) => {
       />
       <p v-if="!status && !isSending" class="quiet">{{ words.kinds[kind].hint }}</p>
       <p v-if="error" class="wrong" role="alert">{{ explainError(error) }}</p>
-      <p v-if="status?.state === 'failed'" class="wrong" role="alert">{{ words.failed }}</p>
+      <p v-if="status?.state === 'failed'" class="wrong" role="alert">
+        {{ status.problems[0] ? explainProblem(status.problems[0]) : words.failed }}
+      </p>
       <div v-if="isBusy" role="status">
         <p>{{ isSending ? words.uploading : status?.state === 'writing' ? words.writing : words.reading }}</p>
         <v-progress-linear

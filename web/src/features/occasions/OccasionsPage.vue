@@ -28,7 +28,7 @@ const attempt = useAttempt(reload)
 
 function remove(occasion: OccasionRecord): Promise<void> {
   return attempt(async () => {
-    await api.deleteOccasion(occasion.id)
+    await api.deleteOccasion(occasion.id, occasion.version)
     const { name, dates } = occasion
     const run = () => void attempt(() => api.createOccasion({ name, dates }))
     notice.say(words.removed(name), { label: text.common.undo, run })

@@ -46,8 +46,10 @@ function begin(): void {
 async function keep(): Promise<void> {
   if (fields.typed.size > 0) return
   const before = present()
+  const { version } = store.info!
   try {
     await api.savePriceRules({
+      version,
       floor: { enforce: isEnforced.value, minMargin: margin.value },
       priorDays: priorDays.value,
       longestSaleDays: longestSaleDays.value,
@@ -55,7 +57,7 @@ async function keep(): Promise<void> {
     isOpen.value = false
     notice.say(words.kept, {
       label: text.common.undo,
-      run: () => void attempt(() => api.savePriceRules(before)),
+      run: () => void attempt(() => api.savePriceRules({ ...before, version: version + 1 })),
     })
     await store.refresh()
   } catch (thrown) {

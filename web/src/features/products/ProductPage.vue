@@ -110,7 +110,7 @@ function remove(): void {
   const { priced, row } = data.value!
   const { product } = priced
   void attempt(async () => {
-    await api.deleteProduct(sku)
+    await api.deleteProduct(sku, store.info!.catalogueRevision)
     notice.say(words.removed(product.name), {
       label: text.common.undo,
       run: () => void attempt(() => api.createProduct({ product, sold: row?.sold ?? null })),

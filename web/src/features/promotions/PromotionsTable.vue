@@ -38,7 +38,7 @@ const { actionsFor } = usePromotionActions(() => {
 })
 const words = text.promotions
 const { over, rowOf } = useRankMoves(
-  () => groups.flatMap(({ rows }) => rows.map(({ record }) => record.promotion)),
+  () => groups.flatMap(({ rows }) => rows.map(({ record }) => record)),
   () => {
     emit('changed')
   },

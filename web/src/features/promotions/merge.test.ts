@@ -1,6 +1,6 @@
 import type { PromotionDraft } from '@novalex/contract'
 import { describe, expect, test } from 'vitest'
-import { mergeDrafts, proposeMerge } from './toDraft.ts'
+import { differingFields, isSameDraft, mergeDrafts, proposeMerge } from './toDraft.ts'
 
 const base: PromotionDraft = {
   name: 'Paper',
@@ -48,4 +48,28 @@ describe('two edits of one promotion', () => {
     expect(merged.stacking).toBeUndefined()
     expect(merged.mechanic.kind).toBe('surcharge')
   })
+})
+
+/** Another value for each field of a draft; a field that is new must be given one. */
+const OTHER: Required<PromotionDraft> = {
+  name: 'Other paper',
+  state: 'paused',
+  schedule: { end: '2027-05-01T00:00' },
+  code: { text: 'PAPER' },
+  when: { test: 'signedIn', is: true },
+  mechanic: { kind: 'markdown', reach: {}, value: { percent: 3000 } },
+  stacking: { group: 'sale', mode: 'alone' },
+  limits: { uses: 5 },
+  ladder: { by: 'hoursLeft', rungs: [{ at: 5, value: { percent: 2000 } }] },
+  display: { title: 'Paper' },
+  campaign: 'spring',
+  occasion: 'easter',
+  archived: true,
+  note: 'later',
+}
+
+test.each(Object.keys(OTHER) as (keyof PromotionDraft)[])('an edit of %s alone is one to be saved', (field) => {
+  const edited = { ...base, [field]: OTHER[field] }
+  expect(differingFields(base, edited)).toEqual([field])
+  expect(isSameDraft(base, edited)).toBe(false)
 })

@@ -7,8 +7,15 @@ export function toDraft({ promotion, campaign, occasion, archived, note }: Promo
   return { ...fields, campaign, occasion, archived, note }
 }
 
-/** What a promotion has besides its rule. */
-const BESIDE = ['campaign', 'occasion', 'archived', 'note'] as const
+type Beside = Exclude<keyof PromotionDraft, keyof Promotion>
+
+/** What a promotion has besides its rule. A field that is new in a draft does not compile until it stands here. */
+const BESIDE = Object.keys({
+  campaign: true,
+  occasion: true,
+  archived: true,
+  note: true,
+} satisfies Record<Beside, true>) as Beside[]
 
 function ruleOf(draft: PromotionDraft) {
   const { campaign: _campaign, occasion: _occasion, archived: _archived, note: _note, ...rule } = draft

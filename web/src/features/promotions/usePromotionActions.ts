@@ -47,7 +47,7 @@ export function usePromotionActions(onChanged: () => void) {
 
   async function remove({ promotion, version }: PromotionRecord): Promise<void> {
     await api.deletePromotion(promotion.id, version)
-    const run = () => void attempt(async () => void (await api.restorePromotion(promotion.id)))
+    const run = () => void attempt(async () => void (await api.restorePromotion(promotion.id, version + 1)))
     notice.say(words.removed(promotion.name), { label: text.common.undo, run })
   }
 

@@ -26,6 +26,7 @@ export function usePromotionDraft(id: string) {
   const problems = shallowRef<readonly Problem[]>([])
   const conflict = shallowRef<PromotionRecord | null>(null)
   const isGone = ref(false)
+  let deletedVersion = 0
   const isRestored = ref(false)
   const { typed, problemsAt, forget } = createFields(problems)
   let timer: ReturnType<typeof setTimeout> | undefined
@@ -121,10 +122,18 @@ export function usePromotionDraft(id: string) {
     problems.value = error.problems
     if (error.code === 'invalid-input') saving.state = { kind: 'refused' }
     else if (error.code === 'stale-version') {
-      conflict.value = error.facts.present as PromotionRecord
+      const present = error.facts.present as PromotionRecord
+      if (record.value && isSameDraft(toDraft(present), toDraft(record.value))) {
+        // Nothing that is edited here has changed, only its place among the others.
+        record.value = present
+        schedule(0)
+        return
+      }
+      conflict.value = present
       saving.state = { kind: 'conflict' }
     } else if (error.code === 'not-found') {
       isGone.value = true
+      deletedVersion = Number(error.facts.version)
       saving.state = { kind: 'conflict' }
     } else {
       saving.state = { kind: 'away' }
@@ -146,7 +155,7 @@ export function usePromotionDraft(id: string) {
   }
 
   async function bringBack(): Promise<void> {
-    record.value = await api.restorePromotion(id)
+    record.value = await api.restorePromotion(id, deletedVersion)
     isGone.value = false
     schedule(0)
   }

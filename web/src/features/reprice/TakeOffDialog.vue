@@ -32,7 +32,8 @@ function look(): void {
 
 function takeOff(): void {
   void attempt(async () => {
-    const before = await api.takeOff(request())
+    const { planRevision, catalogueRevision } = answer.value!
+    const before = await api.takeOff({ ...request(), planRevision, catalogueRevision })
     isOpen.value = false
     notice.say(words.done(plural(answer.value!.products, 'product')), {
       label: text.common.undo,

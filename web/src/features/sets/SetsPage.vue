@@ -37,7 +37,7 @@ const contentOf = ({ set: { content }, sample, products }: SetAnswer) =>
 
 function remove({ set }: SetAnswer): Promise<void> {
   return attempt(async () => {
-    await api.deleteSet(set.id)
+    await api.deleteSet(set.id, set.version)
     const { id: _id, version: _version, ...draft } = set
     const run = () => void attempt(() => api.createSet(draft))
     notice.say(words.removed(set.name), { label: text.common.undo, run })

@@ -5,7 +5,7 @@ import { proofText } from '@/locale/enProof.ts'
 
 /** Stack groups against each other; each cell a plain word. */
 const { store } = defineProps<{ store: Store }>()
-const emit = defineEmits<{ save: [body: StackingRequest] }>()
+const emit = defineEmits<{ save: [body: Omit<StackingRequest, 'version'>] }>()
 const words = proofText.stacking
 const KINDS = Object.entries(words.conflictKinds) as [Store['conflicts'], string][]
 

@@ -1,17 +1,19 @@
 <script setup lang="ts">
-import type { Promotion } from '@novalex/core'
+import type { PromotionRecord } from '@novalex/contract'
+import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { offerText } from '@/locale/enOffers.ts'
 import { proofText } from '@/locale/enProof.ts'
 import { useRankMoves } from './useRankMoves.ts'
 
 /** The promotions in the order of their ranks, moved by dragging or by keys. */
-const { promotions } = defineProps<{ promotions: readonly Promotion[] }>()
+const { records } = defineProps<{ records: readonly PromotionRecord[] }>()
 const emit = defineEmits<{ moved: [] }>()
 
 const words = proofText.stacking
+const promotions = computed(() => records.map(({ promotion }) => promotion))
 const { over, rowOf } = useRankMoves(
-  () => promotions,
+  () => records,
   () => {
     emit('moved')
   },

@@ -29,11 +29,14 @@ const attempt = useAttempt(reload)
     <p v-if="!records && !error" class="quiet">{{ text.common.loading }}</p>
     <div v-if="records && store.info" class="sides">
       <div>
-        <GroupsTable :store="store.info.store" @save="(body) => attempt(() => api.saveStacking(body))" />
+        <GroupsTable
+          :store="store.info.store"
+          @save="(body) => attempt(() => api.saveStacking({ ...body, version: store.info!.version }))"
+        />
         <PairView :promotions="promotions" />
         <ProductMeetings :promotions="promotions" />
       </div>
-      <RankedList :promotions="promotions" @moved="reload" />
+      <RankedList :records="records" @moved="reload" />
     </div>
   </section>
 </template>

@@ -1,5 +1,5 @@
-import type { Promotion } from '@novalex/core'
-import { ref, toValue, type MaybeRefOrGetter } from 'vue'
+import type { PromotionRecord } from '@novalex/contract'
+import { nextTick, ref, toValue, type MaybeRefOrGetter } from 'vue'
 import { api } from '@/api/api.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { text } from '@/locale/en.ts'
@@ -7,23 +7,25 @@ import { proofText } from '@/locale/enProof.ts'
 import { useNotice } from '@/stores/notice.ts'
 
 /** Ranks moved by dragging one promotion onto another, or by Alt with the arrow keys; each move can be undone. */
-export function useRankMoves(promotions: MaybeRefOrGetter<readonly Promotion[]>, onMoved: () => void | Promise<void>) {
+export function useRankMoves(
+  records: MaybeRefOrGetter<readonly PromotionRecord[]>,
+  onMoved: () => void | Promise<void>,
+) {
   const notice = useNotice()
   const attempt = useAttempt(onMoved)
   const dragged = ref<string | null>(null)
   const over = ref<string | null>(null)
 
   function move(id: string, step: (index: number, ids: readonly string[]) => string | null): void {
-    const ids = toValue(promotions)
-      .toSorted((a, b) => a.rank - b.rank)
-      .map((promotion) => promotion.id)
+    const sorted = toValue(records).toSorted((a, b) => a.promotion.rank - b.promotion.rank)
+    const ids = sorted.map(({ promotion }) => promotion.id)
     const index = ids.indexOf(id)
     const was = ids[index + 1] ?? null
     const before = step(index, ids)
     if (index < 0 || before === id || before === was) return
     void attempt(async () => {
-      const { promotion } = await api.moveBefore(id, before)
-      const run = () => void attempt(() => api.moveBefore(id, was))
+      const { promotion, version } = await api.moveBefore(id, { before, version: sorted[index]!.version })
+      const run = () => void attempt(() => api.moveBefore(id, { before: was, version }))
       notice.say(proofText.stacking.moved(promotion.name, promotion.rank), { label: text.common.undo, run })
     })
   }

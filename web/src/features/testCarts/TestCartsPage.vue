@@ -34,9 +34,9 @@ function accept({ testCart, working }: TestCartRun): Promise<void> {
 }
 
 function remove({ testCart }: TestCartRun): Promise<void> {
-  const { id, version: _version, ...fields } = testCart
+  const { id, version, ...fields } = testCart
   return attempt(async () => {
-    await api.deleteTestCart(id)
+    await api.deleteTestCart(id, version)
     const run = () => void attempt(() => api.createTestCart(fields))
     notice.say(words.removed(testCart.name), { label: text.common.undo, run })
   })

@@ -40,7 +40,7 @@ async function keep(): Promise<void> {
     const set = await api.createSet({ ...draft, content })
     isOpen.value = false
     name.value = ''
-    const undo = () => void attempt(() => api.deleteSet(set.id))
+    const undo = () => void attempt(() => api.deleteSet(set.id, set.version))
     notice.say(words.kept(draft.name), { label: text.common.undo, run: undo })
     await store.refresh()
   } catch (thrown) {

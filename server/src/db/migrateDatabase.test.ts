@@ -1,0 +1,49 @@
+import { randomBytes } from 'node:crypto'
+import { afterEach, beforeEach, expect, inject, test } from 'vitest'
+import { migrateDatabase, openDatabase } from './openDatabase.ts'
+
+let url: string
+beforeEach(() => {
+  const address = new URL(inject('databaseUrl'))
+  address.pathname = `/novalex_test_${randomBytes(6).toString('hex')}`
+  url = address.href
+})
+afterEach(async () => {
+  const database = openDatabase(url)
+  await database.raw('DROP DATABASE ??', [new URL(url).pathname.slice(1)])
+  await database.destroy()
+})
+
+async function look<T>(ask: (database: ReturnType<typeof openDatabase>) => Promise<T>): Promise<T> {
+  const database = openDatabase(url)
+  try {
+    return await ask(database)
+  } finally {
+    await database.destroy()
+  }
+}
+
+test('three processes that start on an empty database at once: one sets it up, the others wait', async () => {
+  await Promise.all([migrateDatabase(url), migrateDatabase(url), migrateDatabase(url)])
+  const names = await look((database) => database('knex_migrations').pluck('name'))
+  expect(new Set(names).size).toBe(names.length)
+  expect(await look((database) => database('products'))).toEqual([])
+})
+
+test('a lock that a process left behind does not stop the next start', async () => {
+  await migrateDatabase(url)
+  await look((database) => database('knex_migrations_lock').update({ is_locked: 1 }))
+  await migrateDatabase(url)
+  expect(await look((database) => database('store'))).toEqual([])
+})
+
+test('no text is compared with padding', async () => {
+  await migrateDatabase(url)
+  const [columns] = (await look((database) =>
+    database.raw(
+      `select table_name, column_name, collation_name from information_schema.columns
+       where table_schema = database() and table_name not like 'knex%' and collation_name not like '%nopad%'`,
+    ),
+  )) as [unknown[]]
+  expect(columns).toEqual([])
+})

@@ -1,0 +1,66 @@
+import { createWriteStream } from 'node:fs'
+import { mkdtemp, rm } from 'node:fs/promises'
+import type { IncomingMessage } from 'node:http'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { pipeline } from 'node:stream/promises'
+import { AppError } from '../http/AppError.ts'
+
+export const MAX_UPLOAD_BYTES = 32 * 2 ** 20
+
+export interface UploadLimits {
+  /** How many files may come in at once. */
+  readonly atOnce: number
+  /** How long a sender may send nothing. */
+  readonly idleMs: number
+}
+
+/** Takes the body of a request into a file and hands over where it lies; the file is gone afterwards. */
+export type TakeIn = <T>(request: IncomingMessage, use: (path: string) => Promise<T>) => Promise<T>
+
+/**
+ * Files are taken in before anything is done with them, so a slow sender holds up nothing but its own place. Refused as `uploads-busy` where as many
+ * as may are coming in, as `too-large`, and as `too-slow` where nothing comes for too long.
+ */
+export function createTakeIn({ atOnce, idleMs }: UploadLimits): TakeIn {
+  let coming = 0
+  return async (request, use) => {
+    if (Number(request.headers['content-length'] ?? 0) > MAX_UPLOAD_BYTES) throw tooLarge()
+    if (coming >= atOnce) throw new AppError('uploads-busy')
+    coming++
+    const folder = await mkdtemp(join(tmpdir(), 'novalex-upload-'))
+    try {
+      const path = join(folder, 'file')
+      await receive(request, path, idleMs)
+      return await use(path)
+    } finally {
+      coming--
+      await rm(folder, { recursive: true, force: true })
+    }
+  }
+}
+
+const tooLarge = () => new AppError('too-large', { facts: { maxBytes: MAX_UPLOAD_BYTES } })
+
+async function receive(request: IncomingMessage, path: string, idleMs: number): Promise<void> {
+  const idle = new AbortController()
+  const timer = setTimeout(() => {
+    idle.abort()
+  }, idleMs)
+  async function* watch(pieces: AsyncIterable<Uint8Array>): AsyncGenerator<Uint8Array> {
+    let bytes = 0
+    for await (const piece of pieces) {
+      timer.refresh()
+      bytes += piece.length
+      if (bytes > MAX_UPLOAD_BYTES) throw tooLarge()
+      yield piece
+    }
+  }
+  try {
+    await pipeline(request, watch, createWriteStream(path), { signal: idle.signal })
+  } catch (thrown) {
+    throw idle.signal.aborted ? new AppError('too-slow', { cause: thrown }) : thrown
+  } finally {
+    clearTimeout(timer)
+  }
+}
