@@ -16,7 +16,11 @@ const OPTIONS = {
 const INSTANT = /^(19|2\d)\d\d-\d\d-\d\dT\d\d:\d\d(:[0-5]\d(\.\d{1,9})?)?(Z|[+-]\d\d:\d\d)$/
 
 /** An instant that there is, between the years 1900 and 2999. */
-const isInstant = (text: string) => INSTANT.test(text) && Number.isFinite(Date.parse(text))
+function isInstant(text: string): boolean {
+  if (!INSTANT.test(text) || !Number.isFinite(Date.parse(text))) return false
+  const day = text.slice(0, 10)
+  return new Date(day).toISOString().startsWith(day)
+}
 
 /** A validator that stops at the first fault, and one that goes on to the last. */
 function createCompiler(allErrors: boolean): (schema: TSchema) => ValidateFunction {

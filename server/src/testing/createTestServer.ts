@@ -11,7 +11,7 @@ import { migrateDatabase, openDatabase, type Database } from '../db/openDatabase
 import { createImportsService } from '../imports/imports.service.ts'
 import { createPlanSource } from '../plan/planSource.ts'
 import { saveStore } from '../store/store.repository.ts'
-import { createThreads, type Threads } from '../threads/threads.ts'
+import { createThreads, LIMITS, type Threads } from '../threads/threads.ts'
 
 export interface Answer {
   readonly status: number
@@ -25,6 +25,7 @@ export interface TestServer {
   readonly database: Database
   readonly threads: Threads
   readonly url: string
+  readonly databaseUrl: string
   /** The present; tests move it. */
   readonly clock: { at: number }
   request(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<Answer>
@@ -73,7 +74,7 @@ export const LAUNCHED = Date.parse('2026-06-01T00:00:00Z')
 /** A server on a port and a database of its own, with a store of three products. */
 export async function createTestServer(
   serverUrl: string,
-  { connectTo = '', maxRequests = 100_000 } = {},
+  { connectTo = '', maxRequests = 100_000, uploads = { atOnce: 4, idleMs: 15_000 }, limits = LIMITS } = {},
 ): Promise<TestServer> {
   const url = new URL(serverUrl)
   url.pathname = `/novalex_test_${randomBytes(6).toString('hex')}`
@@ -91,11 +92,12 @@ export async function createTestServer(
   if (connectTo) reached.host = connectTo
   const database = openDatabase(reached.href)
   const clock = { at: Date.parse('2027-03-08T09:00:00Z') }
-  const threads = createThreads(reached.href)
+  const threads = createThreads(reached.href, limits)
   const config = {
     ...readConfig({ DATABASE_URL: reached.href }),
     webFolder: '/nowhere',
     requestsPerMinute: maxRequests,
+    uploads,
   }
   const imports = createImportsService({
     database,
@@ -118,6 +120,7 @@ export async function createTestServer(
     database,
     threads,
     url: address,
+    databaseUrl: reached.href,
     clock,
     request: (method, path, body, headers = {}) => send(address + path, { method, body, headers }),
     async removeGoods(path) {

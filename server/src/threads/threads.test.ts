@@ -44,3 +44,20 @@ test('closed, they do nothing more', async () => {
   await threads.close()
   await expect(threads.run('productTable', page('sku', 'PAD-1'))).rejects.toThrow('closed')
 })
+
+test('work over its time is given up with a sentence, and the next is done', async () => {
+  const hasty = createThreads(server.databaseUrl, { questionMs: 1, fileMs: 60_000 })
+  await expect(hasty.run('productTable', page('sku', 'PAD-1'))).rejects.toMatchObject({ code: 'took-too-long' })
+  const file = { kind: 'prices' as const, type: 'csv' as const, now: server.clock.at }
+  expect((await hasty.run('exportFile', file)).length).toBeGreaterThan(0)
+  await hasty.close()
+})
+
+test('work that nobody waits for any more is cancelled', async () => {
+  const leaving = new AbortController()
+  const file = { kind: 'prices' as const, type: 'csv' as const, now: server.clock.at }
+  const task = server.threads.run('exportFile', file, { signal: leaving.signal })
+  leaving.abort()
+  await expect(task).rejects.toThrow()
+  expect((await server.threads.run('exportFile', file)).length).toBeGreaterThan(0)
+})

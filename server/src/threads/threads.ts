@@ -25,7 +25,7 @@ export interface ThreadLimits {
   readonly fileMs: number
 }
 
-const LIMITS: ThreadLimits = { questionMs: 60_000, fileMs: 900_000 }
+export const LIMITS: ThreadLimits = { questionMs: 60_000, fileMs: 900_000 }
 
 const MAX_THREADS = 2
 const IDLE_TIMEOUT_MS = 60_000

@@ -1,5 +1,5 @@
 import type { PromotionRecord } from '@novalex/contract'
-import { nextTick, ref, toValue, type MaybeRefOrGetter } from 'vue'
+import { ref, toValue, type MaybeRefOrGetter } from 'vue'
 import { api } from '@/api/api.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { text } from '@/locale/en.ts'
