@@ -173,7 +173,7 @@ async function send(
     headers: { ...type, ...headers },
   })
   const text = await response.text()
-  const isJson = response.headers.get('content-type')?.includes('json')
+  const isJson = response.headers.get('content-type')?.startsWith('application/json')
   return { status: response.status, headers: response.headers, body: isJson ? (JSON.parse(text) as unknown) : text }
 }
 
