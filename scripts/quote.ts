@@ -9,7 +9,9 @@ import {
   checkStore,
   compilePlan,
   computeQuote,
+  findKeptNudges,
   isTimeZone,
+  type Order,
   type Problem,
   type Quote,
 } from '@novalex/core'
@@ -36,7 +38,8 @@ async function main(args: readonly string[]): Promise<void> {
   }
 }
 
-function writeWords({ catalogue, plan }: QuoteCase, quote: Quote): string {
+function writeWords(given: QuoteCase, quote: Quote): string {
+  const { store, catalogue, plan } = given
   const categories = new Map(catalogue.categories.map(({ id, name }) => [id, name]))
   const products = new Map(catalogue.products.map(({ sku, name }) => [sku, name]))
   const names: Names = {
@@ -45,7 +48,9 @@ function writeWords({ catalogue, plan }: QuoteCase, quote: Quote): string {
     set: String,
     stackGroup: String,
   }
-  const sentences = writeQuote(quote, { names, find: (id) => plan.promotions.find((one) => one.id === id) })
+  const compiled = compilePlan({ store, catalogue, promotions: plan.promotions })
+  const kept = findKeptNudges(compiled, toOrder(given), quote)
+  const sentences = writeQuote(quote, kept, { names, find: (id) => plan.promotions.find((one) => one.id === id) })
   return sentences.map((sentence) => `${sentence}\n`).join('')
 }
 
@@ -62,7 +67,12 @@ function priceLine(line: string): Answer {
   return shape.length > 0 ? { problems: shape } : priceCase(given as QuoteCase)
 }
 
-function priceCase({ now, store, catalogue, plan, cart, facts = {}, codes = {} }: QuoteCase): Answer {
+const toOrder = ({ now, cart, facts = {}, codes = {} }: QuoteCase): Order => {
+  return { now: Date.parse(now), cart, facts, codes }
+}
+
+function priceCase(given: QuoteCase): Answer {
+  const { store, catalogue, plan } = given
   if (!isTimeZone(store.timeZone))
     return { problems: [{ code: 'unknown-zone', path: 'store.timeZone', facts: { given: store.timeZone } }] }
   const { promotions } = plan
@@ -78,7 +88,7 @@ function priceCase({ now, store, catalogue, plan, cart, facts = {}, codes = {} }
   )
   if (list.length + each.length > 0) return { problems: [...list, ...each] }
   const compiled = compilePlan({ store, catalogue, promotions })
-  const order = { now: Date.parse(now), cart, facts, codes }
+  const order = toOrder(given)
   const problems = checkOrder(compiled, order)
   return problems.length > 0 ? { problems } : computeQuote(compiled, order)
 }

@@ -122,6 +122,11 @@ export const ReachAnswer = Type.Object(
     /** Products whose sale price would not be lower at all. */
     unmoved: Whole,
     unmovedSample: Type.Array(ProductSchema),
+    /** Products that the floor keeps from the whole reduction: how many, and some of them with what so many units come to. */
+    floored: Whole,
+    flooredSample: Type.Array(
+      Type.Object({ product: ProductSchema, units: Whole, wanted: Money, comes: Money }, strict),
+    ),
   },
   strict,
 )

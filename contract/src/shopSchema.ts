@@ -1,8 +1,9 @@
-import type { CodeReason, Mechanic, Nudge, Promotion } from '@novalex/core'
+import type { CodeReason, KeptNudge, Mechanic } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { Id, InstantText, Money, Nullable, strict } from './basicSchema.ts'
 import { CartSchema } from './orderSchema.ts'
-import { PromotionSchema } from './planSchema.ts'
+import { MechanicSchema } from './mechanicSchema.ts'
+import { ConditionSchema, DisplaySchema } from './planSchema.ts'
 
 const Release = Nullable(Type.Integer({ minimum: 1 }))
 const Kind = Type.Unsafe<Mechanic['kind']>(Type.String())
@@ -48,7 +49,18 @@ export const ShopCartAnswer = Type.Object(
         strict,
       ),
     ),
-    nudges: Type.Array(Type.Object({ kind: Kind, title: Title, nudge: Type.Unsafe<Nudge>(Type.Any()) }, strict)),
+    nudges: Type.Array(
+      Type.Object(
+        {
+          kind: Kind,
+          title: Title,
+          nudge: Type.Unsafe<KeptNudge>(Type.Any()),
+          /** Of the products that it names, by SKU. */
+          names: Type.Record(Type.String(), Type.String()),
+        },
+        strict,
+      ),
+    ),
     saved: Money,
     grand: Money,
   },
@@ -56,5 +68,17 @@ export const ShopCartAnswer = Type.Object(
 )
 export type ShopCartAnswer = Static<typeof ShopCartAnswer>
 
-/** The offers that hold on a product now, without a code; their names are left out. */
-export const ShopOffers = Type.Array(Type.Unsafe<Promotion>(PromotionSchema))
+/** An offer that holds on a product now, without a code; its internal name is left out. */
+export const ShopOffer = Type.Object(
+  {
+    mechanic: MechanicSchema,
+    when: Nullable(ConditionSchema),
+    display: Type.Optional(DisplaySchema),
+    /** Of the products that it names, by SKU. */
+    names: Type.Record(Type.String(), Type.String()),
+  },
+  strict,
+)
+export type ShopOffer = Static<typeof ShopOffer>
+export const ShopOffers = Type.Array(ShopOffer)
+export type ShopOffers = Static<typeof ShopOffers>

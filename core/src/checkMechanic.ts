@@ -41,11 +41,14 @@ function checkOwn(mechanic: Mechanic): Problem[] {
     case 'surcharge':
       return checkValue(mechanic.value, 'value')
     case 'quantity-break':
-      return [...checkTiers(mechanic.tiers), ...(mechanic.on === 'tier' ? refuseOnce(mechanic.tiers) : [])]
+      return [
+        ...checkAscending(mechanic.tiers, { key: 'tiers', isMoney: false }),
+        ...(mechanic.on === 'tier' ? refuseOnce(mechanic.tiers) : []),
+      ]
     case 'spend-break':
     case 'order-discount':
     case 'delivery':
-      return checkTiers(mechanic.tiers)
+      return checkAscending(mechanic.tiers, { key: 'tiers', isMoney: true })
     case 'buy-get':
       return checkBuyGet(mechanic)
     case 'price-steps':
@@ -61,24 +64,24 @@ function checkMarkdown({ value, bands, prices, rounding }: Markdown): Problem[] 
   if ([value, bands, prices].filter((one) => one !== undefined).length !== 1)
     problems.push(createProblem('value-or-bands', 'value'))
   if (value) problems.push(...checkValue(value, 'value'))
-  if (bands) problems.push(...checkAscending(bands, 'bands'))
+  if (bands) problems.push(...checkAscending(bands, { key: 'bands', isMoney: true }))
   if (rounding && prices) problems.push(createProblem('not-allowed', 'rounding'))
   else if (rounding) problems.push(...checkRounding(rounding))
   return problems
 }
 
-function checkTiers(tiers: readonly Tier[]): Problem[] {
-  return checkAscending(tiers, 'tiers')
-}
-
-function checkAscending(list: readonly Tier[], key: string): Problem[] {
+/** The limits of a list count units, or are money. */
+function checkAscending(
+  list: readonly Tier[],
+  { key, isMoney }: { readonly key: string; readonly isMoney: boolean },
+): Problem[] {
   return list.flatMap(({ from, value }, index) => {
     const previous = list[index - 1]
     const isDisordered = previous !== undefined && from <= previous.from
     return [
       ...checkValue(value, `${key}.${index}.value`),
       ...(isDisordered
-        ? [createProblem('not-ascending', `${key}.${index}.from`, { given: from, after: previous.from })]
+        ? [createProblem('not-ascending', `${key}.${index}.from`, { given: from, after: previous.from, isMoney })]
         : []),
     ]
   })

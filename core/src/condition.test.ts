@@ -79,12 +79,22 @@ test('the first test that failed comes with what it found, and says if it should
   const test = { test: 'orders', op: '>=', count: 5 } as const
   const isNegated = false
   const failed = (condition: Condition) => judge(condition, { shopper: member }).failed
-  expect(failed({ all: [YES, { any: [NO, test] }] })).toEqual({ test: NO, isNegated, found: 'web' })
+  expect(failed({ all: [YES, { any: [NO, test] }] })).toEqual({
+    test: NO,
+    isNegated,
+    found: 'web',
+    orElse: [{ test, isNegated, found: 3 }],
+  })
   expect(failed({ all: [YES, test] })).toEqual({ test, isNegated, found: 3 })
   expect(failed({ not: { all: [YES] } })).toEqual({ test: YES, isNegated: true, found: 'web' })
   expect(failed({ not: { not: NO } })).toEqual({ test: NO, isNegated, found: 'web' })
   // Not (a or b) fails for the one that holds; not (a and b) where both do.
   expect(failed({ not: { any: [NO, YES] } })).toEqual({ test: YES, isNegated: true, found: 'web' })
-  expect(failed({ not: { all: [YES, { not: NO }] } })).toEqual({ test: YES, isNegated: true, found: 'web' })
+  expect(failed({ not: { all: [YES, { not: NO }] } })).toEqual({
+    test: YES,
+    isNegated: true,
+    found: 'web',
+    orElse: [{ test: NO, isNegated: false, found: 'web' }],
+  })
   expect(failed({ any: [] })).toBe(null)
 })

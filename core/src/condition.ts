@@ -10,6 +10,8 @@ export interface FailedTest {
   readonly test: ConditionTest
   readonly isNegated: boolean
   readonly found: string | number | boolean | null
+  /** The tests of the other branches, where one of several had to hold and none did. */
+  readonly orElse?: readonly FailedTest[]
 }
 
 export interface Judgement {
@@ -60,8 +62,10 @@ function joinAll(judgements: readonly Judgement[]): Judgement {
 /** True wins, then unknown; of nothing it is false. */
 function joinAny(judgements: readonly Judgement[]): Judgement {
   if (judgements.some(({ truth }) => truth === 'true')) return TRUE
-  const isUnknown = judgements.find(({ truth }) => truth === 'unknown')
-  return isUnknown ?? judgements[0] ?? { truth: 'false', failed: null }
+  const first = judgements.find(({ truth }) => truth === 'unknown') ?? judgements[0]
+  if (!first?.failed) return first ?? { truth: 'false', failed: null }
+  const orElse = judgements.flatMap(({ failed }) => (failed === null || failed === first.failed ? [] : [failed]))
+  return orElse.length > 0 ? { truth: first.truth, failed: { ...first.failed, orElse } } : first
 }
 
 interface TestResult {

@@ -111,7 +111,9 @@ function explainExtra(settled: Settled, entry: CompiledPromotion, known: Extra |
     return { reason: 'better-without', by, withIt: without + chosen.amount - known.amount, without }
   }
   const admission = session.admittedWith(entry, settlement.state.pieces)
-  return isAdmitted(admission) ? { reason: 'nothing-in-reach' } : admission
+  if (!isAdmitted(admission)) return admission
+  const isUnchosen = entry.phase === 4 && session.order.cart.delivery === null
+  return { reason: 'nothing-in-reach', ...(isUnchosen ? { delivery: 'none' as const } : {}) }
 }
 
 function toFacts({ reason: _, by, failed, ...rest }: Skip): PromotionOutcome['facts'] {

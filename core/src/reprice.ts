@@ -96,7 +96,7 @@ export function checkRepricing({ bands, rounding }: Repricing): Problem[] {
     const path = `bands.${index}`
     const found: Problem[] = []
     if (previous && from <= previous.from)
-      found.push(createProblem('not-ascending', `${path}.from`, { given: from, after: previous.from }))
+      found.push(createProblem('not-ascending', `${path}.from`, { given: from, after: previous.from, isMoney: true }))
     if (
       operation.kind === 'percent' &&
       (operation.percent < 1 || (operation.direction === 'down' && operation.percent > WHOLE))

@@ -38,6 +38,8 @@ export interface Skip {
   /** What is left of a limit, and what the next application would need of it. */
   readonly left?: number
   readonly needed?: number
+  /** Of a delivery offer: whether no way of delivery is chosen yet, or another one than it is about. */
+  readonly delivery?: 'none' | 'other'
   /** How much more would do. */
   readonly missingUnits?: number
   readonly missingAmount?: MinorUnits

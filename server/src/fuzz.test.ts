@@ -197,7 +197,7 @@ const request = fc.record({
   changes: fc.array(fc.tuple(fc.array(fc.nat(30), { maxLength: 6 }), fc.option(junk, { nil: undefined })), {
     maxLength: 2,
   }),
-  path: fc.option(fc.tuple(fc.nat(12), fc.oneof(fc.constantFrom('', '%00', '%20', '-1', '0', '99999999999', 'x'.repeat(90), '..', 'working'), fc.string({ maxLength: 6 }).map((text) => encodeURIComponent(text.toWellFormed()))))), // prettier-ignore
+  path: fc.option(fc.tuple(fc.nat(12), fc.oneof(fc.constantFrom('', '%00', '%20', '-1', '0', '99999999999', 'x'.repeat(90), '..', 'working'), fc.string({ maxLength: 6 }).map((text) => encodeURIComponent(text))))), // prettier-ignore
   headers: fc.constantFrom<Record<string, string>>({}, {}, {}, { 'x-actor': 'ü' }, { 'x-file-name': '%zz' }, { 'content-encoding': 'gzip' }, { 'content-type': 'text/csv' }), // prettier-ignore
 })
 

@@ -8,6 +8,7 @@ import {
   computeReached,
   createPublicPricer,
   filterProducts,
+  findFloored,
   findUnmoved,
   type CompiledPlan,
   type Instant,
@@ -82,12 +83,15 @@ export function computeReachAnswer(
     const sold = sales.get(sku)
     return days !== undefined && stock !== null && sold !== undefined && computeExpectedSales(sold, days) > stock
   }
+  const floored = problems.length === 0 ? findFloored(mechanic, plan) : []
   const unmoved = mechanic.kind === 'markdown' ? findUnmoved(mechanic, plan.catalogue) : []
   return {
     reaches: (reaches.length > 0 ? reaches : [{}]).map((reach) => sampleReach(plan, reach, isShort)),
     beside: problems.length === 0 ? findBeside(plan, probe) : [],
     unmoved: unmoved.length,
     unmovedSample: unmoved.slice(0, UNMOVED_SHOWN),
+    floored: floored.length,
+    flooredSample: floored.slice(0, UNMOVED_SHOWN),
   }
 }
 

@@ -23,6 +23,7 @@ import { toEpochs, type Followed } from './toEpochs.ts'
 
 const KEPT_RELEASES = 50
 const PROGRESS_STEP = 500
+const MINUTE_MS = 60_000
 
 export interface HistoryQuestion {
   /** What holds from the present on. */
@@ -53,7 +54,9 @@ export function createPriceHistory(database: Database): PriceHistory {
   })
 
   return {
-    async of(products, { ahead, now, to, onProgress }) {
+    async of(products, { ahead, now: clock, to, onProgress }) {
+      // A moment is asked about to the minute; in the minute that runs, it is the present.
+      const now = to > clock - MINUTE_MS ? Math.min(clock, to - 1) : clock
       const skus = products.map(({ sku }) => sku)
       const [{ shownUntil }, past, regular, shown] = await Promise.all([
         getStore(database),

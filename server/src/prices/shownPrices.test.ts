@@ -124,3 +124,13 @@ test('a query that failed once is asked again', async () => {
     body: { product: { price: 900, struck: 1000 } },
   })
 })
+
+test('a reduction that begins with the working plan is one in the minute that runs', async () => {
+  server.clock.at = START + 40_500
+  await plan(2000)
+  const { body } = await server.request(
+    'GET',
+    `/api/products/PAD-1/history?plan=working&at=${new Date(START).toISOString()}`,
+  )
+  expect(body).toMatchObject({ struck: 1000, prior: { price: 1000 } })
+})

@@ -3,17 +3,11 @@ import {
   ShopQuery,
   SkuParams,
   type ShopAnswer,
+  type ShopOffers,
   type ShopProduct,
   type ShopProductAnswer,
 } from '@novalex/contract'
-import {
-  checkOrder,
-  computeScheduleStatus,
-  type CompiledPlan,
-  type Instant,
-  type Product,
-  type Promotion,
-} from '@novalex/core'
+import { checkOrder, type Instant, type Product } from '@novalex/core'
 import { Router } from 'express'
 import { findProducts, getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../clock.ts'
@@ -24,6 +18,7 @@ import { isLargeOrder } from '../plan/isLargeOrder.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
 import type { Threads } from '../threads/threads.ts'
+import { findOpenOffers } from './shopOffers.ts'
 import { computeShopCart } from './shopCart.ts'
 import { toShopProduct } from './shopProduct.ts'
 
@@ -64,7 +59,7 @@ export function createShopRoutes({ plans, threads, clock, history }: ShopDeps): 
   routes.get('/products/:sku/offers', async (request, response) => {
     const { at } = parseQuery(ShopQuery, request)
     const { plan, now } = await resolveQuestion({ plan: 'live', at }, { plans, clock })
-    response.json(findOpenOffers(plan, getProduct(plan, parseParams(SkuParams, request).sku), now))
+    response.json(findOpenOffers(plan, getProduct(plan, parseParams(SkuParams, request).sku), now) satisfies ShopOffers)
   })
   routes.post('/cart', async (request, response) => {
     const { at, cart } = parseBody(ShopCartRequest, request)
@@ -75,15 +70,4 @@ export function createShopRoutes({ plans, threads, clock, history }: ShopDeps): 
     else response.json(computeShopCart(plan, release, order))
   })
   return routes
-}
-
-/** The cart offers that hold on a product now and need no code; without their names, which are for the planners alone. */
-function findOpenOffers(plan: CompiledPlan, product: Product, now: Instant): Promotion[] {
-  return plan
-    .findOffers(product)
-    .filter(({ promotion: { state, code, display }, schedule, phase }) => {
-      if (display?.places?.includes('product') === false) return false
-      return state === 'ready' && code === null && phase < 5 && computeScheduleStatus(schedule, now) === 'live'
-    })
-    .map(({ promotion }) => ({ ...promotion, name: promotion.mechanic.kind }))
 }

@@ -1,6 +1,7 @@
 import type { ShopCartAnswer } from '@novalex/contract'
 import {
   computeQuote,
+  findKeptNudges,
   type CodeOutcome,
   type CompiledPlan,
   type ConditionTest,
@@ -42,10 +43,11 @@ export function computeShopCart(plan: CompiledPlan, release: number | null, orde
       const { code, outcome, reason } = one
       return { code, outcome, reason, lacks: findLack(quote, one) }
     }),
-    nudges: quote.nudges.flatMap((nudge) => {
+    nudges: findKeptNudges(plan, order, quote).flatMap((nudge) => {
       const { promotion } = plan.findPromotion(nudge.promotion)!
       if (promotion.code !== null || promotion.display?.nudge === false) return []
-      return [{ kind: promotion.mechanic.kind, title: titleOf(promotion), nudge }]
+      const names = Object.fromEntries(nudge.add.map(({ sku }) => [sku, plan.catalogue.bySku.get(sku)!.name]))
+      return [{ kind: promotion.mechanic.kind, title: titleOf(promotion), nudge, names }]
     }),
     saved: totals.saved,
     grand: totals.grand,
@@ -68,9 +70,15 @@ function findLack({ promotions }: Quote, { promotion: own, outcome }: CodeOutcom
 /** What a shopper may know: what is lacking, and conditions that are about the cart or their own orders; nothing of other promotions. */
 function toShopperFacts(facts: PromotionOutcome['facts']): Record<string, unknown> {
   const { missingUnits, missingAmount, test, isNegated } = facts
-  const isOpen = test !== undefined && !INTERNAL_TESTS.has((test as ConditionTest).test)
+  const isOpen = test !== undefined && isSayable(test as ConditionTest)
   const shown = { missingUnits, missingAmount, ...(isOpen ? { test, isNegated } : {}) }
   return Object.fromEntries(Object.entries(shown).filter(([, fact]) => fact !== undefined))
 }
 
-const INTERNAL_TESTS: ReadonlySet<ConditionTest['test']> = new Set(['group', 'tag', 'shopper'])
+const INTERNAL_TESTS: ReadonlySet<ConditionTest['test']> = new Set(['group', 'tag', 'shopper', 'channel'])
+
+/** Shoppers know categories by name; sets, tags and families have none for them. */
+function isSayable(test: ConditionTest): boolean {
+  const keys = 'reach' in test ? Object.keys(test.reach) : []
+  return !INTERNAL_TESTS.has(test.test) && keys.every((key) => key === 'categories' || key === 'regularPrice')
+}

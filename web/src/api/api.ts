@@ -43,6 +43,7 @@ import type {
   ShopAnswer,
   ShopCartAnswer,
   ShopCartRequest,
+  ShopOffers,
   ShopProductAnswer,
   ShoppersAnswer,
   StackingRequest,
@@ -57,7 +58,6 @@ import type {
   TestCartRun,
   TestCartUpdate,
 } from '@novalex/contract'
-import type { Promotion } from '@novalex/core'
 import { ApiError, request, requestLines } from './http.ts'
 
 /** Which plan and which instant a question is about. */
@@ -190,7 +190,7 @@ export const api = {
   priceShopCart: (body: ShopCartRequest, signal: AbortSignal) =>
     request<ShopCartAnswer>('/shop/cart', { method: 'POST', body, signal }),
   listShopOffers: (sku: string, at: string) =>
-    request<Promotion[]>(`/shop/products/${encodeURIComponent(sku)}/offers`, { query: { at } }),
+    request<ShopOffers>(`/shop/products/${encodeURIComponent(sku)}/offers`, { query: { at } }),
   getShopProduct: (sku: string, at: string) =>
     request<ShopProductAnswer>(`/shop/products/${encodeURIComponent(sku)}`, { query: { at } }),
 }

@@ -119,10 +119,21 @@ function compareCount(op: Comparison, count: number, noun: string | null): strin
   }[op]
 }
 
-/** The test that kept a promotion out: whom it is for, and what was found instead. */
-export function describeFailed({ test, isNegated, found }: FailedTest, names: Names): string {
-  const wanted = describeTest(test, names, isNegated)
-  return `is for anyone ${wanted}; ${describeFound(test, found)}`
+/** The tests that kept a promotion out, of which one had to hold: whom it is for, and what was found instead. */
+export function describeFailed(failed: FailedTest, names: Names): string {
+  const found = listAlternatives(failed).map((one) => describeFound(one.test, one.found))
+  return `is for anyone ${describeWanted(failed, names)}; ${joinWords([...new Set(found)], 'and')}`
+}
+
+/** Whom it is for, as words after "anyone". */
+export function describeWanted(failed: FailedTest, names: Names): string {
+  const wanted = listAlternatives(failed).map(({ test, isNegated }) => describeTest(test, names, isNegated))
+  return joinWords([...new Set(wanted)], 'or')
+}
+
+/** A failed test with those of the other branches, whatever they were nested in. */
+function listAlternatives({ orElse = [], ...failed }: FailedTest): FailedTest[] {
+  return [failed, ...orElse.flatMap(listAlternatives)]
 }
 
 function describeFound({ test }: ConditionTest, found: FailedTest['found']): string {

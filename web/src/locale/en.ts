@@ -188,6 +188,7 @@ export const text = {
       step: 'In steps of',
       ending: 'Ending in',
       example: 'For example',
+      atFirst: 'with nothing sold yet',
       same: (value: string) => `that is ${value}`,
       unmoved: (count: string) => `${count} would not get cheaper`,
     },
@@ -343,6 +344,7 @@ export const text = {
   edges: {
     title: 'Edges',
     hint: 'The moments at which this promotion switches. A click goes there.',
+    fitted: 'Priced for somebody whom it is for, since whoever stands at the till is not.',
     cartsHint: 'Carts just below, at and above each limit. A click puts one in the till.',
     cartsHintThen: (when: string) =>
       `Carts just below, at and above each limit as of ${when}, when it runs. A click puts one in the till and goes there.`,
@@ -360,8 +362,8 @@ export const text = {
       spent: (amount: number) => `${formatMoney(amount)} spent before`,
     } satisfies Record<EdgeShopper['limit'], (figure: number) => string>,
     moment: 'Moment',
-    without: 'alone',
-    with: 'with this',
+    without: 'without it',
+    with: 'with it',
     saves: 'saves',
     none: 'No limit, no start and no end: nothing switches.',
   },

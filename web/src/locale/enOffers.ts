@@ -3,7 +3,14 @@ import type { ConditionTest, Ladder, Mechanic } from '@novalex/core'
 /** The words of the editors for mechanics, conditions and ladders. */
 export const offerText = {
   kind: 'Kind of promotion',
-  noBargain: 'These items cost no more one by one: the bundle saves nobody anything.',
+  bargains: {
+    'for-nobody': 'Even the dearest of these items cost no more one by one: the bundle saves nobody anything.',
+    'not-for-cheapest': 'The cheapest of these items cost no more one by one: for them the bundle saves nothing.',
+  },
+  floor: {
+    holds: (products: string) => `The floor holds ${products} back:`,
+    comes: (goods: string, comes: string, wanted: string) => `${goods} comes to ${comes} instead of ${wanted}`,
+  },
   kinds: {
     markdown: 'Sale price',
     'item-discount': 'Item discount',
@@ -160,11 +167,15 @@ export const offerText = {
       unitsLeft: 'Items left',
       hoursLeft: 'Hours left',
       date: 'From',
-    } satisfies Record<Ladder['by'], string>,
+      time: 'at',
+    } satisfies Record<Ladder['by'] | 'time', string>,
     add: 'Add a rung',
     remove: (at: string) => `Take out the rung at ${at}`,
-    buyers: (from: number, to: number | null) =>
-      to === null ? `items ${from} and on` : from === to ? `item ${from}` : `items ${from} to ${to}`,
+    /** An order is priced by what was sold before it, however much it holds itself. */
+    while: (from: number, below: number | null) => {
+      if (below === null) return `once ${from} are sold`
+      return from === 0 ? `while fewer than ${below} are sold` : `once ${from} are sold, up to ${below - 1}`
+    },
     base: 'Before the first rung the reduction above holds.',
     fill: 'Fill the rungs',
     every: 'Every',

@@ -126,6 +126,8 @@ export const productText = {
   nobody: 'No promotion looks at this product from now on.',
   prior: {
     none: 'Nothing is reduced at this moment, so there is nothing to cross out.',
+    notShown:
+      'The shop did not show this price at that moment, since it followed another plan; so nothing of it may be crossed out.',
     regular: (regular: string, days: number, began: string) =>
       `The regular price of ${regular} may be crossed out: nothing was cheaper in the ${days} days before the reduction began on ${began}.`,
     lower: (regular: string, prior: string, at: string, struck: string) =>

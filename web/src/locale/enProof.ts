@@ -51,7 +51,14 @@ export const proofText = {
     together: 'together',
     apart: 'apart',
     conflicts: 'Where promotions get in each other’s way',
-    conflictKinds: { best: 'the shopper gets the lowest price', rank: 'the smaller rank comes first' },
+    conflictKinds: {
+      best: 'of the offers in a cart, those that cost the shopper least',
+      rank: 'the smaller rank comes first',
+    },
+    conflictsHint:
+      'Sale prices are settled first, product by product: one that holds may keep a cart offer away that would have cost less.',
+    shelfFirst: (sale: string, offer: string, alone: string, both: string) =>
+      `${sale} is a sale price, so it is settled first and keeps ${offer} away: ${offer} alone would have come to ${alone} instead of ${both}.`,
     ranked: 'In the order of their ranks',
     rankedHint: 'Drag a row, or press Alt with the arrow keys on it, to change its rank.',
     pair: 'Two that meet',

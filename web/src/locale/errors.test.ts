@@ -24,7 +24,12 @@ describe('sentences', () => {
       { start: '2027-03-02T00:00', end: '2027-03-02T00:00' },
       'It would end on Mon 1 Mar 2027, 24:00, not after its start on Tue 2 Mar 2027, 00:00. Choose a later end or an earlier start.',
     ],
-    ['not-ascending', { given: 1000, after: 3000 }, 'Each limit must be above the one before it (30.00).'],
+    [
+      'not-ascending',
+      { given: 1000, after: 3000, isMoney: true },
+      'Each limit must be above the one before it (30.00).',
+    ],
+    ['not-ascending', { given: 5, after: 5, isMoney: false }, 'Each limit must be above the one before it (5).'],
     ['too-long', { limit: 120 }, 'This is too long. At most 120 characters fit.'],
     ['too-long', { given: 70, max: 64 }, 'This is too long (70 characters). At most 64 characters fit.'],
     [

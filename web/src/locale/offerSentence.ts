@@ -75,7 +75,7 @@ function describePick(pick: Pick | null): string {
   return pick === null ? '' : `, the ${pick} first,`
 }
 
-function describeRepeat(repeat: Repeat): string {
+export function describeRepeat(repeat: Repeat): string {
   if (repeat === 'every') return 'as often as they like'
   return repeat === 'once' || repeat === 1 ? 'once per order' : `at most ${repeat} times per order`
 }

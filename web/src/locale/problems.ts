@@ -40,7 +40,8 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts)
   'unknown-stack-group': ({ id }) => `The store has no stack group “${String(id)}”. Choose one from the list.`,
   'empty-range': 'No price lies between these two. The upper limit must be above the lower one.',
   'value-or-bands': 'Choose one of these: one value, price bands, or a price for each product.',
-  'not-ascending': ({ after }) => `Each limit must be above the one before it (${toLimit(after)}).`,
+  'not-ascending': ({ after, isMoney }) =>
+    `Each limit must be above the one before it (${toLimit(after, isMoney === true)}).`,
   'percent-range': ({ given }) =>
     `${formatPercent(Number(given))} can’t be taken off. Give more than 0 and at most 100 %.`,
   'amount-zero': 'Nothing would be taken off. Give an amount above 0.00.',
@@ -154,8 +155,10 @@ export function explainError({
   return code === 'internal' && requestId ? `${sentence} (${requestId})` : sentence
 }
 
-function toLimit(value: unknown): string {
-  return typeof value === 'number' ? formatAmount(value) : String(value)
+/** Money, a number of units, or a time. */
+function toLimit(value: unknown, isMoney: boolean): string {
+  if (isMoney) return formatAmount(Number(value))
+  return typeof value === 'string' ? formatLocal(value, { year: true }) : String(value)
 }
 
 function toUses({ categories, products, promotions, sets, testCarts }: Facts): string[] {

@@ -4,7 +4,7 @@ import {
   type Cart,
   type Facts,
   type Mechanic,
-  type Nudge,
+  type KeptNudge,
   type Product,
   type Promotion,
   type Store,
@@ -136,7 +136,7 @@ test.each<[string, Promotion[], Setting, string]>([
     'a guest, and a limit per shopper',
     [promote('p2', half, { limits: { usesPerShopper: 1 } })],
     {},
-    'may be used so often per shopper, so it needs one who is signed in',
+    'has a limit for each shopper, so it needs one who is signed in',
   ],
   ['nothing', [promote('p2', half)], { cart: { lines: low } }, 'applies to nothing in this cart'],
   ['too few', [promote('p2', fives)], {}, 'begins at 5; this cart has 2, so it needs 3 more'],
@@ -335,19 +335,29 @@ test('what the floor and an empty headroom hold back', () => {
 })
 
 test.each<[object, Mechanic['kind'] | undefined, string]>([
-  [{ missingUnits: 2, reward: { percent: 1000 } }, undefined, '2 more bring 10 % less'],
-  [{ missingUnits: 1, reward: { price: 3000 } }, 'quantity-break', '1 more brings 30.00 € each'],
-  [{ missingUnits: 1, reward: { price: 3000 } }, 'bundle', '1 more brings a bundle for 30.00 €'],
-  [{ missingAmount: 137, reward: { amount: 500, per: 'once' } }, undefined, '1.37 € more brings 5.00 € less once'],
-  [{ missingAmount: 500, reward: { percent: 10_000 } }, 'delivery', '5.00 € more brings delivery free'],
+  [{ missingUnits: 2, reward: { percent: 1000 } }, undefined, '2 more Pad bring 10 % less'],
+  [{ missingUnits: 1, reward: { price: 3000 } }, 'quantity-break', '1 more Pad brings 30.00 € each'],
+  [{ missingUnits: 1, reward: { price: 3000 } }, 'bundle', '1 more Pad brings a bundle for 30.00 €'],
+  [
+    { missingAmount: 137, reward: { amount: 500, per: 'once' } },
+    undefined,
+    '1.37 € more brings 5.00 € less once, for example with 1 × Pad',
+  ],
+  [
+    { missingAmount: 500, reward: { percent: 10_000 } },
+    'delivery',
+    '5.00 € more brings delivery free, for example with 1 × Pad',
+  ],
   [
     { missingUnits: 1, reward: { sameSku: true, quantity: 2, value: { percent: 10_000 } } },
     'buy-get',
-    '1 more brings 2 items free',
+    '1 more Pad brings 2 items free',
   ],
-])('%j of %s', (nudge, kind, sentence) =>
-  expect(explainNudge({ promotion: 'p1', ...nudge } as Nudge, kind)).toBe(sentence),
-)
+])('%j of %s', (nudge, kind, sentence) => {
+  const { missingUnits = 1 } = nudge as Partial<KeptNudge>
+  const kept = { promotion: 'p1', add: [{ sku: 'P', quantity: missingUnits }], reward: null, ...nudge } as KeptNudge
+  expect(explainNudge(kept, { nameOf: () => 'Pad', kind })).toBe(sentence)
+})
 
 test('codes', () => {
   expect(explainCode({ outcome: 'refused', reason: 'code-over-limit' })).toMatch(/^can’t be added/)
@@ -377,10 +387,11 @@ test('a whole quote in sentences', () => {
   const plan = compilePlan({ store, catalogue: { categories: [], products, sets: [] }, promotions: [five] })
   const cart = { ...PLAIN, codes: ['pads', 'x'] }
   const quote = computeQuote(plan, { now: 0, cart, facts: {}, codes: {} })
-  expect(writeQuote(quote, { names, find: () => five })).toEqual([
+  const kept = [{ promotion: 'p2', missingUnits: 3, reward: { percent: 5000 }, add: [{ sku: 'PAD', quantity: 3 }] }]
+  expect(writeQuote(quote, kept, { names, find: () => five })).toEqual([
     'Five pads begins at 5; this cart has 2, so it needs 3 more.',
     'Code pads changes nothing: its offer begins at 5; this cart has 2, so it needs 3 more.',
     'Code x is not known; check how it is written.',
-    'Five pads: 3 more bring 50 % less.',
+    `Five pads: 3 more ${names.product('PAD')} bring 50 % less.`,
   ])
 })

@@ -4,7 +4,7 @@ import {
   type FailedTest,
   type Held,
   type Mechanic,
-  type Nudge,
+  type KeptNudge,
   type Obstacle,
   type Promotion,
   type PromotionOutcome,
@@ -12,8 +12,8 @@ import {
   type SkipReason,
   type Value,
 } from '@novalex/core'
-import { describeFailed, describeTest } from './condition.ts'
-import { formatEnd, formatLocal, formatMoney, plural } from './format.ts'
+import { describeFailed, describeTest, describeWanted } from './condition.ts'
+import { formatEnd, formatLocal, formatMoney, joinWords, plural } from './format.ts'
 import { describeDelivery } from './offerSentence.ts'
 import { describeValue, type Names } from './ruleWords.ts'
 
@@ -33,6 +33,7 @@ interface Facts {
   readonly needed?: number
   readonly missingUnits?: number
   readonly missingAmount?: number
+  readonly delivery?: 'none' | 'other'
   readonly withIt?: number
   readonly without?: number
 }
@@ -55,7 +56,8 @@ const TEXT: Readonly<Record<SkipReason, (facts: Facts, place: Place) => string>>
   'no-code': () => 'needs its code',
   'sign-in-needed': (facts, { names }) => describeUnknown(facts as Partial<FailedTest>, names),
   condition: (facts, { names }) => describeFailed(facts as unknown as FailedTest, names),
-  'nothing-in-reach': () => 'applies to nothing in this cart',
+  'nothing-in-reach': ({ delivery }) =>
+    delivery === undefined ? 'applies to nothing in this cart' : NO_DELIVERY[delivery],
   'below-first-tier': (facts) => describeFirstTier(facts),
   'not-enough-units': (facts) => `needs ${describeMissing(facts)}`,
   'used-up': ({ limit }) => `has been used ${plural(limit ?? 0, 'time')}, as often as it may be`,
@@ -76,6 +78,11 @@ const TEXT: Readonly<Record<SkipReason, (facts: Facts, place: Place) => string>>
       : 'would not make anything in this cart cheaper'
   },
   floor: () => 'would go below the floor of the items it applies to',
+}
+
+const NO_DELIVERY = {
+  none: 'needs a way of delivery, and none is chosen yet',
+  other: 'is for another way of delivery',
 }
 
 const OBSTACLES: Readonly<Record<Obstacle, (name: string) => string>> = {
@@ -136,9 +143,9 @@ function describeMissing({ missingUnits, missingAmount }: Facts): string {
 }
 
 /** A test that nobody can judge of a guest; without one, it is how often one shopper may have it. */
-function describeUnknown({ test, isNegated = false }: Partial<FailedTest>, names: Names): string {
-  if (!test) return 'may be used so often per shopper, so it needs one who is signed in'
-  return `can’t be known for a guest; it is for anyone ${describeTest(test, names, isNegated)}`
+function describeUnknown(failed: Partial<FailedTest>, names: Names): string {
+  if (!failed.test) return 'has a limit for each shopper, so it needs one who is signed in'
+  return `can’t be known for a guest; it is for anyone ${describeWanted(failed as FailedTest, names)}`
 }
 
 function describeFirstTier({ found = 0, limit = 0, ...missing }: Facts): string {
@@ -191,11 +198,16 @@ export function explainCode({ outcome, reason }: Pick<CodeOutcome, 'outcome' | '
   return (reason && CODE_TEXT[reason]) ?? 'can’t be used'
 }
 
-/** What a little more would bring: `2 more bring 10 % less`. The mechanic says what the reward is a reward of. */
-export function explainNudge({ missingUnits, missingAmount, reward }: Nudge, kind?: Mechanic['kind']): string {
-  const more = missingUnits === undefined ? `${formatMoney(missingAmount ?? 0)} more` : `${missingUnits} more`
-  const verb = missingUnits === undefined || missingUnits === 1 ? 'brings' : 'bring'
-  return `${more} ${verb} ${describeReward(reward, kind)}`
+/** What a little more would bring: `2 more Drawing pad A4 bring 10 % off`. The mechanic says what the reward is a reward of. */
+export function explainNudge(
+  { missingUnits, missingAmount, reward, add }: KeptNudge,
+  { nameOf, kind }: { readonly nameOf: (sku: string) => string; readonly kind?: Mechanic['kind'] | undefined },
+): string {
+  const name = (times: string) => add.map(({ sku, quantity }) => `${quantity} ${times} ${nameOf(sku)}`)
+  const brings = describeReward(reward, kind)
+  if (missingUnits === undefined)
+    return `${formatMoney(missingAmount ?? 0)} more brings ${brings}, for example with ${joinWords(name('×'), 'and')}`
+  return `${joinWords(name('more'), 'and')} ${missingUnits === 1 ? 'brings' : 'bring'} ${brings}`
 }
 
 function describeReward(reward: unknown, kind?: Mechanic['kind']): string {
@@ -210,7 +222,7 @@ function describeReward(reward: unknown, kind?: Mechanic['kind']): string {
 }
 
 /** A quote in sentences: what became of each promotion and each code, and what a little more would bring. */
-export function writeQuote(quote: Quote, context: ReasonContext): string[] {
+export function writeQuote(quote: Quote, kept: readonly KeptNudge[], context: ReasonContext): string[] {
   const explain = (outcome: PromotionOutcome) => explainOutcome(outcome, context)
   const nameOf = (id: string) => context.find(id)?.name ?? id
   const outcomes = quote.promotions.map((outcome) => `${nameOf(outcome.promotion)} ${explain(outcome)}.`)
@@ -218,8 +230,9 @@ export function writeQuote(quote: Quote, context: ReasonContext): string[] {
     const own = quote.promotions.find(({ promotion }) => promotion === code.promotion)
     return `Code ${code.code} ${explainCode(code, own?.reason ? explain(own) : '')}.`
   })
-  const nudges = quote.nudges.map((nudge) => {
-    return `${nameOf(nudge.promotion)}: ${explainNudge(nudge, context.find(nudge.promotion)?.mechanic.kind)}.`
+  const nudges = kept.map((nudge) => {
+    const kind = context.find(nudge.promotion)?.mechanic.kind
+    return `${nameOf(nudge.promotion)}: ${explainNudge(nudge, { nameOf: context.names.product, kind })}.`
   })
   return [...outcomes, ...codes, ...nudges]
 }

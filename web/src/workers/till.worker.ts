@@ -4,7 +4,9 @@ import {
   compileSchedule,
   computeEdges,
   computeQuote,
+  findKeptNudges,
   findLiveMoment,
+  fitCart,
   writeReceipt,
   type Cart,
   type CartLine,
@@ -14,6 +16,7 @@ import {
   type EdgeMoment,
   type EdgeShopper,
   type Instant,
+  type KeptNudge,
   type Order,
   type Product,
   type Promotion,
@@ -42,6 +45,8 @@ export interface TillAnswer {
   readonly before: Quote
   /** Both on paper, where they differ. */
   readonly receipts: { readonly before: Receipt; readonly after: Receipt } | null
+  /** What a little more would bring, tried. */
+  readonly nudges: readonly KeptNudge[]
   /** The promotions whose reach holds something in the cart. */
   readonly near: readonly string[]
 }
@@ -50,11 +55,15 @@ export interface TillAnswer {
 export interface Compared {
   readonly without: number
   readonly with: number
+  /** What it saves, gifts counted with what they are worth; below 0 where it adds. */
+  readonly saves: number
 }
 
 export interface EdgePrices {
   /** When carts, numbers sold and shoppers are priced, where the promotion does not run at the till's moment: the nearest at which it does. */
   readonly asOf: Instant | null
+  /** Whether somebody else is priced than stands at the till, since the promotion is not for them. */
+  readonly isFitted: boolean
   /** The cart that moments and numbers sold are priced with: at the last limit, or one item. */
   readonly sample: readonly CartLine[]
   readonly moments: readonly (EdgeMoment & Compared)[]
@@ -85,25 +94,37 @@ const worker = {
       before,
       after,
       receipts: young && after && comparePaper([kept, before], [young, after]),
+      nudges: young && after ? findKeptNudges(young, order, after) : findKeptNudges(kept, order, before),
       near: findNear(kept, question),
     }
   },
 
   /** The limits of the edited promotion, priced for the till's shopper just below, at and above each. */
   edges({ products, cart: inTill, now, edited }: TillQuestion): EdgePrices {
-    const cart = fulfil(edited, inTill)
     const [sample] = products
-    const none: EdgePrices = { asOf: null, sample: [], moments: [], carts: [], facts: [], shoppers: [] }
+    const none: EdgePrices = {
+      asOf: null,
+      isFitted: false,
+      sample: [],
+      moments: [],
+      carts: [],
+      facts: [],
+      shoppers: [],
+    }
     if (!sample) return none
     return (
       attempt(() => {
         const others = compile(products, edited, true)
         const all = compile(products, edited)
         const live = findLiveMoment(compileSchedule(edited.schedule, all.store.timeZone), now) ?? now
+        const own = fulfil(edited, inTill)
+        const cart = fitCart(edited.when, own, all)
         const order: Order = { now: live, cart, facts: {}, codes: {} }
         const compare = (changes: Partial<Order>): Compared => {
-          const totalOf = (plan: CompiledPlan) => computeQuote(plan, { ...order, ...changes }).totals.grand
-          return { without: totalOf(others), with: totalOf(all) }
+          const totalsOf = (plan: CompiledPlan) => computeQuote(plan, { ...order, ...changes }).totals
+          const [before, after] = [totalsOf(others), totalsOf(all)]
+          const saves = after.saved - after.surcharges - (before.saved - before.surcharges)
+          return { without: before.grand, with: after.grand, saves }
         }
         const { moments, carts, facts, shoppers } = computeEdges(edited, all, { sku: sample.sku, order })
         const lines = carts.findLast(({ side }) => side === 'at')?.lines ?? [{ sku: sample.sku, quantity: 1 }]
@@ -111,6 +132,7 @@ const worker = {
         const as = (changes: Partial<Shopper>) => ({ ...one, shopper: { ...(cart.shopper ?? SOMEBODY), ...changes } })
         return {
           asOf: live === now ? null : live,
+          isFitted: JSON.stringify(cart) !== JSON.stringify(own),
           sample: lines,
           moments: moments.map((edge) => ({ ...edge, ...compare({ now: edge.at, cart: one }) })),
           carts: carts.map((edge) => ({ ...edge, ...compare({ cart: { ...cart, lines: edge.lines } }) })),

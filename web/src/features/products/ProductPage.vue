@@ -90,6 +90,11 @@ const facts = computed(() => {
     [words.facts.family, product.family ?? text.common.none],
   ]
 })
+/** The regular price at the moment, and what it is sold for. */
+const standing = computed(() => {
+  const { product, shelf } = data.value!.priced
+  return { regular: data.value!.row?.regular ?? product.regularPrice, shelf }
+})
 function causeOf({ promotions, source, from }: HistoryAnswer['spans'][number]): string {
   const by = promotions.map((id) => data.value!.history.names[id] ?? id).join(', ') || words.regularCause
   if (source === 'imported') return `${words.sources.imported}`
@@ -154,7 +159,7 @@ function remove(): void {
         <div>
           <p class="prior" role="status">
             {{
-              describePrior(data.history, data.priced.product.regularPrice, {
+              describePrior(data.history, standing, {
                 zone: store.zone,
                 days: store.info!.store.priorDays ?? PRIOR_DAYS,
               })

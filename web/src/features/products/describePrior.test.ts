@@ -10,7 +10,7 @@ const answer = (prior: HistoryAnswer['prior'], struck: number | null) => ({
 })
 
 test.each<[string, ReturnType<typeof answer>, RegExp]>([
-  ['nothing reduced', answer(null, null), /^Nothing is reduced/],
+  ['nothing reduced', answer(null, null), /^The shop did not show this price/],
   [
     'the regular price',
     answer({ began, price: 1000, at }, 1000),
@@ -24,5 +24,12 @@ test.each<[string, ReturnType<typeof answer>, RegExp]>([
   ['none', answer({ began, price: 700, at }, null), /^Nothing may be crossed out: it was 7.00 €/],
   ['nothing known', answer({ began, price: null, at: null }, null), /nothing is known of the days before/],
 ])('%s', (_case, given, sentence) =>
-  expect(describePrior(given, 1000, { zone: 'Europe/Vienna', days: 30 })).toMatch(sentence),
+  expect(describePrior(given, { regular: 1000, shelf: 900 }, { zone: 'Europe/Vienna', days: 30 })).toMatch(sentence),
 )
+
+test('nothing is reduced, and nothing may be crossed out', () => {
+  const standing = { regular: 1000, shelf: 1000 }
+  expect(describePrior(answer(null, null), standing, { zone: 'Europe/Vienna', days: 30 })).toMatch(
+    /^Nothing is reduced/,
+  )
+})

@@ -5,11 +5,11 @@ import { formatInstant, formatMoney } from '@/locale/format.ts'
 /** What may be crossed out beside the present price, and why not more. */
 export function describePrior(
   { prior, struck }: Pick<HistoryAnswer, 'prior' | 'struck'>,
-  regular: number,
+  { regular, shelf }: { readonly regular: number; readonly shelf: number },
   { zone, days }: { readonly zone: string; readonly days: number },
 ): string {
   const words = productText.prior
-  if (!prior) return words.none
+  if (!prior) return shelf < regular ? words.notShown : words.none
   const dayOf = (text: string) => formatInstant(Date.parse(text), { zone })
   if (prior.price === null || prior.at === null) return words.unknown(dayOf(prior.began))
   if (struck === null) return words.cheaper(formatMoney(prior.price), dayOf(prior.at))

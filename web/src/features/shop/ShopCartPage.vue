@@ -79,8 +79,9 @@ function onQuantity(sku: string, event: Event): void {
             <strong class="money">{{ formatMoney(line.total) }}</strong>
           </span>
         </div>
-        <p v-for="({ kind, title, nudge }, index) in data.nudges" :key="index" class="nudge">
-          ↗ <strong v-if="title">{{ title }}:</strong> {{ explainNudge(nudge, kind) }}.
+        <p v-for="({ kind, title, nudge, names: goods }, index) in data.nudges" :key="index" class="nudge">
+          ↗ <strong v-if="title">{{ title }}:</strong>
+          {{ explainNudge(nudge, { kind, nameOf: (sku) => goods[sku] ?? sku }) }}.
         </p>
       </div>
       <aside>

@@ -2,18 +2,22 @@
 import { formatAmount, type Promotion } from '@novalex/core'
 import { computed } from 'vue'
 import { planningText } from '@/locale/enPlanning.ts'
-import { describeValue } from '@/locale/ruleWords.ts'
+import { describeShopOffer, describeShopValue } from '@/locale/shopOffer.ts'
 import { useNames } from '@/stores/names.ts'
-import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { describeOffer, labelOfOffer } from './describeDisplay.ts'
+import { labelOfOffer } from './describeDisplay.ts'
 
 /** An offer on a product page: its title, what it gives, and its steps as a table. */
-const { promotion } = defineProps<{ promotion: Promotion }>()
+const { promotion, goods = {} } = defineProps<{
+  promotion: Pick<Promotion, 'mechanic' | 'when' | 'display'>
+  /** Names of the products that it names, by SKU. */
+  goods?: Readonly<Record<string, string>>
+}>()
 
 const names = useNames()
-const store = useStoreInfo()
 const words = planningText.display
-const sentence = computed(() => describeOffer(promotion, store.info!.store, names.names))
+const sentence = computed(() =>
+  describeShopOffer(promotion, { ...names.names, product: (sku) => goods[sku] ?? names.names.product(sku) }),
+)
 const label = computed(() => labelOfOffer(promotion))
 const steps = computed(() => {
   const { mechanic, display } = promotion
@@ -28,7 +32,7 @@ const steps = computed(() => {
           : `${from}`
         : `${from}+`
       : formatAmount(from)
-    return { range, reward: describeValue(value) }
+    return { range, reward: describeShopValue(value) }
   })
   return { head: isUnits ? words.steps.units : words.steps.money, rows }
 })

@@ -65,7 +65,13 @@ const untilOf = (until: string) =>
         }}</v-btn>
         <section v-if="offers && offers.length > 0">
           <h2>{{ shopText.offers }}</h2>
-          <ShopOffer v-for="offer in offers" :key="offer.id" :promotion="offer" class="offer" />
+          <ShopOffer
+            v-for="(offer, index) in offers"
+            :key="index"
+            :promotion="offer"
+            :goods="offer.names"
+            class="offer"
+          />
         </section>
       </div>
     </article>

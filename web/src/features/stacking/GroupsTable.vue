@@ -57,6 +57,7 @@ function setConflicts(conflicts: Store['conflicts']): void {
         <input type="radio" name="conflicts" :checked="store.conflicts === kind" @change="setConflicts(kind)" />
         {{ title }}
       </label>
+      <p class="quiet">{{ words.conflictsHint }}</p>
     </fieldset>
   </section>
 </template>

@@ -26,6 +26,17 @@ const { data, error, reload } = useLoad([first, second, () => store.info?.planRe
 const pair = computed(() => data.value?.pair ?? null)
 const find = (id: string) => promotions.find((promotion) => promotion.id === id)
 
+/** A sale price that keeps an offer away with which the cart would have cost less. */
+const shelfFirst = computed(() => {
+  if (!pair.value) return null
+  const { first: one, second: other, both, outcomes } = pair.value
+  const totals = [one, other]
+  const at = outcomes.findIndex(({ outcome }, index) => outcome === 'skipped' && totals[index]! < both)
+  const [offer, sale] = [outcomes[at], outcomes[1 - at]].map((outcome) => outcome && find(outcome.promotion))
+  if (!offer || sale?.mechanic.kind !== 'markdown') return null
+  return words.shelfFirst(sale.name, offer.name, formatAmount(totals[at]!), formatAmount(both))
+})
+
 const explain = (outcome: PromotionOutcome) => explainOutcome(outcome, { names: names.names, find })
 </script>
 
@@ -57,6 +68,7 @@ const explain = (outcome: PromotionOutcome) => explainOutcome(outcome, { names: 
           &#32;<strong>{{ find(outcome.promotion)?.name }}</strong> {{ explain(outcome) }}.
         </li>
       </ul>
+      <p v-if="shelfFirst" class="wrong">▲ {{ shelfFirst }}</p>
     </div>
   </section>
 </template>

@@ -71,6 +71,7 @@ const parts = computed<{ hint: string; head: string; rows: Row[] }[]>(() => {
   <section v-if="edges && products.length > 0">
     <h2>{{ words.title }}</h2>
     <p v-if="parts.length === 0" class="quiet">{{ words.none }}</p>
+    <p v-if="edges.isFitted && parts.length > 0" class="quiet">{{ words.fitted }}</p>
     <template v-for="part in parts" :key="part.hint">
       <p class="quiet">{{ part.hint }}</p>
       <table class="printed">
@@ -93,7 +94,7 @@ const parts = computed<{ hint: string; head: string; rows: Row[] }[]>(() => {
               <strong>{{ formatAmount(row.with) }}</strong>
             </td>
             <td class="number">
-              {{ row.with === row.without ? text.common.none : formatAmount(row.without - row.with) }}
+              {{ row.saves === 0 ? text.common.none : formatAmount(row.saves) }}
             </td>
           </tr>
         </tbody>

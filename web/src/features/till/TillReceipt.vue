@@ -30,7 +30,7 @@ const codes = computed(
     })) ?? [],
 )
 const nudges = computed(() =>
-  (quote.value?.nudges ?? []).filter(
+  (answer?.nudges ?? []).filter(
     ({ promotion }) => promotion === edited.id || (answer?.near.includes(promotion) ?? false),
   ),
 )
@@ -129,7 +129,8 @@ function onQuantity(sku: string, event: Event): void {
         {{ isApplied ? '✓' : '✕' }} {{ sentence }}
       </p>
       <p v-for="(nudge, index) in nudges" :key="index" class="nudge">
-        ↗ {{ nameOf(nudge.promotion) }}: {{ explainNudge(nudge, find(nudge.promotion)?.mechanic.kind) }}.
+        ↗ {{ nameOf(nudge.promotion) }}:
+        {{ explainNudge(nudge, { nameOf: productName, kind: find(nudge.promotion)?.mechanic.kind }) }}.
       </p>
       <p v-if="answer && !answer.after" class="wrong" role="alert">{{ words.waiting }}</p>
     </template>

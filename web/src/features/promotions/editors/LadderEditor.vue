@@ -65,10 +65,10 @@ function remove(index: number): void {
   setRungs(rungs.value.toSpliced(index, 1))
 }
 
-/** Whom a rung by units sold holds for: the one after that many have been sold, up to the next rung. */
-function buyers(index: number): string {
+/** How long a rung by units sold holds. */
+function holds(index: number): string {
   const next = rungs.value[index + 1]?.at
-  return words.buyers(Number(rungs.value[index]!.at) + 1, next === undefined ? null : Number(next))
+  return words.while(Number(rungs.value[index]!.at), next === undefined ? null : Number(next))
 }
 </script>
 
@@ -92,7 +92,7 @@ function buyers(index: number): string {
           :model-value="rung.at"
           :path="`ladder.rungs.${index}.at`"
           :date-label="words.at.date"
-          time-label=" "
+          :time-label="words.at.time"
           :errors="problemsAt(`ladder.rungs.${index}.at`).map(explainProblem)"
           @update:model-value="(at) => at !== undefined && change(index, { at })"
         />
@@ -105,7 +105,7 @@ function buyers(index: number): string {
           @update:model-value="(at) => change(index, { at: at ?? 0 })"
         />
         <span v-if="typeof rung.at === 'number'" class="quiet upto">{{
-          ladder.by === 'unitsSold' ? buyers(index) : ''
+          ladder.by === 'unitsSold' ? holds(index) : ''
         }}</span>
         <ValueFields
           :value="rung.value"

@@ -8,7 +8,8 @@ import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { toPromotion } from '../toDraft.ts'
 import { usePromotion } from '../usePromotionDraft.ts'
-import { computeExamples } from './computeExamples.ts'
+import { computeExamples, judgeBundle } from './computeExamples.ts'
+import FloorNote from './FloorNote.vue'
 
 /** The rule in carts of real products from its reach, by itself: what they cost without it and with it. */
 const { draft, record, reach: data } = usePromotion()
@@ -32,19 +33,17 @@ const examples = computed(() =>
   }),
 )
 /** A bundle that costs what its items cost, or more, is nothing that anybody meant. */
-const isNoBargain = computed(
-  () =>
-    draft.value!.mechanic.kind === 'bundle' &&
-    examples.value.length > 0 &&
-    examples.value.every(({ before, after, gifts }) => after >= before && gifts.length === 0),
-)
+const bargain = computed(() => {
+  const { mechanic } = draft.value!
+  return mechanic.kind === 'bundle' && data.value ? judgeBundle(mechanic, data.value.reaches) : 'for-all'
+})
 const nameOf = (sku: string) => products.value.find((product) => product.sku === sku)?.name ?? sku
 </script>
 
 <template>
   <div v-if="data" class="live-example" aria-live="polite">
     <p v-if="isEmpty" class="wrong">▲ {{ text.promotion.reach.nothing }}</p>
-    <p v-else-if="isNoBargain" class="wrong">▲ {{ offerText.noBargain }}</p>
+    <p v-else-if="bargain !== 'for-all'" class="wrong">▲ {{ offerText.bargains[bargain] }}</p>
     <ul v-if="!isEmpty">
       <li v-for="(example, index) in examples" :key="index">
         {{ example.lines.map(({ sku, quantity }) => `${quantity} × ${nameOf(sku)}`).join(', ') }}:
@@ -58,5 +57,6 @@ const nameOf = (sku: string) => products.value.find((product) => product.sku ===
         >
       </li>
     </ul>
+    <FloorNote :found="data" />
   </div>
 </template>

@@ -1,21 +1,48 @@
 <script setup lang="ts">
-import { computeFloor, computeMarkdown, type Markdown, type Product } from '@novalex/core'
+import {
+  compileRungs,
+  compileSchedule,
+  computeFloor,
+  computeMarkdown,
+  findRung,
+  type Markdown,
+  type Product,
+} from '@novalex/core'
 import { computed, watch } from 'vue'
 import { text } from '@/locale/en.ts'
 import { formatMoney, formatPercentRead, plural } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useNames } from '@/stores/names.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { toPromotion } from '../toDraft.ts'
 import { usePromotion } from '../usePromotionDraft.ts'
+import FloorNote from './FloorNote.vue'
 
 /** The rule in numbers of real products from the reach, percent and amount both. */
 const { mechanic } = defineProps<{ mechanic: Markdown }>()
 const store = useStoreInfo()
 const names = useNames()
-const { reach: data } = usePromotion()
+const moment = useMoment()
+const { draft, record, reach: data } = usePromotion()
 const words = text.promotion.value
 
 watch(data, (answer) => {
   if (answer) names.learnProducts([...answer.reaches[0]!.sample, ...answer.unmovedSample])
+})
+
+/** What a ladder makes of the value at the till's moment, with nothing sold; null where its first rung is not reached. */
+const rung = computed(() => {
+  const promotion = toPromotion(record.value!, draft.value!)
+  if (!promotion.ladder) return null
+  try {
+    const { end } = compileSchedule(promotion.schedule, store.zone)
+    const rungs = compileRungs(promotion.ladder, end, store.zone)
+    return findRung(promotion, rungs, { now: moment.instant, facts: {} })
+  } catch (error) {
+    // In the middle of an edit it may name a day that no calendar has.
+    if (error instanceof RangeError) return null
+    throw error
+  }
 })
 
 const examples = computed(
@@ -23,7 +50,8 @@ const examples = computed(
 )
 
 function priceOf(product: Product): { after: number; saved: number } {
-  const { value = mechanic.bands?.findLast((band) => band.from <= product.regularPrice)?.value } = mechanic
+  const value =
+    rung.value ?? mechanic.value ?? mechanic.bands?.findLast((band) => band.from <= product.regularPrice)?.value
   if (!value) return { after: product.regularPrice, saved: 0 }
   const unit = {
     regular: product.regularPrice,
@@ -36,7 +64,8 @@ function priceOf(product: Product): { after: number; saved: number } {
 
 /** The reduction as the shopper could read it otherwise: a percentage as money, an amount as a share. */
 function otherReading(product: Product, saved: number): string {
-  const isPercent = mechanic.value !== undefined && 'percent' in mechanic.value
+  const value = rung.value ?? mechanic.value
+  const isPercent = value !== undefined && 'percent' in value
   return isPercent ? formatMoney(saved) : formatPercentRead(saved, product.regularPrice)
 }
 </script>
@@ -47,6 +76,7 @@ function otherReading(product: Product, saved: number): string {
       <li v-for="{ product, after, saved } in examples" :key="product.sku">
         {{ product.name }}: <span class="struck">{{ formatMoney(product.regularPrice) }}</span> →
         <strong>{{ formatMoney(after) }}</strong>
+        <template v-if="rung"> {{ words.atFirst }}</template>
         <span v-if="saved > 0" class="quiet"> · {{ otherReading(product, saved) }}</span>
       </li>
     </ul>
@@ -55,5 +85,6 @@ function otherReading(product: Product, saved: number): string {
       ▲ {{ words.unmoved(plural(data.unmoved, 'product')) }}:
       {{ data.unmovedSample.map(({ name }) => name).join(', ') }}
     </p>
+    <FloorNote :found="data" />
   </div>
 </template>
