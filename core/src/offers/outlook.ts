@@ -52,6 +52,12 @@ export class Outlook {
     return this.delivery(goods, pieces) + known
   }
 
+  /** How much looking ahead takes, against looking at one piece once. */
+  weigh(place: number, { pieces }: CartState): number {
+    const ahead = this.reducing.reduce((count, { at }) => count + (at < place ? 0 : 1), 0)
+    return Math.ceil((pieces.length * (1 + ahead)) / 12)
+  }
+
   private lowestPrice(place: number, piece: Piece): MinorUnits {
     const { line, regular, floor } = piece
     let { current } = piece

@@ -7,18 +7,25 @@ import type { CartState } from './offer.ts'
 import { Outlook } from './outlook.ts'
 import { computePay, isSole, keepOffers, runAll, type Contest, type Settlement } from './settleOffers.ts'
 
-/** How much a search may do. Each try of a promotion looks at every piece of the cart. */
+/** How much a search may do. Each try of a promotion looks at every piece of the cart, and so does each look ahead. */
 export interface SearchLimit {
-  /** The search goes on at least for so many tries: 4,096 are enough for every set of 12. */
+  /** Of a cart of at most `EXACT_LINES`, the search goes on at least for so many tries: 4,096 are enough for every set of 12. */
   readonly tries: number
-  /** Then it ends, with the best it has found, once it has looked at so many pieces. */
-  readonly looks: number
+  /** Then it ends, with the best it has found, once it has looked at so many pieces; what takes longer to try counts more. */
+  readonly work: number
 }
 
-export const SEARCH_LIMIT: SearchLimit = { tries: 4096, looks: 1_200_000 }
+/** About a second on a machine of the middle sort, whatever the cart. */
+export const SEARCH_LIMIT: SearchLimit = { tries: 4096, work: 1_000_000 }
+const EXACT_LINES = 50
 
-/** For a search that only explains why one was left out. */
-const EXPLAIN_LIMIT: SearchLimit = { tries: 0, looks: 60_000 }
+/** For searches that only explain why promotions were left out: of many promotions each gets less, so that all of them take about as long. */
+const EXPLAIN_WORK = 60_000
+const EXPLAINED = 12
+
+/** Trying a mechanic that takes units of several lines together takes so much longer than one that reduces each by itself. */
+const HEAVY = 4
+const isHeavy = ({ entry }: AdmittedPromotion) => ['buy-get', 'bundle'].includes(entry.promotion.mechanic.kind)
 
 /**
  * The subset for which the shopper pays least: a depth-first search in the order in which promotions are processed, each one taken
@@ -61,7 +68,8 @@ export function searchWith(contest: Contest, settlement: Settlement, forced: Adm
   const parts = splitContest(keepOffers(contest, (one) => !isSole(one)))
   const own = parts.find(({ second, third }) => second.includes(forced) || third.includes(forced))
   if (!own) return null
-  const search = new Search(own, { forced, limit: EXPLAIN_LIMIT })
+  const rivals = Math.max(EXPLAINED, contest.second.length + contest.third.length)
+  const search = new Search(own, { forced, limit: { tries: 0, work: (EXPLAIN_WORK * EXPLAINED) / rivals } })
   search.descend(0, { pieces: own.pieces, gifts: [] }, [])
   if (!search.best) return null
   const isElsewhere = (one: AdmittedPromotion) => !own.second.includes(one) && !own.third.includes(one)
@@ -85,10 +93,12 @@ class Search {
   best: Weighed | null = null
   isCut = false
   private tries = 0
-  private looks = 0
+  private work = 0
   private readonly contest: Contest
   private readonly forced: AdmittedPromotion | null
   private readonly limit: SearchLimit
+  /** The tries that are always made. */
+  private readonly least: number
   private readonly offers: readonly AdmittedPromotion[]
   private readonly outlook: Outlook
   /** What conditions of phase 3 look at, while the search is below the end of phase 2. */
@@ -99,6 +109,7 @@ class Search {
     this.contest = contest
     this.forced = forced
     this.limit = limit
+    this.least = contest.session.order.cart.lines.length <= EXACT_LINES ? limit.tries : 0
     this.offers = [...second, ...third]
     this.outlook = new Outlook(contest, this.offers)
   }
@@ -127,8 +138,8 @@ class Search {
     const { contest, offers } = this
     const offer = offers[place]!
     this.tries++
-    this.looks += state.pieces.length
-    if (this.tries > this.limit.tries && this.looks > this.limit.looks) this.isCut = true
+    this.work += state.pieces.length * (isHeavy(offer) ? HEAVY : 1)
+    if (this.tries > this.least && this.work > this.limit.work) this.isCut = true
     if (place >= contest.second.length && judgeWhen(offer.entry, this.view!) !== null) return null
     return applyOffer({ session: contest.session, offer, state }).state
   }
@@ -138,6 +149,7 @@ class Search {
     if (best === null) return this.isCut
     // Once the limit is reached, the path that is being walked is still finished.
     if (this.isCut && place < this.offers.length) return true
+    this.work += this.outlook.weigh(place, state)
     const lowest = this.outlook.lowest(place, state)
     if (lowest !== best.pay) return lowest > best.pay
     return members.length + this.offers.length - place < best.members.length

@@ -54,9 +54,7 @@ export function createPriceHistory(database: Database): PriceHistory {
   })
 
   return {
-    async of(products, { ahead, now: clock, to, onProgress }) {
-      // A moment is asked about to the minute; in the minute that runs, it is the present.
-      const now = to > clock - MINUTE_MS ? Math.min(clock, to - 1) : clock
+    async of(products, { ahead, now, to, onProgress }) {
       const skus = products.map(({ sku }) => sku)
       const [{ shownUntil }, past, regular, shown] = await Promise.all([
         getStore(database),
@@ -105,6 +103,11 @@ function compileFor(
   return compilePlan({ store, promotions, catalogue: { ...goods, sets: resolveSets(sets, goods) } })
 }
 
+/** Moments are asked about to the minute: in the minute that runs, the moment is the present, from which a plan holds. */
+export function presentOf(now: Instant, at: Instant): Instant {
+  return at <= now && at > now - MINUTE_MS ? at : now
+}
+
 /** What may be crossed out beside each product's shelf price at `at` under a plan; products beside which nothing may are left out. */
 export async function computeStruckPrices(
   history: PriceHistory,
@@ -113,7 +116,7 @@ export async function computeStruckPrices(
 ): Promise<Map<string, MinorUnits>> {
   const struck = new Map<string, MinorUnits>()
   if (products.length === 0) return struck
-  const histories = await history.of(products, { ahead, now, to: at + 1 })
+  const histories = await history.of(products, { ahead, now: presentOf(now, at), to: at + 1 })
   for (const [sku, spans] of histories) {
     const present = spans.findLast(({ from, until }) => from <= at && at < until)
     const price = present ? computeStruckPrice(present, computePriorPrice(spans, at, ahead.plan.store.priorDays)) : null

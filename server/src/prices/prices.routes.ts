@@ -15,7 +15,7 @@ import { parseParams, parseQuery } from '../http/validate.ts'
 import { ONLOOKER, resolveQuestion } from '../plan/resolveQuestion.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { listReleases, findReleasedPlan } from '../releases/releases.repository.ts'
-import type { PriceHistory } from './priceHistory.service.ts'
+import { presentOf, type PriceHistory } from './priceHistory.service.ts'
 
 interface PricesDeps {
   readonly database: Database
@@ -31,7 +31,7 @@ export function createPricesRoutes({ database, plans, clock, history }: PricesDe
     const sourced = await resolveQuestion(parseQuery(PlanQuery, request), { plans, clock })
     const { plan, now: at } = sourced
     const product = getProduct(plan, parseParams(SkuParams, request).sku)
-    const now = clock.now()
+    const now = presentOf(clock.now(), at)
     const to = Math.max(computeHorizon([plan], now), at + 1)
     const spans = (await history.of([product], { ahead: sourced, now, to })).get(product.sku)!
     const prior = computePriorPrice(spans, at, plan.store.priorDays)

@@ -339,6 +339,8 @@ export const text = {
     nothing: 'The cart is empty. Add a product to see what it would cost.',
     others: (count: string) => `${count} apply to nothing here`,
     broken: 'This cart can’t be priced:',
+    unproven:
+      'So many offers fit this cart that not all of their combinations were tried: this is the best that was found.',
     waiting: 'Priced as last saved; mend the marked place to see the edit.',
   },
   edges: {

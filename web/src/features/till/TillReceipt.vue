@@ -132,6 +132,7 @@ function onQuantity(sku: string, event: Event): void {
         ↗ {{ nameOf(nudge.promotion) }}:
         {{ explainNudge(nudge, { nameOf: productName, kind: find(nudge.promotion)?.mechanic.kind }) }}.
       </p>
+      <p v-if="quote && !quote.proven" class="quiet">{{ words.unproven }}</p>
       <p v-if="answer && !answer.after" class="wrong" role="alert">{{ words.waiting }}</p>
     </template>
   </div>
