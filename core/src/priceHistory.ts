@@ -68,8 +68,13 @@ export function overlaySpans(under: readonly HistorySpan[], over: readonly Histo
       .map((from, index) => ({ ...span, from, until: ends[index]! }))
       .filter(({ from, until }) => from < until)
   })
+  return joinSpans([...kept, ...over].sort((a, b) => a.from - b.from))
+}
+
+/** Spans in their order, neighbours that say the same joined. */
+export function joinSpans(spans: readonly HistorySpan[]): HistorySpan[] {
   const joined: HistorySpan[] = []
-  for (const span of [...kept, ...over].sort((a, b) => a.from - b.from)) join(joined, span)
+  for (const span of spans) join(joined, span)
   return joined
 }
 

@@ -16,12 +16,12 @@ export async function fillWithDemo({ databaseUrl, now = '' }) {
 }
 
 /** Starts Novalex's server and waits until it answers. Its log and process id are kept in `folder`. */
-export async function startServer({ databaseUrl, port, folder, now = '' }) {
+export async function startServer({ databaseUrl, port, folder, now = '', settings = {} }) {
   const logFile = join(folder, 'server.log')
   const log = openSync(logFile, 'w')
   const child = spawn(process.execPath, ['--enable-source-maps', MAIN], {
     cwd: ROOT,
-    env: { ...process.env, DATABASE_URL: databaseUrl, NOVALEX_PORT: String(port), NOVALEX_NOW: now },
+    env: { ...process.env, DATABASE_URL: databaseUrl, NOVALEX_PORT: String(port), NOVALEX_NOW: now, ...settings },
     detached: true,
     stdio: ['ignore', log, log],
   })

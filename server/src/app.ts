@@ -1,13 +1,9 @@
-import { randomUUID } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import compression from 'compression'
 import express, { type Express, type Router } from 'express'
-import { rateLimit } from 'express-rate-limit'
 import expressStaticGzip from 'express-static-gzip'
-import helmet from 'helmet'
 import type { Logger } from 'pino'
-import { pinoHttp } from 'pino-http'
 import { createActivityRoutes } from './activity/activity.routes.ts'
 import { createCatalogueRoutes } from './catalogue/catalogue.routes.ts'
 import { createCatalogueService } from './catalogue/catalogue.service.ts'
@@ -18,9 +14,9 @@ import type { Clock } from './clock.ts'
 import type { Config } from './config.ts'
 import type { Database } from './db/openDatabase.ts'
 import { AppError } from './http/AppError.ts'
+import { frameApi, frameRequests } from './http/frame.ts'
 import { handleError } from './http/handleError.ts'
 import { parseJson } from './http/parseJson.ts'
-import { refuseForeign } from './http/refuseForeign.ts'
 import { createHealthCheck } from './http/health.ts'
 import { createImportsRoutes } from './imports/imports.routes.ts'
 import { createFilesRoutes } from './files/files.routes.ts'
@@ -61,14 +57,7 @@ export interface AppDeps {
 export function createApp(deps: AppDeps): Express {
   const { config, database, logger } = deps
   const app = express()
-  app.disable('x-powered-by')
-  app.use(pinoHttp({ logger, genReqId: () => randomUUID(), quietReqLogger: true, serializers: LOGGED }))
-  app.use((request, response, next) => {
-    response.set('x-request-id', String(request.id))
-    next()
-  })
-  app.use(createSecurityHeaders())
-  app.use(refuseForeign(config))
+  frameRequests(app, { config, logger })
   app.get('/healthz', createHealthCheck(database))
   app.use(compression())
   app.use('/api', createApi(deps))
@@ -80,21 +69,11 @@ export function createApp(deps: AppDeps): Express {
   return app
 }
 
-/** What the log says of a request and its answer: no header, since some are secrets. */
-const LOGGED = {
-  req: ({ id, method, url }: { id: string; method: string; url: string }) => ({ id, method, url }),
-  res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
-}
-
 function createApi(deps: AppDeps): Router {
   const { config, database } = deps
   const api = express.Router()
   const promotions = createPromotionsService(deps)
-  api.use(createRateLimit(config.requestsPerMinute))
-  api.use((_request, response, next) => {
-    response.set('cache-control', 'no-store')
-    next()
-  })
+  frameApi(api, config)
   const answers = createAnswers(deps.threads)
   api.use('/imports', createImportsRoutes(deps.imports, createTakeIn(config.uploads)))
   api.use(parseJson)
@@ -120,32 +99,6 @@ function createApi(deps: AppDeps): Router {
     throw new AppError('no-such-page')
   })
   return api
-}
-
-function createRateLimit(limit: number) {
-  return rateLimit({
-    windowMs: 60_000,
-    limit,
-    standardHeaders: 'draft-8',
-    legacyHeaders: false,
-    handler: (_request, _response, next) => {
-      next(new AppError('too-many-requests'))
-    },
-  })
-}
-
-/** Scripts from here alone; styles also inline, since the interface library writes its theme that way. */
-function createSecurityHeaders() {
-  return helmet({
-    contentSecurityPolicy: {
-      directives: {
-        'style-src': ["'self'", "'unsafe-inline'"],
-        'img-src': ["'self'", 'data:'],
-        'upgrade-insecure-requests': null,
-      },
-    },
-    strictTransportSecurity: false,
-  })
 }
 
 /** The built web application; every address that is no file is one of its pages. */

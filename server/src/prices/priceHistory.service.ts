@@ -4,7 +4,7 @@ import {
   computePriorPrice,
   computeStruckPrice,
   createPricers,
-  overlaySpans,
+  joinSpans,
   resolveSets,
   type CompiledPlan,
   type HistorySpan,
@@ -18,7 +18,7 @@ import { ONLOOKER } from '../plan/resolveQuestion.ts'
 import type { SourcedPlan } from '../plan/planSource.ts'
 import { findReleasedPlan, listReleasesSince, type ReleasedPlan } from '../releases/releases.repository.ts'
 import { getStore } from '../store/store.repository.ts'
-import { listPastPrices, listRegularPrices, listShownPrices } from './prices.repository.ts'
+import { createKnownPast } from './knownPast.ts'
 import { toEpochs, type Followed } from './toEpochs.ts'
 
 const KEPT_RELEASES = 50
@@ -53,18 +53,15 @@ export function createPriceHistory(database: Database): PriceHistory {
     fetchMethod: (number) => findReleasedPlan(database, number),
   })
 
+  const known = createKnownPast(database)
+
   return {
     async of(products, { ahead, now, to, onProgress }) {
-      const skus = products.map(({ sku }) => sku)
-      const [{ shownUntil }, past, regular, shown] = await Promise.all([
-        getStore(database),
-        listPastPrices(database, skus),
-        listRegularPrices(database, skus),
-        listShownPrices(database, skus),
-      ])
-      const written = shownUntil ?? -Infinity
+      const store = await getStore(database)
+      const past = await known.of(products, store)
+      const written = store.shownUntil ?? -Infinity
       const followed = await Promise.all(
-        (await listReleasesSince(database, shownUntil)).map(async ({ number, at }): Promise<Followed> => {
+        (await listReleasesSince(database, store.shownUntil)).map(async ({ number, at }): Promise<Followed> => {
           const isAhead = ahead.release === number
           const plan = isAhead ? ahead.plan : compileFor(await released.forceFetch(number), products, ahead.plan)
           return { release: number, from: Date.parse(at), plan }
@@ -77,17 +74,13 @@ export function createPriceHistory(database: Database): PriceHistory {
       return new Map(
         products.map((product, index) => {
           if (index % PROGRESS_STEP === 0) onProgress?.(index / products.length)
-          const own = past.get(product.sku) ?? []
-          const known = regular.get(product.sku) ?? [{ since: now, price: product.regularPrice }]
-          const from = own.at(-1)?.until ?? -Infinity
-          const bareUntil = Math.min(written, to)
-          const epochs = [
-            ...toEpochs([before], known, { from, to: bareUntil }),
-            ...toEpochs([before, ...followed, present], known, { from: Math.max(from, written), to }),
-          ]
-          const over = (shown.get(product.sku) ?? []).filter((span) => span.from < to)
-          const computed = computePriceHistory(product, epochs, ONLOOKER, pricerAt)
-          return [product.sku, [...own, ...overlaySpans(computed, over)]]
+          const { spans, regular } = past.get(product.sku)!
+          const prices = regular.length > 0 ? regular : [{ since: now, price: product.regularPrice }]
+          const imported = spans.findLast(({ source }) => source === 'imported')?.until ?? -Infinity
+          const range = { from: Math.max(imported, written), to }
+          const epochs = toEpochs([before, ...followed, present], prices, range)
+          const since = computePriceHistory(product, epochs, ONLOOKER, pricerAt)
+          return [product.sku, joinSpans([...spans.filter(({ from }) => from < to), ...since])]
         }),
       )
     },

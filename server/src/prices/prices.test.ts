@@ -53,6 +53,7 @@ test('a lower price in the 30 days before is all that may be struck, in the shop
   const began = at('2027-03-09T23:00:00Z')
   const past = { sku: 'PAD-2', from: began - 20 * DAY_MS, until: began - 10 * DAY_MS, price: 2200, regular: 2500 }
   await insertPastPrices(server.database, [past])
+  await server.database('store').increment('catalogue_revision', 1)
   expect(await history('PAD-2', '2027-03-12T00:00:00Z')).toMatchObject({
     prior: { began: '2027-03-09T23:00:00.000Z', price: 2200 },
     struck: 2200,

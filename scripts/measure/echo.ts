@@ -1,0 +1,23 @@
+import compression from 'compression'
+import express from 'express'
+import { pino } from 'pino'
+import { readConfig } from '../../server/src/config.ts'
+import { frameApi, frameRequests } from '../../server/src/http/frame.ts'
+import { parseJson } from '../../server/src/http/parseJson.ts'
+
+/** Gives back what it is sent, behind all that every request passes in Novalex: what a route is measured against. */
+const config = readConfig(process.env)
+const app = express()
+frameRequests(app, { config, logger: pino({ level: config.logLevel }) })
+app.use(compression())
+const api = express.Router()
+frameApi(api, config)
+api.use(parseJson)
+api.post('/echo', (request, response) => {
+  response.json(request.body)
+})
+app.use('/api', api)
+app.get('/healthz', (_request, response) => {
+  response.json({ status: 'ok' })
+})
+app.listen(config.port, config.host)

@@ -1,0 +1,154 @@
+import { spawn } from 'node:child_process'
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import autocannon from 'autocannon'
+import { build } from 'esbuild'
+import mysql from 'mysql2/promise'
+import { startDatabase } from './lib/database.mjs'
+import { runMain, say } from './lib/say.mjs'
+import { fillWithDemo, startServer } from './lib/serve.mjs'
+import { endProcess, ensureBuild, ensureModules, findFreePort, pause, ROOT } from './lib/system.mjs'
+
+const CONNECTIONS = 16
+const ROUNDS = 5
+const SECONDS = 4
+const LIST_ROUNDS = 41
+const RELEASES = 300
+const SETTINGS = { NOVALEX_REQUESTS_PER_MINUTE: '999999999', NOVALEX_LOG: 'warn' }
+
+/** Prints what the shop costs at the door: a cart against a bare echo behind the same middleware, and a list after many releases. */
+async function main() {
+  await ensureModules()
+  await ensureBuild()
+  const folder = join(ROOT, '.novalex', 'measure-shop')
+  mkdirSync(folder, { recursive: true })
+  const database = await startDatabase({ folder, database: 'novalex', fresh: true })
+  try {
+    await fillWithDemo({ databaseUrl: database.url })
+    const server = await startServer({
+      databaseUrl: database.url,
+      port: await findFreePort(),
+      folder,
+      settings: SETTINGS,
+    })
+    try {
+      await measureCart(server, folder)
+      await measureReleases(server, database.url)
+    } finally {
+      await server.stop()
+    }
+  } finally {
+    await database.stop()
+  }
+}
+
+async function measureCart(server, folder) {
+  const echo = await startEcho(folder)
+  try {
+    const { products } = await ask(`${server.url}/api/shop/products`)
+    const lines = products.slice(0, 5).map(({ sku }, at) => ({ sku, quantity: 1 + at }))
+    const cart = { lines, codes: [], channel: 'web', delivery: null, shopper: null }
+    const fire = async (url) => {
+      const result = await autocannon({
+        url,
+        method: 'POST',
+        body: JSON.stringify({ cart }),
+        headers: { 'content-type': 'application/json' },
+        connections: CONNECTIONS,
+        duration: SECONDS,
+      })
+      if (result.non2xx > 0) throw new Error(`${result.non2xx} of ${url} were no answers`)
+      return result.requests.average
+    }
+    const paths = [`${echo.url}/api/echo`, `${server.url}/api/shop/cart`]
+    for (const path of paths) await fire(path)
+    const rounds = []
+    for (let round = 0; round < ROUNDS; round++) rounds.push([await fire(paths[0]), await fire(paths[1])])
+    const [bare, priced] = [0, 1].map((at) => median(rounds.map((round) => round[at])))
+    const share = median(rounds.map(([one, other]) => other / one))
+    say(
+      `POST /api/shop/cart, ${lines.length} lines, ${CONNECTIONS} connections, median of ${ROUNDS} interleaved rounds:`,
+    )
+    say(
+      `  ${(100 * share).toFixed(0)} % of an echo behind the same middleware (at least 50; ${priced.toFixed(0)} and ${bare.toFixed(0)} a second)`,
+    )
+  } finally {
+    await endProcess(echo.pid, { isAlive: echo.isAlive })
+  }
+}
+
+async function startEcho(folder) {
+  const outfile = join(folder, 'echo.mjs')
+  await build({
+    entryPoints: [join(ROOT, 'scripts', 'measure', 'echo.ts')],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+    alias: {
+      '@novalex/core': join(ROOT, 'core', 'src', 'index.ts'),
+      '@novalex/contract': join(ROOT, 'contract', 'src', 'index.ts'),
+    },
+    logLevel: 'warning',
+  })
+  const port = await findFreePort()
+  const env = { ...process.env, ...SETTINGS, DATABASE_URL: 'mysql://none', NOVALEX_PORT: String(port) }
+  const child = spawn(process.execPath, [outfile], { cwd: ROOT, env, stdio: ['ignore', 'inherit', 'inherit'] })
+  const isAlive = () => child.exitCode === null && child.signalCode === null
+  const url = `http://127.0.0.1:${port}`
+  for (;;) {
+    if (!isAlive()) throw new Error('the echo does not start')
+    if ((await fetch(`${url}/healthz`).catch(() => null))?.ok) return { url, pid: child.pid, isAlive }
+    await pause(50)
+  }
+}
+
+/** The first page of the shop after one release and after many, each of which moves some prices. */
+async function measureReleases({ url }, databaseUrl) {
+  const list = async () => {
+    const times = []
+    for (let round = 0; round < LIST_ROUNDS; round++) {
+      const askedAt = performance.now()
+      await ask(`${url}/api/shop/products`)
+      times.push(performance.now() - askedAt)
+    }
+    return median(times)
+  }
+  await list()
+  const before = await list()
+  const connection = await mysql.createConnection(databaseUrl)
+  const [[{ count }]] = await connection.query('SELECT COUNT(*) AS count FROM releases')
+  await connection.end()
+  const promotions = await ask(`${url}/api/promotions`)
+  let record = promotions.find(({ promotion }) => promotion.mechanic.kind === 'markdown' && promotion.state === 'ready')
+  for (let release = Number(count); release < RELEASES; release++) {
+    const { promotion, campaign, occasion, archived, note, version } = record
+    const { id, rank: _rank, ...rule } = promotion
+    const value = { percent: 1000 + (release % 20) * 100 }
+    const body = { ...rule, mechanic: { ...rule.mechanic, value }, campaign, occasion, archived, note, version }
+    record = await ask(`${url}/api/promotions/${id}`, { method: 'PUT', body })
+    const { planRevision } = await ask(`${url}/api/store`)
+    await ask(`${url}/api/releases`, { method: 'POST', body: { note: '', planRevision } })
+  }
+  await list()
+  const after = await list()
+  say(`GET /api/shop/products, 24 products, median of ${LIST_ROUNDS}:`)
+  say(
+    `  after ${RELEASES} releases ${(after / before).toFixed(2)} × what it takes after ${count} (at most 1.3; ${after.toFixed(1)} and ${before.toFixed(1)} ms)`,
+  )
+}
+
+async function ask(url, { method = 'GET', body } = {}) {
+  const init =
+    body === undefined
+      ? { method }
+      : { method, body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }
+  const response = await fetch(url, init)
+  if (!response.ok) throw new Error(`${url} answered ${response.status}: ${await response.text()}`)
+  return response.json()
+}
+
+const median = (values) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]
+
+await runMain(main)
