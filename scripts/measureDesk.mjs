@@ -31,9 +31,11 @@ async function main() {
     try {
       await measureFirstLoad(browser, server.url)
       say(`Till, ${LINES} lines, demo plan: ${await measureTill(browser, server.url)}`)
+      const few = await measurePages(browser, server.url, database.url)
       await multiplyPlan(database.url)
       say(`Till, ${LINES} lines, ${MANY} promotions: ${await measureTill(browser, server.url)}`)
       say(`Calendar, ${MANY} promotions, scrolled and zoomed: ${await measureCalendar(browser, server.url)}`)
+      comparePages(few, await measurePages(browser, server.url, database.url))
     } finally {
       await browser.close()
       await server.stop()
@@ -58,6 +60,68 @@ async function measureFirstLoad(browser, url) {
   const kb = (bytes) => Math.round(bytes / 1024)
   say(`First load of the promotions: ${kb(sizes.script)} kB of script, ${kb(sizes.other)} kB of all else, compressed`)
   await page.close()
+}
+
+/** What is seen of a page once it is there; what takes long may still be on its way behind its sign. */
+const PAGES = [
+  ['promotions', '/promotions', (page) => page.locator('td.name a')],
+  ['calendar', '/calendar', (page) => page.locator('.bar')],
+  ['releases', '/releases', (page) => page.getByRole('heading', { name: 'The next release' })],
+  ['stacking', '/stacking', (page) => page.getByRole('heading', { name: 'In the order of their ranks' })],
+  ['products', '/products', (page) => page.getByRole('row', { name: /Acrylic/ }).first()],
+  ['a promotion', '/promotions/demo-11', (page) => page.getByTestId('receipt').getByRole('status')],
+]
+/** What is computed for everybody, once a revision. */
+const ANSWERS = [
+  ['/api/moments', '/api/moments'],
+  ['/api/deepest', '/api/deepest?from=2027-01-01T00:00:00Z&to=2027-12-31T00:00:00Z'],
+  ['/api/releases/review', '/api/releases/review'],
+]
+const PAGE_ROUNDS = 5
+
+/** Each page from its address to what is first needed of it, in a window that was open before; each answer as the first who asks gets it. */
+async function measurePages(browser, url, databaseUrl) {
+  const found = []
+  const connection = await mysql.createConnection(databaseUrl)
+  await connection.query('UPDATE store SET plan_revision = plan_revision + 1')
+  await connection.end()
+  for (const [name, path] of ANSWERS) {
+    const askedAt = performance.now()
+    const answer = await fetch(`${url}${path}`)
+    if (!answer.ok) throw new Error(`${path} answered ${answer.status}`)
+    await answer.text()
+    found.push({ name, ms: performance.now() - askedAt, nodes: null, mostTimes: MANY / 24 })
+  }
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+  const page = await context.newPage()
+  await page.goto(`${url}/sets`)
+  for (const [name, path, needed] of PAGES) {
+    const times = []
+    let nodes = 0
+    for (let round = 0; round < PAGE_ROUNDS; round++) {
+      await page.goto(`${url}/sets`)
+      await page.getByRole('heading', { name: 'Product sets' }).waitFor()
+      const askedAt = performance.now()
+      await page.goto(`${url}${path}`)
+      await needed(page).first().waitFor()
+      times.push(performance.now() - askedAt)
+      nodes = await page.evaluate(() => document.querySelectorAll('*').length)
+    }
+    found.push({ name, ms: times.sort((a, b) => a - b)[Math.floor(times.length / 2)], nodes, mostTimes: 3 })
+  }
+  await context.close()
+  return found
+}
+
+function comparePages(few, many) {
+  say(`With ${MANY} promotions against the demo's 24 (pages: median of ${PAGE_ROUNDS}):`)
+  for (const [at, { name, ms, nodes, mostTimes }] of many.entries()) {
+    const size = nodes === null ? '' : `, ${nodes} nodes`
+    const limit = mostTimes.toFixed(0)
+    say(
+      `  ${(ms / few[at].ms).toFixed(2)} × (at most ${limit}; ${ms.toFixed(0)} and ${few[at].ms.toFixed(0)} ms${size})  ${name}`,
+    )
+  }
 }
 
 /** A quantity is typed again and again; each time from the change to the receipt that shows it. */
@@ -121,7 +185,7 @@ async function multiplyPlan(databaseUrl) {
 async function measureCalendar(browser, url) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.goto(`${url}/calendar`)
-  await page.getByText('Deepest reduction').waitFor()
+  await page.getByRole('heading', { name: 'Deepest reduction' }).waitFor()
   await page.waitForTimeout(3000)
   await page.evaluate(() => {
     window.longest = 0

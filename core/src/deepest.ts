@@ -1,10 +1,8 @@
 import type { CompiledPlan } from './compilePlan.ts'
-import { computeRungEdges } from './ladder.ts'
 import type { BasisPoints } from './money.ts'
 import type { Product } from './plan.ts'
-import { computeScheduleEdges } from './schedule.ts'
 import type { Instant } from './time.ts'
-import { createPublicPricer, type Onlooker } from './timeline.ts'
+import { computePriceSpans, createPricers, type Onlooker } from './timeline.ts'
 
 /** The deepest combined reduction in a category during a stretch of time, and where it is found. */
 export interface DeepestSpan {
@@ -27,51 +25,64 @@ export interface DeepestStrip {
  */
 export function computeDeepest(
   plan: CompiledPlan,
-  { from, to }: { readonly from: Instant; readonly to: Instant },
+  range: { readonly from: Instant; readonly to: Instant },
   onlooker: Onlooker,
 ): DeepestStrip[] {
-  const edges = collectEdges(plan, from, to)
-  const pricers = edges.map((edge) => createPublicPricer(plan, edge, onlooker))
+  const pricerAt = createPricers(onlooker)
+  const cutsOf = (product: Product) => findCuts(plan, product, range, { onlooker, pricerAt })
   const roots = [...plan.catalogue.categories.values()].filter(({ parent }) => parent === null)
   return roots.flatMap(({ id }): DeepestStrip[] => {
     const ids = plan.catalogue.withDescendants.get(id)!
     const products = plan.catalogue.products.filter(({ categories }) => categories.some((one) => ids.has(one)))
-    if (products.length === 0) return []
-    const spans: DeepestSpan[] = []
-    pricers.forEach((priceOf, at) => {
-      const deepest = findDeepest(products, priceOf)
-      const [start, until] = [edges[at]!, edges[at + 1] ?? to]
-      const last = spans.at(-1)
-      const isSame = last?.percent === deepest.percent && last.promotions.join() === deepest.promotions.join()
-      if (isSame) spans[spans.length - 1] = { ...last, until }
-      else spans.push({ from: start, until, ...deepest })
-    })
-    return [{ category: id, spans }]
+    return products.length === 0 ? [] : [{ category: id, spans: mergeDeepest(products.map(cutsOf), range) }]
   })
 }
 
-/** Every instant at which a shelf price may change, the beginning included. */
-function collectEdges(plan: CompiledPlan, from: Instant, to: Instant): Instant[] {
-  const edges = new Set<Instant>([from])
-  for (const { promotion, schedule, rungs, phase } of plan.promotions) {
-    if (phase > 1 || promotion.state !== 'ready') continue
-    for (const edge of computeScheduleEdges(schedule, from, to)) edges.add(edge)
-    for (const edge of computeRungEdges(promotion, rungs)) edges.add(edge)
-  }
-  return [...edges].filter((edge) => edge >= from && edge < to).sort((a, b) => a - b)
+/** How deep one product is cut from an instant on. */
+interface Cut {
+  readonly from: Instant
+  readonly percent: BasisPoints
+  readonly sku: string
+  readonly promotions: readonly string[]
 }
 
-function findDeepest(
-  products: readonly Product[],
-  priceOf: ReturnType<typeof createPublicPricer>,
-): Pick<DeepestSpan, 'percent' | 'sku' | 'promotions'> {
-  let deepest: Pick<DeepestSpan, 'percent' | 'sku' | 'promotions'> = { percent: 0, sku: null, promotions: [] }
-  for (const product of products) {
-    const { regular, price, steps } = priceOf(product)
+/** A product is priced at its own edges alone, so that many promotions on other products cost nothing here. */
+function findCuts(
+  plan: CompiledPlan,
+  product: Product,
+  range: { readonly from: Instant; readonly to: Instant },
+  { onlooker, pricerAt }: { readonly onlooker: Onlooker; readonly pricerAt: ReturnType<typeof createPricers> },
+): Cut[] {
+  if (plan.findPricing(product).length === 0) return []
+  return computePriceSpans(plan, product, range, onlooker, pricerAt).map(({ from }) => {
+    const { regular, price, steps } = pricerAt(plan, from)(product)
     const percent = regular === 0 ? 0 : Math.floor(((regular - price) * 10_000) / regular)
-    if (percent > deepest.percent) {
-      deepest = { percent, sku: product.sku, promotions: steps.map(({ entry }) => entry.promotion.id) }
-    }
+    return { from, percent, sku: product.sku, promotions: steps.map(({ entry }) => entry.promotion.id) }
+  })
+}
+
+const NOTHING = { percent: 0, sku: null, promotions: [] }
+
+/** The deepest of several products as time goes on; of equal ones the first. */
+function mergeDeepest(
+  products: readonly (readonly Cut[])[],
+  { from, to }: { readonly from: Instant; readonly to: Instant },
+): DeepestSpan[] {
+  const changes = products.flatMap((cuts, place) => cuts.map((cut) => ({ place, cut })))
+  changes.sort((a, b) => a.cut.from - b.cut.from)
+  const present: (Cut | undefined)[] = products.map(() => undefined)
+  const spans: DeepestSpan[] = []
+  for (let at = 0; at < changes.length || spans.length === 0;) {
+    const start = changes[at]?.cut.from ?? from
+    for (; changes[at]?.cut.from === start; at++) present[changes[at]!.place] = changes[at]!.cut
+    let deepest: Omit<DeepestSpan, 'from' | 'until'> = NOTHING
+    for (const cut of present) if (cut && cut.percent > deepest.percent) deepest = cut
+    const until = changes[at]?.cut.from ?? to
+    const last = spans.at(-1)
+    const isSame = last?.percent === deepest.percent && last.promotions.join() === deepest.promotions.join()
+    const { percent, sku, promotions } = deepest
+    if (isSame) spans[spans.length - 1] = { ...last, until }
+    else spans.push({ from: start, until, percent, sku, promotions })
   }
-  return deepest
+  return spans
 }

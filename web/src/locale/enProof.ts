@@ -96,6 +96,7 @@ export const proofText = {
     empty: 'There is no promotion yet.',
     deepest: 'Deepest reduction',
     deepestHint: 'of all that hold on one product of the category at that time',
+    deepestComing: 'Working out the deepest reductions …',
     bar: (name: string, span: string) => `${name}, ${span}`,
     moved: (name: string, span: string) => `${name}: ${span}.`,
     keysHint:

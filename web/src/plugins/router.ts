@@ -54,8 +54,11 @@ router.onError((_error, to) => {
   })
 })
 
-/** Fetches every page's code once the first one stands, so that one can go on while the server is away. */
+const FIRST_PAGE_MS = 1000
+
+/** Fetches every page's code once the first one stands and had time to fill, so that one can go on while the server is away. */
 export async function fetchPages(): Promise<void> {
   await router.isReady().catch(() => undefined) // said by onError
+  await new Promise((resolve) => setTimeout(resolve, FIRST_PAGE_MS))
   await Promise.allSettled(Object.values(PAGES).map((load) => load()))
 }

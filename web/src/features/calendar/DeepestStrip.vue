@@ -67,6 +67,7 @@ const strips = computed(() =>
       {{ words.deepest }} <span class="quiet">{{ words.deepestHint }}</span>
     </h2>
     <LoadError v-if="error" :error="error" @retry="reload" />
+    <p v-if="!data && !error" class="quiet" role="status">{{ words.deepestComing }}</p>
     <div v-for="strip in strips" :key="strip.category" class="strip">
       <span class="name">{{ names.names.category(strip.category) }}</span>
       <div class="track" :style="{ background: strip.background }">

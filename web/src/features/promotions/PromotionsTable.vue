@@ -1,19 +1,12 @@
 <script setup lang="ts">
 import type { CampaignRecord, PromotionRecord } from '@novalex/contract'
-import { describePromotion, type PromotionStatus } from '@novalex/core'
-import { mdiDotsVertical } from '@mdi/js'
-import StateMark from '@/components/StateMark.vue'
-import { text } from '@/locale/en.ts'
-import { planningText } from '@/locale/enPlanning.ts'
-import { formatEnd, formatLocal } from '@/locale/format.ts'
-import { writeSentence } from '@/locale/sentence.ts'
-import { useMoment } from '@/stores/moment.ts'
-import { useNames } from '@/stores/names.ts'
-import { useStoreInfo } from '@/stores/storeInfo.ts'
+import type { PromotionStatus } from '@novalex/core'
+import { computed } from 'vue'
+import { usePageRows } from '@/composables/usePageRows.ts'
 import { useRankMoves } from '@/features/stacking/useRankMoves.ts'
-import { proofText } from '@/locale/enProof.ts'
-import { describeTimeLeft } from './describeTimeLeft.ts'
+import { text } from '@/locale/en.ts'
 import { listBackups } from './draftBackup.ts'
+import PromotionRow from './PromotionRow.vue'
 import { usePromotionActions } from './usePromotionActions.ts'
 
 interface Row {
@@ -21,22 +14,33 @@ interface Row {
   readonly status: PromotionStatus
 }
 
-const { groups } = defineProps<{
-  groups: readonly {
-    readonly campaign: Pick<CampaignRecord, 'name' | 'goal'> & { readonly id: string | null }
-    readonly rows: readonly Row[]
-  }[]
-}>()
+interface Group {
+  readonly campaign: Pick<CampaignRecord, 'name' | 'goal'> & { readonly id: string | null }
+  readonly rows: readonly Row[]
+}
+
+/** All promotions by campaign. Only the rows in sight are drawn. */
+const { groups } = defineProps<{ groups: readonly Group[] }>()
 const chosen = defineModel<ReadonlySet<string>>('chosen', { required: true })
 const emit = defineEmits<{ changed: [] }>()
 
-const store = useStoreInfo()
-const moment = useMoment()
-const names = useNames()
+const ROW_HEIGHT = 62
+const words = text.promotions
 const { actionsFor } = usePromotionActions(() => {
   emit('changed')
 })
-const words = text.promotions
+const entries = computed(() =>
+  groups.flatMap((group) => [{ group, row: null }, ...group.rows.map((row) => ({ group, row }))]),
+)
+const { list, items, above, below, measure } = usePageRows(() => entries.value.length, ROW_HEIGHT)
+const shown = computed(() =>
+  items.value.flatMap(({ index }) => {
+    const entry = entries.value[index]
+    return entry
+      ? [{ ...entry, index, key: entry.row?.record.promotion.id ?? `campaign ${entry.group.campaign.id}` }]
+      : []
+  }),
+)
 const { over, rowOf } = useRankMoves(
   () => groups.flatMap(({ rows }) => rows.map(({ record }) => record)),
   () => {
@@ -44,17 +48,6 @@ const { over, rowOf } = useRankMoves(
   },
 )
 const unsaved = new Set(listBackups())
-
-/** The sentence without its dates, which stand in their own column. */
-function ruleOf({ promotion }: PromotionRecord): string {
-  const pieces = writeSentence(describePromotion(promotion, store.info!.store), names.names)
-  const from = pieces.findIndex(({ part }) => part === 'shopper')
-  const sentence = pieces
-    .slice(from)
-    .map((piece) => piece.text)
-    .join('')
-  return sentence.charAt(0).toUpperCase() + sentence.slice(1)
-}
 
 function choose(ids: readonly string[], is: boolean): void {
   const next = new Set(chosen.value)
@@ -65,21 +58,22 @@ function choose(ids: readonly string[], is: boolean): void {
   chosen.value = next
 }
 const isAll = (rows: readonly Row[]) => rows.every(({ record }) => chosen.value.has(record.promotion.id))
-
-function datesOf({ promotion: { schedule }, occasion }: PromotionRecord): [from: string, until: string] {
-  const { start, end, open } = schedule
-  if (open) {
-    const name = names.occasions.find(({ id }) => id === occasion)?.name ?? ''
-    return [planningText.occasions.waits(name), '']
-  }
-  return [start === undefined ? '' : formatLocal(start), end === undefined ? words.openEnd : formatEnd(end)]
-}
 </script>
 
 <template>
-  <table class="printed">
+  <table ref="list" class="printed" :aria-rowcount="entries.length + 1">
+    <colgroup>
+      <col class="choose" />
+      <col class="state" />
+      <col />
+      <col class="when" />
+      <col class="left" />
+      <col class="group" />
+      <col class="rank" />
+      <col class="actions" />
+    </colgroup>
     <thead>
-      <tr>
+      <tr aria-rowindex="1">
         <th />
         <th scope="col">{{ words.columns.state }}</th>
         <th scope="col">{{ words.columns.name }}</th>
@@ -92,102 +86,96 @@ function datesOf({ promotion: { schedule }, occasion }: PromotionRecord): [from:
         </th>
       </tr>
     </thead>
-    <tbody v-for="group in groups" :key="group.campaign.name">
-      <tr class="campaign">
-        <td>
-          <input
-            type="checkbox"
-            :checked="isAll(group.rows)"
-            :aria-label="words.many.chooseAll(group.campaign.name)"
-            @change="
-              choose(
-                group.rows.map(({ record }) => record.promotion.id),
-                !isAll(group.rows),
-              )
-            "
-          />
-        </td>
-        <th colspan="7" scope="rowgroup">
-          <router-link v-if="group.campaign.id !== null" :to="`/campaigns/${group.campaign.id}`" class="heading">{{
-            group.campaign.name
-          }}</router-link>
-          <span v-else class="heading">{{ group.campaign.name }}</span>
-          <span class="quiet">{{ group.campaign.goal }}</span>
-        </th>
+    <tbody>
+      <tr v-if="above > 0" aria-hidden="true" :style="{ height: `${above}px` }">
+        <td colspan="8" />
       </tr>
-      <tr
-        v-for="{ record, status } in group.rows"
-        :key="record.promotion.id"
-        :class="{ over: over === record.promotion.id }"
-        v-bind="rowOf(record.promotion.id)"
-      >
-        <td>
-          <input
-            type="checkbox"
-            :checked="chosen.has(record.promotion.id)"
-            :aria-label="words.many.choose(record.promotion.name)"
-            @change="choose([record.promotion.id], !chosen.has(record.promotion.id))"
-          />
-        </td>
-        <td><StateMark :status="status" /></td>
-        <td class="name">
-          <router-link :to="`/promotions/${record.promotion.id}`">{{ record.promotion.name }}</router-link>
-          <span v-if="unsaved.has(record.promotion.id)" class="wrong"> · {{ words.unsaved }}</span>
-          <br /><span class="quiet rule">{{ ruleOf(record) }}</span>
-        </td>
-        <td class="dates">
-          {{ datesOf(record)[0] }}<br /><span class="quiet">{{ datesOf(record)[1] }}</span>
-        </td>
-        <td class="left">{{ describeTimeLeft(record.promotion, store.zone, moment.instant) }}</td>
-        <td>{{ record.promotion.stacking?.group ?? text.common.none }}</td>
-        <td class="number">
-          <button
-            type="button"
-            class="rank"
-            :title="proofText.stacking.rankedHint"
-            :aria-label="`${proofText.stacking.move(record.promotion.name)}: ${record.promotion.rank}`"
-          >
-            {{ record.promotion.rank }}
-          </button>
-        </td>
-        <td>
-          <v-menu close-on-content-click>
-            <template #activator="{ props }">
-              <v-btn
-                v-bind="props"
-                :icon="mdiDotsVertical"
-                size="x-small"
-                variant="text"
-                :aria-label="words.actionsFor(record.promotion.name)"
-              />
-            </template>
-            <v-list density="compact">
-              <v-list-item
-                v-for="action in actionsFor(record)"
-                :key="action.title"
-                :title="action.title"
-                @click="action.run"
-              />
-            </v-list>
-          </v-menu>
-        </td>
+      <template v-for="{ group, row, index, key } in shown" :key="key">
+        <PromotionRow
+          v-if="row"
+          :ref="measure"
+          :record="row.record"
+          :status="row.status"
+          :is-chosen="chosen.has(row.record.promotion.id)"
+          :is-unsaved="unsaved.has(row.record.promotion.id)"
+          :actions-for="actionsFor"
+          :data-index="index"
+          :aria-rowindex="index + 2"
+          :class="{ over: over === row.record.promotion.id }"
+          v-bind="rowOf(row.record.promotion.id)"
+          @choose="(is) => choose([row.record.promotion.id], is)"
+        />
+        <tr
+          v-else
+          :ref="(element) => measure(element as Element | null)"
+          class="campaign"
+          :data-index="index"
+          :aria-rowindex="index + 2"
+        >
+          <td>
+            <input
+              type="checkbox"
+              :checked="isAll(group.rows)"
+              :aria-label="words.many.chooseAll(group.campaign.name)"
+              @change="
+                choose(
+                  group.rows.map(({ record }) => record.promotion.id),
+                  !isAll(group.rows),
+                )
+              "
+            />
+          </td>
+          <th colspan="7" scope="rowgroup">
+            <router-link v-if="group.campaign.id !== null" :to="`/campaigns/${group.campaign.id}`" class="heading">{{
+              group.campaign.name
+            }}</router-link>
+            <span v-else class="heading">{{ group.campaign.name }}</span>
+            <span class="quiet">{{ group.campaign.goal }}</span>
+          </th>
+        </tr>
+      </template>
+      <tr v-if="below > 0" aria-hidden="true" :style="{ height: `${below}px` }">
+        <td colspan="8" />
       </tr>
     </tbody>
   </table>
 </template>
 
 <style scoped>
-.over td {
-  border-top: 2px solid var(--moment);
+table {
+  table-layout: fixed;
+}
+
+.choose {
+  width: 28px;
+}
+
+.state {
+  width: 92px;
+}
+
+.when {
+  width: 152px;
+}
+
+.left {
+  width: 128px;
+}
+
+.group {
+  width: 92px;
 }
 
 .rank {
-  background: none;
-  border: 0;
-  color: inherit;
-  cursor: grab;
-  font: inherit;
-  padding: 0 2px;
+  width: 48px;
+}
+
+.actions {
+  width: 40px;
+}
+
+.over :deep(td) {
+  border-top: 2px solid var(--moment);
 }
 
 .campaign td {
@@ -206,28 +194,5 @@ function datesOf({ promotion: { schedule }, occasion }: PromotionRecord): [from:
   color: var(--ink);
   font-size: 15px;
   margin-right: 8px;
-}
-
-.name {
-  overflow-wrap: anywhere;
-}
-
-.name a {
-  font-weight: 650;
-  text-decoration: none;
-}
-
-.name a:hover {
-  text-decoration: underline;
-}
-
-.rule {
-  font-size: 13px;
-}
-
-.dates,
-.left {
-  font-variant-numeric: tabular-nums;
-  white-space: nowrap;
 }
 </style>

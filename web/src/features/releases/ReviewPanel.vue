@@ -6,6 +6,7 @@ import { text } from '@/locale/en.ts'
 import { formatEnd, formatInstant, joinWords, plural } from '@/locale/format.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import ReviewChanges from './ReviewChanges.vue'
 
 const { review } = defineProps<{ review: ReviewAnswer }>()
 
@@ -18,7 +19,6 @@ const problems = computed(() =>
     return { id, name: nameOf(id), field: rest[0] ?? '', sentence: explainProblem(problem) }
   }),
 )
-const fieldsOf = (fields: readonly string[]) => fields.map((field) => text.promotion.fields[field] ?? field).join(', ')
 const whenOf = ({ from, until }: { from: string; until: string | null }) =>
   `${formatInstant(Date.parse(from), { zone: store.zone, year: false })} – ${
     until === null ? words.open : formatEnd(toLocal(Date.parse(until), store.zone))
@@ -39,20 +39,7 @@ const whenOf = ({ from, until }: { from: string; until: string | null }) =>
         </ul>
       </div>
       <h2>{{ words.changes }} ({{ review.changes.length }})</h2>
-      <table class="printed">
-        <tbody>
-          <tr v-for="change in review.changes" :key="change.promotion.id">
-            <td class="kind">{{ words.kinds[change.kind] }}</td>
-            <td>
-              <router-link v-if="change.kind !== 'removed'" :to="`/promotions/${change.promotion.id}`">{{
-                change.promotion.name
-              }}</router-link>
-              <template v-else>{{ change.promotion.name }}</template>
-              <span v-if="change.fields.length > 0" class="quiet"> · {{ fieldsOf(change.fields) }}</span>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <ReviewChanges :changes="review.changes" />
     </template>
     <h2>{{ words.prices }} ({{ plural(review.productCount, 'product') }})</h2>
     <p v-if="review.productCount === 0" class="quiet">{{ words.noPrices }}</p>

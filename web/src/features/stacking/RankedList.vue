@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { PromotionRecord } from '@novalex/contract'
 import { computed } from 'vue'
+import { usePageRows } from '@/composables/usePageRows.ts'
 import { text } from '@/locale/en.ts'
 import { offerText } from '@/locale/enOffers.ts'
 import { proofText } from '@/locale/enProof.ts'
@@ -12,6 +13,14 @@ const emit = defineEmits<{ moved: [] }>()
 
 const words = proofText.stacking
 const promotions = computed(() => records.map(({ promotion }) => promotion))
+const ROW_HEIGHT = 31
+const { list, items, above, below, measure } = usePageRows(() => promotions.value.length, ROW_HEIGHT)
+const shown = computed(() =>
+  items.value.flatMap(({ index }) => {
+    const promotion = promotions.value[index]
+    return promotion ? [{ promotion, index }] : []
+  }),
+)
 const { over, rowOf } = useRankMoves(
   () => records,
   () => {
@@ -24,10 +33,13 @@ const { over, rowOf } = useRankMoves(
   <section>
     <h2>{{ words.ranked }}</h2>
     <p class="quiet">{{ words.rankedHint }}</p>
-    <ol>
+    <ol ref="list">
+      <li v-if="above > 0" class="space" aria-hidden="true" :style="{ height: `${above}px` }" />
       <li
-        v-for="promotion in promotions"
+        v-for="{ promotion, index } in shown"
         :key="promotion.id"
+        :ref="(element) => measure(element as Element | null)"
+        :data-index="index"
         tabindex="0"
         v-bind="rowOf(promotion.id)"
         :aria-label="`${words.move(promotion.name)}: ${promotion.rank}`"
@@ -38,6 +50,7 @@ const { over, rowOf } = useRankMoves(
         <span class="quiet">{{ promotion.stacking?.group ?? text.common.none }}</span>
         <span class="quiet">{{ offerText.kinds[promotion.mechanic.kind] }}</span>
       </li>
+      <li v-if="below > 0" class="space" aria-hidden="true" :style="{ height: `${below}px` }" />
     </ol>
   </section>
 </template>
@@ -58,6 +71,11 @@ li {
   gap: 10px;
   grid-template-columns: 28px minmax(0, 1fr) 80px 110px;
   padding: 5px 4px;
+}
+
+li.space {
+  border: 0;
+  padding: 0;
 }
 
 li.over {

@@ -16,37 +16,52 @@ export function useRankMoves(
   const dragged = ref<string | null>(null)
   const over = ref<string | null>(null)
 
-  function move(id: string, step: (index: number, ids: readonly string[]) => string | null): void {
+  let isMoving = false
+
+  /** One at a time: the next one is made from what this one leaves. */
+  async function move(id: string, step: (index: number, ids: readonly string[]) => string | null): Promise<void> {
+    if (isMoving) return
     const sorted = toValue(records).toSorted((a, b) => a.promotion.rank - b.promotion.rank)
     const ids = sorted.map(({ promotion }) => promotion.id)
     const index = ids.indexOf(id)
     const was = ids[index + 1] ?? null
     const before = step(index, ids)
     if (index < 0 || before === id || before === was) return
-    void attempt(async () => {
+    isMoving = true
+    await attempt(async () => {
       const { promotion, version } = await api.moveBefore(id, { before, version: sorted[index]!.version })
       const run = () => void attempt(() => api.moveBefore(id, { before: was, version }))
       notice.say(proofText.stacking.moved(promotion.name, promotion.rank), { label: text.common.undo, run })
     })
+    isMoving = false
   }
 
   function onKey(event: KeyboardEvent, id: string): void {
     if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
     event.preventDefault()
-    move(id, (index, ids) => {
+    const moving = move(id, (index, ids) => {
       if (event.key === 'ArrowUp') return ids[Math.max(index - 1, 0)]!
       return index === ids.length - 1 ? null : (ids[index + 2] ?? null)
     })
+    void moving.then(() => requestAnimationFrame(() => focusRow(id)))
+  }
+
+  /** Drawn at another place, a row has lost the focus. */
+  function focusRow(id: string): void {
+    const row = document.querySelector<HTMLElement>(`[data-rank-of="${CSS.escape(id)}"]`)
+    const handle = row?.querySelector<HTMLElement>('button.rank') ?? row
+    handle?.focus()
   }
 
   function drop(target: string): void {
     const id = dragged.value
     dragged.value = over.value = null
-    if (id !== null) move(id, () => target)
+    if (id !== null) void move(id, () => target)
   }
 
   /** What a row listens to. */
   const rowOf = (id: string) => ({
+    'data-rank-of': id,
     draggable: true,
     onDragstart: () => (dragged.value = id),
     onDragover: (event: DragEvent) => {

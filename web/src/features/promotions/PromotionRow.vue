@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import type { PromotionRecord } from '@novalex/contract'
+import { describePromotion, type PromotionStatus } from '@novalex/core'
+import { mdiDotsVertical } from '@mdi/js'
+import { computed } from 'vue'
+import StateMark from '@/components/StateMark.vue'
+import { text } from '@/locale/en.ts'
+import { planningText } from '@/locale/enPlanning.ts'
+import { proofText } from '@/locale/enProof.ts'
+import { formatEnd, formatLocal } from '@/locale/format.ts'
+import { writeSentence } from '@/locale/sentence.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useNames } from '@/stores/names.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { describeTimeLeft } from './describeTimeLeft.ts'
+import type { PromotionAction } from './usePromotionActions.ts'
+
+/** A promotion in the list of all: its rule in words, its time, its place, and what can be done with it. */
+const { record } = defineProps<{
+  record: PromotionRecord
+  status: PromotionStatus
+  isChosen: boolean
+  isUnsaved: boolean
+  actionsFor: (record: PromotionRecord) => PromotionAction[]
+}>()
+const emit = defineEmits<{ choose: [is: boolean] }>()
+
+const store = useStoreInfo()
+const moment = useMoment()
+const names = useNames()
+const words = text.promotions
+
+/** The sentence without its dates, which stand in their own column. */
+const rule = computed(() => {
+  const pieces = writeSentence(describePromotion(record.promotion, store.info!.store), names.names)
+  const from = pieces.findIndex(({ part }) => part === 'shopper')
+  const sentence = pieces
+    .slice(from)
+    .map((piece) => piece.text)
+    .join('')
+  return sentence.charAt(0).toUpperCase() + sentence.slice(1)
+})
+
+const dates = computed((): [from: string, until: string] => {
+  const { start, end, open } = record.promotion.schedule
+  if (open) {
+    const name = names.occasions.find(({ id }) => id === record.occasion)?.name ?? ''
+    return [planningText.occasions.waits(name), '']
+  }
+  return [start === undefined ? '' : formatLocal(start), end === undefined ? words.openEnd : formatEnd(end)]
+})
+</script>
+
+<template>
+  <tr>
+    <td>
+      <input
+        type="checkbox"
+        :checked="isChosen"
+        :aria-label="words.many.choose(record.promotion.name)"
+        @change="emit('choose', !isChosen)"
+      />
+    </td>
+    <td><StateMark :status="status" /></td>
+    <td class="name">
+      <router-link :to="`/promotions/${record.promotion.id}`">{{ record.promotion.name }}</router-link>
+      <span v-if="isUnsaved" class="wrong"> · {{ words.unsaved }}</span>
+      <br /><span class="quiet rule">{{ rule }}</span>
+    </td>
+    <td class="dates">
+      {{ dates[0] }}<br /><span class="quiet">{{ dates[1] }}</span>
+    </td>
+    <td class="left">{{ describeTimeLeft(record.promotion, store.zone, moment.instant) }}</td>
+    <td>{{ record.promotion.stacking?.group ?? text.common.none }}</td>
+    <td class="number">
+      <button
+        type="button"
+        class="rank"
+        :title="proofText.stacking.rankedHint"
+        :aria-label="`${proofText.stacking.move(record.promotion.name)}: ${record.promotion.rank}`"
+      >
+        {{ record.promotion.rank }}
+      </button>
+    </td>
+    <td>
+      <v-menu close-on-content-click>
+        <template #activator="{ props }">
+          <v-btn
+            v-bind="props"
+            :icon="mdiDotsVertical"
+            size="x-small"
+            variant="text"
+            :aria-label="words.actionsFor(record.promotion.name)"
+          />
+        </template>
+        <v-list density="compact">
+          <v-list-item
+            v-for="action in actionsFor(record)"
+            :key="action.title"
+            :title="action.title"
+            @click="action.run"
+          />
+        </v-list>
+      </v-menu>
+    </td>
+  </tr>
+</template>
+
+<style scoped>
+.rank {
+  background: none;
+  border: 0;
+  color: inherit;
+  cursor: grab;
+  font: inherit;
+  padding: 0 2px;
+}
+
+.name {
+  overflow-wrap: anywhere;
+}
+
+.name a {
+  font-weight: 650;
+  text-decoration: none;
+}
+
+.name a:hover {
+  text-decoration: underline;
+}
+
+.rule {
+  font-size: 13px;
+}
+
+.dates,
+.left {
+  font-variant-numeric: tabular-nums;
+}
+</style>
