@@ -90,7 +90,9 @@ test('a category that is gone is named at its field', async ({ page, request }) 
   await expect
     .poll(async () => ((await (await request.get(`/api/imports/${second.id}`)).json()) as { state: string }).state)
     .toBe('done')
-  expect((await request.delete('/api/categories/passing')).status()).toBe(204)
+  const { catalogueRevision } = (await (await request.get('/api/store')).json()) as { catalogueRevision: number }
+  const gone = await request.delete(`/api/categories/passing?revision=${catalogueRevision}`)
+  expect(gone.status()).toBe(204)
   await page.getByRole('option', { name: /Passing/ }).click()
   await expect(page.getByText('The category “passing” is gone. Choose another one.').first()).toBeVisible()
   await expect(page.getByTestId('saving')).toHaveText('not saved: see the marked place')

@@ -71,10 +71,10 @@ test('the shop: an offer on the product page, a cart with a nudge, a code that f
 }) => {
   await page.goto('/shop/MRK-TITWHI')
   await page.getByRole('button', { name: 'Into the cart' }).click()
-  await expect(page.getByText(/10 % less at 5 and more/)).toBeVisible()
+  await expect(page.getByText(/^From 5 of .*: 10 % off/)).toBeVisible()
   await page.getByRole('link', { name: 'Cart (1)' }).click()
   const total = page.getByTestId('shop-total')
-  await expect(page.getByText('4 more bring 10 % less')).toBeVisible()
+  await expect(page.getByText('4 more Brush marker Titanium White bring 10 % off')).toBeVisible()
   const before = await total.textContent()
   const quantity = page.getByRole('spinbutton')
   await quantity.fill('5')

@@ -335,13 +335,13 @@ test('what the floor and an empty headroom hold back', () => {
 })
 
 test.each<[object, Mechanic['kind'] | undefined, string]>([
-  [{ missingUnits: 2, reward: { percent: 1000 } }, undefined, '2 more Pad bring 10 % less'],
+  [{ missingUnits: 2, reward: { percent: 1000 } }, undefined, '2 more Pad bring 10 % off'],
   [{ missingUnits: 1, reward: { price: 3000 } }, 'quantity-break', '1 more Pad brings 30.00 € each'],
   [{ missingUnits: 1, reward: { price: 3000 } }, 'bundle', '1 more Pad brings a bundle for 30.00 €'],
   [
     { missingAmount: 137, reward: { amount: 500, per: 'once' } },
     undefined,
-    '1.37 € more brings 5.00 € less once, for example with 1 × Pad',
+    '1.37 € more brings 5.00 € off, for example with 1 × Pad',
   ],
   [
     { missingAmount: 500, reward: { percent: 10_000 } },
@@ -392,6 +392,6 @@ test('a whole quote in sentences', () => {
     'Five pads begins at 5; this cart has 2, so it needs 3 more.',
     'Code pads changes nothing: its offer begins at 5; this cart has 2, so it needs 3 more.',
     'Code x is not known; check how it is written.',
-    `Five pads: 3 more ${names.product('PAD')} bring 50 % less.`,
+    `Five pads: 3 more ${names.product('PAD')} bring 50 % off.`,
   ])
 })

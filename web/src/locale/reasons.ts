@@ -15,7 +15,8 @@ import {
 import { describeFailed, describeTest, describeWanted } from './condition.ts'
 import { formatEnd, formatLocal, formatMoney, joinWords, plural } from './format.ts'
 import { describeDelivery } from './offerSentence.ts'
-import { describeValue, type Names } from './ruleWords.ts'
+import type { Names } from './ruleWords.ts'
+import { describeShopValue } from './shopOffer.ts'
 
 /** What a reason's sentence needs besides the outcome. */
 export interface ReasonContext {
@@ -214,11 +215,11 @@ function describeReward(reward: unknown, kind?: Mechanic['kind']): string {
   const given = reward as Partial<{ price: number; quantity: number; value: Value }> | null
   if (given?.value) {
     const items = plural(given.quantity ?? 1, 'item')
-    return isFree(given.value) ? `${items} free` : `${items} at ${describeValue(given.value)}`
+    return isFree(given.value) ? `${items} free` : `${items} at ${describeShopValue(given.value)}`
   }
   if (!given || !('percent' in given || 'amount' in given || 'price' in given)) return 'a reward'
   if (kind === 'bundle') return `a bundle for ${formatMoney(given.price!)}`
-  return kind === 'delivery' ? describeDelivery(given as Value) : describeValue(given as Value)
+  return kind === 'delivery' ? describeDelivery(given as Value) : describeShopValue(given as Value)
 }
 
 /** A quote in sentences: what became of each promotion and each code, and what a little more would bring. */
