@@ -49,6 +49,10 @@ export const ReviewAnswer = Type.Object(
 )
 export type ReviewAnswer = Static<typeof ReviewAnswer>
 
+/** Of the promotions of the working plan, those that the shop has not, and those that it has otherwise. */
+export const InShopAnswer = Type.Object({ missing: Type.Array(Id), changed: Type.Array(Id) }, strict)
+export type InShopAnswer = Static<typeof InShopAnswer>
+
 export const ReviewQuery = Type.Object({ release: Type.Optional(Type.String({ pattern: '^[1-9]\\d{0,8}$' })) }, strict)
 
 export const ReleaseRequest = Type.Object(

@@ -143,6 +143,7 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['PUT', ({ occasion }) => `/api/occasions/${occasion}`, () => ({ name: 'Fair', dates: null, version: 1 })],
   ['DELETE', ({ occasion }) => `/api/occasions/${occasion}?version=1`],
   ['GET', () => '/api/releases'],
+  ['GET', () => '/api/releases/differences'],
   ['GET', () => '/api/releases/review?release=1'],
   ['POST', () => '/api/releases', () => ({ note: 'Now', planRevision: 8 })],
   ['GET', () => '/api/shoppers?search=a'],

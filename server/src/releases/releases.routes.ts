@@ -11,6 +11,9 @@ export function createReleasesRoutes(database: Database, releases: ReleasesServi
   routes.get('/', async (_request, response) => {
     response.json(await listReleases(database))
   })
+  routes.get('/differences', async (_request, response) => {
+    response.json(await releases.compare())
+  })
   routes.get('/review', async (request, response) => {
     const { release } = parseQuery(ReviewQuery, request)
     response.json(await releases.review(release === undefined ? null : Number(release)))

@@ -1,4 +1,4 @@
-import type { ReleaseRequest, ReleaseSummary, ReviewAnswer } from '@novalex/contract'
+import type { InShopAnswer, ReleaseRequest, ReleaseSummary, ReviewAnswer } from '@novalex/contract'
 import { comparePromotions, type Instant } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
@@ -14,6 +14,8 @@ import { findLatestRelease, findReleasedPlan, insertRelease, type ReleasedPlan }
 import { checkPlan, compareSets } from './review.ts'
 
 export interface ReleasesService {
+  /** Which promotions of the working plan the shop has not, or has otherwise. */
+  compare(): Promise<InShopAnswer>
   review(again: number | null): Promise<ReviewAnswer>
   /** Makes the reviewed plan the one that the shop follows. */
   release(request: ReleaseRequest, by: string): Promise<ReleaseSummary>
@@ -31,6 +33,10 @@ const MINUTE_MS = 60_000
 
 export function createReleasesService({ plans, threads, answers, clock }: ReleasesDeps): ReleasesService {
   return {
+    async compare() {
+      const [live, working] = [await plans.get('live'), await plans.get('working')]
+      return answers.of('inShop', `${live.key} ${working.key}`, {})
+    },
     async review(again) {
       const [live, next] = [await plans.get('live'), await plans.get(again === null ? 'working' : String(again))]
       // Prices change at no finer grain.
@@ -79,6 +85,13 @@ export async function releasePlan(
     await recordActivity(transaction, { at, by, action: 'release', subject: `release ${number}`, detail })
     return release
   })
+}
+
+export async function compareWithShop(plans: PlanSource): Promise<InShopAnswer> {
+  const promotionsOf = async (name: string) => (await plans.get(name)).plan.promotions.map(({ promotion }) => promotion)
+  const changes = comparePromotions(await promotionsOf('live'), await promotionsOf('working'))
+  const idsOf = (kind: string) => changes.filter((change) => change.kind === kind).map(({ promotion }) => promotion.id)
+  return { missing: idsOf('added'), changed: idsOf('changed') }
 }
 
 async function getReleasedPlan(

@@ -16,6 +16,8 @@ const DURING = '2027-03-12T12:00:00Z'
 test('a plan is reviewed, released, seen in the shop, and an older one taken up again', async () => {
   const { body: created } = await server.request('POST', '/api/promotions', createDraft())
   expect(await priceInShop(DURING)).toBe(1000)
+  const differences = async () => (await server.request('GET', '/api/releases/differences')).body
+  expect(await differences()).toEqual({ missing: [created.promotion.id], changed: [] })
 
   const first = await review()
   expect(first).toMatchObject({ from: null, productCount: 2, problems: [], changes: [{ kind: 'added' }] })
@@ -37,6 +39,7 @@ test('a plan is reviewed, released, seen in the shop, and an older one taken up 
   const update = { ...createDraft({ mechanic: { kind: 'markdown', reach: {}, value: { percent: 5000 } } }), version: 1 }
   await server.request('PUT', `/api/promotions/${created.promotion.id}`, update)
   expect(await priceInShop(DURING)).toBe(800)
+  expect(await differences()).toEqual({ missing: [], changed: [created.promotion.id] })
   expect(await server.request('POST', '/api/releases', request)).toMatchObject({
     status: 409,
     body: { error: { code: 'stale-plan' } },

@@ -1,5 +1,6 @@
 import type {
   DeepestAnswer,
+  InShopAnswer,
   MomentsAnswer,
   PairAnswer,
   ReleaseSummary,
@@ -21,7 +22,7 @@ import { computeMoments, type MomentsQuestion } from '../plan/moments.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { createPriceHistory } from '../prices/priceHistory.service.ts'
 import { computeReprice, type RepriceTask } from '../reprice/reprice.service.ts'
-import { releasePlan, type ReleaseTask } from '../releases/releases.service.ts'
+import { compareWithShop, releasePlan, type ReleaseTask } from '../releases/releases.service.ts'
 import { computeReview, type ReviewQuestion } from '../releases/review.ts'
 import { computeShopCart } from '../shop/shopCart.ts'
 import { computePairAnswer, type PairQuestion } from '../stacking/pair.ts'
@@ -40,6 +41,7 @@ export interface Tasks {
   productTable: { question: TableTask; answer: TableAnswer }
   reprice: { question: RepriceTask; answer: RepriceAnswer }
   review: { question: ReviewQuestion; answer: ReviewAnswer }
+  inShop: { question: Record<string, never>; answer: InShopAnswer }
   release: { question: ReleaseTask; answer: ReleaseSummary }
   testCarts: { question: TestCartsQuestion; answer: TestCartRun[] }
   pair: { question: PairQuestion; answer: PairAnswer }
@@ -78,6 +80,7 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     foundProducts: (task) => table.found(task),
     productTable: (task) => table.page(task),
     reprice: (task, onProgress) => computeReprice({ plans, history }, task, onProgress),
+    inShop: () => compareWithShop(plans),
     review: (question) => computeReview(database, plans, question),
     release: (task) => releasePlan(database, plans, task),
     testCarts: (question) => computeTestCarts(database, plans, question),

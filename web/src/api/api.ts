@@ -9,6 +9,7 @@ import type {
   FoundQuestion,
   HistoryAnswer,
   ImportKind,
+  InShopAnswer,
   ImportStatus,
   LabelsAnswer,
   LookupAnswer,
@@ -182,6 +183,7 @@ export const api = {
     request<ShoppersAnswer>('/shoppers', { query: { search }, signal }),
 
   listReleases: () => request<ReleaseSummary[]>('/releases'),
+  getDifferences: () => request<InShopAnswer>('/releases/differences'),
   getReview: (release: number | null) => request<ReviewAnswer>('/releases/review', { query: { release } }),
   release: (body: ReleaseRequest) => request<ReleaseSummary>('/releases', { method: 'POST', body }),
 

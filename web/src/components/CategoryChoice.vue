@@ -23,6 +23,7 @@ const items = computed(() =>
     :items="items"
     :label="label"
     :multiple="multiple ?? false"
+    :clear-on-select="multiple ?? false"
     :chips="multiple ?? false"
     :closable-chips="multiple ?? false"
     :error-messages="[...(errorMessages ?? [])]"

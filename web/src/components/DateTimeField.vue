@@ -1,64 +1,52 @@
 <script setup lang="ts">
-import type { LocalDateTime } from '@novalex/core'
-import { computed, ref, watch } from 'vue'
-import { formatLocal } from '@/locale/format.ts'
-import { explainProblem } from '@/locale/problems.ts'
-import { useFields } from './fields.ts'
+import { dateOf, timeOf, type LocalDateTime } from '@novalex/core'
+import { ref, watch } from 'vue'
+import DayField from './DayField.vue'
+import TimeField from './TimeField.vue'
 
-/** A day and a time of day on the store's clock. A day that is not complete changes nothing. */
-const { path, errors } = defineProps<{
+/** A day and a time of day on the store's clock. A day that can’t be read changes nothing. */
+defineProps<{
   path: string
   dateLabel: string
   timeLabel: string
   errors: readonly string[]
+  hint?: string | undefined
 }>()
 const model = defineModel<LocalDateTime | undefined>()
 
-const { typed } = useFields()
-const date = ref('')
-const time = ref('')
+const date = ref<string | undefined>()
+const time = ref('00:00')
 
 watch(
   model,
   (local) => {
-    if (typed.has(path)) return
-    ;[date.value, time.value] = local === undefined ? ['', '00:00'] : (local.split('T') as [string, string])
+    date.value = local === undefined ? undefined : dateOf(local)
+    time.value = local === undefined ? '00:00' : timeOf(local)
   },
   { immediate: true },
 )
 
-function read(): void {
-  if (!/^\d{4}-\d\d-\d\d$/.test(date.value)) {
-    typed.set(path, { text: date.value, problem: { code: 'not-a-date', path } })
-    return
-  }
-  if (!/^\d\d:\d\d/.test(time.value)) {
-    typed.set(path, { text: time.value, problem: { code: 'not-a-time', path } })
-    return
-  }
-  typed.delete(path)
-  model.value = `${date.value}T${time.value.slice(0, 5)}`
+function take(): void {
+  if (date.value !== undefined) model.value = `${date.value}T${time.value}` as LocalDateTime
 }
-
-const own = computed(() => {
-  const problem = typed.get(path)?.problem
-  return problem ? [explainProblem(problem)] : []
-})
-const readBack = computed(() => (model.value === undefined ? undefined : formatLocal(model.value, { year: true })))
+function takeTime(given: string): void {
+  time.value = given
+  take()
+}
 </script>
 
 <template>
   <div class="row">
-    <v-text-field
+    <DayField
       v-model="date"
-      type="date"
+      :path="path"
       :label="dateLabel"
-      :hint="readBack"
-      persistent-hint
-      :error-messages="[...own, ...errors]"
-      @update:model-value="read"
+      :errors="errors"
+      :hint="hint"
+      @update:model-value="take"
+      @time="takeTime"
     />
-    <v-text-field v-model="time" type="time" :label="timeLabel" @update:model-value="read" />
+    <TimeField :model-value="time" :path="`${path}.time`" :label="timeLabel" @update:model-value="takeTime" />
   </div>
 </template>
 
@@ -67,6 +55,6 @@ const readBack = computed(() => (model.value === undefined ? undefined : formatL
   align-items: start;
   display: grid;
   gap: 12px;
-  grid-template-columns: minmax(0, 1fr) 130px;
+  grid-template-columns: minmax(0, 1fr) 96px;
 }
 </style>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { addDays, type LocalDateTime } from '@novalex/core'
+import { addDays, dateOf, timeOf, type LocalDateTime } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
 import { text } from '@/locale/en.ts'
-import { explainProblem } from '@/locale/problems.ts'
+import DayField from './DayField.vue'
 import { useFields } from './fields.ts'
+import TimeField from './TimeField.vue'
 
 /** The last day, whole or until a time of it; or, on purpose, no end. Midnight after a day is the end of that day. */
 const { errors, path = 'schedule.end' } = defineProps<{
@@ -14,59 +15,54 @@ const { errors, path = 'schedule.end' } = defineProps<{
 }>()
 const model = defineModel<LocalDateTime | undefined>()
 
-const { typed } = useFields()
+const { typed, forget } = useFields()
 const words = text.promotion.when
-const date = ref('')
+const date = ref<string | undefined>()
 const time = ref('12:00')
 const isWhole = ref(true)
 
 watch(
   model,
   (local) => {
-    if (typed.has(path) || local === undefined) return
-    const [day, clock] = local.split('T') as [string, string]
-    isWhole.value = clock === '00:00'
-    date.value = isWhole.value ? addDays(day, -1) : day
-    if (!isWhole.value) time.value = clock
+    if (local === undefined) return
+    isWhole.value = timeOf(local) === '00:00'
+    date.value = isWhole.value ? addDays(dateOf(local), -1) : dateOf(local)
+    if (!isWhole.value) time.value = timeOf(local)
   },
   { immediate: true },
 )
 
-function read(): void {
-  const isComplete = /^\d{4}-\d\d-\d\d$/.test(date.value) && (isWhole.value || /^\d\d:\d\d/.test(time.value))
-  if (!isComplete) {
-    typed.set(path, { text: date.value, problem: { code: 'not-a-date', path } })
-    return
-  }
-  typed.delete(path)
-  model.value = isWhole.value ? `${addDays(date.value, 1)}T00:00` : `${date.value}T${time.value.slice(0, 5)}`
+function take(): void {
+  if (date.value === undefined) return
+  model.value = (isWhole.value ? `${addDays(date.value, 1)}T00:00` : `${date.value}T${time.value}`) as LocalDateTime
+}
+/** A time that was typed with the day ends it then. */
+function takeTime(given: string): void {
+  isWhole.value = false
+  time.value = given
+  take()
 }
 
 const isEndless = computed({
   get: () => model.value === undefined && !typed.has(path),
   set: (endless) => {
-    if (!endless) {
-      read()
-      return
-    }
-    typed.delete(path)
-    model.value = undefined
+    forget(path)
+    if (endless) model.value = undefined
+    else if (date.value === undefined) typed.set(path, { text: '', problem: { code: 'required', path } })
+    else take()
   },
-})
-const own = computed(() => {
-  const problem = typed.get(path)?.problem
-  return problem ? [explainProblem(problem)] : []
 })
 </script>
 
 <template>
   <div v-if="!isEndless" class="row">
-    <v-text-field
+    <DayField
       v-model="date"
-      type="date"
+      :path="path"
       :label="words.end"
-      :error-messages="[...own, ...errors]"
-      @update:model-value="read"
+      :errors="errors"
+      @update:model-value="take"
+      @time="takeTime"
     />
     <v-select
       v-model="isWhole"
@@ -75,9 +71,15 @@ const own = computed(() => {
         { value: true, title: words.wholeDay },
         { value: false, title: words.atTime },
       ]"
-      @update:model-value="read"
+      @update:model-value="take"
     />
-    <v-text-field v-if="!isWhole" v-model="time" type="time" :label="words.endTime" @update:model-value="read" />
+    <TimeField
+      v-if="!isWhole"
+      :model-value="time"
+      :path="`${path}.time`"
+      :label="words.endTime"
+      @update:model-value="takeTime"
+    />
   </div>
   <v-checkbox v-if="!always" v-model="isEndless" :label="words.noEnd" />
 </template>

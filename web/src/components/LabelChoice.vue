@@ -31,6 +31,7 @@ const items = computed(() =>
     :error-messages="[...(errorMessages ?? [])]"
     :return-object="false"
     multiple
+    clear-on-select
     chips
     closable-chips
     no-filter

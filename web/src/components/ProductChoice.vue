@@ -36,6 +36,7 @@ const items = computed(() => {
     :label="label"
     :error-messages="[...(errorMessages ?? [])]"
     multiple
+    clear-on-select
     chips
     closable-chips
     clearable

@@ -82,6 +82,7 @@ const errors = (key: string) => problemsAt(`${path}.${key}`).map(explainProblem)
       v-if="!withoutSets && (setItems.length > 0 || sets.length > 0)"
       v-model="sets"
       multiple
+      clear-on-select
       chips
       closable-chips
       hide-details="auto"
@@ -106,6 +107,7 @@ const errors = (key: string) => problemsAt(`${path}.${key}`).map(explainProblem)
     <CategoryChoice
       v-model="exceptCategories"
       multiple
+      clear-on-select
       :label="words.except"
       :error-messages="errors('except.categories')"
     />
@@ -114,6 +116,7 @@ const errors = (key: string) => problemsAt(`${path}.${key}`).map(explainProblem)
       v-if="!withoutSets && (setItems.length > 0 || exceptSets.length > 0)"
       v-model="exceptSets"
       multiple
+      clear-on-select
       chips
       closable-chips
       hide-details="auto"

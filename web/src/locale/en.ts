@@ -56,8 +56,11 @@ export const text = {
       [', and .', 'Moment: to the price change before, to the next'],
       ['n', 'Moment: back to now'],
       ['g then p, r, s, o', 'Go to products, releases, shop, promotions'],
-      ['Ctrl Z, Ctrl Shift Z', 'Undo an edit of a promotion, and again'],
+      ['Ctrl Z, Ctrl Y', 'Undo an edit of a promotion, and again'],
       ['/', 'To the search field of the page'],
+      ['+', 'Plan a promotion'],
+      ['t', 'To the till: add a product'],
+      ['Alt ↑, Alt ↓', 'Move a promotion’s rank, on its row'],
     ],
   },
   common: {
@@ -77,6 +80,7 @@ export const text = {
     notFound: 'There is nothing at this address. It may have been moved or deleted.',
     toPromotions: 'To the promotions',
     now: 'now',
+    pickDay: (label: string) => `Pick from a calendar: ${label}`,
   },
   products: {
     title: 'Products',
@@ -150,6 +154,7 @@ export const text = {
     stopped: 'stopped',
     over: 'over',
   } satisfies Record<PromotionStatus, string>,
+  unreleased: { running: 'ready, not released', waiting: 'waiting, not released' },
   promotion: {
     name: 'Name, for you alone',
     note: 'Internal note',
@@ -234,7 +239,8 @@ export const text = {
         `Last moment ${moment}; full price again from ${next}, ${zone}.`,
       endless: 'Runs until somebody ends it. Novalex will keep showing how long it has been running.',
       duration: (span: string) => span,
-      extend: { week: '+ 1 week', fourWeeks: '+ 4 weeks' },
+      extend: { week: '+ 1 week', fourWeeks: '+ 4 weeks', month: '+ 1 month' },
+      longAgo: (span: string) => `This start lies ${span} back. Is the year right?`,
     },
     stacking: {
       group: 'Stack group',
@@ -266,6 +272,7 @@ export const text = {
       noFloor: 'The store enforces no floor.',
     },
     ladder: 'This promotion follows a ladder, kept as it is.',
+    changedSince: 'The shop follows it as it was released; the edits since then take effect with the next release.',
     states: {
       draft: 'A draft does nothing, even when released.',
       ready: 'Ready: it acts in its time once it is released.',
@@ -337,6 +344,7 @@ export const text = {
     asNow: 'as it is now',
     sameBoth: 'Your edits change nothing for this cart.',
     nothing: 'The cart is empty. Add a product to see what it would cost.',
+    resting: (names: string) => `Not acting now, as drafts, paused or stopped: ${names}.`,
     others: (count: string) => `${count} apply to nothing here`,
     broken: 'This cart can’t be priced:',
     unproven:

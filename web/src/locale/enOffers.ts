@@ -24,15 +24,15 @@ export const offerText = {
     'price-steps': 'Price steps',
   } satisfies Record<Mechanic['kind'], string>,
   examples: {
-    markdown: 'Brushes 20 % less, struck price in the shop',
-    'item-discount': '10 % off every pad in the cart, with a code',
-    'quantity-break': '5 of one ink: 10 % less, 10 and more: 15 %',
-    'spend-break': 'from 50.00 of paper: 10 % less on the paper',
-    'buy-get': 'buy 2 brushes, get a third free, or a gift added',
+    markdown: '20 % less, regular price crossed out in the shop',
+    'item-discount': '10 % off each item in the cart',
+    'quantity-break': '5 of one product: 10 % less, 10 and more: 15 %',
+    'spend-break': 'from 50.00 of some products: 10 % less on them',
+    'buy-get': 'buy 2, get a third free',
     bundle: 'any 3 for 30.00, or a set for one price',
     'order-discount': '5.00 off the order from 50.00',
     delivery: 'free delivery from 49.00',
-    surcharge: '2.00 more for framed paper',
+    surcharge: '2.00 more for each item',
     'price-steps': 'regular price rises with every 10 sold',
   } satisfies Record<Mechanic['kind'], string>,
   newNames: {
@@ -237,6 +237,8 @@ export const offerText = {
     kinds: { none: 'without a code', text: 'one code for all', batch: 'codes of a batch' },
     text: 'The code',
     textHint: 'Capitals, spaces and hyphens make no difference.',
+    clash: (names: string) =>
+      `${names} has this code at the same time. An order that gives it gets only what these offers may give together, and often only one of them.`,
     batchHint: 'Codes of a batch are kept with the orders; a quote is told which are open.',
   },
   paste: {

@@ -16,9 +16,20 @@ const DAY_AND_YEAR = new Intl.DateTimeFormat('en-GB', {
   year: 'numeric',
 })
 
-/** `Wed 10 Mar`, or with the year. */
+let presentYear: string | null = null
+
+/** Says which year goes without saying, as the server's clock tells it; until it is known, every year does. */
+export function setPresentYear(year: string): void {
+  presentYear = year
+}
+
+const needsYear = (year: string) => presentYear !== null && year !== presentYear
+
+/** `Wed 10 Mar`; with the year where that is asked for, or another one than the present. */
 export function formatDate(date: string, { year = false } = {}): string {
-  return (year ? DAY_AND_YEAR : DAY).format(new Date(`${date}T00:00:00Z`)).replaceAll(',', '')
+  return (year || needsYear(date.slice(0, 4)) ? DAY_AND_YEAR : DAY)
+    .format(new Date(`${date}T00:00:00Z`))
+    .replaceAll(',', '')
 }
 
 /** `Wed 10 Mar, 09:00` */
@@ -42,7 +53,7 @@ export interface Zoned {
 export function formatInstant(instant: Instant, { zone, year = true, seconds = false }: Zoned): string {
   const parts = zoned(zone).formatToParts(new Date(instant))
   const get = (type: Intl.DateTimeFormatPartTypes) => parts.find((part) => part.type === type)?.value ?? ''
-  const day = `${get('weekday')} ${get('day')} ${get('month')}${year ? ` ${get('year')}` : ''}`
+  const day = `${get('weekday')} ${get('day')} ${get('month')}${year || needsYear(get('year')) ? ` ${get('year')}` : ''}`
   return `${day}, ${get('hour')}:${get('minute')}${seconds ? `:${get('second')}` : ''}`
 }
 

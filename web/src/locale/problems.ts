@@ -69,8 +69,10 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts)
   'bad-json': 'This line is no JSON.',
   'not-a-percent': ({ given }) => `“${String(given)}” is no percentage. Write it like 10, 10 % or 10,5.`,
   'not-money': ({ given }) => `“${String(given)}” is no amount. Write it like 12.50, 12,50 or € 3.`,
-  'not-a-date': 'This day is not complete. Give day, month and year.',
-  'not-a-time': 'This time is not complete. Give hours and minutes.',
+  'not-a-date': ({ given }) =>
+    `${given ? `“${String(given)}” is no day` : 'The day is missing'}. Write it like 1 Mar, 1.3.2027, sun, in 2 weeks or end of month.`,
+  'not-a-time': ({ given }) =>
+    `${given ? `“${String(given)}” is no time` : 'The time is missing'}. Write it like 9:30, 14.15 or noon.`,
   'empty-file': 'The file holds no products. Choose one with a header line and at least one product.',
   'not-utf8': 'The file is not in UTF-8, so letters such as ä would break. Save it again as “CSV UTF-8”.',
   'not-text': 'This is neither a CSV file nor an XLSX workbook. Save the table as one of them and choose that file.',

@@ -116,7 +116,7 @@ test.each<[string, Promotion[], Setting, string]>([
     {},
     'takes off 8.00 €; 2.00 € beyond that is more than it may in one order',
   ],
-  ['a draft', [promote('p2', half, { state: 'draft' })], {}, 'is a draft, paused or stopped, so it does nothing yet'],
+  ['a draft', [promote('p2', half, { state: 'draft' })], {}, 'is a draft, so it does nothing yet'],
   ['early', [promote('p2', half, { schedule: { start: '2027-01-01T00:00' } })], {}, 'starts on Fri 1 Jan 2027, 00:00'],
   ['late', [promote('p2', half, { schedule: { end: '1969-01-01T00:00' } })], {}, 'ended on Tue 31 Dec 1968, 24:00'],
   [

@@ -22,7 +22,7 @@ import { describeShopValue } from './shopOffer.ts'
 export interface ReasonContext {
   readonly names: Names
   /** A promotion of the plan by its id. */
-  find(id: string): Pick<Promotion, 'name' | 'mechanic' | 'schedule'> | undefined
+  find(id: string): Pick<Promotion, 'name' | 'mechanic' | 'schedule' | 'state'> | undefined
 }
 
 interface Facts {
@@ -43,6 +43,7 @@ interface Place {
   readonly names: Names
   /** Of the promotion that is explained. */
   readonly kind: Mechanic['kind'] | undefined
+  readonly state: Promotion['state'] | undefined
   readonly start: string
   readonly end: string
   /** Another promotion's name. */
@@ -50,8 +51,8 @@ interface Place {
 }
 
 const TEXT: Readonly<Record<SkipReason, (facts: Facts, place: Place) => string>> = {
-  'not-ready': () => 'is a draft, paused or stopped, so it does nothing yet',
-  'not-started': (_facts, { start }) => `starts on ${start}`,
+  'not-ready': (_facts, { state }) => NOT_READY[state ?? 'draft'],
+  'not-started': (_facts, { start }) => (start === '' ? 'waits for the dates of its occasion' : `starts on ${start}`),
   ended: (_facts, { end }) => `ended on ${end}`,
   'outside-hours': () => 'runs at other hours of the week',
   'no-code': () => 'needs its code',
@@ -81,6 +82,13 @@ const TEXT: Readonly<Record<SkipReason, (facts: Facts, place: Place) => string>>
   floor: () => 'would go below the floor of the items it applies to',
 }
 
+const NOT_READY: Readonly<Record<Promotion['state'], string>> = {
+  draft: 'is a draft, so it does nothing yet',
+  paused: 'is paused, so it does nothing until it is resumed',
+  stopped: 'is stopped for good',
+  ready: 'does nothing yet',
+}
+
 const NO_DELIVERY = {
   none: 'needs a way of delivery, and none is chosen yet',
   other: 'is for another way of delivery',
@@ -96,12 +104,13 @@ const OBSTACLES: Readonly<Record<Obstacle, (name: string) => string>> = {
 
 /** What became of a promotion in a cart, after its name. */
 export function explainOutcome(outcome: PromotionOutcome, { names, find }: ReasonContext): string {
-  const { mechanic, schedule } = find(outcome.promotion) ?? {}
+  const { mechanic, schedule, state } = find(outcome.promotion) ?? {}
   if (outcome.outcome === 'applied') return describeApplied(outcome, mechanic?.kind)
   if (outcome.reason === null) return ''
   return TEXT[outcome.reason](outcome.facts, {
     names,
     kind: mechanic?.kind,
+    state,
     start: schedule?.start === undefined ? '' : formatLocal(schedule.start, { year: true }),
     end: schedule?.end === undefined ? '' : formatEnd(schedule.end, { year: true }),
     nameOf: (id = '') => find(id)?.name ?? id,

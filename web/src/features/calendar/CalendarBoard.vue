@@ -1,13 +1,16 @@
 <script setup lang="ts">
-import { moveSchedule, type Grip, type Instant, type PromotionStatus, type Schedule } from '@novalex/core'
-import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { moveSchedule, type Instant, type PromotionStatus, type Schedule } from '@novalex/core'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useGradually } from '@/composables/useGradually.ts'
-import { text } from '@/locale/en.ts'
 import { proofText } from '@/locale/enProof.ts'
+import { useInShop } from '@/stores/inShop.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { describeSpan } from './describeSpan.ts'
+import { useBarDrag } from './useBarDrag.ts'
+import { useBarNames } from './useBarNames.ts'
+import { computeWeeklyMask } from './weeklyMask.ts'
 import { layoutLanes, ROW_HEIGHT, type Span } from './layoutLanes.ts'
 import CalendarScale from './CalendarScale.vue'
 import { stepOf, ticksOf, type Window } from './window.ts'
@@ -29,20 +32,31 @@ const emit = defineEmits<{ move: [id: string, schedule: Schedule] }>()
 
 const MARGIN = 90
 const BARS_A_FRAME = 24
-const GRIP_PX = 7
-const CLICK_PX = 3
 const router = useRouter()
 const moment = useMoment()
 const store = useStoreInfo()
+const inShop = useInShop()
 const words = proofText.calendar
 const canvas = useTemplateRef<HTMLElement>('canvas')
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const scrolled = ref({ top: 0, height: 600 })
-const drag = shallowRef<{ bar: BoardBar; grip: Grip; x: number; minutes: number; schedule: Schedule } | null>(null)
 
+const { drag, begin, follow, end, cancel } = useBarDrag<BoardBar>({
+  msOfPx: () => (range.to - range.from) / canvas.value!.clientWidth,
+  stepMinutes: () => stepOf(view.zoom),
+  onMove: (bar, schedule) => {
+    emit('move', bar.id, schedule)
+  },
+  onClick: (bar) => void router.push(`/promotions/${bar.id}`),
+})
 const ticks = computed(() => ticksOf(view, store.zone))
 const lanes = computed(() => [...new Set(bars.map(({ lane }) => lane))].sort((a, b) => a.localeCompare(b)))
-const inRange = computed(() => bars.filter(({ start, end }) => start < range.to && end > range.from))
+const { width, isShort, roomOf } = useBarNames<BoardBar>(() => range)
+const inRange = computed(() =>
+  bars
+    .filter(({ start, end }) => start < range.to && end > range.from)
+    .map((bar) => (isShort(bar) ? { ...bar, room: bar.end + nameMs(bar) } : bar)),
+)
 const layout = computed(() => layoutLanes(inRange.value, lanes.value))
 const shown = computed(() => {
   const [from, to] = [scrolled.value.top - MARGIN, scrolled.value.top + scrolled.value.height + MARGIN]
@@ -71,7 +85,8 @@ function boxOf(bar: BoardBar) {
   return { left: `${from}%`, width: `${Math.max(to - from, 0.4)}%`, top: `${layout.value.tops.get(bar.id)!}px` }
 }
 const labelOf = (bar: BoardBar) => (drag.value?.bar.id === bar.id ? describeSpan(drag.value.schedule) : bar.name)
-const spokenOf = (bar: BoardBar) => words.bar(`${bar.name}, ${text.status[bar.status]}`, describeSpan(bar.schedule))
+const spokenOf = (bar: BoardBar) =>
+  words.bar(`${bar.name}, ${inShop.describe(bar.id, bar.status)}`, describeSpan(bar.schedule))
 
 /** To the row: nothing else comes into view in between. */
 function onScroll(): void {
@@ -81,37 +96,15 @@ function onScroll(): void {
     scrolled.value = { top, height: clientHeight }
 }
 watch(scroller, (element) => {
-  if (element) onScroll()
+  if (!element) return
+  width.value = canvas.value?.clientWidth || width.value
+  onScroll()
 })
 
-function gripAt(event: PointerEvent, bar: BoardBar): Grip {
-  const { left, right } = (event.currentTarget as HTMLElement).getBoundingClientRect()
-  if (event.clientX - left < GRIP_PX && bar.schedule.start !== undefined) return 'start'
-  return right - event.clientX < GRIP_PX && bar.schedule.end !== undefined ? 'end' : 'both'
-}
-
-function begin(event: PointerEvent, bar: BoardBar): void {
-  if (event.button !== 0) return
-  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
-  drag.value = { bar, grip: gripAt(event, bar), x: event.clientX, minutes: 0, schedule: bar.schedule }
-}
-
-function follow(event: PointerEvent): void {
-  if (!drag.value) return
-  const { bar, grip, x } = drag.value
-  const step = stepOf(view.zoom)
-  const ms = ((event.clientX - x) / canvas.value!.clientWidth) * (range.to - range.from)
-  const minutes = Math.round(ms / 60_000 / step) * step
-  const schedule = moveSchedule(bar.schedule, grip, minutes)
-  if (schedule) drag.value = { ...drag.value, minutes, schedule }
-}
-
-function end(event: PointerEvent): void {
-  const done = drag.value
-  drag.value = null
-  if (!done) return
-  if (done.minutes !== 0) emit('move', done.bar.id, done.schedule)
-  else if (Math.abs(event.clientX - done.x) < CLICK_PX) void router.push(`/promotions/${done.bar.id}`)
+function maskOf(bar: BoardBar): { maskImage?: string } {
+  const seen = { from: Math.max(bar.start, range.from), to: Math.min(bar.end, range.to) }
+  const maskImage = computeWeeklyMask(bar.schedule, store.zone, seen)
+  return maskImage === null ? {} : { maskImage }
 }
 
 function onKey(event: KeyboardEvent, bar: BoardBar): void {
@@ -145,7 +138,9 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
           :style="{ left: `${band.left}%`, width: `${band.width}%` }"
         />
         <template v-for="lane in layout.lanes" :key="lane.name">
-          <h2 :style="{ top: `${lane.top}px` }">{{ lane.name }}</h2>
+          <div class="lane" :style="{ top: `${lane.top}px`, height: `${lane.height}px` }">
+            <h2>{{ lane.name }}</h2>
+          </div>
           <i class="edge" :style="{ top: `${lane.top}px` }" />
         </template>
         <i
@@ -159,18 +154,29 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
           v-memo="[bar, layout, range, drag?.bar.id === bar.id ? drag : null]"
           type="button"
           class="bar"
-          :class="[bar.status, { open: bar.end === Infinity, moved: drag?.bar.id === bar.id }]"
-          :style="{ ...boxOf(bar), height: `${ROW_HEIGHT - 6}px` }"
+          :class="[
+            bar.status,
+            { open: bar.end === Infinity, 'goes-on': bar.end > range.to, moved: drag?.bar.id === bar.id },
+          ]"
+          :style="{ ...boxOf(bar), ...maskOf(bar), height: `${ROW_HEIGHT - 6}px` }"
           :aria-label="spokenOf(bar)"
           @pointerdown="(event) => begin(event, bar)"
           @pointermove="follow"
           @pointerup="end"
-          @pointercancel="drag = null"
+          @pointercancel="cancel"
           @keydown="(event) => onKey(event, bar)"
           @keydown.enter.prevent="router.push(`/promotions/${bar.id}`)"
         >
-          <span>{{ labelOf(bar) }}</span>
+          <span v-if="!isShort(bar) || drag?.bar.id === bar.id">{{ labelOf(bar) }}</span>
         </button>
+        <span
+          v-for="bar in drawn.filter(isShort)"
+          :key="`name ${bar.id}`"
+          class="beside"
+          aria-hidden="true"
+          :style="{ left: `${place(Math.min(bar.end, range.to))}%`, top: `${layout.tops.get(bar.id)}px` }"
+          >{{ bar.name }}</span
+        >
       </div>
     </div>
   </div>
@@ -218,15 +224,34 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
   background: color-mix(in srgb, var(--line) 34%, transparent);
 }
 
-h2 {
-  font-size: 12.5px;
+.lane {
   left: -110px;
-  line-height: 1.25;
-  overflow: hidden;
-  padding-top: 11px;
+  pointer-events: none;
   position: absolute;
-  text-overflow: ellipsis;
   width: 102px;
+}
+
+/* As long as anything of its lane is in sight, so is its name. */
+.lane h2 {
+  font-size: 12.5px;
+  line-height: 1.25;
+  overflow-wrap: anywhere;
+  padding: 9px 0 4px;
+  position: sticky;
+  top: 0;
+}
+
+.beside {
+  font-size: 12.5px;
+  line-height: 22px;
+  padding-left: 5px;
+  pointer-events: none;
+  position: absolute;
+  white-space: nowrap;
+}
+
+.bar.goes-on {
+  clip-path: none;
 }
 
 .bar {

@@ -7,6 +7,8 @@ export interface Span {
   readonly start: Instant
   /** `Infinity` without an end. */
   readonly end: Instant
+  /** Until when its row must stay free beside it, as for a name that does not fit into it. */
+  readonly room?: Instant
 }
 
 export interface Lane {
@@ -35,10 +37,10 @@ export function layoutLanes(spans: readonly Span[], laneNames: readonly string[]
     const own = spans.filter(({ lane }) => lane === name).sort((a, b) => a.start - b.start || a.end - b.end)
     if (own.length === 0) continue
     const ends: Instant[] = []
-    for (const { id, start, end } of own) {
+    for (const { id, start, end, room = end } of own) {
       const free = ends.findIndex((last) => last <= start)
       const row = free < 0 ? ends.length : free
-      ends[row] = end
+      ends[row] = Math.max(end, room)
       tops.set(id, top + HEAD_HEIGHT + row * ROW_HEIGHT)
     }
     const height = HEAD_HEIGHT + ends.length * ROW_HEIGHT + LANE_GAP

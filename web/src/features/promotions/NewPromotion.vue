@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { Mechanic } from '@novalex/core'
-import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/api.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -9,13 +8,14 @@ import { offerText } from '@/locale/enOffers.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { createNewDraft, type ReasonKey } from './createNewDraft.ts'
+import { useNewPromotion } from './useNewPromotion.ts'
 
 /** What a promotion is for, or of which kind it is: the first draft follows from it. */
 const router = useRouter()
 const store = useStoreInfo()
 const moment = useMoment()
 const attempt = useAttempt()
-const isOpen = ref(false)
+const { isOpen } = useNewPromotion()
 const words = offerText.reasons
 const REASONS = (['launch', 'clearance', 'bigger', 'winBack', 'thankYou'] as const).map((key) => ({
   key,

@@ -4,20 +4,28 @@ import { mdiRedo, mdiUndo } from '@mdi/js'
 import { computed } from 'vue'
 import StateMark from '@/components/StateMark.vue'
 import { text } from '@/locale/en.ts'
+import { explainProblem } from '@/locale/problems.ts'
+import { useInShop } from '@/stores/inShop.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { describeTimeLeft } from './describeTimeLeft.ts'
 import { toPromotion } from './toDraft.ts'
 import { usePromotion } from './usePromotionDraft.ts'
 
-const { draft, record, patch, undo, redo, canUndo, canRedo } = usePromotion()
+const { draft, record, patch, undo, redo, canUndo, canRedo, problemsAt } = usePromotion()
 const store = useStoreInfo()
 const moment = useMoment()
+const inShop = useInShop()
 const words = text.promotions
 
 const promotion = computed(() => toPromotion(record.value!, draft.value!))
 const status = computed(() => computeStatus(promotion.value, store.zone, moment.instant))
 const left = computed(() => describeTimeLeft(promotion.value, store.zone, moment.instant))
+
+/** One line, whatever is pasted. */
+const setName = (given: string) => {
+  patch({ name: given.replace(/\s+/g, ' ') })
+}
 
 const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; title: string }[]>> = {
   draft: [{ to: 'ready', title: words.ready }],
@@ -37,7 +45,8 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
 <template>
   <header>
     <p class="trail quiet">
-      <router-link to="/promotions">{{ words.title }}</router-link> › <StateMark :status="status" />
+      <router-link to="/promotions">{{ words.title }}</router-link> ›
+      <StateMark :status="status" :promotion="record!.promotion.id" />
       <template v-if="left"> · {{ left }}</template>
       <span class="grow" />
       <v-btn
@@ -57,7 +66,19 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
         @click="redo"
       />
     </p>
-    <h1>{{ draft!.name }}</h1>
+    <h1>
+      <textarea
+        :value="draft!.name"
+        rows="1"
+        maxlength="120"
+        :aria-label="text.promotion.name"
+        @input="(event) => setName((event.target as HTMLTextAreaElement).value)"
+        @keydown.enter.prevent="(event) => (event.target as HTMLElement).blur()"
+      />
+    </h1>
+    <p v-for="problem in problemsAt('name')" :key="problem.code" class="wrong" role="alert">
+      {{ explainProblem(problem) }}
+    </p>
     <p class="moves">
       <v-btn
         v-for="(move, index) in MOVES[draft!.state]"
@@ -67,7 +88,11 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
         @click="patch({ state: move.to })"
         >{{ move.title }}</v-btn
       >
-      <span class="quiet">{{ text.promotion.states[draft!.state] }}</span>
+      <span class="quiet">
+        {{
+          inShop.changed.has(record!.promotion.id) ? text.promotion.changedSince : text.promotion.states[draft!.state]
+        }}
+      </span>
     </p>
   </header>
 </template>
@@ -83,8 +108,23 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
   flex: 1;
 }
 
-h1 {
+h1 textarea {
+  background: none;
+  border: 0;
+  border-bottom: 1px dotted transparent;
+  color: inherit;
+  display: block;
+  field-sizing: content;
+  font: inherit;
   overflow-wrap: anywhere;
+  padding: 0;
+  resize: none;
+  width: 100%;
+}
+
+h1 textarea:hover,
+h1 textarea:focus {
+  border-bottom-color: var(--quiet);
 }
 
 .moves {

@@ -19,9 +19,10 @@ const { draft, record, loadError, isRestored, conflict, isGone, undo, redo } = e
 const title = ref(document.title)
 
 function onKey(event: KeyboardEvent): void {
-  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return
+  const key = event.key.toLowerCase()
+  if (!(event.ctrlKey || event.metaKey) || (key !== 'z' && key !== 'y')) return
   event.preventDefault()
-  if (event.shiftKey) redo()
+  if (key === 'y' || event.shiftKey) redo()
   else undo()
 }
 
@@ -75,5 +76,21 @@ onBeforeRouteLeave(() =>
 .till {
   background: var(--desk);
   border-left: 1px solid var(--line);
+}
+
+/* The proof stays in sight while the rule is edited further down, and scrolls by itself. */
+.till :deep(> *) {
+  min-width: 0;
+}
+
+@media (min-height: 400px) {
+  .till {
+    align-self: start;
+    height: calc(100vh - 44px);
+    overflow: hidden auto;
+    overscroll-behavior: contain;
+    position: sticky;
+    top: 44px;
+  }
 }
 </style>

@@ -61,7 +61,7 @@ const dates = computed((): [from: string, until: string] => {
         @change="emit('choose', !isChosen)"
       />
     </td>
-    <td><StateMark :status="status" /></td>
+    <td><StateMark :status="status" :promotion="record.promotion.id" /></td>
     <td class="name">
       <router-link :to="`/promotions/${record.promotion.id}`">{{ record.promotion.name }}</router-link>
       <span v-if="isUnsaved" class="wrong"> · {{ words.unsaved }}</span>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { PromotionRecord } from '@novalex/contract'
 import { computeStatus, type PromotionStatus } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { api } from '@/api/api.ts'
@@ -25,13 +26,17 @@ const { data, error, reload } = useLoad([() => store.info?.planRevision], async 
   return { records, campaigns }
 })
 
+/** What a search looks at: the name, the note and the code. */
+const findable = ({ promotion: { name, code }, note }: PromotionRecord) =>
+  `${name} ${note} ${code && 'text' in code ? code.text : ''}`.toLowerCase()
+
 const shown = computed(() => {
   const wanted = search.value.trim().toLowerCase()
   return (data.value?.records ?? [])
     .map((record) => ({ record, status: computeStatus(record.promotion, store.zone, moment.instant) }))
     .filter((row) => (status.value === 'archived') === row.record.archived)
     .filter((row) => status.value === null || status.value === 'archived' || row.status === status.value)
-    .filter(({ record }) => `${record.promotion.name} ${record.note}`.toLowerCase().includes(wanted))
+    .filter(({ record }) => findable(record).includes(wanted))
 })
 const groups = computed(() => {
   const campaigns = [...(data.value?.campaigns ?? []), { id: null, name: words.noCampaign, goal: '' }]

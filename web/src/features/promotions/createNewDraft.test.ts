@@ -39,3 +39,30 @@ describe('a new promotion may be saved as it is', () => {
 test('it runs from tomorrow until the Sunday after', () => {
   expect(createNewDraft(store, NOW).schedule).toEqual({ start: '2027-03-11T00:00', end: '2027-03-15T00:00' })
 })
+
+describe('what a card says is what it makes', () => {
+  const groups = ['sale', 'clearance', 'club', 'multi-buy', 'coupon']
+  const apart: [string, string][] = [
+    ['sale', 'sale'],
+    ['sale', 'clearance'],
+    ['multi-buy', 'multi-buy'],
+    ['multi-buy', 'coupon'],
+    ['coupon', 'coupon'],
+  ]
+  const own = { ...store, stackGroups: groups, apart }
+  test('5.00 off the order from 50.00', () => {
+    expect(createNewDraft(own, NOW, { kind: 'order-discount' }).mechanic).toMatchObject({
+      tiers: [{ from: 5000, value: { amount: 500, per: 'once' } }],
+    })
+  })
+  test('a sale takes its percentage of the regular price', () => {
+    expect(createNewDraft(own, NOW).mechanic).toMatchObject({ value: { percent: 2000, of: 'regular' } })
+  })
+  test.each<[string, Parameters<typeof createNewDraft>[2], string]>([
+    ['a sale', { kind: 'markdown' }, 'sale'],
+    ['a cart offer is not silenced by the sales', { kind: 'bundle' }, 'club'],
+    ['a code is kept apart from other codes', { reason: 'winBack' }, 'coupon'],
+  ])('%s', (_label, choice, group) => {
+    expect(createNewDraft(own, NOW, choice).stacking?.group).toBe(group)
+  })
+})

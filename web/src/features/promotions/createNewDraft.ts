@@ -4,6 +4,7 @@ import {
   compileCatalogue,
   convertPromotion,
   dateOf,
+  phaseOf,
   toLocal,
   weekdayOf,
   type Instant,
@@ -24,7 +25,7 @@ const REASON_CHANGES: Readonly<Record<ReasonKey, Partial<PromotionDraft>>> = {
     mechanic: {
       kind: 'markdown',
       reach: { tags: ['clearance'] },
-      value: { percent: 3000 },
+      value: { percent: 3000, of: 'regular' },
       rounding: { to: 'down', step: 10, ending: 0 },
     },
   },
@@ -57,6 +58,52 @@ const REASON_CHANGES: Readonly<Record<ReasonKey, Partial<PromotionDraft>>> = {
   },
 }
 
+const FREE = { percent: 10_000 }
+
+/** What the card of each kind says that it does, on everything until products are chosen. */
+const FIRST_OF_KIND: { readonly [K in Mechanic['kind']]: Extract<Mechanic, { kind: K }> } = {
+  markdown: { kind: 'markdown', reach: {}, value: { percent: 2000, of: 'regular' } },
+  'item-discount': { kind: 'item-discount', reach: {}, value: { percent: 1000 } },
+  'quantity-break': {
+    kind: 'quantity-break',
+    reach: {},
+    count: 'sku',
+    on: 'all',
+    tiers: [
+      { from: 5, value: { percent: 1000 } },
+      { from: 10, value: { percent: 1500 } },
+    ],
+  },
+  'spend-break': { kind: 'spend-break', reach: {}, tiers: [{ from: 5000, value: { percent: 1000 } }] },
+  'buy-get': {
+    kind: 'buy-get',
+    buy: { reach: {}, quantity: 2 },
+    get: { sameSku: true, quantity: 1, value: FREE },
+    repeat: 'every',
+  },
+  bundle: { kind: 'bundle', parts: [{ reach: {}, quantity: 3 }], price: 3000, repeat: 'every' },
+  'order-discount': {
+    kind: 'order-discount',
+    reach: {},
+    tiers: [{ from: 5000, value: { amount: 500, per: 'once' } }],
+  },
+  delivery: { kind: 'delivery', basis: 'current', tiers: [{ from: 4900, value: FREE }] },
+  surcharge: { kind: 'surcharge', reach: {}, value: { amount: 200, per: 'unit' } },
+  'price-steps': { kind: 'price-steps', reach: {} },
+}
+
+/** The stack group in which a cart offer or a code is not silenced by the sales; of several, the one that is kept apart from the fewest. */
+function findOpenGroup({ stackGroups, apart }: Store, { isCode }: { readonly isCode: boolean }): string {
+  const [sale = ''] = stackGroups
+  const against = (group: string) => apart.filter((pair) => pair.includes(group))
+  const isOpen = (group: string) => group !== sale && !against(group).some((pair) => pair.includes(sale))
+  const open = stackGroups.filter(isOpen)
+  // Groups for codes are kept apart from each other, so that no order has two.
+  const fewest = open.toSorted((a, b) => against(a).length - against(b).length)
+  const own = isCode ? open.findLast((group) => against(group).some(([a, b]) => a === group && b === group)) : undefined
+  return own ?? fewest[0] ?? sale
+}
+
 /** A new promotion to begin from: a draft from tomorrow until the Sunday after. */
 export function createNewDraft(
   store: Store,
@@ -71,7 +118,7 @@ export function createNewDraft(
     schedule: { start: `${tomorrow}T00:00`, end: `${addDays(tomorrow, untilSunday)}T00:00` },
     code: null,
     when: null,
-    mechanic: { kind: 'markdown', reach: {}, value: { percent: FIRST_PERCENT } },
+    mechanic: { kind: 'markdown', reach: {}, value: { percent: FIRST_PERCENT, of: 'regular' } },
     stacking: { group: store.stackGroups[0]!, mode: 'group' },
     limits: {},
     ladder: null,
@@ -81,13 +128,13 @@ export function createNewDraft(
     note: '',
   }
   const catalogue = compileCatalogue({ products: [], categories: [], sets: [] })
-  if (reason) {
-    const { title, kind: proposed } = offerText.reasons[reason]
-    return {
-      ...convertPromotion(sale, proposed, { store, catalogue }).promotion,
-      ...REASON_CHANGES[reason],
-      name: title,
-    }
+  const { title: name, kind: own } = reason ? offerText.reasons[reason] : { title: offerText.newNames[kind], kind }
+  const draft: PromotionDraft = {
+    ...convertPromotion(sale, own, { store, catalogue }).promotion,
+    mechanic: FIRST_OF_KIND[own],
+    ...(reason ? REASON_CHANGES[reason] : {}),
+    name,
   }
-  return { ...convertPromotion(sale, kind, { store, catalogue }).promotion, name: offerText.newNames[kind] }
+  if (!draft.stacking || phaseOf(draft.mechanic) < 2) return draft
+  return { ...draft, stacking: { ...draft.stacking, group: findOpenGroup(store, { isCode: draft.code !== null }) } }
 }

@@ -1,21 +1,13 @@
-import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { expect, test, vi } from 'vitest'
 import { ref } from 'vue'
 import { useHistory } from './useHistory.ts'
-
-beforeEach(() => {
-  vi.useFakeTimers()
-})
-afterEach(() => {
-  vi.useRealTimers()
-})
 
 function createEditing() {
   const value = ref('a')
   const moves = vi.fn()
   const history = useHistory(value, moves)
-  const edit = (field: string, next: string) => {
-    vi.advanceTimersByTime(100)
-    history.remember(field)
+  const edit = (thought: string | null, next: string) => {
+    history.remember(thought)
     value.value = next
   }
   return { value, moves, edit, ...history }
@@ -36,16 +28,24 @@ test('undo and again, each edit a step', () => {
   expect(moves).toHaveBeenCalledTimes(4)
 })
 
-test('quick edits of one field are one step, slow ones are not', () => {
-  const { value, edit, undo } = createEditing()
+test('what is typed into one field is one step, however long it takes; after leaving it another one begins', () => {
+  const { value, edit, rest, undo } = createEditing()
   edit('name', 'ab')
   edit('name', 'abc')
-  vi.advanceTimersByTime(5000)
+  rest()
   edit('name', 'abcd')
   undo()
   expect(value.value).toBe('abc')
   undo()
   expect(value.value).toBe('a')
+})
+
+test('choices are steps of their own, however quickly they follow each other', () => {
+  const { value, edit, undo } = createEditing()
+  edit(null, 'b')
+  edit(null, 'c')
+  undo()
+  expect(value.value).toBe('b')
 })
 
 test('an edit after undo throws the undone away', () => {
@@ -54,4 +54,19 @@ test('an edit after undo throws the undone away', () => {
   undo()
   edit('name', 'c')
   expect(canRedo.value).toBe(false)
+})
+
+test('another editing of the same thing takes up the steps of the one before', () => {
+  const before = createEditing()
+  before.edit(null, 'b')
+  before.edit(null, 'c')
+  before.undo()
+  const after = createEditing()
+  after.value.value = 'b'
+  after.takeUp(before.steps())
+  after.redo()
+  expect(after.value.value).toBe('c')
+  after.undo()
+  after.undo()
+  expect(after.value.value).toBe('a')
 })

@@ -1,22 +1,33 @@
 import { computed, shallowRef, type Ref } from 'vue'
 
 const MAX_STEPS = 100
-/** Edits of the same field in quick succession are one step. */
-const SAME_STEP_MS = 1200
 
-/** Undo and again for a value that is replaced, never changed in place. */
+/** The steps of an editing, oldest first. */
+export interface Steps<T> {
+  readonly past: readonly T[]
+  readonly future: readonly T[]
+}
+
+/** Undo and again for a value that is replaced, never changed in place: one step for each thought. */
 export function useHistory<T>(current: Ref<T>, onMove: () => void) {
   const past = shallowRef<readonly T[]>([])
   const future = shallowRef<readonly T[]>([])
-  let last = { field: '', at: 0 }
+  let last: string | null = null
 
-  /** Call before a change of the field. */
-  function remember(field: string): void {
-    const at = Date.now()
-    const isSameStep = field === last.field && at - last.at < SAME_STEP_MS
-    last = { field, at }
+  /**
+   * Call before a change. Changes of one thought (what is typed into one field) name it and are one step; a choice or a drag names none and is one by
+   * itself.
+   */
+  function remember(thought: string | null): void {
+    const isSame = thought !== null && thought === last
+    last = thought
     future.value = []
-    if (!isSameStep) past.value = [...past.value, current.value].slice(-MAX_STEPS)
+    if (!isSame) past.value = [...past.value, current.value].slice(-MAX_STEPS)
+  }
+
+  /** The thought is finished: what comes next is another one, even in the same place. */
+  function rest(): void {
+    last = null
   }
 
   function move(from: Ref<readonly T[]>, to: Ref<readonly T[]>): void {
@@ -25,12 +36,22 @@ export function useHistory<T>(current: Ref<T>, onMove: () => void) {
     from.value = from.value.slice(0, -1)
     to.value = [...to.value, current.value]
     current.value = step
-    last = { field: '', at: 0 }
+    rest()
     onMove()
+  }
+
+  /** Takes up what an earlier editing left. */
+  function takeUp(steps: Steps<T>): void {
+    past.value = steps.past
+    future.value = steps.future
+    rest()
   }
 
   return {
     remember,
+    rest,
+    takeUp,
+    steps: (): Steps<T> => ({ past: past.value, future: future.value }),
     undo: () => {
       move(past, future)
     },

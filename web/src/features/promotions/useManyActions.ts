@@ -7,6 +7,7 @@ import { plural } from '@/locale/format.ts'
 import { explainFailure } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { extendByMonth } from './extendEnd.ts'
 import { toDraft } from './toDraft.ts'
 
 /** What one promotion of many becomes; null where it has nothing to change. */
@@ -34,12 +35,18 @@ export const shiftBy =
     return moved && days !== 0 ? { schedule: moved } : null
   }
 
+const extendMonth: Change = ({ promotion: { schedule, state } }) => {
+  const later = state === 'stopped' ? null : extendByMonth(schedule)
+  return later && { schedule: later }
+}
+
 export const MANY_ACTIONS: readonly ManyAction[] = [
   { title: text.promotions.ready, change: setState(['draft'], 'ready') },
   { title: text.promotions.pause, change: setState(['ready'], 'paused') },
   { title: text.promotions.resume, change: setState(['paused'], 'ready') },
   { title: `Extend ${text.promotion.when.extend.week}`, change: shiftBy(7, 'end') },
   { title: `Extend ${text.promotion.when.extend.fourWeeks}`, change: shiftBy(28, 'end') },
+  { title: `Extend ${text.promotion.when.extend.month}`, change: extendMonth },
   { title: text.promotions.stop, change: setState(['ready', 'paused'], 'stopped') },
 ]
 

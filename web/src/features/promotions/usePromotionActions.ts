@@ -1,5 +1,5 @@
 import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
-import { computeStatus, MINUTES_OF_DAY, moveSchedule, type PromotionState } from '@novalex/core'
+import { computeStatus, MINUTES_OF_DAY, moveSchedule, type PromotionState, type Schedule } from '@novalex/core'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/api.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -8,6 +8,7 @@ import { planningText } from '@/locale/enPlanning.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { extendByMonth } from './extendEnd.ts'
 import { toDraft } from './toDraft.ts'
 
 export interface PromotionAction {
@@ -64,8 +65,7 @@ export function usePromotionActions(onChanged: () => void) {
     })
     const setState = (to: PromotionState, title: string) =>
       act(title, () => change(record, { state: to }, title.toLowerCase()))
-    const extend = (days: number, title: string): PromotionAction[] => {
-      const later = moveSchedule(schedule, 'end', days * MINUTES_OF_DAY)
+    const extend = (later: Schedule | null, title: string): PromotionAction[] => {
       if (later === null || schedule.end === undefined || state === 'stopped' || record.occasion !== null) return []
       return [act(`Extend ${title}`, () => change(record, { schedule: later }, title))]
     }
@@ -73,8 +73,9 @@ export function usePromotionActions(onChanged: () => void) {
       ...(state === 'draft' ? [setState('ready', words.ready)] : []),
       ...(state === 'ready' ? [setState('paused', words.pause)] : []),
       ...(state === 'paused' ? [setState('ready', words.resume)] : []),
-      ...extend(7, text.promotion.when.extend.week),
-      ...extend(28, text.promotion.when.extend.fourWeeks),
+      ...extend(moveSchedule(schedule, 'end', 7 * MINUTES_OF_DAY), text.promotion.when.extend.week),
+      ...extend(moveSchedule(schedule, 'end', 28 * MINUTES_OF_DAY), text.promotion.when.extend.fourWeeks),
+      ...extend(extendByMonth(schedule), text.promotion.when.extend.month),
       ...(state === 'ready' || state === 'paused' ? [setState('stopped', words.stop)] : []),
       ...(record.archived
         ? [act(archive.bringBack, () => change(record, { archived: false }, archive.bringBack.toLowerCase()))]

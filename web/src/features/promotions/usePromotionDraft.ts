@@ -8,6 +8,8 @@ import { useSaving } from '@/stores/saving.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { clearBackup, readBackup, writeBackup } from './draftBackup.ts'
 import { isSameDraft, toDraft } from './toDraft.ts'
+import { keepSteps, readSteps } from './keptSteps.ts'
+import { thoughtOf } from './thoughtOf.ts'
 import { useHistory } from './useHistory.ts'
 import { lengthOf, useReach } from './useReach.ts'
 
@@ -57,6 +59,8 @@ export function usePromotionDraft(id: string) {
       return
     }
     draft.value = toDraft(record.value)
+    const steps = readSteps(id, record.value.version)
+    if (steps) history.takeUp(steps)
     const backup = readBackup(id)
     if (!backup) return
     if (isSameDraft(backup.draft, draft.value)) {
@@ -73,7 +77,7 @@ export function usePromotionDraft(id: string) {
   /** Changes some fields; the change is saved once typing rests. */
   function patch(changes: Partial<PromotionDraft>): void {
     if (!draft.value) return
-    history.remember(Object.keys(changes).join())
+    history.remember(thoughtOf(draft.value, changes))
     draft.value = { ...draft.value, ...changes }
     schedule()
   }
@@ -107,6 +111,7 @@ export function usePromotionDraft(id: string) {
     saving.state = { kind: 'saving' }
     try {
       record.value = await api.updatePromotion(id, { ...sent, version })
+      keepSteps(id, { ...history.steps(), version: record.value.version })
       problems.value = []
       if (isDirty.value) schedule()
       else clearBackup(id)
@@ -147,7 +152,7 @@ export function usePromotionDraft(id: string) {
   function settle(next: PromotionDraft): void {
     if (!conflict.value) return
     record.value = conflict.value
-    history.remember('settle')
+    history.remember(null)
     draft.value = next
     conflict.value = null
     saving.state = { kind: 'quiet' }
@@ -172,8 +177,10 @@ export function usePromotionDraft(id: string) {
     },
   )
   addEventListener('beforeunload', warn)
+  addEventListener('focusout', history.rest)
   onBeforeUnmount(() => {
     removeEventListener('beforeunload', warn)
+    removeEventListener('focusout', history.rest)
     void save()
     clearTimeout(timer)
     isLeft = true

@@ -18,7 +18,7 @@ const releases = shallowRef<readonly ReleaseSummary[]>([])
 
 const route = useRoute()
 /** The shop follows the release whatever plan is being looked at. */
-const isShop = computed(() => route.path.startsWith('/shop'))
+const isShop = computed(() => /^\/(shop|cart)(\/|$)/.test(route.path))
 const label = computed(() => formatInstant(moment.instant, { zone: store.zone }))
 const plans = computed(() => [
   { value: 'working', title: text.moment.working },

@@ -1,45 +1,43 @@
 <script setup lang="ts">
-import { isLocalDateTime, toInstant, toLocal } from '@novalex/core'
-import { computed, ref, watch } from 'vue'
+import { toInstant, toLocal, type LocalDateTime } from '@novalex/core'
+import { ref, watch } from 'vue'
+import DateTimeField from '@/components/DateTimeField.vue'
+import { createFields, provideFields } from '@/components/fields.ts'
 import { text } from '@/locale/en.ts'
 import { formatZone } from '@/locale/format.ts'
-import { PROBLEM_TEXT } from '@/locale/problems.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 const moment = useMoment()
 const store = useStoreInfo()
-const date = ref('')
-const time = ref('')
+const local = ref<LocalDateTime>(toLocal(moment.instant, store.zone))
+const fields = createFields(ref([]))
+provideFields(fields)
 
 watch(
   () => moment.instant,
   (instant) => {
-    ;[date.value, time.value] = toLocal(instant, store.zone).split('T') as [string, string]
+    local.value = toLocal(instant, store.zone)
   },
-  { immediate: true },
 )
 
-const local = computed(() => `${date.value}T${time.value.slice(0, 5)}`)
-const problem = computed(() => (isLocalDateTime(local.value) ? '' : String(PROBLEM_TEXT['not-a-date'])))
-
 function go(): void {
-  if (!problem.value) moment.moveTo(toInstant(local.value, store.zone))
+  if (fields.typed.size === 0) moment.moveTo(toInstant(local.value, store.zone))
 }
 </script>
 
 <template>
   <v-card class="picker" border>
     <form @submit.prevent="go">
-      <v-text-field v-model="date" type="date" :label="text.moment.day" :error-messages="problem" />
-      <v-text-field
-        v-model="time"
-        type="time"
-        :label="text.moment.time"
+      <DateTimeField
+        v-model="local"
+        path="moment"
+        :date-label="text.moment.day"
+        :time-label="text.moment.time"
+        :errors="[]"
         :hint="formatZone(store.zone)"
-        persistent-hint
       />
-      <v-btn type="submit" variant="flat" :disabled="problem !== ''">{{ text.moment.go }}</v-btn>
+      <v-btn type="submit" variant="flat" :disabled="fields.typed.size > 0">{{ text.moment.go }}</v-btn>
     </form>
   </v-card>
 </template>
@@ -49,6 +47,6 @@ function go(): void {
   display: grid;
   gap: 12px;
   padding: 16px;
-  width: 240px;
+  width: 330px;
 }
 </style>

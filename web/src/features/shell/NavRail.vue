@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useRoute } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { text } from '@/locale/en.ts'
 import { useKeysDialog } from './useKeysDialog.ts'
 
 const theme = useTheme()
 const keys = useKeysDialog()
+const route = useRoute()
 const isNight = computed(() => theme.name.value === 'night')
 
 const SECTIONS = [
@@ -43,7 +45,14 @@ function switchTheme(): void {
     <router-link to="/promotions" class="mark">Novalex<span>.</span></router-link>
     <section v-for="section in SECTIONS" :key="section.name">
       <h2>{{ section.name }}</h2>
-      <router-link v-for="[to, name] in section.links" :key="to" :to="to" active-class="here">{{ name }}</router-link>
+      <router-link
+        v-for="[to, name] in section.links"
+        :key="to"
+        :to="to"
+        active-class="here"
+        :class="{ here: to === '/shop' && route.path === '/cart' }"
+        >{{ name }}</router-link
+      >
     </section>
     <div class="foot">
       <button type="button" @click="switchTheme">{{ isNight ? text.rail.themeBack : text.rail.theme }}</button>

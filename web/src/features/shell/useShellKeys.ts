@@ -1,5 +1,6 @@
 import { onBeforeUnmount, onMounted } from 'vue'
 import { useRouter } from 'vue-router'
+import { useNewPromotion } from '@/features/promotions/useNewPromotion.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useKeysDialog } from './useKeysDialog.ts'
 
@@ -11,6 +12,7 @@ export function useShellKeys(): void {
   const router = useRouter()
   const moment = useMoment()
   const keys = useKeysDialog()
+  const planning = useNewPromotion()
   let goUntil = 0
 
   const actions: Readonly<Record<string, () => void>> = {
@@ -24,6 +26,10 @@ export function useShellKeys(): void {
     n: () => {
       moment.moveTo(null)
     },
+    '+': () => {
+      void router.push('/promotions').then(() => (planning.isOpen.value = true))
+    },
+    t: () => document.querySelector<HTMLInputElement>('[data-till] input')?.focus(),
     '/': () => document.querySelector<HTMLInputElement>('[data-search] input')?.focus(),
     g: () => {
       goUntil = performance.now() + GO_TIMEOUT_MS

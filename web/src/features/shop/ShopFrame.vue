@@ -1,19 +1,22 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { shopText } from '@/locale/enShop.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useShopCart } from './shopCart.ts'
 
 /** The storefront around its pages, with what it follows. */
-defineProps<{ release: number | null }>()
+const { release } = defineProps<{ release: number | null }>()
 const store = useStoreInfo()
+/** Until the page's own answer is there, what the store says. */
+const followed = computed(() => release ?? store.release?.number ?? null)
 const shop = useShopCart()
 </script>
 
 <template>
   <section class="page">
     <p class="follows quiet">
-      {{ release === null ? text.shop.nothing : text.shop.follows(release) }}
+      {{ followed === null ? text.shop.nothing : text.shop.follows(followed) }}
       {{ text.shop.planned }}
       <router-link to="/releases">{{ text.shop.toReleases }}</router-link>
     </p>

@@ -13,6 +13,8 @@ const { edges, products } = defineProps<{ edges: EdgePrices | null; products: re
 
 interface Row extends Compared {
   readonly title: string
+  /** Where the title alone does not say all. */
+  readonly spoken?: string
   readonly isHere: boolean
   /** Null where there is nowhere to go. */
   readonly go: (() => void) | null
@@ -26,6 +28,11 @@ const words = text.edges
 const nameOf = (sku: string) => products.find((product) => product.sku === sku)?.name ?? sku
 const cartOf = (lines: readonly CartLine[]) =>
   lines.map(({ sku, quantity }) => `${quantity} × ${nameOf(sku)}`).join(', ')
+/** All carts of one product alone: it is named once, above their numbers. */
+const onlyProduct = (carts: EdgePrices['carts']) => {
+  const skus = new Set(carts.flatMap(({ lines }) => lines.map(({ sku }) => sku)))
+  return skus.size === 1 && carts.length > 1 ? nameOf([...skus][0]!) : ''
+}
 const hasCart = (lines: readonly CartLine[]) =>
   lines.length === till.lines.length &&
   lines.every(({ sku, quantity }) => till.lines.some((one) => one.product.sku === sku && one.quantity === quantity))
@@ -34,9 +41,11 @@ const parts = computed<{ hint: string; head: string; rows: Row[] }[]>(() => {
   if (!edges) return []
   // Neighbouring limits may have a cart in common.
   const different = [...new Map(edges.carts.map((edge) => [cartOf(edge.lines), edge])).values()]
+  const only = onlyProduct(different)
   const carts = different.map(({ lines, ...prices }): Row => ({
     ...prices,
-    title: cartOf(lines),
+    title: only === '' ? cartOf(lines) : `${lines[0]!.quantity} ×`,
+    spoken: cartOf(lines),
     isHere: hasCart(lines),
     go: () => {
       till.fill(lines, products)
@@ -59,7 +68,7 @@ const parts = computed<{ hint: string; head: string; rows: Row[] }[]>(() => {
   const cartsHint =
     asOf === null ? words.cartsHint : words.cartsHintThen(formatInstant(asOf, { zone: store.zone, year: false }))
   return [
-    { hint: cartsHint, head: '', rows: carts },
+    { hint: cartsHint, head: only, rows: carts },
     { hint: words.factsHint, head: sample, rows: facts },
     { hint: words.shoppersHint, head: sample, rows: shoppers },
     { hint: words.hint, head: sample, rows: moments },
@@ -86,7 +95,9 @@ const parts = computed<{ hint: string; head: string; rows: Row[] }[]>(() => {
         <tbody>
           <tr v-for="(row, index) in part.rows" :key="index" :class="{ here: row.isHere }">
             <td>
-              <button v-if="row.go" type="button" class="as-link" @click="row.go">{{ row.title }}</button>
+              <button v-if="row.go" type="button" class="as-link" :aria-label="row.spoken" @click="row.go">
+                {{ row.title }}
+              </button>
               <template v-else>{{ row.title }}</template>
             </td>
             <td class="number">{{ formatAmount(row.without) }}</td>

@@ -2,7 +2,7 @@
 import type { Promotion, Quote } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
-import { plural } from '@/locale/format.ts'
+import { joinWords, plural } from '@/locale/format.ts'
 import type { TillAnswer } from '@/workers/till.worker.ts'
 import { useReasons } from './useReasons.ts'
 
@@ -16,9 +16,16 @@ const shown = computed(() => {
   const outcomes = quote.value?.promotions ?? []
   const own = outcomes.filter(({ promotion }) => promotion === edited.id)
   const others = outcomes.filter(({ promotion }) => promotion !== edited.id && answer?.near.includes(promotion))
-  return [...own, ...others]
+  return [...own, ...others.filter(({ reason }) => reason !== 'not-ready')]
 })
-const hidden = computed(() => (quote.value?.promotions.length ?? 0) - shown.value.length)
+/** Near this cart, but drafts, paused or stopped: one line for all of them. */
+const resting = computed(() =>
+  (quote.value?.promotions ?? [])
+    .filter(({ promotion, reason }) => reason === 'not-ready' && promotion !== edited.id)
+    .filter(({ promotion }) => answer?.near.includes(promotion))
+    .map(({ promotion }) => nameOf(promotion)),
+)
+const hidden = computed(() => (quote.value?.promotions.length ?? 0) - shown.value.length - resting.value.length)
 </script>
 
 <template>
@@ -33,6 +40,7 @@ const hidden = computed(() => (quote.value?.promotions.length ?? 0) - shown.valu
         </span>
       </li>
     </ul>
+    <p v-if="resting.length > 0" class="quiet">{{ text.till.resting(joinWords(resting)) }}</p>
     <p v-if="hidden > 0" class="quiet">{{ text.till.others(plural(hidden, 'other promotion')) }}</p>
   </div>
 </template>

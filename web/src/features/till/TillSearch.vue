@@ -45,6 +45,7 @@ function choose(product: Product | null): void {
     v-model:search="search"
     :model-value="chosen"
     :items="items"
+    data-till
     :label="text.till.add"
     no-filter
     auto-select-first

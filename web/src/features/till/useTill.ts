@@ -55,14 +55,11 @@ export const useTillCart = defineStore('till', () => {
       return quantity > 0 ? [{ ...line, quantity }] : []
     })
   }
-  /** Everything out of the till, shopper and codes too. */
+  /** The goods and the codes out of the till; who stands there and how it is delivered stay. */
   function empty(): void {
     isTouched.value = true
     lines.value = []
     codes.value = []
-    delivery.value = null
-    shopper.value = 'guest'
-    known.value = null
   }
   /** Puts a generated cart in, of products that are known. */
   function fill(cart: readonly CartLine[], products: readonly Product[]): void {

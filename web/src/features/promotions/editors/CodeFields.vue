@@ -2,18 +2,25 @@
 import { computed } from 'vue'
 import { offerText } from '@/locale/enOffers.ts'
 import { explainProblem } from '@/locale/problems.ts'
+import { useCodeClash } from '../useCodeClash.ts'
 import { usePromotion } from '../usePromotionDraft.ts'
 
 type Kind = keyof typeof offerText.code.kinds
 
-const { draft, patch, typed, problemsAt, forget } = usePromotion()
+const { draft, record, patch, typed, problemsAt, forget } = usePromotion()
 const words = offerText.code
 const PATH = 'code.text'
-const KINDS = Object.entries(words.kinds).map(([value, title]) => ({ value, title }))
 const kind = computed<Kind>(() => {
   const { code } = draft.value!
   return code === null ? 'none' : 'text' in code ? 'text' : 'batch'
 })
+/** Codes of a batch come from plan files alone as yet. */
+const KINDS = computed(() =>
+  Object.entries(words.kinds)
+    .filter(([value]) => value !== 'batch' || kind.value === 'batch')
+    .map(([value, title]) => ({ value, title })),
+)
+const clash = useCodeClash(draft, () => record.value!.promotion.id)
 const shown = computed(() => {
   const { code } = draft.value!
   return typed.get(PATH)?.text ?? (code && 'text' in code ? code.text : '')
@@ -46,6 +53,7 @@ function setText(given: string): void {
       :error-messages="problemsAt('code').map(explainProblem)"
       @update:model-value="setText"
     />
+    <p v-if="clash" class="wrong" role="status">▲ {{ words.clash(clash) }}</p>
     <p v-else-if="kind === 'batch'" class="quiet">{{ words.batchHint }}</p>
   </div>
 </template>

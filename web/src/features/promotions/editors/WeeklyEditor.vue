@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { WeeklyWindow } from '@novalex/core'
 import { computed } from 'vue'
+import TimeField from '@/components/TimeField.vue'
 import { text } from '@/locale/en.ts'
 
 /** Days and hours of the week; none means always. A time that is not after its start runs into the next day. */
@@ -28,7 +29,7 @@ function setDays(index: number, days: readonly number[]): void {
 }
 
 function setTime(index: number, key: 'from' | 'to', time: string): void {
-  if (/^\d\d:\d\d/.test(time)) change(index, { [key]: time.slice(0, 5) })
+  change(index, { [key]: time })
 }
 </script>
 
@@ -50,18 +51,17 @@ function setTime(index: number, key: 'from' | 'to', time: string): void {
         >{{ day }}</v-btn
       >
     </v-btn-toggle>
-    <v-text-field
-      type="time"
+    <TimeField
       :model-value="window.from"
+      :path="`schedule.weekly.${index}.from`"
       :label="words.hoursFrom"
       @update:model-value="(time) => setTime(index, 'from', time)"
     />
-    <v-text-field
-      type="time"
+    <TimeField
       :model-value="window.to"
+      :path="`schedule.weekly.${index}.to`"
       :label="words.hoursTo"
       :hint="window.from === '00:00' && window.to === '00:00' ? words.wholeDays : undefined"
-      persistent-hint
       @update:model-value="(time) => setTime(index, 'to', time)"
     />
     <v-btn

@@ -1,19 +1,32 @@
 <script setup lang="ts">
-import { addDays, dateOf, MINUTES_OF_DAY, moveSchedule, toLocal, type Schedule } from '@novalex/core'
+import {
+  addDays,
+  DAY_MS,
+  dateOf,
+  isLocalDateTime,
+  MINUTES_OF_DAY,
+  moveSchedule,
+  toInstant,
+  toLocal,
+  type Schedule,
+} from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { describeSpan } from '@/features/calendar/describeSpan.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
+import { plural } from '@/locale/format.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { extendByMonth } from '../extendEnd.ts'
 import { usePromotion } from '../usePromotionDraft.ts'
 import EndField from '@/components/EndField.vue'
 import DateTimeField from '@/components/DateTimeField.vue'
 import WeeklyEditor from './WeeklyEditor.vue'
 import { describeEnd } from './describeEnd.ts'
 
+const LONG_AGO_DAYS = 365
 const { draft, patch, problemsAt, forget } = usePromotion()
 const names = useNames()
 const following = planningText.occasions
@@ -22,6 +35,13 @@ const moment = useMoment()
 const words = text.promotion.when
 
 const schedule = computed(() => draft.value!.schedule)
+/** A start long before now is a slip of the year more often than meant. */
+const longAgo = computed(() => {
+  const { start } = schedule.value
+  if (start === undefined || !isLocalDateTime(start)) return ''
+  const days = Math.floor((moment.now - toInstant(start, store.zone)) / DAY_MS)
+  return days > LONG_AGO_DAYS ? plural(days, 'day') : ''
+})
 const endSentence = computed(() => describeEnd(schedule.value, store.zone))
 const errors = (path: string) => problemsAt(path).map(explainProblem)
 
@@ -92,6 +112,7 @@ function extend(days: number): void {
         :errors="errors('schedule.start')"
         @update:model-value="(start) => set({ start })"
       />
+      <p v-if="longAgo" class="wrong" role="status">▲ {{ words.longAgo(longAgo) }}</p>
       <EndField
         :model-value="schedule.end"
         :errors="errors('schedule.end')"
@@ -100,6 +121,7 @@ function extend(days: number): void {
       <div v-if="schedule.end !== undefined" class="extend">
         <v-btn size="small" @click="extend(7)">{{ words.extend.week }}</v-btn>
         <v-btn size="small" @click="extend(28)">{{ words.extend.fourWeeks }}</v-btn>
+        <v-btn size="small" @click="set(extendByMonth(schedule) ?? {})">{{ words.extend.month }}</v-btn>
       </div>
     </template>
     <p class="quiet" aria-live="polite">{{ endSentence }}</p>

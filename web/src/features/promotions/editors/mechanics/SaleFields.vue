@@ -35,7 +35,7 @@ const kind = computed<Kind>(() => {
 })
 
 const FIRST: Readonly<Record<Exclude<Kind, 'prices'>, Content>> = {
-  percent: { value: { percent: 1000 } },
+  percent: { value: { percent: 1000, of: 'regular' } },
   amount: { value: { amount: 100, per: 'unit' } },
   price: { value: { price: 100 } },
   bands: { bands: [{ from: 0, value: { percent: 1000 } }] },

@@ -1,0 +1,107 @@
+<script setup lang="ts">
+import { dateOf, toLocal } from '@novalex/core'
+import { mdiCalendarBlankOutline } from '@mdi/js'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { text } from '@/locale/en.ts'
+import { formatDate } from '@/locale/format.ts'
+import { explainProblem } from '@/locale/problems.ts'
+import { readDay } from '@/locale/readDay.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { useFields } from './fields.ts'
+
+/** A day, typed the way people say it or picked beside the field, and shown the store’s way. What can’t be read changes nothing. */
+const { path, errors, hint } = defineProps<{
+  /** Where what can’t be read is kept until it can. */
+  path: string
+  label: string
+  errors: readonly string[]
+  hint?: string | undefined
+}>()
+const model = defineModel<string | undefined>()
+/** A time that was typed with the day. */
+const emit = defineEmits<{ time: [time: string] }>()
+
+const DayPicker = defineAsyncComponent(() => import('./DayPicker.vue'))
+const { typed } = useFields()
+const moment = useMoment()
+const store = useStoreInfo()
+const shown = ref('')
+const isFocused = ref(false)
+const isPicking = ref(false)
+
+function show(): void {
+  shown.value = typed.get(path)?.text ?? (model.value === undefined ? '' : formatDate(model.value, { year: true }))
+}
+watch(
+  [model, () => typed.size],
+  () => {
+    if (!isFocused.value) show()
+  },
+  { immediate: true },
+)
+
+function read(given: string): void {
+  shown.value = given
+  const found = readDay(given, dateOf(toLocal(moment.now, store.zone)))
+  if (found === null) {
+    typed.set(path, { text: given, problem: { code: 'not-a-date', path, facts: { given: given.slice(0, 40) } } })
+    return
+  }
+  typed.delete(path)
+  model.value = found.date
+  if (found.time !== null) emit('time', found.time)
+}
+
+function pick(date: string): void {
+  isPicking.value = false
+  typed.delete(path)
+  model.value = date
+  show()
+}
+
+function onBlur(): void {
+  isFocused.value = false
+  show()
+}
+
+const own = computed(() => {
+  const problem = typed.get(path)?.problem
+  return problem ? [explainProblem(problem)] : []
+})
+/** What was read of it, while it is typed. */
+const readBack = computed(() => {
+  if (!isFocused.value || model.value === undefined || typed.has(path)) return hint
+  const written = formatDate(model.value, { year: true })
+  return written === shown.value ? hint : written
+})
+</script>
+
+<template>
+  <v-text-field
+    :model-value="shown"
+    :label="label"
+    :hint="readBack"
+    :persistent-hint="readBack !== undefined"
+    :error-messages="[...own, ...errors]"
+    autocomplete="off"
+    @update:model-value="read"
+    @focus="isFocused = true"
+    @blur="onBlur"
+  >
+    <template #append-inner>
+      <v-menu v-model="isPicking" :close-on-content-click="false">
+        <template #activator="{ props }">
+          <v-btn
+            v-bind="props"
+            :icon="mdiCalendarBlankOutline"
+            size="x-small"
+            variant="text"
+            :aria-label="text.common.pickDay(label)"
+          />
+        </template>
+        <DayPicker v-if="isPicking" :model-value="model" @update:model-value="pick" />
+      </v-menu>
+    </template>
+  </v-text-field>
+</template>

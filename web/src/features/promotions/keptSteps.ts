@@ -1,0 +1,29 @@
+import type { PromotionDraft } from '@novalex/contract'
+import type { Steps } from './useHistory.ts'
+
+/** The steps of an editing, and the version of the promotion that they lead up to. */
+interface KeptSteps extends Steps<PromotionDraft | null> {
+  readonly version: number
+}
+
+const PREFIX = 'novalex.steps.'
+
+/** What was edited in this tab can be undone as long as the tab lives, on whatever page one was meanwhile. */
+export function keepSteps(id: string, steps: KeptSteps): void {
+  try {
+    sessionStorage.setItem(PREFIX + id, JSON.stringify(steps))
+  } catch {
+    // A full or forbidden storage only loses the way back; what is saved is saved.
+    sessionStorage.removeItem(PREFIX + id)
+  }
+}
+
+/** Null where there are none, or where somebody else has saved since: undoing would take theirs back too. */
+export function readSteps(id: string, version: number): Steps<PromotionDraft | null> | null {
+  try {
+    const steps = JSON.parse(sessionStorage.getItem(PREFIX + id) ?? 'null') as KeptSteps | null
+    return steps?.version === version ? steps : null
+  } catch {
+    return null
+  }
+}
