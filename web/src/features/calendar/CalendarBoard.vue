@@ -12,6 +12,7 @@ import { useBarDrag } from './useBarDrag.ts'
 import { useBarNames } from './useBarNames.ts'
 import { computeWeeklyMask } from './weeklyMask.ts'
 import { layoutLanes, ROW_HEIGHT, type Span } from './layoutLanes.ts'
+import CalendarBar from './CalendarBar.vue'
 import CalendarScale from './CalendarScale.vue'
 import { stepOf, ticksOf, type Window } from './window.ts'
 
@@ -55,7 +56,7 @@ const { width, isShort, roomOf } = useBarNames<BoardBar>(() => range)
 const inRange = computed(() =>
   bars
     .filter(({ start, end }) => start < range.to && end > range.from)
-    .map((bar) => (isShort(bar) ? { ...bar, room: bar.end + nameMs(bar) } : bar)),
+    .map((bar) => (isShort(bar) ? { ...bar, room: roomOf(bar) } : bar)),
 )
 const layout = computed(() => layoutLanes(inRange.value, lanes.value))
 const shown = computed(() => {
@@ -148,27 +149,24 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
           class="moment"
           :style="{ left: `${place(moment.instant)}%` }"
         />
-        <button
+        <CalendarBar
           v-for="bar in drawn"
           :key="bar.id"
-          v-memo="[bar, layout, range, drag?.bar.id === bar.id ? drag : null]"
-          type="button"
-          class="bar"
-          :class="[
-            bar.status,
-            { open: bar.end === Infinity, 'goes-on': bar.end > range.to, moved: drag?.bar.id === bar.id },
-          ]"
+          v-memo="[bar, layout, range, inShop.missing, drag?.bar.id === bar.id ? drag : null]"
+          :status="bar.status"
+          :is-open="bar.end === Infinity"
+          :goes-on="bar.end > range.to"
+          :is-moved="drag?.bar.id === bar.id"
+          :name="!isShort(bar) || drag?.bar.id === bar.id ? labelOf(bar) : ''"
           :style="{ ...boxOf(bar), ...maskOf(bar), height: `${ROW_HEIGHT - 6}px` }"
           :aria-label="spokenOf(bar)"
-          @pointerdown="(event) => begin(event, bar)"
+          @pointerdown="(event: PointerEvent) => begin(event, bar)"
           @pointermove="follow"
           @pointerup="end"
           @pointercancel="cancel"
-          @keydown="(event) => onKey(event, bar)"
+          @keydown="(event: KeyboardEvent) => onKey(event, bar)"
           @keydown.enter.prevent="router.push(`/promotions/${bar.id}`)"
-        >
-          <span v-if="!isShort(bar) || drag?.bar.id === bar.id">{{ labelOf(bar) }}</span>
-        </button>
+        />
         <span
           v-for="bar in drawn.filter(isShort)"
           :key="`name ${bar.id}`"
@@ -248,71 +246,6 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
   pointer-events: none;
   position: absolute;
   white-space: nowrap;
-}
-
-.bar.goes-on {
-  clip-path: none;
-}
-
-.bar {
-  background: color-mix(in srgb, var(--act) 16%, var(--sheet));
-  border: 0;
-  border-left: 3px solid var(--act);
-  clip-path: polygon(0 0, calc(100% - 7px) 0, 100% 50%, calc(100% - 7px) 100%, 0 100%);
-  color: var(--ink);
-  contain: layout style;
-  cursor: grab;
-  font: inherit;
-  font-size: 12.5px;
-  overflow: hidden;
-  padding: 0 12px 0 6px;
-  position: absolute;
-  text-align: left;
-  text-overflow: ellipsis;
-  touch-action: none;
-  white-space: nowrap;
-}
-
-.bar:focus-visible {
-  outline: 2px solid var(--act);
-  outline-offset: -2px;
-}
-
-.bar.running {
-  background: var(--act);
-  color: var(--sheet);
-}
-
-.bar.draft,
-.bar.paused {
-  background: repeating-linear-gradient(
-    135deg,
-    transparent 0 5px,
-    color-mix(in srgb, var(--act) 14%, transparent) 5px 7px
-  );
-}
-
-.bar.over,
-.bar.stopped {
-  background: color-mix(in srgb, var(--quiet) 14%, var(--sheet));
-  border-left-color: var(--quiet);
-}
-
-.bar.over span,
-.bar.stopped span {
-  text-decoration: line-through;
-}
-
-.bar.open {
-  clip-path: none;
-  mask: linear-gradient(90deg, #000 70%, #0004);
-}
-
-.bar.moved {
-  background: var(--moment);
-  color: var(--ink);
-  overflow: visible;
-  z-index: 2;
 }
 
 .moment {
