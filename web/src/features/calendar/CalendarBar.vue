@@ -9,11 +9,18 @@ defineProps<{
   isOpen: boolean
   goesOn: boolean
   isMoved: boolean
+  /** Where it holds only at some hours of the week: what shows of it. */
+  mask: string | null
 }>()
 </script>
 
 <template>
-  <button type="button" class="bar" :class="[status, { open: isOpen, 'goes-on': goesOn, moved: isMoved }]">
+  <button
+    type="button"
+    class="bar"
+    :class="[status, { open: isOpen, 'goes-on': goesOn, moved: isMoved, weekly: mask !== null }]"
+  >
+    <i v-if="mask !== null" class="fill" :style="{ maskImage: mask }" />
     <span v-if="name">{{ name }}</span>
   </button>
 </template>
@@ -78,6 +85,28 @@ defineProps<{
   color: var(--ink);
   overflow: visible;
   z-index: 2;
+}
+
+.bar.weekly {
+  background: none;
+  color: var(--ink);
+}
+
+.bar.weekly span {
+  background: var(--sheet);
+  border-radius: 2px;
+  padding: 0 5px;
+  position: relative;
+}
+
+.fill {
+  background: color-mix(in srgb, var(--act) 40%, var(--sheet));
+  inset: 0;
+  position: absolute;
+}
+
+.bar.running .fill {
+  background: var(--act);
 }
 
 .bar.goes-on {

@@ -102,10 +102,9 @@ watch(scroller, (element) => {
   onScroll()
 })
 
-function maskOf(bar: BoardBar): { maskImage?: string } {
+function maskOf(bar: BoardBar): string | null {
   const seen = { from: Math.max(bar.start, range.from), to: Math.min(bar.end, range.to) }
-  const maskImage = computeWeeklyMask(bar.schedule, store.zone, seen)
-  return maskImage === null ? {} : { maskImage }
+  return computeWeeklyMask(bar.schedule, store.zone, seen)
 }
 
 function onKey(event: KeyboardEvent, bar: BoardBar): void {
@@ -158,7 +157,8 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
           :goes-on="bar.end > range.to"
           :is-moved="drag?.bar.id === bar.id"
           :name="!isShort(bar) || drag?.bar.id === bar.id ? labelOf(bar) : ''"
-          :style="{ ...boxOf(bar), ...maskOf(bar), height: `${ROW_HEIGHT - 6}px` }"
+          :mask="maskOf(bar)"
+          :style="{ ...boxOf(bar), height: `${ROW_HEIGHT - 6}px` }"
           :aria-label="spokenOf(bar)"
           @pointerdown="(event: PointerEvent) => begin(event, bar)"
           @pointermove="follow"
