@@ -31,24 +31,23 @@ test('values that can’t be taken say so at their field, and stay there', async
 
 test('a sale that ends before it starts is not saved, and undo takes it back', async ({ page }) => {
   await page.getByRole('button', { name: 'Until when', exact: true }).click()
-  await page.getByLabel('Last day').fill('2027-02-27')
+  await page.getByRole('textbox', { name: 'Last day' }).fill('2027-02-27')
   await expect(
     page.getByText(/It would end on Sat 27 Feb 2027, 24:00, not after its start on Mon 1 Mar 2027, 00:00/).first(),
   ).toBeVisible()
-  await page.getByLabel('Last day').fill('')
+  await page.getByRole('textbox', { name: 'Last day' }).fill('')
   await expect(page.getByText('This day is not complete.').first()).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(page.getByLabel('Last day')).toHaveValue('2027-03-31')
+  await expect(page.getByRole('textbox', { name: 'Last day' })).toHaveValue(/31 Mar/)
   await expect(page.getByText('not after its start')).toHaveCount(0)
   await page.getByRole('button', { name: 'Again' }).click()
-  await expect(page.getByLabel('Last day')).toHaveValue('2027-02-27')
-  await page.getByLabel('Last day').fill('2027-04-04')
+  await expect(page.getByRole('textbox', { name: 'Last day' })).toHaveValue(/27 Feb/)
+  await page.getByRole('textbox', { name: 'Last day' }).fill('2027-04-04')
   await expect(page.getByTestId('sentence')).toContainText('until Sun 4 Apr, 24:00')
   await expectSaved(page)
 })
 
 test('a long name is refused, markup is text, and nothing runs', async ({ page }) => {
-  await page.getByRole('button', { name: 'Name and campaign', exact: true }).click()
   const name = page.getByLabel('Name, for you alone')
   await name.fill('x'.repeat(10_000))
   await expect(page.getByText('This is too long. At most 120 characters fit.').first()).toBeVisible()

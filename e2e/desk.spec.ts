@@ -94,7 +94,7 @@ test('the shop: an offer on the product page, a cart with a nudge, a code that f
 test('many at once: a campaign is shifted whole, paused, and put back by one undo', async ({ page }) => {
   await page.goto('/promotions')
   await page.getByLabel('Choose all of Spring term').check()
-  const bar = page.getByRole('region', { name: 'What is chosen' })
+  const bar = page.getByRole('region', { name: 'Chosen promotions' })
   await expect(bar.getByRole('status')).toHaveText('4 promotions')
   const row = page.getByRole('row', { name: /Spring paper, 15 %/ })
   await expect(row).toContainText('Wed 31 Mar, 24:00')

@@ -24,7 +24,7 @@ test('bring in products, plan a sale, prove it, release it, see it in the shop',
     await page.goto('/promotions')
     await page.getByRole('button', { name: 'Plan a promotion' }).click()
     await page.getByRole('button', { name: /^Sale price/ }).click()
-    await expect(page.getByTestId('sentence')).toContainText('10 % less for everything')
+    await expect(page.getByTestId('sentence')).toContainText('10 % less than the regular price for everything')
     await page.getByLabel('Percent off').fill('20 %')
     await page.getByTestId('sentence').getByRole('button', { name: 'everything' }).click()
     const categories = page.getByRole('combobox', { name: 'In these categories, and all below' })
@@ -36,19 +36,18 @@ test('bring in products, plan a sale, prove it, release it, see it in the shop',
     await page.keyboard.press('Escape')
     await expect(categories).toHaveCount(0)
     await page.getByRole('button', { name: 'Until when', exact: true }).click()
-    await page.getByLabel('First day').fill('2027-03-27')
-    await page.getByLabel('Last day').fill('2027-03-28')
+    await page.getByRole('textbox', { name: 'First day' }).fill('2027-03-27')
+    await page.getByRole('textbox', { name: 'Last day' }).fill('2027-03-28')
     await expect(
       page.getByText(
         /Last moment Sun 28 Mar 2027, 23:59:59; full price again from Mon 29 Mar 2027, 00:00, Vienna time/,
       ),
     ).toBeVisible()
-    await page.getByRole('button', { name: 'Name and campaign', exact: true }).click()
     await page.getByLabel('Name, for you alone').fill('Ink weekend')
     await page.getByRole('button', { name: 'Set ready' }).click()
     await expectSaved(page)
     await expect(page.getByTestId('sentence')).toHaveText(
-      /From Sat 27 Mar, 00:00 until Sun 28 Mar, 24:00, anyone pays 20 % less for Inks › Bottles/,
+      /From Sat 27 Mar, 00:00 until Sun 28 Mar, 24:00, anyone pays 20 % less than the regular price for Inks › Bottles/,
     )
   })
 

@@ -187,7 +187,7 @@ test('a condition is put together as a sentence', async ({ page }) => {
   await expectTotal(page, '10.00')
   await setQuantity(page, 'Ten', 2)
   await expectTotal(page, '18.00')
-  await page.getByRole('button', { name: 'Turn around' }).first().click()
+  await page.getByRole('button', { name: 'Say the opposite' }).first().click()
   await expectTotal(page, '20.00')
   await expectSaved(page)
 })

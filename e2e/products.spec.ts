@@ -72,7 +72,7 @@ test('half price on a category from the regular price: looked at, put in, undone
   await expect(row(page, /Oil set 8 colours/)).toContainText('floor reached')
   await page.getByLabel('Name inside').fill('Half price on oil')
   await page.getByRole('button', { name: 'Put it into the plan' }).click()
-  await expect(page.getByTestId('sentence')).toContainText('50 % of the regular price less for Oil')
+  await expect(page.getByTestId('sentence')).toContainText('50 % less than the regular price for Oil')
   await expect(page.getByTestId('sentence')).toContainText('Oil')
   await page.getByRole('button', { name: 'Undo' }).last().click()
   await expect(page.getByRole('heading', { name: 'Products' })).toBeVisible()

@@ -194,7 +194,7 @@ export const offerText = {
     add: 'Add …',
     group: 'a group of conditions',
     not: 'not',
-    negate: 'Turn around',
+    negate: 'Say the opposite',
     remove: 'Take out',
     whole: 'the whole cart',
     reach: 'Of these products',
@@ -208,7 +208,7 @@ export const offerText = {
     yes: 'yes',
     no: 'no, a guest',
     exactly: (count: string) =>
-      `Only exactly ${count} will do: one more, and it holds no longer. “At least” is what is mostly meant.`,
+      `Only exactly ${count} will do: one more, and it holds no longer. Did you mean “at least”?`,
     ops: {
       '>=': 'at least',
       '>': 'more than',
@@ -238,7 +238,7 @@ export const offerText = {
     text: 'The code',
     textHint: 'Capitals, spaces and hyphens make no difference.',
     clash: (names: string) =>
-      `${names} has this code at the same time. An order that gives it gets only what these offers may give together, and often only one of them.`,
+      `The same code at the same time opens ${names}. An order with it gets what these offers may give together, often only one of them.`,
     batchHint: 'Codes of a batch are kept with the orders; a quote is told which are open.',
   },
   paste: {

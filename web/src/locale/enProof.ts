@@ -41,7 +41,7 @@ export const proofText = {
     delivery: 'Delivery',
     surcharges: 'Surcharges',
     toPay: 'To pay',
-    allHold: 'All come to what they should.',
+    allHold: 'Every cart comes to its expected total.',
     broken: (count: string) => `${count} broken by this plan`,
   },
   stacking: {

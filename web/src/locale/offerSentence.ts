@@ -66,8 +66,8 @@ function describeBuy({ quantity, spend, reach }: BuyGet['buy'], names: Names): s
 function describeGet({ get, pick, isGift }: PartOf<'get'>, names: Names): string {
   const { quantity, sameSku, reach, value } = get
   const of = sameSku ? `${quantity} more of the same` : `${quantity} of ${describeReach(reach ?? {}, names)}`
+  if (isGift) return `${of}, added free`
   const what = `${of}${describePick(pick)}`
-  if (isGift) return `${what}, added free`
   return isFree(value) ? `${what} free` : `${what} at ${describeValue(value)}`
 }
 

@@ -17,7 +17,10 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts)
   'too-small': ({ limit }) => `This is too small. It may be ${String(limit)} or more.`,
   'too-large': ({ limit }) => `This is too large. It may be ${String(limit)} or less.`,
   'too-many': ({ limit, max }) => `These are too many. At most ${String(limit ?? max)} fit.`,
-  'too-few': ({ limit }) => `These are too few. At least ${String(limit)} are needed: choose something.`,
+  'too-few': ({ limit }) =>
+    Number(limit) === 1
+      ? 'Nothing is chosen. Choose at least one.'
+      : `These are too few. Choose at least ${String(limit)}.`,
   malformed: 'This can’t be read. Check how it is written.',
   'not-an-id':
     'An id or SKU begins and ends with a letter, a digit or a sign, and holds no invisible characters. Take spaces at its ends away.',

@@ -11,8 +11,8 @@ export interface Names {
 
 export function describeValue(value: Value): string {
   if ('percent' in value) {
-    const of = value.of === 'regular' ? ' of the regular price' : ''
-    return value.percent === 10_000 ? 'nothing' : `${formatPercent(value.percent)}${of} less`
+    const of = value.of === 'regular' ? ' than the regular price' : ''
+    return value.percent === 10_000 ? 'nothing' : `${formatPercent(value.percent)} less${of}`
   }
   if ('amount' in value) return `${formatMoney(value.amount)} less ${value.per === 'once' ? 'once' : 'each'}`
   return `${formatMoney(value.price)} each`

@@ -70,7 +70,6 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
       <textarea
         :value="draft!.name"
         rows="1"
-        maxlength="120"
         :aria-label="text.promotion.name"
         @input="(event) => setName((event.target as HTMLTextAreaElement).value)"
         @keydown.enter.prevent="(event) => (event.target as HTMLElement).blur()"

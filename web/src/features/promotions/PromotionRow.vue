@@ -113,6 +113,8 @@ const dates = computed((): [from: string, until: string] => {
   color: inherit;
   cursor: grab;
   font: inherit;
+  min-height: 24px;
+  min-width: 24px;
   padding: 0 2px;
 }
 

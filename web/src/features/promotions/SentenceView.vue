@@ -35,9 +35,15 @@ const faults = computed(() =>
     <template v-for="(piece, index) in pieces" :key="index">
       <v-menu v-if="piece.part" max-width="600" :close-on-content-click="false">
         <template #activator="{ props }">
-          <button v-bind="props" type="button" :class="{ faulty: problemsOf(SECTION_OF_PART[piece.part]).length > 0 }">
-            {{ piece.text }}
-          </button>
+          <!-- A button would not break at the end of a line. -->
+          <span
+            v-bind="props"
+            role="button"
+            tabindex="0"
+            :class="{ faulty: problemsOf(SECTION_OF_PART[piece.part]).length > 0 }"
+            @keydown.enter.space.prevent="(event) => (event.currentTarget as HTMLElement).click()"
+            >{{ piece.text }}</span
+          >
         </template>
         <v-card border class="pop">
           <component :is="sectionOf(SECTION_OF_PART[piece.part]).editor" />
@@ -62,29 +68,24 @@ const faults = computed(() =>
   overflow-wrap: anywhere;
 }
 
-.sentence button {
-  background: none;
-  border: 0;
+.sentence [role='button'] {
   border-bottom: 2px solid color-mix(in srgb, var(--act) 45%, transparent);
   color: inherit;
   cursor: pointer;
-  font: inherit;
+  box-decoration-break: clone;
   font-weight: 680;
-  line-height: 1.25;
-  padding: 0;
-  text-align: left;
 }
 
-.sentence button:hover {
+.sentence [role='button']:hover {
   border-bottom-color: var(--moment);
 }
 
-.sentence button[aria-expanded='true'] {
+.sentence [role='button'][aria-expanded='true'] {
   background: var(--wash);
   border-bottom-color: var(--moment);
 }
 
-.sentence button.faulty {
+.sentence [role='button'].faulty {
   border-bottom-color: var(--wrong);
 }
 

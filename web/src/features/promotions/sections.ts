@@ -31,7 +31,7 @@ const SECTIONS: readonly Section[] = [
   { key: 'stacking', editor: StackingEditor, paths: ['stacking'] },
   { key: 'limits', editor: LimitsEditor, paths: ['limits'] },
   { key: 'display', editor: DisplayEditor, paths: ['display'] },
-  { key: 'inside', editor: InsideEditor, paths: ['name', 'campaign', 'note'] },
+  { key: 'inside', editor: InsideEditor, paths: ['campaign', 'note'] },
 ]
 
 /** Buy and get, bundles, delivery and lists of prices name their products where they say what is given. */

@@ -1,5 +1,7 @@
 import { describePromotion, findApart, type SentencePart } from '@novalex/core'
 import { computed } from 'vue'
+import { api } from '@/api/api.ts'
+import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { offerText } from '@/locale/enOffers.ts'
@@ -22,11 +24,12 @@ export function useSectionSummary() {
   const { draft, record, reach } = usePromotion()
   const store = useStoreInfo()
   const names = useNames()
+  const { data: campaigns } = useLoad([() => draft.value?.campaign], () => api.listCampaigns())
 
   return computed<Record<SectionKey, string>>(() => {
     const promotion = toPromotion(record.value!, draft.value!)
-    const { mechanic, when, code, schedule, stacking, limits, name, display } = promotion
-    const { note } = draft.value!
+    const { mechanic, when, code, schedule, stacking, limits, display } = promotion
+    const { note, campaign } = draft.value!
     const parts = describePromotion(promotion, store.info!.store)
     const saying = (...kinds: SentencePart['part'][]) =>
       parts.filter(({ part }) => kinds.includes(part)).map((part) => describePart(part, names.names))
@@ -44,7 +47,12 @@ export function useSectionSummary() {
         : rank,
       limits: describeLimits(limits) || words.limits.none,
       display: [display?.title, display?.label].filter(Boolean).join(' · ') || planningText.display.nothing,
-      inside: [name, ...(note ? [note.slice(0, 80)] : [])].join(' · '),
+      inside: [
+        campaign === null
+          ? text.promotion.noCampaign
+          : (campaigns.value?.find(({ id }) => id === campaign)?.name ?? ''),
+        ...(note ? [note.slice(0, 80)] : []),
+      ].join(' · '),
     }
   })
 }

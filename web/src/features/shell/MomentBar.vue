@@ -108,6 +108,7 @@ watch(() => store.release?.number, loadReleases)
   color: inherit;
   cursor: pointer;
   font: inherit;
+  min-height: 26px;
   padding: 1px 0;
 }
 
@@ -135,6 +136,7 @@ watch(() => store.release?.number, loadReleases)
   color: inherit;
   font: inherit;
   font-weight: 650;
+  min-height: 26px;
 }
 
 .plan option {

@@ -83,6 +83,10 @@ li.over {
   padding-top: 4px;
 }
 
+li a {
+  padding: 3px 0;
+}
+
 .rank {
   font-variant-numeric: tabular-nums;
   text-align: right;

@@ -50,13 +50,18 @@ h3 {
 .row {
   align-items: baseline;
   display: flex;
-  gap: 6px;
-  overflow-wrap: anywhere;
+  flex-wrap: wrap;
+  gap: 0 6px;
+  overflow-wrap: break-word;
+}
+
+.row > :first-child {
+  max-width: 100%;
 }
 
 .row i {
   border-bottom: 1px dotted var(--quiet);
-  flex: 1 9999 8px;
+  flex: 1 1 8px;
   min-width: 8px;
 }
 

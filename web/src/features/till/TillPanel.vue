@@ -111,7 +111,8 @@ select {
   color: inherit;
   font: inherit;
   font-size: 13px;
-  max-width: 112px;
+  max-width: 124px;
+  min-height: 24px;
 }
 
 option {

@@ -16,22 +16,24 @@ const TYPING_MS = 120
 const moment = useMoment()
 const names = useNames()
 const search = ref('')
-const chosen = ref<Product | null>(null)
+const chosen = ref<string | null>(null)
 const settled = useDebounced(search, TYPING_MS)
 
 const { data } = useLoad(settled, (signal) =>
   api.listProducts({ ...moment.asked, search: settled.value, size: String(FOUND) }, signal),
 )
+/** Known by their SKU, so that an answer that comes while one is being picked leaves it under the pointer. */
 const items = computed(
   () =>
     data.value?.rows.map(({ product }) => ({
-      value: product,
+      value: product.sku,
       title: product.name,
       props: { subtitle: `${product.sku} · ${formatAmount(product.regularPrice)}` },
     })) ?? [],
 )
 
-function choose(product: Product | null): void {
+function choose(sku: string | null): void {
+  const product = data.value?.rows.find((row) => row.product.sku === sku)?.product
   if (!product) return
   names.learnProducts([product])
   emit('choose', product)

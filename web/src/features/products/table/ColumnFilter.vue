@@ -124,8 +124,8 @@ function setList(column: ListColumn, anyOf: readonly string[]): void {
 .filter {
   color: color-mix(in srgb, var(--quiet) 75%, transparent);
   font-size: 9px;
-  height: 18px;
-  width: 18px;
+  height: 24px;
+  width: 24px;
 }
 
 .filter.active {

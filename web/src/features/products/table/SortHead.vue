@@ -30,6 +30,7 @@ button {
   color: inherit;
   cursor: pointer;
   font: inherit;
+  min-height: 24px;
   padding: 0;
 }
 

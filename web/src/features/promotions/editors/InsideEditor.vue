@@ -33,12 +33,6 @@ async function add(): Promise<void> {
 <template>
   <fieldset class="editor">
     <legend class="visually-hidden">{{ words.sections.inside }}</legend>
-    <v-text-field
-      :model-value="draft!.name"
-      :label="words.name"
-      :error-messages="errors('name')"
-      @update:model-value="(name) => patch({ name })"
-    />
     <v-select
       :model-value="draft!.campaign"
       :items="[{ id: null, name: words.noCampaign }, ...(campaigns ?? [])]"

@@ -13,7 +13,7 @@ const words = text.promotion.stacking
 
 const stacking = computed(() => draft.value!.stacking)
 const apart = computed(() => (stacking.value ? findApart(stacking.value.group, store.info!.store) : []))
-const sentence = computed(() => (apart.value.length > 0 ? words.apart(joinWords(apart.value)) : words.together))
+const sentence = computed(() => (apart.value.length > 0 ? words.apart(joinWords(apart.value, 'or')) : words.together))
 /** Only a cart offer can be the only one in an order. */
 const modes = computed(() =>
   Object.entries(words.modes)

@@ -65,7 +65,9 @@ const list = computed<string[]>({
         @update:model-value="(basis: Basis) => set({ basis })"
       />
     </div>
-    <p v-if="'count' in test && test.op === '='" class="quiet">▲ {{ words.exactly(String(test.count)) }}</p>
+    <p v-if="'count' in test && test.op === '=' && test.count > 0" class="quiet">
+      ▲ {{ words.exactly(String(test.count)) }}
+    </p>
     <PartReach
       v-if="'reach' in test"
       :reach="test.reach"
