@@ -36,7 +36,7 @@ test('a sale that ends before it starts is not saved, and undo takes it back', a
     page.getByText(/It would end on Sat 27 Feb 2027, 24:00, not after its start on Mon 1 Mar 2027, 00:00/).first(),
   ).toBeVisible()
   await page.getByRole('textbox', { name: 'Last day' }).fill('')
-  await expect(page.getByText('This day is not complete.').first()).toBeVisible()
+  await expect(page.getByText(/^The day is missing\. Write it like/).first()).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('textbox', { name: 'Last day' })).toHaveValue(/31 Mar/)
   await expect(page.getByText('not after its start')).toHaveCount(0)

@@ -24,7 +24,7 @@ test('bring in products, plan a sale, prove it, release it, see it in the shop',
     await page.goto('/promotions')
     await page.getByRole('button', { name: 'Plan a promotion' }).click()
     await page.getByRole('button', { name: /^Sale price/ }).click()
-    await expect(page.getByTestId('sentence')).toContainText('10 % less than the regular price for everything')
+    await expect(page.getByTestId('sentence')).toContainText('20 % less than the regular price for everything')
     await page.getByLabel('Percent off').fill('20 %')
     await page.getByTestId('sentence').getByRole('button', { name: 'everything' }).click()
     const categories = page.getByRole('combobox', { name: 'In these categories, and all below' })

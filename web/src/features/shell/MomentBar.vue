@@ -67,7 +67,7 @@ watch(() => store.release?.number, loadReleases)
       @click="step(moment.next)"
     />
     <span class="plan">
-      {{ text.moment.in }}
+      <template v-if="!isShop">{{ text.moment.in }}</template>
       <strong v-if="isShop">{{
         store.release ? text.moment.release(store.release.number) : text.moment.nothingLive
       }}</strong>

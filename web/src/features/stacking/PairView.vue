@@ -65,7 +65,7 @@ const explain = (outcome: PromotionOutcome) => explainOutcome(outcome, { names: 
           <span :class="outcome.outcome === 'applied' ? 'saves' : 'wrong'" aria-hidden="true">{{
             outcome.outcome === 'applied' ? '✓' : '✕'
           }}</span>
-          &#32;<strong>{{ find(outcome.promotion)?.name }}</strong> {{ explain(outcome) }}.
+          {{ ' ' }}<strong>{{ find(outcome.promotion)?.name }}</strong> {{ explain(outcome) }}.
         </li>
       </ul>
       <p v-if="shelfFirst" class="wrong">▲ {{ shelfFirst }}</p>

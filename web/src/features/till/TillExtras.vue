@@ -64,6 +64,7 @@ select {
   border-bottom: 1px dotted var(--quiet);
   color: inherit;
   font: inherit;
+  min-height: 24px;
 }
 
 input {
@@ -93,6 +94,7 @@ option {
   cursor: pointer;
   font: inherit;
   letter-spacing: 0.04em;
+  min-height: 24px;
   padding: 0 6px;
 }
 </style>

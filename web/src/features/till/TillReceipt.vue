@@ -199,7 +199,9 @@ input {
   color: var(--quiet);
   cursor: pointer;
   font-size: 11px;
-  width: 14px;
+  height: 24px;
+  margin: -3px -5px;
+  width: 24px;
 }
 
 .total {

@@ -125,6 +125,7 @@ function setList(column: ListColumn, anyOf: readonly string[]): void {
   color: color-mix(in srgb, var(--quiet) 75%, transparent);
   font-size: 9px;
   height: 24px;
+  margin-inline: -5px;
   width: 24px;
 }
 
