@@ -15,7 +15,7 @@ test('two windows on one promotion: the second save shows what differs and asks 
   await expect(page.getByRole('row', { name: 'state paused ready' })).toBeVisible()
   await expect(page.getByRole('radio', { name: /18 % less/ })).toBeChecked()
   await expect(page.getByRole('radio', { name: 'paused' })).toBeChecked()
-  await page.getByRole('button', { name: 'Save what is chosen' }).click()
+  await page.getByRole('button', { name: 'Save it like this' }).click()
   await expectSaved(page)
   await expect(page.getByTestId('sentence')).toContainText('18 % less')
   await expect(page.getByRole('button', { name: 'Resume' })).toBeVisible()
