@@ -52,8 +52,10 @@ test('the server goes away: typing goes on, and it is saved when the server is b
 })
 
 test('what could not be saved is still there after leaving and coming back', async ({ page, novalex }) => {
-  // The other pages' code has come too, so that one can leave while the server is away.
-  await page.goto('/promotions/demo-1', { waitUntil: 'networkidle' })
+  // The other page's code has come too, with all it needs, so that one can leave while the server is away.
+  const code = page.waitForResponse(/ProductsPage.*\.js/)
+  await page.goto('/promotions/demo-1')
+  await page.evaluate((url) => import(url), (await code).url())
   await expect(page.getByTestId('sentence')).toBeVisible()
   await novalex.stop()
   await page.getByLabel('Percent off').fill('22')

@@ -44,7 +44,7 @@ const VIEWS = [
       await page.getByLabel('Title', { exact: true }).fill('Markers, the more the merrier')
       await page.getByLabel('Label beside the price').fill('up to {percent} % off')
       await page.getByText('As the shop shows it').scrollIntoViewIfNeeded()
-      await page.getByRole('row', { name: '20+ 25 % less' }).scrollIntoViewIfNeeded()
+      await page.getByRole('row', { name: '20+ 25 % off' }).scrollIntoViewIfNeeded()
     },
   },
   {

@@ -44,8 +44,20 @@ const explain = (outcome: PromotionOutcome) => explainOutcome(outcome, { names: 
   <section>
     <h2>{{ words.pair }}</h2>
     <div class="choice">
-      <v-autocomplete v-model="first" :items="items" :label="words.first" auto-select-first />
-      <v-autocomplete v-model="second" :items="items" :label="words.second" auto-select-first />
+      <v-autocomplete
+        v-model="first"
+        :items="items"
+        :label="words.first"
+        :title="(first && find(first)?.name) || undefined"
+        auto-select-first
+      />
+      <v-autocomplete
+        v-model="second"
+        :items="items"
+        :label="words.second"
+        :title="(second && find(second)?.name) || undefined"
+        auto-select-first
+      />
     </div>
     <LoadError v-if="error" :error="error" @retry="reload" />
     <p v-if="!isChosen" class="quiet">{{ words.swap }}</p>
