@@ -71,7 +71,7 @@ test('the shop: an offer on the product page, a cart with a nudge, a code that f
 }) => {
   await page.goto('/shop/MRK-TITWHI')
   await page.getByRole('button', { name: 'Into the cart' }).click()
-  await expect(page.getByText(/^From 5 of .*: 10 % off/)).toBeVisible()
+  await expect(page.getByText(/^Single markers: 10 % off from 5, /)).toBeVisible()
   await page.getByRole('link', { name: 'Cart (1)' }).click()
   const total = page.getByTestId('shop-total')
   await expect(page.getByText('4 more Brush marker Titanium White bring 10 % off')).toBeVisible()

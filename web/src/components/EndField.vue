@@ -89,6 +89,6 @@ const isEndless = computed({
   align-items: start;
   display: grid;
   gap: 12px;
-  grid-template-columns: minmax(150px, 1fr) minmax(150px, 1fr);
+  grid-template-columns: minmax(188px, 1fr) minmax(112px, 1fr);
 }
 </style>

@@ -225,7 +225,7 @@ export const text = {
       startTime: 'from',
       end: 'Last day',
       endTime: 'until',
-      wholeDay: 'its end, 24:00',
+      wholeDay: '24:00',
       atTime: 'at a time',
       noEnd: 'No end, on purpose',
       weekly: 'Only on some days or hours of the week',

@@ -28,10 +28,10 @@ test.each<[string, Mechanic, Condition | null]>([
     },
     null,
   ],
-  ['10 % off on selected products', { kind: 'item-discount', reach: { tags: ['school'] }, value: ten }, null],
-  ['10 % off on selected products', { kind: 'item-discount', reach: { sets: ['s1'] }, value: ten }, null],
+  ['10 % off selected products', { kind: 'item-discount', reach: { tags: ['school'] }, value: ten }, null],
+  ['10 % off selected products', { kind: 'item-discount', reach: { sets: ['s1'] }, value: ten }, null],
   [
-    'From 3 of Brushes: 10 % off; From 5 of Brushes: 2.00 € off each',
+    'Brushes: 10 % off from 3 and 2.00 € off each from 5',
     {
       kind: 'quantity-break',
       reach: brushes,
@@ -45,12 +45,17 @@ test.each<[string, Mechanic, Condition | null]>([
     null,
   ],
   [
-    'From 50.00 €: 5.00 € off',
+    'Delivery free from 49.00 €',
+    { kind: 'delivery', tiers: [{ from: 4900, value: { percent: 10_000 } }], options: ['parcel'], basis: 'shelf' },
+    null,
+  ],
+  [
+    'Your order: 5.00 € off from 50.00 €',
     { kind: 'order-discount', reach: {}, tiers: [{ from: 5000, value: { amount: 500, per: 'once' } }] },
     { test: 'group', in: ['club'] },
   ],
   [
-    '10 % off on everything, signed in and with no order before',
+    '10 % off everything, signed in and with no order before',
     { kind: 'item-discount', reach: {}, value: ten },
     {
       all: [

@@ -41,17 +41,16 @@ function describeMechanic(mechanic: Mechanic, names: Names): string {
     case 'item-discount': {
       const { maxUnits, value, reach } = mechanic
       const most = maxUnits === undefined ? '' : `, up to ${maxUnits}`
-      return `${describeShopValue(value)} on ${goods(reach)}${most}`
+      const on = 'percent' in value && !isFree(value) ? ' ' : ' on '
+      return startSentence(`${describeShopValue(value)}${on}${goods(reach)}${most}`)
     }
     case 'quantity-break':
-      return describeTiers(mechanic.tiers, ({ from }) => `From ${from} of ${goods(mechanic.reach)}`)
+      return `${startSentence(goods(mechanic.reach))}: ${describeTiers(mechanic.tiers, String)}`
     case 'spend-break':
-      return describeTiers(mechanic.tiers, ({ from }) => `From ${formatMoney(from)} of ${goods(mechanic.reach)}`)
+      return `${startSentence(goods(mechanic.reach))}: ${describeTiers(mechanic.tiers, formatMoney)}`
     case 'order-discount': {
-      const of = isEverything(mechanic.reach) ? '' : ` of ${goods(mechanic.reach)}`
-      return describeTiers(mechanic.tiers, ({ from }) =>
-        from > 0 ? `From ${formatMoney(from)}${of}` : `On your order`,
-      )
+      const what = isEverything(mechanic.reach) ? 'your order' : goods(mechanic.reach)
+      return `${startSentence(what)}: ${describeTiers(mechanic.tiers, formatMoney)}`
     }
     case 'buy-get': {
       const { buy, get, gift, repeat } = mechanic
@@ -65,11 +64,7 @@ function describeMechanic(mechanic: Mechanic, names: Names): string {
       return `${joinWords(parts)} for ${formatMoney(mechanic.price)}${describeOften(mechanic.repeat)}`
     }
     case 'delivery':
-      return describeTiers(
-        mechanic.tiers,
-        ({ from }) => (from > 0 ? `From ${formatMoney(from)}` : 'Always'),
-        describeDelivery,
-      )
+      return startSentence(describeTiers(mechanic.tiers, formatMoney, describeDelivery))
     case 'surcharge':
       return `Extra charge on ${goods(mechanic.reach)}`
     default:
@@ -81,11 +76,13 @@ const describeOften = (repeat: 'once' | 'every' | number) => (repeat === 'every'
 
 function describeTiers(
   tiers: readonly Tier[],
-  limit: (tier: Tier) => string,
+  limit: (from: number) => string,
   describe: (value: Value) => string = describeShopValue,
 ): string {
-  return tiers.map((tier) => `${limit(tier)}: ${describe(tier.value)}`).join('; ')
+  return joinWords(tiers.map(({ from, value }) => `${describe(value)}${from > 0 ? ` from ${limit(from)}` : ''}`))
 }
+
+const startSentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 /** `10 % off`, as a price ticket says it. */
 export function describeShopValue(value: Value): string {

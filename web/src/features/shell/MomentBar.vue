@@ -128,6 +128,12 @@ watch(() => store.release?.number, loadReleases)
   min-width: 80px;
 }
 
+.plan {
+  align-items: baseline;
+  display: flex;
+  gap: 4px;
+}
+
 .plan select {
   appearance: auto;
   background: transparent;

@@ -94,6 +94,7 @@ option {
   cursor: pointer;
   font: inherit;
   letter-spacing: 0.04em;
+  text-transform: uppercase;
   min-height: 24px;
   padding: 0 6px;
 }
