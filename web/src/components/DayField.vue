@@ -45,7 +45,7 @@ function read(given: string): void {
   shown.value = given
   const found = readDay(given, dateOf(toLocal(moment.now, store.zone)))
   if (found === null) {
-    typed.set(path, { text: given, problem: { code: 'not-a-date', path, facts: { given: given.slice(0, 40) } } })
+    typed.set(path, { text: given, problem: { code: 'not-a-date', path, facts: { given: given.trim().slice(0, 40) } } })
     return
   }
   typed.delete(path)

@@ -40,12 +40,16 @@ describe('a day as people say it', () => {
     ['1 Apr 9:30', '09:30'],
     ['sun at 14.15', '14:15'],
     ['1.4. noon', '12:00'],
+    ['2027-04-01T09:30', '09:30'],
     ['1 Apr', null],
   ])('with a time: %s', (text, time) => {
     expect(readDay(text, TODAY)).toMatchObject({ time })
   })
   test('the end of a day is the beginning of the next', () => {
     expect(readDay('sun 24:00', TODAY)).toEqual({ date: '2027-03-15', time: '00:00' })
+  })
+  test.each(['9999-12-31', '1 Mar 3000', ' ', 'in 99999 weeks'])('is none: “%s”', (text) => {
+    expect(readDay(text, TODAY)).toBe(null)
   })
   test('a time that there is not makes it none', () => {
     expect(readDay('1 Apr 29:30', TODAY)).toBe(null)
@@ -68,4 +72,5 @@ test.each<[string, number, string]>([
   ['2027-01-31', 1, '2027-02-28'],
   ['2027-12-15', 1, '2028-01-15'],
   ['2027-03-31', -1, '2027-02-28'],
+  ['9999-12-31', 1, '9999-12-31'],
 ])('%s and %i months', (date, months, expected) => expect(addMonths(date, months)).toBe(expected))

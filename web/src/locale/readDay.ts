@@ -8,19 +8,26 @@ export interface ReadDay {
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
 const WEEKDAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun']
+/** Nobody plans beyond it; what is meant was something else. */
+const LAST_DAY = '2999-12-31'
 const NUMBERS: Readonly<Record<string, number>> = { a: 1, an: 1, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6 }
 
 /**
- * A day as people say it: `sun`, `1.3.`, `1 Mar 9:30`, `1 March 2027`, `today`, `in 2 weeks`, `end of month`, `2027-03-01`. Days without a year are the next
+ * A day as people say it: `sun`, `1.3.`, `1 Mar 9:30`, `1 March 2027`, `today`, `in 2 weeks`, `end of month`, `2027-03-01`, `2027-03-01T09:30`. Days without a year are the next
  * such day from today on, a weekday is the next one. Null where it can’t be read, or no calendar has it.
  */
 export function readDay(text: string, today: string): ReadDay | null {
-  const words = text.trim().toLowerCase().replace(/,/g, ' ').replace(/\s+/g, ' ')
+  const words = text
+    .trim()
+    .toLowerCase()
+    .replace(/(\d)t(\d)/, '$1 $2')
+    .replace(/,/g, ' ')
+    .replace(/\s+/g, ' ')
   const [, day = '', clock] = /^(.*?)(?: (?:at )?(\d{1,2}[:.]\d\d|24:00|noon|midnight))?$/.exec(words) ?? []
   const time = clock === undefined ? null : readTime(clock)
   if (clock !== undefined && time === null) return null
   const date = readNamed(day, today) ?? readWritten(day, today)
-  if (date === null) return null
+  if (date === null || date > LAST_DAY) return null
   // The end of a day is the beginning of the next.
   return { date: clock === '24:00' ? addDays(date, 1) : date, time }
 }
@@ -89,12 +96,13 @@ function endOfMonth(date: string): string {
   return addDays(addMonths(`${date.slice(0, 7)}-01`, 1), -1)
 }
 
-/** The same day so many months on, or the last day of that month where it has none such. */
+/** The same day so many months on, or the last day of that month where it has none such; the day itself where no calendar goes so far. */
 export function addMonths(date: string, months: number): string {
   const [year, month, day] = date.split('-').map(Number) as [number, number, number]
   const whole = year * 12 + month - 1 + months
-  for (let last = day; ; last--) {
+  for (let last = day; last > 0; last--) {
     const found = toDate(Math.floor(whole / 12), (whole % 12) + 1, last)
     if (found !== null) return found
   }
+  return date
 }

@@ -22,6 +22,10 @@ const promotion = computed(() => toPromotion(record.value!, draft.value!))
 const status = computed(() => computeStatus(promotion.value, store.zone, moment.instant))
 const left = computed(() => describeTimeLeft(promotion.value, store.zone, moment.instant))
 
+/** One thing at a time: what is blank is not also too short. */
+const nameProblem = computed(() =>
+  draft.value!.name.trim() === '' ? { code: 'required' as const, path: 'name' } : problemsAt('name')[0],
+)
 /** One line, whatever is pasted. */
 const setName = (given: string) => {
   patch({ name: given.replace(/\s+/g, ' ') })
@@ -75,9 +79,7 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
         @keydown.enter.prevent="(event) => (event.target as HTMLElement).blur()"
       />
     </h1>
-    <p v-for="problem in problemsAt('name')" :key="problem.code" class="wrong" role="alert">
-      {{ explainProblem(problem) }}
-    </p>
+    <p v-if="nameProblem" class="wrong" role="alert">{{ explainProblem(nameProblem) }}</p>
     <p class="moves">
       <v-btn
         v-for="(move, index) in MOVES[draft!.state]"
