@@ -222,4 +222,15 @@ form {
   border-color: var(--moment);
   box-shadow: inset 0 -2px 0 var(--moment);
 }
+
+@media (max-width: 1180px) {
+  .sides {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  form {
+    align-items: start;
+    grid-template-columns: 1fr 1fr;
+  }
+}
 </style>
