@@ -56,8 +56,16 @@ test('work over its time is given up with a sentence, and the next is done', asy
 test('work that nobody waits for any more is cancelled', async () => {
   const leaving = new AbortController()
   const file = { kind: 'prices' as const, type: 'csv' as const, now: server.clock.at }
-  const task = server.threads.run('exportFile', file, { signal: leaving.signal })
-  leaving.abort()
-  await expect(task).rejects.toThrow()
+  const holder = await server.database.transaction()
+  try {
+    // Whoever reads the products waits until this is let go.
+    await holder.raw('lock tables products write')
+    const task = server.threads.run('exportFile', file, { signal: leaving.signal })
+    leaving.abort()
+    await expect(task).rejects.toThrow()
+  } finally {
+    await holder.raw('unlock tables')
+    await holder.rollback()
+  }
   expect((await server.threads.run('exportFile', file)).length).toBeGreaterThan(0)
 })
