@@ -1,9 +1,11 @@
 import { createServer } from 'node:http'
+import { PromotionDraft, PromotionUpdate, ReachQuestion } from '@novalex/contract'
 import { pino } from 'pino'
 import { createApp } from './app.ts'
 import { createClock } from './clock.ts'
 import { readConfig } from './config.ts'
 import { migrateDatabase, openDatabase } from './db/openDatabase.ts'
+import { prepareSchemas } from './http/validate.ts'
 import { createImportsService } from './imports/imports.service.ts'
 import { createPlanSource } from './plan/planSource.ts'
 import { createThreads } from './threads/threads.ts'
@@ -28,6 +30,7 @@ const imports = createImportsService({
   },
 })
 await imports.resume()
+prepareSchemas([PromotionDraft, PromotionUpdate, ReachQuestion])
 const app = createApp({ config, database, logger, threads, imports, clock, plans: createPlanSource(database) })
 const server = createServer({ headersTimeout: HEADERS_TIMEOUT_MS }, app)
 server.on('error', (error) => {

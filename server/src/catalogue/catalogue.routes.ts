@@ -23,9 +23,12 @@ import { resolveQuestion } from '../plan/resolveQuestion.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import type { Clock } from '../clock.ts'
 import type { CatalogueService } from './catalogue.service.ts'
-import { asksForStruckPrices, type ProductTable } from './productTable.service.ts'
+import { isLongQuestion, type FoundTask, type ProductTable } from './productTable.service.ts'
 import type { Threads } from '../threads/threads.ts'
 import { computeProductPage, computeReachAnswer, getProduct, priceProduct } from './products.service.ts'
+
+/** How many products may be gone through one by one where other requests wait meanwhile. */
+const MOST_PRODUCTS = 10_000
 
 interface Deps {
   readonly plans: PlanSource
@@ -37,6 +40,8 @@ interface Deps {
 
 export function createCatalogueRoutes({ plans, clock, catalogue, table, threads }: Deps): Router {
   const routes = Router()
+  const isLong = async (question: FoundTask['question']) =>
+    isLongQuestion((await plans.get(question.plan ?? 'working')).plan.catalogue, question)
   routes.get('/categories', async (_request, response) => {
     const { plan } = await plans.get('working')
     response.json(describeCategories(plan))
@@ -58,12 +63,12 @@ export function createCatalogueRoutes({ plans, clock, catalogue, table, threads 
   })
   routes.post('/products/table', async (request, response) => {
     const task = { question: parseBody(TableQuestion, request), now: clock.now() }
-    response.json(await (asksForStruckPrices(task.question) ? threads.run('productTable', task) : table.page(task)))
+    response.json(await ((await isLong(task.question)) ? threads.run('productTable', task) : table.page(task)))
   })
   routes.post('/products/found', async (request, response) => {
     const question = { ...parseBody(FoundQuestion, request), order: null }
     const task = { question, now: clock.now() }
-    const skus = await (asksForStruckPrices(question) ? threads.run('foundProducts', task) : table.found(task))
+    const skus = await ((await isLong(question)) ? threads.run('foundProducts', task) : table.found(task))
     response.json({ skus } satisfies FoundAnswer)
   })
   routes.get('/products/:sku', async (request, response) => {
@@ -87,7 +92,9 @@ export function createCatalogueRoutes({ plans, clock, catalogue, table, threads 
   })
   routes.post('/reach', async (request, response) => {
     const question = parseBody(ReachQuestion, request)
-    response.json(computeReachAnswer(await plans.get('working'), question))
+    const working = await plans.get('working')
+    const isLarge = working.plan.catalogue.products.length > MOST_PRODUCTS
+    response.json(await (isLarge ? threads.run('reach', question) : computeReachAnswer(working, question)))
   })
   return routes
 }

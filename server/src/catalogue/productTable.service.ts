@@ -2,6 +2,7 @@ import type { TableAnswer, TableQuestion, TableRow } from '@novalex/contract'
 import {
   createPublicPricer,
   createRegularPricer,
+  type CompiledPlan,
   findProductRows,
   type Instant,
   type MinorUnits,
@@ -73,8 +74,19 @@ interface Found {
   readonly rows: readonly PricedRow[]
 }
 
-/** Whether a question needs the price history of every product that is reduced: work for a thread. */
-export function asksForStruckPrices({ filters, order }: Pick<TableQuestion, 'filters' | 'order'>): boolean {
+/** How many products may be priced one by one where other requests wait meanwhile. */
+const MOST_PRICED = 10_000
+/** What is known of a product without pricing it. */
+const UNPRICED: ReadonlySet<string> = new Set(['sku', 'name', 'family', 'categories', 'tags', 'cost', 'stock', 'sold'])
+
+/** Whether a thread should answer: what needs the price history of every product that is reduced, or the price of very many. */
+export function isLongQuestion({ products }: CompiledPlan['catalogue'], question: FoundTask['question']): boolean {
+  if (asksForStruckPrices(question)) return true
+  const columns = [...question.filters, ...(question.order ? [question.order] : [])].map(({ column }) => column)
+  return products.length > MOST_PRICED && columns.some((column) => !UNPRICED.has(column))
+}
+
+function asksForStruckPrices({ filters, order }: Pick<TableQuestion, 'filters' | 'order'>): boolean {
   return order?.column === 'struck' || filters.some(({ column }) => column === 'struck')
 }
 

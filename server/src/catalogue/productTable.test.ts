@@ -1,7 +1,9 @@
 import { TableAnswer, type TableQuestion, type TableRow } from '@novalex/contract'
-import { afterAll, beforeAll, expect, inject, test } from 'vitest'
+import type { CompiledPlan } from '@novalex/core'
+import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
 import { checkShape } from '../http/validate.ts'
 import { insertPastPrices } from '../prices/prices.repository.ts'
+import { isLongQuestion } from './productTable.service.ts'
 import { createDraft, createTestServer, type TestServer } from '../testing/createTestServer.ts'
 
 let server: TestServer
@@ -73,4 +75,29 @@ test('a reach says whose stock may not last as long as the promotion', async () 
     (await server.request('POST', '/api/reach', { mechanic, ...(days === undefined ? {} : { days }) })).body.reaches[0]
       .short
   expect([await short(), await short(15), await short(16)]).toEqual([0, 0, 1])
+})
+
+describe('who answers a question about products', () => {
+  const catalogueOf = (count: number) => ({ products: { length: count } }) as unknown as CompiledPlan['catalogue']
+  const byShelf = { filters: [], order: { column: 'shelf' as const, descending: false } }
+  const byName = { filters: [], order: { column: 'name' as const, descending: false } }
+  test.each([
+    ['few are priced at once', 10_000, byShelf, false],
+    ['very many are priced in a thread', 10_001, byShelf, true],
+    [
+      'a filter on a price asks for as much',
+      10_001,
+      { filters: [{ column: 'shelf' as const, to: 5 }], order: null },
+      true,
+    ],
+    ['what needs no price does not', 10_001, byName, false],
+    [
+      'what may be crossed out always needs the past',
+      1,
+      { ...byName, filters: [{ column: 'struck' as const, empty: true }] },
+      true,
+    ],
+  ])('%s', (_what, count, question, isLong) => {
+    expect(isLongQuestion(catalogueOf(count), question)).toBe(isLong)
+  })
 })

@@ -37,6 +37,14 @@ function createCompiler(allErrors: boolean): (schema: TSchema) => ValidateFuncti
 const compileFirst = createCompiler(false)
 const compileAll = createCompiler(true)
 
+/** Compiles schemas before a request needs them, which would hold up all others as well: a rule's takes a quarter of a second. */
+export function prepareSchemas(schemas: readonly TSchema[]): void {
+  for (const schema of schemas) {
+    compileFirst(schema)
+    compileAll(schema)
+  }
+}
+
 /** The body of a request, as its schema says, or a refusal with a problem for each fault. */
 export function parseBody<S extends TSchema>(schema: S, request: Request): Static<S> {
   if (request.body === undefined) throw new AppError('wrong-media-type', { facts: { wanted: 'application/json' } })

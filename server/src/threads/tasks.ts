@@ -3,6 +3,8 @@ import type {
   InShopAnswer,
   MomentsAnswer,
   PairAnswer,
+  ReachAnswer,
+  ReachQuestion,
   ReleaseSummary,
   RepriceAnswer,
   ReviewAnswer,
@@ -11,6 +13,7 @@ import type {
   TestCartRun,
 } from '@novalex/contract'
 import { computeQuote, type Order } from '@novalex/core'
+import { computeReachAnswer } from '../catalogue/products.service.ts'
 import { createProductTable, type FoundTask, type TableTask } from '../catalogue/productTable.service.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { exportFile, type ExportTask } from '../files/exportFile.ts'
@@ -39,6 +42,8 @@ export interface Tasks {
   deepest: { question: DeepestQuestion; answer: DeepestAnswer }
   foundProducts: { question: FoundTask; answer: string[] }
   productTable: { question: TableTask; answer: TableAnswer }
+  /** Of the working plan. */
+  reach: { question: ReachQuestion; answer: ReachAnswer }
   reprice: { question: RepriceTask; answer: RepriceAnswer }
   review: { question: ReviewQuestion; answer: ReviewAnswer }
   inShop: { question: Record<string, never>; answer: InShopAnswer }
@@ -79,6 +84,7 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     deepest: (question) => computeDeepestAnswer(plans, question),
     foundProducts: (task) => table.found(task),
     productTable: (task) => table.page(task),
+    reach: async (question) => computeReachAnswer(await plans.get('working'), question),
     reprice: (task, onProgress) => computeReprice({ plans, history }, task, onProgress),
     inShop: () => compareWithShop(plans),
     review: (question) => computeReview(database, plans, question),
