@@ -1,4 +1,5 @@
-import { compilePlan, resolveSets, type Catalogue, type CompiledPlan, type Store } from '@novalex/core'
+import { setImmediate } from 'node:timers/promises'
+import { compilePlan, resolveSets, type Catalogue, type CompiledPlan, type ProductSet, type Store } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
 import { listSales, loadCatalogue } from '../catalogue/catalogue.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
@@ -35,11 +36,14 @@ export interface PlanSource {
 }
 
 const KEPT_PLANS = 4
+const KEPT_FILTERS = 500
 const RECENT_MS = 1000
 
 interface Goods {
   readonly catalogue: Catalogue
   readonly sales: ReadonlyMap<string, number>
+  /** What sets hold that were asked for, by their filters. */
+  readonly filtered: LRUCache<string, ProductSet['skus']>
 }
 
 interface Question {
@@ -100,20 +104,41 @@ function keyOf({ record, release }: Question): string {
 
 async function loadGoods(connection: Connection): Promise<Goods> {
   const [catalogue, sales] = [await loadCatalogue(connection), await listSales(connection)]
-  return { catalogue, sales }
+  return { catalogue, sales, filtered: new LRUCache({ max: KEPT_FILTERS }) }
 }
 
-async function compile(question: Question, { catalogue, sales }: Goods): Promise<SourcedPlan> {
+async function compile(question: Question, goods: Goods): Promise<SourcedPlan> {
   const { connection, record, release } = question
+  const { catalogue, sales } = goods
   const { store, promotions, sets } = await loadPlan(question, connection)
   return {
-    plan: compilePlan({ store, promotions, catalogue: { ...catalogue, sets: resolveSets(sets, catalogue) } }),
+    plan: compilePlan({ store, promotions, catalogue: { ...catalogue, sets: await resolveAll(sets, goods) } }),
     release: release === 'working' ? null : release,
     sales,
     planRevision: record.planRevision,
     catalogueRevision: record.catalogueRevision,
     key: keyOf(question),
   }
+}
+
+/** Goes through the products once for each filter that is new, and lets others have their turn in between. */
+async function resolveAll(sets: ReleasedPlan['sets'], { catalogue, filtered }: Goods): Promise<ProductSet[]> {
+  const resolved: ProductSet[] = []
+  for (const { id, content } of sets) {
+    if ('skus' in content) {
+      resolved.push({ id, skus: content.skus })
+      continue
+    }
+    const key = JSON.stringify(content)
+    let skus = filtered.get(key)
+    if (!skus) {
+      skus = resolveSets([{ id, content }], catalogue)[0]!.skus
+      filtered.set(key, skus)
+      await setImmediate()
+    }
+    resolved.push({ id, skus })
+  }
+  return resolved
 }
 
 async function loadPlan({ record: { store }, release }: Question, connection: Connection): Promise<ReleasedPlan> {
