@@ -23,6 +23,8 @@ export class Outlook {
   private readonly reducing: readonly { readonly at: number; readonly perUnit: NonNullable<Bound['perUnit']> }[]
   /** Of each place and all after it, within phase 2. */
   private readonly lumps: readonly MinorUnits[]
+  /** How many reduce units one by one from a place on. */
+  private readonly ahead: readonly number[]
   private readonly gifts: readonly MinorUnits[]
   /** Surcharges that come to the same whatever the prices are. */
   private readonly fixed: MinorUnits
@@ -33,6 +35,7 @@ export class Outlook {
     this.contest = contest
     this.bounds = offers.map((offer) => boundOffer(session, offer, pieces))
     this.reducing = this.bounds.flatMap(({ perUnit }, at) => (perUnit ? [{ at, perUnit }] : []))
+    this.ahead = sumFromEnd(this.bounds.map(({ perUnit }) => (perUnit ? 1 : 0)))
     this.lumps = sumFromEnd(this.bounds.slice(0, second.length).map(({ lump }) => lump))
     this.gifts = sumFromEnd(this.bounds.map(({ gifts }) => gifts))
     this.fixed = findFixed(contest)
@@ -54,8 +57,7 @@ export class Outlook {
 
   /** How much looking ahead takes, against looking at one piece once. */
   weigh(place: number, { pieces }: CartState): number {
-    const ahead = this.reducing.reduce((count, { at }) => count + (at < place ? 0 : 1), 0)
-    return Math.ceil((pieces.length * (1 + ahead)) / 12)
+    return Math.ceil((pieces.length * (1 + this.ahead[place]!)) / 12)
   }
 
   private lowestPrice(place: number, piece: Piece): MinorUnits {
