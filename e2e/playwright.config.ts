@@ -15,8 +15,6 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
-    // What still moves when it is clicked may not be hit.
-    contextOptions: { reducedMotion: 'reduce' },
     timezoneId: 'America/New_York',
     trace: process.env.NOVALEX_TRACE ? 'retain-on-failure' : 'off',
     launchOptions: {
