@@ -141,6 +141,16 @@ function decide(holds: boolean, found: TestResult['found']): TestResult {
   return { truth: holds ? 'true' : 'false', found }
 }
 
+/** The comparison that holds where another does not. */
+export const OPPOSITE: Readonly<Record<Comparison, Comparison>> = {
+  '>=': '<',
+  '<': '>=',
+  '>': '<=',
+  '<=': '>',
+  '=': '!=',
+  '!=': '=',
+}
+
 function compare(left: number, op: Comparison, right: number): boolean {
   switch (op) {
     case '>=':

@@ -1,4 +1,5 @@
 import type { CompiledPlan } from './compilePlan.ts'
+import { OPPOSITE } from './condition.ts'
 import type { Cart, Comparison, Condition, ConditionTest, Delivery, Shopper } from './plan.ts'
 
 /** Signed in, with nothing known. */
@@ -98,13 +99,4 @@ function fitFigure(own: number, op: Comparison, { at, isNegated }: { at: number;
     default:
       return own === at ? at + 1 : own
   }
-}
-
-const OPPOSITE: Readonly<Record<Comparison, Comparison>> = {
-  '>=': '<',
-  '<': '>=',
-  '>': '<=',
-  '<=': '>',
-  '=': '!=',
-  '!=': '=',
 }

@@ -3,6 +3,7 @@ import type { Clock } from '../clock.ts'
 import { createId } from '../createId.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { AppError } from '../http/AppError.ts'
+import { refuseStale } from '../http/refuseStale.ts'
 import { changePlan } from '../plan/changePlan.ts'
 import { forgetIn, listPromotions } from '../promotions/promotions.repository.ts'
 import { deleteCampaign, findCampaign, insertCampaign, updateCampaign } from './campaigns.repository.ts'
@@ -51,6 +52,6 @@ export function createCampaignsService(deps: { database: Database; clock: Clock 
 async function getCampaign(connection: Connection, id: string, version: number): Promise<CampaignRecord> {
   const campaign = await findCampaign(connection, id)
   if (!campaign) throw new AppError('not-found', { facts: { kind: 'campaign', id } })
-  if (campaign.version !== version) throw new AppError('stale-version', { facts: { present: campaign } })
+  refuseStale(campaign, version)
   return campaign
 }

@@ -19,6 +19,7 @@ import { categoryPath, type CompiledPlan } from '@novalex/core'
 import { Router } from 'express'
 import { actorOf } from '../http/actor.ts'
 import { parseBody, parseParams, parseQuery } from '../http/validate.ts'
+import { isLargeCatalogue } from '../plan/isLargeCatalogue.ts'
 import { resolveQuestion } from '../plan/resolveQuestion.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import type { Clock } from '../clock.ts'
@@ -26,9 +27,6 @@ import type { CatalogueService } from './catalogue.service.ts'
 import { isLongQuestion, type FoundTask, type ProductTable } from './productTable.service.ts'
 import type { Threads } from '../threads/threads.ts'
 import { computeProductPage, computeReachAnswer, getProduct, priceProduct } from './products.service.ts'
-
-/** How many products may be gone through one by one where other requests wait meanwhile. */
-const MOST_PRODUCTS = 10_000
 
 interface Deps {
   readonly plans: PlanSource
@@ -93,7 +91,7 @@ export function createCatalogueRoutes({ plans, clock, catalogue, table, threads 
   routes.post('/reach', async (request, response) => {
     const question = parseBody(ReachQuestion, request)
     const working = await plans.get('working')
-    const isLarge = working.plan.catalogue.products.length > MOST_PRODUCTS
+    const isLarge = isLargeCatalogue(working.plan.catalogue)
     response.json(await (isLarge ? threads.run('reach', question) : computeReachAnswer(working, question)))
   })
   return routes

@@ -12,6 +12,7 @@ import {
 } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
 import { AppError } from '../http/AppError.ts'
+import { isLargeCatalogue } from '../plan/isLargeCatalogue.ts'
 import { ONLOOKER } from '../plan/resolveQuestion.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import { computeStruckPrices, type PriceHistory } from '../prices/priceHistory.service.ts'
@@ -74,16 +75,14 @@ interface Found {
   readonly rows: readonly PricedRow[]
 }
 
-/** How many products may be priced one by one where other requests wait meanwhile. */
-const MOST_PRICED = 10_000
 /** What is known of a product without pricing it. */
 const UNPRICED: ReadonlySet<string> = new Set(['sku', 'name', 'family', 'categories', 'tags', 'cost', 'stock', 'sold'])
 
 /** Whether a thread should answer: what needs the price history of every product that is reduced, or the price of very many. */
-export function isLongQuestion({ products }: CompiledPlan['catalogue'], question: FoundTask['question']): boolean {
+export function isLongQuestion(catalogue: CompiledPlan['catalogue'], question: FoundTask['question']): boolean {
   if (asksForStruckPrices(question)) return true
   const columns = [...question.filters, ...(question.order ? [question.order] : [])].map(({ column }) => column)
-  return products.length > MOST_PRICED && columns.some((column) => !UNPRICED.has(column))
+  return isLargeCatalogue(catalogue) && columns.some((column) => !UNPRICED.has(column))
 }
 
 function asksForStruckPrices({ filters, order }: Pick<TableQuestion, 'filters' | 'order'>): boolean {

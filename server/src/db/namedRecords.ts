@@ -1,4 +1,5 @@
 import { AppError } from '../http/AppError.ts'
+import { refuseStale } from '../http/refuseStale.ts'
 import type { Connection } from './openDatabase.ts'
 
 /** What somebody named and edits: its content as JSON, its version for stale writes. */
@@ -30,7 +31,7 @@ export function createNamedRecords<C>(table: string, kind: string) {
   }
   async function getAt(connection: Connection, id: string, version: number): Promise<NamedRecord<C>> {
     const present = await get(connection, id)
-    if (present.version !== version) throw new AppError('stale-version', { facts: { present } })
+    refuseStale(present, version)
     return present
   }
   return {

@@ -5,6 +5,7 @@ import type { Clock } from '../clock.ts'
 import { createId } from '../createId.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../http/AppError.ts'
+import { refuseStale } from '../http/refuseStale.ts'
 import { followDates, OCCASIONS } from '../occasions/occasions.repository.ts'
 import { changePlan, type ChangeScope } from '../plan/changePlan.ts'
 import type { PlanSource } from '../plan/planSource.ts'
@@ -137,10 +138,6 @@ async function getPromotion(connection: Connection, id: string): Promise<Promoti
   throw new AppError('not-found', {
     facts: { kind: 'promotion', id, ...(deleted ? { version: deleted.version } : {}) },
   })
-}
-
-function refuseStale(present: PromotionRecord, version: number): void {
-  if (present.version !== version) throw new AppError('stale-version', { facts: { present } })
 }
 
 type Checked = Pick<PromotionRecord, 'promotion' | 'campaign' | 'occasion' | 'archived'>

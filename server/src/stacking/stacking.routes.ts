@@ -11,7 +11,8 @@ import { ONLOOKER } from '../plan/resolveQuestion.ts'
 import { changePlan } from '../plan/changePlan.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import type { Answers } from '../threads/createAnswers.ts'
-import { refuseStaleStore, saveStore } from '../store/store.repository.ts'
+import { refuseStale } from '../http/refuseStale.ts'
+import { saveStore } from '../store/store.repository.ts'
 
 interface StackingDeps {
   readonly database: Database
@@ -49,7 +50,7 @@ export function createStackingRoutes({ database, plans, answers, clock }: Stacki
     const { conflicts, apart, version } = parseBody(StackingRequest, request)
     const note = { by: actorOf(request), action: 'change-stacking', subject: 'store' }
     await changePlan({ database, clock }, note, async ({ transaction, store: present }) => {
-      refuseStaleStore(present, version)
+      refuseStale(present, version)
       const { name, store } = present
       refuseIfAny(
         apart.flatMap((pair, index) =>

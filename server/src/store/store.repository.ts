@@ -1,6 +1,5 @@
 import type { Instant, Store } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
-import { AppError } from '../http/AppError.ts'
 
 export interface StoreRecord {
   readonly name: string
@@ -25,11 +24,6 @@ export async function getStore(connection: Connection): Promise<StoreRecord> {
 /** The store as it is now, and keeps every other writer of plan and catalogue waiting until the transaction ends. */
 export async function lockStore(transaction: Connection): Promise<StoreRecord> {
   return toRecord(await transaction('store').where({ id: STORE_ID }).forUpdate().first())
-}
-
-/** Refused as `stale-version`, with what is there, unless the settings still have the version that a change was made from. */
-export function refuseStaleStore(present: StoreRecord, version: number): void {
-  if (present.version !== version) throw new AppError('stale-version', { facts: { present } })
 }
 
 /** Sets up the store, or changes its name and settings, whose version counts up. */

@@ -7,7 +7,8 @@ import { actorOf } from '../http/actor.ts'
 import { parseBody } from '../http/validate.ts'
 import { changePlan } from '../plan/changePlan.ts'
 import { findLatestRelease } from '../releases/releases.repository.ts'
-import { getStore, refuseStaleStore, saveStore } from './store.repository.ts'
+import { refuseStale } from '../http/refuseStale.ts'
+import { getStore, saveStore } from './store.repository.ts'
 
 export function createStoreRoutes({ database, clock }: { database: Database; clock: Clock }): Router {
   const routes = Router()
@@ -26,7 +27,7 @@ export function createStoreRoutes({ database, clock }: { database: Database; clo
     const { version, ...rules } = parseBody(PriceRulesRequest, request)
     const note = { by: actorOf(request), action: 'change-price-rules', subject: 'store' }
     await changePlan({ database, clock }, note, async ({ transaction, store: present }) => {
-      refuseStaleStore(present, version)
+      refuseStale(present, version)
       const { name, store } = present
       await saveStore(transaction, { name, store: { ...store, ...rules } })
       const { floor, priorDays, longestSaleDays } = store

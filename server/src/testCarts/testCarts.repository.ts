@@ -2,6 +2,7 @@ import type { TestCart } from '@novalex/contract'
 import type { Cart } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
 import { AppError } from '../http/AppError.ts'
+import { refuseStale } from '../http/refuseStale.ts'
 
 interface TestCartRow {
   id: string
@@ -22,7 +23,7 @@ export async function lockTestCart(transaction: Connection, id: string, version:
   const row = await transaction<TestCartRow>('test_carts').where({ id }).forUpdate().first()
   if (!row) throw new AppError('not-found', { facts: { kind: 'test-cart', id } })
   const present = toTestCart(row)
-  if (present.version !== version) throw new AppError('stale-version', { facts: { present } })
+  refuseStale(present, version)
   return present
 }
 

@@ -1,4 +1,11 @@
-import type { Comparison, Condition, ConditionTest, FailedTest, Reach } from '@novalex/core'
+import {
+  OPPOSITE,
+  type Comparison,
+  type Condition,
+  type ConditionTest,
+  type FailedTest,
+  type Reach,
+} from '@novalex/core'
 import { formatMoney, joinWords, plural } from './format.ts'
 import { CHANNELS, DELIVERY_OPTIONS, describeReach, type Names } from './ruleWords.ts'
 
@@ -81,15 +88,6 @@ const describePlace = (reach: Reach, names: Names) =>
   isWhole(reach) ? ' in the cart' : ` of ${describeReach(reach, names)}`
 
 const BASES = { regular: ' at regular prices', shelf: '', current: ' after earlier offers' }
-
-const OPPOSITE: Readonly<Record<Comparison, Comparison>> = {
-  '>=': '<',
-  '<': '>=',
-  '>': '<=',
-  '<=': '>',
-  '=': '!=',
-  '!=': '=',
-}
 
 function compareMoney(op: Comparison, amount: number): string {
   const money = formatMoney(amount)

@@ -16,8 +16,6 @@ import { offerText } from '@/locale/enOffers.ts'
 
 export type ReasonKey = 'launch' | 'clearance' | 'bigger' | 'winBack' | 'thankYou'
 
-const FIRST_PERCENT = 1000
-
 /** What a reason adds to the first draft of its mechanic. */
 const REASON_CHANGES: Readonly<Record<ReasonKey, Partial<PromotionDraft>>> = {
   launch: { mechanic: { kind: 'item-discount', reach: { tags: ['new'] }, value: { percent: 1500 } } },
@@ -118,7 +116,7 @@ export function createNewDraft(
     schedule: { start: `${tomorrow}T00:00`, end: `${addDays(tomorrow, untilSunday)}T00:00` },
     code: null,
     when: null,
-    mechanic: { kind: 'markdown', reach: {}, value: { percent: FIRST_PERCENT, of: 'regular' } },
+    mechanic: FIRST_OF_KIND.markdown,
     stacking: { group: store.stackGroups[0]!, mode: 'group' },
     limits: {},
     ladder: null,
