@@ -3,9 +3,8 @@ import { compilePlan, resolveSets, type Catalogue, type CompiledPlan, type Produ
 import { LRUCache } from 'lru-cache'
 import { listSales, loadCatalogue } from '../catalogue/catalogue.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
-import { AppError } from '../http/AppError.ts'
 import { listPromotions } from '../promotions/promotions.repository.ts'
-import { findLatestRelease, findReleasedPlan, type ReleasedPlan } from '../releases/releases.repository.ts'
+import { findLatestRelease, getReleasedPlan, type ReleasedPlan } from '../releases/releases.repository.ts'
 import { SETS } from '../sets/sets.repository.ts'
 import { getStore, type StoreRecord } from '../store/store.repository.ts'
 
@@ -144,9 +143,7 @@ async function resolveAll(sets: ReleasedPlan['sets'], { catalogue, filtered }: G
 async function loadPlan({ record: { store }, release }: Question, connection: Connection): Promise<ReleasedPlan> {
   if (release === 'working') return loadWorkingPlan(connection, store)
   if (release === null) return { store, promotions: [], sets: [] }
-  const plan = await findReleasedPlan(connection, release)
-  if (!plan) throw new AppError('not-found', { facts: { kind: 'release', id: String(release) } })
-  return plan
+  return getReleasedPlan(connection, release)
 }
 
 /** The plan as it is being worked on, as a release would keep it. */

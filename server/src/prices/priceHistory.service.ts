@@ -1,12 +1,9 @@
 import {
-  compilePlan,
   computePriceHistory,
   computePriorPrice,
   computeStruckPrice,
   createPricers,
   joinSpans,
-  resolveSets,
-  type CompiledPlan,
   type HistorySpan,
   type Instant,
   type MinorUnits,
@@ -18,6 +15,7 @@ import { ONLOOKER } from '../plan/resolveQuestion.ts'
 import type { SourcedPlan } from '../plan/planSource.ts'
 import { findReleasedPlan, listReleasesSince, type ReleasedPlan } from '../releases/releases.repository.ts'
 import { getStore } from '../store/store.repository.ts'
+import { compileReleased } from './compileReleased.ts'
 import { createKnownPast } from './knownPast.ts'
 import { toEpochs, type Followed } from './toEpochs.ts'
 
@@ -59,15 +57,16 @@ export function createPriceHistory(database: Database): PriceHistory {
     async of(products, { ahead, now, to, onProgress }) {
       const store = await getStore(database)
       const past = await known.of(products, store)
+      const goods = { categories: [...ahead.plan.catalogue.categories.values()], products }
       const written = store.shownUntil ?? -Infinity
       const followed = await Promise.all(
         (await listReleasesSince(database, store.shownUntil)).map(async ({ number, at }): Promise<Followed> => {
           const isAhead = ahead.release === number
-          const plan = isAhead ? ahead.plan : compileFor(await released.forceFetch(number), products, ahead.plan)
+          const plan = isAhead ? ahead.plan : compileReleased(await released.forceFetch(number), goods)
           return { release: number, from: Date.parse(at), plan }
         }),
       )
-      const bare = compileFor({ store: ahead.plan.store, promotions: [], sets: [] }, products, ahead.plan)
+      const bare = compileReleased({ store: ahead.plan.store, promotions: [], sets: [] }, goods)
       const before = { release: null, from: -Infinity, plan: bare }
       const present = { release: followed.at(-1)?.release ?? null, from: now, plan: ahead.plan }
       const pricerAt = createPricers(ONLOOKER)
@@ -85,15 +84,6 @@ export function createPriceHistory(database: Database): PriceHistory {
       )
     },
   }
-}
-
-function compileFor(
-  { store, promotions, sets }: ReleasedPlan,
-  products: readonly Product[],
-  { catalogue }: CompiledPlan,
-) {
-  const goods = { categories: [...catalogue.categories.values()], products }
-  return compilePlan({ store, promotions, catalogue: { ...goods, sets: resolveSets(sets, goods) } })
 }
 
 /** Moments are asked about to the minute: in the minute that runs, the moment is the present, from which a plan holds. */

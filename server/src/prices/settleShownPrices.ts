@@ -1,8 +1,6 @@
 import {
-  compilePlan,
   computePriceHistory,
   createPricers,
-  resolveSets,
   type Catalogue,
   type HistorySpan,
   type Instant,
@@ -10,8 +8,9 @@ import {
 } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
 import { ONLOOKER } from '../plan/resolveQuestion.ts'
-import { findReleasedPlan, listReleasesSince } from '../releases/releases.repository.ts'
+import { getReleasedPlan, listReleasesSince } from '../releases/releases.repository.ts'
 import { saveShownUntil, type StoreRecord } from '../store/store.repository.ts'
+import { compileReleased } from './compileReleased.ts'
 import { listRegularPrices, listShownUntil, saveShownPrices } from './prices.repository.ts'
 import { toEpochs, type Followed } from './toEpochs.ts'
 
@@ -52,8 +51,7 @@ async function followReleases(
 ): Promise<Followed[]> {
   const followed: Followed[] = []
   for (const { number, at } of releases) {
-    const { store, promotions, sets } = (await findReleasedPlan(transaction, number))!
-    const plan = compilePlan({ store, promotions, catalogue: { ...goods, sets: resolveSets(sets, goods) } })
+    const plan = compileReleased(await getReleasedPlan(transaction, number), goods)
     followed.push({ release: number, from: Date.parse(at), plan })
   }
   return followed

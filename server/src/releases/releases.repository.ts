@@ -1,5 +1,6 @@
 import type { ReleaseSummary, SetRecord } from '@novalex/contract'
 import type { Instant, Promotion, Store } from '@novalex/core'
+import { AppError } from '../http/AppError.ts'
 import type { Connection } from '../db/openDatabase.ts'
 
 /** What a release keeps, whole and for good. */
@@ -50,6 +51,13 @@ export async function findReleasedPlan(connection: Connection, number: number): 
   const row = await connection<ReleaseRow>('releases').select('plan').where({ number }).first()
   // Releases from before there were sets hold none.
   return row && { sets: [], ...(JSON.parse(row.plan) as Omit<ReleasedPlan, 'sets'>) }
+}
+
+/** Throws `not-found` where there is no such release. */
+export async function getReleasedPlan(connection: Connection, number: number): Promise<ReleasedPlan> {
+  const plan = await findReleasedPlan(connection, number)
+  if (!plan) throw new AppError('not-found', { facts: { kind: 'release', id: String(number) } })
+  return plan
 }
 
 export async function insertRelease(

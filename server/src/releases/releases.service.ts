@@ -3,14 +3,14 @@ import { comparePromotions, type Instant } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
 import type { Clock } from '../clock.ts'
-import type { Database } from '../db/openDatabase.ts'
+import type { Connection, Database } from '../db/openDatabase.ts'
 import { AppError } from '../http/AppError.ts'
 import { loadWorkingPlan, type PlanSource } from '../plan/planSource.ts'
 import { settleShownPrices } from '../prices/settleShownPrices.ts'
 import { lockStore } from '../store/store.repository.ts'
 import type { Answers } from '../threads/createAnswers.ts'
 import type { Threads } from '../threads/threads.ts'
-import { findLatestRelease, findReleasedPlan, insertRelease, type ReleasedPlan } from './releases.repository.ts'
+import { findLatestRelease, getReleasedPlan, insertRelease, type ReleasedPlan } from './releases.repository.ts'
 import { checkPlan, compareSets } from './review.ts'
 
 export interface ReleasesService {
@@ -94,20 +94,7 @@ export async function compareWithShop(plans: PlanSource): Promise<InShopAnswer> 
   return { missing: idsOf('added'), changed: idsOf('changed') }
 }
 
-async function getReleasedPlan(
-  connection: Parameters<typeof findReleasedPlan>[0],
-  number: number,
-): Promise<ReleasedPlan> {
-  const plan = await findReleasedPlan(connection, number)
-  if (!plan) throw new AppError('not-found', { facts: { kind: 'release', id: String(number) } })
-  return plan
-}
-
-async function refuseSame(
-  connection: Parameters<typeof findReleasedPlan>[0],
-  content: ReleasedPlan,
-  latest: number | undefined,
-): Promise<void> {
+async function refuseSame(connection: Connection, content: ReleasedPlan, latest: number | undefined): Promise<void> {
   if (latest === undefined) return
   const { store, promotions, sets } = await getReleasedPlan(connection, latest)
   const isSame = JSON.stringify(store) === JSON.stringify(content.store) && compareSets(sets, content.sets).length === 0

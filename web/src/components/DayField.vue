@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { dateOf, toLocal } from '@novalex/core'
 import { mdiCalendarBlankOutline } from '@mdi/js'
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { text } from '@/locale/en.ts'
 import { formatDate } from '@/locale/format.ts'
-import { explainProblem } from '@/locale/problems.ts'
 import { readDay } from '@/locale/readDay.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useFields } from './fields.ts'
+import { useTypedText } from './useTypedText.ts'
 
 /** A day, typed the way people say it or picked beside the field, and shown the store’s way. What can’t be read changes nothing. */
 const { path, errors, hint } = defineProps<{
@@ -26,32 +26,21 @@ const DayPicker = defineAsyncComponent(() => import('./DayPicker.vue'))
 const { typed } = useFields()
 const moment = useMoment()
 const store = useStoreInfo()
-const shown = ref('')
-const isFocused = ref(false)
 const isPicking = ref(false)
 
-function show(): void {
-  shown.value = typed.get(path)?.text ?? (model.value === undefined ? '' : formatDate(model.value, { year: true }))
-}
-watch(
-  [model, () => typed.size],
-  () => {
-    if (!isFocused.value) show()
+const writtenDay = () => (model.value === undefined ? '' : formatDate(model.value, { year: true }))
+const { shown, unread, isFocused, read, show, onFocus, onBlur } = useTypedText({
+  path: () => path,
+  written: writtenDay,
+  parse(given) {
+    const found = readDay(given, dateOf(toLocal(moment.now, store.zone)))
+    if (found === null) return { code: 'not-a-date', facts: { given: given.trim().slice(0, 40) } }
+    return () => {
+      model.value = found.date
+      if (found.time !== null) emit('time', found.time)
+    }
   },
-  { immediate: true },
-)
-
-function read(given: string): void {
-  shown.value = given
-  const found = readDay(given, dateOf(toLocal(moment.now, store.zone)))
-  if (found === null) {
-    typed.set(path, { text: given, problem: { code: 'not-a-date', path, facts: { given: given.trim().slice(0, 40) } } })
-    return
-  }
-  typed.delete(path)
-  model.value = found.date
-  if (found.time !== null) emit('time', found.time)
-}
+})
 
 function pick(date: string): void {
   isPicking.value = false
@@ -60,20 +49,10 @@ function pick(date: string): void {
   show()
 }
 
-function onBlur(): void {
-  isFocused.value = false
-  show()
-}
-
-const own = computed(() => {
-  const problem = typed.get(path)?.problem
-  return problem ? [explainProblem(problem)] : []
-})
 /** What was read of it, while it is typed. */
 const readBack = computed(() => {
   if (!isFocused.value || model.value === undefined || typed.has(path)) return hint
-  const written = formatDate(model.value, { year: true })
-  return written === shown.value ? hint : written
+  return writtenDay() === shown.value ? hint : writtenDay()
 })
 </script>
 
@@ -83,10 +62,10 @@ const readBack = computed(() => {
     :label="label"
     :hint="readBack"
     :persistent-hint="readBack !== undefined"
-    :error-messages="[...own, ...errors]"
+    :error-messages="[...unread, ...errors]"
     autocomplete="off"
     @update:model-value="read"
-    @focus="isFocused = true"
+    @focus="onFocus"
     @blur="onBlur"
   >
     <template #append-inner>

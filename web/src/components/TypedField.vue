@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { explainProblem } from '@/locale/problems.ts'
 import { useFields } from './fields.ts'
 import { NUMBER_KINDS, type NumberKind } from './numberKinds.ts'
+import { useTypedText } from './useTypedText.ts'
 
 /**
  * A number as people type it: money in minor units, a rate in basis points, or a count. A text that can't be read stays in the field,
@@ -20,44 +21,19 @@ const { kind, path, optional, isNamedBeside } = defineProps<{
 }>()
 const model = defineModel<number | null>({ required: true })
 
-const { typed, problemsAt } = useFields()
-const shown = ref('')
-const isFocused = ref(false)
-
-function show(): void {
-  shown.value = typed.get(path)?.text ?? (model.value === null ? '' : NUMBER_KINDS[kind].format(model.value))
-}
-watch(
-  [model, () => typed.size, () => path],
-  () => {
-    if (!isFocused.value) show()
+const { problemsAt } = useFields()
+const { shown, read, onFocus, onBlur } = useTypedText({
+  path: () => path,
+  written: () => (model.value === null ? '' : NUMBER_KINDS[kind].format(model.value)),
+  parse(text) {
+    const isBlank = text.trim() === ''
+    const value = isBlank && optional ? null : NUMBER_KINDS[kind].parse(text)
+    if (value === null && !(isBlank && optional))
+      return { code: isBlank ? 'required' : NUMBER_KINDS[kind].code, facts: { given: text.slice(0, 40) } }
+    return () => (model.value = value)
   },
-  { immediate: true },
-)
-
+})
 const errors = computed(() => problemsAt(path).map(explainProblem))
-
-function read(text: string): void {
-  shown.value = text
-  if (text.trim() === '' && optional) {
-    typed.delete(path)
-    model.value = null
-    return
-  }
-  const value = NUMBER_KINDS[kind].parse(text)
-  if (value === null) {
-    const code = text.trim() === '' ? 'required' : NUMBER_KINDS[kind].code
-    typed.set(path, { text, problem: { code, path, facts: { given: text.slice(0, 40) } } })
-    return
-  }
-  typed.delete(path)
-  model.value = value
-}
-
-function onBlur(): void {
-  isFocused.value = false
-  show()
-}
 </script>
 
 <template>
@@ -71,7 +47,7 @@ function onBlur(): void {
     :error-messages="errors"
     :inputmode="kind === 'count' ? 'numeric' : 'decimal'"
     @update:model-value="read"
-    @focus="isFocused = true"
+    @focus="onFocus"
     @blur="onBlur"
   />
 </template>

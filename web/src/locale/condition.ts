@@ -7,7 +7,7 @@ import {
   type Reach,
 } from '@novalex/core'
 import { formatMoney, joinWords, plural } from './format.ts'
-import { CHANNELS, DELIVERY_OPTIONS, describeReach, type Names } from './ruleWords.ts'
+import { CHANNELS, DELIVERY_OPTIONS, describeReach, isEverything, type Names } from './ruleWords.ts'
 
 /** A condition as whom it is about: `anyone in club and not signed in`. Groups inside groups stand in brackets. */
 export function describeCondition(when: Condition | null, names: Names): string {
@@ -65,7 +65,7 @@ export function describeTest(test: ConditionTest, names: Names, isNegated: boole
       return `with ${amount}${describePlace(test.reach, names)}${BASES[test.basis]}`
     }
     case 'quantity': {
-      const isAnything = isWhole(test.reach)
+      const isAnything = isEverything(test.reach)
       const count = compareCount(meant(test.op), test.count, isAnything ? 'item' : null)
       return `with ${count}${describePlace(test.reach, names)}`
     }
@@ -74,7 +74,7 @@ export function describeTest(test: ConditionTest, names: Names, isNegated: boole
     case 'spent':
       return `who spent ${compareMoney(meant(test.op), test.amount)} before`
     case 'bought': {
-      const what = isWhole(test.reach) ? 'anything' : describeReach(test.reach, names)
+      const what = isEverything(test.reach) ? 'anything' : describeReach(test.reach, names)
       return isNegated ? `who never bought ${what}` : `who bought ${what} before`
     }
     default:
@@ -82,10 +82,8 @@ export function describeTest(test: ConditionTest, names: Names, isNegated: boole
   }
 }
 
-const isWhole = (reach: Reach) => Object.keys(reach).length === 0
-
 const describePlace = (reach: Reach, names: Names) =>
-  isWhole(reach) ? ' in the cart' : ` of ${describeReach(reach, names)}`
+  isEverything(reach) ? ' in the cart' : ` of ${describeReach(reach, names)}`
 
 const BASES = { regular: ' at regular prices', shelf: '', current: ' after earlier offers' }
 

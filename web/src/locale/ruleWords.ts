@@ -23,6 +23,8 @@ export function describeReach(reach: Reach, names: Names): string {
   return reach.except ? `${base} except ${describeKeys(reach.except, names)}` : base
 }
 
+export const isEverything = (reach: Reach) => Object.keys(reach).length === 0
+
 const SHOWN = 3
 
 function describeKeys(keys: ReachKeys, names: Names): string {

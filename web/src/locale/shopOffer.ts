@@ -13,7 +13,7 @@ import {
 import { describeCondition } from './condition.ts'
 import { formatMoney, joinWords } from './format.ts'
 import { describeDelivery, describeRepeat } from './offerSentence.ts'
-import type { Names } from './ruleWords.ts'
+import { isEverything, type Names } from './ruleWords.ts'
 
 /** What a shopper can be told about: the goods, the delivery, and their own orders. Groups, tags and channels have no names for them. */
 const SAYABLE: ReadonlySet<ConditionTest['test']> = new Set([
@@ -91,7 +91,6 @@ export function describeShopValue(value: Value): string {
   return `${formatMoney(value.price)} each`
 }
 
-const isEverything = (reach: Reach) => Object.keys(reach).length === 0
 const SHOWN = 3
 const SOME = 'selected products'
 

@@ -1,0 +1,59 @@
+import type { Problem } from '@novalex/core'
+import { computed, ref, watch } from 'vue'
+import { explainProblem } from '@/locale/problems.ts'
+import { useFields } from './fields.ts'
+
+/** What is wrong with a text. */
+type Fault = Omit<Problem, 'path'>
+
+/** A field whose text is read as it is typed. */
+interface Reading {
+  /** Where the value stands; a text that can't be read is kept there. */
+  readonly path: () => string
+  /** The value as the field shows it while nobody types. */
+  readonly written: () => string
+  /** What takes the value that a text says; or, of a text that says none, what is wrong. */
+  readonly parse: (text: string) => (() => void) | Fault
+}
+
+/** The text of such a field: what can't be read stays in it with what is wrong and changes nothing; what was taken is written our way once the field is left. */
+export function useTypedText({ path, written, parse }: Reading) {
+  const { typed } = useFields()
+  const shown = ref('')
+  const isFocused = ref(false)
+
+  function show(): void {
+    shown.value = typed.get(path())?.text ?? written()
+  }
+  watch(
+    [written, () => typed.size, path],
+    () => {
+      if (!isFocused.value) show()
+    },
+    { immediate: true },
+  )
+
+  function read(text: string): void {
+    shown.value = text
+    const take = parse(text)
+    if (typeof take !== 'function') {
+      typed.set(path(), { text, problem: { ...take, path: path() } })
+      return
+    }
+    typed.delete(path())
+    take()
+  }
+  function onFocus(): void {
+    isFocused.value = true
+  }
+  function onBlur(): void {
+    isFocused.value = false
+    show()
+  }
+  /** What is wrong with the text in it, as a sentence. */
+  const unread = computed(() => {
+    const problem = typed.get(path())?.problem
+    return problem ? [explainProblem(problem)] : []
+  })
+  return { shown, unread, isFocused, read, show, onFocus, onBlur }
+}
