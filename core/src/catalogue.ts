@@ -13,11 +13,23 @@ export interface CompiledCatalogue {
 export function compileCatalogue(catalogue: Catalogue): CompiledCatalogue {
   return {
     products: catalogue.products,
-    bySku: new Map(catalogue.products.map((product) => [product.sku, product])),
+    bySku: indexBySku(catalogue.products),
     categories: new Map(catalogue.categories.map((category) => [category.id, category])),
     sets: new Map(catalogue.sets.map((set) => [set.id, set])),
     withDescendants: collectDescendants(catalogue.categories),
   }
+}
+
+const INDEXES = new WeakMap<readonly Product[], ReadonlyMap<string, Product>>()
+
+/** Made once for a list of products, however many plans are compiled with it. */
+function indexBySku(products: readonly Product[]): ReadonlyMap<string, Product> {
+  let index = INDEXES.get(products)
+  if (!index) {
+    index = new Map(products.map((product) => [product.sku, product]))
+    INDEXES.set(products, index)
+  }
+  return index
 }
 
 /** The names from the root down to a category, for instance `['Paper', 'Pads']`. Unknown ids give an empty list. */

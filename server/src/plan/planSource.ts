@@ -53,7 +53,7 @@ interface Question {
 
 /**
  * Compiled plans, kept as long as neither plan nor catalogue change. Revisions are asked of the database each time, so any number
- * of processes agree. What could not be loaded is not kept.
+ * of processes agree. What could not be loaded is not kept. Between the steps of loading and compiling, others have their turn.
  */
 export function createPlanSource(database: Database): PlanSource {
   const goods = new LRUCache<number, Goods, Connection>({
@@ -103,6 +103,7 @@ function keyOf({ record, release }: Question): string {
 
 async function loadGoods(connection: Connection): Promise<Goods> {
   const [catalogue, sales] = [await loadCatalogue(connection), await listSales(connection)]
+  await setImmediate()
   return { catalogue, sales, filtered: new LRUCache({ max: KEPT_FILTERS }) }
 }
 
@@ -110,8 +111,10 @@ async function compile(question: Question, goods: Goods): Promise<SourcedPlan> {
   const { connection, record, release } = question
   const { catalogue, sales } = goods
   const { store, promotions, sets } = await loadPlan(question, connection)
+  const plan = compilePlan({ store, promotions, catalogue: { ...catalogue, sets: await resolveAll(sets, goods) } })
+  await setImmediate()
   return {
-    plan: compilePlan({ store, promotions, catalogue: { ...catalogue, sets: await resolveAll(sets, goods) } }),
+    plan,
     release: release === 'working' ? null : release,
     sales,
     planRevision: record.planRevision,
