@@ -120,6 +120,7 @@ test('a campaign has its own page; what is over is archived, and brought back', 
   await page.getByRole('button', { name: 'Pause', exact: true }).click()
   await expect(page.getByText('Pause: 3 promotions.')).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText('Undone: Pause, 3 promotions.')).toBeVisible()
   await expect(page.getByRole('row', { name: /running Oil sets out/ })).toBeVisible()
   await page.getByRole('button', { name: 'Delete the campaign' }).click()
   await expect(page.getByText(/Out it goes is still in use: the promotion/)).toBeVisible()

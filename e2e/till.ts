@@ -42,8 +42,10 @@ export async function open(page: Page, mechanic: PromotionDraft['mechanic'], cha
 }
 
 export async function add(page: Page, name: string, quantity: number): Promise<void> {
-  await page.getByRole('combobox', { name: 'Add a product' }).fill(name)
+  const search = page.getByRole('combobox', { name: 'Add a product' })
+  await search.fill(name)
   await page.getByRole('option', { name: new RegExp(`^${name}\\b`) }).click()
+  await expect(search).toHaveValue('')
   await setQuantity(page, name, quantity)
 }
 

@@ -165,12 +165,8 @@ type RowTest = (row: PricedRow) => boolean
 function compileFilter(filter: ProductFilter, plan: CompiledPlan): RowTest {
   const { column } = filter
   if ('text' in filter) {
-    const words = foldText(filter.text).split(/\s+/).filter(Boolean)
-    const isName = column === 'name'
-    return ({ product }) => {
-      const text = foldText(isName ? `${product.name} ${product.sku}` : product.sku)
-      return words.every((word) => text.includes(word))
-    }
+    const isNamed = createNameTest(filter.text)
+    return ({ product: { name, sku } }) => isNamed(column === 'name' ? `${name} ${sku}` : sku)
   }
   if ('anyOf' in filter) {
     const { withDescendants } = plan.catalogue
@@ -206,6 +202,15 @@ function sortRows(rows: readonly PricedRow[], { column, descending }: NonNullabl
       return sign * (typeof a === 'string' ? collator.compare(a, String(b)) : a - Number(b))
     })
     .map(({ row }) => row)
+}
+
+/** Tells whether a name holds every word of what was typed, without case and accents; nothing typed matches every name. */
+export function createNameTest(typed: string): (name: string) => boolean {
+  const words = foldText(typed).split(/\s+/).filter(Boolean)
+  return (name) => {
+    const text = foldText(name)
+    return words.every((word) => text.includes(word))
+  }
 }
 
 /** Without case and accents. */

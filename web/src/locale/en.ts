@@ -5,6 +5,7 @@ export type { Comparison }
 
 /** All words on screen that are not built from a rule, a price or a problem. */
 export const text = {
+  nothingFound: 'Nothing found',
   rail: {
     label: 'Novalex',
     sections: { plan: 'Plan', prove: 'Prove', run: 'Run' },
@@ -142,6 +143,7 @@ export const text = {
       group: 'Stack group',
       clear: 'Choose none',
       done: (what: string, count: string) => `${what}: ${count}.`,
+      undone: (what: string, count: string) => `Undone: ${what}, ${count}.`,
       nothing: (what: string) => `${what}: nothing of it can be changed so.`,
       failed: (what: string) => `Not changed: ${what}`,
     },

@@ -4,6 +4,7 @@ import { mdiCheckboxBlankOutline, mdiCheckboxMarked } from '@mdi/js'
 import { createVuetify, type ThemeDefinition } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 import 'vuetify/styles'
+import { text } from '@/locale/en.ts'
 
 const paper: ThemeDefinition = {
   dark: false,
@@ -44,6 +45,8 @@ const night: ThemeDefinition = {
   },
 }
 
+/** What opens over the page is in its place at once: whoever clicks into it hits what they see. */
+const AT_ONCE = { transition: 'fade-transition' } as const
 const FIELD = { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' } as const
 
 /** The one place where the component library's own look is changed. */
@@ -60,12 +63,12 @@ export const vuetify = createVuetify({
     VBtnToggle: { density: 'compact', rounded: 'sm', variant: 'outlined', color: 'primary', mandatory: true },
     VTextField: FIELD,
     VTextarea: { ...FIELD, rows: 2, autoGrow: true },
-    VSelect: FIELD,
-    VAutocomplete: FIELD,
-    VCombobox: FIELD,
+    VSelect: { ...FIELD, ...AT_ONCE },
+    VAutocomplete: { ...FIELD, ...AT_ONCE, noDataText: text.nothingFound },
+    VCombobox: { ...FIELD, ...AT_ONCE },
     VCheckbox: { density: 'compact', hideDetails: true, color: 'primary' },
     VCard: { rounded: 'sm', elevation: 0 },
-    VMenu: { closeOnContentClick: false },
+    VMenu: { ...AT_ONCE, closeOnContentClick: false },
     VDialog: { maxWidth: 720 },
     VSnackbar: { location: 'bottom left', color: 'on-background' },
   },

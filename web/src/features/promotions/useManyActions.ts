@@ -69,14 +69,20 @@ export function useManyActions(onChanged: () => void) {
     if (failed.length > 0) notice.complain(words.failed(failed.join(' ')))
     else if (done.length === 0) notice.say(words.nothing(title))
     else {
-      const undo = () => void takeBack(done)
+      const undo = () => void takeBack(title, done)
       notice.say(words.done(title, plural(done.length, 'promotion')), { label: text.common.undo, run: undo })
     }
   }
 
-  async function takeBack(done: readonly { record: PromotionRecord; version: number }[]): Promise<void> {
-    for (const { record, version } of done) await attempt(record, toDraft(record), version)
+  async function takeBack(title: string, done: readonly { record: PromotionRecord; version: number }[]): Promise<void> {
+    const failed: string[] = []
+    for (const { record, version } of done) {
+      const outcome = await attempt(record, toDraft(record), version)
+      if (typeof outcome === 'string') failed.push(`${record.promotion.name}: ${outcome}`)
+    }
     await finish()
+    if (failed.length > 0) notice.complain(words.failed(failed.join(' ')))
+    else notice.say(words.undone(title, plural(done.length, 'promotion')))
   }
 
   /** The new version, or why not. */

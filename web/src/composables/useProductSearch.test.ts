@@ -1,0 +1,48 @@
+import type { Product } from '@novalex/core'
+import { createPinia, setActivePinia } from 'pinia'
+import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { ref } from 'vue'
+import { api } from '@/api/api.ts'
+import { withSetup } from '@/testing/withSetup.ts'
+import { useProductSearch } from './useProductSearch.ts'
+
+const NAMES = ['Table easel', 'Sketch pad', 'Étude pad', 'Round brush']
+let answered: Promise<void>
+
+beforeEach(() => {
+  vi.useFakeTimers()
+  setActivePinia(createPinia())
+  answered = Promise.resolve()
+  vi.spyOn(api, 'listProducts').mockImplementation(async ({ search }) => {
+    const named = NAMES.filter((name) => name.toLowerCase().includes(search ?? ''))
+    await answered
+    const rows = named.map((name) => ({ product: { sku: name.slice(0, 2), name } as Product }))
+    return { rows } as Awaited<ReturnType<typeof api.listProducts>>
+  })
+})
+afterEach(() => {
+  vi.useRealTimers()
+  vi.restoreAllMocks()
+})
+
+test('until the answer comes, nothing is offered that has not what is typed', async () => {
+  const typed = ref('')
+  const { found, isAnswered } = withSetup(() => useProductSearch(typed)).result
+  const names = () => found.value.map(({ name }) => name)
+  await vi.advanceTimersByTimeAsync(0)
+  expect(names()).toEqual(NAMES)
+
+  let answer = (): void => undefined
+  answered = new Promise((resolve) => {
+    answer = resolve
+  })
+  typed.value = 'pad'
+  await vi.advanceTimersByTimeAsync(1000)
+  expect([names(), isAnswered.value]).toEqual([['Sketch pad', 'Étude pad'], false])
+  typed.value = 'etude PAD'
+  expect(names()).toEqual(['Étude pad'])
+  typed.value = 'pad'
+  answer()
+  await vi.advanceTimersByTimeAsync(1000)
+  expect([names(), isAnswered.value]).toEqual([['Sketch pad', 'Étude pad'], true])
+})
