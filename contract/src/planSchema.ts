@@ -28,7 +28,8 @@ import {
   tagged,
   typed,
 } from './basicSchema.ts'
-import { AnyValue, MechanicSchema } from './mechanicSchema.ts'
+import { AnyValue } from './mechanics/shared.ts'
+import { MechanicSchema } from './mechanicSchema.ts'
 
 export const StoreSchema = typed<Store>()(
   Type.Object(

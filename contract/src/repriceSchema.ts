@@ -15,7 +15,7 @@ import {
   typed,
   Whole,
 } from './basicSchema.ts'
-import { RoundingSchema } from './mechanicSchema.ts'
+import { RoundingSchema } from './mechanics/shared.ts'
 import { ProductFilters } from './productTableSchema.ts'
 
 /** Products by hand, or whatever filters leave at a moment of the working plan. */

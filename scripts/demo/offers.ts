@@ -1,4 +1,4 @@
-import type { Sketch } from './plan.ts'
+import type { Sketch } from './sketch.ts'
 
 const MULTI_BUY = { group: 'multi-buy', mode: 'group' } as const
 const COUPON = { group: 'coupon', mode: 'group' } as const

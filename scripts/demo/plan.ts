@@ -1,6 +1,7 @@
 import type { CampaignRecord, OccasionRecord, PromotionDraft, SetRecord } from '@novalex/contract'
 import { addDays, dateOf, phaseOf, toLocal, weekdayOf, type Instant, type LocalDateTime, type Store } from '@novalex/core'
 import { OFFER_SKETCHES } from './offers.ts'
+import type { Sketch } from './sketch.ts'
 
 export const DEMO_STORE: { readonly name: string; readonly store: Store } = {
   name: 'Fennmoor Supplies',
@@ -56,16 +57,6 @@ export function createDemoOccasions(now: Instant, zone: string): OccasionRecord[
     { id: 'open-studios', name: 'Open studio days', dates: { start: midnight(39), end: midnight(46) }, version: 1 },
     { id: 'town-fair', name: 'Town fair', dates: null, version: 1 },
   ]
-}
-
-/** A promotion of the demo plan; its dates are days from the Monday of the week in which the demo starts. */
-export interface Sketch {
-  readonly name: string
-  readonly campaign: string
-  readonly days: readonly [from: number, until: number | null]
-  /** Follows this occasion's dates instead. */
-  readonly occasion?: string
-  readonly rule: Pick<PromotionDraft, 'mechanic'> & Partial<PromotionDraft>
 }
 
 const percentOff = (categories: string[], percent: number): PromotionDraft['mechanic'] => ({

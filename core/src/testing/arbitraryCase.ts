@@ -1,16 +1,17 @@
 import fc from 'fast-check'
-import type { Catalogue, Condition, Order, Promotion, Store } from '../plan.ts'
+import type { Promotion } from '../plan/index.ts'
+import type { Catalogue, Condition, Order, Store } from '../terms/index.ts'
 import {
   arbitraryLadder,
-  SKUS,
   GROUPS,
-  NOW,
   maybeNull,
-  price,
-  reach,
-  money,
-  quantity,
   mechanics,
+  money,
+  NOW,
+  price,
+  quantity,
+  reach,
+  SKUS,
 } from './arbitraryMechanic.ts'
 
 /** A whole case, small but nasty: few products, tight limits, many promotions on the same units. */

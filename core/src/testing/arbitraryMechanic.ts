@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import type { Ladder, Promotion, Value } from '../plan.ts'
+import type { Promotion } from '../plan/index.ts'
+import type { Ladder, Value } from '../terms/index.ts'
 
 export const SKUS = ['S0', 'S1', 'S2', 'S3']
 export const GROUPS = ['sale', 'multi', 'coupon']

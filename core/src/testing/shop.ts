@@ -1,6 +1,7 @@
-import { compilePlan, type CompiledPlan } from '../compilePlan.ts'
-import type { Cart, Category, Order, Product, Promotion, Store } from '../plan.ts'
-import { toInstant, type LocalDateTime } from '../time.ts'
+import type { Promotion } from '../plan/index.ts'
+import { compilePlan, type CompiledPlan } from '../pricing/index.ts'
+import type { Cart, Category, Order, Product, Store } from '../terms/index.ts'
+import { toInstant, type LocalDateTime } from '../values/index.ts'
 
 /** A small shop for tests: every figure is round, so that a test's own numbers are what stands out. */
 export const ZONE = 'Europe/Vienna'

@@ -84,7 +84,7 @@ export function computeReachAnswer(
     return days !== undefined && stock !== null && sold !== undefined && computeExpectedSales(sold, days) > stock
   }
   const floored = problems.length === 0 ? findFloored(mechanic, plan) : []
-  const unmoved = mechanic.kind === 'markdown' ? findUnmoved(mechanic, plan.catalogue) : []
+  const unmoved = findUnmoved(mechanic, plan.catalogue)
   return {
     reaches: (reaches.length > 0 ? reaches : [{}]).map((reach) => sampleReach(plan, reach, isShort)),
     beside: problems.length === 0 ? findBeside(plan, probe) : [],

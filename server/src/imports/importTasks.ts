@@ -14,7 +14,8 @@ import {
   lockStore,
   type StoreRecord,
 } from '../store/store.repository.ts'
-import { IMPORT_WORK, revisionFor, type ImportInput, type ProgressHearer } from './importKind.ts'
+import { IMPORT_WORK, revisionFor } from './importKind.ts'
+import type { ImportInput, ProgressHearer } from './importWork.ts'
 import {
   EMPTY_PREVIEW,
   findImport,

@@ -10,6 +10,7 @@ import {
   DAY_MS,
   findAccepted,
   isLocalDateTime,
+  phaseOf,
   reachOfPick,
   sortOddFirst,
   toInstant,
@@ -121,7 +122,7 @@ function markOthers(
     code: null,
     when: null,
     mechanic,
-    ...(mechanic.kind === 'markdown' ? { stacking: { group: plan.store.stackGroups[0]!, mode: 'group' } } : {}),
+    ...(phaseOf(mechanic) === 1 ? { stacking: { group: plan.store.stackGroups[0]!, mode: 'group' } } : {}),
     limits: {},
     ladder: null,
   }

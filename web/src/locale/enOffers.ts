@@ -1,4 +1,4 @@
-import type { ConditionTest, Ladder, Mechanic } from '@novalex/core'
+import type { ConditionTest, Ladder } from '@novalex/core'
 
 /** The words of the editors for mechanics, conditions and ladders. */
 export const offerText = {
@@ -11,42 +11,6 @@ export const offerText = {
     holds: (products: string) => `The floor holds ${products} back:`,
     comes: (goods: string, comes: string, wanted: string) => `${goods} comes to ${comes} instead of ${wanted}`,
   },
-  kinds: {
-    markdown: 'Sale price',
-    'item-discount': 'Item discount',
-    'quantity-break': 'Quantity break',
-    'spend-break': 'Spend and save',
-    'buy-get': 'Buy and get',
-    bundle: 'Bundle price',
-    'order-discount': 'Order discount',
-    delivery: 'Delivery offer',
-    surcharge: 'Surcharge',
-    'price-steps': 'Price steps',
-  } satisfies Record<Mechanic['kind'], string>,
-  examples: {
-    markdown: '20 % less, regular price crossed out in the shop',
-    'item-discount': '10 % off each item in the cart',
-    'quantity-break': '5 of one product: 10 % less, 10 and more: 15 %',
-    'spend-break': 'from 50.00 of some products: 10 % less on them',
-    'buy-get': 'buy 2, get a third free',
-    bundle: 'any 3 for 30.00, or a set for one price',
-    'order-discount': '5.00 off the order from 50.00',
-    delivery: 'free delivery from 49.00',
-    surcharge: '2.00 more for each item',
-    'price-steps': 'regular price rises with every 10 sold',
-  } satisfies Record<Mechanic['kind'], string>,
-  newNames: {
-    markdown: 'New sale',
-    'item-discount': 'New item discount',
-    'quantity-break': 'New quantity break',
-    'spend-break': 'New spend break',
-    'buy-get': 'New buy and get',
-    bundle: 'New bundle',
-    'order-discount': 'New order discount',
-    delivery: 'New delivery offer',
-    surcharge: 'New surcharge',
-    'price-steps': 'New price steps',
-  } satisfies Record<Mechanic['kind'], string>,
   dropped: (fields: string) => `Not carried over: ${fields}.`,
   droppedFields: {
     value: 'the reduction',

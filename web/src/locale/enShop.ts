@@ -19,17 +19,5 @@ export const shopText = {
   offers: 'Also',
   quantity: (name: string) => `How many of ${name}`,
   orders: 'Orders come later: this cart shows what it would cost.',
-  causes: {
-    markdown: 'Sale price',
-    'item-discount': 'Offer',
-    'quantity-break': 'Quantity price',
-    'spend-break': 'Offer',
-    'buy-get': 'Offer',
-    bundle: 'Bundle price',
-    'order-discount': 'Off the order',
-    delivery: 'Delivery offer',
-    surcharge: 'Surcharge',
-    'price-steps': 'Price',
-  },
   byCode: (code: string) => `Code ${code}`,
 }

@@ -4,7 +4,7 @@ import {
   type Cart,
   type Facts,
   type Mechanic,
-  type KeptNudge,
+  type NextStep,
   type Product,
   type Promotion,
   type Store,
@@ -334,7 +334,7 @@ test('what the floor and an empty headroom hold back', () => {
   expect(floored(once)).toBe('takes off 2.30 €; the floor held 1 unit back; 2.70 € found no room above the floor')
 })
 
-test.each<[object, Mechanic['kind'] | undefined, string]>([
+test.each<[NextStep, Mechanic['kind'] | undefined, string]>([
   [{ missingUnits: 2, reward: { percent: 1000 } }, undefined, '2 more Pad bring 10 % off'],
   [{ missingUnits: 1, reward: { price: 3000 } }, 'quantity-break', '1 more Pad brings 30.00 € each'],
   [{ missingUnits: 1, reward: { price: 3000 } }, 'bundle', '1 more Pad brings a bundle for 30.00 €'],
@@ -354,9 +354,8 @@ test.each<[object, Mechanic['kind'] | undefined, string]>([
     '1 more Pad brings 2 items free',
   ],
 ])('%j of %s', (nudge, kind, sentence) => {
-  const { missingUnits = 1 } = nudge as Partial<KeptNudge>
-  const kept = { promotion: 'p1', add: [{ sku: 'P', quantity: missingUnits }], reward: null, ...nudge } as KeptNudge
-  expect(explainNudge(kept, { nameOf: () => 'Pad', kind })).toBe(sentence)
+  const add = [{ sku: 'P', quantity: nudge.missingUnits ?? 1 }]
+  expect(explainNudge({ promotion: 'p1', add, ...nudge }, { nameOf: () => 'Pad', kind })).toBe(sentence)
 })
 
 test('codes', () => {

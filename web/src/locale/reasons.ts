@@ -1,22 +1,22 @@
 import {
-  isFree,
+  phaseOf,
   type CodeOutcome,
   type FailedTest,
   type Held,
-  type Mechanic,
+  type MechanicKind,
   type KeptNudge,
   type Obstacle,
   type Promotion,
   type PromotionOutcome,
   type Quote,
   type SkipReason,
-  type Value,
+  type Reward,
 } from '@novalex/core'
+import { describeShopValue } from '../mechanics/shared/valueWords.ts'
+import { wordsOf } from '../mechanics/words.ts'
 import { describeFailed, describeTest, describeWanted } from './condition.ts'
 import { formatEnd, formatLocal, formatMoney, joinWords, plural } from './format.ts'
-import { describeDelivery } from './offerSentence.ts'
 import type { Names } from './ruleWords.ts'
-import { describeShopValue } from './shopOffer.ts'
 
 /** What a reason's sentence needs besides the outcome. */
 export interface ReasonContext {
@@ -42,7 +42,7 @@ interface Facts {
 interface Place {
   readonly names: Names
   /** Of the promotion that is explained. */
-  readonly kind: Mechanic['kind'] | undefined
+  readonly kind: MechanicKind | undefined
   readonly state: Promotion['state'] | undefined
   readonly start: string
   readonly end: string
@@ -73,7 +73,8 @@ const TEXT: Readonly<Record<SkipReason, (facts: Facts, place: Place) => string>>
       : `can’t join ${nameOf(by)}, the only offer in this order`,
   'better-without': (facts, place) => describeBetterWithout(facts, place),
   'no-saving': ({ found, limit }, { kind }) => {
-    if (kind === 'price-steps') return 'has reached none of its steps yet'
+    const own = kind && wordsOf({ kind }).noSaving
+    if (own) return own
     const isDearer = found !== undefined && limit !== undefined
     return isDearer
       ? `costs ${formatMoney(limit)}, and its items come to ${formatMoney(found)} without it`
@@ -117,11 +118,11 @@ export function explainOutcome(outcome: PromotionOutcome, { names, find }: Reaso
   })
 }
 
-function describeApplied({ amount, facts }: PromotionOutcome, kind?: Mechanic['kind']): string {
-  if (kind === 'price-steps') return 'sets the regular price'
+function describeApplied({ amount, facts }: PromotionOutcome, kind?: MechanicKind): string {
+  const applied = kind && wordsOf({ kind }).sayApplied
   const { unitsByFloor = 0, lapsed = 0, overCap = 0 } = facts as Partial<Held>
   return [
-    `${kind === 'surcharge' ? 'adds' : 'takes off'} ${formatMoney(amount)}`,
+    applied?.(formatMoney(amount)) ?? `takes off ${formatMoney(amount)}`,
     ...(overCap > 0 ? [`${formatMoney(overCap)} beyond that is more than it may in one order`] : []),
     ...(unitsByFloor > 0 ? [`the floor held ${plural(unitsByFloor, 'unit')} back`] : []),
     ...(lapsed > 0 ? [`${formatMoney(lapsed)} found no room above the floor`] : []),
@@ -177,7 +178,7 @@ function describeBudgetGone({ limit, left = 0, needed }: Facts): string {
 
 /** In phase 1 the figures are those of one item on the shelf, after it those of the order. */
 function describeBetterWithout({ promotion: by, withIt = 0, without = 0 }: Facts, { kind, nameOf }: Place): string {
-  const what = kind === 'markdown' ? 'an item' : 'the order'
+  const what = kind && phaseOf({ kind }) === 1 ? 'an item' : 'the order'
   const figures =
     withIt === without
       ? `${what} comes to ${formatMoney(without)} either way`
@@ -211,24 +212,19 @@ export function explainCode({ outcome, reason }: Pick<CodeOutcome, 'outcome' | '
 /** What a little more would bring: `2 more Drawing pad A4 bring 10 % off`. The mechanic says what the reward is a reward of. */
 export function explainNudge(
   { missingUnits, missingAmount, reward, add }: KeptNudge,
-  { nameOf, kind }: { readonly nameOf: (sku: string) => string; readonly kind?: Mechanic['kind'] | undefined },
+  { nameOf, kind }: { readonly nameOf: (sku: string) => string; readonly kind?: MechanicKind | undefined },
 ): string {
   const name = (times: string) => add.map(({ sku, quantity }) => `${quantity} ${times} ${nameOf(sku)}`)
-  const brings = describeReward(reward, kind)
+  const brings = sayReward(reward, kind)
   if (missingUnits === undefined)
     return `${formatMoney(missingAmount ?? 0)} more brings ${brings}, for example with ${joinWords(name('×'), 'and')}`
   return `${joinWords(name('more'), 'and')} ${missingUnits === 1 ? 'brings' : 'bring'} ${brings}`
 }
 
-function describeReward(reward: unknown, kind?: Mechanic['kind']): string {
-  const given = reward as Partial<{ price: number; quantity: number; value: Value }> | null
-  if (given?.value) {
-    const items = plural(given.quantity ?? 1, 'item')
-    return isFree(given.value) ? `${items} free` : `${items} at ${describeShopValue(given.value)}`
-  }
-  if (!given || !('percent' in given || 'amount' in given || 'price' in given)) return 'a reward'
-  if (kind === 'bundle') return `a bundle for ${formatMoney(given.price!)}`
-  return kind === 'delivery' ? describeDelivery(given as Value) : describeShopValue(given as Value)
+function sayReward(reward: Reward, kind?: MechanicKind): string {
+  const own = kind && wordsOf({ kind }).sayReward
+  if (own) return own(reward)
+  return describeShopValue('value' in reward ? reward.value : reward)
 }
 
 /** A quote in sentences: what became of each promotion and each code, and what a little more would bring. */

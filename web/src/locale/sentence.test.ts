@@ -31,7 +31,8 @@ const BASE: Promotion = {
 test.each(golden)('$sentence', ({ rule, sentence }) => {
   const { stacking, ...promotion } = { ...BASE, ...rule }
   // `null` in the file: a promotion of a phase that takes no part in stacking.
-  const pieces = writeSentence(describePromotion({ ...promotion, ...(stacking ? { stacking } : {}) }, store), names)
+  const parts = describePromotion({ ...promotion, ...(stacking ? { stacking } : {}) }, store)
+  const pieces = writeSentence(parts, { kind: promotion.mechanic.kind, names })
   expect(pieces.map(({ text }) => text).join('')).toBe(sentence)
 })
 

@@ -1,8 +1,11 @@
-import { formatAmount, type Rounding, type SentencePart, type WeeklyWindow } from '@novalex/core'
+import type { Limits, MechanicKind, PromotionPart, SentencePart, WeeklyWindow } from '@novalex/core'
+import { describeDelivery } from '../mechanics/delivery/words.ts'
+import type { PartWords } from '../mechanics/shared/mechanicWords.ts'
+import { describeSteps } from '../mechanics/shared/valueWords.ts'
+import { wordsOf } from '../mechanics/words.ts'
 import { describeCondition } from './condition.ts'
 import { formatEnd, formatLocal, formatMoney, joinWords, plural } from './format.ts'
-import { OFFER_WORDS } from './offerSentence.ts'
-import { describeReach, describeValue, type Names } from './ruleWords.ts'
+import { describeValue, type Names } from './ruleWords.ts'
 
 /** A piece of the sentence: plain words, or a part that opens its editor. */
 export interface SentencePiece {
@@ -10,102 +13,56 @@ export interface SentencePiece {
   readonly part: SentencePart['part'] | null
 }
 
-/** A promotion's parts as one sentence. */
-export function writeSentence(parts: readonly SentencePart[], names: Names): SentencePiece[] {
+/** A promotion of a kind as one sentence. */
+export function writeSentence(
+  parts: readonly SentencePart[],
+  { kind, names }: { readonly kind: MechanicKind; readonly names: Names },
+): SentencePiece[] {
   const pieces = parts.flatMap((part, index): SentencePiece[] => {
-    const before = wordsBefore(part.part, parts[index - 1]?.part)
-    return [plain(before), { part: part.part, text: describePart(part, names) }]
+    const { lead, say } = findWords(part, kind)
+    const before = typeof lead === 'string' ? lead : lead(parts[index - 1]?.part)
+    return [plain(before), { part: part.part, text: say(part, names) }]
   })
   return [...pieces, plain('.')]
 }
 
-/** The words that lead to a part, by what it is and what came before it. */
-function wordsBefore(part: SentencePart['part'], previous: SentencePart['part'] | undefined): string {
-  switch (part) {
-    case 'open':
-      return ''
-    case 'start':
-      return 'From '
-    case 'end':
-      return ' until '
-    case 'value':
-    case 'surcharge':
-    case 'steps':
-    case 'prices':
-      return ' pays '
-    case 'price':
-      return ' pays '
-    case 'tiers':
-      return ' gets '
-    case 'buy':
-    case 'parts':
-      return ' who buys '
-    case 'get':
-      return ' gets '
-    case 'reach':
-      return previous === 'maxUnits' ? ' of ' : ' for '
-    case 'maxUnits':
-    case 'options':
-    case 'code':
-      return ' '
-    default:
-      return ', '
-  }
+/** One part in the words that its sentence uses. */
+export function describePart(
+  part: SentencePart,
+  { kind, names }: { readonly kind: MechanicKind; readonly names: Names },
+): string {
+  return findWords(part, kind).say(part, names)
 }
 
-/** One part in the words that its sentence uses. */
-export function describePart(part: SentencePart, names: Names): string {
-  switch (part.part) {
-    case 'open':
-      return 'Once the dates of its occasion are set'
-    case 'start':
-      return part.start === undefined ? 'the release on' : formatLocal(part.start)
-    case 'end':
-      return part.end === undefined ? 'somebody ends it' : formatEnd(part.end)
-    case 'weekly':
-      return describeWeekly(part.weekly)
-    case 'shopper':
-      return describeCondition(part.when, names)
-    case 'reach':
-      return describeReach(part.reach, names)
-    case 'value':
-      return describeValuePart(part)
-    case 'rounding':
-      return describeRounding(part.rounding)
-    case 'prices':
-      return part.isRegular
-        ? `a new regular price for ${plural(part.products, 'product')}`
-        : `a price of its own for ${plural(part.products, 'product')}`
-    case 'stacking':
-      return describeStacking(part.stacking.mode, part.stacking.group, { apart: part.apart, names })
-    default: {
-      const describe = OFFER_WORDS[part.part] as ((part: SentencePart, names: Names) => string) | undefined
-      return describe ? describe(part, names) : ''
-    }
-  }
+/** The words of the parts that every promotion has. */
+const WORDS: { readonly [K in PromotionPart['part']]: PartWords<Extract<PromotionPart, { readonly part: K }>> } = {
+  open: { lead: '', say: () => 'Once the dates of its occasion are set' },
+  start: { lead: 'From ', say: ({ start }) => (start === undefined ? 'the release on' : formatLocal(start)) },
+  end: { lead: ' until ', say: ({ end }) => (end === undefined ? 'somebody ends it' : formatEnd(end)) },
+  weekly: { lead: ', ', say: ({ weekly }) => describeWeekly(weekly) },
+  shopper: { lead: ', ', say: ({ when }, names) => describeCondition(when, names) },
+  code: { lead: ' ', say: ({ code }) => ('text' in code ? `with the code ${code.text}` : 'with a code of the batch') },
+  ladder: {
+    lead: ', ',
+    say: ({ ladder, isDelivery }) =>
+      `changing to ${describeSteps(ladder, isDelivery ? describeDelivery : describeValue)}`,
+  },
+  limits: { lead: ', ', say: ({ limits }) => describeLimits(limits) },
+  stacking: {
+    lead: ', ',
+    say: ({ stacking, apart }, names) => describeStacking(stacking.mode, stacking.group, { apart, names }),
+  },
+}
+
+function findWords(part: SentencePart, kind: MechanicKind): PartWords<SentencePart> {
+  const own: Readonly<Partial<Record<string, PartWords<SentencePart>>>> = wordsOf({ kind }).parts
+  const words = own[part.part] ?? (WORDS as typeof own)[part.part]
+  if (!words) throw new TypeError(`no words for the part ${part.part} of ${kind}`)
+  return words
 }
 
 function plain(text: string): SentencePiece {
   return { part: null, text }
-}
-
-function describeValuePart({ value, bands }: Extract<SentencePart, { part: 'value' }>): string {
-  if (value) return describeValue(value)
-  return joinWords(bands.map((band) => `${describeValue(band.value)} from ${formatMoney(band.from)}`))
-}
-
-const DIRECTIONS = { nearest: 'to the nearest', up: 'up to the next', down: 'down to the next' }
-
-function describeRounding({ to, step, ending = 0 }: Rounding): string {
-  const price = ending === 0 ? `multiple of ${formatMoney(step)}` : `price ending in ${formatEnding(step, ending)}`
-  return `rounded ${DIRECTIONS[to]} ${price}`
-}
-
-/** As many digits as the step leaves free: `.95` in steps of 1.00, `9.90` in steps of 10.00, `9` in steps of 0.10. */
-function formatEnding(step: number, ending: number): string {
-  const digits = String(step - 1).length
-  if (digits === 1) return String(ending)
-  return digits === 2 ? `.${String(ending).padStart(2, '0')}` : formatAmount(ending)
 }
 
 const DAYS = ['Mondays', 'Tuesdays', 'Wednesdays', 'Thursdays', 'Fridays', 'Saturdays', 'Sundays']
@@ -132,4 +89,15 @@ function describeStacking(
   const others = apart.map((id) => (id === group ? `another ${names.stackGroup(id)}` : names.stackGroup(id)))
   const not = `not together with ${joinWords(others, 'or')}`
   return mode === 'closes' ? `${not}, with nothing after it on the item` : not
+}
+
+/** The limits in a few words. */
+export function describeLimits({ units, uses, usesPerShopper, perOrder, budget, budgetStops }: Limits): string {
+  return [
+    ...(units == null ? [] : [`at most ${plural(units, 'item')}`]),
+    ...(perOrder == null ? [] : [`at most ${formatMoney(perOrder)} per order`]),
+    ...(uses == null ? [] : [`at most ${plural(uses, 'order')}`]),
+    ...(usesPerShopper == null ? [] : [`at most ${plural(usesPerShopper, 'order')} per shopper`]),
+    ...(budget == null ? [] : [`a budget of ${formatMoney(budget)}${budgetStops ? ' that stops it' : ' as a plan'}`]),
+  ].join(', ')
 }

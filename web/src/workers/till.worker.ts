@@ -1,5 +1,6 @@
 import type { PlanAnswer } from '@novalex/contract'
 import {
+  phaseOf,
   compilePlan,
   compileSchedule,
   computeEdges,
@@ -147,9 +148,9 @@ const worker = {
 /** Whoever looks at the limits of a promotion with a code has it, and of one on delivery has chosen a way that it is about. */
 function fulfil({ code, mechanic }: Promotion, cart: Cart): Cart {
   const codes = code && 'text' in code ? [code.text] : cart.codes
-  const [option = 'parcel'] = (mechanic.kind === 'delivery' && mechanic.options) || []
+  const [option = 'parcel'] = ('options' in mechanic && mechanic.options) || []
   const chosen = { option, price: DELIVERY_PRICES[option] ?? 0, country: 'AT' }
-  return { ...cart, codes, delivery: cart.delivery ?? (mechanic.kind === 'delivery' ? chosen : null) }
+  return { ...cart, codes, delivery: cart.delivery ?? (phaseOf(mechanic) === 4 ? chosen : null) }
 }
 
 /** Signed in, with nothing known. */

@@ -1,4 +1,4 @@
-import { instantOf, isScheduled, reaches, valueCut, share, type Json, type Unit } from './naiveBasics.ts'
+import { instantOf, isScheduled, reaches, share, valueCut, type Json, type Unit } from './naiveBasics.ts'
 
 /** One case on its way through: what every phase looks at. */
 export interface Situation {

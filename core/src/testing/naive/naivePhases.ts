@@ -1,5 +1,5 @@
-import { factsOf, floorOf, isOpen, judge, markdownPrice, mayTouch, type Situation } from './naiveOrder.ts'
 import { reaches, type Json, type Unit } from './naiveBasics.ts'
+import { factsOf, floorOf, isOpen, judge, markdownPrice, mayTouch, type Situation } from './naiveOrder.ts'
 
 export interface Gift {
   readonly promotion: string

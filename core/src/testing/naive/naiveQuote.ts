@@ -1,6 +1,6 @@
 import { reaches, share, type Json, type Unit } from './naiveBasics.ts'
-import { countCodes, factsOf, isLive, judge, limitsAdmit, plainCode, rungOf, type Situation } from './naiveOrder.ts'
 import { run } from './naiveOffers.ts'
+import { countCodes, factsOf, isLive, judge, limitsAdmit, plainCode, rungOf, type Situation } from './naiveOrder.ts'
 import { isPreferred, ofPhase, priceShelf, subsets, type State } from './naivePhases.ts'
 
 const PHASE_2 = ['item-discount', 'quantity-break', 'spend-break', 'buy-get', 'bundle']

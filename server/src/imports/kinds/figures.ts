@@ -26,7 +26,7 @@ import type { Connection } from '../../db/openDatabase.ts'
 import { parseTableFile } from '../../files/parseTableFile.ts'
 import { listPastPrices, replacePastPrices } from '../../prices/prices.repository.ts'
 import { getStore } from '../../store/store.repository.ts'
-import type { ImportInput, ImportWork, RowProblem } from '../importKind.ts'
+import type { ImportInput, ImportWork, RowProblem } from '../importWork.ts'
 import { undoProducts, type ProductsBefore } from './undoProducts.ts'
 
 type PastPrices = Parameters<typeof replacePastPrices>[1]

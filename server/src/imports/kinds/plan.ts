@@ -24,7 +24,7 @@ import {
 } from '../../promotions/promotions.repository.ts'
 import { SETS } from '../../sets/sets.repository.ts'
 import { getStore } from '../../store/store.repository.ts'
-import type { ImportWork } from '../importKind.ts'
+import type { ImportWork } from '../importWork.ts'
 
 const BY = 'plan file'
 

@@ -18,7 +18,7 @@ import {
 } from '../../catalogue/catalogue.repository.ts'
 import type { Connection } from '../../db/openDatabase.ts'
 import { parseTableFile } from '../../files/parseTableFile.ts'
-import type { ImportInput, ImportWork } from '../importKind.ts'
+import type { ImportInput, ImportWork } from '../importWork.ts'
 import { undoProducts, type ProductsBefore } from './undoProducts.ts'
 
 const SHOWN_PRICE_CHANGES = 200

@@ -4,7 +4,7 @@ import { listSkus } from '../../catalogue/catalogue.repository.ts'
 import { createId } from '../../createId.ts'
 import { parseTableFile } from '../../files/parseTableFile.ts'
 import { SETS } from '../../sets/sets.repository.ts'
-import type { ImportWork } from '../importKind.ts'
+import type { ImportWork } from '../importWork.ts'
 
 /** Product sets picked by hand, by name. A set that the file names holds just what the file says; the others stay. */
 export const SETS_KIND: ImportWork<SetRow, { sets: SetRecord[]; added: string[] }> = {

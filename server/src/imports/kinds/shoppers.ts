@@ -1,7 +1,7 @@
 import { SHOPPER_FORMAT, type ShopperRow } from '@novalex/core'
 import { parseTableFile } from '../../files/parseTableFile.ts'
 import { deleteShoppers, listShoppers, saveShoppers } from '../../shoppers/shoppers.repository.ts'
-import type { ImportWork } from '../importKind.ts'
+import type { ImportWork } from '../importWork.ts'
 
 export const SHOPPERS_KIND: ImportWork<ShopperRow, { shoppers: ShopperRow[]; added: string[] }> = {
   belongsTo: 'catalogue',

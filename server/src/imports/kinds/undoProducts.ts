@@ -2,7 +2,7 @@ import type { Product } from '@novalex/core'
 import { deleteCategory, deleteProducts, listCategories, saveProducts } from '../../catalogue/catalogue.repository.ts'
 import { findCategoryUses, refuseUsedProducts } from '../../catalogue/uses.ts'
 import type { Connection } from '../../db/openDatabase.ts'
-import type { UndoScope } from '../importKind.ts'
+import type { UndoScope } from '../importWork.ts'
 
 /** What a file did to products: those that it changed, as they were, and what came with it. */
 export interface ProductsBefore {

@@ -17,7 +17,6 @@ import { useAttempt } from '@/composables/useAttempt.ts'
 import { useLoad } from '@/composables/useLoad.ts'
 import { toDraft } from '@/features/promotions/toDraft.ts'
 import { text } from '@/locale/en.ts'
-import { offerText } from '@/locale/enOffers.ts'
 import { proofText } from '@/locale/enProof.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
@@ -27,6 +26,7 @@ import CalendarBoard, { type BoardBar } from './CalendarBoard.vue'
 import DeepestStrip from './DeepestStrip.vue'
 import { describeSpan } from './describeSpan.ts'
 import { createWindow, shiftWindow, type Zoom } from './window.ts'
+import { wordsOf } from '@/mechanics/words.ts'
 
 type LanesBy = keyof typeof proofText.calendar.lanesBy
 
@@ -55,7 +55,7 @@ const range = computed(() => ({
 }))
 
 function laneOf({ promotion, campaign }: PromotionRecord): string {
-  if (lanesBy.value === 'kind') return offerText.kinds[promotion.mechanic.kind]
+  if (lanesBy.value === 'kind') return wordsOf(promotion.mechanic).title
   if (lanesBy.value === 'group') return promotion.stacking?.group ?? text.common.none
   if (lanesBy.value === 'category') return categoryOf(promotion)
   return data.value?.campaigns.find(({ id }) => id === campaign)?.name ?? text.promotions.noCampaign

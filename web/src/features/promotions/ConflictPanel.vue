@@ -50,7 +50,10 @@ function sayOf(version: PromotionDraft, field: string): string {
   if (field === 'campaign') return version.campaign === null ? words.noCampaign : words.anotherCampaign
   const parts = describePromotion(toPromotion(record.value!, version), store.info!.store)
   const own = parts.filter(({ part }) => (PARTS[field] ? PARTS[field].includes(part) : !OTHER_PARTS.has(part)))
-  return own.map((part) => describePart(part, names.names)).join(', ') || text.common.none
+  return (
+    own.map((part) => describePart(part, { kind: version.mechanic.kind, names: names.names })).join(', ') ||
+    text.common.none
+  )
 }
 
 function choose(field: string, whose: Whose): void {

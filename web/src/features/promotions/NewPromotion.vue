@@ -9,6 +9,7 @@ import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { createNewDraft, type ReasonKey } from './createNewDraft.ts'
 import { useNewPromotion } from './useNewPromotion.ts'
+import { KINDS, wordsOf } from '@/mechanics/words.ts'
 
 /** What a promotion is for, or of which kind it is: the first draft follows from it. */
 const router = useRouter()
@@ -21,7 +22,6 @@ const REASONS = (['launch', 'clearance', 'bigger', 'winBack', 'thankYou'] as con
   key,
   ...words[key],
 }))
-const KINDS = Object.keys(offerText.kinds) as Mechanic['kind'][]
 
 async function plan(choice: { kind?: Mechanic['kind']; reason?: ReasonKey }): Promise<void> {
   isOpen.value = false
@@ -45,7 +45,7 @@ async function plan(choice: { kind?: Mechanic['kind']; reason?: ReasonKey }): Pr
           <button type="button" @click="plan({ reason: reason.key })">
             <strong>{{ reason.title }}</strong>
             <span>{{ reason.text }}</span>
-            <span class="quiet">{{ offerText.kinds[reason.kind] }}</span>
+            <span class="quiet">{{ wordsOf(reason).title }}</span>
           </button>
         </li>
       </ul>
@@ -53,8 +53,8 @@ async function plan(choice: { kind?: Mechanic['kind']; reason?: ReasonKey }): Pr
       <ul class="kinds">
         <li v-for="kind in KINDS" :key="kind">
           <button type="button" @click="plan({ kind })">
-            <strong>{{ offerText.kinds[kind] }}</strong>
-            <span class="quiet">{{ offerText.examples[kind] }}</span>
+            <strong>{{ wordsOf({ kind }).title }}</strong>
+            <span class="quiet">{{ wordsOf({ kind }).example }}</span>
           </button>
         </li>
       </ul>

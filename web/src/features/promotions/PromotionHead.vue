@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computeStatus, type PromotionState } from '@novalex/core'
-import { mdiRedo, mdiUndo } from '@mdi/js'
+import { mdiArrowURightTop, mdiArrowULeftTop } from '@mdi/js'
 import { computed } from 'vue'
 import StateMark from '@/components/StateMark.vue'
 import { text } from '@/locale/en.ts'
@@ -54,7 +54,7 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
       <template v-if="left"> · {{ left }}</template>
       <span class="grow" />
       <v-btn
-        :icon="mdiUndo"
+        :icon="mdiArrowULeftTop"
         size="x-small"
         variant="text"
         :disabled="!canUndo"
@@ -62,7 +62,7 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
         @click="undo"
       />
       <v-btn
-        :icon="mdiRedo"
+        :icon="mdiArrowURightTop"
         size="x-small"
         variant="text"
         :disabled="!canRedo"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { text } from '@/locale/en.ts'
-import { sectionsOf, type SectionKey } from './sections.ts'
+import { problemsOf, sectionsOf, type SectionKey } from './sections.ts'
 import { usePromotion } from './usePromotionDraft.ts'
 import { useSectionSummary } from './useSectionSummary.ts'
 
@@ -21,7 +21,7 @@ function toggle(key: SectionKey): void {
       v-for="section in sections"
       :key="section.key"
       class="section"
-      :class="{ faulty: section.paths.some((path) => problemsAt(path).length > 0) }"
+      :class="{ faulty: problemsOf(section, problemsAt).length > 0 }"
     >
       <dt>
         <button type="button" :aria-expanded="open === section.key" @click="toggle(section.key)">

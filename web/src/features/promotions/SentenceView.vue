@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { describePromotion } from '@novalex/core'
+import { describePromotion, type SentencePart } from '@novalex/core'
 import { computed } from 'vue'
 import { writeSentence } from '@/locale/sentence.ts'
 import { text } from '@/locale/en.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { SECTION_OF_PART, sectionsOf, type SectionKey } from './sections.ts'
+import { problemsOf, sectionOfPart, sectionsOf } from './sections.ts'
 import { toPromotion } from './toDraft.ts'
 import { usePromotion } from './usePromotionDraft.ts'
 
@@ -14,15 +14,18 @@ const { draft, record, problemsAt } = usePromotion()
 const store = useStoreInfo()
 const names = useNames()
 
-const pieces = computed(() =>
-  writeSentence(describePromotion(toPromotion(record.value!, draft.value!), store.info!.store), names.names),
-)
+const pieces = computed(() => {
+  const promotion = toPromotion(record.value!, draft.value!)
+  const { kind } = promotion.mechanic
+  return writeSentence(describePromotion(promotion, store.info!.store), { kind, names: names.names })
+})
 const sections = computed(() => sectionsOf(draft.value!.mechanic))
-const sectionOf = (key: SectionKey) => sections.value.find((section) => section.key === key)!
-const problemsOf = (key: SectionKey) => sectionOf(key).paths.flatMap(problemsAt)
+/** The reach of a list of prices is edited with the list. */
+const sectionOf = (part: SentencePart['part']) =>
+  sections.value.find(({ key }) => key === sectionOfPart(part)) ?? sections.value[0]!
 const faults = computed(() =>
   sections.value.flatMap((section) =>
-    section.paths.flatMap(problemsAt).map((problem) => ({
+    problemsOf(section, problemsAt).map((problem) => ({
       field: text.promotion.sections[section.key],
       sentence: explainProblem(problem),
     })),
@@ -40,13 +43,13 @@ const faults = computed(() =>
             v-bind="props"
             role="button"
             tabindex="0"
-            :class="{ faulty: problemsOf(SECTION_OF_PART[piece.part]).length > 0 }"
+            :class="{ faulty: problemsOf(sectionOf(piece.part), problemsAt).length > 0 }"
             @keydown.enter.space.prevent="(event) => (event.currentTarget as HTMLElement).click()"
             >{{ piece.text }}</span
           >
         </template>
         <v-card border class="pop">
-          <component :is="sectionOf(SECTION_OF_PART[piece.part]).editor" />
+          <component :is="sectionOf(piece.part).editor" />
         </v-card>
       </v-menu>
       <template v-else>{{ piece.text }}</template>

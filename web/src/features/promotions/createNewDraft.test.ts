@@ -1,7 +1,8 @@
-import { checkIntent, checkPromotion, compileCatalogue, type Mechanic, type Store } from '@novalex/core'
+import { checkIntent, checkPromotion, compileCatalogue, type Store } from '@novalex/core'
 import { describe, expect, test } from 'vitest'
 import { offerText } from '@/locale/enOffers.ts'
 import { createNewDraft, type ReasonKey } from './createNewDraft.ts'
+import { KINDS } from '@/mechanics/words.ts'
 
 const store: Store = {
   currency: 'EUR',
@@ -19,7 +20,7 @@ const catalogue = compileCatalogue({ products: [], categories: [], sets: [] })
 const NOW = Date.parse('2027-03-10T09:00:00Z')
 
 describe('a new promotion may be saved as it is', () => {
-  test.each(Object.keys(offerText.kinds) as Mechanic['kind'][])('%s', (kind) => {
+  test.each(KINDS)('%s', (kind) => {
     const { campaign: _campaign, note: _note, ...fields } = createNewDraft(store, NOW, { kind })
     const promotion = { id: 'new', rank: 1, ...fields }
     expect(promotion.mechanic.kind).toBe(kind)

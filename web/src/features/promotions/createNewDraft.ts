@@ -8,9 +8,10 @@ import {
   toLocal,
   weekdayOf,
   type Instant,
-  type Mechanic,
+  type MechanicKind,
   type Store,
 } from '@novalex/core'
+import { wordsOf } from '@/mechanics/words.ts'
 import { text } from '@/locale/en.ts'
 import { offerText } from '@/locale/enOffers.ts'
 
@@ -56,40 +57,6 @@ const REASON_CHANGES: Readonly<Record<ReasonKey, Partial<PromotionDraft>>> = {
   },
 }
 
-const FREE = { percent: 10_000 }
-
-/** What the card of each kind says that it does, on everything until products are chosen. */
-const FIRST_OF_KIND: { readonly [K in Mechanic['kind']]: Extract<Mechanic, { kind: K }> } = {
-  markdown: { kind: 'markdown', reach: {}, value: { percent: 2000, of: 'regular' } },
-  'item-discount': { kind: 'item-discount', reach: {}, value: { percent: 1000 } },
-  'quantity-break': {
-    kind: 'quantity-break',
-    reach: {},
-    count: 'sku',
-    on: 'all',
-    tiers: [
-      { from: 5, value: { percent: 1000 } },
-      { from: 10, value: { percent: 1500 } },
-    ],
-  },
-  'spend-break': { kind: 'spend-break', reach: {}, tiers: [{ from: 5000, value: { percent: 1000 } }] },
-  'buy-get': {
-    kind: 'buy-get',
-    buy: { reach: {}, quantity: 2 },
-    get: { sameSku: true, quantity: 1, value: FREE },
-    repeat: 'every',
-  },
-  bundle: { kind: 'bundle', parts: [{ reach: {}, quantity: 3 }], price: 3000, repeat: 'every' },
-  'order-discount': {
-    kind: 'order-discount',
-    reach: {},
-    tiers: [{ from: 5000, value: { amount: 500, per: 'once' } }],
-  },
-  delivery: { kind: 'delivery', basis: 'current', tiers: [{ from: 4900, value: FREE }] },
-  surcharge: { kind: 'surcharge', reach: {}, value: { amount: 200, per: 'unit' } },
-  'price-steps': { kind: 'price-steps', reach: {} },
-}
-
 /** The stack group in which a cart offer or a code is not silenced by the sales; of several, the one that is kept apart from the fewest. */
 function findOpenGroup({ stackGroups, apart }: Store, { isCode }: { readonly isCode: boolean }): string {
   const [sale = ''] = stackGroups
@@ -106,7 +73,7 @@ function findOpenGroup({ stackGroups, apart }: Store, { isCode }: { readonly isC
 export function createNewDraft(
   store: Store,
   now: Instant,
-  { kind = 'markdown', reason }: { readonly kind?: Mechanic['kind']; readonly reason?: ReasonKey } = {},
+  { kind = 'markdown', reason }: { readonly kind?: MechanicKind; readonly reason?: ReasonKey } = {},
 ): PromotionDraft {
   const tomorrow = addDays(dateOf(toLocal(now, store.timeZone)), 1)
   const untilSunday = 8 - weekdayOf(tomorrow)
@@ -116,7 +83,7 @@ export function createNewDraft(
     schedule: { start: `${tomorrow}T00:00`, end: `${addDays(tomorrow, untilSunday)}T00:00` },
     code: null,
     when: null,
-    mechanic: FIRST_OF_KIND.markdown,
+    mechanic: wordsOf({ kind: 'markdown' }).first,
     stacking: { group: store.stackGroups[0]!, mode: 'group' },
     limits: {},
     ladder: null,
@@ -126,10 +93,10 @@ export function createNewDraft(
     note: '',
   }
   const catalogue = compileCatalogue({ products: [], categories: [], sets: [] })
-  const { title: name, kind: own } = reason ? offerText.reasons[reason] : { title: offerText.newNames[kind], kind }
+  const { title: name, kind: own } = reason ? offerText.reasons[reason] : { title: wordsOf({ kind }).newName, kind }
   const draft: PromotionDraft = {
     ...convertPromotion(sale, own, { store, catalogue }).promotion,
-    mechanic: FIRST_OF_KIND[own],
+    mechanic: wordsOf({ kind: own }).first,
     ...(reason ? REASON_CHANGES[reason] : {}),
     name,
   }

@@ -1,4 +1,4 @@
-import type { Mechanic, SentencePart } from '@novalex/core'
+import type { Mechanic, Problem, PromotionPart, SentencePart } from '@novalex/core'
 import type { Component } from 'vue'
 import DisplayEditor from './editors/DisplayEditor.vue'
 import InsideEditor from './editors/InsideEditor.vue'
@@ -14,17 +14,15 @@ export type SectionKey = 'what' | 'reach' | 'shopper' | 'when' | 'stacking' | 'l
 interface Section {
   readonly key: SectionKey
   readonly editor: Component
+  /** Where its problems lie. */
   readonly paths: readonly string[]
+  /** What of that belongs to another section. */
+  readonly except?: string
 }
-
-const WHAT_PATHS = [
-  ...['value', 'bands', 'rounding', 'tiers', 'count', 'on', 'maxUnits', 'pick', 'buy', 'get', 'gift', 'parts', 'price'],
-  ...['repeat', 'options', 'basis'],
-].map((key) => `mechanic.${key}`)
 
 /** The parts of a promotion in the order of its sentence, with their editors and where their problems lie. */
 const SECTIONS: readonly Section[] = [
-  { key: 'what', editor: WhatEditor, paths: [...WHAT_PATHS, 'ladder'] },
+  { key: 'what', editor: WhatEditor, paths: ['mechanic', 'ladder'], except: 'mechanic.reach' },
   { key: 'reach', editor: ReachEditor, paths: ['mechanic.reach'] },
   { key: 'shopper', editor: ShopperEditor, paths: ['when', 'code'] },
   { key: 'when', editor: WhenEditor, paths: ['schedule', 'occasion'] },
@@ -40,28 +38,26 @@ export function sectionsOf(mechanic: Mechanic): readonly Section[] {
   return SECTIONS.filter(({ key }) => key !== 'reach' || ('reach' in mechanic && !isListed))
 }
 
-export const SECTION_OF_PART: Readonly<Record<SentencePart['part'], SectionKey>> = {
+/** The problems of a section, by a function that tells those at a path and below. */
+export function problemsOf({ paths, except }: Section, problemsAt: (path: string) => Problem[]): Problem[] {
+  const isOther = ({ path }: Problem) => except !== undefined && (path === except || path.startsWith(`${except}.`))
+  return paths.flatMap(problemsAt).filter((problem) => !isOther(problem))
+}
+
+const SECTION_OF_PART: Readonly<Record<PromotionPart['part'], SectionKey>> = {
   open: 'when',
   start: 'when',
   end: 'when',
   weekly: 'when',
   shopper: 'shopper',
-  reach: 'reach',
-  value: 'what',
-  rounding: 'what',
-  stacking: 'stacking',
-  limits: 'limits',
   code: 'shopper',
-  maxUnits: 'what',
-  tiers: 'what',
-  buy: 'what',
-  get: 'what',
-  parts: 'what',
-  price: 'what',
-  repeat: 'what',
-  options: 'what',
-  surcharge: 'what',
-  steps: 'what',
   ladder: 'what',
-  prices: 'what',
+  limits: 'limits',
+  stacking: 'stacking',
+}
+
+/** The section in which a part of the sentence is edited; what belongs to the mechanic is, apart from its reach, what it does. */
+export function sectionOfPart(part: SentencePart['part']): SectionKey {
+  if (part === 'reach') return 'reach'
+  return part in SECTION_OF_PART ? SECTION_OF_PART[part as PromotionPart['part']] : 'what'
 }

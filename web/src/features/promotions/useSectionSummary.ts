@@ -1,15 +1,14 @@
-import { describePromotion, findApart, type SentencePart } from '@novalex/core'
+import { definitionOf, describePromotion, findApart, type SentencePart } from '@novalex/core'
 import { computed } from 'vue'
 import { api } from '@/api/api.ts'
 import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
-import { offerText } from '@/locale/enOffers.ts'
 import { joinWords, plural } from '@/locale/format.ts'
-import { describeLimits } from '@/locale/offerSentence.ts'
 import { describeReach } from '@/locale/ruleWords.ts'
 import { describeCondition } from '@/locale/condition.ts'
-import { describePart, describeWeekly } from '@/locale/sentence.ts'
+import { describeLimits, describePart, describeWeekly } from '@/locale/sentence.ts'
+import { wordsOf } from '@/mechanics/words.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { describeEnd } from './editors/describeEnd.ts'
@@ -28,19 +27,22 @@ export function useSectionSummary() {
 
   return computed<Record<SectionKey, string>>(() => {
     const promotion = toPromotion(record.value!, draft.value!)
-    const { mechanic, when, code, schedule, stacking, limits, display } = promotion
+    const { mechanic, when, schedule, stacking, limits, display } = promotion
     const { note, campaign } = draft.value!
     const parts = describePromotion(promotion, store.info!.store)
-    const saying = (...kinds: SentencePart['part'][]) =>
-      parts.filter(({ part }) => kinds.includes(part)).map((part) => describePart(part, names.names))
+    const say = (part: SentencePart) => describePart(part, { kind: mechanic.kind, names: names.names })
+    const own = definitionOf(mechanic).describe(mechanic, promotion.ladder)
+    const ofWhat = [...own.filter(({ part }) => part !== 'reach'), ...parts.filter(({ part }) => part === 'ladder')]
     const apart = stacking ? findApart(stacking.group, store.info!.store) : []
     const weekly = schedule.weekly ? `${describeWeekly(schedule.weekly)} · ` : ''
     const found = reach.value ? ` · ${plural(reach.value.reaches[0]!.products, 'product')}` : ''
     const rank = words.stacking.rank(promotion.rank).split(':')[0]!.toLowerCase()
     return {
-      what: [offerText.kinds[mechanic.kind], ...saying(...WHAT_PARTS)].join(' · '),
+      what: [wordsOf(mechanic).title, ...ofWhat.map(say)].join(' · '),
       reach: 'reach' in mechanic ? describeReach(mechanic.reach, names.names) + found : '',
-      shopper: [describeCondition(when, names.names), ...(code ? saying('code') : [])].join(', '),
+      shopper: [describeCondition(when, names.names), ...parts.filter(({ part }) => part === 'code').map(say)].join(
+        ', ',
+      ),
       when: schedule.open ? planningText.occasions.openShort : weekly + describeEnd(schedule, store.zone),
       stacking: stacking
         ? `group ${stacking.group}, ${apart.length > 0 ? `apart from ${joinWords(apart)}` : words.stacking.togetherShort} · ${rank}`
@@ -56,8 +58,3 @@ export function useSectionSummary() {
     }
   })
 }
-
-const WHAT_PARTS: readonly SentencePart['part'][] = [
-  ...(['value', 'rounding', 'maxUnits', 'tiers', 'buy', 'get', 'parts', 'price', 'repeat'] as const),
-  ...(['options', 'surcharge', 'steps', 'ladder', 'prices'] as const),
-]

@@ -15,6 +15,7 @@ import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import ShopFrame from './ShopFrame.vue'
 import { useShopCart } from './shopCart.ts'
+import { wordsOf } from '@/mechanics/words.ts'
 
 type Cause = ShopCartAnswer['surcharges'][number]
 type Code = ShopCartAnswer['codes'][number]
@@ -29,7 +30,7 @@ const { data, error, reload } = useLoad([() => shop.cart, () => moment.at, () =>
 )
 
 const causeOf = ({ kind, title, code }: Cause) =>
-  title ?? (code === null ? shopText.causes[kind] : shopText.byCode(code))
+  title ?? (code === null ? wordsOf({ kind }).cause : shopText.byCode(code))
 
 /** Why a code changes nothing, without naming promotions. */
 function sayOf({ code, outcome, reason, lacks }: Code): string {

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { formatAmount, type Promotion } from '@novalex/core'
+import { definitionOf, formatAmount, type Promotion } from '@novalex/core'
 import { computed } from 'vue'
 import { planningText } from '@/locale/enPlanning.ts'
-import { describeShopOffer, describeShopValue } from '@/locale/shopOffer.ts'
+import { describeShopOffer } from '@/locale/shopOffer.ts'
+import { describeShopValue } from '@/mechanics/shared/valueWords.ts'
 import { useNames } from '@/stores/names.ts'
 import { labelOfOffer } from './describeDisplay.ts'
 
@@ -21,10 +22,11 @@ const sentence = computed(() =>
 const label = computed(() => labelOfOffer(promotion))
 const steps = computed(() => {
   const { mechanic, display } = promotion
-  if (display?.breaks === false || !('tiers' in mechanic) || mechanic.tiers.length < 2) return null
-  const isUnits = mechanic.kind === 'quantity-break'
-  const rows = mechanic.tiers.map(({ from, value }, index) => {
-    const next = mechanic.tiers[index + 1]
+  const tiers = definitionOf(mechanic).tiers?.(mechanic) ?? []
+  if (display?.breaks === false || tiers.length < 2) return null
+  const isUnits = definitionOf(mechanic).needs(mechanic)[0]!.units !== undefined
+  const rows = tiers.map(({ from, value }, index) => {
+    const next = tiers[index + 1]
     const range = isUnits
       ? next
         ? next.from - 1 > from

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { PromotionOutcome } from '@novalex/core'
+import { phaseOf, type PromotionOutcome } from '@novalex/core'
 import { formatAmount, type Promotion } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { api } from '@/api/api.ts'
@@ -33,7 +33,7 @@ const shelfFirst = computed(() => {
   const totals = [one, other]
   const at = outcomes.findIndex(({ outcome }, index) => outcome === 'skipped' && totals[index]! < both)
   const [offer, sale] = [outcomes[at], outcomes[1 - at]].map((outcome) => outcome && find(outcome.promotion))
-  if (!offer || sale?.mechanic.kind !== 'markdown') return null
+  if (!offer || !sale || phaseOf(sale.mechanic) !== 1) return null
   return words.shelfFirst(sale.name, offer.name, formatAmount(totals[at]!), formatAmount(both))
 })
 

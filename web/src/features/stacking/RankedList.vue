@@ -3,9 +3,9 @@ import type { PromotionRecord } from '@novalex/contract'
 import { computed } from 'vue'
 import { usePageRows } from '@/composables/usePageRows.ts'
 import { text } from '@/locale/en.ts'
-import { offerText } from '@/locale/enOffers.ts'
 import { proofText } from '@/locale/enProof.ts'
 import { useRankMoves } from './useRankMoves.ts'
+import { wordsOf } from '@/mechanics/words.ts'
 
 /** The promotions in the order of their ranks, moved by dragging or by keys. */
 const { records } = defineProps<{ records: readonly PromotionRecord[] }>()
@@ -48,7 +48,7 @@ const { over, rowOf } = useRankMoves(
         <span class="rank">{{ promotion.rank }}</span>
         <router-link :to="`/promotions/${promotion.id}`">{{ promotion.name }}</router-link>
         <span class="quiet">{{ promotion.stacking?.group ?? text.common.none }}</span>
-        <span class="quiet">{{ offerText.kinds[promotion.mechanic.kind] }}</span>
+        <span class="quiet">{{ wordsOf(promotion.mechanic).title }}</span>
       </li>
       <li v-if="below > 0" class="space" aria-hidden="true" :style="{ height: `${below}px` }" />
     </ol>

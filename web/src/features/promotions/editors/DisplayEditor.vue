@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Display, DisplayPlace } from '@novalex/core'
+import { phaseOf, type Display, type DisplayPlace } from '@novalex/core'
 import { DISPLAY_LIMITS } from '@novalex/contract'
 import { computed } from 'vue'
 import { planningText } from '@/locale/enPlanning.ts'
@@ -13,7 +13,7 @@ const PLACES = Object.entries(words.placeNames) as [DisplayPlace, string][]
 const display = computed<Display>(() => draft.value!.display ?? {})
 const errors = (key: string) => problemsAt(`display.${key}`).map(explainProblem)
 const hasSteps = computed(() => 'tiers' in draft.value!.mechanic)
-const isSale = computed(() => draft.value!.mechanic.kind === 'markdown')
+const isSale = computed(() => phaseOf(draft.value!.mechanic) === 1)
 
 /** What says the same as nothing is left out. */
 function set(changes: { [K in keyof Display]?: Display[K] | undefined }): void {

@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { computeFloor, computeMarkdown, computePriceFacts, type LabelFacts, type Product } from '@novalex/core'
+import {
+  bindMechanic,
+  computeFloor,
+  computeMarkdown,
+  computePriceFacts,
+  type LabelFacts,
+  type Product,
+} from '@novalex/core'
 import type { ShopProduct } from '@novalex/contract'
 import { computed } from 'vue'
 import { isShownIn, labelOfOffer, writeLabel } from '@/features/shop/describeDisplay.ts'
@@ -7,6 +14,7 @@ import ShopOffer from '@/features/shop/ShopOffer.vue'
 import ShopPrice from '@/features/shop/ShopPrice.vue'
 import { planningText } from '@/locale/enPlanning.ts'
 import { shopText } from '@/locale/enShop.ts'
+import { wordsOf } from '@/mechanics/words.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { toPromotion } from '../toDraft.ts'
 import { usePromotion } from '../usePromotionDraft.ts'
@@ -25,10 +33,11 @@ const product = computed<Product | undefined>(() => {
 const sale = computed<ShopProduct | null>(() => {
   const { mechanic } = promotion.value
   const one = product.value
-  if (!one || mechanic.kind !== 'markdown') return null
-  const { value = mechanic.bands?.findLast(({ from }) => from <= one.regularPrice)?.value } = mechanic
+  const act = bindMechanic(mechanic)
+  if (!one || act.phase !== 1) return null
+  const value = act.valueFor(one.sku, one.regularPrice)
   const unit = { regular: one.regularPrice, current: one.regularPrice, floor: computeFloor(one, store.info!.store) }
-  const price = one.regularPrice - (value ? computeMarkdown(value, mechanic.rounding, unit).amount : 0)
+  const price = one.regularPrice - (value ? computeMarkdown(value, act.rounding, unit).amount : 0)
   const facts = computePriceFacts(one.regularPrice, price)
   return {
     sku: one.sku,
@@ -51,7 +60,7 @@ const isUnfilled = computed(() => Boolean(display.value?.label) && label.value =
 const cartWords = computed(() => {
   const { code, mechanic } = promotion.value
   if (code && 'text' in code) return shopText.byCode(code.text)
-  return (isShownIn(display.value, 'cart') && display.value?.title) || shopText.causes[mechanic.kind]
+  return (isShownIn(display.value, 'cart') && display.value?.title) || wordsOf(mechanic).cause
 })
 </script>
 

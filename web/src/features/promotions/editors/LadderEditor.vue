@@ -11,8 +11,8 @@ import { changeAt } from '@/components/changeAt.ts'
 import DateTimeField from '@/components/DateTimeField.vue'
 import FillRungs from './FillRungs.vue'
 import RemoveRow from '@/components/RemoveRow.vue'
-import ValueFields from './ValueFields.vue'
-import { createValue, type ValueKind } from './valueKinds.ts'
+import ValueFields from '@/mechanics/shared/ValueFields.vue'
+import { createValue, type ValueKind } from '@/mechanics/shared/valueKinds.ts'
 
 interface Rung {
   readonly at: number | string

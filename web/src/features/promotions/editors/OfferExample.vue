@@ -2,13 +2,12 @@
 import type { Product } from '@novalex/core'
 import { computed, watch } from 'vue'
 import { text } from '@/locale/en.ts'
-import { offerText } from '@/locale/enOffers.ts'
 import { formatMoney } from '@/locale/format.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { toPromotion } from '../toDraft.ts'
 import { usePromotion } from '../usePromotionDraft.ts'
-import { computeExamples, judgeBundle } from './computeExamples.ts'
+import { computeExamples } from './computeExamples.ts'
 import FloorNote from './FloorNote.vue'
 
 /** The rule in carts of real products from its reach, by itself: what they cost without it and with it. */
@@ -32,18 +31,12 @@ const examples = computed(() =>
     sets: names.sets.map(({ set }) => set),
   }),
 )
-/** A bundle that costs what its items cost, or more, is nothing that anybody meant. */
-const bargain = computed(() => {
-  const { mechanic } = draft.value!
-  return mechanic.kind === 'bundle' && data.value ? judgeBundle(mechanic, data.value.reaches) : 'for-all'
-})
 const nameOf = (sku: string) => products.value.find((product) => product.sku === sku)?.name ?? sku
 </script>
 
 <template>
   <div v-if="data" class="live-example" aria-live="polite">
     <p v-if="isEmpty" class="wrong">▲ {{ text.promotion.reach.nothing }}</p>
-    <p v-else-if="bargain !== 'for-all'" class="wrong">▲ {{ offerText.bargains[bargain] }}</p>
     <ul v-if="!isEmpty">
       <li v-for="(example, index) in examples" :key="index">
         {{ example.lines.map(({ sku, quantity }) => `${quantity} × ${nameOf(sku)}`).join(', ') }}:

@@ -1,6 +1,6 @@
 import type { Mechanic, Product, Promotion, Store } from '@novalex/core'
 import { describe, expect, test } from 'vitest'
-import { computeExamples, judgeBundle } from './computeExamples.ts'
+import { computeExamples } from './computeExamples.ts'
 
 const store: Store = {
   currency: 'EUR',
@@ -76,17 +76,4 @@ describe('a rule in carts of its own', () => {
     const free: Mechanic = { kind: 'delivery', basis: 'shelf', tiers: [{ from: 2000, value: { percent: 10_000 } }] }
     expect(examplesOf(free, { stacking: undefined })).toEqual(['1 MID: 1490 1490', '2 MID: 2490 2000'])
   })
-})
-
-const item = (regularPrice: number) => ({ regularPrice }) as Product
-test.each<[string, number, number[][], string]>([
-  ['dearer than the dearest', 3000, [[500, 900, 1000]], 'for-nobody'],
-  ['dearer than the cheapest', 2000, [[500, 900, 1000]], 'not-for-cheapest'],
-  ['cheaper than the cheapest', 1499, [[500, 900, 1000]], 'for-all'],
-  ['as dear as the cheapest', 1500, [[500, 900, 1000]], 'not-for-cheapest'],
-  ['nothing in reach', 1500, [[]], 'for-nobody'],
-])('a bundle of three %s', (_label, price, prices, bargain) => {
-  const parts = prices.map(() => ({ reach: {}, quantity: 3 }))
-  const reaches = prices.map((list) => ({ sample: list.map(item) }))
-  expect(judgeBundle({ kind: 'bundle', parts, price, repeat: 'every' }, reaches)).toBe(bargain)
 })

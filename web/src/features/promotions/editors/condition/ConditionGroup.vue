@@ -61,11 +61,20 @@ const addGroup = () => {
         <ConditionPart
           :condition="part"
           :path="pathOf(condition, path, index)"
-          :may-ask-cart="mayAskCart"
           :is-open="open === index"
           @toggle="open = open === index ? null : index"
           @change="(next) => change(index, next)"
-        />
+        >
+          <template #default="inner">
+            <ConditionGroup
+              :condition="inner.condition"
+              :path="inner.path"
+              :may-ask-cart="mayAskCart"
+              :can-nest="false"
+              @change="inner.change"
+            />
+          </template>
+        </ConditionPart>
       </li>
     </ul>
     <v-menu close-on-content-click>

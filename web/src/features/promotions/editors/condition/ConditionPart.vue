@@ -5,17 +5,19 @@ import { offerText } from '@/locale/enOffers.ts'
 import { describeCondition } from '@/locale/condition.ts'
 import { useNames } from '@/stores/names.ts'
 import { usePromotion } from '../../usePromotionDraft.ts'
-import ConditionGroup from './ConditionGroup.vue'
 import TestFields from './TestFields.vue'
 
 /** One part of a condition in its words; a test opens to its fields, a group shows its own parts. */
 const { condition, path } = defineProps<{
   condition: Condition
   path: string
-  mayAskCart: boolean
   isOpen: boolean
 }>()
-defineEmits<{ toggle: []; change: [condition: Condition | null] }>()
+const emit = defineEmits<{ toggle: []; change: [condition: Condition | null] }>()
+/** For a group of conditions inside this one. */
+defineSlots<{
+  default(inner: { condition: Condition; path: string; change: (next: Condition | null) => void }): unknown
+}>()
 
 const { problemsAt } = usePromotion()
 const names = useNames()
@@ -26,7 +28,9 @@ const innerPath = computed(() => (isNegated.value ? `${path}.not` : path))
 const isGroup = computed(() => 'all' in inner.value || 'any' in inner.value)
 const isFaulty = computed(() => problemsAt(path).length > 0)
 
-const wrap = (next: Condition | null): Condition | null => (next !== null && isNegated.value ? { not: next } : next)
+function change(next: Condition | null): void {
+  emit('change', next !== null && isNegated.value ? { not: next } : next)
+}
 </script>
 
 <template>
@@ -57,20 +61,8 @@ const wrap = (next: Condition | null): Condition | null => (next !== null && isN
         <button type="button" class="as-link" @click="$emit('change', null)">{{ words.remove }}</button>
       </span>
     </div>
-    <ConditionGroup
-      v-if="isGroup"
-      :condition="inner"
-      :path="innerPath"
-      :may-ask-cart="mayAskCart"
-      :can-nest="false"
-      @change="(next) => $emit('change', wrap(next))"
-    />
-    <TestFields
-      v-else-if="isOpen"
-      :test="inner as ConditionTest"
-      :path="innerPath"
-      @change="(next) => $emit('change', wrap(next))"
-    />
+    <slot v-if="isGroup" :condition="inner" :path="innerPath" :change="change" />
+    <TestFields v-else-if="isOpen" :test="inner as ConditionTest" :path="innerPath" @change="change" />
   </div>
 </template>
 

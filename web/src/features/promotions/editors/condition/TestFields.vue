@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { offerText } from '@/locale/enOffers.ts'
 import { CHANNELS, DELIVERY_OPTIONS } from '@/locale/ruleWords.ts'
-import PartReach from '../PartReach.vue'
+import PartReach from '@/mechanics/shared/PartReach.vue'
 
 /** What one test asks. */
 const { test, path } = defineProps<{ test: ConditionTest; path: string }>()

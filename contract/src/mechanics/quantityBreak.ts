@@ -1,0 +1,14 @@
+import { Type } from '@sinclair/typebox'
+import { choice, ReachSchema, strict } from '../basicSchema.ts'
+import { Quantity, tiers, UnitValue } from './shared.ts'
+
+export const QuantityBreak = Type.Object(
+  {
+    kind: Type.Literal('quantity-break'),
+    reach: ReachSchema,
+    count: choice('sku', 'family', 'reach'),
+    tiers: tiers(Quantity, UnitValue),
+    on: choice('all', 'tier'),
+  },
+  strict,
+)

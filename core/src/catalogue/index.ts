@@ -1,0 +1,6 @@
+export * from './catalogue.ts'
+export * from './checkReach.ts'
+export * from './floor.ts'
+export * from './floorBuffer.ts'
+export * from './productSets.ts'
+export * from './reach.ts'

@@ -1,0 +1,36 @@
+import { definitionOf, type Need } from '../mechanics/index.ts'
+import type { Promotion } from '../plan/index.ts'
+import type { UnitTest } from '../pricing/index.ts'
+import type { Condition } from '../terms/index.ts'
+
+/** What a condition asks of the cart wherever it must hold: the parts of every `all`, and of an `any` with one part. */
+export function needsOfCondition(when: Condition | null): Need[] {
+  if (when === null || 'not' in when) return []
+  if ('all' in when) return when.all.flatMap(needsOfCondition)
+  if ('any' in when) return when.any.length === 1 ? needsOfCondition(when.any[0]!) : []
+  if (when.test !== 'spend' && when.test !== 'quantity') return []
+  const isLower = when.op === '>=' || when.op === '>' || when.op === '='
+  if (!isLower) return []
+  const need = toNeed(when)
+  if (when.op !== '>') return [need]
+  return [need.units === undefined ? { ...need, money: need.money! + 1 } : { ...need, units: need.units + 1 }]
+}
+
+export function toNeed(test: UnitTest): Need {
+  if (test.test === 'quantity') return { reach: test.reach, units: test.count }
+  return { reach: test.reach, money: test.amount, basis: test.basis }
+}
+
+export function needsOf({ mechanic, when }: Pick<Promotion, 'mechanic' | 'when'>): Need[] {
+  return [...definitionOf(mechanic).needs(mechanic), ...needsOfCondition(when)]
+}
+
+/** What lies just below, at and above a figure, from the least that makes sense. */
+export function sidesOf(figure: number, least: number) {
+  const sides = [
+    { side: 'below', figure: figure - 1 },
+    { side: 'at', figure },
+    { side: 'above', figure: figure + 1 },
+  ] as const
+  return sides.filter((one) => one.figure >= least)
+}

@@ -1,0 +1,6 @@
+export * from './edgeCarts.ts'
+export * from './edgeMeasure.ts'
+export * from './edgeNeeds.ts'
+export * from './edges.ts'
+export * from './fitCart.ts'
+export * from './pair.ts'

@@ -1,0 +1,5 @@
+export * from './figureFiles.ts'
+export * from './productFile.ts'
+export * from './productImport.ts'
+export * from './shopperFile.ts'
+export * from './tableFile.ts'

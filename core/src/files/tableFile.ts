@@ -1,0 +1,157 @@
+import { createProblem, parseAmount, parsePercent, WHOLE, type MinorUnits, type Problem } from '../values/index.ts'
+
+/** A kind of file with one record a row: its columns and how a row is read. */
+export interface TableFormat<C extends string, R> {
+  /** In the order in which they are written. */
+  readonly columns: readonly C[]
+  readonly required: readonly C[]
+  /** The columns that tell rows apart; no file may hold the same texts in them twice. */
+  readonly key: readonly C[]
+  /** The columns whose cells are numbers in a spreadsheet. */
+  readonly numbers: readonly C[]
+  /** A row that shows how cells are filled in. */
+  readonly example: readonly string[]
+  parse(read: CellReader<C>): R
+}
+
+/** Reads the cells of one row; what can't be taken is noted, and something harmless given back. */
+export interface CellReader<C extends string> {
+  isEmpty(column: C): boolean
+  text(column: C, max: number): string
+  /** Entries separated by `|`, each once. */
+  list(column: C, limits: { readonly max: number; readonly listed: number }): string[]
+  amount(column: C): MinorUnits | null
+  requiredAmount(column: C): MinorUnits
+  rate(column: C): number
+  count(column: C): number | null
+  /** An instant (`2027-03-01T09:00:00Z`) or a time on the store's clock (`2027-03-01`, `2027-03-01 09:00`), as text. */
+  moment(column: C): string
+  complain(code: string, column: C, facts: Problem['facts']): void
+}
+
+export const LIST_SEPARATOR = '|'
+
+/** The column that rejected rows are sent back with; on the way in nobody looks at it. */
+export const PROBLEM_COLUMN = 'problem'
+
+/** Where each column stands in the file, or what is wrong with the header. Letter case and blanks in names don't matter. */
+export function parseTableHeader<C extends string>(
+  fields: readonly string[],
+  { columns: names, required }: Pick<TableFormat<C, unknown>, 'columns' | 'required'>,
+): Map<C, number> | Problem[] {
+  const columns = new Map<C, number>()
+  const problems: Problem[] = []
+  fields.forEach((field, index) => {
+    const given = field
+      .trim()
+      .toLowerCase()
+      .replace(/[\s-]+/g, '_')
+    const name = names.find((one) => one === given)
+    // Rows that were sent back come with what was wrong with them.
+    if (given === PROBLEM_COLUMN) return
+    if (!name)
+      problems.push(
+        createProblem('unknown-column', `${index + 1}`, { given: field.slice(0, 80), columns: names.join(', ') }),
+      )
+    else if (columns.has(name)) problems.push(createProblem('duplicate-column', `${index + 1}`, { given: name }))
+    else columns.set(name, index)
+  })
+  for (const name of required) {
+    if (!columns.has(name)) problems.push(createProblem('missing-column', name, { column: name }))
+  }
+  return problems.length > 0 ? problems : columns
+}
+
+/** Reads row after row of a file; problem paths are column names. */
+export function createRowParser<C extends string, R>(
+  columns: ReadonlyMap<C, number>,
+  format: TableFormat<C, R>,
+): (fields: readonly string[]) => R | Problem[] {
+  let fields: readonly string[] = []
+  let problems: Problem[] = []
+  const reader = createCellReader<C>(
+    (column) => fields[columns.get(column) ?? -1]?.trim() ?? '',
+    (problem) => problems.push(problem),
+  )
+  return (next) => {
+    fields = next
+    problems = []
+    const row = format.parse(reader)
+    return problems.length > 0 ? problems : row
+  }
+}
+
+// eslint-disable-next-line no-control-regex -- control characters are what it looks for
+const hasControl = (text: string) => /[\u0000-\u0008\u000b\u000c\u000e-\u001f]/.test(text)
+
+const KEPT_LISTS = 10_000
+
+const MOMENT = /^\d{4}-\d\d-\d\d([ T]\d\d:\d\d(:\d\d(\.\d{1,3})?)?Z?)?$/
+
+function createCellReader<C extends string>(
+  cell: (column: C) => string,
+  note: (problem: Problem) => void,
+): CellReader<C> {
+  const lists = new Map<string, string[]>()
+  const complain = (code: string, column: C, facts: Problem['facts']) => {
+    note(createProblem(code, column, facts))
+  }
+  const require = (column: C) => {
+    if (cell(column) === '') complain('required', column, {})
+    return cell(column)
+  }
+  const limit = (text: string, column: C, max: number) => {
+    if (text.length > max) complain('too-long', column, { given: text.length, max })
+    if (hasControl(text)) complain('control-character', column, {})
+    return text
+  }
+  const amount = (column: C): MinorUnits | null => {
+    const text = cell(column)
+    if (text === '') return null
+    const read = parseAmount(text)
+    if (read === null) complain('not-an-amount', column, { given: text.slice(0, 40) })
+    return read ?? 0
+  }
+  return {
+    complain,
+    isEmpty: (column) => cell(column) === '',
+    text: (column, max) => limit(require(column), column, max),
+    list(column, { max, listed }) {
+      const text = cell(column)
+      const key = `${column} ${text}`
+      const known = lists.get(key)
+      if (known) return known
+      const entries = text
+        .split(LIST_SEPARATOR)
+        .map((entry) => entry.trim())
+        .filter((entry) => entry !== '')
+      const distinct = [...new Set(entries)]
+      const isFit = distinct.length <= listed && distinct.every((entry) => entry.length <= max)
+      if (distinct.length > listed) complain('too-many', column, { given: distinct.length, max: listed })
+      const list = distinct.map((entry) => limit(entry, column, max))
+      // The same few lists come again and again; what is wrong with one is said each time.
+      if (isFit && !hasControl(text) && lists.size < KEPT_LISTS) lists.set(key, list)
+      return list
+    },
+    amount,
+    requiredAmount: (column) => (require(column) === '' ? 0 : (amount(column) ?? 0)),
+    rate(column) {
+      const text = require(column)
+      if (text === '') return 0
+      const rate = parsePercent(text)
+      if (rate === null || rate > WHOLE) complain('not-a-rate', column, { given: text.slice(0, 40) })
+      return rate ?? 0
+    },
+    moment(column) {
+      const text = require(column)
+      if (text !== '' && !MOMENT.test(text)) complain('not-a-moment', column, { given: text.slice(0, 40) })
+      return text
+    },
+    count(column) {
+      const text = cell(column)
+      if (text === '') return null
+      if (!/^\d{1,9}$/.test(text)) complain('not-a-count', column, { given: text.slice(0, 40) })
+      return Number(text)
+    },
+  }
+}

@@ -1,0 +1,51 @@
+import { checkReach } from '../../catalogue/index.ts'
+import type { Reach, Tier } from '../../terms/index.ts'
+import { isOnce } from '../../units/index.ts'
+import { createProblem, type Problem } from '../../values/index.ts'
+import type { Definition } from '../shared/definition.ts'
+import type { ReachPart, TiersPart } from '../shared/sentence.ts'
+import { checkTiers, pricesInTiers } from '../shared/tiers.ts'
+import { ruleForEach } from '../shared/values.ts'
+
+/** Phase 2: a tier by the number of units, for all of them or for each by its own ordinal. */
+export interface QuantityBreak {
+  readonly kind: 'quantity-break'
+  readonly reach: Reach
+  readonly count: 'sku' | 'family' | 'reach'
+  readonly tiers: readonly Tier[]
+  readonly on: 'all' | 'tier'
+}
+
+export const quantityBreak = {
+  phase: 2,
+  reaches: ({ reach }) => [reach],
+  check: ({ reach, tiers, on }, catalogue) => [
+    ...checkReach(reach, 'reach', catalogue),
+    ...checkTiers(tiers, { key: 'tiers', isMoney: false }),
+    ...(on === 'tier' ? refuseOnce(tiers) : []),
+  ],
+  prices: ({ tiers }) => pricesInTiers(tiers),
+  ladderUse: () => 'ladder-not-here',
+  fitsRung: () => true,
+  create: (reach, value) => ({ kind: 'quantity-break', reach, count: 'sku', on: 'all', tiers: [{ from: 5, value }] }),
+  carried: ({ tiers }) => tiers.at(-1)?.value,
+  rewards: ({ tiers }) => tiers.map(({ value }) => value),
+  firstReward: ({ tiers }) => tiers[0]!.value,
+  describe(mechanic): (TiersPart<QuantityBreak> | ReachPart)[] {
+    return [
+      { part: 'tiers', mechanic },
+      { part: 'reach', reach: mechanic.reach },
+    ]
+  },
+  needs: ({ reach, tiers }) => [{ reach, units: tiers[0]!.from }],
+  limits: ({ reach, tiers }) => tiers.map(({ from }) => ({ limit: 'tier', need: { reach, units: from } })),
+  tiers: ({ tiers }) => tiers,
+  unitRule: ({ reach, tiers }) => ruleForEach(reach, () => tiers.at(-1)!.value),
+} satisfies Definition<QuantityBreak>
+
+/** An amount taken once can't belong to single units. */
+function refuseOnce(tiers: readonly Tier[]): Problem[] {
+  return tiers.flatMap(({ value }, index) =>
+    isOnce(value) ? [createProblem('not-allowed', `tiers.${index}.value.per`, { given: 'once' })] : [],
+  )
+}

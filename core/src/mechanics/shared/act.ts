@@ -1,0 +1,97 @@
+import type { Delivery, Rounding, Value } from '../../terms/index.ts'
+import type { OrderView, Outcome, Piece, Skip, Turn } from '../../units/index.ts'
+import type { MinorUnits } from '../../values/index.ts'
+import type { Bound, BoundQuestion } from './bound.ts'
+import type { Reward } from './definition.ts'
+
+/** A mechanic that sets regular prices, made ready. */
+export interface StepAct {
+  readonly phase: 0
+  /** The regular price of a product by its SKU; null where it sets none. */
+  priceFor(sku: string, rung: Value | null): MinorUnits | null
+}
+
+/** A mechanic that lowers shelf prices, made ready. */
+export interface ShelfAct {
+  readonly phase: 1
+  readonly rounding: Rounding | undefined
+  /** The value for a product of that regular price; null where it has none. */
+  valueFor(sku: string, regular: MinorUnits): Value | null
+}
+
+/** How little more an order needs for the next step of an offer, and what it would get. */
+export interface NextStep {
+  readonly missingUnits?: number
+  readonly missingAmount?: MinorUnits
+  readonly reward: Reward
+}
+
+/** A mechanic that reduces units of the order, made ready. */
+export interface OfferAct {
+  readonly phase: 2 | 3
+  /** How long a try takes, against a mechanic that reduces each unit by itself. */
+  readonly effort: number
+  /** Acts on the order as it stands when its turn comes. */
+  apply(turn: Turn): Outcome
+  /** The most that it could take off, whatever was applied before it. The search leaves out what this says can't win. */
+  bound(asked: BoundQuestion): Bound
+  /** The step after the one that it has taken; `further` is what kept it from one more application. */
+  findNextStep(turn: Turn, further: Skip | null): NextStep | null
+  /** The most that it may add to an order as gifts, by their worth. Absent: nothing. */
+  boundAdded?(cart: CartBounds, view: OrderView): number
+}
+
+/** The most that a cart may come to, before anything is added. */
+export interface CartBounds {
+  readonly worth: MinorUnits
+  readonly units: number
+  /** The highest price of one unit. */
+  readonly dearest: MinorUnits
+}
+
+/** A mechanic that lowers the price of delivery, made ready. */
+export interface DeliveryAct {
+  readonly phase: 4
+  /** Whether it looks at what the goods come to in the end. */
+  readonly looksAtCurrent: boolean
+  /** What it takes off the chosen delivery before its cap, or why nothing. */
+  judge(delivery: Delivery, pieces: readonly Piece[], rung: Value | null): MinorUnits | Skip
+  /** What it takes off from so much on, whatever the goods come to in the end. `shelf` is their shelf value. */
+  findCuts(delivery: Delivery, shelf: MinorUnits, rung: Value | null): readonly DeliveryCut[]
+  findNextStep(pieces: readonly Piece[]): NextStep | null
+}
+
+export interface DeliveryCut {
+  readonly from: MinorUnits
+  readonly cut: MinorUnits
+}
+
+/** A mechanic that adds to the order, made ready. */
+export interface SurchargeAct {
+  readonly phase: 5
+  /** Whether it comes to the same whatever the goods cost. */
+  readonly isFixed: boolean
+  /** What it adds before its cap, or why nothing. */
+  judge(view: OrderView, pieces: readonly Piece[]): MinorUnits | Skip
+  /** The most that it may add to an order. */
+  boundAdded(cart: CartBounds): number
+}
+
+export type Act = StepAct | ShelfAct | OfferAct | DeliveryAct | SurchargeAct
+
+/** What a mechanic of a phase is made ready as. */
+export interface ActsByPhase {
+  0: StepAct
+  1: ShelfAct
+  2: OfferAct
+  3: OfferAct
+  4: DeliveryAct
+  5: SurchargeAct
+}
+
+/** What was lacking for one more application, as a step; null where nothing that a shopper can add was. */
+export function toNextStep(further: Skip | null, reward: Reward): NextStep | null {
+  const { missingUnits, missingAmount } = further ?? {}
+  if (missingUnits !== undefined) return { missingUnits, reward }
+  return missingAmount === undefined ? null : { missingAmount, reward }
+}

@@ -1,0 +1,121 @@
+import { computeReached, type CompiledCatalogue } from '../catalogue/index.ts'
+import { checkValue, definitionOf, phaseOf, type Mechanic } from '../mechanics/index.ts'
+import type { Display, Ladder, Product, Schedule, Store, Value } from '../terms/index.ts'
+import { computeReduction } from '../units/index.ts'
+import { createProblem, isLocalDateTime, type Problem } from '../values/index.ts'
+import { checkWhen } from './checkWhen.ts'
+import { findUnknownPlaces } from './label.ts'
+import type { Promotion } from './promotion.ts'
+
+export interface PlanSurroundings {
+  readonly store: Store
+  readonly catalogue: CompiledCatalogue
+}
+
+/**
+ * What is wrong with a promotion that its shape alone does not show: what does not go together, dates, amounts, names of things that do
+ * not exist. Paths are relative to the promotion. Empty if it may be priced.
+ */
+export function checkPromotion(promotion: Promotion, { store, catalogue }: PlanSurroundings): Problem[] {
+  const { mechanic, when } = promotion
+  const definition = definitionOf(mechanic)
+  const isShelf = definition.phase <= 1
+  return [
+    ...checkSchedule(promotion.schedule),
+    ...definition.check(mechanic, catalogue).map((problem) => ({ ...problem, path: `mechanic.${problem.path}` })),
+    ...(when ? checkWhen(when, 'when', { catalogue, isShelf }) : []),
+    ...checkStacking(promotion, store),
+    ...checkPhase(promotion),
+    ...checkLadder(promotion),
+    ...checkDisplay(promotion.display),
+  ]
+}
+
+/** Promotions of one plan against each other: ids and ranks are unique. */
+export function checkPromotionList(promotions: readonly Promotion[]): Problem[] {
+  const ids = new Set<string>()
+  const ranks = new Set<number>()
+  return promotions.flatMap(({ id, rank }, index) => {
+    const problems: Problem[] = []
+    if (ids.has(id)) problems.push(createProblem('duplicate-id', `${index}.id`, { id }))
+    if (ranks.has(rank)) problems.push(createProblem('duplicate-rank', `${index}.rank`, { rank }))
+    ids.add(id)
+    ranks.add(rank)
+    return problems
+  })
+}
+
+/** The products of the reach that a sale’s value would not lower at all, dearest first: the price is already as low. */
+export function findUnmoved(mechanic: Mechanic, catalogue: CompiledCatalogue): Product[] {
+  if (phaseOf(mechanic) !== 1 || !('value' in mechanic) || !mechanic.value) return []
+  const { value } = mechanic
+  return computeReached(mechanic.reach, catalogue)
+    .filter((product) => computeReduction(value, product.regularPrice, product.regularPrice) === 0)
+    .sort((a, b) => b.regularPrice - a.regularPrice)
+}
+
+function checkSchedule({ open, start, end }: Schedule): Problem[] {
+  if (open && (start !== undefined || end !== undefined)) return [createProblem('not-allowed', 'schedule.open')]
+  return Object.entries({ start, end }).flatMap(([key, local]) =>
+    local === undefined || isLocalDateTime(local)
+      ? []
+      : [createProblem('no-such-time', `schedule.${key}`, { given: local })],
+  )
+}
+
+function checkDisplay(display: Display | undefined): Problem[] {
+  return findUnknownPlaces(display?.label ?? '').map((given) =>
+    createProblem('unknown-place', 'display.label', { given }),
+  )
+}
+
+function checkStacking({ stacking, mechanic }: Promotion, store: Store): Problem[] {
+  const phase = phaseOf(mechanic)
+  const takesPart = phase >= 1 && phase <= 3
+  if (!stacking) return takesPart ? [createProblem('required', 'stacking')] : []
+  if (!takesPart) return [createProblem('not-allowed', 'stacking')]
+  return [
+    ...(store.stackGroups.includes(stacking.group)
+      ? []
+      : [createProblem('unknown-stack-group', 'stacking.group', { id: stacking.group })]),
+    ...(phase === 1 && stacking.mode === 'sole'
+      ? [createProblem('not-allowed', 'stacking.mode', { given: 'sole' })]
+      : []),
+  ]
+}
+
+/** What a phase has no use for. Source: docs/pricing.md, "What does not go together". */
+function checkPhase({ mechanic, limits, code }: Promotion): Problem[] {
+  const phase = phaseOf(mechanic)
+  return [
+    ...(limits.units != null && phase !== 1 && phase !== 2 ? [createProblem('not-allowed', 'limits.units')] : []),
+    ...(limits.perOrder != null && phase <= 1 ? [createProblem('not-allowed', 'limits.perOrder')] : []),
+    ...(code !== null && phase <= 1 ? [createProblem('not-allowed', 'code')] : []),
+  ]
+}
+
+function checkLadder({ ladder, mechanic, limits, schedule }: Promotion): Problem[] {
+  const definition = definitionOf(mechanic)
+  const use = definition.ladderUse(mechanic)
+  if (!ladder) return use === 'needed' ? [createProblem('required', 'ladder')] : []
+  const problems = use === 'needed' || use === 'possible' ? [] : [createProblem(use, 'ladder')]
+  if (ladder.by === 'unitsLeft' && limits.units == null)
+    problems.push(createProblem('ladder-needs-units', 'limits.units'))
+  if (ladder.by === 'hoursLeft' && schedule.end === undefined && !schedule.open)
+    problems.push(createProblem('ladder-needs-end', 'schedule.end'))
+  return [...problems, ...checkRungs(ladder, definition.fitsRung)]
+}
+
+function checkRungs(ladder: Ladder, fitsRung: (value: Value) => boolean): Problem[] {
+  return ladder.rungs.flatMap(({ at, value }, index) => {
+    const path = `ladder.rungs.${index}`
+    const previous = ladder.rungs[index - 1]
+    const problems = checkValue(value, `${path}.value`)
+    if (previous && at <= previous.at)
+      problems.push(createProblem('not-ascending', `${path}.at`, { given: at, after: previous.at }))
+    if (typeof at === 'string' && !isLocalDateTime(at))
+      problems.push(createProblem('no-such-time', `${path}.at`, { given: at }))
+    if (!fitsRung(value)) problems.push(createProblem('not-allowed', `${path}.value`))
+    return problems
+  })
+}

@@ -1,0 +1,61 @@
+import type { Promotion } from './promotion.ts'
+
+export interface PromotionChange {
+  readonly promotion: Promotion
+  readonly kind: 'added' | 'removed' | 'changed'
+  /** The top-level fields that differ, for a changed one. */
+  readonly fields: readonly string[]
+}
+
+/** What tells two promotions of one id apart. Every field is named here, so that a new one can't be forgotten. */
+const IS_COMPARED: { readonly [K in keyof Required<Promotion>]: boolean } = {
+  id: false,
+  name: true,
+  rank: true,
+  state: true,
+  schedule: true,
+  code: true,
+  when: true,
+  mechanic: true,
+  stacking: true,
+  limits: true,
+  ladder: true,
+  display: true,
+}
+
+const COMPARED_FIELDS = (Object.keys(IS_COMPARED) as (keyof Promotion)[]).filter((field) => IS_COMPARED[field])
+
+/** What one plan adds, removes and changes against another, by promotion id, in the order of the new plan, removed ones last. */
+export function comparePromotions(before: readonly Promotion[], after: readonly Promotion[]): PromotionChange[] {
+  const old = new Map(before.map((promotion) => [promotion.id, promotion]))
+  const kept = new Set(after.map((promotion) => promotion.id))
+  const changes: PromotionChange[] = []
+  for (const promotion of after) {
+    const previous = old.get(promotion.id)
+    if (!previous) {
+      changes.push({ promotion, kind: 'added', fields: [] })
+      continue
+    }
+    const isOther = (field: keyof Promotion) => stableJson(previous[field]) !== stableJson(promotion[field])
+    const fields = COMPARED_FIELDS.filter(isOther)
+    if (fields.length > 0) changes.push({ promotion, kind: 'changed', fields })
+  }
+  const removed = before.filter((promotion) => !kept.has(promotion.id))
+  return [...changes, ...removed.map((promotion) => ({ promotion, kind: 'removed' as const, fields: [] }))]
+}
+
+/** With sorted keys and without what is empty, so that equal rules compare equal however they were written. */
+function stableJson(value: unknown): string | undefined {
+  return JSON.stringify(toStable(value))
+}
+
+function toStable(value: unknown): unknown {
+  if (value === null || value === undefined) return undefined
+  if (typeof value !== 'object') return value
+  if (Array.isArray(value)) return value.map(toStable)
+  const filled = Object.entries(value).flatMap(([key, inner]: [string, unknown]) => {
+    const stable = toStable(inner)
+    return stable === undefined ? [] : [[key, stable] as const]
+  })
+  return filled.length === 0 ? undefined : Object.fromEntries(filled.sort(([a], [b]) => (a < b ? -1 : 1)))
+}

@@ -1,0 +1,56 @@
+import { definitionOf, type Mechanic } from '../mechanics/index.ts'
+import type { Value } from '../terms/index.ts'
+import { WHOLE, type MinorUnits } from '../values/index.ts'
+
+/** What a label's places are filled with. Amounts in minor units, `percent` whole. */
+export interface LabelFacts {
+  readonly percent?: number
+  readonly amount?: MinorUnits
+  readonly price?: MinorUnits
+  readonly regular?: MinorUnits
+}
+
+export const LABEL_PLACES = ['percent', 'amount', 'price', 'regular'] as const
+export type LabelPlace = (typeof LABEL_PLACES)[number]
+
+const PLACE = /\{([^{}]*)\}/g
+
+/** The places of a label that stand for nothing, as they were written. */
+export function findUnknownPlaces(label: string): string[] {
+  return [...label.matchAll(PLACE)].map(([, name]) => name!).filter((name) => !isPlace(name))
+}
+
+/**
+ * A label with its places filled; null where a fact is missing, since half a label says something untrue. `format` writes a fact as
+ * the shopper reads it.
+ */
+export function fillLabel(
+  label: string,
+  facts: LabelFacts,
+  format: (place: LabelPlace, value: number) => string,
+): string | null {
+  const places = [...label.matchAll(PLACE)].map(([, name]) => name!)
+  if (!places.every((name) => isPlace(name) && facts[name] !== undefined)) return null
+  return label.replace(PLACE, (_all, name: LabelPlace) => format(name, facts[name]!))
+}
+
+/** What a price that was cut says. Percent is rounded down, so that no label promises more than there is. */
+export function computePriceFacts(regular: MinorUnits, price: MinorUnits): LabelFacts {
+  const amount = regular - price
+  return { regular, price, amount, percent: regular === 0 ? 0 : Math.floor((amount * WHOLE) / regular / 100) }
+}
+
+/** What a cart offer says of itself: its best tier, or its one value. */
+export function computeOfferFacts(mechanic: Mechanic): LabelFacts {
+  const values = definitionOf(mechanic).rewards(mechanic)
+  return values.reduce<LabelFacts>((facts, value) => ({ ...facts, ...toFacts(value) }), {})
+}
+
+function toFacts(value: Value): LabelFacts {
+  if ('percent' in value) return { percent: Math.floor(value.percent / 100) }
+  return 'amount' in value ? { amount: value.amount } : { price: value.price }
+}
+
+function isPlace(name: string): name is LabelPlace {
+  return (LABEL_PLACES as readonly string[]).includes(name)
+}

@@ -1,0 +1,101 @@
+import type { Schedule, WeeklyWindow } from '../terms/index.ts'
+import { addDays, dateOf, DAY_MS, SECOND_MS, toInstant, toLocal, weekdayOf, type Instant } from '../values/index.ts'
+import type { Promotion } from './promotion.ts'
+
+/** A schedule with its ends as instants. */
+export interface CompiledSchedule {
+  readonly start: Instant
+  readonly end: Instant
+  readonly weekly: readonly WeeklyWindow[]
+  readonly zone: string
+}
+
+export type ScheduleStatus = 'live' | 'not-started' | 'ended' | 'outside-hours'
+
+/** What a promotion is doing at a moment, as the screens say it. Never stored. */
+export type PromotionStatus = 'draft' | 'waiting' | 'running' | 'paused' | 'stopped' | 'over'
+
+export function compileSchedule(schedule: Schedule, zone: string): CompiledSchedule {
+  return {
+    start: schedule.open ? Infinity : schedule.start === undefined ? -Infinity : toInstant(schedule.start, zone),
+    end: schedule.end === undefined ? Infinity : toInstant(schedule.end, zone),
+    weekly: schedule.weekly ?? [],
+    zone,
+  }
+}
+
+/** Where `now` lies in a schedule; half-open at the end. Source: docs/pricing.md, "Schedule". */
+export function computeScheduleStatus(schedule: CompiledSchedule, now: Instant): ScheduleStatus {
+  if (now >= schedule.end) return 'ended'
+  if (now < schedule.start) return 'not-started'
+  if (schedule.weekly.length === 0) return 'live'
+  const today = dateOf(toLocal(now, schedule.zone))
+  const dates = [today, addDays(today, -1)]
+  const isLive = schedule.weekly.some((window) => dates.some((date) => isInWindow(window, date, now, schedule.zone)))
+  return isLive ? 'live' : 'outside-hours'
+}
+
+/**
+ * The instant nearest to `now` at which a schedule is live: `now` itself, else the next one after it, else the last second before its end.
+ * Null for one that never is, or whose dates are still open.
+ */
+export function findLiveMoment(schedule: CompiledSchedule, now: Instant): Instant | null {
+  const isLive = (at: Instant) => computeScheduleStatus(schedule, at) === 'live'
+  const edges = (from: Instant, to: Instant) => computeScheduleEdges(schedule, from, to)
+  const from = Math.max(now, schedule.start)
+  if (from === Infinity) return null
+  const next = [from, ...edges(from, from + ANY_WINDOW_MS)].find(isLive)
+  if (next !== undefined || schedule.end === Infinity) return next ?? null
+  const lasts = [schedule.end, ...edges(schedule.end - ANY_WINDOW_MS, schedule.end).reverse()]
+  return lasts.map((at) => at - SECOND_MS).find(isLive) ?? null
+}
+
+/** Long enough to meet every window of a week. */
+export const ANY_WINDOW_MS = 8 * DAY_MS
+
+/** The status of a promotion at a moment. A running one outside its weekly hours still counts as running. */
+export function computeStatus(promotion: Promotion, zone: string, now: Instant): PromotionStatus {
+  if (promotion.state === 'draft' || promotion.state === 'stopped') return promotion.state
+  const status = computeScheduleStatus(compileSchedule(promotion.schedule, zone), now)
+  if (status === 'ended') return 'over'
+  if (promotion.state === 'paused') return 'paused'
+  return status === 'not-started' ? 'waiting' : 'running'
+}
+
+/**
+ * Every instant in `from < t <= to` at which the schedule may switch, ascending. Weekly windows are walked day by day, so
+ * `to` must be finite.
+ */
+export function computeScheduleEdges(schedule: CompiledSchedule, from: Instant, to: Instant): Instant[] {
+  const edges = new Set<Instant>([schedule.start, schedule.end])
+  if (schedule.weekly.length > 0) {
+    const first = Math.max(from, schedule.start)
+    const last = Math.min(to, schedule.end)
+    if (first < last) addWindowEdges(edges, schedule, first, last)
+  }
+  return [...edges].filter((edge) => edge > from && edge <= to).sort((a, b) => a - b)
+}
+
+function addWindowEdges(edges: Set<Instant>, schedule: CompiledSchedule, first: Instant, last: Instant): void {
+  const lastDate = dateOf(toLocal(last, schedule.zone))
+  for (let date = addDays(dateOf(toLocal(first, schedule.zone)), -1); date <= lastDate; date = addDays(date, 1)) {
+    for (const window of schedule.weekly) {
+      if (!window.days.includes(weekdayOf(date))) continue
+      const { start, end } = windowOn(window, date, schedule.zone)
+      edges.add(start)
+      edges.add(end)
+    }
+  }
+}
+
+/** Whether the window that starts on `date` holds at `now`. */
+function isInWindow(window: WeeklyWindow, date: string, now: Instant, zone: string): boolean {
+  if (!window.days.includes(weekdayOf(date))) return false
+  const { start, end } = windowOn(window, date, zone)
+  return start <= now && now < end
+}
+
+function windowOn(window: WeeklyWindow, date: string, zone: string): { start: Instant; end: Instant } {
+  const endDate = window.to <= window.from ? addDays(date, 1) : date
+  return { start: toInstant(`${date}T${window.from}`, zone), end: toInstant(`${endDate}T${window.to}`, zone) }
+}

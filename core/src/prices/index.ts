@@ -1,0 +1,6 @@
+export * from './cover.ts'
+export * from './findFloored.ts'
+export * from './margin.ts'
+export * from './productTable.ts'
+export * from './reprice.ts'
+export * from './takeOff.ts'

@@ -1,0 +1,64 @@
+import type { Act } from '../mechanics/index.ts'
+import { computeScheduleStatus, findRung } from '../plan/index.ts'
+import type { Order, PromotionFacts } from '../terms/index.ts'
+import type { Actor, Skip, SkipReason } from '../units/index.ts'
+import type { CompiledPromotion } from './compiledPromotion.ts'
+import { judgeCondition, type ConditionView } from './condition.ts'
+
+/** A promotion that may act on the order, with what a ladder makes of its value now. */
+export interface AdmittedPromotion<A extends Act = Act> extends Actor {
+  readonly entry: CompiledPromotion<A>
+}
+
+/** Whether a promotion is admitted for an order as far as its condition is not asked. `counted` holds the ids that codes open. */
+export function admit<A extends Act>(
+  entry: CompiledPromotion<A>,
+  order: Order,
+  counted: ReadonlySet<string>,
+): AdmittedPromotion<A> | Skip {
+  const { promotion, schedule } = entry
+  if (promotion.state !== 'ready') return { reason: 'not-ready' }
+  const status = computeScheduleStatus(schedule, order.now)
+  if (status !== 'live') return { reason: status }
+  const facts = order.facts[promotion.id] ?? {}
+  const exhausted = findExhausted(entry, facts, order)
+  if (exhausted) return exhausted
+  if (promotion.code !== null && !counted.has(promotion.id)) return { reason: 'no-code' }
+  const { limits } = promotion
+  const budgetLeft = limits.budgetStops && limits.budget != null ? limits.budget - (facts.discountGiven ?? 0) : Infinity
+  return {
+    entry,
+    rung: findRung(promotion, entry.rungs, { now: order.now, facts }),
+    unitsLeft: limits.units == null ? Infinity : limits.units - (facts.unitsSold ?? 0),
+    cap: Math.min(limits.perOrder ?? Infinity, budgetLeft),
+  }
+}
+
+/** Why a promotion's condition keeps it out; null if it does not. */
+export function judgeWhen({ promotion }: CompiledPromotion, view: ConditionView): Skip | null {
+  if (promotion.when === null) return null
+  const { truth, failed } = judgeCondition(promotion.when, view)
+  if (truth === 'true') return null
+  return { reason: truth === 'unknown' ? 'sign-in-needed' : 'condition', failed }
+}
+
+export function isAdmitted<A extends Act>(admission: AdmittedPromotion<A> | Skip): admission is AdmittedPromotion<A> {
+  return 'entry' in admission
+}
+
+/** Which limit is used up, by how much. Source: docs/pricing.md, "Limits". */
+export function findExhausted({ promotion }: CompiledPromotion, facts: PromotionFacts, { cart }: Order): Skip | null {
+  const { limits } = promotion
+  const isFull = (limit: number | null | undefined, found: number | undefined) => limit != null && (found ?? 0) >= limit
+  const full = (reason: SkipReason, limit: number | null | undefined, found = 0): Skip => {
+    return { reason, found, limit: limit ?? 0 }
+  }
+  if (isFull(limits.uses, facts.uses)) return full('used-up', limits.uses, facts.uses)
+  if (limits.usesPerShopper != null && cart.shopper === null) return { reason: 'sign-in-needed' }
+  if (isFull(limits.usesPerShopper, facts.usesByShopper)) {
+    return full('shopper-limit', limits.usesPerShopper, facts.usesByShopper)
+  }
+  if (isFull(limits.units, facts.unitsSold)) return full('units-gone', limits.units, facts.unitsSold)
+  const isSpent = limits.budgetStops === true && isFull(limits.budget, facts.discountGiven)
+  return isSpent ? full('budget-gone', limits.budget, facts.discountGiven) : null
+}

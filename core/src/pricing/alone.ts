@@ -1,0 +1,27 @@
+import type { CompiledCatalogue } from '../catalogue/index.ts'
+import type { Promotion } from '../plan/index.ts'
+import type { CartLine, Catalogue, Delivery, Order, Product } from '../terms/index.ts'
+import { compilePlan, type CompiledPlan } from './compilePlan.ts'
+
+/** A promotion as if it held for anyone at any time: what it does by itself, apart from when and for whom. */
+export function toAlone(promotion: Promotion): Promotion {
+  return { ...promotion, state: 'ready', schedule: {}, code: null, when: null }
+}
+
+/** A guest's order of these lines, at no moment in particular. */
+export function createPlainOrder(lines: readonly CartLine[], delivery: Delivery | null = null): Order {
+  return { now: 0, cart: { lines, codes: [], channel: '', delivery, shopper: null }, facts: {}, codes: {} }
+}
+
+/** Other promotions over the same store and catalogue, or over some of its products. */
+export function compileOthers(
+  { store, catalogue }: CompiledPlan,
+  promotions: readonly Promotion[],
+  products: readonly Product[] = catalogue.products,
+): CompiledPlan {
+  return compilePlan({ store, catalogue: toCatalogue(catalogue, products), promotions })
+}
+
+function toCatalogue({ categories, sets }: CompiledCatalogue, products: readonly Product[]): Catalogue {
+  return { categories: [...categories.values()], sets: [...sets.values()], products }
+}

@@ -1,0 +1,42 @@
+import { bindMechanic, type Act, type ActsByPhase } from '../mechanics/index.ts'
+import {
+  compileRungs,
+  compileSchedule,
+  type CompiledSchedule,
+  type Promotion,
+  type RungInstants,
+} from '../plan/index.ts'
+import type { Phase } from '../terms/index.ts'
+import type { PromotionRef, StackingRules } from '../units/index.ts'
+
+/** A promotion made ready to act on orders. */
+export interface CompiledPromotion<A extends Act = Act> extends PromotionRef {
+  readonly promotion: Promotion
+  readonly act: A
+  readonly schedule: CompiledSchedule
+  readonly rungs: RungInstants
+}
+
+/** Expects a checked promotion; throws a `RangeError` on a malformed time or zone. */
+export function compilePromotion(promotion: Promotion, zone: string, rules: StackingRules): CompiledPromotion {
+  const schedule = compileSchedule(promotion.schedule, zone)
+  const act = bindMechanic(promotion.mechanic)
+  return {
+    id: promotion.id,
+    rank: promotion.rank,
+    phase: act.phase,
+    stack: rules.keyOf(promotion.stacking ?? { group: '', mode: 'group' }),
+    promotion,
+    act,
+    schedule,
+    rungs: compileRungs(promotion.ladder, schedule.end, zone),
+  }
+}
+
+/** Whether a promotion acts in one of some phases. */
+export function actsIn<P extends Phase>(
+  entry: CompiledPromotion,
+  ...phases: readonly P[]
+): entry is CompiledPromotion<ActsByPhase[P]> {
+  return phases.some((phase) => phase === entry.phase)
+}

@@ -1,0 +1,139 @@
+import { definitionOf, type Offering } from '../mechanics/index.ts'
+import type { CartLine, Order, Product, Reach } from '../terms/index.ts'
+import type { MinorUnits } from '../values/index.ts'
+import type { CompiledPlan } from './compilePlan.ts'
+import { computeQuote } from './computeQuote.ts'
+import type { Nudge, PromotionOutcome, Quote } from './quote.ts'
+
+/** A nudge that was tried, with what was put into the cart for it. */
+export interface KeptNudge extends Nudge {
+  readonly add: readonly CartLine[]
+}
+
+const MOST_TRIES = 8
+const PRODUCTS_A_REACH = 3
+
+/**
+ * Those nudges of a quote whose promise the till would keep: with so much more of a product that is named, the promotion applies with all that it
+ * offers, and the shopper saves more than before. Of the products that would do, one of the cart first, then the cheapest.
+ */
+export function findKeptNudges(plan: CompiledPlan, order: Order, quote: Quote): KeptNudge[] {
+  return quote.nudges.flatMap((nudge) => {
+    const add = findKeepers(plan, order, nudge).find((lines) => isKept({ plan, order, quote, nudge }, lines))
+    return add ? [{ ...nudge, add }] : []
+  })
+}
+
+interface Promised {
+  readonly plan: CompiledPlan
+  readonly order: Order
+  readonly quote: Quote
+  readonly nudge: Nudge
+}
+
+function isKept({ plan, order, quote, nudge }: Promised, lines: readonly CartLine[]): boolean {
+  const after = computeQuote(plan, withMore(order, lines))
+  if (after.totals.saved <= quote.totals.saved) return false
+  const outcomeIn = ({ promotions }: Quote) => promotions.find(({ promotion }) => promotion === nudge.promotion)!
+  const outcome = outcomeIn(after)
+  if (!isWhole(outcome) || outcome.amount <= outcomeIn(quote).amount) return false
+  // A tier that is still as far ahead was not reached; another group of units may be further away from it.
+  const { mechanic } = plan.findPromotion(nudge.promotion)!.promotion
+  const isAhead = (one: Nudge) => one.promotion === nudge.promotion && isAsFar(one, nudge)
+  return !(definitionOf(mechanic).tiers && after.nudges.some(isAhead))
+}
+
+function isAsFar(one: Nudge, other: Nudge): boolean {
+  if (JSON.stringify(one.reward) !== JSON.stringify(other.reward)) return false
+  const missing = ({ missingUnits, missingAmount }: Nudge) => missingUnits ?? missingAmount ?? 0
+  return missing(one) <= missing(other)
+}
+
+/** Applied, and nothing of it held back by floor or cap. */
+export function isWhole({ outcome, facts }: PromotionOutcome): boolean {
+  return outcome === 'applied' && Object.keys(facts).length === 0
+}
+
+function withMore(order: Order, more: readonly CartLine[]): Order {
+  const lines = [...order.cart.lines]
+  for (const { sku, quantity } of more) {
+    const at = lines.findIndex((line) => line.sku === sku)
+    if (at < 0) lines.push({ sku, quantity })
+    else lines[at] = { sku, quantity: lines[at]!.quantity + quantity }
+  }
+  return { ...order, cart: { ...order.cart, lines } }
+}
+
+/** What could be put into the cart, the likeliest first. */
+function findKeepers(plan: CompiledPlan, order: Order, nudge: Nudge): CartLine[][] {
+  const { mechanic } = plan.findPromotion(nudge.promotion)!.promotion
+  const { missingUnits, missingAmount = 0 } = nudge
+  const definition = definitionOf(mechanic)
+  const offering = createOffering({ plan, order })
+  const candidates = offering.findProducts(definition.needs(mechanic)[0]!.reach)
+  const keepers =
+    missingUnits === undefined
+      ? fillMoney(candidates, missingAmount)
+      : (definition.fill?.(mechanic, missingUnits, offering) ??
+        candidates.map(({ sku }) => [{ sku, quantity: missingUnits }]))
+  const inCart = (sku: string) => order.cart.lines.find((line) => line.sku === sku)?.quantity ?? 0
+  const inStock = ({ sku, quantity }: CartLine) =>
+    inCart(sku) + quantity <= (plan.catalogue.bySku.get(sku)!.stock ?? Infinity)
+  return keepers.filter((lines) => lines.every(inStock)).slice(0, MOST_TRIES)
+}
+
+/** As many as come to so much; one more, and twice as many, where what is there is reduced. */
+function fillMoney(candidates: readonly Product[], money: MinorUnits): CartLine[][] {
+  return candidates.flatMap(({ sku, regularPrice }) => {
+    const enough = Math.max(1, Math.ceil(money / Math.max(1, regularPrice)))
+    return [enough, enough + 1, enough * 2].map((quantity) => [{ sku, quantity }])
+  })
+}
+
+interface Scope {
+  readonly plan: CompiledPlan
+  readonly order: Order
+}
+
+function createOffering(scope: Scope): Offering {
+  return {
+    findProducts: (reach) => findProducts(scope, reach),
+    countIn(reach) {
+      const matches = scope.plan.matcherOf(reach)
+      return scope.order.cart.lines.reduce((sum, { sku, quantity }) => {
+        const product = scope.plan.catalogue.bySku.get(sku)!
+        return sum + (matches(product, product.regularPrice) ? quantity : 0)
+      }, 0)
+    },
+  }
+}
+
+/** Those of the cart in a reach, the most units first, then the cheapest of the catalogue. */
+function findProducts({ plan, order }: Scope, reach: Reach): Product[] {
+  const matches = plan.matcherOf(reach)
+  const inCart = order.cart.lines
+    .toSorted((a, b) => b.quantity - a.quantity)
+    .map(({ sku }) => plan.catalogue.bySku.get(sku)!)
+    .filter((product) => matches(product, product.regularPrice))
+  const others = findCheapest(plan, reach)
+  return [...new Set([...inCart.slice(0, PRODUCTS_A_REACH), ...others])]
+}
+
+const CHEAPEST = new WeakMap<CompiledPlan, Map<string, Product[]>>()
+
+function findCheapest(plan: CompiledPlan, reach: Reach): Product[] {
+  let known = CHEAPEST.get(plan)
+  if (!known) CHEAPEST.set(plan, (known = new Map()))
+  const key = JSON.stringify(reach)
+  let cheapest = known.get(key)
+  if (!cheapest) {
+    const matches = plan.matcherOf(reach)
+    cheapest = []
+    for (const product of plan.catalogue.products) {
+      if (product.regularPrice <= 0 || !matches(product, product.regularPrice)) continue
+      if (cheapest.length === 0 || product.regularPrice < cheapest[0]!.regularPrice) cheapest = [product]
+    }
+    known.set(key, cheapest)
+  }
+  return cheapest
+}

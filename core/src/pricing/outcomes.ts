@@ -1,0 +1,123 @@
+import type { Product } from '../terms/index.ts'
+import type { Held, Skip } from '../units/index.ts'
+import type { MinorUnits } from '../values/index.ts'
+import { isAdmitted } from './admission.ts'
+import { actsIn, type CompiledPromotion } from './compiledPromotion.ts'
+import { computePay } from './contest.ts'
+import { explainOffer } from './explainOffer.ts'
+import type { Extra } from './extras.ts'
+import { findNextStep, toNudge } from './nudges.ts'
+import type { Nudge, PromotionOutcome } from './quote.ts'
+import { replay, type Replay } from './replay.ts'
+import type { Session } from './session.ts'
+import type { Settled } from './settled.ts'
+import { explainShelf } from './shelfPhase.ts'
+
+/** What became of every promotion of the plan, and what those that lack only a little would need. */
+export function describeOutcomes(
+  settled: Settled,
+  amounts: ReadonlyMap<string, MinorUnits>,
+): { readonly promotions: PromotionOutcome[]; readonly nudges: Nudge[] } {
+  const nudges: Nudge[] = []
+  const turns = replay(settled.contest, settled.settlement)
+  const heldOnShelf = countHeldOnShelf(settled)
+  const leftOut = explainShelf(settled.shelf, settled.session.plan)
+  const stepped = findStepped(settled.session)
+  const extras = new Map([...settled.delivery.all, ...settled.surcharges].map((extra) => [extra.entry, extra]))
+  const promotions = settled.session.plan.promotions.map((entry): PromotionOutcome => {
+    const { id } = entry
+    const amount = amounts.get(id)
+    if (amount !== undefined) {
+      nudges.push(...findNextStep(settled, turns, entry))
+      const outcome = turns.turnOf(entry)?.outcome
+      const held = outcome?.state ? outcome.held : { overCap: extras.get(entry)?.overCap }
+      const facts = keepFacts({ unitsByFloor: heldOnShelf.get(id), ...dropZeros(held) })
+      return { promotion: id, outcome: 'applied', reason: null, amount, facts }
+    }
+    const skip = explain(settled, { entry, turns, leftOut, stepped, extra: extras.get(entry) })
+    nudges.push(...toNudge(entry, skip))
+    return { promotion: id, outcome: 'skipped', amount: 0, reason: skip.reason, facts: toFacts(skip) }
+  })
+  return { promotions, nudges }
+}
+
+interface Asked {
+  readonly entry: CompiledPromotion
+  readonly turns: Replay
+  readonly leftOut: ReadonlyMap<string, Skip>
+  /** A product of the cart that price steps reach. */
+  readonly stepped: ReadonlyMap<CompiledPromotion, Product>
+  /** What phase 4 or 5 made of it. */
+  readonly extra: Extra | undefined
+}
+
+function findStepped({ plan, order }: Session): Map<CompiledPromotion, Product> {
+  const products = order.cart.lines.flatMap(({ sku }) => plan.catalogue.bySku.get(sku) ?? [])
+  const steps = products.flatMap((product) => plan.findPriceSteps(product).map((entry) => [entry, product] as const))
+  // Of several, the first in the cart.
+  return new Map(steps.toReversed())
+}
+
+function explain(settled: Settled, { entry, turns, leftOut, stepped, extra }: Asked): Skip {
+  const { session, contest, settlement } = settled
+  if (actsIn(entry, 4, 5)) return explainExtra(settled, entry, extra)
+  if (actsIn(entry, 2, 3)) {
+    const admission = entry.phase === 2 ? session.admittedWith(entry, contest.pieces) : session.admitted(entry)
+    return isAdmitted(admission) ? explainOffer({ contest, settlement, turns }, admission) : admission
+  }
+  const admission = session.admittedWith(entry, [])
+  if (!isAdmitted(admission)) return admission
+  if (entry.phase === 0) return explainStep(settled, stepped.get(entry))
+  return leftOut.get(entry.id) ?? { reason: 'nothing-in-reach' }
+}
+
+/** Why price steps set no price: another one did before them, or no rung of theirs has been reached. */
+function explainStep({ session }: Settled, product: Product | undefined): Skip {
+  if (!product) return { reason: 'nothing-in-reach' }
+  const first = session.stepOf(product)
+  return first ? { reason: 'stacking', by: first.id, because: 'first-only' } : { reason: 'no-saving' }
+}
+
+/** Why a delivery offer or a surcharge changes nothing. Of several delivery offers at most one applies. */
+function explainExtra(settled: Settled, entry: CompiledPromotion, known: Extra | undefined): Skip {
+  const { session, contest, settlement, delivery } = settled
+  if (known?.miss) return known.miss
+  const { chosen } = delivery
+  if (known && chosen) {
+    const by = chosen.entry.id
+    if (session.plan.store.conflicts === 'rank') return { reason: 'stacking', by, because: 'first-only' }
+    const without = computePay(contest, settlement.state)
+    return { reason: 'better-without', by, withIt: without + chosen.amount - known.amount, without }
+  }
+  const admission = session.admittedWith(entry, settlement.state.pieces)
+  if (!isAdmitted(admission)) return admission
+  const isUnchosen = entry.phase === 4 && session.order.cart.delivery === null
+  return { reason: 'nothing-in-reach', ...(isUnchosen ? { delivery: 'none' as const } : {}) }
+}
+
+function toFacts({ reason: _, by, failed, ...rest }: Skip): PromotionOutcome['facts'] {
+  return keepFacts({ ...rest, promotion: by, ...failed })
+}
+
+/** Figures of 0 held nothing back. */
+function dropZeros(held: Partial<Held>): Partial<Held> {
+  return Object.fromEntries(Object.entries(held).filter(([, figure]) => figure !== 0))
+}
+
+/** Without what is undefined. */
+function keepFacts(facts: Readonly<Record<string, unknown>>): PromotionOutcome['facts'] {
+  const kept: Record<string, unknown> = {}
+  for (const name in facts) if (facts[name] !== undefined) kept[name] = facts[name]
+  return kept
+}
+
+function countHeldOnShelf({ shelf }: Settled): Map<string, number> {
+  const held = new Map<string, number>()
+  for (const { units, shelf: price } of shelf.lines.flatMap((line) => line.groups)) {
+    for (const step of price.steps) {
+      const { id } = step.entry.promotion
+      if (step.cutByFloor) held.set(id, (held.get(id) ?? 0) + units)
+    }
+  }
+  return held
+}

@@ -1,0 +1,75 @@
+import type { NextStep } from '../mechanics/index.ts'
+import type { SkipReason } from '../units/index.ts'
+import type { MinorUnits } from '../values/index.ts'
+import type { CodeReason } from './codes.ts'
+
+export interface Adjustment {
+  readonly promotion: string
+  readonly phase: number
+  readonly amount: MinorUnits
+  readonly units: number
+}
+
+/** Sums over the line's units. */
+export interface QuoteLine {
+  readonly sku: string
+  readonly quantity: number
+  readonly gift: boolean
+  readonly regular: MinorUnits
+  readonly shelf: MinorUnits
+  readonly total: MinorUnits
+  readonly tax: MinorUnits
+  readonly adjustments: readonly Adjustment[]
+}
+
+export interface CodeOutcome {
+  readonly code: string
+  /** The promotion that it belongs to, if any. */
+  readonly promotion: string | null
+  readonly outcome: 'applied' | 'noEffect' | 'refused'
+  readonly reason: CodeReason | null
+}
+
+export interface Quote {
+  readonly lines: readonly QuoteLine[]
+  readonly delivery: {
+    readonly regular: MinorUnits
+    readonly total: MinorUnits
+    readonly adjustments: readonly Adjustment[]
+  }
+  readonly surcharges: readonly { readonly promotion: string; readonly amount: MinorUnits }[]
+  readonly totals: {
+    readonly regular: MinorUnits
+    readonly shelf: MinorUnits
+    readonly merchandise: MinorUnits
+    readonly delivery: MinorUnits
+    readonly surcharges: MinorUnits
+    readonly tax: MinorUnits
+    readonly grand: MinorUnits
+    readonly saved: MinorUnits
+  }
+  /** Of every promotion of the plan; worked out when it is first read. */
+  readonly promotions: readonly PromotionOutcome[]
+  readonly codes: readonly CodeOutcome[]
+  readonly nudges: readonly Nudge[]
+  /** False if the search for the lowest price was cut short. */
+  readonly proven: boolean
+}
+
+/**
+ * What became of a promotion. `facts` of one that applied: `unitsByFloor` (units that the floor left with less than their share),
+ * `lapsed` (what found no room above the floors), `overCap` (what went beyond the most per order); of one that was skipped: those of its
+ * `Skip`, with `promotion` for what stood in the way.
+ */
+export interface PromotionOutcome {
+  readonly promotion: string
+  readonly outcome: 'applied' | 'skipped'
+  readonly reason: SkipReason | null
+  readonly amount: MinorUnits
+  readonly facts: Readonly<Record<string, unknown>>
+}
+
+/** How little more an order needs for a promotion, or for its next step, and what it would get. */
+export interface Nudge extends NextStep {
+  readonly promotion: string
+}

@@ -1,0 +1,45 @@
+import type { LocalDateTime, MinorUnits } from '../values/index.ts'
+import type { Value } from './value.ts'
+
+export type Ladder =
+  | {
+      readonly by: 'unitsSold' | 'unitsLeft' | 'hoursLeft'
+      readonly rungs: readonly { readonly at: number; readonly value: Value }[]
+    }
+  | { readonly by: 'date'; readonly rungs: readonly { readonly at: LocalDateTime; readonly value: Value }[] }
+
+export interface Limits {
+  readonly uses?: number | null
+  readonly usesPerShopper?: number | null
+  readonly units?: number | null
+  /** The most it may take off one order, or add to it. */
+  readonly perOrder?: MinorUnits | null
+  readonly budget?: MinorUnits | null
+  readonly budgetStops?: boolean
+}
+
+export type StackingMode = 'group' | 'alone' | 'closes' | 'sole'
+
+export interface Stacking {
+  readonly group: string
+  readonly mode: StackingMode
+}
+
+export type DisplayPlace = 'list' | 'product' | 'cart'
+
+/** What shoppers read about a promotion; never its name or note. Absent texts are made from the rule. No price depends on it. */
+export interface Display {
+  readonly title?: string
+  readonly description?: string
+  /** A short mark beside the price, with places to be filled: `{percent} % off`. */
+  readonly label?: string
+  /** Where it shows; absent: everywhere. */
+  readonly places?: readonly DisplayPlace[]
+  /** Whether its tiers are listed as a table on the product page; absent: yes. */
+  readonly breaks?: boolean
+  /** Whether a cart that nearly has it is told so; absent: yes. */
+  readonly nudge?: boolean
+}
+
+/** What somebody decided about a promotion; whether it runs follows from the schedule and the moment. */
+export type PromotionState = 'draft' | 'ready' | 'paused' | 'stopped'

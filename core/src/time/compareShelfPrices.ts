@@ -1,0 +1,58 @@
+import type { CompiledPlan } from '../pricing/index.ts'
+import type { Instant, MinorUnits } from '../values/index.ts'
+import { computeHorizon, computePriceSpans, type Onlooker, type PriceSpan } from './timeline.ts'
+
+/** A stretch of time in which a product would cost something else. */
+export interface PriceShift {
+  readonly from: Instant
+  readonly until: Instant
+  readonly before: MinorUnits
+  readonly after: MinorUnits
+}
+
+export interface ProductShift {
+  readonly sku: string
+  readonly shifts: readonly PriceShift[]
+}
+
+/**
+ * Every product whose shelf price would differ at some moment from `now` on, with when and by how much. Both plans must share one
+ * catalogue. Looks as far ahead as `computeHorizon` says.
+ */
+export function compareShelfPrices(
+  before: CompiledPlan,
+  after: CompiledPlan,
+  now: Instant,
+  onlooker: Onlooker,
+): { readonly until: Instant; readonly products: ProductShift[] } {
+  const to = computeHorizon([before, after], now)
+  const products: ProductShift[] = []
+  for (const product of after.catalogue.products) {
+    if (before.findPricing(product).length + after.findPricing(product).length === 0) continue
+    const spansOf = (plan: CompiledPlan) => computePriceSpans(plan, product, { from: now, to }, onlooker)
+    const shifts = compareSpans(spansOf(before), spansOf(after))
+    if (shifts.length > 0) products.push({ sku: product.sku, shifts })
+  }
+  return { until: to, products }
+}
+
+/** Where two price lines over the same stretch of time differ; equal neighbours joined. */
+export function compareSpans(before: readonly PriceSpan[], after: readonly PriceSpan[]): PriceShift[] {
+  const shifts: PriceShift[] = []
+  for (let i = 0, j = 0; i < before.length && j < after.length;) {
+    const [old, young] = [before[i]!, after[j]!]
+    const from = Math.max(old.from, young.from)
+    const until = Math.min(old.until, young.until)
+    if (old.price !== young.price) join(shifts, { from, until, before: old.price, after: young.price })
+    if (old.until === until) i++
+    if (young.until === until) j++
+  }
+  return shifts
+}
+
+function join(shifts: PriceShift[], shift: PriceShift): void {
+  const last = shifts.at(-1)
+  const continues = last?.until === shift.from && last.before === shift.before && last.after === shift.after
+  if (continues) shifts[shifts.length - 1] = { ...last, until: shift.until }
+  else shifts.push(shift)
+}

@@ -1,0 +1,6 @@
+export * from './compareShelfPrices.ts'
+export * from './deepest.ts'
+export * from './meetings.ts'
+export * from './priceHistory.ts'
+export * from './timeline.ts'
+export * from './unitPrices.ts'

@@ -1,0 +1,155 @@
+import { computeRungEdges, computeScheduleEdges } from '../plan/index.ts'
+import { createSession, type CompiledPlan, type CompiledPromotion, type ShelfPrice } from '../pricing/index.ts'
+import type { Cart, Facts, Order, Product } from '../terms/index.ts'
+import { DAY_MS, type Instant, type MinorUnits } from '../values/index.ts'
+
+/** The shopper that a product page is made for: nobody in particular. */
+export interface Onlooker {
+  readonly channel: string
+  readonly facts: Facts
+}
+
+/** A shelf price with the regular price of that moment. */
+export interface PublicPrice extends ShelfPrice {
+  readonly regular: MinorUnits
+  /** The price steps that set the regular price; null where it is the catalogue's. */
+  readonly setBy: CompiledPromotion | null
+}
+
+/** A stretch of time with one shelf price and one set of causes, price steps first; half-open. */
+export interface PriceSpan {
+  readonly from: Instant
+  readonly until: Instant
+  readonly price: MinorUnits
+  readonly promotions: readonly string[]
+}
+
+/** An instant at which shelf prices change: how many products, and what starts or ends there. */
+export interface PriceMoment {
+  readonly at: Instant
+  readonly products: number
+  readonly starts: readonly string[]
+  readonly ends: readonly string[]
+}
+
+/** How far ahead weekly hours are walked where nothing ends. */
+export const OPEN_END_DAYS = 92
+
+/** The order of somebody who only looks. */
+export function createOnlookerOrder(now: Instant, { channel, facts }: Onlooker): Order {
+  const cart: Cart = { lines: [], codes: [], channel, delivery: null, shopper: null }
+  return { now, cart, facts, codes: {} }
+}
+
+/** Shelf prices of any number of products as their pages show them to a guest at one instant. */
+export function createPublicPricer(plan: CompiledPlan, now: Instant, onlooker: Onlooker): PublicPricer {
+  const session = createSession(plan, createOnlookerOrder(now, onlooker))
+  return (product) => {
+    const priced = session.priced(product)
+    const { price, steps } = session.shelfBefore(priced)
+    return { regular: priced.regularPrice, setBy: session.stepOf(product), price, steps }
+  }
+}
+
+/** The shelf price of one product. */
+export function computePublicPrice(
+  plan: CompiledPlan,
+  product: Product,
+  now: Instant,
+  onlooker: Onlooker,
+): PublicPrice {
+  return createPublicPricer(plan, now, onlooker)(product)
+}
+
+/** Regular prices at one instant: the catalogue's, or what price steps make of them. */
+export function createRegularPricer(
+  plan: CompiledPlan,
+  now: Instant,
+  onlooker: Onlooker,
+): (product: Product) => MinorUnits {
+  const session = createSession(plan, createOnlookerOrder(now, onlooker))
+  return (product) => session.priced(product).regularPrice
+}
+
+type PublicPricer = (product: Product) => PublicPrice
+
+/** Pricers of any plan and instant, each made once: many products share their edges. */
+export function createPricers(onlooker: Onlooker): (plan: CompiledPlan, at: Instant) => PublicPricer {
+  const pricers = new Map<CompiledPlan, Map<Instant, PublicPricer>>()
+  return (plan, at) => {
+    let own = pricers.get(plan)
+    if (!own) pricers.set(plan, (own = new Map()))
+    let pricer = own.get(at)
+    if (!pricer) own.set(at, (pricer = createPublicPricer(plan, at, onlooker)))
+    return pricer
+  }
+}
+
+/** A product's shelf price through `from <= t < to`, as spans without gap or overlap, equal neighbours joined. */
+export function computePriceSpans(
+  plan: CompiledPlan,
+  product: Product,
+  { from, to }: { readonly from: Instant; readonly to: Instant },
+  onlooker: Onlooker,
+  pricerAt = createPricers(onlooker),
+): PriceSpan[] {
+  const edges = new Set<Instant>([from])
+  for (const { promotion, schedule, rungs: instants } of plan.findPricing(product)) {
+    if (promotion.state !== 'ready') continue
+    const rungs = computeRungEdges(promotion, instants).filter((edge) => edge > from && edge < to)
+    for (const edge of [...computeScheduleEdges(schedule, from, to), ...rungs]) edges.add(edge)
+  }
+  const starts = [...edges].filter((edge) => edge < to).sort((a, b) => a - b)
+  const spans: PriceSpan[] = []
+  starts.forEach((start, index) => {
+    const { price, setBy, steps } = pricerAt(plan, start)(product)
+    const promotions = [...(setBy ? [setBy] : []), ...steps.map(({ entry }) => entry)].map(
+      ({ promotion }) => promotion.id,
+    )
+    const until = starts[index + 1] ?? to
+    const last = spans.at(-1)
+    if (last?.price === price && last.promotions.join() === promotions.join())
+      spans[spans.length - 1] = { ...last, until }
+    else spans.push({ from: start, until, price, promotions })
+  })
+  return spans
+}
+
+/** Every instant in `from < t < to` at which the shelf price of any product changes, ascending. */
+export function computePriceMoments(
+  plan: CompiledPlan,
+  range: { readonly from: Instant; readonly to: Instant },
+  onlooker: Onlooker,
+): PriceMoment[] {
+  const moments = new Map<Instant, { products: number; starts: Set<string>; ends: Set<string> }>()
+  const pricerAt = createPricers(onlooker)
+  for (const product of plan.catalogue.products) {
+    if (plan.findPricing(product).length === 0) continue
+    const spans = computePriceSpans(plan, product, range, onlooker, pricerAt)
+    spans.slice(1).forEach((after, index) => {
+      const before = spans[index]!
+      if (before.price === after.price) return
+      const moment = moments.get(after.from) ?? { products: 0, starts: new Set(), ends: new Set() }
+      moment.products++
+      after.promotions.filter((id) => !before.promotions.includes(id)).forEach((id) => moment.starts.add(id))
+      before.promotions.filter((id) => !after.promotions.includes(id)).forEach((id) => moment.ends.add(id))
+      moments.set(after.from, moment)
+    })
+  }
+  return [...moments]
+    .sort(([a], [b]) => a - b)
+    .map(([at, { products, starts, ends }]) => ({ at, products, starts: [...starts], ends: [...ends] }))
+}
+
+/** The end of what is worth looking at from `now` on: a day past the last start or end, or `OPEN_END_DAYS` if that is later. */
+export function computeHorizon(plans: readonly CompiledPlan[], now: Instant): Instant {
+  const edges = plans.flatMap((plan) =>
+    plan.promotions.flatMap(({ schedule, promotion, rungs }) => [
+      schedule.start,
+      schedule.end,
+      ...computeRungEdges(promotion, rungs),
+    ]),
+  )
+  const last = edges.filter(Number.isFinite).reduce((max, edge) => Math.max(max, edge), now)
+  return Math.max(last + DAY_MS, now + OPEN_END_DAYS * DAY_MS)
+}

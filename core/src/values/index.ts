@@ -1,0 +1,5 @@
+export * from './amount.ts'
+export * from './money.ts'
+export * from './problem.ts'
+export * from './spread.ts'
+export * from './time.ts'

@@ -1,0 +1,11 @@
+import type { PromotionDraft } from '@novalex/contract'
+
+/** A promotion of the demo plan; its dates are days from the Monday of the week in which the demo starts. */
+export interface Sketch {
+  readonly name: string
+  readonly campaign: string
+  readonly days: readonly [from: number, until: number | null]
+  /** Follows this occasion's dates instead. */
+  readonly occasion?: string
+  readonly rule: Pick<PromotionDraft, 'mechanic'> & Partial<PromotionDraft>
+}

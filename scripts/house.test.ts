@@ -1,0 +1,108 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { dirname, join, relative, resolve } from 'node:path'
+import { expect, test } from 'vitest'
+
+const ROOT = resolve(import.meta.dirname, '..')
+const SOURCES = ['core/src', 'contract/src', 'server/src', 'web/src', 'scripts']
+
+/** The rooms of the core, each of which may import those before it. */
+const CORE_ROOMS = [
+  'values',
+  'terms',
+  'catalogue',
+  'units',
+  'mechanics',
+  'plan',
+  'pricing',
+  'time',
+  'edges',
+  'prices',
+  'files',
+  'testing',
+]
+
+const files = SOURCES.flatMap((folder) =>
+  readdirSync(join(ROOT, folder), { recursive: true, encoding: 'utf8' })
+    .filter((name) => /\.(ts|vue)$/.test(name) && !name.endsWith('.d.ts'))
+    .map((name) => join(folder, name)),
+)
+const isTest = (file: string) => file.endsWith('.test.ts')
+
+/** The files that each file imports, types included. */
+const imports = new Map(
+  files.map((file) => {
+    const text = readFileSync(join(ROOT, file), 'utf8')
+    const named = [...text.matchAll(/^(?:import|export)\b[^'"]*?from '([^']+)'|^import '([^']+)'/gm)]
+    return [file, named.flatMap(([, from, bare]) => resolveImport(file, (from ?? bare)!))]
+  }),
+)
+
+function resolveImport(file: string, name: string): string[] {
+  const target = name.startsWith('@/')
+    ? join('web/src', name.slice(2))
+    : name.startsWith('.')
+      ? relative(ROOT, resolve(ROOT, dirname(file), name))
+      : null
+  return target !== null && files.includes(target) ? [target] : []
+}
+
+/** Groups of nodes that reach each other, by Tarjan's algorithm. */
+function findCircles(arrows: ReadonlyMap<string, readonly string[]>): string[][] {
+  const seen = new Map<string, { index: number; low: number; isOpen: boolean }>()
+  const open: string[] = []
+  const circles: string[][] = []
+  const visit = (node: string) => {
+    const own = { index: seen.size, low: seen.size, isOpen: true }
+    seen.set(node, own)
+    open.push(node)
+    for (const next of arrows.get(node) ?? []) {
+      const other = seen.get(next) ?? visit(next)
+      if (other.isOpen) own.low = Math.min(own.low, other.low)
+    }
+    if (own.low === own.index) {
+      const circle = open.splice(open.indexOf(node))
+      for (const one of circle) seen.get(one)!.isOpen = false
+      if (circle.length > 1) circles.push(circle.sort())
+    }
+    return own
+  }
+  for (const node of arrows.keys()) if (!seen.has(node)) visit(node)
+  return circles
+}
+
+const roomOf = (file: string) => file.split('/')[2]!
+const isInCore = (file: string) => file.startsWith('core/src/') && file !== 'core/src/index.ts'
+
+test('a circle is found, wherever one comes in', () => {
+  const arrows = new Map([
+    ['a', ['b']],
+    ['b', ['c', 'd']],
+    ['c', ['b']],
+    ['d', []],
+  ])
+  expect(findCircles(arrows)).toEqual([['b', 'c']])
+})
+
+test('no files import each other in a circle, types included', () => {
+  expect(findCircles(imports)).toEqual([])
+})
+
+test('the rooms of the core import only those before them', () => {
+  const place = (file: string) => CORE_ROOMS.indexOf(roomOf(file))
+  const wrong = [...imports].flatMap(([file, targets]) => {
+    if (!isInCore(file) || isTest(file)) return []
+    return targets
+      .filter((target) => place(target) < 0 || place(target) > place(file))
+      .map((target) => `${file} -> ${target}`)
+  })
+  expect(wrong).toEqual([])
+})
+
+test('the rooms of the core see each other’s faces alone', () => {
+  const wrong = [...imports].flatMap(([file, targets]) => {
+    if (!isInCore(file)) return []
+    const others = targets.filter((target) => roomOf(target) !== roomOf(file) && roomOf(target) !== 'testing')
+    return others.filter((target) => !target.endsWith('/index.ts')).map((target) => `${file} -> ${target}`)
+  })
+  expect(wrong).toEqual([])
+})

@@ -1,0 +1,61 @@
+import type { InShopAnswer, ReleaseRequest, ReleaseSummary } from '@novalex/contract'
+import { comparePromotions, type Instant } from '@novalex/core'
+import { recordActivity } from '../activity/activity.repository.ts'
+import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
+import type { Connection, Database } from '../db/openDatabase.ts'
+import { AppError } from '../http/AppError.ts'
+import { loadWorkingPlan, type PlanSource } from '../plan/planSource.ts'
+import { settleShownPrices } from '../prices/settleShownPrices.ts'
+import { lockStore } from '../store/store.repository.ts'
+import { findLatestRelease, getReleasedPlan, insertRelease, type ReleasedPlan } from './releases.repository.ts'
+import { checkPlan, compareSets } from './review.ts'
+
+export interface ReleaseTask {
+  readonly request: ReleaseRequest
+  readonly by: string
+  readonly at: Instant
+}
+
+/** Releases the working plan, or an older release again, in one transaction: checked, and what the shop showed until now written down. */
+export async function releasePlan(
+  database: Database,
+  plans: PlanSource,
+  { request: { note, planRevision, again }, by, at }: ReleaseTask,
+): Promise<ReleaseSummary> {
+  const older = again === undefined ? null : await plans.get(String(again))
+  return database.transaction(async (transaction) => {
+    const current = await lockStore(transaction)
+    if (current.planRevision !== planRevision) throw new AppError('stale-plan')
+    const working = await plans.getLocked(transaction, current)
+    const problems = checkPlan((older ?? working).plan)
+    if (problems.length > 0) throw new AppError('plan-has-problems', { problems })
+    const content: ReleasedPlan =
+      again === undefined
+        ? await loadWorkingPlan(transaction, current.store)
+        : await getReleasedPlan(transaction, again)
+    const latest = await findLatestRelease(transaction)
+    await refuseSame(transaction, content, latest?.number)
+    await settleShownPrices(transaction, current, { catalogue: () => loadCatalogue(transaction), at })
+    const number = (latest?.number ?? 0) + 1
+    const promotions = content.promotions.length
+    const release = { number, at: new Date(at).toISOString(), by, note, again: again ?? null, promotions }
+    await insertRelease(transaction, release, content)
+    const detail = { note, again: release.again }
+    await recordActivity(transaction, { at, by, action: 'release', subject: `release ${number}`, detail })
+    return release
+  })
+}
+
+export async function compareWithShop(plans: PlanSource): Promise<InShopAnswer> {
+  const promotionsOf = async (name: string) => (await plans.get(name)).plan.promotions.map(({ promotion }) => promotion)
+  const changes = comparePromotions(await promotionsOf('live'), await promotionsOf('working'))
+  const idsOf = (kind: string) => changes.filter((change) => change.kind === kind).map(({ promotion }) => promotion.id)
+  return { missing: idsOf('added'), changed: idsOf('changed') }
+}
+
+async function refuseSame(connection: Connection, content: ReleasedPlan, latest: number | undefined): Promise<void> {
+  if (latest === undefined) return
+  const { store, promotions, sets } = await getReleasedPlan(connection, latest)
+  const isSame = JSON.stringify(store) === JSON.stringify(content.store) && compareSets(sets, content.sets).length === 0
+  if (isSame && comparePromotions(promotions, content.promotions).length === 0) throw new AppError('nothing-to-release')
+}
