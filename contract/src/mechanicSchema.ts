@@ -1,28 +1,28 @@
-import type { Mechanic, MechanicKind } from '@novalex/core'
-import type { TObject } from '@sinclair/typebox'
+import type { Mechanic, MechanicKind, Mechanics } from '@novalex/core'
+import type { TUnsafe } from '@sinclair/typebox'
 import { tagged } from './basicSchema.ts'
-import { Bundle } from './mechanics/bundle.ts'
-import { BuyGet } from './mechanics/buyGet.ts'
-import { Delivery } from './mechanics/delivery.ts'
-import { ItemDiscount } from './mechanics/itemDiscount.ts'
-import { Markdown } from './mechanics/markdown.ts'
-import { OrderDiscount } from './mechanics/orderDiscount.ts'
-import { PriceSteps } from './mechanics/priceSteps.ts'
-import { QuantityBreak } from './mechanics/quantityBreak.ts'
-import { SpendBreak } from './mechanics/spendBreak.ts'
-import { Surcharge } from './mechanics/surcharge.ts'
+import { BundleSchema } from './mechanics/bundle.ts'
+import { BuyGetSchema } from './mechanics/buyGet.ts'
+import { DeliverySchema } from './mechanics/delivery.ts'
+import { ItemDiscountSchema } from './mechanics/itemDiscount.ts'
+import { MarkdownSchema } from './mechanics/markdown.ts'
+import { OrderDiscountSchema } from './mechanics/orderDiscount.ts'
+import { PriceStepsSchema } from './mechanics/priceSteps.ts'
+import { QuantityBreakSchema } from './mechanics/quantityBreak.ts'
+import { SpendBreakSchema } from './mechanics/spendBreak.ts'
+import { SurchargeSchema } from './mechanics/surcharge.ts'
 
-const SCHEMAS: Readonly<Record<MechanicKind, TObject>> = {
-  'price-steps': PriceSteps,
-  markdown: Markdown,
-  'item-discount': ItemDiscount,
-  'quantity-break': QuantityBreak,
-  'spend-break': SpendBreak,
-  'buy-get': BuyGet,
-  bundle: Bundle,
-  'order-discount': OrderDiscount,
-  delivery: Delivery,
-  surcharge: Surcharge,
+const SCHEMAS: { readonly [K in MechanicKind]: TUnsafe<Mechanics[K]> } = {
+  'price-steps': PriceStepsSchema,
+  markdown: MarkdownSchema,
+  'item-discount': ItemDiscountSchema,
+  'quantity-break': QuantityBreakSchema,
+  'spend-break': SpendBreakSchema,
+  'buy-get': BuyGetSchema,
+  bundle: BundleSchema,
+  'order-discount': OrderDiscountSchema,
+  delivery: DeliverySchema,
+  surcharge: SurchargeSchema,
 }
 
 /** Every mechanic of a plan file. */

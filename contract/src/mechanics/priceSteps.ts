@@ -1,8 +1,8 @@
+import type { PriceSteps } from '@novalex/core'
 import { Type } from '@sinclair/typebox'
-import { ReachSchema, strict } from '../basicSchema.ts'
+import { ReachSchema, strict, typed } from '../basicSchema.ts'
 import { PriceList } from './shared.ts'
 
-export const PriceSteps = Type.Object(
-  { kind: Type.Literal('price-steps'), reach: ReachSchema, prices: Type.Optional(PriceList) },
-  strict,
+export const PriceStepsSchema = typed<PriceSteps>()(
+  Type.Object({ kind: Type.Literal('price-steps'), reach: ReachSchema, prices: Type.Optional(PriceList) }, strict),
 )

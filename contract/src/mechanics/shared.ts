@@ -38,5 +38,5 @@ export const PriceList = Type.Record(Id, Money, {
 export const Repeat = Type.Union([choice('once', 'every'), Type.Integer({ minimum: 1, maximum: 1_000_000 })])
 export const PickOrder = Type.Optional(choice('dearest', 'cheapest'))
 export const Quantity = Type.Integer({ minimum: 1, maximum: 1_000_000 })
-export const tiers = (from: TSchema, value: TSchema) =>
+export const tiers = <F extends TSchema, V extends TSchema>(from: F, value: V) =>
   Type.Array(Type.Object({ from, value }, strict), { minItems: 1, maxItems: 50 })

@@ -1,8 +1,8 @@
+import type { Surcharge } from '@novalex/core'
 import { Type } from '@sinclair/typebox'
-import { ReachSchema, strict } from '../basicSchema.ts'
+import { ReachSchema, strict, typed } from '../basicSchema.ts'
 import { SurchargeValue } from './shared.ts'
 
-export const Surcharge = Type.Object(
-  { kind: Type.Literal('surcharge'), reach: ReachSchema, value: SurchargeValue },
-  strict,
+export const SurchargeSchema = typed<Surcharge>()(
+  Type.Object({ kind: Type.Literal('surcharge'), reach: ReachSchema, value: SurchargeValue }, strict),
 )
