@@ -106,3 +106,22 @@ test('the rooms of the core see each other’s faces alone', () => {
   })
   expect(wrong).toEqual([])
 })
+
+/** A folder of the web, a feature by itself. */
+function folderOf(file: string): string {
+  const [, , first, second] = file.split('/')
+  if (!second) return file
+  return first === 'features' ? `features/${second}` : first!
+}
+
+test('the folders of the web import each other in no circle', () => {
+  const arrows = new Map<string, string[]>()
+  for (const [file, targets] of imports) {
+    if (!file.startsWith('web/') || isTest(file)) continue
+    const own = folderOf(file)
+    const others = targets.map(folderOf).filter((folder) => folder !== own)
+    arrows.set(own, [...(arrows.get(own) ?? []), ...others])
+  }
+  expect(arrows.size).toBeGreaterThan(20)
+  expect(findCircles(arrows)).toEqual([])
+})

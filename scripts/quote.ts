@@ -16,7 +16,7 @@ import {
   type Quote,
 } from '@novalex/core'
 import { checkShape } from '../server/src/http/validate.ts'
-import { writeQuote } from '../web/src/locale/reasons.ts'
+import { writeQuote } from '../web/src/sentences/reasons.ts'
 import type { Names } from '../web/src/locale/ruleWords.ts'
 
 /**

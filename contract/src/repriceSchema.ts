@@ -1,7 +1,7 @@
 import type { Oddity, Operation, ProductPick, Repricing } from '@novalex/core'
 import { ODDITIES } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import type { ErrorAnswer } from './api.ts'
+import { ErrorAnswer } from './api.ts'
 import {
   choice,
   Id,
@@ -95,10 +95,12 @@ export const RepriceAnswer = Type.Object({ rows: Type.Array(RepricedRow) }, stri
 export type RepriceAnswer = Static<typeof RepriceAnswer>
 
 /** A line of the answer, which comes in pieces: how far it is, then what was found or what went wrong. */
-export type RepriceLine =
-  | { readonly progress: number }
-  | { readonly answer: RepriceAnswer }
-  | { readonly error: Static<typeof ErrorAnswer>['error'] }
+export const RepriceLine = Type.Union([
+  Type.Object({ progress: Type.Number() }, strict),
+  Type.Object({ answer: RepriceAnswer }, strict),
+  ErrorAnswer,
+])
+export type RepriceLine = Static<typeof RepriceLine>
 
 export const TakeOffRequest = Type.Object({ pick: ProductPickSchema, at: InstantText }, strict)
 export type TakeOffRequest = Static<typeof TakeOffRequest>

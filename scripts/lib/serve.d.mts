@@ -10,4 +10,6 @@ export function startServer(options: {
   port: number
   folder: string
   now?: string
+  /** Further settings, by the names of the environment. */
+  settings?: Readonly<Record<string, string>>
 }): Promise<RunningServer>

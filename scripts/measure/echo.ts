@@ -3,7 +3,6 @@ import express from 'express'
 import { pino } from 'pino'
 import { readConfig } from '../../server/src/config.ts'
 import { frameApi, frameRequests } from '../../server/src/http/frame.ts'
-import { parseJson } from '../../server/src/http/parseJson.ts'
 
 /** Gives back what it is sent, behind all that every request passes in Novalex: what a route is measured against. */
 const config = readConfig(process.env)
@@ -12,7 +11,7 @@ frameRequests(app, { config, logger: pino({ level: config.logLevel }) })
 app.use(compression())
 const api = express.Router()
 frameApi(api, config)
-api.use(parseJson)
+api.use(express.json({ limit: '64kb' }))
 api.post('/echo', (request, response) => {
   response.json(request.body)
 })

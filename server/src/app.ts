@@ -4,43 +4,44 @@ import compression from 'compression'
 import express, { type Express, type Router } from 'express'
 import expressStaticGzip from 'express-static-gzip'
 import type { Logger } from 'pino'
-import { createActivityRoutes } from './activity/activity.routes.ts'
-import { createCatalogueRoutes } from './catalogue/catalogue.routes.ts'
+import { createActivityHandlers } from './activity/activity.handlers.ts'
+import { createCatalogueHandlers } from './catalogue/catalogue.handlers.ts'
 import { createCatalogueService } from './catalogue/catalogue.service.ts'
 import { createProductTable } from './catalogue/productTable.service.ts'
-import { createCampaignsRoutes } from './campaigns/campaigns.routes.ts'
+import { createCampaignsHandlers } from './campaigns/campaigns.handlers.ts'
 import { createCampaignsService } from './campaigns/campaigns.service.ts'
 import type { Clock } from './clock.ts'
 import type { Config } from './config.ts'
 import type { Database } from './db/openDatabase.ts'
-import { AppError } from './http/AppError.ts'
+import { AppError } from './errors/AppError.ts'
 import { frameApi, frameRequests } from './http/frame.ts'
 import { handleError } from './http/handleError.ts'
-import { parseJson } from './http/parseJson.ts'
+import { describeApi } from './http/openApi.ts'
+import { serveEndpoints, type Handlers } from './http/serveEndpoints.ts'
 import { createHealthCheck } from './http/health.ts'
-import { createImportsRoutes } from './imports/imports.routes.ts'
-import { createFilesRoutes } from './files/files.routes.ts'
+import { createImportsHandlers } from './imports/imports.handlers.ts'
+import { createFilesHandlers } from './files/files.handlers.ts'
 import type { ImportsService } from './imports/imports.service.ts'
 import { createTakeIn } from './imports/takeIn.ts'
-import { createOccasionsRoutes } from './occasions/occasions.routes.ts'
+import { createOccasionsHandlers } from './occasions/occasions.handlers.ts'
 import { createOccasionsService } from './occasions/occasions.service.ts'
-import { createPlanRoutes } from './plan/plan.routes.ts'
+import { createPlanHandlers } from './plan/plan.handlers.ts'
 import type { PlanSource } from './plan/planSource.ts'
 import { createPriceHistory } from './prices/priceHistory.service.ts'
-import { createPricesRoutes } from './prices/prices.routes.ts'
-import { createPromotionsRoutes } from './promotions/promotions.routes.ts'
+import { createPricesHandlers } from './prices/prices.handlers.ts'
+import { createPromotionsHandlers } from './promotions/promotions.handlers.ts'
 import { createPromotionsService } from './promotions/promotions.service.ts'
-import { createRepriceRoutes } from './reprice/reprice.routes.ts'
+import { createRepriceHandlers } from './reprice/reprice.handlers.ts'
 import { createTakeOffService } from './reprice/takeOff.service.ts'
-import { createReleasesRoutes } from './releases/releases.routes.ts'
+import { createReleasesHandlers } from './releases/releases.handlers.ts'
 import { createReleasesService } from './releases/releases.service.ts'
-import { createSetsRoutes } from './sets/sets.routes.ts'
+import { createSetsHandlers } from './sets/sets.handlers.ts'
 import { createSetsService } from './sets/sets.service.ts'
-import { createShoppersRoutes } from './shoppers/shoppers.routes.ts'
-import { createShopRoutes } from './shop/shop.routes.ts'
-import { createStackingRoutes } from './stacking/stacking.routes.ts'
-import { createStoreRoutes } from './store/store.routes.ts'
-import { createTestCartsRoutes } from './testCarts/testCarts.routes.ts'
+import { createShoppersHandlers } from './shoppers/shoppers.handlers.ts'
+import { createShopHandlers } from './shop/shop.handlers.ts'
+import { createStackingHandlers } from './stacking/stacking.handlers.ts'
+import { createStoreHandlers } from './store/store.handlers.ts'
+import { createTestCartsHandlers } from './testCarts/testCarts.handlers.ts'
 import { createAnswers } from './threads/createAnswers.ts'
 import type { Threads } from './threads/threads.ts'
 
@@ -70,35 +71,41 @@ export function createApp(deps: AppDeps): Express {
 }
 
 function createApi(deps: AppDeps): Router {
-  const { config, database } = deps
+  const { config } = deps
   const api = express.Router()
-  const promotions = createPromotionsService(deps)
   frameApi(api, config)
-  const answers = createAnswers(deps.threads)
-  api.use('/imports', createImportsRoutes(deps.imports, createTakeIn(config.uploads)))
-  api.use(parseJson)
-  api.use('/store', createStoreRoutes(deps))
-  const history = createPriceHistory(database)
-  const table = createProductTable(deps.plans, history)
-  api.use(createCatalogueRoutes({ ...deps, table, catalogue: createCatalogueService(deps) }))
-  api.use('/promotions', createPromotionsRoutes(database, promotions))
-  api.use('/campaigns', createCampaignsRoutes(database, createCampaignsService(deps)))
-  api.use('/occasions', createOccasionsRoutes(createOccasionsService(deps)))
-  api.use('/sets', createSetsRoutes(createSetsService(deps)))
-  api.use('/releases', createReleasesRoutes(database, createReleasesService({ ...deps, answers })))
-  api.use(createPlanRoutes({ ...deps, answers }))
-  api.use('/stacking', createStackingRoutes({ ...deps, answers }))
-  api.use('/test-carts', createTestCartsRoutes(deps))
-  api.use(createPricesRoutes({ ...deps, history }))
-  api.use(createRepriceRoutes({ ...deps, takeOff: createTakeOffService({ ...deps, history }) }))
-  api.use('/shop', createShopRoutes({ ...deps, history }))
-  api.use('/files', createFilesRoutes(deps))
-  api.use(createShoppersRoutes(database))
-  api.use('/activity', createActivityRoutes(database))
+  serveEndpoints(api, createHandlers(deps), config)
   api.use(() => {
     throw new AppError('no-such-page')
   })
   return api
+}
+
+function createHandlers(deps: AppDeps): Handlers {
+  const { config, database } = deps
+  const answers = createAnswers(deps.threads)
+  const history = createPriceHistory(database)
+  const table = createProductTable(deps.plans, history)
+  return {
+    ...createStoreHandlers(deps),
+    ...createCatalogueHandlers({ ...deps, table, catalogue: createCatalogueService(deps) }),
+    ...createPricesHandlers({ ...deps, history }),
+    ...createRepriceHandlers({ ...deps, takeOff: createTakeOffService({ ...deps, history }) }),
+    ...createPlanHandlers({ ...deps, answers }),
+    ...createPromotionsHandlers(database, createPromotionsService(deps)),
+    ...createStackingHandlers({ ...deps, answers }),
+    ...createTestCartsHandlers(deps),
+    ...createCampaignsHandlers(database, createCampaignsService(deps)),
+    ...createSetsHandlers(createSetsService(deps)),
+    ...createOccasionsHandlers(createOccasionsService(deps)),
+    ...createReleasesHandlers(database, createReleasesService({ ...deps, answers })),
+    ...createShoppersHandlers(database),
+    ...createFilesHandlers(deps),
+    ...createImportsHandlers(deps.imports, createTakeIn(config.uploads)),
+    ...createShopHandlers({ ...deps, history }),
+    ...createActivityHandlers(database),
+    getOpenApi: () => describeApi(),
+  }
 }
 
 /** The built web application; every address that is no file is one of its pages. */

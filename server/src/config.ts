@@ -16,6 +16,8 @@ export interface Config {
   /** Where browsers reach the server besides its own address, as behind a proxy: `https://plan.example`. */
   readonly origins: readonly string[]
   readonly uploads: UploadLimits
+  /** Whether every answer is held against its schema, for tests. */
+  readonly checksAnswers: boolean
 }
 
 /** Reads the environment; throws with a sentence on a value that can't be used. */
@@ -39,6 +41,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
       atOnce: readNumber(env, 'NOVALEX_UPLOADS_AT_ONCE', 4),
       idleMs: readNumber(env, 'NOVALEX_UPLOAD_IDLE_MS', 15_000),
     },
+    checksAnswers: env.NOVALEX_CHECK_ANSWERS === '1',
   }
 }
 

@@ -1,3 +1,4 @@
+import { ADDRESSES } from '@novalex/contract'
 import fc from 'fast-check'
 import { afterAll, beforeAll, expect, inject, test } from 'vitest'
 import { createDraft, createTestServer, PRODUCTS, type TestServer } from './testing/createTestServer.ts'
@@ -162,7 +163,17 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['GET', () => `/api/shop/products/PAD-1/offers?at=${at}`],
   ['POST', () => '/api/shop/cart', () => ({ at, cart })],
   ['GET', () => '/api/activity'],
+  ['GET', () => '/api/openapi.json'],
 ]
+
+test('every endpoint is among them', () => {
+  const asked = ROUTES.map(([method, path]) => `${method} ${path(ids).split('?')[0]!.replace('/api', '')}`)
+  const missing = Object.values(ADDRESSES).filter((address) => {
+    const pattern = new RegExp(`^${address.replaceAll('.', '\\.').replaceAll(/:\w+/g, '[^/]+')}$`)
+    return !asked.some((one) => pattern.test(one))
+  })
+  expect(missing).toEqual([])
+})
 
 const JUNK: readonly unknown[] = [
   null, 0, -1, 1, 1.5, 1e308, Number.MAX_SAFE_INTEGER, 4_294_967_296, true, '', ' ', 'x', '\u0000', 'PAD-1 ', '😀'.repeat(40), 'a'.repeat(300),

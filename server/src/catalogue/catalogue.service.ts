@@ -3,7 +3,7 @@ import { createProblem } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
-import { AppError, refuseIfAny } from '../http/AppError.ts'
+import { AppError, refuseIfAny } from '../errors/AppError.ts'
 import { countCatalogueRevision, lockStore, type StoreRecord } from '../store/store.repository.ts'
 import {
   deleteCategory,

@@ -11,7 +11,7 @@ import {
   type ProductView,
 } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
-import { AppError } from '../http/AppError.ts'
+import { AppError } from '../errors/AppError.ts'
 import { isLargeCatalogue } from '../plan/isLargeCatalogue.ts'
 import { ONLOOKER } from '../plan/resolveQuestion.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'

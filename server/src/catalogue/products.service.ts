@@ -20,7 +20,7 @@ import {
   type ProductFilter,
   type PublicPrice,
 } from '@novalex/core'
-import { AppError, refuseIfAny } from '../http/AppError.ts'
+import { AppError, refuseIfAny } from '../errors/AppError.ts'
 import { ONLOOKER } from '../plan/resolveQuestion.ts'
 import type { SourcedPlan } from '../plan/planSource.ts'
 

@@ -1,6 +1,6 @@
 import type { Promotion } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
-import { AppError } from '../http/AppError.ts'
+import { AppError } from '../errors/AppError.ts'
 import { usesReach } from '../promotions/findUses.ts'
 import { listPromotions } from '../promotions/promotions.repository.ts'
 import { SETS, type SetContent } from '../sets/sets.repository.ts'

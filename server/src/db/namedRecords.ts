@@ -1,5 +1,5 @@
-import { AppError } from '../http/AppError.ts'
-import { refuseStale } from '../http/refuseStale.ts'
+import { AppError } from '../errors/AppError.ts'
+import { refuseStale } from '../errors/refuseStale.ts'
 import type { Connection } from './openDatabase.ts'
 
 /** What somebody named and edits: its content as JSON, its version for stale writes. */

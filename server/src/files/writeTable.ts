@@ -1,7 +1,7 @@
 import { PassThrough } from 'node:stream'
 import { buffer } from 'node:stream/consumers'
 import Papa from 'papaparse'
-import { AppError } from '../http/AppError.ts'
+import { AppError } from '../errors/AppError.ts'
 
 export type TableFileType = 'csv' | 'xlsx'
 

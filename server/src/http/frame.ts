@@ -5,7 +5,7 @@ import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import type { Config } from '../config.ts'
-import { AppError } from './AppError.ts'
+import { AppError } from '../errors/AppError.ts'
 import { refuseForeign } from './refuseForeign.ts'
 
 /** What every request passes: the log, its id, headers that keep browsers safe, and whether it may come at all. */

@@ -1,7 +1,7 @@
 import type { ErrorAnswer } from '@novalex/contract'
-import type { ErrorRequestHandler } from 'express'
+import type { ErrorRequestHandler, Request } from 'express'
 import { isDatabaseAway } from '../db/isDatabaseAway.ts'
-import { AppError } from './AppError.ts'
+import { AppError } from '../errors/AppError.ts'
 
 /** Turns whatever was thrown into an answer: a registered code, or a bare 500 with the request's id. */
 export const handleError: ErrorRequestHandler = (thrown, request, response, next) => {
@@ -9,13 +9,17 @@ export const handleError: ErrorRequestHandler = (thrown, request, response, next
     next(thrown)
     return
   }
-  const error = toAppError(thrown)
-  if (error.status >= 500) request.log.error({ err: thrown }, error.code)
-  const { code, problems, facts } = error
+  response.status(toAppError(thrown).status).json(toErrorAnswer(thrown, request))
+}
+
+/** What is told of whatever was thrown; what is no fault of the request is logged. */
+export function toErrorAnswer(thrown: unknown, request: Request): ErrorAnswer {
+  const { code, problems, facts, status } = toAppError(thrown)
+  if (status >= 500) request.log.error({ err: thrown }, code)
   const answer: ErrorAnswer = { error: { code, requestId: String(request.id) } }
   if (problems) answer.error.problems = [...problems]
   if (facts) answer.error.facts = facts
-  response.status(error.status).json(answer)
+  return answer
 }
 
 export function toAppError(thrown: unknown): AppError {

@@ -1,6 +1,6 @@
 import type { RequestHandler } from 'express'
 import type { Config } from '../config.ts'
-import { AppError } from './AppError.ts'
+import { AppError } from '../errors/AppError.ts'
 
 const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]']
 

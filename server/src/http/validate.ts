@@ -3,7 +3,7 @@ import { createProblem, type Problem } from '@novalex/core'
 import type { Static, TObject, TSchema } from '@sinclair/typebox'
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv'
 import type { Request } from 'express'
-import { AppError, refuseIfAny } from './AppError.ts'
+import { AppError, refuseIfAny } from '../errors/AppError.ts'
 
 // Optimizing the generated code takes longer than it ever saves here.
 const OPTIONS = {

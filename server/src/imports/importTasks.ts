@@ -5,7 +5,7 @@ import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { readBatches } from '../files/readRecords.ts'
 import { writeTable, type TableFileType } from '../files/writeTable.ts'
-import { AppError } from '../http/AppError.ts'
+import { AppError } from '../errors/AppError.ts'
 import { settleShownPrices } from '../prices/settleShownPrices.ts'
 import {
   countCatalogueRevision,

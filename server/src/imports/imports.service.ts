@@ -1,7 +1,7 @@
 import type { ImportKind, ImportStatus } from '@novalex/contract'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
-import { AppError } from '../http/AppError.ts'
+import { AppError } from '../errors/AppError.ts'
 import type { TableFileType } from '../files/writeTable.ts'
 import { createId } from '../createId.ts'
 import { getStore } from '../store/store.repository.ts'

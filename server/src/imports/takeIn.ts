@@ -4,7 +4,7 @@ import type { IncomingMessage } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
-import { AppError } from '../http/AppError.ts'
+import { AppError } from '../errors/AppError.ts'
 
 export const MAX_UPLOAD_BYTES = 32 * 2 ** 20
 

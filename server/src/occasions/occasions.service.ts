@@ -3,7 +3,7 @@ import { createProblem, isLocalDateTime, toInstant, type Problem } from '@novale
 import type { Clock } from '../clock.ts'
 import { createId } from '../createId.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
-import { AppError, refuseIfAny } from '../http/AppError.ts'
+import { AppError, refuseIfAny } from '../errors/AppError.ts'
 import { changePlan } from '../plan/changePlan.ts'
 import { forgetIn, listPromotions, updatePromotion } from '../promotions/promotions.repository.ts'
 import { followDates, OCCASIONS, toOccasion, type OccasionDates } from './occasions.repository.ts'

@@ -9,6 +9,11 @@ export interface ChangeNote {
   readonly subject: string
 }
 
+export interface PlanWriter {
+  readonly database: Database
+  readonly clock: Clock
+}
+
 export interface ChangeScope {
   readonly transaction: Connection
   readonly at: number
@@ -17,7 +22,7 @@ export interface ChangeScope {
 
 /** One change of the working plan: the store is locked, the revision counted, the activity noted, all or nothing. */
 export async function changePlan<T>(
-  { database, clock }: { readonly database: Database; readonly clock: Clock },
+  { database, clock }: PlanWriter,
   note: ChangeNote,
   work: (scope: ChangeScope) => Promise<{ readonly result: T; readonly detail: unknown }>,
 ): Promise<T> {

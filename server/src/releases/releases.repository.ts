@@ -1,6 +1,6 @@
 import type { ReleaseSummary, SetRecord } from '@novalex/contract'
 import type { Instant, Promotion, Store } from '@novalex/core'
-import { AppError } from '../http/AppError.ts'
+import { AppError } from '../errors/AppError.ts'
 import type { Connection } from '../db/openDatabase.ts'
 
 /** What a release keeps, whole and for good. */

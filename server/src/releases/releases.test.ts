@@ -75,12 +75,10 @@ test('prices under the working plan and under each release differ', async () => 
 
 test('a plan with a fault is not released, and says where', async () => {
   const { body: store } = await server.request('GET', '/api/store')
-  await server
-    .database('promotions')
-    .where({ rank: 1 })
-    .update({
-      rule: JSON.stringify({ ...createDraft(), schedule: { start: '2027-03-02T00:00', end: '2027-03-01T00:00' } }),
-    })
+  const [row] = await server.database<{ rank: number; rule: string }>('promotions').where({ rank: 1 })
+  const schedule = { start: '2027-03-02T00:00', end: '2027-03-01T00:00' }
+  const rule = JSON.stringify({ ...(JSON.parse(row!.rule) as object), schedule })
+  await server.database('promotions').where({ rank: 1 }).update({ rule })
   await server.database('store').increment('plan_revision', 1)
   const answer = await server.request('POST', '/api/releases', { note: '', planRevision: store.planRevision + 1 })
   expect(answer).toMatchObject({

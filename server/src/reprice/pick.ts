@@ -1,6 +1,6 @@
 import type { Instant, Product, ProductPick } from '@novalex/core'
 import { findRows } from '../catalogue/productTable.service.ts'
-import { AppError } from '../http/AppError.ts'
+import { AppError } from '../errors/AppError.ts'
 import type { SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
 

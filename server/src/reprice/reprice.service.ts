@@ -23,7 +23,7 @@ import {
   type Repriced,
   type RepriceInput,
 } from '@novalex/core'
-import { refuseIfAny } from '../http/AppError.ts'
+import { refuseIfAny } from '../errors/AppError.ts'
 import { ONLOOKER } from '../plan/resolveQuestion.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'

@@ -2,7 +2,7 @@ import type { PromotionRecord, TakeOffAnswer, TakeOffRequest, TakeOffRun } from 
 import { createPublicPricer, takeOff, type Instant, type Markdown, type Promotion } from '@novalex/core'
 import type { Clock } from '../clock.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
-import { AppError } from '../http/AppError.ts'
+import { AppError } from '../errors/AppError.ts'
 import { ONLOOKER } from '../plan/resolveQuestion.ts'
 import { changePlan } from '../plan/changePlan.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'

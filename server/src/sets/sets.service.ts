@@ -3,7 +3,7 @@ import { checkReach, createProblem, type CompiledPlan, type Problem } from '@nov
 import type { Clock } from '../clock.ts'
 import { createId } from '../createId.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
-import { AppError, refuseIfAny } from '../http/AppError.ts'
+import { AppError, refuseIfAny } from '../errors/AppError.ts'
 import { changePlan, type ChangeScope } from '../plan/changePlan.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { usesReach } from '../promotions/findUses.ts'

@@ -1,6 +1,6 @@
 import type { PairAnswer } from '@novalex/contract'
 import { computePair, type CompiledPlan, type Promotion } from '@novalex/core'
-import { AppError } from '../http/AppError.ts'
+import { AppError } from '../errors/AppError.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 
 export interface PairQuestion {

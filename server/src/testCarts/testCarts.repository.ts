@@ -1,8 +1,8 @@
 import type { TestCart } from '@novalex/contract'
 import type { Cart } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
-import { AppError } from '../http/AppError.ts'
-import { refuseStale } from '../http/refuseStale.ts'
+import { AppError } from '../errors/AppError.ts'
+import { refuseStale } from '../errors/refuseStale.ts'
 
 interface TestCartRow {
   id: string

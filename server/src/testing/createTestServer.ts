@@ -98,6 +98,7 @@ export async function createTestServer(
     webFolder: '/nowhere',
     requestsPerMinute: maxRequests,
     uploads,
+    checksAnswers: true,
   }
   const imports = createImportsService({
     database,

@@ -1,7 +1,7 @@
 import { receiveMessageOnPort, workerData, type MessagePort } from 'node:worker_threads'
 import type { ErrorCode } from '@novalex/contract'
 import { openDatabase } from '../db/openDatabase.ts'
-import { AppError } from '../http/AppError.ts'
+import { AppError } from '../errors/AppError.ts'
 import { toAppError } from '../http/handleError.ts'
 import { createPlanSource } from '../plan/planSource.ts'
 import { createTasks, type TaskName, type Tasks } from './tasks.ts'

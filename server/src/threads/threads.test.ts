@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, inject, test } from 'vitest'
-import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
+import { createTestServer, PRODUCTS, type TestServer } from '../testing/createTestServer.ts'
 import { createThreads } from './threads.ts'
 
 let server: TestServer
@@ -56,6 +56,8 @@ test('work over its time is given up with a sentence, and the next is done', asy
 test('work that nobody waits for any more is cancelled', async () => {
   const leaving = new AbortController()
   const file = { kind: 'prices' as const, type: 'csv' as const, now: server.clock.at }
+  // A thread keeps what it has read until the catalogue changes.
+  await server.request('POST', '/api/products', { product: { ...PRODUCTS[0], sku: 'PAD-9' } })
   const holder = await server.database.transaction()
   try {
     // Whoever reads the products waits until this is let go.

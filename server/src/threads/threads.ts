@@ -1,6 +1,6 @@
 import { MessageChannel, receiveMessageOnPort } from 'node:worker_threads'
 import { Piscina } from 'piscina'
-import { AppError } from '../http/AppError.ts'
+import { AppError } from '../errors/AppError.ts'
 import type { TaskName, Tasks } from './tasks.ts'
 import type { ThreadError } from './thread.ts'
 

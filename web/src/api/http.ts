@@ -17,7 +17,7 @@ export class ApiError extends Error {
   }
 }
 
-interface Request {
+export interface RequestOptions {
   readonly method?: string
   readonly query?: Readonly<Record<string, string | number | boolean | null | undefined>>
   readonly body?: unknown
@@ -28,7 +28,7 @@ interface Request {
 /** Asks the server. Throws an `ApiError`; an aborted request throws the signal's reason. */
 export async function request<T>(
   path: string,
-  { method = 'GET', query = {}, body, headers, signal }: Request = {},
+  { method = 'GET', query = {}, body, headers, signal }: RequestOptions = {},
 ): Promise<T> {
   const response = await send(path, {
     method,
@@ -43,8 +43,8 @@ export async function request<T>(
   throw toApiError(answer)
 }
 
-/** The same for an answer that comes line by line, each line whole JSON. */
-export async function* requestLines<T>(path: string, options: Request): AsyncGenerator<T> {
+/** Asks for an answer that comes line by line, each line whole JSON. */
+export async function* requestLines<T>(path: string, options: RequestOptions): AsyncGenerator<T> {
   const response = await send(path, options)
   if (!response.ok || !response.body) throw toApiError(await response.json().catch(() => undefined))
   let rest = ''
@@ -60,7 +60,10 @@ function toApiError(answer: unknown): ApiError {
   return new ApiError((error?.code as ErrorCode | undefined) ?? 'unreachable', error)
 }
 
-async function send(path: string, { method = 'GET', query = {}, body, headers, signal }: Request): Promise<Response> {
+async function send(
+  path: string,
+  { method = 'GET', query = {}, body, headers, signal }: RequestOptions,
+): Promise<Response> {
   const isFile = body instanceof Blob
   const type: Record<string, string> = body === undefined || isFile ? {} : { 'content-type': 'application/json' }
   const init: RequestInit = { method, headers: { ...type, ...headers } }
@@ -74,7 +77,7 @@ async function send(path: string, { method = 'GET', query = {}, body, headers, s
   }
 }
 
-function toSearch(query: NonNullable<Request['query']>): string {
+function toSearch(query: NonNullable<RequestOptions['query']>): string {
   const given = Object.entries(query).filter(([, value]) => value !== undefined && value !== null && value !== '')
   const search = new URLSearchParams(given.map(([key, value]) => [key, String(value)])).toString()
   return search === '' ? '' : `?${search}`

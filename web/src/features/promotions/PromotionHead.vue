@@ -8,9 +8,9 @@ import { explainProblem } from '@/locale/problems.ts'
 import { useInShop } from '@/stores/inShop.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { describeTimeLeft } from './describeTimeLeft.ts'
-import { toPromotion } from './toDraft.ts'
-import { usePromotion } from './usePromotionDraft.ts'
+import { describeTimeLeft } from '@/locale/describeTimeLeft.ts'
+import { toPromotion } from '@/draft/toDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 
 const { draft, record, patch, undo, redo, canUndo, canRedo, problemsAt } = usePromotion()
 const store = useStoreInfo()

@@ -8,7 +8,7 @@ import ConflictPanel from './ConflictPanel.vue'
 import PromotionHead from './PromotionHead.vue'
 import PromotionSections from './PromotionSections.vue'
 import SentenceView from './SentenceView.vue'
-import { providePromotion, usePromotionDraft } from './usePromotionDraft.ts'
+import { providePromotion, usePromotionDraft } from '@/draft/usePromotionDraft.ts'
 
 const LEAVE_TIMEOUT_MS = 1500
 

@@ -8,11 +8,11 @@ import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { proofText } from '@/locale/enProof.ts'
 import { formatEnd, formatLocal } from '@/locale/format.ts'
-import { writeSentence } from '@/locale/sentence.ts'
+import { writeSentence } from '@/sentences/sentence.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { describeTimeLeft } from './describeTimeLeft.ts'
+import { describeTimeLeft } from '@/locale/describeTimeLeft.ts'
 import type { PromotionAction } from './usePromotionActions.ts'
 
 /** A promotion in the list of all: its rule in words, its time, its place, and what can be done with it. */

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { text } from '@/locale/en.ts'
 import { problemsOf, sectionsOf, type SectionKey } from './sections.ts'
-import { usePromotion } from './usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { useSectionSummary } from './useSectionSummary.ts'
 
 const { draft, problemsAt } = usePromotion()

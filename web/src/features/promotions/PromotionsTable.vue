@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { usePageRows } from '@/composables/usePageRows.ts'
 import { useRankMoves } from '@/features/stacking/useRankMoves.ts'
 import { text } from '@/locale/en.ts'
-import { listBackups } from './draftBackup.ts'
+import { listBackups } from '@/draft/draftBackup.ts'
 import PromotionRow from './PromotionRow.vue'
 import { usePromotionActions } from './usePromotionActions.ts'
 

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { describePromotion, type SentencePart } from '@novalex/core'
 import { computed } from 'vue'
-import { writeSentence } from '@/locale/sentence.ts'
+import { writeSentence } from '@/sentences/sentence.ts'
 import { text } from '@/locale/en.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { problemsOf, sectionOfPart, sectionsOf } from './sections.ts'
-import { toPromotion } from './toDraft.ts'
-import { usePromotion } from './usePromotionDraft.ts'
+import { toPromotion } from '@/draft/toDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 
 const { draft, record, problemsAt } = usePromotion()
 const store = useStoreInfo()

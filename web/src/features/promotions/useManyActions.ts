@@ -8,7 +8,7 @@ import { explainFailure } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { extendByMonth } from './extendEnd.ts'
-import { toDraft } from './toDraft.ts'
+import { toDraft } from '@/draft/toDraft.ts'
 
 /** What one promotion of many becomes; null where it has nothing to change. */
 type Change = (record: PromotionRecord) => Partial<PromotionDraft> | null

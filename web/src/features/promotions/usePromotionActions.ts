@@ -9,7 +9,7 @@ import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { extendByMonth } from './extendEnd.ts'
-import { toDraft } from './toDraft.ts'
+import { toDraft } from '@/draft/toDraft.ts'
 
 export interface PromotionAction {
   readonly title: string

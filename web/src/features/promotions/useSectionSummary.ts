@@ -7,14 +7,14 @@ import { planningText } from '@/locale/enPlanning.ts'
 import { joinWords, plural } from '@/locale/format.ts'
 import { describeReach } from '@/locale/ruleWords.ts'
 import { describeCondition } from '@/locale/condition.ts'
-import { describeLimits, describePart, describeWeekly } from '@/locale/sentence.ts'
+import { describeLimits, describePart, describeWeekly } from '@/sentences/sentence.ts'
 import { wordsOf } from '@/mechanics/words.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { describeEnd } from './editors/describeEnd.ts'
+import { describeEnd } from '@/locale/describeEnd.ts'
 import type { SectionKey } from './sections.ts'
-import { toPromotion } from './toDraft.ts'
-import { usePromotion } from './usePromotionDraft.ts'
+import { toPromotion } from '@/draft/toDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 
 const words = text.promotion
 

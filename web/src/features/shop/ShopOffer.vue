@@ -2,10 +2,10 @@
 import { definitionOf, formatAmount, type Promotion } from '@novalex/core'
 import { computed } from 'vue'
 import { planningText } from '@/locale/enPlanning.ts'
-import { describeShopOffer } from '@/locale/shopOffer.ts'
+import { describeShopOffer } from '@/sentences/shopOffer.ts'
 import { describeShopValue } from '@/mechanics/shared/valueWords.ts'
 import { useNames } from '@/stores/names.ts'
-import { labelOfOffer } from './describeDisplay.ts'
+import { labelOfOffer } from '@/locale/describeDisplay.ts'
 
 /** An offer on a product page: its title, what it gives, and its steps as a table. */
 const { promotion, goods = {} } = defineProps<{

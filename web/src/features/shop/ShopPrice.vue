@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { formatMoney } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { isShownIn, writeLabel } from './describeDisplay.ts'
+import { isShownIn, writeLabel } from '@/locale/describeDisplay.ts'
 
 const { product, place = 'list' } = defineProps<{ product: ShopProduct; large?: boolean; place?: 'list' | 'product' }>()
 const store = useStoreInfo()

@@ -6,7 +6,7 @@ import { api } from '@/api/api.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useLoad } from '@/composables/useLoad.ts'
 import { proofText } from '@/locale/enProof.ts'
-import { explainOutcome } from '@/locale/reasons.ts'
+import { explainOutcome } from '@/sentences/reasons.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 

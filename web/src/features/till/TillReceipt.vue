@@ -2,7 +2,7 @@
 import { formatAmount, type Promotion, type Quote } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
-import { explainNudge } from '@/locale/reasons.ts'
+import { explainNudge } from '@/sentences/reasons.ts'
 import { DELIVERY_OPTIONS } from '@/locale/ruleWords.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'

@@ -3,9 +3,9 @@ import type { Reach } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { describeReach } from '@/locale/ruleWords.ts'
 import { useNames } from '@/stores/names.ts'
-import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import ReachFields from '@/components/ReachFields.vue'
-import ReachFound from '@/features/promotions/editors/ReachFound.vue'
+import ReachFound from './ReachFound.vue'
 
 /** A reach inside another editor: its words, which open its fields. */
 const { reach, path, index } = defineProps<{

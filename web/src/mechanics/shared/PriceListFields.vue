@@ -6,7 +6,7 @@ import TypedField from '@/components/TypedField.vue'
 import { useLoad } from '@/composables/useLoad.ts'
 import { offerText } from '@/locale/enOffers.ts'
 import { plural } from '@/locale/format.ts'
-import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import RemoveRow from '@/components/RemoveRow.vue'
 
 /** The products of a price list, some at a time, each with its price. */

@@ -2,7 +2,7 @@
 import { formatAmount, type Tier } from '@novalex/core'
 import TypedField from '@/components/TypedField.vue'
 import { offerText } from '@/locale/enOffers.ts'
-import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { changeAt } from '@/components/changeAt.ts'
 import RemoveRow from '@/components/RemoveRow.vue'
 import ValueFields from './ValueFields.vue'

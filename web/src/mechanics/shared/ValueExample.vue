@@ -14,9 +14,9 @@ import { formatMoney, formatPercentRead, plural } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useNames } from '@/stores/names.ts'
 import { useMoment } from '@/stores/moment.ts'
-import { toPromotion } from '@/features/promotions/toDraft.ts'
-import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
-import FloorNote from '@/features/promotions/editors/FloorNote.vue'
+import { toPromotion } from '@/draft/toDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
+import FloorNote from '@/components/FloorNote.vue'
 
 /** The rule in numbers of real products from the reach, percent and amount both. */
 const { mechanic } = defineProps<{ mechanic: Markdown }>()

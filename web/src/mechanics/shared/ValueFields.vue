@@ -3,7 +3,7 @@ import type { Value } from '@novalex/core'
 import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { offerText } from '@/locale/enOffers.ts'
-import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { createValue, kindOf, type ValueKind } from './valueKinds.ts'
 
 /** One reduction: how it is meant, and its number under a label that says what the number is. */

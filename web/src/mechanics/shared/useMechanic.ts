@@ -1,6 +1,6 @@
 import type { Mechanic } from '@novalex/core'
 import { computed } from 'vue'
-import { usePromotion } from '@/features/promotions/usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 
 /** The mechanic under edit as one of its kinds, and a way to change some of it. */
 export function useMechanic<K extends Mechanic['kind']>() {

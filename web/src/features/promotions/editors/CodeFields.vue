@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { offerText } from '@/locale/enOffers.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { useCodeClash } from '../useCodeClash.ts'
-import { usePromotion } from '../usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 
 type Kind = keyof typeof offerText.code.kinds
 

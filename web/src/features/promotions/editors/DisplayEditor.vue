@@ -4,7 +4,7 @@ import { DISPLAY_LIMITS } from '@novalex/contract'
 import { computed } from 'vue'
 import { planningText } from '@/locale/enPlanning.ts'
 import { explainProblem } from '@/locale/problems.ts'
-import { usePromotion } from '../usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import DisplayPreview from './DisplayPreview.vue'
 
 const { draft, patch, problemsAt } = usePromotion()

@@ -9,15 +9,15 @@ import {
 } from '@novalex/core'
 import type { ShopProduct } from '@novalex/contract'
 import { computed } from 'vue'
-import { isShownIn, labelOfOffer, writeLabel } from '@/features/shop/describeDisplay.ts'
+import { isShownIn, labelOfOffer, writeLabel } from '@/locale/describeDisplay.ts'
 import ShopOffer from '@/features/shop/ShopOffer.vue'
 import ShopPrice from '@/features/shop/ShopPrice.vue'
 import { planningText } from '@/locale/enPlanning.ts'
 import { shopText } from '@/locale/enShop.ts'
 import { wordsOf } from '@/mechanics/words.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { toPromotion } from '../toDraft.ts'
-import { usePromotion } from '../usePromotionDraft.ts'
+import { toPromotion } from '@/draft/toDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 
 /** The parts of the shop that show the promotion, on a product of its reach, as the texts stand now. */
 const { draft, record, reach } = usePromotion()

@@ -6,7 +6,7 @@ import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
 import { explainFailure, explainProblem } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
-import { usePromotion } from '../usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 
 const NOTE_MAX = 2000
 

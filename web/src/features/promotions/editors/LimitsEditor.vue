@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { text } from '@/locale/en.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { usePromotion } from '../usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 
 const { draft, patch } = usePromotion()
 const store = useStoreInfo()

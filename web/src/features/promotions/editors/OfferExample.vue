@@ -5,10 +5,10 @@ import { text } from '@/locale/en.ts'
 import { formatMoney } from '@/locale/format.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { toPromotion } from '../toDraft.ts'
-import { usePromotion } from '../usePromotionDraft.ts'
+import { toPromotion } from '@/draft/toDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { computeExamples } from './computeExamples.ts'
-import FloorNote from './FloorNote.vue'
+import FloorNote from '@/components/FloorNote.vue'
 
 /** The rule in carts of real products from its reach, by itself: what they cost without it and with it. */
 const { draft, record, reach: data } = usePromotion()

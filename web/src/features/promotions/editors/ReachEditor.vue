@@ -2,9 +2,9 @@
 import type { Reach } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
-import { usePromotion } from '../usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import ReachFields from '@/components/ReachFields.vue'
-import ReachFound from './ReachFound.vue'
+import ReachFound from '@/mechanics/shared/ReachFound.vue'
 
 const { draft, patch } = usePromotion()
 const words = text.promotion.reach

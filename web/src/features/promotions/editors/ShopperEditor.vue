@@ -2,7 +2,7 @@
 import { phaseOf } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
-import { usePromotion } from '../usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import CodeFields from './CodeFields.vue'
 import ConditionEditor from './condition/ConditionEditor.vue'
 

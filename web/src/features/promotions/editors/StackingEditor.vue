@@ -5,7 +5,7 @@ import { text } from '@/locale/en.ts'
 import { joinWords } from '@/locale/format.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { usePromotion } from '../usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 
 const { draft, record, patch, problemsAt } = usePromotion()
 const store = useStoreInfo()

@@ -12,7 +12,7 @@ import {
 } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
-import { describeSpan } from '@/features/calendar/describeSpan.ts'
+import { describeSpan } from '@/locale/describeSpan.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
@@ -20,11 +20,11 @@ import { plural } from '@/locale/format.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { extendByMonth } from '../extendEnd.ts'
-import { usePromotion } from '../usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import EndField from '@/components/EndField.vue'
 import DateTimeField from '@/components/DateTimeField.vue'
 import WeeklyEditor from './WeeklyEditor.vue'
-import { describeEnd } from './describeEnd.ts'
+import { describeEnd } from '@/locale/describeEnd.ts'
 
 const LONG_AGO_DAYS = 365
 const { draft, patch, problemsAt, forget } = usePromotion()

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { offerText } from '@/locale/enOffers.ts'
 import { explainProblem } from '@/locale/problems.ts'
-import { usePromotion } from '../../usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import ConditionGroup from './ConditionGroup.vue'
 
 /** The whole condition as a tree that reads as a sentence. */

@@ -2,7 +2,7 @@
 import type { Condition } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { offerText } from '@/locale/enOffers.ts'
-import { usePromotion } from '../../usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import ConditionPart from './ConditionPart.vue'
 import { CART_TESTS, createTest, fromGroup, pathOf, SHOPPER_TESTS, toGroup, type TestKind } from './conditionTree.ts'
 

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { offerText } from '@/locale/enOffers.ts'
 import { describeCondition } from '@/locale/condition.ts'
 import { useNames } from '@/stores/names.ts'
-import { usePromotion } from '../../usePromotionDraft.ts'
+import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import TestFields from './TestFields.vue'
 
 /** One part of a condition in its words; a test opens to its fields, a group shows its own parts. */

@@ -1,0 +1,81 @@
+import type { Static, TObject, TSchema } from '@sinclair/typebox'
+import type { ErrorCode } from './errors.ts'
+
+/** Who may do what; each may do all that the ones before may. `anyone`: shoppers, without signing in. */
+export const ROLES = ['anyone', 'reader', 'planner', 'releaser', 'administrator'] as const
+export type Role = (typeof ROLES)[number]
+
+/** What an endpoint takes and answers. Its address stands in `ADDRESSES`. */
+export interface Endpoint {
+  /** What it does, in a sentence. */
+  readonly summary: string
+  /** The least role that may ask. */
+  readonly role: Role
+  readonly params?: TObject
+  readonly query?: TObject
+  readonly headers?: TObject
+  readonly body?: TSchema
+  /** Whether the body may be left out. */
+  readonly isBodyOptional?: true
+  /** Whether the body may hold long lists of products. */
+  readonly isBodyLong?: true
+  /** Media types of a file that is taken instead of a body. */
+  readonly upload?: readonly string[]
+  /** JSON as a schema says, a file, lines of JSON each as a schema says, or nothing. */
+  readonly answer: TSchema | null
+  readonly answers: 'json' | 'file' | 'lines' | 'nothing'
+  readonly status: 200 | 201 | 202 | 204
+  /** Codes of errors that it may answer besides those that any endpoint may. */
+  readonly errors: readonly ErrorCode[]
+}
+
+/** Codes of errors that any endpoint may answer. */
+export const COMMON_ERRORS: readonly ErrorCode[] = [
+  'invalid-input',
+  'bad-json',
+  'wrong-media-type',
+  'too-large',
+  'too-slow',
+  'too-many-requests',
+  'foreign-request',
+  'took-too-long',
+  'needs-too-much-memory',
+  'database-away',
+  'internal',
+]
+
+type Asked = Omit<Endpoint, 'answer' | 'answers' | 'status' | 'errors'> & { readonly errors?: readonly ErrorCode[] }
+const NONE: readonly ErrorCode[] = []
+
+/** An endpoint that answers JSON. */
+export const answering = <A extends TSchema, const E extends Asked, const S extends 200 | 201 | 202 = 200>(
+  answer: A,
+  asked: E,
+  status: S = 200 as S,
+) => ({ errors: NONE, ...asked, answer, answers: 'json', status }) as const
+
+/** An endpoint that answers nothing but that it is done. */
+export const silent = <const E extends Asked, const S extends 201 | 204 = 204>(asked: E, status: S = 204 as S) =>
+  ({ errors: NONE, ...asked, answer: null, answers: 'nothing', status }) as const
+
+/** An endpoint that answers a file. */
+export const sending = <const E extends Asked>(asked: E) =>
+  ({ errors: NONE, ...asked, answer: null, answers: 'file', status: 200 }) as const
+
+/** An endpoint that answers line by line while it is at work. */
+export const telling = <A extends TSchema, const E extends Asked>(line: A, asked: E) =>
+  ({ errors: NONE, ...asked, answer: line, answers: 'lines', status: 200 }) as const
+
+type StaticOf<T> = T extends TSchema ? Static<T> : undefined
+type Part<E, K extends string> = E extends Readonly<Record<K, infer S>> ? StaticOf<S> : undefined
+
+/** What an endpoint is asked with, checked. */
+export interface InputOf<E> {
+  readonly params: Part<E, 'params'>
+  readonly query: Part<E, 'query'>
+  readonly headers: Part<E, 'headers'>
+  readonly body: E extends { readonly isBodyOptional: true } ? Part<E, 'body'> | undefined : Part<E, 'body'>
+}
+
+/** What an endpoint answers: JSON, or one of the lines. */
+export type AnswerOf<E extends Pick<Endpoint, 'answer'>> = StaticOf<E['answer']>

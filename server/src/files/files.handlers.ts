@@ -1,0 +1,34 @@
+import type { Clock } from '../clock.ts'
+import type { HandlersOf } from '../http/serveEndpoints.ts'
+import type { Threads } from '../threads/threads.ts'
+import { writeTemplate } from './exportFile.ts'
+import { MEDIA_TYPES } from './writeTable.ts'
+
+interface FilesDeps {
+  readonly threads: Threads
+  readonly clock: Clock
+}
+
+/** Files out: what is there, and templates to fill in. */
+export function createFilesHandlers({
+  threads,
+  clock,
+}: FilesDeps): HandlersOf<'getPlanFile' | 'getTemplate' | 'getFile'> {
+  return {
+    getPlanFile: async () => ({
+      name: 'plan.json',
+      mediaType: 'application/json',
+      bytes: await threads.run('exportFile', { kind: 'plan', type: 'csv', now: clock.now() }),
+    }),
+    getTemplate: async ({ params: { kind, type } }) => ({
+      name: `${kind}-template.${type}`,
+      mediaType: MEDIA_TYPES[type],
+      bytes: await writeTemplate(kind, type),
+    }),
+    getFile: async ({ params: { kind, type } }) => ({
+      name: `${kind}.${type}`,
+      mediaType: MEDIA_TYPES[type],
+      bytes: await threads.run('exportFile', { kind, type, now: clock.now() }),
+    }),
+  }
+}

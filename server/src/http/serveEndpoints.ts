@@ -1,0 +1,139 @@
+import {
+  ADDRESSES,
+  addressOf,
+  COMMON_ERRORS,
+  ENDPOINTS,
+  type AnswerOf,
+  type Endpoint,
+  type EndpointName,
+  type Endpoints,
+  type InputOf,
+} from '@novalex/contract'
+import type { TSchema } from '@sinclair/typebox'
+import express, { type Request, type RequestHandler, type Response, type Router } from 'express'
+import { AppError } from '../errors/AppError.ts'
+import { actorOf } from './actor.ts'
+import { toAppError } from './handleError.ts'
+import { checkShape, parseBody, parseHeaders, parseParams, parseQuery } from './validate.ts'
+
+/** A file as an answer. */
+export interface FileAnswer {
+  readonly name: string
+  readonly mediaType: string
+  readonly bytes: Uint8Array
+}
+
+/** An answer that is JSON text already. */
+export class JsonText {
+  readonly text: string
+  constructor(text: string) {
+    this.text = text
+  }
+}
+
+type DeepReadonly<T> = T extends (infer E)[]
+  ? readonly DeepReadonly<E>[]
+  : T extends object
+    ? { readonly [K in keyof T]: DeepReadonly<T[K]> }
+    : T
+
+interface Results<E extends Endpoint> {
+  json: DeepReadonly<AnswerOf<E>> | JsonText
+  file: FileAnswer
+  // Whoever answers line by line writes to the response as it goes.
+  lines: undefined
+  nothing: undefined
+}
+
+/** What a handler is asked: the parts of the request, checked by the endpoint's schemas, and who asks. */
+export interface Asked<N extends EndpointName> extends InputOf<Endpoints[N]> {
+  readonly by: string
+  readonly request: Request
+  readonly response: Response
+}
+
+type Result<N extends EndpointName> = Results<Endpoints[N]>[Endpoints[N]['answers']]
+export type Handler<N extends EndpointName> = (asked: Asked<N>) => Result<N> | Promise<Result<N>>
+
+/** A handler for each endpoint. */
+export type Handlers = { readonly [N in EndpointName]: Handler<N> }
+
+/** Those of some endpoints. */
+export type HandlersOf<N extends EndpointName> = Pick<Handlers, N>
+
+interface ServeOptions {
+  /** For tests: whether every answer is held against its schema, and every error against the codes that are named. */
+  readonly checksAnswers: boolean
+}
+
+/** Enough for every question and every rule: a cart of 500 lines, a condition of many parts. */
+const parseSmall = express.json({ limit: '64kb' })
+/** Room for a list of 100,000 products with their prices. */
+const parseLong = express.json({ limit: '8mb' })
+
+/** Answers every endpoint of the contract: its request is checked before its handler is asked. */
+export function serveEndpoints(router: Router, handlers: Handlers, options: ServeOptions): void {
+  for (const name of Object.keys(ADDRESSES) as EndpointName[]) {
+    const endpoint: Endpoint = ENDPOINTS[name]
+    const { method, path } = addressOf(name)
+    const route = method.toLowerCase() as 'get' | 'post' | 'put' | 'delete'
+    const before = endpoint.body ? [endpoint.isBodyLong ? parseLong : parseSmall] : []
+    const handler = handlers[name] as unknown as (asked: Asked<EndpointName>) => unknown
+    router[route](path, ...before, answerWith(endpoint, handler, options))
+  }
+}
+
+function answerWith(
+  endpoint: Endpoint,
+  handler: (asked: Asked<EndpointName>) => unknown,
+  { checksAnswers }: ServeOptions,
+): RequestHandler {
+  return async (request, response) => {
+    const input = parseInput(endpoint, request) as InputOf<Endpoints[EndpointName]>
+    const asked = { ...input, by: actorOf(request), request, response }
+    const result = await (checksAnswers ? runNamed(endpoint, () => handler(asked)) : handler(asked))
+    if (endpoint.answers === 'lines') return
+    response.status(endpoint.status)
+    if (endpoint.answers === 'nothing') response.end()
+    else if (endpoint.answers === 'file') sendFile(response, result as FileAnswer)
+    else {
+      if (checksAnswers) holdAgainst(endpoint.answer!, result)
+      if (result instanceof JsonText) response.type('json').send(result.text)
+      else response.json(result)
+    }
+  }
+}
+
+function parseInput(endpoint: Endpoint, request: Request): object {
+  const { params, query, headers, body, upload } = endpoint
+  if (upload && !request.is([...upload]))
+    throw new AppError('wrong-media-type', { facts: { wanted: upload.join(', ') } })
+  const isBodyLeftOut = endpoint.isBodyOptional === true && request.body === undefined
+  return {
+    params: params && parseParams(params, request),
+    query: query && parseQuery(query, request),
+    headers: headers && parseHeaders(headers, request),
+    body: body && !isBodyLeftOut ? parseBody(body, request) : undefined,
+  }
+}
+
+function sendFile(response: Response, { name, mediaType, bytes }: FileAnswer): void {
+  response.attachment(name).type(mediaType).send(Buffer.from(bytes))
+}
+
+/** Errors that the contract does not name become inner faults. */
+async function runNamed(endpoint: Endpoint, work: () => unknown): Promise<unknown> {
+  try {
+    return await work()
+  } catch (thrown) {
+    const { code } = toAppError(thrown)
+    if (code === 'no-such-page' || [...endpoint.errors, ...COMMON_ERRORS].includes(code)) throw thrown
+    throw new Error(`the contract names no ${code} for: ${endpoint.summary}`, { cause: thrown })
+  }
+}
+
+function holdAgainst(schema: TSchema, result: unknown): void {
+  const text = result instanceof JsonText ? result.text : JSON.stringify(result)
+  const problems = checkShape(schema, JSON.parse(text))
+  if (problems.length > 0) throw new Error(`an answer is not as the contract says: ${JSON.stringify(problems)}`)
+}

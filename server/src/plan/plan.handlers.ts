@@ -1,0 +1,57 @@
+import { checkOrder, computeQuote, createProblem, DAY_MS } from '@novalex/core'
+import type { Clock } from '../clock.ts'
+import { refuseIfAny } from '../errors/AppError.ts'
+import { JsonText, type HandlersOf } from '../http/serveEndpoints.ts'
+import type { Answers } from '../threads/createAnswers.ts'
+import type { Threads } from '../threads/threads.ts'
+import { isLargeOrder } from './isLargeOrder.ts'
+import type { PlanSource } from './planSource.ts'
+import { resolveQuestion } from './resolveQuestion.ts'
+
+export interface PlanDeps {
+  readonly plans: PlanSource
+  readonly threads: Threads
+  readonly answers: Answers
+  readonly clock: Clock
+}
+
+type Own = 'getPlan' | 'getMoments' | 'getDeepest' | 'priceCart'
+
+export function createPlanHandlers({ plans, threads, answers, clock }: PlanDeps): HandlersOf<Own> {
+  return {
+    getPlan: async ({ query }) => {
+      const { plan } = await resolveQuestion(query, { plans, clock })
+      const { store, catalogue, promotions } = plan
+      return {
+        store,
+        categories: [...catalogue.categories.values()],
+        sets: [...catalogue.sets.values()].map(({ id, skus }) => ({ id, skus })),
+        promotions: promotions.map(({ promotion }) => promotion),
+      }
+    },
+    getMoments: async ({ query: { plan: name = 'working' } }) => {
+      const { key } = await plans.get(name)
+      // They stay the same until the plan or the hour changes.
+      const now = Math.floor(clock.now() / HOUR_MS) * HOUR_MS
+      return answers.of('moments', key, { plan: name, now })
+    },
+    getDeepest: async ({ query: { plan = 'working', ...window } }) => {
+      const [from, to] = [Date.parse(window.from), Date.parse(window.to)]
+      if (to <= from || to - from > LONGEST_WINDOW_MS) refuseIfAny([createProblem('bad-window', 'to')])
+      const { key } = await plans.get(plan)
+      return answers.of('deepest', key, { plan, from, to })
+    },
+    priceCart: async ({ body }) => {
+      const name = body.plan ?? 'live'
+      const { plan, now } = await resolveQuestion({ plan: name, at: body.at }, { plans, clock })
+      const order = { now, cart: body.cart, facts: {}, codes: {} }
+      refuseIfAny(checkOrder(plan, order))
+      if (isLargeOrder(plan, order)) return new JsonText(await threads.run('quote', { plan: name, order }))
+      return computeQuote(plan, order)
+    },
+  }
+}
+
+/** A year and a month, the longest that a calendar shows. */
+const LONGEST_WINDOW_MS = 400 * DAY_MS
+const HOUR_MS = 3_600_000

@@ -1,0 +1,30 @@
+import { countProducts } from '../catalogue/catalogue.repository.ts'
+import type { Clock } from '../clock.ts'
+import type { Database } from '../db/openDatabase.ts'
+import type { HandlersOf } from '../http/serveEndpoints.ts'
+import { findLatestRelease } from '../releases/releases.repository.ts'
+import { getStore } from './store.repository.ts'
+import { changePriceRules } from './store.service.ts'
+
+interface StoreDeps {
+  readonly database: Database
+  readonly clock: Clock
+}
+
+export function createStoreHandlers({ database, clock }: StoreDeps): HandlersOf<'getStore' | 'savePriceRules'> {
+  return {
+    getStore: async () => {
+      const [record, products, latest] = await Promise.all([
+        getStore(database),
+        countProducts(database),
+        findLatestRelease(database),
+      ])
+      const release = latest ? { number: latest.number, at: latest.at, note: latest.note } : null
+      const { shownUntil: _shownUntil, ...told } = record
+      return { ...told, now: new Date(clock.now()).toISOString(), products, release }
+    },
+    savePriceRules: async ({ body, by }) => {
+      await changePriceRules({ database, clock }, body, by)
+    },
+  }
+}
