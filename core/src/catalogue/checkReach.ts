@@ -12,7 +12,7 @@ export function checkReach(reach: Reach, path: string, catalogue: CompiledCatalo
 
 function checkReachKeys(keys: ReachKeys, path: string, catalogue: CompiledCatalogue): Problem[] {
   const unknown = (
-    code: string,
+    code: 'unknown-sku' | 'unknown-category' | 'unknown-set',
     key: string,
     ids: readonly string[] | undefined,
     known: ReadonlyMap<string, unknown>,

@@ -1,4 +1,13 @@
-import { createProblem, parseAmount, parsePercent, WHOLE, type MinorUnits, type Problem } from '../values/index.ts'
+import {
+  createProblem,
+  parseAmount,
+  parsePercent,
+  WHOLE,
+  type FactsAsked,
+  type MinorUnits,
+  type Problem,
+  type ProblemCode,
+} from '../values/index.ts'
 
 /** A kind of file with one record a row: its columns and how a row is read. */
 export interface TableFormat<C extends string, R> {
@@ -26,7 +35,7 @@ export interface CellReader<C extends string> {
   count(column: C): number | null
   /** An instant (`2027-03-01T09:00:00Z`) or a time on the store's clock (`2027-03-01`, `2027-03-01 09:00`), as text. */
   moment(column: C): string
-  complain(code: string, column: C, facts: Problem['facts']): void
+  complain<K extends ProblemCode>(code: K, column: C, ...facts: FactsAsked<K>): void
 }
 
 export const LIST_SEPARATOR = '|'
@@ -93,8 +102,8 @@ function createCellReader<C extends string>(
   note: (problem: Problem) => void,
 ): CellReader<C> {
   const lists = new Map<string, string[]>()
-  const complain = (code: string, column: C, facts: Problem['facts']) => {
-    note(createProblem(code, column, facts))
+  const complain = <K extends ProblemCode>(code: K, column: C, ...facts: FactsAsked<K>) => {
+    note(createProblem(code, column, ...facts))
   }
   const require = (column: C) => {
     if (cell(column) === '') complain('required', column, {})
@@ -102,7 +111,7 @@ function createCellReader<C extends string>(
   }
   const limit = (text: string, column: C, max: number) => {
     if (text.length > max) complain('too-long', column, { given: text.length, max })
-    if (hasControl(text)) complain('control-character', column, {})
+    if (hasControl(text)) complain('control-character', column)
     return text
   }
   const amount = (column: C): MinorUnits | null => {

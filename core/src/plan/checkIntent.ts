@@ -1,7 +1,7 @@
 import type { CompiledCatalogue } from '../catalogue/index.ts'
 import { definitionOf, priceIn } from '../mechanics/index.ts'
 import type { Ladder, Limits, Schedule } from '../terms/index.ts'
-import { createProblem, isLocalDateTime, toInstant, type Problem } from '../values/index.ts'
+import { createProblem, isLocalDateTime, placeBelow, toInstant, type Problem } from '../values/index.ts'
 import type { PlanSurroundings } from './checkPromotion.ts'
 import type { Promotion } from './promotion.ts'
 
@@ -45,5 +45,5 @@ function checkLimits(limits: Limits): Problem[] {
 
 function checkMechanic({ mechanic, ladder }: Promotion, catalogue: CompiledCatalogue): Problem[] {
   const problems = definitionOf(mechanic).checkIntent?.(mechanic, ladder, catalogue) ?? []
-  return problems.map((problem) => ({ ...problem, path: `mechanic.${problem.path}` }))
+  return placeBelow('mechanic', problems)
 }

@@ -2,7 +2,7 @@ import { computeReached, type CompiledCatalogue } from '../catalogue/index.ts'
 import { checkValue, definitionOf, phaseOf, type Mechanic } from '../mechanics/index.ts'
 import type { Display, Ladder, Product, Schedule, Store, Value } from '../terms/index.ts'
 import { computeReduction } from '../units/index.ts'
-import { createProblem, isLocalDateTime, type Problem } from '../values/index.ts'
+import { createProblem, isLocalDateTime, placeBelow, type Problem } from '../values/index.ts'
 import { checkWhen } from './checkWhen.ts'
 import { findUnknownPlaces } from './label.ts'
 import type { Promotion } from './promotion.ts'
@@ -22,7 +22,7 @@ export function checkPromotion(promotion: Promotion, { store, catalogue }: PlanS
   const isShelf = definition.phase <= 1
   return [
     ...checkSchedule(promotion.schedule),
-    ...definition.check(mechanic, catalogue).map((problem) => ({ ...problem, path: `mechanic.${problem.path}` })),
+    ...placeBelow('mechanic', definition.check(mechanic, catalogue)),
     ...(when ? checkWhen(when, 'when', { catalogue, isShelf }) : []),
     ...checkStacking(promotion, store),
     ...checkPhase(promotion),

@@ -9,7 +9,7 @@ import { createSession, type Session } from './session.ts'
 /** What keeps an order from being priced under a plan: unknown SKUs, sums beyond the safe integers. Empty if nothing does. */
 export function checkOrder(plan: CompiledPlan, order: Order): Problem[] {
   const unknown = order.cart.lines.flatMap(({ sku }, index) =>
-    plan.catalogue.bySku.has(sku) ? [] : [createProblem('unknown-sku', `cart.lines.${index}.sku`, { sku })],
+    plan.catalogue.bySku.has(sku) ? [] : [createProblem('unknown-sku', `cart.lines.${index}.sku`, { id: sku })],
   )
   if (unknown.length > 0) return unknown
   return Number.isSafeInteger(Math.ceil(boundSums(plan, order))) ? [] : [createProblem('sum-too-large', 'cart.lines')]

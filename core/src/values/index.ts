@@ -1,5 +1,6 @@
 export * from './amount.ts'
 export * from './money.ts'
 export * from './problem.ts'
+export * from './problemCodes.ts'
 export * from './spread.ts'
 export * from './time.ts'

@@ -1,4 +1,11 @@
-import { createProblem, createRowParser, parseTableHeader, type Problem, type TableFormat } from '@novalex/core'
+import {
+  placeBelow,
+  createProblem,
+  createRowParser,
+  parseTableHeader,
+  type Problem,
+  type TableFormat,
+} from '@novalex/core'
 import { readBatches } from './readRecords.ts'
 import { UnreadableFile } from './UnreadableFile.ts'
 
@@ -38,8 +45,7 @@ async function parseBatches<C extends string, R>(
       const [header] = batch
       if (!header || isBlank(header)) return refuse(createProblem('empty-file', ''))
       const columns = parseTableHeader(header, format)
-      if (Array.isArray(columns))
-        return { ...EMPTY, problems: columns.map((problem) => ({ ...problem, path: `1.${problem.path}` })) }
+      if (Array.isArray(columns)) return { ...EMPTY, problems: placeBelow('1', columns) }
       const parseRow = createRowParser(columns, format)
       surroundings = { format, columns, width: header.length, firstRow: new Map(), parseRow }
       batch[0] = []
@@ -95,7 +101,7 @@ function parseRecord<C extends string, R>(
   if (fields.length !== width)
     return [createProblem('wrong-field-count', `${row}`, { given: fields.length, wanted: width })]
   const result = parseRow(fields)
-  if (Array.isArray(result)) return result.map((problem) => ({ ...problem, path: `${row}.${problem.path}` }))
+  if (Array.isArray(result)) return placeBelow(String(row), result)
   const key = format.key.map((column) => fields[columns.get(column)!]!.trim()).join(' · ')
   const first = firstRow.get(key)
   if (first !== undefined)

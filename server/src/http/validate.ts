@@ -1,5 +1,5 @@
-import { ID_PATTERN, type ProblemCode } from '@novalex/contract'
-import { createProblem, type Problem } from '@novalex/core'
+import { ID_PATTERN } from '@novalex/contract'
+import { createProblem, type Problem, type ProblemCode } from '@novalex/core'
 import type { Static, TObject, TSchema } from '@sinclair/typebox'
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv'
 import type { Request } from 'express'

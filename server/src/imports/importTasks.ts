@@ -1,5 +1,5 @@
 import type { ImportKind } from '@novalex/contract'
-import { PROBLEM_COLUMN, type Instant, type Problem } from '@novalex/core'
+import { placeBelow, PROBLEM_COLUMN, type Instant, type Problem } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
@@ -71,7 +71,7 @@ async function readFile(
   const found = (await work.check?.(connection, { rows, columns, at })) ?? []
   const bad = new Set(found.map(({ index }) => index))
   const good = { columns, at, rows: bad.size === 0 ? rows : rows.filter((_row, index) => !bad.has(index)) }
-  const placed = found.map(({ index, problem }) => ({ ...problem, path: `${numbers[index]}.${problem.path}` }))
+  const placed = found.flatMap(({ index, problem }) => placeBelow(String(numbers[index]), [problem]))
   const problems = [...faults, ...placed].sort((a, b) => rowOf(a) - rowOf(b))
   const rejected = new Set(problems.map(rowOf).filter((row) => row > 0))
   return { rows: good.rows.length + rejected.size, good, problems }

@@ -1,5 +1,6 @@
 import type { RepriceAnswer, RepriceQuestion } from '@novalex/contract'
 import {
+  placeBelow,
   checkRepricing,
   compileOthers,
   computeExpectedSales,
@@ -46,7 +47,7 @@ export async function computeReprice(
   const sourced = await plans.get('working')
   const { plan } = sourced
   const { repricing, pick } = question
-  refuseIfAny(checkRepricing(repricing).map((problem) => ({ ...problem, path: `repricing.${problem.path}` })))
+  refuseIfAny(placeBelow('repricing', checkRepricing(repricing)))
   const { from, until } = readDates(question, plan.store.timeZone)
   const at = Date.parse(question.at)
   const products = await findPicked(history, sourced, { pick, at, now })
@@ -142,10 +143,12 @@ type Marked = Repriced & { readonly then: MinorUnits | null }
 const unmarked = (row: Repriced): Marked => ({ ...row, then: null })
 
 function readDates({ start, end }: RepriceQuestion, zone: string): { from: Instant; until: Instant } {
-  const wrong = Object.entries({ start, end }).filter(([, local]) => local !== null && !isLocalDateTime(local))
+  const given = { start, ...(end === null ? {} : { end }) }
+  const wrong = Object.entries(given).filter(([, local]) => !isLocalDateTime(local))
   refuseIfAny(wrong.map(([key, local]) => createProblem('no-such-time', key, { given: local })))
   const from = toInstant(start, zone)
-  const until = end === null ? Infinity : toInstant(end, zone)
+  if (end === null) return { from, until: Infinity }
+  const until = toInstant(end, zone)
   refuseIfAny(until > from ? [] : [createProblem('ends-before-start', 'end', { start, end })])
   return { from, until }
 }

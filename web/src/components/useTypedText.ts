@@ -1,10 +1,7 @@
-import type { Problem } from '@novalex/core'
+import { placeProblem, type Fault } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
 import { explainProblem } from '@/locale/problems.ts'
 import { useFields } from './fields.ts'
-
-/** What is wrong with a text. */
-type Fault = Omit<Problem, 'path'>
 
 /** A field whose text is read as it is typed. */
 interface Reading {
@@ -37,7 +34,7 @@ export function useTypedText({ path, written, parse }: Reading) {
     shown.value = text
     const take = parse(text)
     if (typeof take !== 'function') {
-      typed.set(path(), { text, problem: { ...take, path: path() } })
+      typed.set(path(), { text, problem: placeProblem(take, path()) })
       return
     }
     typed.delete(path())

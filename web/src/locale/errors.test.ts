@@ -1,4 +1,5 @@
-import { ERROR_STATUS, PROBLEM_CODES } from '@novalex/contract'
+import { ERROR_STATUS } from '@novalex/contract'
+import { PROBLEM_CODES, type Problem } from '@novalex/core'
 import { describe, expect, test } from 'vitest'
 import docs from '../../../docs/errors.md?raw'
 import { ERROR_TEXT, explainError, explainProblem, PROBLEM_TEXT } from './problems.ts'
@@ -38,7 +39,7 @@ describe('sentences', () => {
       'This row has 1 cell, the header has 5. Is a separator missing or too many?',
     ],
     ['nobody-knows-it', {}, 'This can’t be taken (nobody-knows-it).'],
-  ])('%s', (code, facts, sentence) => expect(explainProblem({ code, path: '', facts })).toBe(sentence))
+  ])('%s', (code, facts, sentence) => expect(explainProblem({ code, path: '', facts } as Problem)).toBe(sentence))
 
   test('an error of a category in use says by what; an unknown one names its request', () => {
     const facts = { name: 'Paper', categories: ['Pads'], products: 2, promotions: ['Spring paper'] }

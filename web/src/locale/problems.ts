@@ -1,60 +1,56 @@
-import type { ErrorCode, ProblemCode } from '@novalex/contract'
-import { formatAmount, formatPercent, type Problem } from '@novalex/core'
+import type { ErrorCode } from '@novalex/contract'
+import { formatAmount, formatPercent, type Problem, type ProblemCode, type ProblemFacts } from '@novalex/core'
 import type { ApiError } from '@/api/http.ts'
 import { formatEnd, formatLocal, joinWords, plural } from './format.ts'
 
 type Facts = Readonly<Record<string, unknown>>
 
 /** What was given, what is allowed, what to do next. */
-export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts) => string)>> = {
+export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: ProblemFacts<C>) => string) } = {
   required: 'This is missing. Fill it in.',
   'unknown-key': 'Novalex does not know this entry. Take it out.',
-  'wrong-type': ({ wanted }) => `This should be a value of another kind${wanted ? ` (${String(wanted)})` : ''}.`,
+  'wrong-type': ({ wanted }) => `This should be a value of another kind${wanted ? ` (${wanted})` : ''}.`,
   'not-in-list': 'This is none of the choices. Choose one of them.',
   'too-short': 'This is too short. Write something here.',
   'too-long': ({ limit, max, given }) =>
-    `This is too long${given ? ` (${String(given)} characters)` : ''}. At most ${String(limit ?? max)} characters fit.`,
-  'too-small': ({ limit }) => `This is too small. It may be ${String(limit)} or more.`,
-  'too-large': ({ limit }) => `This is too large. It may be ${String(limit)} or less.`,
-  'too-many': ({ limit, max }) => `These are too many. At most ${String(limit ?? max)} fit.`,
+    `This is too long${given ? ` (${given} characters)` : ''}. At most ${limit ?? max} characters fit.`,
+  'too-small': ({ limit }) => `This is too small. It may be ${limit} or more.`,
+  'too-large': ({ limit }) => `This is too large. It may be ${limit} or less.`,
+  'too-many': ({ limit, max }) => `These are too many. At most ${limit ?? max} fit.`,
   'too-few': ({ limit }) =>
-    Number(limit) === 1
-      ? 'Nothing is chosen. Choose at least one.'
-      : `These are too few. Choose at least ${String(limit)}.`,
+    limit === 1 ? 'Nothing is chosen. Choose at least one.' : `These are too few. Choose at least ${limit}.`,
   malformed: 'This can’t be read. Check how it is written.',
   'not-an-id':
     'An id or SKU begins and ends with a letter, a digit or a sign, and holds no invisible characters. Take spaces at its ends away.',
   'not-allowed': 'This can’t stand here. Take it out or choose something else.',
-  'no-such-time': ({ given }) => `No calendar has ${String(given)}. Choose another day or time.`,
+  'no-such-time': ({ given }) => `No calendar has ${given}. Choose another day or time.`,
   'bad-window': () => 'A window ends after it begins, and lasts at most 400 days.',
   'ends-before-start': ({ start, end }) =>
-    `It would end on ${formatEnd(String(end), { year: true })}, not after its start on ${formatLocal(String(start), { year: true })}. Choose a later end or an earlier start.`,
-  'unknown-sku': ({ id, sku }) =>
-    `No product has the SKU ${String(id ?? sku)}. It may have been taken out; choose another.`,
-  'unknown-category': ({ id }) => `The category “${String(id)}” is gone. Choose another one.`,
-  'unknown-set': ({ id }) => `The product set “${String(id)}” is gone. Choose another one.`,
+    `It would end on ${formatEnd(end, { year: true })}, not after its start on ${formatLocal(start, { year: true })}. Choose a later end or an earlier start.`,
+  'unknown-sku': ({ id }) => `No product has the SKU ${id}. It may have been taken out; choose another.`,
+  'unknown-category': ({ id }) => `The category “${id}” is gone. Choose another one.`,
+  'unknown-set': ({ id }) => `The product set “${id}” is gone. Choose another one.`,
   'unknown-occasion': 'This occasion is gone. Choose another one, or dates of its own.',
   'follows-occasion': ({ name }) =>
-    `It follows “${String(name)}”, so its dates are that occasion’s. Change them there, or give it dates of its own first.`,
+    `It follows “${name}”, so its dates are that occasion’s. Change them there, or give it dates of its own first.`,
   'still-running': 'It runs, or will by itself. Pause it or stop it before you archive it.',
   'unknown-place': ({ given }) =>
-    `“{${String(given)}}” stands for nothing here. {percent}, {amount}, {price} and {regular} do.`,
+    `“{${given}}” stands for nothing here. {percent}, {amount}, {price} and {regular} do.`,
   'unknown-campaign': 'This campaign is gone. Choose another one, or none.',
-  'unknown-stack-group': ({ id }) => `The store has no stack group “${String(id)}”. Choose one from the list.`,
+  'unknown-stack-group': ({ id }) => `The store has no stack group “${id}”. Choose one from the list.`,
   'empty-range': 'No price lies between these two. The upper limit must be above the lower one.',
   'value-or-bands': 'Choose one of these: one value, price bands, or a price for each product.',
   'not-ascending': ({ after, isMoney }) =>
     `Each limit must be above the one before it (${toLimit(after, isMoney === true)}).`,
-  'percent-range': ({ given }) =>
-    `${formatPercent(Number(given))} can’t be taken off. Give more than 0 and at most 100 %.`,
+  'percent-range': ({ given }) => `${formatPercent(given)} can’t be taken off. Give more than 0 and at most 100 %.`,
   'amount-zero': 'Nothing would be taken off. Give an amount above 0.00.',
   'price-zero': 'At 0.00 it would be given away. If that is meant, take 100 % off; or give a price above 0.00.',
   'limit-zero': 'At most 0 would mean never. Give 1 or more, or leave the field empty for no limit.',
   'price-negative': 'A price can’t be below 0.00.',
   'price-not-lower': ({ given, highest }) =>
-    `${formatAmount(Number(given))} lowers no price: the dearest product it applies to costs ${formatAmount(Number(highest))}. Give less than that, or choose other products.`,
+    `${formatAmount(given)} lowers no price: the dearest product it applies to costs ${formatAmount(highest)}. Give less than that, or choose other products.`,
   'ending-too-large': ({ ending, step }) =>
-    `Prices in steps of ${formatAmount(Number(step))} can’t end in ${formatAmount(Number(ending))}. The ending must be smaller than the step.`,
+    `Prices in steps of ${formatAmount(step)} can’t end in ${formatAmount(ending)}. The ending must be smaller than the step.`,
   'quantity-or-spend': 'Say either how many are to be bought, or for how much.',
   'same-or-reach': 'Say either that the same product is given, or which ones.',
   'gift-is-free': 'What is added to the cart as a gift is free: 100 %.',
@@ -63,52 +59,49 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode, string | ((facts: Facts)
   'ladder-with-bands': 'A ladder sets the one value of a promotion, so it can’t go with price bands.',
   'ladder-needs-units': 'A ladder by units left needs a limit of units. Set one.',
   'ladder-needs-end': 'A ladder by hours left needs an end. Set one.',
-  'duplicate-id': ({ id }) => `The id ${String(id)} is there twice. Each may come once.`,
-  'duplicate-rank': ({ rank }) => `Two promotions have rank ${String(rank)}.`,
-  'category-circle': ({ id }) => `This category lies below itself by way of “${String(id)}”. Give it another place.`,
-  'nested-too-deep': ({ limit }) => `Conditions are nested too deeply. At most ${String(limit)} levels are possible.`,
+  'duplicate-id': ({ id }) => `The id ${id} is there twice. Each may come once.`,
+  'duplicate-rank': ({ rank }) => `Two promotions have rank ${rank}.`,
+  'category-circle': ({ id }) => `This category lies below itself by way of “${id}”. Give it another place.`,
+  'nested-too-deep': ({ limit }) => `Conditions are nested too deeply. At most ${limit} levels are possible.`,
   'sum-too-large': 'This cart is worth more than can be computed exactly. Take something out.',
-  'unknown-zone': ({ given }) => `There is no time zone ${String(given)}.`,
+  'unknown-zone': ({ given }) => `There is no time zone ${given}.`,
   'bad-json': 'This line is no JSON.',
-  'not-a-percent': ({ given }) => `“${String(given)}” is no percentage. Write it like 10, 10 % or 10,5.`,
-  'not-money': ({ given }) => `“${String(given)}” is no amount. Write it like 12.50, 12,50 or € 3.`,
+  'not-a-percent': ({ given }) => `“${given}” is no percentage. Write it like 10, 10 % or 10,5.`,
+  'not-money': ({ given }) => `“${given}” is no amount. Write it like 12.50, 12,50 or € 3.`,
   'not-a-date': ({ given }) =>
-    `${given ? `“${String(given)}” is no day` : 'The day is missing'}. Write it like 1 Mar, 1.3.2027, sun, in 2 weeks or end of month.`,
+    `${given ? `“${given}” is no day` : 'The day is missing'}. Write it like 1 Mar, 1.3.2027, sun, in 2 weeks or end of month.`,
   'not-a-time': ({ given }) =>
-    `${given ? `“${String(given)}” is no time` : 'The time is missing'}. Write it like 9:30, 14.15 or noon.`,
+    `${given ? `“${given}” is no time` : 'The time is missing'}. Write it like 9:30, 14.15 or noon.`,
   'empty-file': 'The file holds no products. Choose one with a header line and at least one product.',
   'not-utf8': 'The file is not in UTF-8, so letters such as ä would break. Save it again as “CSV UTF-8”.',
   'not-text': 'This is neither a CSV file nor an XLSX workbook. Save the table as one of them and choose that file.',
-  'unknown-column': ({ given, columns }) => `There is no column “${String(given)}”. Columns: ${String(columns)}.`,
-  'duplicate-column': ({ given }) => `The column ${String(given)} is there twice. Keep one.`,
-  'missing-column': ({ column }) => `The column ${String(column)} is missing. Add it.`,
+  'unknown-column': ({ given, columns }) => `There is no column “${given}”. Columns: ${columns}.`,
+  'duplicate-column': ({ given }) => `The column ${given} is there twice. Keep one.`,
+  'missing-column': ({ column }) => `The column ${column} is missing. Add it.`,
   'wrong-field-count': ({ given, wanted }) =>
-    `This row has ${plural(Number(given), 'cell')}, the header has ${String(wanted)}. Is a separator missing or too many?`,
+    `This row has ${plural(given, 'cell')}, the header has ${wanted}. Is a separator missing or too many?`,
   'broken-quotes': 'A quotation mark is opened in this row and never closed. Close it, or double it inside a text.',
-  'duplicate-key': ({ given, row }) => `${String(given)} already stands in row ${String(row)}. Each may come once.`,
+  'duplicate-key': ({ given, row }) => `${given} already stands in row ${row}. Each may come once.`,
   'control-character': 'There is an invisible control character in this cell. Type the text again.',
-  'empty-category': ({ given }) => `A step of “${String(given)}” has no name. Write paths like Paper > Pads.`,
-  'too-deep': ({ given, max }) => `This path has ${String(given)} steps; at most ${String(max)} are possible.`,
-  'not-an-amount': ({ given }) => `“${String(given)}” is no amount. Write it like 12.50 or 12,50.`,
-  'not-a-rate': ({ given }) => `“${String(given)}” is no tax rate. Write a percentage from 0 to 100.`,
-  'not-a-count': ({ given }) => `“${String(given)}” is no number of units. Write a whole number.`,
-  'sku-taken': ({ given }) => `There is a product with the SKU ${String(given)} already.`,
-  'not-a-moment': ({ given }) => `“${String(given)}” is no time. Write it like 2027-03-01 or 2027-03-01 09:00.`,
+  'empty-category': ({ given }) => `A step of “${given}” has no name. Write paths like Paper > Pads.`,
+  'too-deep': ({ given, max }) => `This path has ${given} steps; at most ${max} are possible.`,
+  'not-an-amount': ({ given }) => `“${given}” is no amount. Write it like 12.50 or 12,50.`,
+  'not-a-rate': ({ given }) => `“${given}” is no tax rate. Write a percentage from 0 to 100.`,
+  'not-a-count': ({ given }) => `“${given}” is no number of units. Write a whole number.`,
+  'sku-taken': ({ given }) => `There is a product with the SKU ${given} already.`,
+  'not-a-moment': ({ given }) => `“${given}” is no time. Write it like 2027-03-01 or 2027-03-01 09:00.`,
   'not-past': 'This time is not past yet. History ends at the latest now; what is ahead is planned as a promotion.',
   'spans-overlap': 'This span begins before the one before it has ended. A product has one price at a time.',
-  'set-is-filter': ({ given }) =>
-    `“${String(given)}” is a set by a filter; a file can’t pick its products. Use another name.`,
+  'set-is-filter': ({ given }) => `“${given}” is a set by a filter; a file can’t pick its products. Use another name.`,
   'not-a-workbook': 'This can’t be read as an XLSX workbook. Save it again as XLSX, or as CSV.',
-  'unpacks-too-large': ({ max }) =>
-    `This workbook unpacks to more than ${String(max)} MB. Split it, or save it as CSV.`,
-  formula: ({ column }) =>
-    `There is a formula in column ${String(column)}. Formulas are never run: put its value there.`,
+  'unpacks-too-large': ({ max }) => `This workbook unpacks to more than ${max} MB. Split it, or save it as CSV.`,
+  formula: ({ column }) => `There is a formula in column ${column}. Formulas are never run: put its value there.`,
   'no-promotions':
     'There is no list of promotions in this file. A plan file looks like the one that this page gives out.',
   'needs-too-much-memory':
     'Reading this file takes more memory than there is. Split it into smaller files, or save it as CSV.',
   'took-too-long': 'Reading this file took too long, so it was given up. Split it into smaller files.',
-  'cell-too-long': ({ max }) => `A cell in this row holds more than ${String(max)} characters. Shorten it.`,
+  'cell-too-long': ({ max }) => `A cell in this row holds more than ${max} characters. Shorten it.`,
 }
 
 export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((facts: Facts) => string)>> = {
@@ -141,7 +134,8 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
 
 /** A problem as a sentence for people. */
 export function explainProblem({ code, facts = {} }: Problem): string {
-  const text = PROBLEM_TEXT[code as ProblemCode] as (typeof PROBLEM_TEXT)[ProblemCode] | undefined
+  // A server that is newer than this page may know codes that it does not.
+  const text = PROBLEM_TEXT[code] as string | ((facts: object) => string) | undefined
   if (text === undefined) return `This can’t be taken (${code}).`
   return typeof text === 'string' ? text : text(facts)
 }
@@ -161,7 +155,7 @@ export function explainError({
 }
 
 /** Money, a number of units, or a time. */
-function toLimit(value: unknown, isMoney: boolean): string {
+function toLimit(value: number | string, isMoney: boolean): string {
   if (isMoney) return formatAmount(Number(value))
   return typeof value === 'string' ? formatLocal(value, { year: true }) : String(value)
 }

@@ -1,5 +1,6 @@
 import { PromotionSchema, type PromotionRecord } from '@novalex/contract'
 import {
+  placeBelow,
   checkIntent,
   checkPromotion,
   compileCatalogue,
@@ -114,7 +115,7 @@ function readPlan(file: Uint8Array): ParsedTable<string, Promotion> {
     const found = checkShape(PromotionSchema, given)
     const id = found.length === 0 ? (given as Promotion).id : ''
     if (ids.has(id)) found.push(createProblem('duplicate-id', 'id', { id }))
-    if (found.length > 0) problems.push(...found.map((one) => ({ ...one, path: `${index + 1}.${one.path}` })))
+    if (found.length > 0) problems.push(...placeBelow(String(index + 1), found))
     else {
       ids.add(id)
       rows.push(given as Promotion)
