@@ -7,7 +7,7 @@ import { computePay } from './contest.ts'
 import { explainOffer } from './explainOffer.ts'
 import type { Extra } from './extras.ts'
 import { findNextStep, toNudge } from './nudges.ts'
-import type { Nudge, PromotionOutcome } from './quote.ts'
+import type { Nudge, PromotionOutcome, SkipFacts } from './quote.ts'
 import { replay, type Replay } from './replay.ts'
 import type { Session } from './session.ts'
 import type { Settled } from './settled.ts'
@@ -31,7 +31,7 @@ export function describeOutcomes(
       nudges.push(...findNextStep(settled, turns, entry))
       const outcome = turns.turnOf(entry)?.outcome
       const held = outcome?.state ? outcome.held : { overCap: extras.get(entry)?.overCap }
-      const facts = keepFacts({ unitsByFloor: heldOnShelf.get(id), ...dropZeros(held) })
+      const facts = omitUndefined({ unitsByFloor: heldOnShelf.get(id), ...dropZeros(held) })
       return { promotion: id, outcome: 'applied', reason: null, amount, facts }
     }
     const skip = explain(settled, { entry, turns, leftOut, stepped, extra: extras.get(entry) })
@@ -95,8 +95,8 @@ function explainExtra(settled: Settled, entry: CompiledPromotion, known: Extra |
   return { reason: 'nothing-in-reach', ...(isUnchosen ? { delivery: 'none' as const } : {}) }
 }
 
-function toFacts({ reason: _, by, failed, ...rest }: Skip): PromotionOutcome['facts'] {
-  return keepFacts({ ...rest, promotion: by, ...failed })
+function toFacts({ reason: _, by, failed, ...rest }: Skip): SkipFacts {
+  return omitUndefined({ ...rest, promotion: by, ...failed })
 }
 
 /** Figures of 0 held nothing back. */
@@ -104,10 +104,12 @@ function dropZeros(held: Partial<Held>): Partial<Held> {
   return Object.fromEntries(Object.entries(held).filter(([, figure]) => figure !== 0))
 }
 
-/** Without what is undefined. */
-function keepFacts(facts: Readonly<Record<string, unknown>>): PromotionOutcome['facts'] {
-  const kept: Record<string, unknown> = {}
-  for (const name in facts) if (facts[name] !== undefined) kept[name] = facts[name]
+type Defined<T> = { readonly [K in keyof T]?: Exclude<T[K], undefined> }
+
+function omitUndefined<T extends object>(facts: T): Defined<T> {
+  const kept: { -readonly [K in keyof T]?: Exclude<T[K], undefined> } = {}
+  for (const name in facts)
+    if (facts[name] !== undefined) kept[name] = facts[name] as Exclude<(typeof facts)[typeof name], undefined>
   return kept
 }
 

@@ -1,5 +1,6 @@
 import type { NextStep } from '../mechanics/index.ts'
-import type { SkipReason } from '../units/index.ts'
+import type { FailedTest } from '../terms/index.ts'
+import type { Held, Skip, SkipReason } from '../units/index.ts'
 import type { MinorUnits } from '../values/index.ts'
 import type { CodeReason } from './codes.ts'
 
@@ -56,18 +57,28 @@ export interface Quote {
   readonly proven: boolean
 }
 
-/**
- * What became of a promotion. `facts` of one that applied: `unitsByFloor` (units that the floor left with less than their share),
- * `lapsed` (what found no room above the floors), `overCap` (what went beyond the most per order); of one that was skipped: those of its
- * `Skip`, with `promotion` for what stood in the way.
- */
-export interface PromotionOutcome {
-  readonly promotion: string
-  readonly outcome: 'applied' | 'skipped'
-  readonly reason: SkipReason | null
-  readonly amount: MinorUnits
-  readonly facts: Readonly<Record<string, unknown>>
+/** Facts of a promotion that was skipped: those of its `Skip`, with `promotion` for what stood in the way, and the test that failed. */
+export interface SkipFacts extends Omit<Skip, 'reason' | 'by' | 'failed' | 'found'>, Partial<FailedTest> {
+  readonly promotion?: string
 }
+
+/** What became of a promotion. Facts that don't apply are absent. */
+export type PromotionOutcome =
+  | {
+      readonly promotion: string
+      readonly outcome: 'applied'
+      readonly reason: null
+      readonly amount: MinorUnits
+      /** What kept it from taking off all that its value asks for. */
+      readonly facts: Partial<Held>
+    }
+  | {
+      readonly promotion: string
+      readonly outcome: 'skipped'
+      readonly reason: SkipReason
+      readonly amount: 0
+      readonly facts: SkipFacts
+    }
 
 /** How little more an order needs for a promotion, or for its next step, and what it would get. */
 export interface Nudge extends NextStep {

@@ -8,7 +8,7 @@ import {
   type MinorUnits,
   type Order,
   type Promotion,
-  type PromotionOutcome,
+  type SkipFacts,
   type Quote,
 } from '@novalex/core'
 
@@ -64,13 +64,12 @@ function titleOf({ display }: Promotion): string | null {
 function findLack({ promotions }: Quote, { promotion: own, outcome }: CodeOutcome) {
   if (outcome !== 'noEffect') return null
   const skipped = promotions.find(({ promotion }) => promotion === own)
-  return skipped?.reason ? { reason: skipped.reason, facts: toShopperFacts(skipped.facts) } : null
+  return skipped?.outcome === 'skipped' ? { reason: skipped.reason, facts: toShopperFacts(skipped.facts) } : null
 }
 
 /** What a shopper may know: what is lacking, and conditions that are about the cart or their own orders; nothing of other promotions. */
-function toShopperFacts(facts: PromotionOutcome['facts']): Record<string, unknown> {
-  const { missingUnits, missingAmount, test, isNegated } = facts
-  const isOpen = test !== undefined && isSayable(test as ConditionTest)
+function toShopperFacts({ missingUnits, missingAmount, test, isNegated }: SkipFacts): Record<string, unknown> {
+  const isOpen = test !== undefined && isSayable(test)
   const shown = { missingUnits, missingAmount, ...(isOpen ? { test, isNegated } : {}) }
   return Object.fromEntries(Object.entries(shown).filter(([, fact]) => fact !== undefined))
 }

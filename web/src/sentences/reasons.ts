@@ -2,13 +2,13 @@ import {
   phaseOf,
   type CodeOutcome,
   type FailedTest,
-  type Held,
   type MechanicKind,
   type KeptNudge,
   type Obstacle,
   type Promotion,
   type PromotionOutcome,
   type Quote,
+  type SkipFacts,
   type SkipReason,
   type Reward,
 } from '@novalex/core'
@@ -25,20 +25,6 @@ export interface ReasonContext {
   find(id: string): Pick<Promotion, 'name' | 'mechanic' | 'schedule' | 'state'> | undefined
 }
 
-interface Facts {
-  readonly promotion?: string
-  readonly because?: Obstacle
-  readonly found?: number
-  readonly limit?: number
-  readonly left?: number
-  readonly needed?: number
-  readonly missingUnits?: number
-  readonly missingAmount?: number
-  readonly delivery?: 'none' | 'other'
-  readonly withIt?: number
-  readonly without?: number
-}
-
 interface Place {
   readonly names: Names
   /** Of the promotion that is explained. */
@@ -50,14 +36,14 @@ interface Place {
   nameOf(id: string | undefined): string
 }
 
-const TEXT: Readonly<Record<SkipReason, (facts: Facts, place: Place) => string>> = {
+const TEXT: Readonly<Record<SkipReason, (facts: SkipFacts, place: Place) => string>> = {
   'not-ready': (_facts, { state }) => NOT_READY[state ?? 'draft'],
   'not-started': (_facts, { start }) => (start === '' ? 'waits for the dates of its occasion' : `starts on ${start}`),
   ended: (_facts, { end }) => `ended on ${end}`,
   'outside-hours': () => 'runs at other hours of the week',
   'no-code': () => 'needs its code',
-  'sign-in-needed': (facts, { names }) => describeUnknown(facts as Partial<FailedTest>, names),
-  condition: (facts, { names }) => describeFailed(facts as unknown as FailedTest, names),
+  'sign-in-needed': (facts, { names }) => describeUnknown(facts, names),
+  condition: (facts, { names }) => (isFailed(facts) ? describeFailed(facts, names) : ''),
   'nothing-in-reach': ({ delivery }) =>
     delivery === undefined ? 'applies to nothing in this cart' : NO_DELIVERY[delivery],
   'below-first-tier': (facts) => describeFirstTier(facts),
@@ -75,8 +61,7 @@ const TEXT: Readonly<Record<SkipReason, (facts: Facts, place: Place) => string>>
   'no-saving': ({ found, limit }, { kind }) => {
     const own = kind && wordsOf({ kind }).noSaving
     if (own) return own
-    const isDearer = found !== undefined && limit !== undefined
-    return isDearer
+    return typeof found === 'number' && limit !== undefined
       ? `costs ${formatMoney(limit)}, and its items come to ${formatMoney(found)} without it`
       : 'would not make anything in this cart cheaper'
   },
@@ -107,7 +92,6 @@ const OBSTACLES: Readonly<Record<Obstacle, (name: string) => string>> = {
 export function explainOutcome(outcome: PromotionOutcome, { names, find }: ReasonContext): string {
   const { mechanic, schedule, state } = find(outcome.promotion) ?? {}
   if (outcome.outcome === 'applied') return describeApplied(outcome, mechanic?.kind)
-  if (outcome.reason === null) return ''
   return TEXT[outcome.reason](outcome.facts, {
     names,
     kind: mechanic?.kind,
@@ -118,9 +102,11 @@ export function explainOutcome(outcome: PromotionOutcome, { names, find }: Reaso
   })
 }
 
-function describeApplied({ amount, facts }: PromotionOutcome, kind?: MechanicKind): string {
+type Applied = Extract<PromotionOutcome, { readonly outcome: 'applied' }>
+
+function describeApplied({ amount, facts }: Applied, kind?: MechanicKind): string {
   const applied = kind && wordsOf({ kind }).sayApplied
-  const { unitsByFloor = 0, lapsed = 0, overCap = 0 } = facts as Partial<Held>
+  const { unitsByFloor = 0, lapsed = 0, overCap = 0 } = facts
   return [
     applied?.(formatMoney(amount)) ?? `takes off ${formatMoney(amount)}`,
     ...(overCap > 0 ? [`${formatMoney(overCap)} beyond that is more than it may in one order`] : []),
@@ -131,7 +117,7 @@ function describeApplied({ amount, facts }: PromotionOutcome, kind?: MechanicKin
 
 /** Why the promotion of a code does nothing, in a shopper's words: nothing of other promotions or of groups. */
 export function explainLack({ reason, facts }: Lack, names: Names): string {
-  const { missingUnits, missingAmount, test, isNegated } = facts as Facts & Partial<FailedTest>
+  const { missingUnits, missingAmount, test, isNegated } = facts
   if (missingUnits !== undefined || missingAmount !== undefined) {
     return `needs ${describeMissing({ missingUnits, missingAmount })}`
   }
@@ -142,42 +128,47 @@ export function explainLack({ reason, facts }: Lack, names: Names): string {
 
 interface Lack {
   readonly reason: string
-  readonly facts: Readonly<Record<string, unknown>>
+  readonly facts: SkipFacts
 }
 
 const ADDS_NOTHING: ReadonlySet<string> = new Set(['stacking', 'sole', 'better-without', 'no-saving', 'floor'])
 
 /** What is lacking: units, or money. */
-function describeMissing({ missingUnits, missingAmount }: Facts): string {
+function describeMissing({ missingUnits, missingAmount }: SkipFacts): string {
   if (missingUnits !== undefined) return `${missingUnits} more`
   return missingAmount === undefined ? 'more' : `${formatMoney(missingAmount)} more`
 }
 
-/** A test that nobody can judge of a guest; without one, it is how often one shopper may have it. */
-function describeUnknown(failed: Partial<FailedTest>, names: Names): string {
-  if (!failed.test) return 'has a limit for each shopper, so it needs one who is signed in'
-  return `can’t be known for a guest; it is for anyone ${describeWanted(failed as FailedTest, names)}`
+/** Whether the facts say which test failed. */
+function isFailed(facts: SkipFacts): facts is SkipFacts & FailedTest {
+  return facts.test !== undefined && facts.isNegated !== undefined
 }
 
-function describeFirstTier({ found = 0, limit = 0, ...missing }: Facts): string {
+/** A test that nobody can judge of a guest; without one, it is how often one shopper may have it. */
+function describeUnknown(failed: SkipFacts, names: Names): string {
+  if (!isFailed(failed)) return 'has a limit for each shopper, so it needs one who is signed in'
+  return `can’t be known for a guest; it is for anyone ${describeWanted(failed, names)}`
+}
+
+function describeFirstTier({ found = 0, limit = 0, ...missing }: SkipFacts): string {
   const isMoney = missing.missingAmount !== undefined
-  const [first, there] = isMoney ? [formatMoney(limit), formatMoney(found)] : [limit, found]
+  const [first, there] = isMoney ? [formatMoney(limit), formatMoney(Number(found))] : [limit, found]
   return `begins at ${first}; this cart has ${there}, so it needs ${describeMissing(missing)}`
 }
 
-function describeUnitsGone({ limit, left = 0, needed }: Facts): string {
+function describeUnitsGone({ limit, left = 0, needed }: SkipFacts): string {
   if (limit !== undefined) return `has sold all of its ${plural(limit, 'unit')}`
   if (left <= 0) return 'has no units left'
   return `has ${plural(left, 'unit')} left, and needs ${needed ?? 1} at once`
 }
 
-function describeBudgetGone({ limit, left = 0, needed }: Facts): string {
+function describeBudgetGone({ limit, left = 0, needed }: SkipFacts): string {
   if (limit !== undefined) return `has spent its budget of ${formatMoney(limit)}`
   return `may take off no more than ${formatMoney(left)} here, and needs ${formatMoney(needed ?? 0)} at once`
 }
 
 /** In phase 1 the figures are those of one item on the shelf, after it those of the order. */
-function describeBetterWithout({ promotion: by, withIt = 0, without = 0 }: Facts, { kind, nameOf }: Place): string {
+function describeBetterWithout({ promotion: by, withIt = 0, without = 0 }: SkipFacts, { kind, nameOf }: Place): string {
   const what = kind && phaseOf({ kind }) === 1 ? 'an item' : 'the order'
   const figures =
     withIt === without
