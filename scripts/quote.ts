@@ -16,7 +16,7 @@ import {
   type Quote,
 } from '@novalex/core'
 import { checkShape } from '../server/src/http/validate.ts'
-import { writeQuote } from '../web/src/sentences/reasons.ts'
+import { explainQuote } from '../web/src/sentences/reasons.ts'
 import type { Names } from '../web/src/locale/ruleWords.ts'
 
 /**
@@ -50,7 +50,7 @@ function writeWords(given: QuoteCase, quote: Quote): string {
   }
   const compiled = compilePlan({ store, catalogue, promotions: plan.promotions })
   const kept = findKeptNudges(compiled, toOrder(given), quote)
-  const sentences = writeQuote(quote, kept, { names, find: (id) => plan.promotions.find((one) => one.id === id) })
+  const sentences = explainQuote(quote, kept, { names, find: (id) => plan.promotions.find((one) => one.id === id) })
   return sentences.map((sentence) => `${sentence}\n`).join('')
 }
 

@@ -1,3 +1,4 @@
+import { WHOLE } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { PlanRef } from './api.ts'
 import { Id, InstantText, Nullable, strict } from './basicSchema.ts'
@@ -14,7 +15,7 @@ export const DeepestAnswer = Type.Array(
           {
             from: InstantText,
             until: InstantText,
-            percent: Type.Integer({ minimum: 0, maximum: 10_000 }),
+            percent: Type.Integer({ minimum: 0, maximum: WHOLE }),
             sku: Nullable(Id),
             promotions: Type.Array(Id),
           },

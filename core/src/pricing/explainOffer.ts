@@ -28,10 +28,10 @@ export function explainOffer(settled: SettledContest, offer: AdmittedPromotion<O
     if (isBest) return { reason: 'better-without', withIt: payOf(itself), without: payOf(settlement) }
     return { reason: 'sole', by: findFirst(settlement), because: 'own-alone' }
   }
-  const miss = tryInPlace(settled, offer)
-  const joined = isBest || miss === null ? searchWith(contest, settlement, offer) : null
-  if (!joined) return miss ?? { reason: 'no-saving' }
-  const { by, because } = miss ?? {}
+  const skip = tryInPlace(settled, offer)
+  const joined = isBest || skip === null ? searchWith(contest, settlement, offer) : null
+  if (!joined) return skip ?? { reason: 'no-saving' }
+  const { by, because } = skip ?? {}
   return { reason: 'better-without', withIt: payOf(joined), without: payOf(settlement), by, because }
 }
 
@@ -48,7 +48,7 @@ function explainItself(contest: Contest, offer: AdmittedPromotion<OfferAct>): Sk
   const skip = offer.entry.phase === 3 ? judgeWhen(offer.entry, session.view(pieces)) : null
   return (
     skip ??
-    offer.entry.act.apply({ view: session, offer, state: { pieces, gifts: [] } }).miss ?? { reason: 'no-saving' }
+    offer.entry.act.apply({ view: session, offer, state: { pieces, gifts: [] } }).skip ?? { reason: 'no-saving' }
   )
 }
 
@@ -56,7 +56,7 @@ function explainItself(contest: Contest, offer: AdmittedPromotion<OfferAct>): Sk
 function tryInPlace({ contest: { session }, turns }: SettledContest, offer: AdmittedPromotion<OfferAct>): Skip | null {
   const { entry } = offer
   const skip = entry.phase === 3 ? judgeWhen(entry, session.view(turns.afterSecond.pieces)) : null
-  return skip ?? offer.entry.act.apply({ view: session, offer, state: turns.stateBefore(entry) }).miss
+  return skip ?? offer.entry.act.apply({ view: session, offer, state: turns.stateBefore(entry) }).skip
 }
 
 /** Of the promotions that applied, the one that comes first. */

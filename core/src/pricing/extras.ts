@@ -10,7 +10,7 @@ import type { Session } from './session.ts'
 export interface Extra {
   readonly entry: CompiledPromotion
   readonly amount: MinorUnits
-  readonly miss: Skip | null
+  readonly skip: Skip | null
   /** What went beyond the most that it may take off one order, or add to it. */
   readonly overCap?: MinorUnits
 }
@@ -35,7 +35,7 @@ function judgeDelivery(
   { delivery, pieces }: { readonly delivery: Delivery; readonly pieces: readonly Piece[] },
 ): Extra {
   const admission = session.admittedWith(entry, pieces)
-  if (!isAdmitted(admission)) return { entry, amount: 0, miss: admission }
+  if (!isAdmitted(admission)) return { entry, amount: 0, skip: admission }
   return hold(admission, entry.act.judge(delivery, pieces, admission.rung))
 }
 
@@ -47,16 +47,16 @@ export function computeSurcharges(
 ): Extra[] {
   return entries.map((entry): Extra => {
     const admission = session.admittedWith(entry, pieces)
-    if (!isAdmitted(admission)) return { entry, amount: 0, miss: admission }
+    if (!isAdmitted(admission)) return { entry, amount: 0, skip: admission }
     return hold(admission, entry.act.judge(session, pieces))
   })
 }
 
 /** What a promotion comes to, held to the most that it may. */
 function hold({ entry, cap }: AdmittedPromotion, wanted: MinorUnits | Skip): Extra {
-  if (typeof wanted !== 'number') return { entry, amount: 0, miss: wanted }
+  if (typeof wanted !== 'number') return { entry, amount: 0, skip: wanted }
   const amount = Math.min(wanted, cap)
-  return { entry, amount, miss: null, overCap: wanted - amount }
+  return { entry, amount, skip: null, overCap: wanted - amount }
 }
 
 export function sumAmounts(extras: readonly Extra[]): MinorUnits {

@@ -70,7 +70,7 @@ function findKeepers(plan: CompiledPlan, order: Order, nudge: Nudge): CartLine[]
   const { missingUnits, missingAmount = 0 } = nudge
   const definition = definitionOf(mechanic)
   const offering = createOffering({ plan, order })
-  const candidates = offering.findProducts(definition.needs(mechanic)[0]!.reach)
+  const candidates = offering.findCandidates(definition.needs(mechanic)[0]!.reach)
   const keepers =
     missingUnits === undefined
       ? fillMoney(candidates, missingAmount)
@@ -97,7 +97,7 @@ interface Scope {
 
 function createOffering(scope: Scope): Offering {
   return {
-    findProducts: (reach) => findProducts(scope, reach),
+    findCandidates: (reach) => findCandidates(scope, reach),
     countIn(reach) {
       const matches = scope.plan.matcherOf(reach)
       return scope.order.cart.lines.reduce((sum, { sku, quantity }) => {
@@ -109,7 +109,7 @@ function createOffering(scope: Scope): Offering {
 }
 
 /** Those of the cart in a reach, the most units first, then the cheapest of the catalogue. */
-function findProducts({ plan, order }: Scope, reach: Reach): Product[] {
+function findCandidates({ plan, order }: Scope, reach: Reach): Product[] {
   const matches = plan.matcherOf(reach)
   const inCart = order.cart.lines
     .toSorted((a, b) => b.quantity - a.quantity)

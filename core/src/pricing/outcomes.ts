@@ -81,7 +81,7 @@ function explainStep({ session }: Settled, product: Product | undefined): Skip {
 /** Why a delivery offer or a surcharge changes nothing. Of several delivery offers at most one applies. */
 function explainExtra(settled: Settled, entry: CompiledPromotion, known: Extra | undefined): Skip {
   const { session, contest, settlement, delivery } = settled
-  if (known?.miss) return known.miss
+  if (known?.skip) return known.skip
   const { chosen } = delivery
   if (known && chosen) {
     const by = chosen.entry.id

@@ -1,5 +1,6 @@
 import type { CompiledPlan } from '../pricing/index.ts'
 import type { Instant, MinorUnits } from '../values/index.ts'
+import { pushSpan } from './spans.ts'
 import { computeHorizon, computePriceSpans, type Onlooker, type PriceSpan } from './timeline.ts'
 
 /** A stretch of time in which a product would cost something else. */
@@ -43,16 +44,13 @@ export function compareSpans(before: readonly PriceSpan[], after: readonly Price
     const [old, young] = [before[i]!, after[j]!]
     const from = Math.max(old.from, young.from)
     const until = Math.min(old.until, young.until)
-    if (old.price !== young.price) join(shifts, { from, until, before: old.price, after: young.price })
+    if (old.price !== young.price) pushSpan(shifts, { from, until, before: old.price, after: young.price }, isSameShift)
     if (old.until === until) i++
     if (young.until === until) j++
   }
   return shifts
 }
 
-function join(shifts: PriceShift[], shift: PriceShift): void {
-  const last = shifts.at(-1)
-  const continues = last?.until === shift.from && last.before === shift.before && last.after === shift.after
-  if (continues) shifts[shifts.length - 1] = { ...last, until: shift.until }
-  else shifts.push(shift)
+function isSameShift(a: PriceShift, b: PriceShift): boolean {
+  return a.before === b.before && a.after === b.after
 }

@@ -1,6 +1,7 @@
 import type { CompiledPlan } from '../pricing/index.ts'
 import type { Product } from '../terms/index.ts'
-import type { BasisPoints, Instant } from '../values/index.ts'
+import { WHOLE, type BasisPoints, type Instant } from '../values/index.ts'
+import { pushSpan } from './spans.ts'
 import { computePriceSpans, createPricers, type Onlooker } from './timeline.ts'
 
 /** The deepest combined reduction in a category during a stretch of time, and where it is found. */
@@ -55,7 +56,7 @@ function findCuts(
   if (plan.findPricing(product).length === 0) return []
   return computePriceSpans(plan, product, range, onlooker, pricerAt).map(({ from }) => {
     const { regular, price, steps } = pricerAt(plan, from)(product)
-    const percent = regular === 0 ? 0 : Math.floor(((regular - price) * 10_000) / regular)
+    const percent = regular === 0 ? 0 : Math.floor(((regular - price) * WHOLE) / regular)
     return { from, percent, sku: product.sku, promotions: steps.map(({ entry }) => entry.promotion.id) }
   })
 }
@@ -77,11 +78,15 @@ function mergeDeepest(
     let deepest: Omit<DeepestSpan, 'from' | 'until'> = NOTHING
     for (const cut of present) if (cut && cut.percent > deepest.percent) deepest = cut
     const until = changes[at]?.cut.from ?? to
-    const last = spans.at(-1)
-    const isSame = last?.percent === deepest.percent && last.promotions.join() === deepest.promotions.join()
-    const { percent, sku, promotions } = deepest
-    if (isSame) spans[spans.length - 1] = { ...last, until }
-    else spans.push({ from: start, until, percent, sku, promotions })
+    pushSpan(
+      spans,
+      { from: start, until, percent: deepest.percent, sku: deepest.sku, promotions: deepest.promotions },
+      isSameDepth,
+    )
   }
   return spans
+}
+
+function isSameDepth(a: DeepestSpan, b: DeepestSpan): boolean {
+  return a.percent === b.percent && a.promotions.join() === b.promotions.join()
 }

@@ -1,6 +1,7 @@
 import type { CompiledPlan } from '../pricing/index.ts'
 import type { Product } from '../terms/index.ts'
 import { DAY_MS, type Instant, type MinorUnits } from '../values/index.ts'
+import { pushSpan } from './spans.ts'
 import { computePriceSpans, createPricers, type Onlooker } from './timeline.ts'
 
 /** A stretch of time in which the shop followed one plan and a product had one regular price; half-open. */
@@ -51,7 +52,7 @@ export function computePriceHistory(
     for (const span of computePriceSpans(plan, then, { from, to: until }, onlooker, pricerAt)) {
       const { regular: stood } = pricerAt(plan, span.from)(then)
       const from = span.promotions.length > 0 ? release : null
-      join(spans, { ...span, regular: stood, source: 'release', release: from })
+      pushSpan(spans, { ...span, regular: stood, source: 'release', release: from }, saysSame)
     }
   }
   return spans
@@ -73,20 +74,13 @@ export function overlaySpans(under: readonly HistorySpan[], over: readonly Histo
 /** Spans in their order, neighbours that say the same joined. */
 export function joinSpans(spans: readonly HistorySpan[]): HistorySpan[] {
   const joined: HistorySpan[] = []
-  for (const span of spans) join(joined, span)
+  for (const span of spans) pushSpan(joined, span, saysSame)
   return joined
 }
 
-function join(spans: HistorySpan[], next: HistorySpan): void {
-  const last = spans.at(-1)
-  const isSame =
-    last?.until === next.from &&
-    last.price === next.price &&
-    last.regular === next.regular &&
-    last.source === next.source &&
-    last.promotions.join() === next.promotions.join()
-  if (isSame) spans[spans.length - 1] = { ...last, until: next.until }
-  else spans.push(next)
+function saysSame(a: HistorySpan, b: HistorySpan): boolean {
+  const isSamePrice = a.price === b.price && a.regular === b.regular
+  return isSamePrice && a.source === b.source && a.promotions.join() === b.promotions.join()
 }
 
 /**

@@ -2,6 +2,7 @@ import { computeRungEdges, computeScheduleEdges } from '../plan/index.ts'
 import { createSession, type CompiledPlan, type CompiledPromotion, type ShelfPrice } from '../pricing/index.ts'
 import type { Cart, Facts, Order, Product } from '../terms/index.ts'
 import { DAY_MS, type Instant, type MinorUnits } from '../values/index.ts'
+import { pushSpan } from './spans.ts'
 
 /** The shopper that a product page is made for: nobody in particular. */
 export interface Onlooker {
@@ -107,12 +108,13 @@ export function computePriceSpans(
       ({ promotion }) => promotion.id,
     )
     const until = starts[index + 1] ?? to
-    const last = spans.at(-1)
-    if (last?.price === price && last.promotions.join() === promotions.join())
-      spans[spans.length - 1] = { ...last, until }
-    else spans.push({ from: start, until, price, promotions })
+    pushSpan(spans, { from: start, until, price, promotions }, saysSame)
   })
   return spans
+}
+
+function saysSame(a: PriceSpan, b: PriceSpan): boolean {
+  return a.price === b.price && a.promotions.join() === b.promotions.join()
 }
 
 /** Every instant in `from < t < to` at which the shelf price of any product changes, ascending. */

@@ -67,10 +67,10 @@ export function settle(
   { gifts = state.gifts, further = null, overCap = Math.max(0, ledger.total - offer.cap) }: SettleOptions = {},
 ): Outcome {
   const { total, segments } = ledger.total > offer.cap ? holdToCap(ledger, offer.cap) : ledger
-  if (total === 0 && gifts === state.gifts) return { state: null, miss: { reason: 'no-saving' } }
+  if (total === 0 && gifts === state.gifts) return { state: null, skip: { reason: 'no-saving' } }
   const { unitsByFloor, lapsed } = ledger
   const pieces = applySegments(state.pieces, segments, offer.entry)
-  return { state: { pieces, gifts }, miss: null, further, held: { unitsByFloor, lapsed, overCap } }
+  return { state: { pieces, gifts }, skip: null, further, held: { unitsByFloor, lapsed, overCap } }
 }
 
 function holdToCap({ segments }: Ledger, cap: MinorUnits): Ledger {

@@ -36,8 +36,8 @@ export interface Held {
 
 /** What became of a promotion when its turn came. `further` is what kept it from one more application. */
 export type Outcome =
-  | { readonly state: CartState; readonly miss: null; readonly further: Skip | null; readonly held: Held }
-  | { readonly state: null; readonly miss: Skip }
+  | { readonly state: CartState; readonly skip: null; readonly further: Skip | null; readonly held: Held }
+  | { readonly state: null; readonly skip: Skip }
 
 /** A promotion whose turn it is, with what holds for it now. */
 export interface Actor {

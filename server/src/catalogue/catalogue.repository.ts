@@ -69,7 +69,10 @@ export async function listSkus(connection: Connection): Promise<Set<string>> {
 }
 
 /** Those of some SKUs that there are. */
-export async function findProducts(connection: Connection, skus: readonly string[]): Promise<Map<string, Product>> {
+export async function findProductsBySku(
+  connection: Connection,
+  skus: readonly string[],
+): Promise<Map<string, Product>> {
   const found = new Map<string, Product>()
   const parseList = createListParser()
   for (let from = 0; from < skus.length; from += PRODUCTS_A_STEP) {

@@ -8,7 +8,7 @@ import { countCatalogueRevision, lockStore, type StoreRecord } from '../store/st
 import {
   deleteCategory,
   deleteProducts,
-  findProducts,
+  findProductsBySku,
   listCategories,
   insertProduct,
   listProducts,
@@ -70,7 +70,7 @@ export function createCatalogueService({ database, clock }: { database: Database
     async removeProduct(sku, revision, by) {
       await database.transaction(async (transaction) => {
         refuseStaleCatalogue(await lockStore(transaction), revision)
-        const product = (await findProducts(transaction, [sku])).get(sku)
+        const product = (await findProductsBySku(transaction, [sku])).get(sku)
         if (!product) throw new AppError('not-found', { facts: { kind: 'product', id: sku } })
         await refuseUsedProducts(transaction, new Set([sku]), product.name)
         await deleteProducts(transaction, [sku])

@@ -31,7 +31,7 @@ const UNMOVED_SHOWN = 3
 export function computeProductPage(plan: CompiledPlan, now: Instant, query: ProductsQuery): ProductsAnswer {
   const size = Number(query.size ?? DEFAULT_SIZE)
   const from = (Number(query.page ?? 1) - 1) * size
-  const found = findProducts(plan, query)
+  const found = searchProducts(plan, query)
   const priceOf = createPublicPricer(plan, now, ONLOOKER)
   const rows = found.slice(from, from + size).map((product) => describePrice(plan, product, priceOf(product)))
   return { total: found.length, rows }
@@ -55,7 +55,7 @@ export function getProduct(plan: CompiledPlan, sku: string): Product {
 }
 
 /** The products that a text (in name or SKU; every word must be there) and a category (with all below it) leave. */
-export function findProducts(
+export function searchProducts(
   plan: CompiledPlan,
   { search = '', category }: { readonly search?: string; readonly category?: string },
 ): readonly Product[] {

@@ -1,7 +1,7 @@
 import type { ImportKind } from '@novalex/contract'
 import type { StoreRecord } from '../store/store.repository.ts'
 import type { ImportWork } from './importWork.ts'
-import { FIGURE_KINDS } from './kinds/figures.ts'
+import { FIGURE_KINDS } from './kinds/productFigures.ts'
 import { PLAN_KIND } from './kinds/plan.ts'
 import { PRODUCTS_KIND } from './kinds/products.ts'
 import { SETS_KIND } from './kinds/sets.ts'

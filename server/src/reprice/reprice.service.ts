@@ -28,7 +28,7 @@ import { refuseIfAny } from '../errors/AppError.ts'
 import { ONLOOKER } from '../plan/resolveQuestion.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
-import { findPicked } from './pick.ts'
+import { findPicked } from './findPicked.ts'
 
 export interface RepriceTask {
   readonly question: RepriceQuestion

@@ -8,7 +8,7 @@ import { changePlan } from '../plan/changePlan.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
 import { findPromotion, updatePromotion } from '../promotions/promotions.repository.ts'
-import { findPicked } from './pick.ts'
+import { findPicked } from './findPicked.ts'
 
 interface TakeOffDeps {
   readonly database: Database

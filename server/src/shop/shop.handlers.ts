@@ -1,6 +1,6 @@
 import type { ShopProduct } from '@novalex/contract'
 import { checkOrder, type Instant, type Product } from '@novalex/core'
-import { findProducts, getProduct } from '../catalogue/products.service.ts'
+import { searchProducts, getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../clock.ts'
 import { refuseIfAny } from '../errors/AppError.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
@@ -37,7 +37,7 @@ export function createShopHandlers({ plans, threads, clock, history }: ShopDeps)
     listShopProducts: async ({ query }) => {
       const sourced = await liveAt(query.at)
       const { release } = sourced
-      const found = findProducts(sourced.plan, query)
+      const found = searchProducts(sourced.plan, query)
       const from = (Number(query.page ?? 1) - 1) * PAGE_SIZE
       const products = await show(sourced, found.slice(from, from + PAGE_SIZE), sourced.now)
       return { release, total: found.length, products }

@@ -1,4 +1,4 @@
-import { formatPercent, type Reach, type ReachKeys, type Value } from '@novalex/core'
+import { WHOLE, formatPercent, type Reach, type ReachKeys, type Value } from '@novalex/core'
 import { formatMoney, joinWords, plural } from './format.ts'
 
 /** What a sentence needs besides the rule: names for ids. */
@@ -12,7 +12,7 @@ export interface Names {
 export function describeValue(value: Value): string {
   if ('percent' in value) {
     const of = value.of === 'regular' ? ' than the regular price' : ''
-    return value.percent === 10_000 ? 'nothing' : `${formatPercent(value.percent)} less${of}`
+    return value.percent === WHOLE ? 'nothing' : `${formatPercent(value.percent)} less${of}`
   }
   if ('amount' in value) return `${formatMoney(value.amount)} less ${value.per === 'once' ? 'once' : 'each'}`
   return `${formatMoney(value.price)} each`

@@ -10,7 +10,7 @@ import {
   type Store,
 } from '@novalex/core'
 import { expect, test } from 'vitest'
-import { explainCode, explainLack, explainNudge, explainOutcome, writeQuote } from './reasons.ts'
+import { explainCode, explainLack, explainNudge, explainOutcome, explainQuote } from './reasons.ts'
 import type { Names } from '../locale/ruleWords.ts'
 
 const names: Names = { set: String, category: String, stackGroup: String, product: (sku) => `product ${sku}` }
@@ -387,7 +387,7 @@ test('a whole quote in sentences', () => {
   const cart = { ...PLAIN, codes: ['pads', 'x'] }
   const quote = computeQuote(plan, { now: 0, cart, facts: {}, codes: {} })
   const kept = [{ promotion: 'p2', missingUnits: 3, reward: { percent: 5000 }, add: [{ sku: 'PAD', quantity: 3 }] }]
-  expect(writeQuote(quote, kept, { names, find: () => five })).toEqual([
+  expect(explainQuote(quote, kept, { names, find: () => five })).toEqual([
     'Five pads begins at 5; this cart has 2, so it needs 3 more.',
     'Code pads changes nothing: its offer begins at 5; this cart has 2, so it needs 3 more.',
     'Code x is not known; check how it is written.',

@@ -219,7 +219,7 @@ function sayReward(reward: Reward, kind?: MechanicKind): string {
 }
 
 /** A quote in sentences: what became of each promotion and each code, and what a little more would bring. */
-export function writeQuote(quote: Quote, kept: readonly KeptNudge[], context: ReasonContext): string[] {
+export function explainQuote(quote: Quote, kept: readonly KeptNudge[], context: ReasonContext): string[] {
   const explain = (outcome: PromotionOutcome) => explainOutcome(outcome, context)
   const nameOf = (id: string) => context.find(id)?.name ?? id
   const outcomes = quote.promotions.map((outcome) => `${nameOf(outcome.promotion)} ${explain(outcome)}.`)

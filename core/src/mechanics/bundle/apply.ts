@@ -69,7 +69,7 @@ function applyBundle(turn: Turn, mechanic: Bundle): Outcome {
   if (parts.every(({ units }) => units.length === 0)) {
     return {
       state: null,
-      miss: explainNothing(
+      skip: explainNothing(
         turn,
         mechanic.parts.map(({ reach }) => reach),
       ),
@@ -79,11 +79,11 @@ function applyBundle(turn: Turn, mechanic: Bundle): Outcome {
   const free = ({ at, piece }: Taken) => piece.count - (used.get(at) ?? 0)
   const ledger = new Ledger()
   let unitsLeft = turn.offer.unitsLeft
-  let miss: Skip | null = null
+  let skip: Skip | null = null
   for (let left = timesOf(mechanic.repeat); left > 0;) {
     const filling = fillParts(parts, free)
-    miss = 'taken' in filling ? judgeFilling(filling, mechanic, unitsLeft) : filling
-    if (miss || !('taken' in filling)) break
+    skip = 'taken' in filling ? judgeFilling(filling, mechanic, unitsLeft) : filling
+    if (skip || !('taken' in filling)) break
     const { taken, alike } = filling
     const units = countOf(taken)
     const times = Math.min(left, alike, Math.floor(unitsLeft / units))
@@ -95,8 +95,8 @@ function applyBundle(turn: Turn, mechanic: Bundle): Outcome {
     left -= times
     unitsLeft -= times * units
   }
-  if (ledger.segments.length === 0) return { state: null, miss: miss ?? { reason: 'no-saving' } }
-  return settle(turn, ledger, { further: miss })
+  if (ledger.segments.length === 0) return { state: null, skip: skip ?? { reason: 'no-saving' } }
+  return settle(turn, ledger, { further: skip })
 }
 
 function judgeFilling({ taken }: Filling, { price }: Bundle, unitsLeft: number): Skip | null {

@@ -64,15 +64,15 @@ function findLimits(mechanic: Bundle, { findSample, isIn }: Samples): MechanicLi
 }
 
 /** What each part lacks of the next bundle; or all of it from one part, where parts share their products. */
-function fill({ parts }: Bundle, units: number, { findProducts, countIn }: Offering): CartLine[][] {
+function fill({ parts }: Bundle, units: number, { findCandidates, countIn }: Offering): CartLine[][] {
   const filled = parts.map(({ reach }) => countIn(reach))
   const lacking = (times: number) => parts.map(({ quantity }, at) => Math.max(0, times * quantity - filled[at]!))
   let times = 1
   while (lacking(times).every((lack) => lack === 0)) times++
   const apart = lacking(times).flatMap((quantity, at) => {
-    const sku = findProducts(parts[at]!.reach)[0]?.sku
+    const sku = findCandidates(parts[at]!.reach)[0]?.sku
     return quantity > 0 && sku !== undefined ? [{ sku, quantity }] : []
   })
-  const whole = parts.flatMap(({ reach }) => findProducts(reach).map(({ sku }) => [{ sku, quantity: units }]))
+  const whole = parts.flatMap(({ reach }) => findCandidates(reach).map(({ sku }) => [{ sku, quantity: units }]))
   return [apart, ...whole].filter((lines) => lines.length > 0)
 }

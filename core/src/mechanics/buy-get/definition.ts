@@ -96,9 +96,9 @@ function findLimits(mechanic: BuyGet, { findSample, isIn }: Samples): MechanicLi
 }
 
 /** All of one product that is bought, all of one that is given, or the reward beside what is bought. */
-function fill({ buy, get }: BuyGet, units: number, { findProducts }: Offering): CartLine[][] {
-  const bought = findProducts(buy.reach)
-  const given = get.reach ? findProducts(get.reach) : []
+function fill({ buy, get }: BuyGet, units: number, { findCandidates }: Offering): CartLine[][] {
+  const bought = findCandidates(buy.reach)
+  const given = get.reach ? findCandidates(get.reach) : []
   const rewards = Math.min(units, get.quantity)
   const mixed = bought.flatMap(({ sku }) =>
     given.slice(0, 1).map((reward) => [

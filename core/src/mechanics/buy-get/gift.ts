@@ -20,7 +20,7 @@ import type { BuyGet } from './definition.ts'
 /** Adds the rewards to the cart, free, instead of taking them from it. Source: docs/pricing.md, gift. */
 export function applyGift(turn: Turn, mechanic: BuyGet): Outcome {
   const pool = findTouchable(turn, mechanic.buy.reach).toSorted(dearestFirst)
-  if (pool.length === 0) return { state: null, miss: explainNothing(turn, [mechanic.buy.reach]) }
+  if (pool.length === 0) return { state: null, skip: explainNothing(turn, [mechanic.buy.reach]) }
   const run = new GiftRun(turn, mechanic)
   if (mechanic.get.sameSku) {
     const inCartOrder = pool.toSorted((a, b) => a.at - b.at)
@@ -33,14 +33,14 @@ export function applyGift(turn: Turn, mechanic: BuyGet): Outcome {
   } else {
     run.serve(pool, mechanic.get.reach?.skus?.[0] ?? '')
   }
-  if (run.gifts.length === 0) return { state: null, miss: run.miss ?? { reason: 'not-enough-units' } }
-  return settle(turn, run.ledger, { gifts: [...turn.state.gifts, ...run.gifts], further: run.miss })
+  if (run.gifts.length === 0) return { state: null, skip: run.skip ?? { reason: 'not-enough-units' } }
+  return settle(turn, run.ledger, { gifts: [...turn.state.gifts, ...run.gifts], further: run.skip })
 }
 
 class GiftRun {
   readonly ledger = new Ledger()
   readonly gifts: GiftLine[] = []
-  miss: Skip | null = null
+  skip: Skip | null = null
   private readonly turn: Turn
   private readonly mechanic: BuyGet
   private unitsLeft: number
@@ -58,12 +58,12 @@ class GiftRun {
     const product = view.findProduct(sku)
     if (!product) return
     const shelf = view.shelfPriceOf(product)
-    const { filled, miss } = this.countBuys(pool)
+    const { filled, skip } = this.countBuys(pool)
     const { applications, quantity } = this.countGifts(filled, product, shelf)
     // Where stock or a limit cuts the gifts, more in the cart would bring none.
     const isCut = quantity < filled * this.mechanic.get.quantity
-    const lack = isCut ? this.findCut(product, quantity, shelf) : miss
-    if (lack) this.miss = nearerOf(this.miss, lack)
+    const lack = isCut ? this.findCut(product, quantity, shelf) : skip
+    if (lack) this.skip = nearerOf(this.skip, lack)
     if (applications === 0) return
     this.gifts.push({ promotion: this.turn.offer.entry.id, product, quantity, shelf })
     this.unitsLeft -= quantity
@@ -77,18 +77,18 @@ class GiftRun {
   }
 
   /** How often the bought units fill the condition, and what they lack for once more. */
-  private countBuys(pool: readonly Taken[]): { filled: number; miss: Skip | null } {
+  private countBuys(pool: readonly Taken[]): { filled: number; skip: Skip | null } {
     const { quantity, spend = 1 } = this.mechanic.buy
     const units = countOf(pool)
     const worth = worthOn(pool, 'shelf')
     const filled = quantity === undefined ? Math.floor(worth / spend) : Math.floor(units / quantity)
     const most = timesOf(this.mechanic.repeat)
-    if (filled >= most) return { filled: most, miss: null }
-    const miss: Skip =
+    if (filled >= most) return { filled: most, skip: null }
+    const skip: Skip =
       quantity === undefined
         ? { reason: 'not-enough-units', missingAmount: spend - (worth % spend) }
         : { reason: 'not-enough-units', missingUnits: quantity - (units % quantity) }
-    return { filled, miss }
+    return { filled, skip }
   }
 
   /** Which limit ends the gifts after so many. */

@@ -34,11 +34,11 @@ export function applyReward(turn: Turn, mechanic: BuyGet): Outcome {
   const { offer } = turn
   const value = offer.rung ?? mechanic.get.value
   const all = findTouchable(turn, mechanic.buy.reach)
-  if (all.length === 0) return { state: null, miss: explainNothing(turn, [mechanic.buy.reach]) }
+  if (all.length === 0) return { state: null, skip: explainNothing(turn, [mechanic.buy.reach]) }
   const run = new BuyGetRun(turn, mechanic, value)
   for (const serving of createServings(turn, mechanic, all)) run.serve(serving)
-  if (run.applications === 0) return { state: null, miss: run.miss ?? { reason: 'not-enough-units' } }
-  return settle(turn, run.ledger, { further: run.miss })
+  if (run.applications === 0) return { state: null, skip: run.skip ?? { reason: 'not-enough-units' } }
+  return settle(turn, run.ledger, { further: run.skip })
 }
 
 function createServings(turn: Turn, { get }: BuyGet, all: readonly Taken[]): Serving[] {
@@ -60,7 +60,7 @@ class BuyGetRun {
   readonly ledger = new Ledger()
   applications = 0
   /** What kept it from a first or a further application: of several servings, the least that is lacking. */
-  miss: Skip | null = null
+  skip: Skip | null = null
   private readonly used = new Map<number, number>()
   private readonly turn: Turn
   private readonly mechanic: BuyGet
@@ -87,9 +87,9 @@ class BuyGetRun {
       const { bought, lack } = this.takeBuys(buyOrder)
       const rewards = this.takeRewards(getOrder, bought)
       const count = countOf(rewards)
-      const miss = this.judge(lack, count)
-      if (miss) {
-        this.miss = nearerOf(this.miss, miss)
+      const skip = this.judge(lack, count)
+      if (skip) {
+        this.skip = nearerOf(this.skip, skip)
         return
       }
       const times = this.countAlike([...bought, ...rewards], Math.min(left, Math.floor(this.unitsLeft / count)))

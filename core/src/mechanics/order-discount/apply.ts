@@ -35,16 +35,16 @@ export function actOrderDiscount(mechanic: OrderDiscount): OfferAct {
 /** A percentage of its units' value, or an amount once, spread over them. Source: docs/pricing.md, order discount. */
 function applyOrderDiscount(turn: Turn, { reach, tiers }: OrderDiscount): Outcome {
   const units = findTouchable(turn, reach)
-  if (units.length === 0) return { state: null, miss: explainNothing(turn, [reach]) }
+  if (units.length === 0) return { state: null, skip: explainNothing(turn, [reach]) }
   const base = worthOn(units, 'current')
   const tier = findTier(tiers, base)
-  if (!tier) return { state: null, miss: missFirstTier(tiers, base) }
+  if (!tier) return { state: null, skip: missFirstTier(tiers, base) }
   const value = turn.offer.rung ?? tier.value
   const wanted = 'percent' in value ? percentOf(base, value.percent) : 'amount' in value ? value.amount : 0
   const shares = units.map(({ at, piece, count }) => {
     return { at, count, weight: piece.current, room: Math.max(0, piece.current - piece.floor) }
   })
-  if (base > 0 && shares.every(({ room }) => room === 0)) return { state: null, miss: { reason: 'floor' } }
+  if (base > 0 && shares.every(({ room }) => room === 0)) return { state: null, skip: { reason: 'floor' } }
   const ledger = new Ledger()
   const most = Math.min(wanted, base)
   const amount = Math.min(most, turn.offer.cap)

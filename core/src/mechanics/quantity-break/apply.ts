@@ -36,7 +36,7 @@ function applyQuantityBreak(turn: Turn, mechanic: QuantityBreak): Outcome {
     const limit = mechanic.tiers[0]!.from
     return {
       state: null,
-      miss: { reason: 'below-first-tier', found: largest, limit, missingUnits: limit - largest },
+      skip: { reason: 'below-first-tier', found: largest, limit, missingUnits: limit - largest },
     }
   }
   return reduceBatches(turn, mechanic.reach, batches, { order: dearestFirst, max: turn.offer.unitsLeft })

@@ -30,11 +30,11 @@ interface Choice {
  * Reduces units by their values; limited places go, in order, to those that would be reduced. */
 export function reduceBatches(turn: Turn, reach: Reach, batches: readonly Batch[], { order, max }: Choice): Outcome {
   if (batches.every(({ units }) => units.length === 0)) {
-    return { state: null, miss: explainNothing(turn, [reach]) }
+    return { state: null, skip: explainNothing(turn, [reach]) }
   }
   const isEach = max === Infinity && !batches.some(({ value }) => isOnce(value))
   const ledger = isEach ? reduceEvery(batches) : reducePlaces(batches, { order, max })
-  return ledger ? settle(turn, ledger) : { state: null, miss: explainUnmoved(batches) }
+  return ledger ? settle(turn, ledger) : { state: null, skip: explainUnmoved(batches) }
 }
 
 /** The common case: places for all, and each unit by itself. */

@@ -31,7 +31,7 @@ export interface Samples {
 /** What could be put into a cart. */
 export interface Offering {
   /** Products of a reach: those of the cart first, then the cheapest. */
-  findProducts(reach: Reach): readonly Product[]
+  findCandidates(reach: Reach): readonly Product[]
   /** How many units of a reach the cart holds. */
   countIn(reach: Reach): number
 }

@@ -24,7 +24,7 @@ function applySpendBreak(turn: Turn, { reach, tiers }: SpendBreak): Outcome {
   const units = findTouchable(turn, reach)
   const worth = worthOn(units, 'shelf')
   const value = findTier(tiers, worth)?.value
-  if (!value && units.length > 0) return { state: null, miss: missFirstTier(tiers, worth) }
+  if (!value && units.length > 0) return { state: null, skip: missFirstTier(tiers, worth) }
   const batches = value ? [{ units, value, pool: '' }] : []
   return reduceBatches(turn, reach, batches, { order: dearestFirst, max: turn.offer.unitsLeft })
 }

@@ -10,7 +10,7 @@ import {
   type ProductRow,
 } from '@novalex/core'
 import {
-  findProducts,
+  findProductsBySku,
   insertCategories,
   listCategories,
   listSkus,
@@ -79,7 +79,7 @@ async function* compare(connection: Connection, { rows, columns }: ImportInput<P
     const part = rows.slice(from, from + ROWS_A_PART)
     // Asking for thousands of products that are not there takes as long as writing them.
     const asked = part.map(({ sku }) => sku).filter((sku) => there.has(sku))
-    const known = await findProducts(connection, asked)
+    const known = await findProductsBySku(connection, asked)
     const catalogue = { categories, products: [...known.values()], sets: [] }
     const result = computeProductImport(part, columns as ProductColumn[], catalogue)
     categories.push(...result.newCategories)

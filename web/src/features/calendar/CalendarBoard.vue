@@ -14,7 +14,7 @@ import { computeWeeklyMask } from './weeklyMask.ts'
 import { layoutLanes, ROW_HEIGHT, type Span } from './layoutLanes.ts'
 import CalendarBar from './CalendarBar.vue'
 import CalendarScale from './CalendarScale.vue'
-import { stepOf, ticksOf, type Window } from './window.ts'
+import { stepOf, ticksOf, type CalendarView } from './calendarView.ts'
 
 export interface BoardBar extends Span {
   readonly name: string
@@ -26,7 +26,7 @@ export interface BoardBar extends Span {
 const { bars, bands, view, range } = defineProps<{
   bars: readonly BoardBar[]
   bands: readonly { readonly id: string; readonly name: string; readonly start: Instant; readonly end: Instant }[]
-  view: Window
+  view: CalendarView
   range: { readonly from: Instant; readonly to: Instant }
 }>()
 const emit = defineEmits<{ move: [id: string, schedule: Schedule] }>()

@@ -25,7 +25,7 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 import CalendarBoard, { type BoardBar } from './CalendarBoard.vue'
 import DeepestStrip from './DeepestStrip.vue'
 import { describeSpan } from '@/locale/describeSpan.ts'
-import { createWindow, shiftWindow, type Zoom } from './window.ts'
+import { createWindow, shiftWindow, type Zoom } from './calendarView.ts'
 import { wordsOf } from '@/mechanics/words.ts'
 
 type LanesBy = keyof typeof proofText.calendar.lanesBy

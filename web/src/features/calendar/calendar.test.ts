@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { HEAD_HEIGHT, layoutLanes, ROW_HEIGHT } from './layoutLanes.ts'
-import { createWindow, ticksOf } from './window.ts'
+import { createWindow, ticksOf } from './calendarView.ts'
 
 describe('lanes', () => {
   const span = (id: string, lane: string, start: number, end: number) => ({ id, lane, start, end })

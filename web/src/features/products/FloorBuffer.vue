@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computeDeepestPercent, computeHighestFloor, formatPercent } from '@novalex/core'
+import { WHOLE, computeDeepestPercent, computeHighestFloor, formatPercent } from '@novalex/core'
 import { computed, ref, shallowRef } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { createFields, provideFields } from '@/components/fields.ts'
@@ -12,7 +12,7 @@ const { regular, floor } = defineProps<{ regular: number; floor: number }>()
 provideFields(createFields(shallowRef([])))
 const words = productText.buffer
 const percent = ref<number | null>(2500)
-const highest = computed(() => computeHighestFloor(regular, Math.min(percent.value ?? 0, 10_000)))
+const highest = computed(() => computeHighestFloor(regular, Math.min(percent.value ?? 0, WHOLE)))
 </script>
 
 <template>

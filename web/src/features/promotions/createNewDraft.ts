@@ -1,5 +1,6 @@
 import type { PromotionDraft } from '@novalex/contract'
 import {
+  FREE,
   addDays,
   compileCatalogue,
   convertPromotion,
@@ -50,7 +51,7 @@ const REASON_CHANGES: Readonly<Record<ReasonKey, Partial<PromotionDraft>>> = {
     mechanic: {
       kind: 'buy-get',
       buy: { reach: {}, spend: 8000 },
-      get: { sameSku: true, quantity: 1, value: { percent: 10_000 } },
+      get: { sameSku: true, quantity: 1, value: FREE },
       repeat: 'once',
     },
     limits: { usesPerShopper: 1 },

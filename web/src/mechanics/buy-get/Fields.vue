@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BuyGet } from '@novalex/core'
+import { FREE } from '@novalex/core'
 import { computed } from 'vue'
 import ProductChoice from '@/components/ProductChoice.vue'
 import TypedField from '@/components/TypedField.vue'
@@ -36,11 +36,10 @@ function setBy(next: By): void {
 function setGets(next: Gets): void {
   forget('mechanic.get')
   const { quantity, value, reach } = mechanic.value.get
-  const free: BuyGet['get']['value'] = { percent: 10_000 }
   if (next === 'same') set({ get: { sameSku: true, quantity, value }, gift: undefined })
   else if (next === 'other')
     set({ get: { reach: reach ?? mechanic.value.buy.reach, quantity, value }, gift: undefined })
-  else set({ get: { reach: { skus: reach?.skus?.slice(0, 1) ?? [] }, quantity, value: free }, gift: true })
+  else set({ get: { reach: { skus: reach?.skus?.slice(0, 1) ?? [] }, quantity, value: FREE }, gift: true })
 }
 
 const amount = computed<number>({

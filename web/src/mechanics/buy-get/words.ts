@@ -1,4 +1,4 @@
-import { isFree, type BuyGet, type PartsOf } from '@novalex/core'
+import { FREE, isFree, type BuyGet, type PartsOf } from '@novalex/core'
 import { formatMoney, plural } from '../../locale/format.ts'
 import { describeReach, describeValue, type Names } from '../../locale/ruleWords.ts'
 import type { MechanicWords } from '../shared/mechanicWords.ts'
@@ -13,7 +13,7 @@ export const buyGetWords: MechanicWords<BuyGet, PartsOf<'buy-get'>> = {
   first: {
     kind: 'buy-get',
     buy: { reach: {}, quantity: 2 },
-    get: { sameSku: true, quantity: 1, value: { percent: 10_000 } },
+    get: { sameSku: true, quantity: 1, value: FREE },
     repeat: 'every',
   },
   newName: 'New buy and get',

@@ -1,4 +1,4 @@
-import type { DeliveryOffer, PartsOf, Value } from '@novalex/core'
+import { isFree, FREE, type DeliveryOffer, type PartsOf, type Value } from '@novalex/core'
 import { formatMoney, joinWords } from '../../locale/format.ts'
 import { DELIVERY_OPTIONS, describeValue } from '../../locale/ruleWords.ts'
 import type { MechanicWords } from '../shared/mechanicWords.ts'
@@ -10,7 +10,7 @@ const WORTH = { shelf: 'before cart offers', current: 'after all offers' }
 export const deliveryWords: MechanicWords<DeliveryOffer, PartsOf<'delivery'>> = {
   title: 'Delivery offer',
   example: 'free delivery from 49.00',
-  first: { kind: 'delivery', basis: 'current', tiers: [{ from: 4900, value: { percent: 10_000 } }] },
+  first: { kind: 'delivery', basis: 'current', tiers: [{ from: 4900, value: FREE }] },
   newName: 'New delivery offer',
   cause: 'Delivery offer',
   parts: {
@@ -33,5 +33,5 @@ export const deliveryWords: MechanicWords<DeliveryOffer, PartsOf<'delivery'>> = 
 /** `delivery free`, `delivery for 1.90`. */
 export function describeDelivery(value: Value): string {
   if ('price' in value) return `delivery for ${formatMoney(value.price)}`
-  return 'percent' in value && value.percent === 10_000 ? 'delivery free' : `delivery for ${describeValue(value)}`
+  return isFree(value) ? 'delivery free' : `delivery for ${describeValue(value)}`
 }

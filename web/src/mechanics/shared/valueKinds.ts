@@ -1,4 +1,4 @@
-import { isFree, type Value } from '@novalex/core'
+import { FREE, isFree, type Value } from '@novalex/core'
 
 /** How a reduction is meant; `free` is a percentage of its own name. */
 export type ValueKind = 'percent' | 'each' | 'once' | 'price' | 'free'
@@ -8,7 +8,7 @@ const FIRST: Readonly<Record<ValueKind, Value>> = {
   each: { amount: 100, per: 'unit' },
   once: { amount: 500, per: 'once' },
   price: { price: 1000 },
-  free: { percent: 10_000 },
+  free: FREE,
 }
 
 export function createValue(kind: ValueKind): Value {

@@ -15,7 +15,7 @@ import {
   type StockRow,
 } from '@novalex/core'
 import {
-  findProducts,
+  findProductsBySku,
   listSales,
   listSkus,
   saveProducts,
@@ -44,7 +44,7 @@ export const FIGURE_KINDS: {
     read: (file, onProgress) => parseTableFile(file, PRICE_FORMAT, onProgress),
     check: checkKnown,
     async preview(connection, { rows, columns }) {
-      const known = await findProducts(connection, skusOf(rows))
+      const known = await findProductsBySku(connection, skusOf(rows))
       const changes = rows.flatMap((row) => {
         const before = known.get(row.sku)
         return before ? [{ before, after: withPrices(before, row, columns) }] : []
@@ -61,7 +61,7 @@ export const FIGURE_KINDS: {
       }
     },
     async write(transaction, { rows, columns, at }, onProgress) {
-      const known = await findProducts(transaction, skusOf(rows))
+      const known = await findProductsBySku(transaction, skusOf(rows))
       const products = rows.map((row) => withPrices(known.get(row.sku)!, row, columns))
       await saveProducts(transaction, products, { at, onProgress: (done) => onProgress(done / products.length) })
       return { products: products.map(({ sku }) => known.get(sku)!), added: [], categories: [] }
@@ -73,7 +73,7 @@ export const FIGURE_KINDS: {
     read: (file, onProgress) => parseTableFile(file, STOCK_FORMAT, onProgress),
     check: checkKnown,
     async preview(connection, { rows, columns }) {
-      const known = await findProducts(connection, skusOf(rows))
+      const known = await findProductsBySku(connection, skusOf(rows))
       const sales = await listSales(connection)
       const given = rows.filter(({ sku }) => known.has(sku))
       const changed = given.filter(({ sku, stock, sold }) => {
@@ -83,7 +83,7 @@ export const FIGURE_KINDS: {
       return { changed: changed.length, unchanged: given.length - changed.length }
     },
     async write(transaction, { rows, columns }, onProgress) {
-      const known = await findProducts(transaction, skusOf(rows))
+      const known = await findProductsBySku(transaction, skusOf(rows))
       const sales = await listSales(transaction)
       const pick = ({ sku, stock, sold }: StockRow): StockFigures => ({
         sku,

@@ -4,7 +4,7 @@ import { formatDate } from '@/locale/format.ts'
 export type Zoom = 'day' | 'week' | 'month' | 'quarter' | 'year'
 
 /** The days in view, `to` no longer among them. */
-export interface Window {
+export interface CalendarView {
   readonly zoom: Zoom
   readonly from: string
   readonly to: string
@@ -13,7 +13,7 @@ export interface Window {
 const DAYS: Readonly<Record<Zoom, number>> = { day: 1, week: 7, month: 35, quarter: 98, year: 366 }
 
 /** A window that holds the day given: it begins with its week, its month, or its year. */
-export function createWindow(day: string, zoom: Zoom): Window {
+export function createWindow(day: string, zoom: Zoom): CalendarView {
   const monday = addDays(day, 1 - weekdayOf(day))
   const firsts: Readonly<Record<Zoom, string>> = {
     day,
@@ -30,7 +30,7 @@ function mondayOf(day: string): string {
 }
 
 /** The window before or after, overlapping a little where it is long. */
-export function shiftWindow({ zoom, from, to }: Window, direction: -1 | 1): Window {
+export function shiftWindow({ zoom, from, to }: CalendarView, direction: -1 | 1): CalendarView {
   const days = direction * (zoom === 'day' ? 1 : zoom === 'week' ? 7 : Math.round(DAYS[zoom] * 0.75))
   return { zoom, from: addDays(from, days), to: addDays(to, days) }
 }
@@ -44,7 +44,7 @@ export interface Tick {
 const MONTHS = new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', month: 'short' })
 
 /** Hours of a day, days, Mondays, or months. */
-export function ticksOf({ zoom, from, to }: Window, zone: string): Tick[] {
+export function ticksOf({ zoom, from, to }: CalendarView, zone: string): Tick[] {
   if (zoom === 'day') {
     const start = toInstant(`${from}T00:00`, zone)
     const hours = Math.round((toInstant(`${to}T00:00`, zone) - start) / HOUR_MS)
