@@ -1,10 +1,8 @@
 import type { ProductRequest } from '@novalex/contract'
 import { createProblem } from '@novalex/core'
-import { recordActivity } from '../activity/activity.repository.ts'
-import type { Clock } from '../clock.ts'
-import type { Database } from '../db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
-import { countCatalogueRevision, lockStore, type StoreRecord } from '../store/store.repository.ts'
+import { changeCatalogue, type PlanWriter } from '../plan/changePlan.ts'
+import type { StoreRecord } from '../store/store.repository.ts'
 import {
   deleteCategory,
   deleteProducts,
@@ -24,11 +22,11 @@ export interface CatalogueService {
   removeProduct(sku: string, revision: number, by: string): Promise<void>
 }
 
-export function createCatalogueService({ database, clock }: { database: Database; clock: Clock }): CatalogueService {
+export function createCatalogueService(writer: PlanWriter): CatalogueService {
   return {
-    async remove(id, revision, by) {
-      await database.transaction(async (transaction) => {
-        refuseStaleCatalogue(await lockStore(transaction), revision)
+    remove: (id, revision, by) =>
+      changeCatalogue(writer, { by, action: 'delete-category', subject: id }, async ({ transaction, store }) => {
+        refuseStaleCatalogue(store, revision)
         const categories = await listCategories(transaction)
         const category = categories.find((one) => one.id === id)
         if (!category) throw new AppError('not-found', { facts: { kind: 'category', id } })
@@ -46,39 +44,28 @@ export function createCatalogueService({ database, clock }: { database: Database
           throw new AppError('in-use', { facts })
         }
         await deleteCategory(transaction, id)
-        await countCatalogueRevision(transaction)
-        const detail = { name: category.name }
-        await recordActivity(transaction, { at: clock.now(), by, action: 'delete-category', subject: id, detail })
-      })
-    },
-    async createProduct({ product, sold = null }, by) {
-      await database.transaction(async (transaction) => {
-        await lockStore(transaction)
+        return { result: undefined, detail: { name: category.name } }
+      }),
+    createProduct: ({ product, sold = null }, by) =>
+      changeCatalogue(writer, { by, action: 'create-product', subject: product.sku }, async ({ transaction, at }) => {
         const { sku, categories } = product
         const known = new Set((await listCategories(transaction)).map(({ id }) => id))
         const unknown = categories.filter((id) => !known.has(id))
         refuseIfAny(unknown.map((id) => createProblem('unknown-category', 'product.categories', { id })))
-        const at = clock.now()
         // Whether the SKU is taken, the database alone decides.
         if (!(await insertProduct(transaction, product, { at, sold })))
           refuseIfAny([createProblem('sku-taken', 'product.sku', { given: sku })])
-        await countCatalogueRevision(transaction)
-        const detail = { name: product.name }
-        await recordActivity(transaction, { at, by, action: 'create-product', subject: sku, detail })
-      })
-    },
-    async removeProduct(sku, revision, by) {
-      await database.transaction(async (transaction) => {
-        refuseStaleCatalogue(await lockStore(transaction), revision)
+        return { result: undefined, detail: { name: product.name } }
+      }),
+    removeProduct: (sku, revision, by) =>
+      changeCatalogue(writer, { by, action: 'delete-product', subject: sku }, async ({ transaction, store }) => {
+        refuseStaleCatalogue(store, revision)
         const product = (await findProductsBySku(transaction, [sku])).get(sku)
         if (!product) throw new AppError('not-found', { facts: { kind: 'product', id: sku } })
         await refuseUsedProducts(transaction, new Set([sku]), product.name)
         await deleteProducts(transaction, [sku])
-        await countCatalogueRevision(transaction)
-        const detail = { name: product.name, before: product }
-        await recordActivity(transaction, { at: clock.now(), by, action: 'delete-product', subject: sku, detail })
-      })
-    },
+        return { result: undefined, detail: { name: product.name, before: product } }
+      }),
   }
 }
 

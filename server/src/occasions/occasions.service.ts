@@ -1,10 +1,9 @@
 import type { OccasionDraft, OccasionRecord, OccasionUpdate } from '@novalex/contract'
 import { createProblem, isLocalDateTime, toInstant, type Problem } from '@novalex/core'
 import type { Clock } from '../clock.ts'
-import { createId } from '../createId.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
-import { AppError, refuseIfAny } from '../errors/AppError.ts'
-import { changePlan } from '../plan/changePlan.ts'
+import { refuseIfAny } from '../errors/AppError.ts'
+import { createNamedRecordsService } from '../plan/namedRecords.service.ts'
 import { forgetIn, listPromotions, updatePromotion } from '../promotions/promotions.repository.ts'
 import { followDates, OCCASIONS, toOccasion, type OccasionDates } from './occasions.repository.ts'
 
@@ -18,41 +17,28 @@ export interface OccasionsService {
 }
 
 export function createOccasionsService(deps: { database: Database; clock: Clock }): OccasionsService {
+  const service = createNamedRecordsService<OccasionDates>(deps, {
+    noun: 'occasion',
+    records: OCCASIONS,
+    check: ({ store }, dates) => {
+      refuseIfAny(checkDates(dates, store.store.timeZone))
+    },
+    findUsers: async (connection, id) => (await findFollowers(connection, id)).map(({ promotion }) => promotion.name),
+    letGo: (connection, id) => forgetIn(connection, 'occasion', id),
+    carryOver: async ({ transaction, at }, id, dates, by) => {
+      const stamp = { updatedAt: new Date(at).toISOString(), updatedBy: by }
+      for (const record of await findFollowers(transaction, id)) {
+        const promotion = { ...record.promotion, schedule: followDates(record.promotion.schedule, dates) }
+        await updatePromotion(transaction, { ...record, ...stamp, promotion, version: record.version + 1 })
+      }
+    },
+  })
   return {
     list: async () => (await OCCASIONS.list(deps.database)).map(toOccasion),
-    create({ name, dates }, by) {
-      const occasion = { id: createId(), name, content: dates, version: 1 }
-      const note = { by, action: 'create-occasion', subject: occasion.id }
-      return changePlan(deps, note, async ({ transaction, store }) => {
-        refuseIfAny(checkDates(dates, store.store.timeZone))
-        await OCCASIONS.insert(transaction, occasion)
-        return { result: toOccasion(occasion), detail: { name } }
-      })
-    },
-    update(id, { name, dates, version }, by) {
-      const note = { by, action: 'change-occasion', subject: id }
-      return changePlan(deps, note, async ({ transaction, store, at }) => {
-        refuseIfAny(checkDates(dates, store.store.timeZone))
-        const before = await OCCASIONS.get(transaction, id)
-        const result = await OCCASIONS.replace(transaction, { id, name, content: dates, version })
-        const stamp = { updatedAt: new Date(at).toISOString(), updatedBy: by }
-        for (const record of await findFollowers(transaction, id)) {
-          const promotion = { ...record.promotion, schedule: followDates(record.promotion.schedule, dates) }
-          await updatePromotion(transaction, { ...record, ...stamp, promotion, version: record.version + 1 })
-        }
-        return { result: toOccasion(result), detail: { name, before: before.content, after: dates } }
-      })
-    },
-    async remove(id, version, by) {
-      await changePlan(deps, { by, action: 'delete-occasion', subject: id }, async ({ transaction }) => {
-        const { name, content } = await OCCASIONS.getAt(transaction, id, version)
-        const promotions = (await findFollowers(transaction, id)).map(({ promotion }) => promotion.name)
-        if (promotions.length > 0) throw new AppError('in-use', { facts: { name, promotions } })
-        await forgetIn(transaction, 'occasion', id)
-        await OCCASIONS.remove(transaction, id)
-        return { result: null, detail: { name, before: content } }
-      })
-    },
+    create: async ({ name, dates }, by) => toOccasion(await service.create({ name, content: dates }, by)),
+    update: async (id, { name, dates, version }, by) =>
+      toOccasion(await service.update(id, { name, content: dates, version }, by)),
+    remove: service.remove,
   }
 }
 

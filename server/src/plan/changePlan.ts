@@ -1,7 +1,7 @@
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
-import { countPlanRevision, lockStore, type StoreRecord } from '../store/store.repository.ts'
+import { countCatalogueRevision, countPlanRevision, lockStore, type StoreRecord } from '../store/store.repository.ts'
 
 export interface ChangeNote {
   readonly by: string
@@ -20,17 +20,33 @@ export interface ChangeScope {
   readonly store: StoreRecord
 }
 
+type Work<T> = (scope: ChangeScope) => Promise<{ readonly result: T; readonly detail: unknown }>
+
 /** One change of the working plan: the store is locked, the revision counted, the activity noted, all or nothing. */
-export async function changePlan<T>(
+export function changePlan<T>(writer: PlanWriter, note: ChangeNote, work: Work<T>): Promise<T> {
+  return change(writer, note, { work, countRevision: countPlanRevision })
+}
+
+/** One change of the catalogue: the store is locked, the revision counted, the activity noted, all or nothing. */
+export function changeCatalogue<T>(writer: PlanWriter, note: ChangeNote, work: Work<T>): Promise<T> {
+  return change(writer, note, { work, countRevision: countCatalogueRevision })
+}
+
+interface Change<T> {
+  readonly work: Work<T>
+  readonly countRevision: (transaction: Connection) => Promise<void>
+}
+
+async function change<T>(
   { database, clock }: PlanWriter,
   note: ChangeNote,
-  work: (scope: ChangeScope) => Promise<{ readonly result: T; readonly detail: unknown }>,
+  { work, countRevision }: Change<T>,
 ): Promise<T> {
   return database.transaction(async (transaction) => {
     const store = await lockStore(transaction)
     const at = clock.now()
     const { result, detail } = await work({ transaction, at, store })
-    await countPlanRevision(transaction)
+    await countRevision(transaction)
     await recordActivity(transaction, { ...note, at, detail })
     return result
   })
