@@ -16,6 +16,7 @@ import {
   type Quote,
 } from '@novalex/core'
 import { checkShape } from '../server/src/http/validate.ts'
+import { setCurrency } from '../web/src/locale/format.ts'
 import { explainQuote } from '../web/src/sentences/reasons.ts'
 import type { Names } from '../web/src/locale/ruleWords.ts'
 
@@ -40,6 +41,7 @@ async function main(args: readonly string[]): Promise<void> {
 
 function writeWords(given: QuoteCase, quote: Quote): string {
   const { store, catalogue, plan } = given
+  setCurrency(store.currency)
   const categories = new Map(catalogue.categories.map(({ id, name }) => [id, name]))
   const products = new Map(catalogue.products.map(({ sku, name }) => [sku, name]))
   const names: Names = {
@@ -73,6 +75,7 @@ const toOrder = ({ now, cart, facts = {}, codes = {} }: QuoteCase): Order => {
 
 function priceCase(given: QuoteCase): Answer {
   const { store, catalogue, plan } = given
+  setCurrency(store.currency)
   if (!isTimeZone(store.timeZone))
     return { problems: [{ code: 'unknown-zone', path: 'store.timeZone', facts: { given: store.timeZone } }] }
   const { promotions } = plan

@@ -2,9 +2,19 @@ import { addDays, dateOf, formatAmount, timeOf, type Instant, type LocalDateTime
 
 const SIGNS: Readonly<Record<string, string>> = { EUR: '€', GBP: '£', USD: '$' }
 
+let currency = 'EUR'
+
+/** Says in what money amounts are, as the store has it. */
+export function setCurrency(code: string): void {
+  currency = code
+}
+
+/** The sign of the store's currency; its code where it has none of its own. */
+export const currencySign = () => SIGNS[currency] ?? currency
+
 /** `12.50 €`, as a price ticket says it. */
-export function formatMoney(amount: MinorUnits, currency = 'EUR'): string {
-  return `${formatAmount(amount)} ${SIGNS[currency] ?? currency}`
+export function formatMoney(amount: MinorUnits): string {
+  return `${formatAmount(amount)} ${currencySign()}`
 }
 
 const DAY = new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', weekday: 'short', day: 'numeric', month: 'short' })

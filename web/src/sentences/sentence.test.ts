@@ -1,6 +1,6 @@
 import { describePromotion, type Promotion, type Store } from '@novalex/core'
 import { expect, test } from 'vitest'
-import { formatEnd, formatInstant, formatSpan, joinWords } from '../locale/format.ts'
+import { formatEnd, formatInstant, formatMoney, formatSpan, joinWords, setCurrency } from '../locale/format.ts'
 import rules from './sentences.golden.json'
 import { type Names } from '../locale/ruleWords.ts'
 import { writeSentence } from './sentence.ts'
@@ -71,4 +71,12 @@ test('the golden rules hold every mechanic, condition and comparison', () => {
   ].map((test) => `"test":"${test}"`)
   const comparisons = ['>=', '>', '<=', '<', '=', '!='].map((op) => `"op":"${op}"`)
   expect([...wanted, ...tests, ...comparisons].filter((one) => !file.includes(one))).toEqual([])
+})
+
+test('money in the currency of the store, by its sign or else its code', () => {
+  const written = ['GBP', 'SEK', 'EUR'].map((code) => {
+    setCurrency(code)
+    return formatMoney(1250)
+  })
+  expect(written).toEqual(['12.50 £', '12.50 SEK', '12.50 €'])
 })

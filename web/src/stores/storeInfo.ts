@@ -3,7 +3,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { toLocal } from '@novalex/core'
 import { api } from '@/api/api.ts'
-import { setPresentYear } from '@/locale/format.ts'
+import { setCurrency, setPresentYear } from '@/locale/format.ts'
 import { ApiError } from '@/api/http.ts'
 
 /** The store, its revisions and the live release: what every screen needs to know first. */
@@ -21,6 +21,7 @@ export const useStoreInfo = defineStore('storeInfo', () => {
       const answer = await api.getStore()
       if (asking !== latest) return
       clockOffsetMs.value = Date.parse(answer.now) - Date.now()
+      setCurrency(answer.store.currency)
       setPresentYear(toLocal(Date.parse(answer.now), answer.store.timeZone).slice(0, 4))
       info.value = answer
       error.value = null

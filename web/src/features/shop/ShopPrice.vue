@@ -4,11 +4,9 @@ import { computePriceFacts } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { formatMoney } from '@/locale/format.ts'
-import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { isShownIn, writeLabel } from '@/locale/describeDisplay.ts'
 
 const { product, place = 'list' } = defineProps<{ product: ShopProduct; large?: boolean; place?: 'list' | 'product' }>()
-const store = useStoreInfo()
 /** The written labels; without any, the percentage says it. */
 const labels = computed(() =>
   product.displays.flatMap((display) => {
@@ -16,15 +14,14 @@ const labels = computed(() =>
     return (isShownIn(display, place) && writeLabel(display.label, facts)) || []
   }),
 )
-const money = (amount: number) => formatMoney(amount, store.info?.store.currency)
 </script>
 
 <template>
   <span class="price" :class="{ large }">
     <s v-if="product.struck !== null" class="struck"
-      ><span class="visually-hidden">{{ text.shop.was }} </span>{{ money(product.struck) }}</s
+      ><span class="visually-hidden">{{ text.shop.was }} </span>{{ formatMoney(product.struck) }}</s
     >
-    <strong :class="{ saves: product.struck !== null }">{{ money(product.price) }}</strong>
+    <strong :class="{ saves: product.struck !== null }">{{ formatMoney(product.price) }}</strong>
     <span v-for="label in labels" :key="label" class="ticket">{{ label }}</span>
     <span v-if="labels.length === 0 && product.percentOff > 0" class="ticket">{{
       text.shop.off(product.percentOff)
