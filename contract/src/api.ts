@@ -1,17 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox'
 import { CartSchema } from './orderSchema.ts'
-import {
-  Id,
-  InstantText,
-  Money,
-  Name,
-  Nullable,
-  ProblemSchema,
-  strict,
-  TEXT_LIMITS,
-  Version,
-  Whole,
-} from './basicSchema.ts'
+import { Id, InstantText, Money, Name, Nullable, ProblemSchema, strict, Version, Whole } from './basicSchema.ts'
+import { TEXT_LIMITS } from './limits.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
 import {
   CategorySchema,

@@ -1,8 +1,6 @@
+import { TEXT_LIMITS } from './limits.ts'
 import type { BasisPoints, LocalDateTime, LocalTime, MinorUnits, Problem, ReachKeys } from '@novalex/core'
 import { Type, type Static, type TSchema, type TUnsafe } from '@sinclair/typebox'
-
-/** The longest texts and lists that are taken. */
-export const TEXT_LIMITS = { id: 64, name: 120, note: 2000, listed: 5000, priced: 100_000 } as const
 
 export const MAX_MONEY = 1_000_000_000_000
 

@@ -1,3 +1,4 @@
+import { DISPLAY_LIMITS } from './limits.ts'
 import type {
   Category,
   Condition,
@@ -168,8 +169,6 @@ const sharedFields = {
 }
 
 const identity = { id: Id, rank: Type.Integer({ minimum: 1, maximum: 1_000_000_000 }) }
-
-export const DISPLAY_LIMITS = { title: 80, description: 400, label: 40 } as const
 
 export const DisplaySchema = typed<Display>()(
   Type.Object(

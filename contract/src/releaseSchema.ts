@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, InstantText, Money, Nullable, ProblemSchema, strict, TEXT_LIMITS, Version, Whole } from './basicSchema.ts'
+import { Id, InstantText, Money, Nullable, ProblemSchema, strict, Version, Whole } from './basicSchema.ts'
+import { TEXT_LIMITS } from './limits.ts'
 import { PromotionSchema } from './planSchema.ts'
 
 export const ReleaseSummary = Type.Object(

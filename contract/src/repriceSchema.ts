@@ -11,10 +11,10 @@ import {
   Nullable,
   strict,
   tagged,
-  TEXT_LIMITS,
   typed,
   Whole,
 } from './basicSchema.ts'
+import { TEXT_LIMITS } from './limits.ts'
 import { RoundingSchema } from './mechanics/shared.ts'
 import { ProductFilters } from './productTableSchema.ts'
 

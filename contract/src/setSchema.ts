@@ -1,6 +1,7 @@
 import type { Reach, ReachKeys } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, Name, reachKeys, strict, TEXT_LIMITS, typed } from './basicSchema.ts'
+import { Id, Name, reachKeys, strict, typed } from './basicSchema.ts'
+import { TEXT_LIMITS } from './limits.ts'
 import { ProductSchema } from './planSchema.ts'
 
 const { sets: _sets, ...keys } = reachKeys

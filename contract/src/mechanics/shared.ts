@@ -1,6 +1,7 @@
 import type { Rounding, Value } from '@novalex/core'
 import { Type, type TSchema } from '@sinclair/typebox'
-import { choice, Id, MAX_MONEY, Money, strict, TEXT_LIMITS, typed } from '../basicSchema.ts'
+import { choice, Id, MAX_MONEY, Money, strict, typed } from '../basicSchema.ts'
+import { TEXT_LIMITS } from '../limits.ts'
 
 const Percent = Type.Object({ percent: Type.Integer() }, strict)
 const PercentOf = Type.Object({ percent: Type.Integer(), of: Type.Optional(choice('regular', 'current')) }, strict)
