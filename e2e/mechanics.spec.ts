@@ -51,6 +51,18 @@ test('buy 1 get 1 as a gift, once and repeating, at 1, 3 and 6', async ({ page }
   await expectTotal(page, '60.00')
 })
 
+test('the till of one promotion knows what another gives', async ({ page }) => {
+  const get = { reach: { skus: ['FIVE'] }, quantity: 1, value: FREE }
+  await open(page, { kind: 'buy-get', buy: { reach: REACH, spend: 3000 }, get, gift: true, repeat: 'every' })
+  await page.goto('/promotions')
+  await page.getByRole('link', { name: 'Markers by the handful' }).click()
+  await page.getByRole('button', { name: 'Empty the cart' }).click()
+  await add(page, 'Ten', 2)
+  await expect(page.getByText('Under test needs 10.00 € more')).toBeVisible()
+  await setQuantity(page, 'Ten', 6)
+  await expect(page.getByTestId('receipt')).toContainText('2 × Five, free, added')
+})
+
 test('breaks at 5, 10 and 20, with 4 and 5; each upper limit follows from the next lower one', async ({ page }) => {
   await open(page, {
     kind: 'quantity-break',

@@ -122,13 +122,15 @@ export const ReachAnswer = Type.Object(
 )
 export type ReachAnswer = Static<typeof ReachAnswer>
 
-/** What is needed to price carts of chosen products elsewhere: the plan without its products. */
+/** What is needed to price carts of chosen products elsewhere: the plan without its products, apart from those that it may add. */
 export const PlanAnswer = Type.Object(
   {
     store: StoreSchema,
     categories: Type.Array(CategorySchema),
     sets: Type.Array(Type.Object({ id: Id, skus: Type.Array(Id) }, strict)),
     promotions: Type.Array(PromotionSchema),
+    /** The products that its promotions may add as gifts, whatever a cart holds. */
+    gifts: Type.Array(ProductSchema),
   },
   strict,
 )

@@ -145,7 +145,7 @@ export const ENDPOINTS = {
 
   getPlan: answering(api.PlanAnswer, {
     role: 'reader',
-    summary: 'A plan without its products, to price carts elsewhere',
+    summary: 'A plan to price carts elsewhere: without its products, apart from those that it may add as gifts',
     query: api.PlanQuery,
     errors: NOT_FOUND,
   }),

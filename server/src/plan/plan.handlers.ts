@@ -1,4 +1,12 @@
-import { checkOrder, computeQuote, createProblem, DAY_MS } from '@novalex/core'
+import {
+  checkOrder,
+  computeQuote,
+  createProblem,
+  DAY_MS,
+  definitionOf,
+  type CompiledPlan,
+  type Product,
+} from '@novalex/core'
 import type { Clock } from '../clock.ts'
 import { refuseIfAny } from '../errors/AppError.ts'
 import { JsonText, type HandlersOf } from '../http/serveEndpoints.ts'
@@ -27,6 +35,7 @@ export function createPlanHandlers({ plans, threads, answers, clock }: PlanDeps)
         categories: [...catalogue.categories.values()],
         sets: [...catalogue.sets.values()].map(({ id, skus }) => ({ id, skus })),
         promotions: promotions.map(({ promotion }) => promotion),
+        gifts: findGifts(plan),
       }
     },
     getMoments: async ({ query: { plan: name = 'working' } }) => {
@@ -50,6 +59,11 @@ export function createPlanHandlers({ plans, threads, answers, clock }: PlanDeps)
       return computeQuote(plan, order)
     },
   }
+}
+
+function findGifts({ promotions, catalogue }: CompiledPlan): Product[] {
+  const skus = promotions.flatMap(({ promotion: { mechanic } }) => definitionOf(mechanic).gifts?.(mechanic, []) ?? [])
+  return [...new Set(skus)].flatMap((sku) => catalogue.bySku.get(sku) ?? [])
 }
 
 /** A year and a month, the longest that a calendar shows. */

@@ -139,3 +139,16 @@ test('campaigns', async () => {
   expect((await server.request('GET', '/api/campaigns')).body).toEqual([campaign])
   expect((await create({ campaign: campaign.id })).campaign).toBe(campaign.id)
 })
+
+test('a plan to price carts elsewhere has the products that its promotions add, and no others', async () => {
+  const buy = { reach: { categories: ['pads'] }, quantity: 2 }
+  const get = { reach: { skus: ['INK-1'] }, quantity: 1, value: { percent: 10_000 } }
+  const mechanic = { kind: 'buy-get', buy, get, gift: true, repeat: 'once' }
+  const answer = await server.request('POST', '/api/promotions', {
+    ...createDraft({ name: 'Ink with pads' }),
+    mechanic,
+  })
+  expect(answer.status).toBe(201)
+  const { body } = await server.request('GET', '/api/plan?plan=working')
+  expect(body.gifts.map(({ sku }: { sku: string }) => sku)).toEqual(['INK-1'])
+})

@@ -181,10 +181,11 @@ function compile(products: readonly Product[], edited: Promotion, isWithout = fa
   const key = JSON.stringify([products, isWithout ? edited.id : edited])
   let found = compiled.get(key)
   if (!found) {
-    const { store, categories, sets, promotions } = getPlan()
+    const { store, categories, sets, promotions, gifts } = getPlan()
+    const known = new Map([...products, ...gifts].map((product) => [product.sku, product]))
     const others = promotions.filter(({ id }) => id !== edited.id)
     const all = !isWithout ? [...others, edited] : others
-    found = compilePlan({ store, catalogue: { categories, sets, products }, promotions: all })
+    found = compilePlan({ store, catalogue: { categories, sets, products: [...known.values()] }, promotions: all })
     compiled.set(key, found)
     const oldest = compiled.keys().next().value
     if (compiled.size > KEPT_PLANS && oldest !== undefined) compiled.delete(oldest)

@@ -5,6 +5,7 @@ import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import { api } from '@/api/api.ts'
 import { DELIVERY_PRICES } from '@/stores/deliveryPrices.ts'
 import { useMoment } from '@/stores/moment.ts'
+import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import type { EdgePrices, TillAnswer, TillWorker } from '@/workers/till.worker.ts'
 
@@ -92,6 +93,7 @@ export function useTill(edited: () => Promotion, opened: () => Promotion, sample
   const till = useTillCart()
   const moment = useMoment()
   const store = useStoreInfo()
+  const names = useNames()
   const remote = getWorker()
   const answer = shallowRef<TillAnswer | null>(null)
   const edges = shallowRef<EdgePrices | null>(null)
@@ -105,6 +107,7 @@ export function useTill(edited: () => Promotion, opened: () => Promotion, sample
     async () => {
       const plan = await api.getPlan(moment.plan).catch(() => null)
       if (!plan) return
+      names.learnProducts(plan.gifts)
       await remote.setPlan(plan)
       planLoaded.value++
     },
