@@ -16,8 +16,8 @@ import type { Database } from './db/openDatabase.ts'
 import { AppError } from './errors/AppError.ts'
 import { frameApi, frameRequests } from './http/frame.ts'
 import { handleError } from './http/handleError.ts'
-import { describeApi } from './http/openApi.ts'
-import { serveEndpoints, type Handlers } from './http/serveEndpoints.ts'
+import { writeOpenApi } from './http/openApi.ts'
+import { JsonText, serveEndpoints, type Handlers } from './http/serveEndpoints.ts'
 import { createHealthCheck } from './http/health.ts'
 import { createImportsHandlers } from './imports/imports.handlers.ts'
 import { createFilesHandlers } from './files/files.handlers.ts'
@@ -104,7 +104,7 @@ function createHandlers(deps: AppDeps): Handlers {
     ...createImportsHandlers(deps.imports, createTakeIn(config.uploads)),
     ...createShopHandlers({ ...deps, history }),
     ...createActivityHandlers(database),
-    getOpenApi: () => describeApi(),
+    getOpenApi: () => new JsonText(writeOpenApi()),
   }
 }
 

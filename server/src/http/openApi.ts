@@ -13,8 +13,14 @@ import type { TObject, TSchema } from '@sinclair/typebox'
 
 type Json = Readonly<Record<string, unknown>>
 
-/** The API as an OpenAPI 3.1 document, from the same schemas that the server checks by. */
-export function describeApi(): Json {
+let written: string | undefined
+
+/** The API as an OpenAPI 3.1 document in JSON, from the same schemas that the server checks by; written once. */
+export function writeOpenApi(): string {
+  return (written ??= JSON.stringify(describeApi()))
+}
+
+function describeApi(): Json {
   const paths: Record<string, Record<string, Json>> = {}
   for (const name of Object.keys(ADDRESSES) as EndpointName[]) {
     const { method, path } = addressOf(name)
