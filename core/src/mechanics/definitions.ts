@@ -43,9 +43,6 @@ export const DEFINITIONS = {
   surcharge,
 } satisfies { readonly [K in MechanicKind]: Definition<Mechanics[K]> }
 
-/** The kinds that act in a phase. */
-export type KindOf<P> = { [K in MechanicKind]: (typeof DEFINITIONS)[K]['phase'] extends P ? K : never }[MechanicKind]
-
 /** The parts that a mechanic adds to its promotion's sentence. */
 export type PartsOf<K extends MechanicKind> = ReturnType<(typeof DEFINITIONS)[K]['describe']>[number]
 

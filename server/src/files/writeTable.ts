@@ -1,7 +1,6 @@
 import { PassThrough } from 'node:stream'
 import { buffer } from 'node:stream/consumers'
 import Papa from 'papaparse'
-import { AppError } from '../errors/AppError.ts'
 
 export type TableFileType = 'csv' | 'xlsx'
 
@@ -9,11 +8,6 @@ export type TableFileType = 'csv' | 'xlsx'
 export const MEDIA_TYPES: Readonly<Record<TableFileType, string>> = {
   csv: 'text/csv; charset=utf-8',
   xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-}
-
-export function readType(text: string): TableFileType {
-  if (text !== 'csv' && text !== 'xlsx') throw new AppError('no-such-page')
-  return text
 }
 
 export interface Table {

@@ -1,7 +1,7 @@
 import type { Tier } from '../../terms/index.ts'
 import type { Definition } from '../shared/definition.ts'
 import type { TiersPart } from '../shared/sentence.ts'
-import { checkTiers, limitsOfMoney } from '../shared/tiers.ts'
+import { checkTiers, limitsOfMoney, TIERED } from '../shared/tiers.ts'
 import { FIRST_SPEND, fitsSum, FREE } from '../shared/values.ts'
 
 /** Phase 4: the price of delivery, by the cart's value. */
@@ -15,6 +15,7 @@ export interface DeliveryOffer {
 export type DeliveryPart = TiersPart<DeliveryOffer> | { readonly part: 'options'; readonly options: readonly string[] }
 
 export const delivery = {
+  ...TIERED,
   phase: 4,
   reaches: () => [],
   check: ({ tiers }) => checkTiers(tiers, { key: 'tiers', isMoney: true }),
@@ -23,9 +24,6 @@ export const delivery = {
   ladderUse: ({ tiers }) => (tiers.length === 1 ? 'possible' : 'ladder-not-here'),
   fitsRung: fitsSum,
   create: () => ({ kind: 'delivery', basis: 'shelf', tiers: [{ from: FIRST_SPEND, value: FREE }] }),
-  carried: ({ tiers }) => tiers.at(-1)?.value,
-  rewards: ({ tiers }) => tiers.map(({ value }) => value),
-  firstReward: ({ tiers }) => tiers[0]!.value,
   describe(mechanic): DeliveryPart[] {
     return [
       { part: 'tiers', mechanic },
@@ -34,5 +32,4 @@ export const delivery = {
   },
   needs: ({ tiers, basis }) => [{ reach: {}, money: tiers[0]!.from, basis }],
   limits: ({ tiers, basis }) => limitsOfMoney(tiers, { reach: {}, basis }),
-  tiers: ({ tiers }) => tiers,
 } satisfies Definition<DeliveryOffer>

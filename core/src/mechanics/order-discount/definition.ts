@@ -2,7 +2,7 @@ import { checkReach } from '../../catalogue/index.ts'
 import type { Reach, Tier } from '../../terms/index.ts'
 import type { Definition } from '../shared/definition.ts'
 import type { ReachPart, TiersPart } from '../shared/sentence.ts'
-import { checkTiers, limitsOfMoney, pricesInTiers } from '../shared/tiers.ts'
+import { checkTiers, limitsOfMoney, TIERED } from '../shared/tiers.ts'
 import { FIRST_SPEND, FIRST_VALUE, isOfSum } from '../shared/values.ts'
 
 /** Phase 3: percent of its units' value, or an amount once. */
@@ -13,13 +13,13 @@ export interface OrderDiscount {
 }
 
 export const orderDiscount = {
+  ...TIERED,
   phase: 3,
   reaches: ({ reach }) => [reach],
   check: ({ reach, tiers }, catalogue) => [
     ...checkReach(reach, 'reach', catalogue),
     ...checkTiers(tiers, { key: 'tiers', isMoney: true }),
   ],
-  prices: ({ tiers }) => pricesInTiers(tiers),
   ladderUse: ({ tiers }) => (tiers.length === 1 ? 'possible' : 'ladder-not-here'),
   fitsRung: isOfSum,
   create: (reach, value) => ({
@@ -27,9 +27,6 @@ export const orderDiscount = {
     reach,
     tiers: [{ from: FIRST_SPEND, value: isOfSum(value) ? value : FIRST_VALUE }],
   }),
-  carried: ({ tiers }) => tiers.at(-1)?.value,
-  rewards: ({ tiers }) => tiers.map(({ value }) => value),
-  firstReward: ({ tiers }) => tiers[0]!.value,
   describe(mechanic): (TiersPart<OrderDiscount> | ReachPart)[] {
     return [
       { part: 'tiers', mechanic },
@@ -38,5 +35,4 @@ export const orderDiscount = {
   },
   needs: ({ reach, tiers }) => [{ reach, money: tiers[0]!.from, basis: 'current' }],
   limits: ({ reach, tiers }) => limitsOfMoney(tiers, { reach, basis: 'current' }),
-  tiers: ({ tiers }) => tiers,
 } satisfies Definition<OrderDiscount>

@@ -4,7 +4,7 @@ import { isOnce } from '../../units/index.ts'
 import { createProblem, type Problem } from '../../values/index.ts'
 import type { Definition } from '../shared/definition.ts'
 import type { ReachPart, TiersPart } from '../shared/sentence.ts'
-import { checkTiers, pricesInTiers } from '../shared/tiers.ts'
+import { checkTiers, TIERED } from '../shared/tiers.ts'
 import { ruleForEach } from '../shared/values.ts'
 
 /** Phase 2: a tier by the number of units, for all of them or for each by its own ordinal. */
@@ -17,6 +17,7 @@ export interface QuantityBreak {
 }
 
 export const quantityBreak = {
+  ...TIERED,
   phase: 2,
   reaches: ({ reach }) => [reach],
   check: ({ reach, tiers, on }, catalogue) => [
@@ -24,13 +25,9 @@ export const quantityBreak = {
     ...checkTiers(tiers, { key: 'tiers', isMoney: false }),
     ...(on === 'tier' ? refuseOnce(tiers) : []),
   ],
-  prices: ({ tiers }) => pricesInTiers(tiers),
   ladderUse: () => 'ladder-not-here',
   fitsRung: () => true,
   create: (reach, value) => ({ kind: 'quantity-break', reach, count: 'sku', on: 'all', tiers: [{ from: 5, value }] }),
-  carried: ({ tiers }) => tiers.at(-1)?.value,
-  rewards: ({ tiers }) => tiers.map(({ value }) => value),
-  firstReward: ({ tiers }) => tiers[0]!.value,
   describe(mechanic): (TiersPart<QuantityBreak> | ReachPart)[] {
     return [
       { part: 'tiers', mechanic },
@@ -39,7 +36,6 @@ export const quantityBreak = {
   },
   needs: ({ reach, tiers }) => [{ reach, units: tiers[0]!.from }],
   limits: ({ reach, tiers }) => tiers.map(({ from }) => ({ limit: 'tier', need: { reach, units: from } })),
-  tiers: ({ tiers }) => tiers,
   unitRule: ({ reach, tiers }) => ruleForEach(reach, () => tiers.at(-1)!.value),
 } satisfies Definition<QuantityBreak>
 

@@ -69,3 +69,16 @@ export function toMoneyStep(tiers: readonly Tier[], worth: MinorUnits): NextStep
   const next = findNextTier(tiers, worth)
   return next && { missingAmount: next.missing, reward: next.tier.value }
 }
+
+interface Tiered {
+  readonly tiers: readonly Tier[]
+}
+
+/** What is known of every mechanic that has tiers. */
+export const TIERED = {
+  prices: ({ tiers }: Tiered) => pricesInTiers(tiers),
+  carried: ({ tiers }: Tiered) => tiers.at(-1)?.value,
+  rewards: ({ tiers }: Tiered) => tiers.map(({ value }) => value),
+  firstReward: ({ tiers }: Tiered) => tiers[0]!.value,
+  tiers: ({ tiers }: Tiered) => tiers,
+}

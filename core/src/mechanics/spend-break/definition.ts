@@ -2,7 +2,7 @@ import { checkReach } from '../../catalogue/index.ts'
 import type { Reach, Tier } from '../../terms/index.ts'
 import type { Definition } from '../shared/definition.ts'
 import type { ReachPart, TiersPart } from '../shared/sentence.ts'
-import { checkTiers, limitsOfMoney, pricesInTiers } from '../shared/tiers.ts'
+import { checkTiers, limitsOfMoney, TIERED } from '../shared/tiers.ts'
 import { FIRST_SPEND } from '../shared/values.ts'
 
 /** Phase 2: a tier by the shelf value of its units. */
@@ -13,19 +13,16 @@ export interface SpendBreak {
 }
 
 export const spendBreak = {
+  ...TIERED,
   phase: 2,
   reaches: ({ reach }) => [reach],
   check: ({ reach, tiers }, catalogue) => [
     ...checkReach(reach, 'reach', catalogue),
     ...checkTiers(tiers, { key: 'tiers', isMoney: true }),
   ],
-  prices: ({ tiers }) => pricesInTiers(tiers),
   ladderUse: () => 'ladder-not-here',
   fitsRung: () => true,
   create: (reach, value) => ({ kind: 'spend-break', reach, tiers: [{ from: FIRST_SPEND, value }] }),
-  carried: ({ tiers }) => tiers.at(-1)?.value,
-  rewards: ({ tiers }) => tiers.map(({ value }) => value),
-  firstReward: ({ tiers }) => tiers[0]!.value,
   describe(mechanic): (TiersPart<SpendBreak> | ReachPart)[] {
     return [
       { part: 'tiers', mechanic },
@@ -34,5 +31,4 @@ export const spendBreak = {
   },
   needs: ({ reach, tiers }) => [{ reach, money: tiers[0]!.from, basis: 'shelf' }],
   limits: ({ reach, tiers }) => limitsOfMoney(tiers, { reach, basis: 'shelf' }),
-  tiers: ({ tiers }) => tiers,
 } satisfies Definition<SpendBreak>
