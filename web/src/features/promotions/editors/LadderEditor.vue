@@ -108,6 +108,7 @@ function holds(index: number): string {
           ladder.by === 'unitsSold' ? holds(index) : ''
         }}</span>
         <ValueFields
+          class="value"
           :value="rung.value"
           :kinds="kinds"
           :path="`ladder.rungs.${index}.value`"
@@ -134,17 +135,26 @@ function holds(index: number): string {
 
 li {
   align-items: start;
-  display: grid;
+  display: flex;
+  flex-wrap: wrap;
   gap: 8px;
-  grid-template-columns: 96px minmax(0, 104px) minmax(0, 1fr) 40px;
 }
 
-.dated {
-  grid-template-columns: 270px minmax(0, 1fr) 40px;
+li > :first-child {
+  flex: 0 0 96px;
+}
+
+.dated > :first-child {
+  flex-basis: 270px;
 }
 
 .upto {
+  flex: 0 0 104px;
   padding-top: 9px;
+}
+
+.value {
+  flex: 1 1 235px;
 }
 
 .acts {
