@@ -122,19 +122,21 @@ export const ENDPOINTS = {
       'New prices for many products, looked at beforehand: how far it is, then the answer; who leaves cancels it',
     body: RepriceQuestion,
     isBodyLong: true,
+    errors: NOT_FOUND,
   }),
   previewTakeOff: answering(TakeOffAnswer, {
     role: 'planner',
     summary: 'Which sales hold the prices of some products, and what becomes of each; names the revisions looked at',
     body: TakeOffRequest,
     isBodyLong: true,
+    errors: NOT_FOUND,
   }),
   takeOff: answering(api.PromotionsAnswer, {
     role: 'planner',
     summary: 'Takes those prices off in one step; answers the promotions as they were',
     body: TakeOffRun,
     isBodyLong: true,
-    errors: ['stale-plan'],
+    errors: [...NOT_FOUND, 'stale-plan'],
   }),
   getReach: answering(api.ReachAnswer, {
     role: 'reader',

@@ -106,7 +106,11 @@ test.each([
 })
 
 test('refuses an unknown product, and a shape that is none', async () => {
-  expect((await preview(question({ pick: { skus: ['NONE'] } })))[0]).toMatchObject({ error: { code: 'not-found' } })
+  const pick = { skus: ['NONE'] }
+  expect((await preview(question({ pick })))[0]).toMatchObject({ error: { code: 'not-found' } })
+  const takeOff = { pick, at: '2027-03-02T00:00:00Z' }
+  const asked = await server.request('POST', '/api/reprice/take-off/preview', takeOff)
+  expect(asked).toMatchObject({ status: 404, body: { error: { facts: { kind: 'product', id: 'NONE' } } } })
   expect((await server.request('POST', '/api/reprice/preview', {})).status).toBe(422)
 })
 
