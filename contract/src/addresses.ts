@@ -1,6 +1,7 @@
 /** Where each endpoint of the API answers, below `/api`; without schemas, so that a browser's page can have it at little cost. */
 export const ADDRESSES = {
   getStore: 'GET /store',
+  followChanges: 'GET /changes',
   savePriceRules: 'PUT /store/price-rules',
 
   listLabels: 'GET /labels',

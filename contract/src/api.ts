@@ -37,11 +37,16 @@ export const StoreAnswer = Type.Object(
     version: Version,
     planRevision: Whole,
     catalogueRevision: Whole,
+    /** Grows with whatever is written. */
+    latestChange: Whole,
     products: Whole,
     release: Nullable(Type.Object({ number: Version, at: InstantText, note: Type.String() }, strict)),
   },
   strict,
 )
+/** The number of the latest change. */
+export const ChangeEvent = Whole
+
 export type StoreAnswer = Static<typeof StoreAnswer>
 
 export const CategoryAnswer = Type.Object(

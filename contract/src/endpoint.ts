@@ -21,9 +21,9 @@ export interface Endpoint {
   readonly isBodyLong?: true
   /** Media types of a file that is taken instead of a body. */
   readonly upload?: readonly string[]
-  /** JSON as a schema says, a file, lines of JSON each as a schema says, or nothing. */
+  /** JSON as a schema says, a file, lines or server-sent events of JSON each as a schema says, or nothing. */
   readonly answer: TSchema | null
-  readonly answers: 'json' | 'file' | 'lines' | 'nothing'
+  readonly answers: 'json' | 'file' | 'lines' | 'events' | 'nothing'
   readonly status: 200 | 201 | 202 | 204
   /** Codes of errors that it may answer besides those that any endpoint may. */
   readonly errors: readonly ErrorCode[]
@@ -65,6 +65,10 @@ export const sending = <const E extends Asked>(asked: E) =>
 /** An endpoint that answers line by line while it is at work. */
 export const telling = <A extends TSchema, const E extends Asked>(line: A, asked: E) =>
   ({ errors: NONE, ...asked, answer: line, answers: 'lines', status: 200 }) as const
+
+/** An endpoint that answers with server-sent events as long as its asker stays. */
+export const sendingEvents = <A extends TSchema, const E extends Asked>(event: A, asked: E) =>
+  ({ errors: NONE, ...asked, answer: event, answers: 'events', status: 200 }) as const
 
 type StaticOf<T> = T extends TSchema ? Static<T> : undefined
 type Part<E, K extends string> = E extends Readonly<Record<K, infer S>> ? StaticOf<S> : undefined

@@ -3,7 +3,7 @@ import type { EndpointName } from './addresses.ts'
 import { FileParams, IdParams, RejectedParams, SkuParams, UploadHeaders } from './addressSchema.ts'
 import * as api from './api.ts'
 import { DeepestAnswer, DeepestQuery } from './calendarSchema.ts'
-import { answering, sending, silent, telling, type Endpoint } from './endpoint.ts'
+import { answering, sending, sendingEvents, silent, telling, type Endpoint } from './endpoint.ts'
 import { AcceptRequest, ImportQuery, ImportsAnswer, ImportStatus } from './importSchema.ts'
 import { LookupAnswer, LookupRequest } from './lookupSchema.ts'
 import { OccasionDraft, OccasionRecord, OccasionsAnswer, OccasionUpdate } from './occasionSchema.ts'
@@ -40,7 +40,11 @@ const FILE_TYPES = [
 export const ENDPOINTS = {
   getStore: answering(api.StoreAnswer, {
     role: 'reader',
-    summary: 'The store, its clock, the revisions of plan and catalogue, and the live release',
+    summary: 'The store, its clock, the revisions of plan and catalogue, the latest change, and the live release',
+  }),
+  followChanges: sendingEvents(api.ChangeEvent, {
+    role: 'reader',
+    summary: 'The number of the latest change, then of each that is written, by whichever process',
   }),
   savePriceRules: silent({
     role: 'planner',

@@ -10,6 +10,8 @@ import { createCatalogueService } from './catalogue/catalogue.service.ts'
 import { createProductTable } from './catalogue/productTable.service.ts'
 import { createCampaignsHandlers } from './campaigns/campaigns.handlers.ts'
 import { createCampaignsService } from './campaigns/campaigns.service.ts'
+import type { ChangeFeed } from './changes/changeFeed.ts'
+import { createChangesHandlers } from './changes/changes.handlers.ts'
 import type { Clock } from './clock.ts'
 import type { Config } from './config.ts'
 import type { Database } from './db/openDatabase.ts'
@@ -52,6 +54,7 @@ export interface AppDeps {
   readonly threads: Threads
   readonly clock: Clock
   readonly imports: ImportsService
+  readonly changes: ChangeFeed
   readonly logger: Logger
 }
 
@@ -88,6 +91,7 @@ function createHandlers(deps: AppDeps): Handlers {
   const table = createProductTable(deps.plans, history)
   return {
     ...createStoreHandlers(deps),
+    ...createChangesHandlers(deps.changes),
     ...createCatalogueHandlers({ ...deps, table, catalogue: createCatalogueService(deps) }),
     ...createPricesHandlers({ ...deps, history }),
     ...createRepriceHandlers({ ...deps, takeOff: createTakeOffService({ ...deps, history }) }),

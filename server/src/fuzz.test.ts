@@ -168,7 +168,9 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
 
 test('every endpoint is among them', () => {
   const asked = ROUTES.map(([method, path]) => `${method} ${path(ids).split('?')[0]!.replace('/api', '')}`)
-  const missing = Object.values(ADDRESSES).filter((address) => {
+  // Whoever follows changes is answered as long as they stay.
+  const { followChanges: _endless, ...others } = ADDRESSES
+  const missing = Object.values(others).filter((address) => {
     const pattern = new RegExp(`^${address.replaceAll('.', '\\.').replaceAll(/:\w+/g, '[^/]+')}$`)
     return !asked.some((one) => pattern.test(one))
   })

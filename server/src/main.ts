@@ -2,6 +2,7 @@ import { createServer } from 'node:http'
 import { PromotionDraft, PromotionUpdate, ReachQuestion } from '@novalex/contract'
 import { pino } from 'pino'
 import { createApp } from './app.ts'
+import { createChangeFeed } from './changes/changeFeed.ts'
 import { createClock } from './clock.ts'
 import { readConfig } from './config.ts'
 import { migrateDatabase, openDatabase } from './db/openDatabase.ts'
@@ -31,7 +32,9 @@ const imports = createImportsService({
 })
 await imports.resume()
 prepareSchemas([PromotionDraft, PromotionUpdate, ReachQuestion])
-const app = createApp({ config, database, logger, threads, imports, clock, plans: createPlanSource(database) })
+const changes = createChangeFeed(database)
+const plans = createPlanSource(database)
+const app = createApp({ config, database, logger, threads, imports, changes, clock, plans })
 const server = createServer({ headersTimeout: HEADERS_TIMEOUT_MS }, app)
 server.on('error', (error) => {
   throw error
@@ -49,6 +52,7 @@ function shutDown(): void {
   server.close(() => {
     void Promise.allSettled([threads.close(), database.destroy()]).then(() => process.exit(0))
   })
+  changes.close()
   server.closeIdleConnections()
 }
 

@@ -53,12 +53,20 @@ function describeEndpoint(name: EndpointName, endpoint: Endpoint): Json {
   }
 }
 
+const DESCRIPTIONS = {
+  json: 'The answer',
+  file: 'A file',
+  lines: 'Lines of JSON',
+  events: 'Server-sent events, the data of each JSON',
+  nothing: 'Done',
+}
+const MEDIA_TYPES = { json: 'application/json', lines: 'application/x-ndjson', events: 'text/event-stream' }
+
 function describeAnswer({ answer, answers }: Endpoint): Json {
-  const description = { json: 'The answer', file: 'A file', lines: 'Lines of JSON', nothing: 'Done' }[answers]
+  const description = DESCRIPTIONS[answers]
   if (answers === 'file') return { description, content: { '*/*': { schema: { type: 'string', format: 'binary' } } } }
-  if (!answer) return { description }
-  const type = answers === 'lines' ? 'application/x-ndjson' : 'application/json'
-  return { description, content: { [type]: { schema: write(answer) } } }
+  if (!answer || answers === 'nothing') return { description }
+  return { description, content: { [MEDIA_TYPES[answers]]: { schema: write(answer) } } }
 }
 
 /** The errors of an endpoint by their status, with the codes that each may carry. */

@@ -40,8 +40,9 @@ type DeepReadonly<T> = T extends (infer E)[]
 interface Results<E extends Endpoint> {
   json: DeepReadonly<AnswerOf<E>> | JsonText
   file: FileAnswer
-  // Whoever answers line by line writes to the response as it goes.
+  // Whoever answers line by line, or by events, writes to the response as it goes.
   lines: undefined
+  events: undefined
   nothing: undefined
 }
 
@@ -92,7 +93,7 @@ function answerWith(
     const input = parseInput(endpoint, request) as InputOf<Endpoints[EndpointName]>
     const asked = { ...input, by: actorOf(request), request, response }
     const result = await (checksAnswers ? runNamed(endpoint, () => handler(asked)) : handler(asked))
-    if (endpoint.answers === 'lines') return
+    if (endpoint.answers === 'lines' || endpoint.answers === 'events') return
     response.status(endpoint.status)
     if (endpoint.answers === 'nothing') response.end()
     else if (endpoint.answers === 'file') sendFile(response, result as FileAnswer)

@@ -1,3 +1,4 @@
+import { findLatestChange } from '../activity/activity.repository.ts'
 import { countProducts } from '../catalogue/catalogue.repository.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
@@ -14,6 +15,8 @@ interface StoreDeps {
 export function createStoreHandlers({ database, clock }: StoreDeps): HandlersOf<'getStore' | 'savePriceRules'> {
   return {
     getStore: async () => {
+      // Asked first: what is told besides is then never older than it says.
+      const latestChange = await findLatestChange(database)
       const [record, products, latest] = await Promise.all([
         getStore(database),
         countProducts(database),
@@ -21,7 +24,7 @@ export function createStoreHandlers({ database, clock }: StoreDeps): HandlersOf<
       ])
       const release = latest ? { number: latest.number, at: latest.at, note: latest.note } : null
       const { shownUntil: _shownUntil, ...told } = record
-      return { ...told, now: new Date(clock.now()).toISOString(), products, release }
+      return { ...told, latestChange, now: new Date(clock.now()).toISOString(), products, release }
     },
     savePriceRules: async ({ body, by }) => {
       await changePriceRules({ database, clock }, body, by)

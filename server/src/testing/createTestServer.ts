@@ -5,6 +5,7 @@ import type { PromotionDraft } from '@novalex/contract'
 import type { Product, Store } from '@novalex/core'
 import { pino } from 'pino'
 import { createApp } from '../app.ts'
+import { createChangeFeed, type ChangeFeed } from '../changes/changeFeed.ts'
 import { insertCategories, saveProducts } from '../catalogue/catalogue.repository.ts'
 import { readConfig } from '../config.ts'
 import { migrateDatabase, openDatabase, type Database } from '../db/openDatabase.ts'
@@ -24,6 +25,7 @@ export interface Answer {
 export interface TestServer {
   readonly database: Database
   readonly threads: Threads
+  readonly changes: ChangeFeed
   readonly url: string
   readonly databaseUrl: string
   /** The present; tests move it. */
@@ -106,10 +108,12 @@ export async function createTestServer(
     clock: { now: () => clock.at },
     onTrouble: () => undefined,
   })
+  const changes = createChangeFeed(database)
   const app = createApp({
     config,
     database,
     threads,
+    changes,
     clock: { now: () => clock.at },
     plans: createPlanSource(database),
     imports,
@@ -120,6 +124,7 @@ export async function createTestServer(
   return {
     database,
     threads,
+    changes,
     url: address,
     databaseUrl: reached.href,
     clock,

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api } from '@/api/api.ts'
-import { useDebounced } from '@/composables/useDebounced.ts'
-import { useLoad } from '@/composables/useLoad.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
+import { refDebounced } from '@vueuse/core'
 import { plural } from '@/locale/format.ts'
 
 /** Tags or families: those in use are offered, others may be typed, as products may get them later. */
@@ -11,8 +10,8 @@ const model = defineModel<string[]>({ required: true })
 
 const TYPING_MS = 200
 const search = ref('')
-const settled = useDebounced(search, TYPING_MS)
-const { data } = useLoad(settled, (signal) => api.findLabels(of, settled.value, signal))
+const settled = refDebounced(search, TYPING_MS)
+const { data } = useAnswer('listLabels', () => ({ query: { of, search: settled.value } }))
 const items = computed(() =>
   (data.value ?? []).map(({ label, products }) => ({
     value: label,

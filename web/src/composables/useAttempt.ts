@@ -4,7 +4,7 @@ import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** Carries a change of the plan out; what could not be done is said, and what shows the plan is brought up to date either way. */
-export function useAttempt(onDone?: () => void | Promise<void>): (work: () => Promise<unknown>) => Promise<void> {
+export function useAttempt(): (work: () => Promise<unknown>) => Promise<void> {
   const notice = useNotice()
   const store = useStoreInfo()
   return async (work) => {
@@ -15,6 +15,5 @@ export function useAttempt(onDone?: () => void | Promise<void>): (work: () => Pr
       notice.complain(explainFailure(thrown))
     }
     await store.refresh()
-    await onDone?.()
   }
 }

@@ -1,8 +1,6 @@
-import type { Product } from '@novalex/core'
-import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 import { ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { stubServer } from '@/testing/stubServer.ts'
 import { withSetup } from '@/testing/withSetup.ts'
 import { useProductSearch } from './useProductSearch.ts'
 
@@ -11,25 +9,25 @@ let answered: Promise<void>
 
 beforeEach(() => {
   vi.useFakeTimers()
-  setActivePinia(createPinia())
   answered = Promise.resolve()
-  vi.spyOn(api, 'listProducts').mockImplementation(async ({ search }) => {
-    const named = NAMES.filter((name) => name.toLowerCase().includes(search ?? ''))
-    await answered
-    const rows = named.map((name) => ({ product: { sku: name.slice(0, 2), name } as Product }))
-    return { rows } as Awaited<ReturnType<typeof api.listProducts>>
+  stubServer({
+    listProducts: async ({ query: { search = '' } }) => {
+      const named = NAMES.filter((name) => name.toLowerCase().includes(search))
+      await answered
+      return { rows: named.map((name) => ({ product: { sku: name.slice(0, 2), name } })) }
+    },
   })
 })
 afterEach(() => {
   vi.useRealTimers()
-  vi.restoreAllMocks()
+  vi.unstubAllGlobals()
 })
 
 test('until the answer comes, nothing is offered that has not what is typed', async () => {
   const typed = ref('')
   const { found, isAnswered } = withSetup(() => useProductSearch(typed)).result
   const names = () => found.value.map(({ name }) => name)
-  await vi.advanceTimersByTimeAsync(0)
+  await vi.advanceTimersByTimeAsync(10)
   expect(names()).toEqual(NAMES)
 
   let answer = (): void => undefined

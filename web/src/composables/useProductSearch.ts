@@ -1,10 +1,9 @@
 import { createNameTest, type Product } from '@novalex/core'
-import { computed, type ComputedRef, type Ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { computed, watch, type ComputedRef, type Ref } from 'vue'
+import { useAnswer } from '@/api/useAnswer.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
-import { useDebounced } from './useDebounced.ts'
-import { useLoad } from './useLoad.ts'
+import { refDebounced } from '@vueuse/core'
 
 const FOUND = 20
 const TYPING_MS = 150
@@ -19,16 +18,20 @@ interface ProductSearch {
 export function useProductSearch(typed: Ref<string>): ProductSearch {
   const moment = useMoment()
   const names = useNames()
-  const settled = useDebounced(typed, TYPING_MS)
-  const { data, isLoading } = useLoad(settled, async (signal) => {
-    const { rows } = await api.listProducts({ ...moment.asked, search: settled.value, size: String(FOUND) }, signal)
-    const products = rows.map(({ product }) => product)
-    names.learnProducts(products)
-    return products
+  const settled = refDebounced(typed, TYPING_MS)
+  const { data, isPlaceholderData } = useAnswer('listProducts', () => ({
+    query: { ...moment.asked, search: settled.value, size: FOUND },
+  }))
+  const products = computed(() => data.value?.rows.map(({ product }) => product) ?? [])
+  watch(products, (known) => {
+    names.learnProducts(known)
   })
   const found = computed(() => {
     const isNamed = createNameTest(typed.value)
-    return (data.value ?? []).filter(({ name, sku }) => isNamed(`${name} ${sku}`))
+    return products.value.filter(({ name, sku }) => isNamed(`${name} ${sku}`))
   })
-  return { found, isAnswered: computed(() => settled.value === typed.value && !isLoading.value) }
+  return {
+    found,
+    isAnswered: computed(() => settled.value === typed.value && data.value !== undefined && !isPlaceholderData.value),
+  }
 }

@@ -188,7 +188,7 @@ export function usePromotionDraft(id: string) {
   })
 
   return {
-    record, opened, draft, reach: reach.data, loadError, problems, conflict, isGone, isRestored, isDirty, typed,
+    record, opened, draft, reach, loadError, problems, conflict, isGone, isRestored, isDirty, typed,
     load, patch, save, settle, bringBack, forget, problemsAt, undo: history.undo, redo: history.redo, canUndo: history.canUndo, canRedo: history.canRedo,
   } // prettier-ignore
 }

@@ -1,9 +1,8 @@
 import type { ReachAnswer, ReachQuestion } from '@novalex/contract'
 import { DAY_MS, isLocalDateTime, type Schedule } from '@novalex/core'
-import { computed } from 'vue'
-import { api } from '@/api/api.ts'
-import { useDebounced } from '@/composables/useDebounced.ts'
-import { useLoad, type Load } from '@/composables/useLoad.ts'
+import { computed, type Ref } from 'vue'
+import { useAnswer } from '@/api/useAnswer.ts'
+import { refDebounced } from '@vueuse/core'
 
 const STILL_MS = 250
 
@@ -15,7 +14,7 @@ export function lengthOf({ start, end }: Schedule): { days?: number } {
 }
 
 /** How many products a rule under edit reaches, with a sample of them, and whose stock may not last; null while there is no rule yet. */
-export function useReach(question: () => ReachQuestion | null): Load<ReachAnswer | null> {
-  const settled = useDebounced(computed(question), STILL_MS)
-  return useLoad(settled, (signal) => (settled.value ? api.getReach(settled.value, signal) : Promise.resolve(null)))
+export function useReach(question: () => ReachQuestion | null): Readonly<Ref<ReachAnswer | undefined>> {
+  const settled = refDebounced(computed(question), STILL_MS)
+  return useAnswer('getReach', () => settled.value && { body: settled.value }).data
 }

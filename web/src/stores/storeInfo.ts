@@ -1,34 +1,40 @@
-import type { StoreAnswer } from '@novalex/contract'
-import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
 import { toLocal } from '@novalex/core'
-import { api } from '@/api/api.ts'
+import type { EndpointName } from '@novalex/contract'
+import { useQueryClient } from '@tanstack/vue-query'
+import { defineStore } from 'pinia'
+import { computed, watch } from 'vue'
+import { useList } from '@/api/useAnswer.ts'
 import { setCurrency, setPresentYear } from '@/locale/format.ts'
-import { ApiError } from '@/api/http.ts'
+
+/** What follows from products alone, so that a change of the plan leaves it as it is. */
+const OF_CATALOGUE: ReadonlySet<unknown> = new Set<EndpointName>(['listCategories', 'listLabels', 'lookUpProducts'])
 
 /** The store, its revisions and the live release: what every screen needs to know first. */
 export const useStoreInfo = defineStore('storeInfo', () => {
-  const info = shallowRef<StoreAnswer | null>(null)
-  const error = shallowRef<ApiError | null>(null)
+  const client = useQueryClient()
+  const { data, error, dataUpdatedAt, refetch } = useList('getStore')
+  const info = computed(() => data.value ?? null)
   /** How far the server's clock is ahead of this machine's. */
-  const clockOffsetMs = ref(0)
+  const clockOffsetMs = computed(() => (data.value ? Date.parse(data.value.now) - dataUpdatedAt.value : 0))
 
-  let latest = 0
-  /** An answer that a newer question has overtaken is dropped. */
-  async function refresh(): Promise<void> {
-    const asking = ++latest
-    try {
-      const answer = await api.getStore()
-      if (asking !== latest) return
-      clockOffsetMs.value = Date.parse(answer.now) - Date.now()
+  watch(
+    data,
+    (answer) => {
+      if (!answer) return
       setCurrency(answer.store.currency)
       setPresentYear(toLocal(Date.parse(answer.now), answer.store.timeZone).slice(0, 4))
-      info.value = answer
-      error.value = null
-    } catch (thrown) {
-      if (!(thrown instanceof ApiError)) throw thrown
-      if (asking === latest) error.value = thrown
-    }
+    },
+    { immediate: true, flush: 'sync' },
+  )
+  /** After something was written, here or elsewhere: all that is shown is asked anew. What it settles with is up to date, or the server is away. */
+  async function refresh(): Promise<void> {
+    const before = error.value ? null : info.value
+    const { data: now, error: failure } = await refetch()
+    if (!now || failure) return
+    const isOfPlan = before?.catalogueRevision === now.catalogueRevision
+    await client.invalidateQueries({
+      predicate: ({ queryKey: [name] }) => name !== 'getStore' && !(isOfPlan && OF_CATALOGUE.has(name)),
+    })
   }
 
   const zone = computed(() => info.value?.store.timeZone ?? 'UTC')

@@ -1,4 +1,10 @@
+import { environmentManager } from '@tanstack/vue-query'
+import { createPinia } from 'pinia'
 import { createRenderer, defineComponent, h } from 'vue'
+import { installServerState } from '@/api/queryClient.ts'
+
+// Node is no server that prepares pages.
+environmentManager.setIsServer(() => false)
 
 /** Just enough of a document for components that draw nothing. */
 const { createApp } = createRenderer<object, object>({
@@ -14,7 +20,7 @@ const { createApp } = createRenderer<object, object>({
   patchProp: () => undefined,
 })
 
-/** Runs a composable inside a component, as it is meant to be; `unmount` ends it. */
+/** Runs a composable inside a component, with stores and server state of its own; `unmount` ends it. */
 export function withSetup<T>(setup: () => T): { readonly result: T; unmount(): void } {
   let result: T | undefined
   const app = createApp(
@@ -25,6 +31,7 @@ export function withSetup<T>(setup: () => T): { readonly result: T; unmount(): v
       },
     }),
   )
+  app.use(installServerState).use(createPinia())
   app.mount({})
   return {
     result: result as T,

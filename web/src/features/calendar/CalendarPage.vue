@@ -12,9 +12,10 @@ import {
 } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
 import { api } from '@/api/api.ts'
+import { useList } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { useLoad } from '@/composables/useLoad.ts'
+import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { toDraft } from '@/draft/toDraft.ts'
 import { text } from '@/locale/en.ts'
 import { proofText } from '@/locale/enProof.ts'
@@ -41,14 +42,9 @@ const view = ref(createWindow(dayOfMoment(), 'quarter'))
 const LANES = Object.entries(words.lanesBy).map(([value, title]) => ({ value, title }))
 const ZOOMS = Object.entries(words.zooms) as [Zoom, string][]
 
-const { data, error, reload } = useLoad([() => store.info?.planRevision], async () => {
-  const [records, campaigns, occasions] = await Promise.all([
-    api.listPromotions(),
-    api.listCampaigns(),
-    api.listOccasions(),
-  ])
-  return { records, campaigns, occasions }
-})
+const promotions = usePromotionRecords()
+const { records } = promotions
+const campaigns = useList('listCampaigns')
 const range = computed(() => ({
   from: toInstant(`${view.value.from}T00:00`, store.zone),
   to: toInstant(`${view.value.to}T00:00`, store.zone),
@@ -58,7 +54,7 @@ function laneOf({ promotion, campaign }: PromotionRecord): string {
   if (lanesBy.value === 'kind') return wordsOf(promotion.mechanic).title
   if (lanesBy.value === 'group') return promotion.stacking?.group ?? text.common.none
   if (lanesBy.value === 'category') return categoryOf(promotion)
-  return data.value?.campaigns.find(({ id }) => id === campaign)?.name ?? text.promotions.noCampaign
+  return campaigns.data.value?.find(({ id }) => id === campaign)?.name ?? text.promotions.noCampaign
 }
 
 /** The root of the categories that it names; those that reach across several, or name none, have a lane of their own. */
@@ -68,14 +64,14 @@ function categoryOf({ mechanic }: Promotion): string {
   return roots.size === 1 ? [...roots][0]! : words.acrossCategories
 }
 
-const undated = computed(() => (data.value?.records ?? []).filter(({ promotion }) => promotion.schedule.open))
+const undated = computed(() => (records.value ?? []).filter(({ promotion }) => promotion.schedule.open))
 const bands = computed(() =>
-  (data.value?.occasions ?? []).flatMap(({ id, name, dates }) =>
+  names.occasions.flatMap(({ id, name, dates }) =>
     dates ? [{ id, name, start: toInstant(dates.start, store.zone), end: toInstant(dates.end, store.zone) }] : [],
   ),
 )
 const bars = computed(() =>
-  (data.value?.records ?? [])
+  (records.value ?? [])
     .filter(({ promotion }) => !promotion.schedule.open)
     .map((record): BoardBar => {
       const { promotion } = record
@@ -104,10 +100,10 @@ function goToMoment(): void {
   view.value = createWindow(dayOfMoment(), view.value.zoom)
 }
 
-const attempt = useAttempt(reload)
+const attempt = useAttempt()
 
 function move(id: string, schedule: Schedule): void {
-  const record = data.value!.records.find(({ promotion }) => promotion.id === id)!
+  const record = records.value!.find(({ promotion }) => promotion.id === id)!
   const before = toDraft(record)
   void attempt(async () => {
     const { version } = await api.updatePromotion(id, { ...before, schedule, version: record.version })
@@ -136,10 +132,10 @@ function move(id: string, schedule: Schedule): void {
         <v-btn size="small" :aria-label="words.later" @click="view = shiftWindow(view, 1)">›</v-btn>
       </span>
     </header>
-    <LoadError v-if="error" :error="error" @retry="reload" />
-    <p v-if="!data && !error" class="quiet">{{ text.common.loading }}</p>
-    <p v-else-if="data?.records.length === 0" class="quiet">{{ words.empty }}</p>
-    <template v-else-if="data">
+    <LoadError :of="[promotions, campaigns]" />
+    <p v-if="!records && !promotions.error.value" class="quiet">{{ text.common.loading }}</p>
+    <p v-else-if="records?.length === 0" class="quiet">{{ words.empty }}</p>
+    <template v-else-if="records">
       <CalendarBoard :bars="bars" :bands="bands" :view="view" :range="range" @move="move" />
       <p v-if="undated.length > 0" class="hint">
         ◔ {{ words.undated }}

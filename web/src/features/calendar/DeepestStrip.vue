@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { formatPercent, type Instant } from '@novalex/core'
 import { computed } from 'vue'
-import { api } from '@/api/api.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
-import { useLoad } from '@/composables/useLoad.ts'
 import { proofText } from '@/locale/enProof.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
@@ -22,14 +21,10 @@ const WORTH_A_NUMBER = 6
 const WORTH_A_BUTTON = 1.5
 const THINNEST = 0.4
 
-const { data, error, reload } = useLoad(
-  [() => range, () => moment.plan, () => store.info?.planRevision, () => store.info?.catalogueRevision],
-  (signal) =>
-    api.getDeepest(
-      { plan: moment.plan, from: new Date(range.from).toISOString(), to: new Date(range.to).toISOString() },
-      signal,
-    ),
-)
+const deepest = useAnswer('getDeepest', () => ({
+  query: { plan: moment.plan, from: new Date(range.from).toISOString(), to: new Date(range.to).toISOString() },
+}))
+const { data, error } = deepest
 const share = (at: Instant) => ((at - range.from) / (range.to - range.from)) * 100
 const colourOf = (percent: number) => `color-mix(in srgb, var(--saves) ${Math.min(percent / 120, 40)}%, transparent)`
 /** Spans too narrow to be seen apart are painted as one, as deep as the deepest of them. */
@@ -66,7 +61,7 @@ const strips = computed(() =>
     <h2>
       {{ words.deepest }} <span class="quiet">{{ words.deepestHint }}</span>
     </h2>
-    <LoadError v-if="error" :error="error" @retry="reload" />
+    <LoadError :of="[deepest]" />
     <p v-if="!data && !error" class="quiet" role="status">{{ words.deepestComing }}</p>
     <div v-for="strip in strips" :key="strip.category" class="strip">
       <span class="name">{{ names.names.category(strip.category) }}</span>

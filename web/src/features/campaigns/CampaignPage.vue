@@ -3,9 +3,10 @@ import { compileSchedule, computeStatus, toLocal } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/api.ts'
+import { useList } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { useLoad } from '@/composables/useLoad.ts'
+import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import ManyBar from '@/features/promotions/ManyBar.vue'
 import PromotionsTable from '@/features/promotions/PromotionsTable.vue'
 import { text } from '@/locale/en.ts'
@@ -23,22 +24,21 @@ const store = useStoreInfo()
 const moment = useMoment()
 const notice = useNotice()
 const words = planningText.campaigns
-const { data, error, reload } = useLoad([() => store.info?.planRevision, () => id], async () => {
-  const [records, campaigns] = await Promise.all([api.listPromotions(), api.listCampaigns()])
-  return { records: records.filter(({ campaign }) => campaign === id), campaigns }
-})
-const attempt = useAttempt(reload)
-const campaign = computed(() => data.value?.campaigns.find((one) => one.id === id))
+const promotions = usePromotionRecords()
+const asked = useList('listCampaigns')
+const campaigns = asked.data
+const attempt = useAttempt()
+const campaign = computed(() => campaigns.value?.find((one) => one.id === id))
+const records = computed(() => (promotions.records.value ?? []).filter((record) => record.campaign === id))
 const rows = computed(() =>
-  (data.value?.records ?? []).map((record) => {
+  records.value.map((record) => {
     return { record, status: computeStatus(record.promotion, store.zone, moment.instant) }
   }),
 )
 const chosen = ref<ReadonlySet<string>>(new Set())
 const acted = computed(() => {
-  const records = data.value?.records ?? []
-  const some = records.filter(({ promotion }) => chosen.value.has(promotion.id))
-  return some.length > 0 ? some : records
+  const some = records.value.filter(({ promotion }) => chosen.value.has(promotion.id))
+  return some.length > 0 ? some : records.value
 })
 const span = computed(() => {
   const times = acted.value.map(({ promotion }) => compileSchedule(promotion.schedule, store.zone))
@@ -80,13 +80,13 @@ function remove(): void {
 <template>
   <section class="page">
     <router-link to="/promotions">{{ words.back }}</router-link>
-    <LoadError v-if="error" :error="error" @retry="reload" />
-    <p v-if="!data && !error" class="quiet">{{ text.common.loading }}</p>
-    <template v-else-if="data && !campaign">
+    <LoadError :of="[promotions, asked]" />
+    <p v-if="!campaigns && !asked.error.value" class="quiet">{{ text.common.loading }}</p>
+    <template v-else-if="campaigns && !campaign">
       <h1>{{ text.common.notFoundTitle }}</h1>
       <p>{{ text.common.notFound }}</p>
     </template>
-    <template v-else-if="data && campaign">
+    <template v-else-if="campaigns && campaign">
       <header class="page-head">
         <h1>{{ campaign.name }}</h1>
         <span class="quiet">{{ span }}</span>
@@ -99,8 +99,8 @@ function remove(): void {
       </div>
       <p v-if="rows.length === 0" class="quiet">{{ words.empty }}</p>
       <template v-else>
-        <ManyBar :records="acted" :campaigns="data.campaigns" @changed="reload" @clear="chosen = new Set()" />
-        <PromotionsTable v-model:chosen="chosen" :groups="[{ campaign, rows }]" @changed="reload" />
+        <ManyBar :records="acted" :campaigns="campaigns" @clear="chosen = new Set()" />
+        <PromotionsTable v-model:chosen="chosen" :groups="[{ campaign, rows }]" />
       </template>
     </template>
   </section>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { ImportKind, ImportStatus } from '@novalex/contract'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { api } from '@/api/api.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
 import { filesText as words } from '@/locale/enFiles.ts'
 import { useNotice } from '@/stores/notice.ts'
@@ -12,20 +12,16 @@ import ImportDialog from './ImportDialog.vue'
 
 /** Files of some kinds: to take away, to fill in, to bring in; compact where they are not the first thing to do. */
 const { kinds } = defineProps<{ kinds: readonly ImportKind[]; compact?: boolean }>()
-const emit = defineEmits<{ imported: [] }>()
 
 const store = useStoreInfo()
 const notice = useNotice()
-const attempt = useAttempt(() => {
-  emit('imported')
-})
+const attempt = useAttempt()
 const isOpen = ref(false)
 const isImporting = ref(false)
 
 /** The last file, as long as nothing else was changed after it. */
-const { data: undoable } = useLoad(isOpen, async () =>
-  isOpen.value ? (await api.listImports()).filter(({ kind }) => kinds.includes(kind)) : [],
-)
+const { data: imports } = useAnswer('listImports', () => (isOpen.value ? {} : null))
+const undoable = computed(() => imports.value?.filter(({ kind }) => kinds.includes(kind)))
 
 function bring(): void {
   isOpen.value = false
@@ -35,7 +31,6 @@ function bring(): void {
 async function onImported(status: ImportStatus): Promise<void> {
   notice.say(words.kinds[status.kind].done, { label: text.common.undo, run: () => void undo(status) })
   await store.refresh()
-  emit('imported')
 }
 
 function undo({ id, fileName }: ImportStatus): Promise<void> {

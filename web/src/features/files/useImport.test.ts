@@ -2,6 +2,7 @@ import type { ImportStatus } from '@novalex/contract'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 import { api } from '@/api/api.ts'
 import { ApiError } from '@/api/http.ts'
+import { stubServer } from '@/testing/stubServer.ts'
 import { withSetup } from '@/testing/withSetup.ts'
 import { useImport } from './useImport.ts'
 
@@ -28,13 +29,15 @@ beforeEach(() => {
   vi.useFakeTimers()
   states = []
   vi.spyOn(api, 'startImport').mockResolvedValue(STATUS)
-  vi.spyOn(api, 'getImport').mockImplementation(() => Promise.resolve({ ...STATUS, state: states.shift()! }))
+  // It stays in the last of them.
+  stubServer({ getImport: () => ({ ...STATUS, state: states.length > 1 ? states.shift() : states[0] }) })
   vi.spyOn(api, 'acceptImport').mockResolvedValue({ ...STATUS, state: 'writing' })
   vi.spyOn(api, 'removeImport').mockResolvedValue(undefined)
 })
 afterEach(() => {
   vi.useRealTimers()
   vi.restoreAllMocks()
+  vi.unstubAllGlobals()
 })
 
 const start = () => withSetup(() => useImport()).result

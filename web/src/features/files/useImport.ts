@@ -1,41 +1,44 @@
 import type { ImportKind, ImportStatus } from '@novalex/contract'
-import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/api.ts'
 import { ApiError } from '@/api/http.ts'
+import { toQuery, useAnswer } from '@/api/useAnswer.ts'
 
 const ASK_AGAIN_MS = 250
 
 /** A file on its way in: sent, read, looked at, accepted, written. */
 export function useImport() {
-  const status = shallowRef<ImportStatus | null>(null)
-  const error = shallowRef<ApiError | null>(null)
+  const client = useQueryClient()
+  const id = ref<string | null>(null)
+  const refused = shallowRef<ApiError | null>(null)
   const isSending = ref(false)
   /** The file was compared anew after it had been accepted, because the products had changed. */
   const isAgain = ref(false)
-  let timer: ReturnType<typeof setTimeout>
-
-  const isBusy = computed(
-    () => isSending.value || status.value?.state === 'reading' || status.value?.state === 'writing',
-  )
+  /** Whether the server reads or writes it. */
+  const isAtWork = ref(false)
+  const asked = useAnswer('getImport', () => (id.value === null ? null : { params: { id: id.value } }), {
+    refetchInterval: () => isAtWork.value && ASK_AGAIN_MS,
+  })
+  const status = computed((): ImportStatus | null => (id.value === null ? null : (asked.data.value ?? null)))
+  const error = computed(() => refused.value ?? asked.error.value)
+  const isBusy = computed(() => isSending.value || isAtWork.value)
+  watch(status, (next, before) => {
+    isAtWork.value = next?.state === 'reading' || next?.state === 'writing'
+    if (before?.state === 'writing' && next?.state === 'ready') isAgain.value = true
+  })
 
   async function attempt(work: () => Promise<ImportStatus>): Promise<void> {
-    error.value = null
+    refused.value = null
     try {
-      follow(await work())
+      const next = await work()
+      client.setQueryData(toQuery('getImport', { params: { id: next.id } }).queryKey, next)
+      id.value = next.id
     } catch (thrown) {
       if (!(thrown instanceof ApiError)) throw thrown
-      error.value = thrown
+      refused.value = thrown
     }
   }
-
-  function follow(next: ImportStatus): void {
-    const wasWriting = status.value?.state === 'writing'
-    if (wasWriting && next.state === 'ready') isAgain.value = true
-    status.value = next
-    if (next.state === 'reading' || next.state === 'writing') timer = setTimeout(() => void ask(next.id), ASK_AGAIN_MS)
-  }
-
-  const ask = (id: string) => attempt(() => api.getImport(id))
 
   async function send(kind: ImportKind, file: File): Promise<void> {
     reset()
@@ -51,16 +54,12 @@ export function useImport() {
 
   /** Forgets the file; one that was not accepted is thrown away. */
   function reset(): void {
-    clearTimeout(timer)
-    const { id, state } = status.value ?? {}
-    if (id && (state === 'ready' || state === 'refused')) void api.removeImport(id).catch(() => undefined)
-    status.value = null
-    error.value = null
+    const { id: known, state } = status.value ?? {}
+    if (known && (state === 'ready' || state === 'refused')) void api.removeImport(known).catch(() => undefined)
+    id.value = null
+    refused.value = null
     isAgain.value = false
   }
 
-  onBeforeUnmount(() => {
-    clearTimeout(timer)
-  })
   return { status, error, isSending, isAgain, isBusy, send, accept, reset }
 }

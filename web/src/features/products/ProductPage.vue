@@ -4,9 +4,10 @@ import { computeMargin, DAY_MS, formatAmount, formatPercent, PRIOR_DAYS, toLocal
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/api.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { useLoad } from '@/composables/useLoad.ts'
+import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { createNewDraft } from '@/features/promotions/createNewDraft.ts'
 import { describeSpan } from '@/locale/describeSpan.ts'
 import { text } from '@/locale/en.ts'
@@ -32,28 +33,25 @@ const moment = useMoment()
 const names = useNames()
 const notice = useNotice()
 const isWhole = ref(false)
-const { data, error, reload } = useLoad(
-  [() => sku, () => moment.asked, () => store.info?.planRevision, () => store.info?.catalogueRevision],
-  async () => {
-    const [priced, history, meetings, records, table] = await Promise.all([
-      api.getProduct(sku, moment.asked),
-      api.getHistory(sku, moment.asked),
-      api.getMeetings(sku),
-      api.listPromotions(),
-      api.getProductTable({
-        ...moment.asked,
-        filters: [{ column: 'sku', text: sku }],
-        order: null,
-        from: 0,
-        count: 200,
-      }),
-    ])
-    const promotions = meetings.promotions.flatMap((id) => records.find(({ promotion }) => promotion.id === id) ?? [])
-    const row = table.rows.find(({ product }) => product.sku === sku)
-    return { priced, history, row, promotions: promotions.map(({ promotion }) => promotion) }
-  },
-)
-const attempt = useAttempt(reload)
+const priced = useAnswer('getProduct', () => ({ params: { sku }, query: moment.asked }))
+const history = useAnswer('getProductHistory', () => ({ params: { sku }, query: moment.asked }))
+const meetings = useAnswer('getMeetings', () => ({ query: { sku } }))
+const table = useAnswer('getProductTable', () => ({
+  body: { ...moment.asked, filters: [{ column: 'sku' as const, text: sku }], order: null, from: 0, count: 200 },
+}))
+const asked = [priced, history, meetings, table]
+const { records } = usePromotionRecords()
+const data = computed(() => {
+  if (!priced.data.value || !history.data.value || !meetings.data.value || !table.data.value) return null
+  const found = meetings.data.value.promotions.flatMap(
+    (id) => records.value?.find(({ promotion }) => promotion.id === id) ?? [],
+  )
+  const row = table.data.value.rows.find(({ product }) => product.sku === sku)
+  const promotions = found.map(({ promotion }) => promotion)
+  return { priced: priced.data.value, history: history.data.value, row, promotions }
+})
+const isFailing = computed(() => asked.some(({ error }) => error.value !== null))
+const attempt = useAttempt()
 
 const range = computed(() => {
   const spans = data.value!.history.spans
@@ -128,8 +126,8 @@ function remove(): void {
 <template>
   <section class="page">
     <router-link to="/products">{{ words.back }}</router-link>
-    <LoadError v-if="error" :error="error" @retry="reload" />
-    <p v-if="!data && !error" class="quiet">{{ text.common.loading }}</p>
+    <LoadError :of="asked" />
+    <p v-if="!data && !isFailing" class="quiet">{{ text.common.loading }}</p>
     <template v-else-if="data">
       <header class="page-head">
         <h1>{{ data.priced.product.name }}</h1>

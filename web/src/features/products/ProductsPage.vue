@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { api } from '@/api/api.ts'
 import CategoryChoice from '@/components/CategoryChoice.vue'
 import LoadError from '@/components/LoadError.vue'
-import { useDebounced } from '@/composables/useDebounced.ts'
-import { useLoad } from '@/composables/useLoad.ts'
+import { refDebounced } from '@vueuse/core'
+import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { text } from '@/locale/en.ts'
 import { productText } from '@/locale/enProducts.ts'
 import { repriceText } from '@/locale/enReprice.ts'
@@ -12,7 +11,6 @@ import { plural } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
-import { useStoreInfo } from '@/stores/storeInfo.ts'
 import FilesBar from '@/features/files/FilesBar.vue'
 import TakeOffDialog from '@/features/reprice/TakeOffDialog.vue'
 import PriceRulesDialog from './PriceRulesDialog.vue'
@@ -24,7 +22,6 @@ import { useProductParts } from './table/useProductParts.ts'
 const TYPING_MS = 200
 
 const moment = useMoment()
-const store = useStoreInfo()
 const names = useNames()
 const choice = useProductChoice()
 const words = productText.table
@@ -52,24 +49,14 @@ const isReduced = computed({
   set: (is: boolean) => choice.setFilter('saving', is ? { column: 'saving', empty: false } : null),
 })
 
-const filters = useDebounced(
+const filters = refDebounced(
   computed(() => choice.filters),
   TYPING_MS,
 )
-const { total, rows, error, isLoading, reload, look } = useProductParts(
-  () => ({ ...moment.asked, filters: filters.value, order: choice.order }),
-  [
-    () => moment.asked,
-    filters,
-    () => choice.order,
-    () => store.info?.catalogueRevision,
-    () => store.info?.planRevision,
-  ],
-)
-const { data: promotions } = useLoad(
-  () => store.info?.planRevision,
-  async () => (await api.listPromotions()).map(({ promotion: { id, name } }) => ({ id, name })),
-)
+const parts = useProductParts(() => ({ ...moment.asked, filters: filters.value, order: choice.order }))
+const { total, rows, isLoading, look } = parts
+const { records } = usePromotionRecords()
+const promotions = computed(() => records.value?.map(({ promotion: { id, name } }) => ({ id, name })))
 
 const chips = computed(() =>
   choice.filters
@@ -91,7 +78,7 @@ const chips = computed(() =>
       <h1>{{ text.products.title }}</h1>
       <span v-if="total !== null" class="quiet" role="status">{{ plural(total, 'product') }}</span>
       <span class="grow" />
-      <FilesBar :kinds="['products', 'prices', 'stock', 'history']" @imported="reload" />
+      <FilesBar :kinds="['products', 'prices', 'stock', 'history']" />
     </header>
     <div class="filters">
       <v-text-field v-model="search" data-search class="search" :label="text.common.search" clearable />
@@ -122,7 +109,7 @@ const chips = computed(() =>
       }}</v-btn>
       <SaveAsSet :found="total ?? 0" />
     </div>
-    <LoadError v-if="error" :error="error" @retry="reload" />
+    <LoadError :of="[parts]" />
     <ProductTable
       v-if="total !== null && (total > 0 || choice.filters.length > 0)"
       :total="total"
@@ -136,7 +123,7 @@ const chips = computed(() =>
         <v-btn @click="choice.clear()">{{ text.products.clear }}</v-btn>
       </div>
     </ProductTable>
-    <div v-else-if="total === 0 && !error" class="empty">
+    <div v-else-if="total === 0 && !parts.error.value" class="empty">
       <p>{{ text.products.noProducts }}</p>
     </div>
     <p v-else-if="isLoading" class="quiet">{{ text.common.loading }}</p>

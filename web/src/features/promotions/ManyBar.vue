@@ -11,15 +11,13 @@ const { records } = defineProps<{
   records: readonly PromotionRecord[]
   campaigns: readonly CampaignRecord[]
 }>()
-const emit = defineEmits<{ changed: []; clear: [] }>()
+const emit = defineEmits<{ clear: [] }>()
 
 const store = useStoreInfo()
 const words = text.promotions.many
 const days = ref(7)
 const groups = computed(() => store.info?.store.stackGroups ?? [])
-const { run } = useManyActions(() => {
-  emit('changed')
-})
+const { run, isRunning } = useManyActions()
 
 function shift(): void {
   const by = Math.trunc(Number(days.value))
@@ -43,19 +41,24 @@ function setGroup(group: string): void {
 <template>
   <div class="many" role="region" :aria-label="words.title">
     <strong role="status">{{ plural(records.length, 'promotion') }}</strong>
-    <v-btn v-for="action in MANY_ACTIONS" :key="action.title" size="small" @click="run(records, action)">{{
-      action.title
-    }}</v-btn>
+    <v-btn
+      v-for="action in MANY_ACTIONS"
+      :key="action.title"
+      size="small"
+      :disabled="isRunning"
+      @click="run(records, action)"
+      >{{ action.title }}</v-btn
+    >
     <form @submit.prevent="shift">
       <label>
         {{ words.shift }} <input v-model="days" type="number" min="-3660" max="3660" :aria-label="words.days" />
         {{ words.daysUnit }}
       </label>
-      <v-btn size="small" type="submit">{{ words.doShift }}</v-btn>
+      <v-btn size="small" type="submit" :disabled="isRunning">{{ words.doShift }}</v-btn>
     </form>
     <v-menu close-on-content-click>
       <template #activator="{ props }">
-        <v-btn v-bind="props" size="small">{{ words.campaign }} …</v-btn>
+        <v-btn v-bind="props" size="small" :disabled="isRunning">{{ words.campaign }} …</v-btn>
       </template>
       <v-list density="compact">
         <v-list-item :title="text.promotions.noCampaign" @click="setCampaign(null)" />
@@ -64,7 +67,7 @@ function setGroup(group: string): void {
     </v-menu>
     <v-menu close-on-content-click>
       <template #activator="{ props }">
-        <v-btn v-bind="props" size="small">{{ words.group }} …</v-btn>
+        <v-btn v-bind="props" size="small" :disabled="isRunning">{{ words.group }} …</v-btn>
       </template>
       <v-list density="compact">
         <v-list-item v-for="group in groups" :key="group" :title="group" @click="setGroup(group)" />

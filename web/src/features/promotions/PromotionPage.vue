@@ -51,7 +51,7 @@ onBeforeRouteLeave(() =>
 <template>
   <div class="two">
     <section class="page rule">
-      <LoadError v-if="loadError" :error="loadError" @retry="editing.load()" />
+      <LoadError v-if="loadError" :of="[{ error: editing.loadError, refetch: editing.load }]" />
       <p v-else-if="!draft || !record" class="quiet">{{ text.common.loading }}</p>
       <template v-else>
         <PromotionHead />

@@ -2,9 +2,9 @@
 import type { PromotionRecord } from '@novalex/contract'
 import { computeStatus, type PromotionStatus } from '@novalex/core'
 import { computed, ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { useList } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
-import { useLoad } from '@/composables/useLoad.ts'
+import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import FilesBar from '@/features/files/FilesBar.vue'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
@@ -21,10 +21,9 @@ const words = text.promotions
 const search = ref('')
 const status = ref<PromotionStatus | 'archived' | null>(null)
 
-const { data, error, reload } = useLoad([() => store.info?.planRevision], async () => {
-  const [records, campaigns] = await Promise.all([api.listAllPromotions(), api.listCampaigns()])
-  return { records, campaigns }
-})
+const promotions = usePromotionRecords()
+const campaigns = useList('listCampaigns')
+const records = promotions.all
 
 /** What a search looks at: the name, the note and the code. */
 const findable = ({ promotion: { name, code }, note }: PromotionRecord) =>
@@ -32,15 +31,15 @@ const findable = ({ promotion: { name, code }, note }: PromotionRecord) =>
 
 const shown = computed(() => {
   const wanted = search.value.trim().toLowerCase()
-  return (data.value?.records ?? [])
+  return (records.value ?? [])
     .map((record) => ({ record, status: computeStatus(record.promotion, store.zone, moment.instant) }))
     .filter((row) => (status.value === 'archived') === row.record.archived)
     .filter((row) => status.value === null || status.value === 'archived' || row.status === status.value)
     .filter(({ record }) => findable(record).includes(wanted))
 })
 const groups = computed(() => {
-  const campaigns = [...(data.value?.campaigns ?? []), { id: null, name: words.noCampaign, goal: '' }]
-  return campaigns
+  const all = [...(campaigns.data.value ?? []), { id: null, name: words.noCampaign, goal: '' }]
+  return all
     .map((campaign) => ({ campaign, rows: shown.value.filter(({ record }) => record.campaign === campaign.id) }))
     .filter(({ rows }) => rows.length > 0)
 })
@@ -60,7 +59,7 @@ const STATES = [
   <section class="page">
     <header class="page-head">
       <h1>{{ words.title }}</h1>
-      <span v-if="data" class="quiet" role="status">{{ plural(shown.length, 'promotion') }}</span>
+      <span v-if="records" class="quiet" role="status">{{ plural(shown.length, 'promotion') }}</span>
       <span class="grow" />
       <v-text-field
         v-model="search"
@@ -71,25 +70,24 @@ const STATES = [
         @click:clear="search = ''"
       />
       <v-select v-model="status" class="state" :items="STATES" :label="words.state" />
-      <FilesBar :kinds="['plan']" compact @imported="reload" />
+      <FilesBar :kinds="['plan']" compact />
       <NewPromotion />
     </header>
-    <LoadError v-if="error" :error="error" @retry="reload" />
-    <p v-if="!data && !error" class="quiet">{{ text.common.loading }}</p>
-    <div v-if="data && data.records.length === 0" class="empty">
+    <LoadError :of="[promotions, campaigns]" />
+    <p v-if="!records && !promotions.error.value" class="quiet">{{ text.common.loading }}</p>
+    <div v-if="records?.length === 0" class="empty">
       <p>{{ words.empty }}</p>
       <p class="quiet">{{ words.emptyHint }}</p>
     </div>
-    <p v-else-if="data && groups.length === 0" class="empty">{{ words.emptyFilter }}</p>
-    <template v-else-if="data">
+    <p v-else-if="records && groups.length === 0" class="empty">{{ words.emptyFilter }}</p>
+    <template v-else-if="records">
       <ManyBar
         v-if="chosenRecords.length > 0"
         :records="chosenRecords"
-        :campaigns="data.campaigns"
-        @changed="reload"
+        :campaigns="campaigns.data.value ?? []"
         @clear="chosen = new Set()"
       />
-      <PromotionsTable v-model:chosen="chosen" :groups="groups" @changed="reload" />
+      <PromotionsTable v-model:chosen="chosen" :groups="groups" />
     </template>
   </section>
 </template>

@@ -22,13 +22,10 @@ interface Group {
 /** All promotions by campaign. Only the rows in sight are drawn. */
 const { groups } = defineProps<{ groups: readonly Group[] }>()
 const chosen = defineModel<ReadonlySet<string>>('chosen', { required: true })
-const emit = defineEmits<{ changed: [] }>()
 
 const ROW_HEIGHT = 62
 const words = text.promotions
-const { actionsFor } = usePromotionActions(() => {
-  emit('changed')
-})
+const { actionsFor } = usePromotionActions()
 const entries = computed(() =>
   groups.flatMap((group) => [{ group, row: null }, ...group.rows.map((row) => ({ group, row }))]),
 )
@@ -41,12 +38,7 @@ const shown = computed(() =>
       : []
   }),
 )
-const { over, rowOf } = useRankMoves(
-  () => groups.flatMap(({ rows }) => rows.map(({ record }) => record)),
-  () => {
-    emit('changed')
-  },
-)
+const { over, rowOf } = useRankMoves(() => groups.flatMap(({ rows }) => rows.map(({ record }) => record)))
 const unsaved = new Set(listBackups())
 
 function choose(ids: readonly string[], is: boolean): void {

@@ -1,15 +1,14 @@
 import type { PromotionDraft } from '@novalex/contract'
 import { compileSchedule, normalizeCode, type Schedule } from '@novalex/core'
 import { computed, type Ref } from 'vue'
-import { api } from '@/api/api.ts'
-import { useLoad } from '@/composables/useLoad.ts'
+import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { joinWords } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** The names of other promotions that have the same code at an overlapping time; empty if none has. */
 export function useCodeClash(draft: Ref<PromotionDraft | null>, id: () => string): Ref<string> {
   const store = useStoreInfo()
-  const { data: records } = useLoad([() => store.info?.planRevision], () => api.listPromotions())
+  const { records } = usePromotionRecords()
   return computed(() => {
     const { code, schedule } = draft.value!
     if (code === null || !('text' in code)) return ''

@@ -1,5 +1,6 @@
 import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
 import { MINUTES_OF_DAY, moveSchedule, type Schedule } from '@novalex/core'
+import { ref } from 'vue'
 import { api } from '@/api/api.ts'
 import { ApiError } from '@/api/http.ts'
 import { text } from '@/locale/en.ts'
@@ -51,11 +52,20 @@ export const MANY_ACTIONS: readonly ManyAction[] = [
 ]
 
 /** Changes many promotions one after the other, says what could not be changed, and undoes all that was. */
-export function useManyActions(onChanged: () => void) {
+export function useManyActions() {
   const notice = useNotice()
   const store = useStoreInfo()
 
-  async function run(records: readonly PromotionRecord[], { title, change }: ManyAction): Promise<void> {
+  const isRunning = ref(false)
+  /** One at a time: the next is made from what this one leaves. */
+  async function run(records: readonly PromotionRecord[], action: ManyAction): Promise<void> {
+    if (isRunning.value) return
+    isRunning.value = true
+    await changeAll(records, action)
+    isRunning.value = false
+  }
+
+  async function changeAll(records: readonly PromotionRecord[], { title, change }: ManyAction): Promise<void> {
     const done: { record: PromotionRecord; version: number }[] = []
     const failed: string[] = []
     for (const record of records) {
@@ -65,7 +75,7 @@ export function useManyActions(onChanged: () => void) {
       if (typeof outcome === 'number') done.push({ record, version: outcome })
       else failed.push(`${record.promotion.name}: ${outcome}`)
     }
-    await finish()
+    await store.refresh()
     if (failed.length > 0) notice.complain(words.failed(failed.join(' ')))
     else if (done.length === 0) notice.say(words.nothing(title))
     else {
@@ -80,7 +90,7 @@ export function useManyActions(onChanged: () => void) {
       const outcome = await attempt(record, toDraft(record), version)
       if (typeof outcome === 'string') failed.push(`${record.promotion.name}: ${outcome}`)
     }
-    await finish()
+    await store.refresh()
     if (failed.length > 0) notice.complain(words.failed(failed.join(' ')))
     else notice.say(words.undone(title, plural(done.length, 'promotion')))
   }
@@ -94,10 +104,5 @@ export function useManyActions(onChanged: () => void) {
       return explainFailure(thrown)
     }
   }
-
-  async function finish(): Promise<void> {
-    await store.refresh()
-    onChanged()
-  }
-  return { run }
+  return { run, isRunning }
 }

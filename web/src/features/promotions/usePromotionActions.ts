@@ -20,12 +20,12 @@ const words = text.promotions
 const { archive } = planningText
 
 /** What can be done to a promotion from a list; each change can be undone from the notice that follows it. */
-export function usePromotionActions(onChanged: () => void) {
+export function usePromotionActions() {
   const router = useRouter()
   const notice = useNotice()
   const store = useStoreInfo()
   const moment = useMoment()
-  const attempt = useAttempt(onChanged)
+  const attempt = useAttempt()
 
   async function change(record: PromotionRecord, changes: Partial<PromotionDraft>, what: string): Promise<void> {
     const before = toDraft(record)

@@ -1,7 +1,6 @@
 import { definitionOf, describePromotion, findApart, type SentencePart } from '@novalex/core'
 import { computed } from 'vue'
-import { api } from '@/api/api.ts'
-import { useLoad } from '@/composables/useLoad.ts'
+import { useList } from '@/api/useAnswer.ts'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { joinWords, plural } from '@/locale/format.ts'
@@ -23,7 +22,7 @@ export function useSectionSummary() {
   const { draft, record, reach } = usePromotion()
   const store = useStoreInfo()
   const names = useNames()
-  const { data: campaigns } = useLoad([() => draft.value?.campaign], () => api.listCampaigns())
+  const { data: campaigns } = useList('listCampaigns')
 
   return computed<Record<SectionKey, string>>(() => {
     const promotion = toPromotion(record.value!, draft.value!)

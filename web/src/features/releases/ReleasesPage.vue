@@ -2,9 +2,9 @@
 import type { ReviewAnswer } from '@novalex/contract'
 import { computed, ref } from 'vue'
 import { api } from '@/api/api.ts'
+import { useAnswer, useList } from '@/api/useAnswer.ts'
 import { ApiError } from '@/api/http.ts'
 import LoadError from '@/components/LoadError.vue'
-import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
 import { explainError } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
@@ -23,20 +23,19 @@ const again = ref<number | null>(null)
 const note = ref('')
 const isReleasing = ref(false)
 
-const { data: releases, error, reload } = useLoad([() => store.release?.number], () => api.listReleases())
-const review = useLoad(
-  [again, () => store.info?.planRevision, () => store.info?.catalogueRevision, () => store.release?.number],
-  () => api.getReview(again.value),
-)
+const listed = useList('listReleases')
+const { data: releases } = listed
+const asked = useAnswer('reviewRelease', () => ({ query: { release: again.value } }))
+const { data: review, isFetching: isReviewing } = asked
 const next = computed(() => (releases.value?.[0]?.number ?? 0) + 1)
 const hasChanges = ({ changes, sets }: ReviewAnswer) => changes.length + sets.length > 0
 const canRelease = computed(() => {
-  const found = review.data.value
-  return found !== null && found.problems.length === 0 && hasChanges(found) && !review.isLoading.value
+  const found = review.value
+  return found !== undefined && found.problems.length === 0 && hasChanges(found) && !isReviewing.value
 })
 
 async function release(): Promise<void> {
-  const { planRevision } = review.data.value!
+  const { planRevision } = review.value!
   isReleasing.value = true
   try {
     const request = { note: note.value, planRevision, ...(again.value === null ? {} : { again: again.value }) }
@@ -49,7 +48,6 @@ async function release(): Promise<void> {
     notice.complain(explainError(thrown))
   }
   await store.refresh()
-  await Promise.all([reload(), review.reload()])
   isReleasing.value = false
 }
 </script>
@@ -64,18 +62,18 @@ async function release(): Promise<void> {
           {{ words.backToWorking }}
         </button>
       </p>
-      <LoadError v-if="review.error.value" :error="review.error.value" @retry="review.reload()" />
-      <p v-if="review.isLoading.value && !review.data.value" class="quiet" role="status">{{ words.reviewing }}</p>
-      <form v-if="review.data.value && hasChanges(review.data.value)" class="release" @submit.prevent="release">
+      <LoadError :of="[asked]" />
+      <p v-if="isReviewing && !review" class="quiet" role="status">{{ words.reviewing }}</p>
+      <form v-if="review && hasChanges(review)" class="release" @submit.prevent="release">
         <v-text-field v-model="note" :label="words.note" :maxlength="NOTE_MAX" />
         <v-btn type="submit" variant="flat" :disabled="!canRelease || isReleasing">{{ words.release(next) }}</v-btn>
       </form>
       <ReviewTestCarts v-if="again === null" />
-      <ReviewPanel v-if="review.data.value" :review="review.data.value" :class="{ waiting: review.isLoading.value }" />
+      <ReviewPanel v-if="review" :review="review" :class="{ waiting: isReviewing }" />
     </div>
     <aside>
       <h2>{{ words.list }}</h2>
-      <LoadError v-if="error" :error="error" @retry="reload" />
+      <LoadError :of="[listed]" />
       <ReleaseList v-if="releases" :releases="releases" :again="again" @take-up="(number) => (again = number)" />
     </aside>
   </section>

@@ -28,7 +28,8 @@ const moment = useMoment()
 const notice = useNotice()
 const choice = useProductChoice()
 const attempt = useAttempt()
-const { repricing, start, end, fields, rows, progress, error, isReadable, change, cancel, preview } = useReprice()
+const reprice = useReprice()
+const { repricing, start, end, fields, rows, progress, error, isReadable, change, cancel, preview } = reprice
 provideFields(fields)
 
 const typedName = ref<string | null>(null)
@@ -138,7 +139,7 @@ function accept(): void {
         <v-text-field v-model="name" :label="words.name" maxlength="120" />
       </form>
       <div class="preview">
-        <LoadError v-if="error" :error="error" @retry="preview" />
+        <LoadError :of="[{ error: reprice.error, refetch: reprice.preview }]" />
         <div class="state" role="status">
           <template v-if="progress !== null">
             <v-progress-linear :model-value="progress * 100" color="primary" :aria-label="words.working" />

@@ -1,4 +1,4 @@
-import type { RepricedRow } from '@novalex/contract'
+import type { EndpointName, RepriceAnswer } from '@novalex/contract'
 import {
   addDays,
   checkRepricing,
@@ -8,11 +8,12 @@ import {
   type Problem,
   type Repricing,
 } from '@novalex/core'
-import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, shallowRef } from 'vue'
 import { api } from '@/api/api.ts'
-import { ApiError } from '@/api/http.ts'
+import type { ApiError } from '@/api/http.ts'
 import { createFields } from '@/components/fields.ts'
-import { useDebounced } from '@/composables/useDebounced.ts'
+import { refDebounced } from '@vueuse/core'
 import { useMoment } from '@/stores/moment.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -23,6 +24,7 @@ const FIRST_DAYS = 7
 /** New prices under edit, and what they would make of every product: asked for anew with each change. */
 export function useReprice() {
   const store = useStoreInfo()
+  const client = useQueryClient()
   const moment = useMoment()
   const choice = useProductChoice()
   const tomorrow = addDays(dateOf(toLocal(moment.now, store.zone)), 1)
@@ -35,14 +37,12 @@ export function useReprice() {
   })
   const start = ref<LocalDateTime | undefined>(`${tomorrow}T00:00`)
   const end = ref<LocalDateTime | undefined>(`${addDays(tomorrow, FIRST_DAYS)}T00:00`)
-  const refused = shallowRef<readonly Problem[]>([])
+  const refused = computed<readonly Problem[]>(() =>
+    (answer.error.value?.problems ?? []).map((one) => ({ ...one, path: one.path.replace(/^repricing\./, '') })),
+  )
   const problems = computed(() => [...checkRepricing(repricing.value), ...refused.value])
+  const error = computed(() => (refused.value.length > 0 ? null : answer.error.value))
   const fields = createFields(problems)
-
-  const rows = shallowRef<readonly RepricedRow[] | null>(null)
-  const progress = ref<number | null>(null)
-  const error = shallowRef<ApiError | null>(null)
-  let asking = new AbortController()
 
   const question = computed(() => ({
     pick: choice.picked,
@@ -55,46 +55,43 @@ export function useReprice() {
     () => fields.typed.size === 0 && checkRepricing(repricing.value).length === 0 && start.value !== undefined,
   )
 
-  async function preview(): Promise<void> {
-    asking.abort()
-    if (!isReadable.value) return
-    const { signal } = (asking = new AbortController())
-    progress.value = 0
-    try {
-      const answer = await api.previewReprice(question.value, {
-        signal,
-        onProgress: (share) => {
-          if (!signal.aborted) progress.value = share
-        },
-      })
-      if (signal.aborted) return
-      rows.value = answer.rows
-      refused.value = []
-      error.value = null
-    } catch (thrown) {
-      if (signal.aborted) return
-      if (!(thrown instanceof ApiError)) throw thrown
-      refused.value = thrown.problems.map(({ path, ...rest }) => ({ ...rest, path: path.replace(/^repricing\./, '') }))
-      error.value = thrown.problems.length > 0 ? null : thrown
-      rows.value = null
+  const settled = refDebounced(question, TYPING_MS)
+  const share = ref(0)
+  const answer = useQuery<RepriceAnswer, ApiError>(() => {
+    const body = settled.value
+    return {
+      queryKey: ['previewReprice' satisfies EndpointName, body],
+      queryFn: ({ signal }) => {
+        share.value = 0
+        const onProgress = (next: number) => (share.value = signal.aborted ? share.value : next)
+        return api.previewReprice(body, { signal, onProgress })
+      },
+      enabled: isReadable.value,
+      placeholderData: keepPreviousData,
+      // An answer may hold every product.
+      gcTime: 0,
+      structuralSharing: false,
     }
-    progress.value = null
-  }
-
-  function cancel(): void {
-    asking.abort()
-    progress.value = null
-  }
-
-  watch([useDebounced(question, TYPING_MS), isReadable, () => store.info?.planRevision], () => void preview(), {
-    immediate: true,
   })
-  onBeforeUnmount(() => {
-    asking.abort()
-  })
+  const rows = computed(() => (answer.error.value ? null : (answer.data.value?.rows ?? null)))
+  /** How far the question is, from 0 to 1; null while none is under way. */
+  const progress = computed(() => (answer.isFetching.value ? share.value : null))
+  const cancel = () => client.cancelQueries({ queryKey: ['previewReprice' satisfies EndpointName] })
 
   function change(changes: Partial<Repricing>): void {
     repricing.value = { ...repricing.value, ...changes }
   }
-  return { repricing, start, end, fields, rows, progress, error, isReadable, change, cancel, preview }
+  return {
+    repricing,
+    start,
+    end,
+    fields,
+    rows,
+    progress,
+    error,
+    isReadable,
+    change,
+    cancel,
+    preview: () => answer.refetch(),
+  }
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted } from 'vue'
+import { computed } from 'vue'
+import { useChangeEvents } from '@/composables/useChangeEvents.ts'
 import { explainError } from '@/locale/problems.ts'
 import { text } from '@/locale/en.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -8,27 +9,9 @@ import MomentBar from './MomentBar.vue'
 import NavRail from './NavRail.vue'
 import NoticeBar from './NoticeBar.vue'
 
-const RETRY_MS = 3000
-const REFRESH_MS = 30_000
-
 const store = useStoreInfo()
 const trouble = computed(() => (store.error ? explainError(store.error) : null))
-let timer: ReturnType<typeof setInterval>
-let askedAt = Date.now()
-
-/** Keeps revisions and release fresh, so that what others change shows; asks more often while nobody answers. */
-async function keepFresh(): Promise<void> {
-  if (!store.error && Date.now() - askedAt < REFRESH_MS) return
-  askedAt = Date.now()
-  await store.refresh()
-}
-
-onMounted(() => {
-  timer = setInterval(() => void keepFresh(), RETRY_MS)
-})
-onBeforeUnmount(() => {
-  clearInterval(timer)
-})
+useChangeEvents()
 </script>
 
 <template>

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
-import { computed, onMounted, shallowRef, watch } from 'vue'
-import type { ReleaseSummary } from '@novalex/contract'
+import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import { api } from '@/api/api.ts'
+import { useList } from '@/api/useAnswer.ts'
 import { formatInstant, formatZone } from '@/locale/format.ts'
 import { text } from '@/locale/en.ts'
 import { useMoment } from '@/stores/moment.ts'
@@ -14,7 +13,7 @@ import SavingNote from './SavingNote.vue'
 
 const moment = useMoment()
 const store = useStoreInfo()
-const releases = shallowRef<readonly ReleaseSummary[]>([])
+const { data: releases } = useList('listReleases')
 
 const route = useRoute()
 /** The shop follows the release whatever plan is being looked at. */
@@ -22,19 +21,12 @@ const isShop = computed(() => /^\/(shop|cart)(\/|$)/.test(route.path))
 const label = computed(() => formatInstant(moment.instant, { zone: store.zone }))
 const plans = computed(() => [
   { value: 'working', title: text.moment.working },
-  ...releases.value.map(({ number }) => ({ value: String(number), title: text.moment.release(number) })),
+  ...(releases.value ?? []).map(({ number }) => ({ value: String(number), title: text.moment.release(number) })),
 ])
-
-async function loadReleases(): Promise<void> {
-  releases.value = await api.listReleases().catch(() => [])
-}
 
 function step(to: { readonly at: number } | null): void {
   if (to) moment.moveTo(to.at)
 }
-
-onMounted(() => Promise.all([loadReleases(), moment.refreshMoments()]))
-watch(() => store.release?.number, loadReleases)
 </script>
 
 <template>

@@ -2,9 +2,8 @@
 import type { ShopCartAnswer } from '@novalex/contract'
 import { formatAmount } from '@novalex/core'
 import { ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
-import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
 import { shopText } from '@/locale/enShop.ts'
 import { formatMoney } from '@/locale/format.ts'
@@ -12,7 +11,6 @@ import { explainCode, explainLack, explainNudge } from '@/sentences/reasons.ts'
 import { DELIVERY_OPTIONS } from '@/locale/ruleWords.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
-import { useStoreInfo } from '@/stores/storeInfo.ts'
 import ShopFrame from './ShopFrame.vue'
 import { useShopCart } from './shopCart.ts'
 import { wordsOf } from '@/mechanics/words.ts'
@@ -22,12 +20,10 @@ type Code = ShopCartAnswer['codes'][number]
 
 const shop = useShopCart()
 const moment = useMoment()
-const store = useStoreInfo()
 const names = useNames()
 const typed = ref('')
-const { data, error, reload } = useLoad([() => shop.cart, () => moment.at, () => store.release?.number], (signal) =>
-  api.priceShopCart({ at: moment.at, cart: shop.cart }, signal),
-)
+const asked = useAnswer('priceShopCart', () => ({ body: { at: moment.at, cart: shop.cart } }))
+const { data } = asked
 
 const causeOf = ({ kind, title, code }: Cause) =>
   title ?? (code === null ? wordsOf({ kind }).cause : shopText.byCode(code))
@@ -52,7 +48,7 @@ function onQuantity(sku: string, event: Event): void {
 <template>
   <ShopFrame :release="data?.release ?? null">
     <h1>{{ shopText.cart }}</h1>
-    <LoadError v-if="error" :error="error" @retry="reload" />
+    <LoadError :of="[asked]" />
     <p v-if="shop.count === 0">
       {{ shopText.empty }} <router-link to="/shop">{{ shopText.toShop }}</router-link>
     </p>

@@ -1,13 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api } from '@/api/api.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import CategoryChoice from '@/components/CategoryChoice.vue'
 import LoadError from '@/components/LoadError.vue'
-import { useDebounced } from '@/composables/useDebounced.ts'
-import { useLoad } from '@/composables/useLoad.ts'
+import { refDebounced } from '@vueuse/core'
 import { text } from '@/locale/en.ts'
 import { useMoment } from '@/stores/moment.ts'
-import { useStoreInfo } from '@/stores/storeInfo.ts'
 import ShopFrame from './ShopFrame.vue'
 import ShopPrice from './ShopPrice.vue'
 import ShopSwatch from './ShopSwatch.vue'
@@ -16,20 +14,18 @@ const PAGE_SIZE = 24
 const TYPING_MS = 200
 
 const moment = useMoment()
-const store = useStoreInfo()
 const search = ref('')
 const category = ref<string | null>(null)
 const page = ref(1)
-const settled = useDebounced(search, TYPING_MS)
+const settled = refDebounced(search, TYPING_MS)
 
 watch([settled, category], () => {
   page.value = 1
 })
-const { data, error, reload } = useLoad(
-  [() => moment.at, settled, category, page, () => store.release?.number, () => store.info?.catalogueRevision],
-  (signal) =>
-    api.listShop({ at: moment.at, search: settled.value, category: category.value, page: page.value }, signal),
-)
+const asked = useAnswer('listShopProducts', () => ({
+  query: { at: moment.at, search: settled.value, category: category.value, page: page.value },
+}))
+const { data } = asked
 const pages = computed(() => Math.ceil((data.value?.total ?? 0) / PAGE_SIZE))
 </script>
 
@@ -39,7 +35,7 @@ const pages = computed(() => Math.ceil((data.value?.total ?? 0) / PAGE_SIZE))
       <v-text-field v-model="search" data-search :label="text.shop.search" clearable @click:clear="search = ''" />
       <CategoryChoice v-model="category" :label="text.common.category" />
     </div>
-    <LoadError v-if="error" :error="error" @retry="reload" />
+    <LoadError :of="[asked]" />
     <ul v-if="data" class="goods">
       <li v-for="product in data.products" :key="product.sku">
         <router-link :to="`/shop/${encodeURIComponent(product.sku)}`">

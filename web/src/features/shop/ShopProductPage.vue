@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { api } from '@/api/api.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
-import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
 import { formatEnd, formatZone } from '@/locale/format.ts'
 import { shopText } from '@/locale/enShop.ts'
@@ -27,12 +26,10 @@ function add(name: string): void {
   shop.add(sku)
   notice.say(shopText.added(name))
 }
-const { data, error, reload } = useLoad([() => moment.at, () => sku, () => store.release?.number], () =>
-  api.getShopProduct(sku, moment.at),
-)
-const { data: offers } = useLoad([() => moment.at, () => sku, () => store.release?.number], () =>
-  api.listShopOffers(sku, moment.at),
-)
+const question = () => ({ params: { sku }, query: { at: moment.at } })
+const asked = useAnswer('getShopProduct', question)
+const { data } = asked
+const { data: offers } = useAnswer('listShopOffers', question)
 /** What was written about the promotions behind the price. */
 const notes = computed(() =>
   (data.value?.product.displays ?? []).filter(
@@ -46,7 +43,7 @@ const untilOf = (until: string) =>
 <template>
   <ShopFrame :release="data?.release ?? null">
     <router-link to="/shop">{{ text.shop.back }}</router-link>
-    <LoadError v-if="error" :error="error" @retry="reload" />
+    <LoadError :of="[asked]" />
     <article v-if="data">
       <ShopSwatch :sku="sku" />
       <div>

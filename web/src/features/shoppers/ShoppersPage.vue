@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { formatAmount } from '@novalex/core'
 import { ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
-import { useDebounced } from '@/composables/useDebounced.ts'
-import { useLoad } from '@/composables/useLoad.ts'
+import { refDebounced } from '@vueuse/core'
 import FilesBar from '@/features/files/FilesBar.vue'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
@@ -13,8 +12,9 @@ import { plural } from '@/locale/format.ts'
 const TYPING_MS = 200
 const words = planningText.shoppers
 const search = ref('')
-const settled = useDebounced(search, TYPING_MS)
-const { data, error, reload } = useLoad(settled, (signal) => api.findShoppers(settled.value, signal))
+const settled = refDebounced(search, TYPING_MS)
+const shoppers = useAnswer('findShoppers', () => ({ query: { search: settled.value ?? '' } }))
+const { data, error } = shoppers
 const list = (entries: readonly string[]) => entries.join(', ') || text.common.none
 </script>
 
@@ -24,7 +24,7 @@ const list = (entries: readonly string[]) => entries.join(', ') || text.common.n
       <h1>{{ words.title }}</h1>
       <span v-if="data" class="quiet" role="status">{{ plural(data.total, 'shopper') }}</span>
       <span class="grow" />
-      <FilesBar :kinds="['shoppers']" @imported="reload" />
+      <FilesBar :kinds="['shoppers']" />
     </header>
     <p class="quiet">{{ words.hint }}</p>
     <v-text-field
@@ -35,7 +35,7 @@ const list = (entries: readonly string[]) => entries.join(', ') || text.common.n
       clearable
       @click:clear="search = ''"
     />
-    <LoadError v-if="error" :error="error" @retry="reload" />
+    <LoadError :of="[shoppers]" />
     <p v-if="!data && !error" class="quiet">{{ text.common.loading }}</p>
     <p v-else-if="data?.total === 0" class="empty">{{ settled ? words.emptySearch : words.empty }}</p>
     <template v-else-if="data">

@@ -2,28 +2,25 @@
 import { phaseOf, type PromotionOutcome } from '@novalex/core'
 import { formatAmount, type Promotion } from '@novalex/core'
 import { computed, ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
-import { useLoad } from '@/composables/useLoad.ts'
 import { proofText } from '@/locale/enProof.ts'
 import { explainOutcome } from '@/sentences/reasons.ts'
 import { useNames } from '@/stores/names.ts'
-import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** Two promotions on a cart in which both fit: priced with neither, each and both, and explained. */
 const { promotions } = defineProps<{ promotions: readonly Promotion[] }>()
 
-const store = useStoreInfo()
 const names = useNames()
 const words = proofText.stacking
 const first = ref<string | null>(null)
 const second = ref<string | null>(null)
 const items = computed(() => promotions.map(({ id, name }) => ({ value: id, title: name })))
 const isChosen = computed(() => first.value !== null && second.value !== null && first.value !== second.value)
-const { data, error, reload } = useLoad([first, second, () => store.info?.planRevision], async () =>
-  isChosen.value ? { pair: await api.getPair(first.value!, second.value!) } : null,
+const asked = useAnswer('getPair', () =>
+  isChosen.value ? { query: { first: first.value, second: second.value } } : null,
 )
-const pair = computed(() => data.value?.pair ?? null)
+const { data: pair } = asked
 const find = (id: string) => promotions.find((promotion) => promotion.id === id)
 
 /** A sale price that keeps an offer away with which the cart would have cost less. */
@@ -59,9 +56,9 @@ const explain = (outcome: PromotionOutcome) => explainOutcome(outcome, { names: 
         auto-select-first
       />
     </div>
-    <LoadError v-if="error" :error="error" @retry="reload" />
+    <LoadError :of="[asked]" />
     <p v-if="!isChosen" class="quiet">{{ words.swap }}</p>
-    <p v-else-if="data && !pair">{{ words.nothing }}</p>
+    <p v-else-if="pair === null">{{ words.nothing }}</p>
     <div v-else-if="pair" aria-live="polite">
       <p>{{ words.cart(pair.lines.map(({ quantity }) => `${quantity} × ${pair!.product.name}`).join(', ')) }}</p>
       <table class="printed">

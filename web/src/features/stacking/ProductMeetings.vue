@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { compileSchedule, type Promotion } from '@novalex/core'
-import { computed, ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { computed, ref, watch } from 'vue'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import ProductChoice from '@/components/ProductChoice.vue'
-import { useLoad } from '@/composables/useLoad.ts'
 import { describeSpan } from '@/locale/describeSpan.ts'
 import { proofText } from '@/locale/enProof.ts'
 import { planningText } from '@/locale/enPlanning.ts'
@@ -22,11 +21,10 @@ const names = useNames()
 const words = proofText.stacking
 const chosen = ref<string[]>([])
 const sku = computed(() => chosen.value.at(-1) ?? null)
-const { data, error, reload } = useLoad([sku, () => store.info?.planRevision], async () => {
-  if (sku.value === null) return null
-  const answer = await api.getMeetings(sku.value)
-  names.learnProducts([answer.product])
-  return answer
+const meetings = useAnswer('getMeetings', () => (sku.value === null ? null : { query: { sku: sku.value } }))
+const { data } = meetings
+watch(data, (answer) => {
+  if (answer) names.learnProducts([answer.product])
 })
 const rows = computed(() =>
   (data.value?.promotions ?? []).flatMap((id, index) => {
@@ -57,7 +55,7 @@ const isOn = ({ schedule }: Promotion) => {
       :label="words.product"
       @update:model-value="(skus) => (chosen = skus.slice(-1))"
     />
-    <LoadError v-if="error" :error="error" @retry="reload" />
+    <LoadError :of="[meetings]" />
     <p v-if="sku === null" class="quiet">{{ words.productHint }}</p>
     <p v-else-if="data && rows.length === 0">{{ words.noneOnProduct }}</p>
     <div v-else-if="data" class="found" aria-live="polite">

@@ -9,7 +9,6 @@ import { wordsOf } from '@/mechanics/words.ts'
 
 /** The promotions in the order of their ranks, moved by dragging or by keys. */
 const { records } = defineProps<{ records: readonly PromotionRecord[] }>()
-const emit = defineEmits<{ moved: [] }>()
 
 const words = proofText.stacking
 const promotions = computed(() => records.map(({ promotion }) => promotion))
@@ -21,12 +20,7 @@ const shown = computed(() =>
     return promotion ? [{ promotion, index }] : []
   }),
 )
-const { over, rowOf } = useRankMoves(
-  () => records,
-  () => {
-    emit('moved')
-  },
-)
+const { over, rowOf } = useRankMoves(() => records)
 </script>
 
 <template>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { api } from '@/api/api.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { useLoad } from '@/composables/useLoad.ts'
+import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { text } from '@/locale/en.ts'
 import { proofText } from '@/locale/enProof.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -14,10 +14,11 @@ import RankedList from './RankedList.vue'
 
 const store = useStoreInfo()
 const words = proofText.stacking
-const { data: records, error, reload } = useLoad([() => store.info?.planRevision], () => api.listPromotions())
+const asked = usePromotionRecords()
+const { records, error } = asked
 const promotions = computed(() => (records.value ?? []).map(({ promotion }) => promotion))
 
-const attempt = useAttempt(reload)
+const attempt = useAttempt()
 </script>
 
 <template>
@@ -25,7 +26,7 @@ const attempt = useAttempt(reload)
     <header class="page-head">
       <h1>{{ words.title }}</h1>
     </header>
-    <LoadError v-if="error" :error="error" @retry="reload" />
+    <LoadError :of="[asked]" />
     <p v-if="!records && !error" class="quiet">{{ text.common.loading }}</p>
     <div v-if="records && store.info" class="sides">
       <div>
@@ -36,7 +37,7 @@ const attempt = useAttempt(reload)
         <PairView :promotions="promotions" />
         <ProductMeetings :promotions="promotions" />
       </div>
-      <RankedList :records="records" @moved="reload" />
+      <RankedList :records="records" />
     </div>
   </section>
 </template>

@@ -1,17 +1,14 @@
 <script setup lang="ts">
 import { formatAmount } from '@novalex/core'
 import { computed } from 'vue'
-import { api } from '@/api/api.ts'
-import { useLoad } from '@/composables/useLoad.ts'
+import { useList } from '@/api/useAnswer.ts'
 import { text } from '@/locale/en.ts'
 import { proofText } from '@/locale/enProof.ts'
 import { plural } from '@/locale/format.ts'
-import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** The test carts that a release would price otherwise than expected, or than the shop does. */
-const store = useStoreInfo()
 const words = proofText.testCarts
-const { data } = useLoad([() => store.info?.planRevision, () => store.info?.release], () => api.runTestCarts())
+const { data } = useList('runTestCarts')
 const touched = computed(() => (data.value ?? []).filter(({ state }) => state !== 'holds' && state !== 'same'))
 const broken = computed(() => touched.value.filter(({ state }) => state === 'broken' || state === 'unpriced').length)
 </script>

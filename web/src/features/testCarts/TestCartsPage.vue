@@ -3,9 +3,9 @@ import type { TestCartRun } from '@novalex/contract'
 import { formatAmount } from '@novalex/core'
 import { ref } from 'vue'
 import { api } from '@/api/api.ts'
+import { useList } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
 import { proofText } from '@/locale/enProof.ts'
 import { formatInstant, plural } from '@/locale/format.ts'
@@ -18,15 +18,14 @@ const store = useStoreInfo()
 const notice = useNotice()
 const words = proofText.testCarts
 const open = ref<string | null>(null)
-const { data, error, reload } = useLoad([() => store.info?.planRevision, () => store.info?.release], () =>
-  api.runTestCarts(),
-)
+const runs = useList('runTestCarts')
+const { data, error } = runs
 
 const isWrong = ({ state }: TestCartRun) => state === 'broken' || state === 'unpriced'
 const momentOf = ({ testCart }: TestCartRun) =>
   testCart.at === null ? words.now : formatInstant(Date.parse(testCart.at), { zone: store.zone, year: true })
 
-const attempt = useAttempt(reload)
+const attempt = useAttempt()
 
 function accept({ testCart, working }: TestCartRun): Promise<void> {
   const { id, ...fields } = testCart
@@ -49,7 +48,7 @@ function remove({ testCart }: TestCartRun): Promise<void> {
       <h1>{{ words.title }}</h1>
       <span v-if="data" class="quiet" role="status">{{ plural(data.length, 'test cart') }}</span>
     </header>
-    <LoadError v-if="error" :error="error" @retry="reload" />
+    <LoadError :of="[runs]" />
     <p v-if="!data && !error" class="quiet">{{ text.common.loading }}</p>
     <div v-if="data?.length === 0" class="empty">
       <p>{{ words.empty }}</p>

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { formatAmount, type ShopperRow } from '@novalex/core'
 import { computed, ref } from 'vue'
-import { api } from '@/api/api.ts'
-import { useDebounced } from '@/composables/useDebounced.ts'
-import { useLoad } from '@/composables/useLoad.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
+import { refDebounced } from '@vueuse/core'
 import { text } from '@/locale/en.ts'
 import { plural } from '@/locale/format.ts'
 import { useTillCart } from './useTill.ts'
@@ -12,8 +11,8 @@ import { useTillCart } from './useTill.ts'
 const TYPING_MS = 200
 const till = useTillCart()
 const search = ref('')
-const settled = useDebounced(search, TYPING_MS)
-const { data } = useLoad(settled, (signal) => api.findShoppers(settled.value, signal))
+const settled = refDebounced(search, TYPING_MS)
+const { data } = useAnswer('findShoppers', () => ({ query: { search: settled.value } }))
 const items = computed(() => {
   const found = data.value?.shoppers ?? []
   const all = till.known && !found.some(({ id }) => id === till.known!.id) ? [till.known, ...found] : found

@@ -2,11 +2,10 @@ import type { Cart, CartLine, Product, Promotion, Shopper, ShopperRow } from '@n
 import { defineStore } from 'pinia'
 import { wrap, type Remote } from 'comlink'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
-import { api } from '@/api/api.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import { DELIVERY_PRICES } from '@/stores/deliveryPrices.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
-import { useStoreInfo } from '@/stores/storeInfo.ts'
 import type { EdgePrices, TillAnswer, TillWorker } from '@/workers/till.worker.ts'
 
 export interface TillLine {
@@ -92,7 +91,6 @@ export const useTillCart = defineStore('till', () => {
 export function useTill(edited: () => Promotion, opened: () => Promotion, samples: () => readonly Product[]) {
   const till = useTillCart()
   const moment = useMoment()
-  const store = useStoreInfo()
   const names = useNames()
   const remote = getWorker()
   const answer = shallowRef<TillAnswer | null>(null)
@@ -102,10 +100,10 @@ export function useTill(edited: () => Promotion, opened: () => Promotion, sample
   const planLoaded = ref(0)
   let latest = 0
 
+  const { data: loaded } = useAnswer('getPlan', () => ({ query: { plan: moment.plan } }))
   watch(
-    [() => moment.plan, () => store.info?.planRevision],
-    async () => {
-      const plan = await api.getPlan(moment.plan).catch(() => null)
+    loaded,
+    async (plan) => {
       if (!plan) return
       names.learnProducts(plan.gifts)
       await remote.setPlan(plan)

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import type { PriceList } from '@novalex/core'
 import { computed, ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import TypedField from '@/components/TypedField.vue'
-import { useLoad } from '@/composables/useLoad.ts'
 import { offerText } from '@/locale/enOffers.ts'
 import { plural } from '@/locale/format.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
@@ -19,7 +18,7 @@ const words = offerText.priceList
 const page = ref(1)
 const skus = computed(() => Object.keys(prices))
 const shown = computed(() => skus.value.slice((page.value - 1) * PAGE_SIZE, page.value * PAGE_SIZE))
-const { data: found } = useLoad(shown, () => api.lookUp(shown.value))
+const { data: found } = useAnswer('lookUpProducts', () => ({ body: { skus: shown.value } }))
 const nameOf = (sku: string) => found.value?.find((one) => one.sku === sku)?.name ?? sku
 
 function remove(sku: string): void {

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { api } from '@/api/api.ts'
+import { useList } from '@/api/useAnswer.ts'
 import { ApiError } from '@/api/http.ts'
-import { useLoad } from '@/composables/useLoad.ts'
 import { text } from '@/locale/en.ts'
 import { explainFailure, explainProblem } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
@@ -14,14 +14,14 @@ const { draft, patch, problemsAt } = usePromotion()
 const notice = useNotice()
 const words = text.promotion
 const newName = ref('')
-const { data: campaigns, reload } = useLoad([], () => api.listCampaigns())
+const { data: campaigns, refetch } = useList('listCampaigns')
 const errors = (path: string) => problemsAt(path).map(explainProblem)
 
 async function add(): Promise<void> {
   try {
     const campaign = await api.createCampaign({ name: newName.value, goal: '' })
     newName.value = ''
-    await reload()
+    await refetch()
     patch({ campaign: campaign.id })
   } catch (thrown) {
     if (!(thrown instanceof ApiError)) throw thrown

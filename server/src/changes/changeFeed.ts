@@ -1,0 +1,56 @@
+import { setTimeout as wait } from 'node:timers/promises'
+import { createSession, type Session } from 'better-sse'
+import type { Request, Response } from 'express'
+import { findLatestChange } from '../activity/activity.repository.ts'
+import type { Database } from '../db/openDatabase.ts'
+
+const LOOK_EVERY_MS = 1000
+/** Compressed on the way, an event would wait for those after it. */
+const UNALTERED = { 'cache-control': 'no-store, no-transform' }
+
+/** Tells browsers of whatever is written, by this process or another: server-sent events, each the number of the latest change. */
+export interface ChangeFeed {
+  /** Tells a browser the latest change, then each that follows, until it leaves. Throws what the database throws. */
+  follow(request: Request, response: Response): Promise<void>
+  /** Ends every connection. */
+  close(): void
+}
+
+/** Looks at the database once a second, for all who follow together, and only while anybody does. */
+export function createChangeFeed(database: Database): ChangeFeed {
+  const followers = new Map<Session, Response>()
+  let told: number | null = null
+  let isLooking = false
+
+  async function look(): Promise<void> {
+    if (isLooking) return
+    isLooking = true
+    while (followers.size > 0) {
+      await wait(LOOK_EVERY_MS, undefined, { ref: false })
+      // While the database is away there is nothing new, and those who need it are told so.
+      const change = await findLatestChange(database).catch(() => told)
+      if (change === told) continue
+      told = change
+      for (const session of followers.keys()) session.push(change)
+    }
+    isLooking = false
+  }
+
+  return {
+    async follow(request, response) {
+      const change = await findLatestChange(database)
+      const session = await createSession(request, response, { headers: UNALTERED })
+      session.once('disconnected', () => {
+        followers.delete(session)
+      })
+      if (!session.isConnected) return
+      told ??= change
+      session.push(change)
+      followers.set(session, response)
+      void look()
+    },
+    close() {
+      for (const response of followers.values()) response.end()
+    },
+  }
+}

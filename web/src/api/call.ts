@@ -1,0 +1,41 @@
+import { addressOf, type AnswerOf, type EndpointName, type Endpoints, type InputOf } from '@novalex/contract'
+import { request, type RequestOptions } from './http.ts'
+
+type Sent = string | number | boolean | null | undefined
+
+/** The parts of a call that an endpoint takes; what is undefined or null in a query is left out. */
+export type CallOf<E> = ([InputOf<E>['params']] extends [undefined]
+  ? object
+  : { readonly params: InputOf<E>['params'] }) &
+  ([InputOf<E>['query']] extends [undefined]
+    ? object
+    : { readonly query: { readonly [K in keyof InputOf<E>['query']]?: Sent } }) &
+  ([InputOf<E>['body']] extends [undefined] ? object : { readonly body: InputOf<E>['body'] }) & {
+    readonly signal?: AbortSignal | undefined
+  }
+
+/** The path of an endpoint below `/api`, with its parameters. */
+export function pathOf(name: EndpointName, params: Readonly<Record<string, string>> = {}): string {
+  return addressOf(name).path.replaceAll(/:(\w+)/g, (_all, key: string) => encodeURIComponent(params[key] ?? ''))
+}
+
+export function toOptions(name: EndpointName, { query, body, signal }: Omit<RequestOptions, 'method'>): RequestOptions {
+  const { method } = addressOf(name)
+  return { method, ...(query ? { query } : {}), ...(body === undefined ? {} : { body }), ...(signal ? { signal } : {}) }
+}
+
+/** A call whatever its endpoint. */
+export type AnyCall = Omit<RequestOptions, 'method'> & { readonly params?: Readonly<Record<string, string>> }
+
+/** Asks an endpoint, whatever it answers. */
+export function send<T>(name: EndpointName, { params, ...rest }: AnyCall): Promise<T> {
+  return request<T>(pathOf(name, params), toOptions(name, rest))
+}
+
+/** Asks an endpoint of the contract. Throws an `ApiError`; an aborted request throws the signal's reason. */
+export function call<N extends EndpointName>(
+  name: N,
+  ...[asked]: object extends CallOf<Endpoints[N]> ? [CallOf<Endpoints[N]>?] : [CallOf<Endpoints[N]>]
+): Promise<AnswerOf<Endpoints[N]>> {
+  return send(name, (asked ?? {}) as AnyCall)
+}

@@ -1,0 +1,67 @@
+import type { AnswerOf, EndpointName, Endpoints } from '@novalex/contract'
+import { useQuery } from '@tanstack/vue-query'
+import type { Ref } from 'vue'
+import { send, type AnyCall, type CallOf } from './call.ts'
+import type { ApiError } from './http.ts'
+
+/** What an endpoint is asked with. */
+export type Question<N extends EndpointName> = Omit<CallOf<Endpoints[N]>, 'signal'>
+
+/** A question as the library of server state takes it; its key is the endpoint and what it is asked with. */
+export interface Query<T> {
+  readonly queryKey: readonly [EndpointName, AnyCall]
+  readonly queryFn: (context: { readonly signal: AbortSignal }) => Promise<T>
+}
+
+export interface Answer<T> {
+  /** Undefined until there is one, and where nothing is asked. */
+  readonly data: Readonly<Ref<T | undefined>>
+  readonly error: Readonly<Ref<ApiError | null>>
+  readonly isFetching: Readonly<Ref<boolean>>
+  /** Whether what is shown answers the question before. */
+  readonly isPlaceholderData: Readonly<Ref<boolean>>
+  readonly dataUpdatedAt: Readonly<Ref<number>>
+  readonly refetch: () => Promise<{ readonly data: T | undefined; readonly error: ApiError | null }>
+}
+
+interface Options {
+  /** In how many milliseconds the same is asked again; false: not by itself. */
+  readonly refetchInterval?: () => number | false
+}
+
+export function toQuery<N extends EndpointName>(name: N, question: Question<N>): Query<AnswerOf<Endpoints[N]>> {
+  return { queryKey: [name, question], queryFn: ({ signal }) => send(name, { ...question, signal }) }
+}
+
+function useQuestion(name: EndpointName, ask: () => AnyCall | null, { refetchInterval }: Options = {}): unknown {
+  return useQuery<unknown, ApiError>(() => {
+    const question = ask()
+    return {
+      queryKey: [name, question ?? {}],
+      queryFn: ({ signal }) => send(name, { ...question, signal }),
+      enabled: question !== null,
+      placeholderData: (before: unknown) => (question === null ? undefined : before),
+      refetchInterval: refetchInterval?.() ?? false,
+    }
+  })
+}
+
+/**
+ * What the server answers to a question, asked anew when the question changes and when anything is written. Until the new answer is there, the old
+ * one stays. A question that is null is not asked.
+ */
+export function useAnswer<N extends EndpointName>(
+  name: N,
+  ask: () => Question<N> | null,
+  options?: Options,
+): Answer<AnswerOf<Endpoints[N]>> {
+  return useQuestion(name, ask, options) as Answer<AnswerOf<Endpoints[N]>>
+}
+
+/** The endpoints that are asked with nothing. */
+type Plain = { [N in EndpointName]: object extends Question<N> ? N : never }[EndpointName]
+
+/** What an endpoint answers that is asked with nothing. */
+export function useList<N extends Plain>(name: N): Answer<AnswerOf<Endpoints[N]>> {
+  return useQuestion(name, () => ({})) as Answer<AnswerOf<Endpoints[N]>>
+}
