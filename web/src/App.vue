@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import { onMounted } from 'vue'
+import { watch } from 'vue'
 import { useTheme } from 'vuetify'
 import AppShell from '@/features/shell/AppShell.vue'
-import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { useThemeName } from '@/composables/useThemeName.ts'
 
-const store = useStoreInfo()
-const theme = useTheme()
-
-onMounted(async () => {
-  theme.change(localStorage.getItem('novalex.theme') === 'night' ? 'night' : 'paper')
-  await store.refresh()
-})
+const { change } = useTheme()
+const name = useThemeName()
+watch(
+  () => name.value,
+  (to) => void change(to),
+  { immediate: true },
+)
 </script>
 
 <template>

@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { text } from '@/locale/en.ts'
+import { fetchLater } from './later.ts'
 import { useNotice } from '@/stores/notice.ts'
 
 const PAGES = {
@@ -60,5 +61,5 @@ const FIRST_PAGE_MS = 1000
 export async function fetchPages(): Promise<void> {
   await router.isReady().catch(() => undefined) // said by onError
   await new Promise((resolve) => setTimeout(resolve, FIRST_PAGE_MS))
-  await Promise.allSettled(Object.values(PAGES).map((load) => load()))
+  await Promise.allSettled([fetchLater(), ...Object.values(PAGES).map((load) => load())])
 }

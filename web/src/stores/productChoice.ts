@@ -1,6 +1,7 @@
 import type { ProductFilter, ProductOrder } from '@novalex/core'
 import { defineStore } from 'pinia'
-import { computed, ref, watch } from 'vue'
+import { useStorage } from '@vueuse/core'
+import { computed } from 'vue'
 
 const KEY = 'novalex.products'
 
@@ -10,15 +11,30 @@ interface Kept {
   chosen: string[]
 }
 
+const NOTHING: Kept = { filters: [], order: null, chosen: [] }
+
 /** Which products are looked at: by filters, in an order, and those picked by hand. It outlives a reload of the page. */
 export const useProductChoice = defineStore('productChoice', () => {
-  const kept = read()
-  const filters = ref<ProductFilter[]>(kept.filters)
-  const order = ref<ProductOrder>(kept.order)
-  const chosen = ref<ReadonlySet<string>>(new Set(kept.chosen))
-  watch([filters, order, chosen], () => {
-    const now: Kept = { filters: filters.value, order: order.value, chosen: [...chosen.value] }
-    sessionStorage.setItem(KEY, JSON.stringify(now))
+  const kept = useStorage(KEY, NOTHING, sessionStorage, {
+    mergeDefaults: true,
+    shallow: true,
+    onError: () => undefined,
+  })
+  const part = <K extends keyof Kept>(key: K) =>
+    computed({
+      get: () => kept.value[key],
+      set: (next) => {
+        kept.value = { ...kept.value, [key]: next }
+      },
+    })
+  const filters = part('filters')
+  const order = part('order')
+  const skus = part('chosen')
+  const chosen = computed<ReadonlySet<string>>({
+    get: () => new Set(skus.value),
+    set: (next) => {
+      skus.value = [...next]
+    },
   })
 
   /** Picked by hand, or else whatever the filters leave. */
@@ -43,12 +59,3 @@ export const useProductChoice = defineStore('productChoice', () => {
   }
   return { filters, order, chosen, picked, filterOf, setFilter, clear, choose, chooseNone }
 })
-
-function read(): Kept {
-  const nothing: Kept = { filters: [], order: null, chosen: [] }
-  try {
-    return { ...nothing, ...(JSON.parse(sessionStorage.getItem(KEY) ?? '{}') as Partial<Kept>) }
-  } catch {
-    return nothing
-  }
-}

@@ -25,6 +25,7 @@ import {
   type Receipt,
   type Shopper,
 } from '@novalex/core'
+import { LRUCache } from 'lru-cache'
 import { expose } from 'comlink'
 import { DELIVERY_PRICES } from '@/stores/deliveryPrices.ts'
 
@@ -74,9 +75,9 @@ export interface EdgePrices {
 }
 
 let plan: PlanAnswer | null = null
-/** Plans compiled for the last questions: most keystrokes change the cart or the rule, not both and not the plan. */
-const compiled = new Map<string, CompiledPlan>()
 const KEPT_PLANS = 4
+/** Plans compiled for the last questions: most keystrokes change the cart or the rule, not both and not the plan. */
+const compiled = new LRUCache<string, CompiledPlan>({ max: KEPT_PLANS })
 
 const worker = {
   setPlan(next: PlanAnswer): void {
@@ -187,8 +188,6 @@ function compile(products: readonly Product[], edited: Promotion, isWithout = fa
     const all = !isWithout ? [...others, edited] : others
     found = compilePlan({ store, catalogue: { categories, sets, products: [...known.values()] }, promotions: all })
     compiled.set(key, found)
-    const oldest = compiled.keys().next().value
-    if (compiled.size > KEPT_PLANS && oldest !== undefined) compiled.delete(oldest)
   }
   return found
 }

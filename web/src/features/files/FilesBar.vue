@@ -6,18 +6,21 @@ import { useAnswer } from '@/api/useAnswer.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { text } from '@/locale/en.ts'
 import { filesText as words } from '@/locale/enFiles.ts'
+import { later } from '@/plugins/later.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import ImportDialog from './ImportDialog.vue'
 
 /** Files of some kinds: to take away, to fill in, to bring in; compact where they are not the first thing to do. */
 const { kinds } = defineProps<{ kinds: readonly ImportKind[]; compact?: boolean }>()
 
+const ImportDialog = later(() => import('./ImportDialog.vue'))
 const store = useStoreInfo()
 const notice = useNotice()
 const attempt = useAttempt()
 const isOpen = ref(false)
 const isImporting = ref(false)
+/** Whether it ever was; it closes by itself. */
+const wasImporting = ref(false)
 
 /** The last file, as long as nothing else was changed after it. */
 const { data: imports } = useAnswer('listImports', () => (isOpen.value ? {} : null))
@@ -25,7 +28,7 @@ const undoable = computed(() => imports.value?.filter(({ kind }) => kinds.includ
 
 function bring(): void {
   isOpen.value = false
-  isImporting.value = true
+  wasImporting.value = isImporting.value = true
 }
 
 async function onImported(status: ImportStatus): Promise<void> {
@@ -88,8 +91,8 @@ function undo({ id, fileName }: ImportStatus): Promise<void> {
       <v-btn v-if="compact" size="small" class="bring" @click="bring">{{ words.bring }}</v-btn>
     </v-card>
   </v-menu>
-  <v-btn v-if="!compact" variant="flat" @click="isImporting = true">{{ words.bring }}</v-btn>
-  <ImportDialog v-model="isImporting" :kinds="kinds" @imported="onImported" />
+  <v-btn v-if="!compact" variant="flat" @click="bring">{{ words.bring }}</v-btn>
+  <ImportDialog v-if="wasImporting" v-model="isImporting" :kinds="kinds" @imported="onImported" />
 </template>
 
 <style scoped>

@@ -13,7 +13,9 @@ import { usePromotion } from '@/draft/usePromotionDraft.ts'
 type Whose = 'mine' | 'theirs'
 
 /** Somebody else saved, or deleted, this promotion while it was being edited here. */
-const { conflict, isGone, draft, record, settle, bringBack } = usePromotion()
+const { loaded, draft, record, settle, bringBack } = usePromotion()
+const conflict = computed(() => (loaded.value.state === 'conflict' ? loaded.value.present : null))
+const isGone = computed(() => loaded.value.state === 'gone')
 const store = useStoreInfo()
 const names = useNames()
 const words = text.promotion
@@ -23,7 +25,7 @@ const theirs = computed(() => (conflict.value ? toDraft(conflict.value) : null))
 watch(
   [theirs, draft],
   () => {
-    if (theirs.value) choices.value = proposeMerge(toDraft(record.value!), draft.value!, theirs.value)
+    if (theirs.value) choices.value = proposeMerge(toDraft(record.value), draft.value, theirs.value)
   },
   { immediate: true },
 )
@@ -48,7 +50,7 @@ function sayOf(version: PromotionDraft, field: string): string {
   if (field === 'state') return text.promotion.stateNames[version.state]
   if (field === 'name' || field === 'note') return version[field] || text.common.none
   if (field === 'campaign') return version.campaign === null ? words.noCampaign : words.anotherCampaign
-  const parts = describePromotion(toPromotion(record.value!, version), store.info!.store)
+  const parts = describePromotion(toPromotion(record.value, version), store.info!.store)
   const own = parts.filter(({ part }) => (PARTS[field] ? PARTS[field].includes(part) : !OTHER_PARTS.has(part)))
   return (
     own.map((part) => describePart(part, { kind: version.mechanic.kind, names: names.names })).join(', ') ||
@@ -84,17 +86,17 @@ function choose(field: string, whose: Whose): void {
             <td v-for="side in ['mine', 'theirs'] as const" :key="side">
               <label>
                 <input type="radio" :name="field" :checked="whose === side" @change="choose(field, side)" />
-                {{ sayOf(side === 'mine' ? draft! : theirs, field) }}
+                {{ sayOf(side === 'mine' ? draft : theirs, field) }}
               </label>
             </td>
           </tr>
         </tbody>
       </table>
       <p class="choices">
-        <v-btn size="small" variant="flat" @click="settle(mergeDrafts(draft!, theirs, choices))">{{
+        <v-btn size="small" variant="flat" @click="settle(mergeDrafts(draft, theirs, choices))">{{
           words.mergeSo
         }}</v-btn>
-        <v-btn size="small" @click="settle(draft!)">{{ words.mine }}</v-btn>
+        <v-btn size="small" @click="settle(draft)">{{ words.mine }}</v-btn>
         <v-btn size="small" @click="settle(theirs)">{{ words.theirs }}</v-btn>
       </p>
     </template>

@@ -18,13 +18,13 @@ const moment = useMoment()
 const inShop = useInShop()
 const words = text.promotions
 
-const promotion = computed(() => toPromotion(record.value!, draft.value!))
+const promotion = computed(() => toPromotion(record.value, draft.value))
 const status = computed(() => computeStatus(promotion.value, store.zone, moment.instant))
 const left = computed(() => describeTimeLeft(promotion.value, store.zone, moment.instant))
 
 /** One thing at a time: what is blank is not also too short. */
 const nameProblem = computed(() =>
-  draft.value!.name.trim() === '' ? { code: 'required' as const, path: 'name' } : problemsAt('name')[0],
+  draft.value.name.trim() === '' ? { code: 'required' as const, path: 'name' } : problemsAt('name')[0],
 )
 /** One line, whatever is pasted. */
 const setName = (given: string) => {
@@ -50,7 +50,7 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
   <header>
     <p class="trail quiet">
       <router-link to="/promotions">{{ words.title }}</router-link> ›
-      <StateMark :status="status" :promotion="record!.promotion.id" />
+      <StateMark :status="status" :promotion="record.promotion.id" />
       <template v-if="left"> · {{ left }}</template>
       <span class="grow" />
       <v-btn
@@ -72,7 +72,7 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
     </p>
     <h1>
       <textarea
-        :value="draft!.name"
+        :value="draft.name"
         rows="1"
         :aria-label="text.promotion.name"
         @input="(event) => setName((event.target as HTMLTextAreaElement).value)"
@@ -82,17 +82,15 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
     <p v-if="nameProblem" class="wrong" role="alert">{{ explainProblem(nameProblem) }}</p>
     <p class="moves">
       <v-btn
-        v-for="(move, index) in MOVES[draft!.state]"
+        v-for="(move, index) in MOVES[draft.state]"
         :key="move.to"
         size="small"
-        :variant="index === 0 && draft!.state !== 'ready' ? 'flat' : 'outlined'"
+        :variant="index === 0 && draft.state !== 'ready' ? 'flat' : 'outlined'"
         @click="patch({ state: move.to })"
         >{{ move.title }}</v-btn
       >
       <span class="quiet">
-        {{
-          inShop.changed.has(record!.promotion.id) ? text.promotion.changedSince : text.promotion.states[draft!.state]
-        }}
+        {{ inShop.changed.has(record.promotion.id) ? text.promotion.changedSince : text.promotion.states[draft.state] }}
       </span>
     </p>
   </header>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, onBeforeUnmount, onMounted, watch } from 'vue'
 import { onBeforeRouteLeave } from 'vue-router'
 import LoadError from '@/components/LoadError.vue'
 import TillPanel from '@/features/till/TillPanel.vue'
@@ -15,8 +16,9 @@ const LEAVE_TIMEOUT_MS = 1500
 const { id } = defineProps<{ id: string }>()
 const editing = usePromotionDraft(id)
 providePromotion(editing)
-const { draft, record, loadError, isRestored, conflict, isGone, undo, redo } = editing
-const title = ref(document.title)
+const { loaded, draft, loadError, isRestored, undo, redo } = editing
+const isInConflict = computed(() => loaded.value?.state === 'conflict' || loaded.value?.state === 'gone')
+const title = document.title
 
 function onKey(event: KeyboardEvent): void {
   const key = event.key.toLowerCase()
@@ -26,13 +28,10 @@ function onKey(event: KeyboardEvent): void {
   else undo()
 }
 
-onMounted(async () => {
-  addEventListener('keydown', onKey)
-  await editing.load()
-})
+useEventListener(window, 'keydown', onKey)
+onMounted(() => editing.load())
 onBeforeUnmount(() => {
-  removeEventListener('keydown', onKey)
-  document.title = title.value
+  document.title = title
 })
 watch(
   () => draft.value?.name,
@@ -52,16 +51,16 @@ onBeforeRouteLeave(() =>
   <div class="two">
     <section class="page rule">
       <LoadError v-if="loadError" :of="[{ error: editing.loadError, refetch: editing.load }]" />
-      <p v-else-if="!draft || !record" class="quiet">{{ text.common.loading }}</p>
+      <p v-else-if="!loaded" class="quiet">{{ text.common.loading }}</p>
       <template v-else>
         <PromotionHead />
         <p v-if="isRestored" class="saves" role="status">{{ text.promotion.restored }}</p>
-        <ConflictPanel v-if="conflict || isGone" />
+        <ConflictPanel v-if="isInConflict" />
         <SentenceView />
         <PromotionSections />
       </template>
     </section>
-    <TillPanel v-if="draft && record" class="till" />
+    <TillPanel v-if="loaded" class="till" />
   </div>
 </template>
 

@@ -6,7 +6,7 @@ import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { useSectionSummary } from './useSectionSummary.ts'
 
 const { draft, problemsAt } = usePromotion()
-const sections = computed(() => sectionsOf(draft.value!.mechanic))
+const sections = computed(() => sectionsOf(draft.value.mechanic))
 const summary = useSectionSummary()
 const open = ref<SectionKey | null>('what')
 

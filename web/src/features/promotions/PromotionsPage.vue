@@ -9,12 +9,13 @@ import FilesBar from '@/features/files/FilesBar.vue'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { plural } from '@/locale/format.ts'
+import { later } from '@/plugins/later.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import ManyBar from './ManyBar.vue'
 import NewPromotion from './NewPromotion.vue'
 import PromotionsTable from './PromotionsTable.vue'
 
+const ManyBar = later(() => import('./ManyBar.vue'))
 const store = useStoreInfo()
 const moment = useMoment()
 const words = text.promotions

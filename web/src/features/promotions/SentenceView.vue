@@ -15,11 +15,11 @@ const store = useStoreInfo()
 const names = useNames()
 
 const pieces = computed(() => {
-  const promotion = toPromotion(record.value!, draft.value!)
+  const promotion = toPromotion(record.value, draft.value)
   const { kind } = promotion.mechanic
   return writeSentence(describePromotion(promotion, store.info!.store), { kind, names: names.names })
 })
-const sections = computed(() => sectionsOf(draft.value!.mechanic))
+const sections = computed(() => sectionsOf(draft.value.mechanic))
 /** The reach of a list of prices is edited with the list. */
 const sectionOf = (part: SentencePart['part']) =>
   sections.value.find(({ key }) => key === sectionOfPart(part)) ?? sections.value[0]!

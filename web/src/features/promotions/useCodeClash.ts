@@ -6,11 +6,11 @@ import { joinWords } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** The names of other promotions that have the same code at an overlapping time; empty if none has. */
-export function useCodeClash(draft: Ref<PromotionDraft | null>, id: () => string): Ref<string> {
+export function useCodeClash(draft: Readonly<Ref<PromotionDraft>>, id: () => string): Ref<string> {
   const store = useStoreInfo()
   const { records } = usePromotionRecords()
   return computed(() => {
-    const { code, schedule } = draft.value!
+    const { code, schedule } = draft.value
     if (code === null || !('text' in code)) return ''
     const own = normalizeCode(code.text)
     const others = (records.value ?? []).filter(({ promotion }) => {

@@ -25,9 +25,9 @@ export function useSectionSummary() {
   const { data: campaigns } = useList('listCampaigns')
 
   return computed<Record<SectionKey, string>>(() => {
-    const promotion = toPromotion(record.value!, draft.value!)
+    const promotion = toPromotion(record.value, draft.value)
     const { mechanic, when, schedule, stacking, limits, display } = promotion
-    const { note, campaign } = draft.value!
+    const { note, campaign } = draft.value
     const parts = describePromotion(promotion, store.info!.store)
     const say = (part: SentencePart) => describePart(part, { kind: mechanic.kind, names: names.names })
     const own = definitionOf(mechanic).describe(mechanic, promotion.ladder)

@@ -5,12 +5,13 @@ import { useRoute } from 'vue-router'
 import { useList } from '@/api/useAnswer.ts'
 import { formatInstant, formatZone } from '@/locale/format.ts'
 import { text } from '@/locale/en.ts'
+import { later } from '@/plugins/later.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import MomentLine from './MomentLine.vue'
-import MomentPicker from './MomentPicker.vue'
 import SavingNote from './SavingNote.vue'
 
+const MomentPicker = later(() => import('./MomentPicker.vue'))
 const moment = useMoment()
 const store = useStoreInfo()
 const { data: releases } = useList('listReleases')

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import { useTheme } from 'vuetify'
+import { useThemeName } from '@/composables/useThemeName.ts'
 import { text } from '@/locale/en.ts'
 import { useKeysDialog } from './useKeysDialog.ts'
 
-const theme = useTheme()
+const theme = useThemeName()
 const keys = useKeysDialog()
 const route = useRoute()
-const isNight = computed(() => theme.name.value === 'night')
+const isNight = computed(() => theme.value === 'night')
 
 const SECTIONS = [
   {
@@ -34,9 +34,7 @@ const SECTIONS = [
 ] as const
 
 function switchTheme(): void {
-  const name = isNight.value ? 'paper' : 'night'
-  theme.change(name)
-  localStorage.setItem('novalex.theme', name)
+  theme.value = isNight.value ? 'paper' : 'night'
 }
 </script>
 

@@ -1,4 +1,4 @@
-import { onBeforeUnmount, onMounted } from 'vue'
+import { useEventListener } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import { useNewPromotion } from '@/features/promotions/useNewPromotion.ts'
 import { useMoment } from '@/stores/moment.ts'
@@ -46,12 +46,7 @@ export function useShellKeys(): void {
     action()
   }
 
-  onMounted(() => {
-    addEventListener('keydown', onKey)
-  })
-  onBeforeUnmount(() => {
-    removeEventListener('keydown', onKey)
-  })
+  useEventListener(window, 'keydown', onKey)
 }
 
 function isTyping(target: EventTarget | null): boolean {

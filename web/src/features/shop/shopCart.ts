@@ -1,6 +1,7 @@
 import type { Cart, CartLine } from '@novalex/core'
 import { defineStore } from 'pinia'
-import { computed, ref, watch } from 'vue'
+import { useStorage } from '@vueuse/core'
+import { computed } from 'vue'
 import { DELIVERY_PRICES } from '@/stores/deliveryPrices.ts'
 
 const KEY = 'novalex.shop-cart'
@@ -12,12 +13,11 @@ interface Kept {
   readonly delivery: string | null
 }
 
+const EMPTY: Kept = { lines: [], codes: [], delivery: null }
+
 /** A guest's cart in the shop; it stays with the browser. */
 export const useShopCart = defineStore('shop-cart', () => {
-  const kept = ref<Kept>(read())
-  watch(kept, (next) => {
-    localStorage.setItem(KEY, JSON.stringify(next))
-  })
+  const kept = useStorage(KEY, EMPTY, localStorage, { mergeDefaults: read, shallow: true, onError: () => undefined })
 
   const count = computed(() => kept.value.lines.reduce((sum, { quantity }) => sum + quantity, 0))
   const cart = computed((): Cart => {
@@ -63,12 +63,6 @@ export const useShopCart = defineStore('shop-cart', () => {
 })
 
 /** What the browser kept, as far as it can be read. */
-function read(): Kept {
-  const empty: Kept = { lines: [], codes: [], delivery: null }
-  try {
-    const kept = JSON.parse(localStorage.getItem(KEY) ?? 'null') as Partial<Kept> | null
-    return kept && Array.isArray(kept.lines) && Array.isArray(kept.codes) ? { ...empty, ...kept } : empty
-  } catch {
-    return empty
-  }
+function read(kept: Partial<Kept>, nothing: Kept): Kept {
+  return Array.isArray(kept.lines) && Array.isArray(kept.codes) ? { ...nothing, ...kept } : nothing
 }

@@ -21,7 +21,7 @@ const words = text.till
 
 /** A draft or a paused one is priced as if it were ready: that is what one wants to see. */
 const edited = computed(() => {
-  return asReady(toPromotion(record.value!, draft.value!))
+  return asReady(toPromotion(record.value, draft.value))
 })
 const asReady = (promotion: Promotion): Promotion =>
   promotion.state === 'stopped' ? promotion : { ...promotion, state: 'ready' }
@@ -77,7 +77,7 @@ const SHOPPERS = [
       v-if="till.lines.length > 0 && answer?.after"
       :cart="till.cart"
       :total="answer.after.totals.grand"
-      :suggested="draft!.name"
+      :suggested="draft.name"
     />
     <TillReasons :answer="answer" :edited="edited" />
     <EdgesTable :edges="edges" :products="known" />

@@ -32,7 +32,7 @@ watch(data, (answer) => {
 
 /** What a ladder makes of the value at the till's moment, with nothing sold; null where its first rung is not reached. */
 const rung = computed(() => {
-  const promotion = toPromotion(record.value!, draft.value!)
+  const promotion = toPromotion(record.value, draft.value)
   if (!promotion.ladder) return null
   try {
     const { end } = compileSchedule(promotion.schedule, store.zone)

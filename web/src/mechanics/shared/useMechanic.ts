@@ -6,7 +6,7 @@ import { usePromotion } from '@/draft/usePromotionDraft.ts'
 export function useMechanic<K extends Mechanic['kind']>() {
   type Own = Extract<Mechanic, { kind: K }>
   const { draft, patch } = usePromotion()
-  const mechanic = computed(() => draft.value!.mechanic as Own)
+  const mechanic = computed(() => draft.value.mechanic as Own)
 
   /** Fields that are undefined are left out. */
   function set(changes: Partial<Own>): void {

@@ -11,7 +11,7 @@ const { draft, record, patch, typed, problemsAt, forget } = usePromotion()
 const words = offerText.code
 const PATH = 'code.text'
 const kind = computed<Kind>(() => {
-  const { code } = draft.value!
+  const { code } = draft.value
   return code === null ? 'none' : 'text' in code ? 'text' : 'batch'
 })
 /** Codes of a batch come from plan files alone as yet. */
@@ -20,9 +20,9 @@ const KINDS = computed(() =>
     .filter(([value]) => value !== 'batch' || kind.value === 'batch')
     .map(([value, title]) => ({ value, title })),
 )
-const clash = useCodeClash(draft, () => record.value!.promotion.id)
+const clash = useCodeClash(draft, () => record.value.promotion.id)
 const shown = computed(() => {
-  const { code } = draft.value!
+  const { code } = draft.value
   return typed.get(PATH)?.text ?? (code && 'text' in code ? code.text : '')
 })
 

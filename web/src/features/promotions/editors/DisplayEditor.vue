@@ -10,10 +10,10 @@ import DisplayPreview from './DisplayPreview.vue'
 const { draft, patch, problemsAt } = usePromotion()
 const words = planningText.display
 const PLACES = Object.entries(words.placeNames) as [DisplayPlace, string][]
-const display = computed<Display>(() => draft.value!.display ?? {})
+const display = computed<Display>(() => draft.value.display ?? {})
 const errors = (key: string) => problemsAt(`display.${key}`).map(explainProblem)
-const hasSteps = computed(() => 'tiers' in draft.value!.mechanic)
-const isSale = computed(() => phaseOf(draft.value!.mechanic) === 1)
+const hasSteps = computed(() => 'tiers' in draft.value.mechanic)
+const isSale = computed(() => phaseOf(draft.value.mechanic) === 1)
 
 /** What says the same as nothing is left out. */
 function set(changes: { [K in keyof Display]?: Display[K] | undefined }): void {
@@ -86,7 +86,7 @@ const places = computed({
       @update:model-value="(breaks) => set({ breaks: breaks === false ? false : undefined })"
     />
     <v-checkbox
-      v-if="!isSale && draft!.code === null"
+      v-if="!isSale && draft.code === null"
       :model-value="display.nudge ?? true"
       :label="words.nudge"
       density="compact"

@@ -24,7 +24,7 @@ const { draft, record, reach } = usePromotion()
 const store = useStoreInfo()
 const words = planningText.display
 
-const promotion = computed(() => toPromotion(record.value!, draft.value!))
+const promotion = computed(() => toPromotion(record.value, draft.value))
 const display = computed(() => promotion.value.display)
 const product = computed<Product | undefined>(() => {
   const sample = reach.value?.reaches[0]?.sample ?? []
@@ -68,12 +68,12 @@ const cartWords = computed(() => {
   <div class="live-example preview" aria-live="polite">
     <p class="quiet">{{ words.preview }}</p>
     <p v-if="isUnfilled" class="wrong">▲ {{ words.noLabel }}</p>
-    <p v-if="draft!.code !== null" class="quiet">{{ words.codeHidden }}</p>
+    <p v-if="draft.code !== null" class="quiet">{{ words.codeHidden }}</p>
     <template v-if="sale">
       <p>{{ sale.name }}</p>
       <ShopPrice :product="sale" :place="isShownIn(display, 'list') ? 'list' : 'product'" />
     </template>
-    <ShopOffer v-else-if="draft!.code === null && isShownIn(display, 'product')" :promotion="promotion" />
+    <ShopOffer v-else-if="draft.code === null && isShownIn(display, 'product')" :promotion="promotion" />
     <p>
       <span class="quiet">{{ words.inCart }}:</span> {{ cartWords }}
     </p>

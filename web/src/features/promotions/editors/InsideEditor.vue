@@ -34,7 +34,7 @@ async function add(): Promise<void> {
   <fieldset class="editor">
     <legend class="visually-hidden">{{ words.sections.inside }}</legend>
     <v-select
-      :model-value="draft!.campaign"
+      :model-value="draft.campaign"
       :items="[{ id: null, name: words.noCampaign }, ...(campaigns ?? [])]"
       item-value="id"
       item-title="name"
@@ -47,7 +47,7 @@ async function add(): Promise<void> {
       <v-btn type="submit" :disabled="newName.trim() === ''">{{ words.add }}</v-btn>
     </form>
     <v-textarea
-      :model-value="draft!.note"
+      :model-value="draft.note"
       :label="words.note"
       :counter="NOTE_MAX"
       :error-messages="errors('note')"

@@ -26,7 +26,7 @@ const { draft, patch, forget, problemsAt } = usePromotion()
 const store = useStoreInfo()
 const moment = useMoment()
 const words = offerText.ladder
-const ladder = computed(() => draft.value!.ladder)
+const ladder = computed(() => draft.value.ladder)
 const rungs = computed<readonly Rung[]>(() => ladder.value?.rungs ?? [])
 interface Choice {
   readonly value: Ladder['by'] | 'none'

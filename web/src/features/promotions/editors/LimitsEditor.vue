@@ -9,7 +9,7 @@ import { usePromotion } from '@/draft/usePromotionDraft.ts'
 const { draft, patch } = usePromotion()
 const store = useStoreInfo()
 const words = text.promotion.limits
-const limits = computed(() => draft.value!.limits)
+const limits = computed(() => draft.value.limits)
 
 function set(changes: Partial<Limits>): void {
   const next = Object.entries({ ...limits.value, ...changes }).filter(
@@ -29,7 +29,7 @@ const uses = number('uses')
 const usesPerShopper = number('usesPerShopper')
 const perOrder = number('perOrder')
 const budget = number('budget')
-const phase = computed(() => phaseOf(draft.value!.mechanic))
+const phase = computed(() => phaseOf(draft.value.mechanic))
 const stops = computed({
   get: () => limits.value.budgetStops ?? false,
   set: (is) => {

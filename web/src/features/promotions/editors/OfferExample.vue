@@ -24,7 +24,7 @@ watch(products, (found) => {
 
 const isEmpty = computed(() => data.value?.reaches.some((reach) => reach.products === 0))
 const examples = computed(() =>
-  computeExamples(toPromotion(record.value!, draft.value!), {
+  computeExamples(toPromotion(record.value, draft.value), {
     store: store.info!.store,
     categories: names.categories,
     products: products.value,

@@ -8,10 +8,10 @@ import ReachFound from '@/mechanics/shared/ReachFound.vue'
 
 const { draft, patch } = usePromotion()
 const words = text.promotion.reach
-const reach = computed<Reach>(() => ('reach' in draft.value!.mechanic ? draft.value!.mechanic.reach : {}))
+const reach = computed<Reach>(() => ('reach' in draft.value.mechanic ? draft.value.mechanic.reach : {}))
 
 function set(next: Reach): void {
-  const { mechanic } = draft.value!
+  const { mechanic } = draft.value
   if ('reach' in mechanic) patch({ mechanic: { ...mechanic, reach: next } })
 }
 </script>

@@ -11,13 +11,13 @@ const { draft, record, patch, problemsAt } = usePromotion()
 const store = useStoreInfo()
 const words = text.promotion.stacking
 
-const stacking = computed(() => draft.value!.stacking)
+const stacking = computed(() => draft.value.stacking)
 const apart = computed(() => (stacking.value ? findApart(stacking.value.group, store.info!.store) : []))
 const sentence = computed(() => (apart.value.length > 0 ? words.apart(joinWords(apart.value, 'or')) : words.together))
 /** Only a cart offer can be the only one in an order. */
 const modes = computed(() =>
   Object.entries(words.modes)
-    .filter(([mode]) => mode !== 'sole' || phaseOf(draft.value!.mechanic) > 1)
+    .filter(([mode]) => mode !== 'sole' || phaseOf(draft.value.mechanic) > 1)
     .map(([value, title]) => ({ value, title })),
 )
 
@@ -45,8 +45,8 @@ function set(changes: Partial<Stacking>): void {
           @update:model-value="(mode: StackingMode) => set({ mode })"
         />
       </div>
-      <p class="quiet">{{ sentence }} {{ words.rank(record!.promotion.rank) }}</p>
+      <p class="quiet">{{ sentence }} {{ words.rank(record.promotion.rank) }}</p>
     </template>
-    <p v-else class="quiet">{{ words.outside }} {{ words.rank(record!.promotion.rank) }}</p>
+    <p v-else class="quiet">{{ words.outside }} {{ words.rank(record.promotion.rank) }}</p>
   </fieldset>
 </template>

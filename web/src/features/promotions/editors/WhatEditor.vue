@@ -12,7 +12,7 @@ import OfferExample from './OfferExample.vue'
 
 const { draft, patch, forget } = usePromotion()
 const store = useStoreInfo()
-const mechanic = computed(() => draft.value!.mechanic)
+const mechanic = computed(() => draft.value.mechanic)
 const dropped = ref('')
 const items = KINDS.map((kind) => {
   const { title, example } = wordsOf({ kind })
@@ -29,7 +29,7 @@ function setKind(kind: MechanicKind): void {
     store: store.info!.store,
     catalogue: compileCatalogue({ products: [], categories: [], sets: [] }),
   }
-  const converted = convertPromotion(draft.value!, kind, surroundings)
+  const converted = convertPromotion(draft.value, kind, surroundings)
   const names = converted.dropped.map((field) => offerText.droppedFields[field])
   dropped.value = names.length > 0 ? offerText.dropped(joinWords(names)) : ''
   // An absent stack group must be taken out of the draft, too.
@@ -44,7 +44,7 @@ function setKind(kind: MechanicKind): void {
     <p v-if="dropped" class="wrong" role="status">{{ dropped }}</p>
     <component :is="FIELDS[mechanic.kind].fields" />
     <LadderEditor
-      v-if="hasLadder || draft!.ladder"
+      v-if="hasLadder || draft.ladder"
       :kinds="FIELDS[mechanic.kind].rungKinds"
       :is-required="ladderUse === 'needed'"
     />

@@ -34,7 +34,7 @@ const store = useStoreInfo()
 const moment = useMoment()
 const words = text.promotion.when
 
-const schedule = computed(() => draft.value!.schedule)
+const schedule = computed(() => draft.value.schedule)
 /** A start long before now is a slip of the year more often than meant. */
 const longAgo = computed(() => {
   const { start } = schedule.value
@@ -51,7 +51,7 @@ function set(changes: Partial<Schedule>): void {
   patch({ schedule: Object.fromEntries(filled) })
 }
 
-const occasion = computed(() => names.occasions.find(({ id }) => id === draft.value!.occasion))
+const occasion = computed(() => names.occasions.find(({ id }) => id === draft.value.occasion))
 const choices = computed(() => [
   { value: null, title: following.own },
   ...names.occasions.map(({ id, name }) => ({ value: id, title: following.follows(name) })),
@@ -88,8 +88,8 @@ function extend(days: number): void {
   <fieldset class="editor">
     <legend class="visually-hidden">{{ text.promotion.sections.when }}</legend>
     <v-select
-      v-if="choices.length > 1 || draft!.occasion !== null"
-      :model-value="draft!.occasion"
+      v-if="choices.length > 1 || draft.occasion !== null"
+      :model-value="draft.occasion"
       :items="choices"
       :label="following.dates"
       :error-messages="[
@@ -100,7 +100,7 @@ function extend(days: number): void {
       ]"
       @update:model-value="follow"
     />
-    <p v-if="draft!.occasion !== null">
+    <p v-if="draft.occasion !== null">
       {{ followed }} <router-link to="/occasions">{{ following.toOccasions }}</router-link>
     </p>
     <template v-else>
