@@ -8,6 +8,6 @@ export const LookupRequest = Type.Object(
 )
 export type LookupRequest = Static<typeof LookupRequest>
 
-/** Those that there are, in the order asked for, each once; the others are missing. */
+/** The products of a list of SKUs that exist, in the order asked for, each once; unknown SKUs are left out. */
 export const LookupAnswer = Type.Array(Type.Object({ sku: Id, name: Type.String() }, strict))
 export type LookupAnswer = Static<typeof LookupAnswer>

@@ -2,6 +2,7 @@ import { DISPLAY_LIMITS } from './limits.ts'
 import type {
   Category,
   Condition,
+  ConditionTest,
   Display,
   Ladder,
   Limits,
@@ -119,6 +120,9 @@ const testSchemas = [
   Type.Object({ test: Type.Literal('signedIn'), is: Type.Boolean() }, strict),
 ]
 
+/** One test of a condition. */
+export const TestSchema = tagged<ConditionTest>('test', testSchemas)
+
 export const ConditionSchema = Type.Unsafe<Condition>(
   Type.Recursive(
     (Self) =>
@@ -126,7 +130,7 @@ export const ConditionSchema = Type.Unsafe<Condition>(
         Type.Object({ all: Type.Array(Self, { maxItems: 50 }) }, strict),
         Type.Object({ any: Type.Array(Self, { maxItems: 50 }) }, strict),
         Type.Object({ not: Self }, strict),
-        tagged<Condition>('test', testSchemas),
+        tagged<ConditionTest>('test', testSchemas),
       ]),
     { $id: 'Condition' },
   ),

@@ -31,7 +31,7 @@ export const HistoryAnswer = Type.Object(
           promotion: Id,
           name: Type.String(),
           at: InstantText,
-          steps: Type.Array(Type.Object({ sold: Whole, regular: Money, price: Money }, strict)),
+          prices: Type.Array(Type.Object({ sold: Whole, regular: Money, price: Money }, strict)),
         },
         strict,
       ),

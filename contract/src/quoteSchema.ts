@@ -1,8 +1,7 @@
 import { Type } from '@sinclair/typebox'
 import { Id, Nullable, strict, Version, Whole } from './basicSchema.ts'
+import { NudgeSchema, OutcomeSchema, Sum } from './outcomeSchema.ts'
 
-/** Sums over many units may be more than one price may. */
-const Sum = Type.Integer()
 const Adjustment = Type.Object({ promotion: Id, phase: Whole, amount: Sum, units: Whole }, strict)
 
 /** A cart priced: what each line comes to and why, what became of every promotion and code, and what a little more would bring. */
@@ -38,18 +37,7 @@ export const QuoteAnswer = Type.Object(
       },
       strict,
     ),
-    promotions: Type.Array(
-      Type.Object(
-        {
-          promotion: Id,
-          outcome: Type.Union([Type.Literal('applied'), Type.Literal('skipped')]),
-          reason: Nullable(Type.String()),
-          amount: Sum,
-          facts: Type.Record(Type.String(), Type.Any()),
-        },
-        strict,
-      ),
-    ),
+    promotions: Type.Array(OutcomeSchema),
     codes: Type.Array(
       Type.Object(
         {
@@ -61,17 +49,7 @@ export const QuoteAnswer = Type.Object(
         strict,
       ),
     ),
-    nudges: Type.Array(
-      Type.Object(
-        {
-          promotion: Id,
-          missingUnits: Type.Optional(Version),
-          missingAmount: Type.Optional(Version),
-          reward: Type.Record(Type.String(), Type.Any()),
-        },
-        strict,
-      ),
-    ),
+    nudges: Type.Array(NudgeSchema),
     proven: Type.Boolean(),
   },
   strict,

@@ -1,6 +1,7 @@
 import type { CodeReason, KeptNudge, Mechanic } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, InstantText, Money, Nullable, strict } from './basicSchema.ts'
+import { Id, InstantText, Money, Nullable, strict, Version } from './basicSchema.ts'
+import { nudgeFields, ShownLack } from './outcomeSchema.ts'
 import { CartSchema } from './orderSchema.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
 import { ConditionSchema, DisplaySchema } from './planSchema.ts'
@@ -42,9 +43,7 @@ export const ShopCartAnswer = Type.Object(
           outcome: Type.Unsafe<'applied' | 'noEffect' | 'refused'>({ enum: ['applied', 'noEffect', 'refused'] }),
           reason: Type.Unsafe<CodeReason | null>(Nullable(Type.String())),
           /** Why the promotion of a code without effect did nothing. */
-          lacks: Nullable(
-            Type.Object({ reason: Type.String(), facts: Type.Record(Type.String(), Type.Any()) }, strict),
-          ),
+          lacks: Nullable(ShownLack),
         },
         strict,
       ),
@@ -54,7 +53,12 @@ export const ShopCartAnswer = Type.Object(
         {
           kind: Kind,
           title: Title,
-          nudge: Type.Unsafe<KeptNudge>(Type.Any()),
+          nudge: Type.Unsafe<KeptNudge>(
+            Type.Object(
+              { ...nudgeFields, add: Type.Array(Type.Object({ sku: Id, quantity: Version }, strict)) },
+              strict,
+            ),
+          ),
           /** Of the products that it names, by SKU. */
           names: Type.Record(Type.String(), Type.String()),
         },

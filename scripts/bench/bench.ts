@@ -41,7 +41,7 @@ interface Row {
 /** Of the repository, where npm starts it. */
 const FOLDER = '.novalex/bench'
 
-const onlooker = { channel: 'web', facts: {} }
+const guest = { channel: 'web', facts: {} }
 const small = createCatalogue(5000)
 const large = createCatalogue(50_000)
 const compile = (promotions: readonly Promotion[], store: Partial<Store> = {}, catalogue = small): CompiledPlan =>
@@ -192,7 +192,7 @@ const ROWS: Row[] = [
 ]
 
 function priceAll(compiled: CompiledPlan): number {
-  const priceOf = createPublicPricer(compiled, NOW, onlooker)
+  const priceOf = createPublicPricer(compiled, NOW, guest)
   return compiled.catalogue.products.reduce((sum, product) => sum + priceOf(product).price, 0)
 }
 

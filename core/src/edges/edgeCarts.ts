@@ -3,7 +3,7 @@ import type { Promotion } from '../plan/index.ts'
 import {
   compileOthers,
   computeQuote,
-  createPlainOrder,
+  createGuestOrder,
   findUnitTests,
   toAlone,
   type CompiledPlan,
@@ -75,7 +75,7 @@ class CartMaker implements Samples {
   private readonly sku: string | undefined
   private readonly measure: Measure
 
-  constructor(promotion: Promotion, plan: CompiledPlan, { sku, order = createPlainOrder([]) }: EdgeOptions) {
+  constructor(promotion: Promotion, plan: CompiledPlan, { sku, order = createGuestOrder([]) }: EdgeOptions) {
     this.plan = plan
     this.sku = sku
     this.measure = createMeasure(promotion, plan, order)
@@ -184,7 +184,7 @@ function computeCapEdges(promotion: Promotion, plan: CompiledPlan, maker: CartMa
   if (cap == null || !reach || !sample) return []
   const free = compileOthers(plan, [{ ...toAlone(promotion), limits: {}, ladder: null }], [sample])
   const units = findFewest((quantity) => {
-    const { saved, surcharges } = computeQuote(free, createPlainOrder([{ sku: sample.sku, quantity }])).totals
+    const { saved, surcharges } = computeQuote(free, createGuestOrder([{ sku: sample.sku, quantity }])).totals
     return saved + surcharges >= cap
   })
   if (units === undefined) return []

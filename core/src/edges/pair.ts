@@ -3,7 +3,7 @@ import type { Promotion } from '../plan/index.ts'
 import {
   compileOthers,
   computeQuote,
-  createPlainOrder,
+  createGuestOrder,
   toAlone,
   type CompiledPlan,
   type PromotionOutcome,
@@ -38,7 +38,9 @@ export function computePair(first: Promotion, second: Promotion, plan: CompiledP
   const units = Math.max(...[first, second].map((one) => unitsFor(one, both, product)))
   const lines = [{ sku: product.sku, quantity: units }]
   const isAboutDelivery = [first, second].some(({ mechanic }) => phaseOf(mechanic) === 4)
-  const order = createPlainOrder(lines, isAboutDelivery ? { option: 'parcel', price: 490, country: '' } : null)
+  const order = createGuestOrder(lines, {
+    delivery: isAboutDelivery ? { option: 'parcel', price: 490, country: '' } : null,
+  })
   const totalOf = (promotions: readonly Promotion[]) => computeQuote(priced(promotions), order).totals.grand
   const quote = computeQuote(both, order)
   const outcomeOf = ({ id }: Promotion) => quote.promotions.find(({ promotion }) => promotion === id)!

@@ -108,7 +108,7 @@ export class PricedRow {
     return this.product.family === null ? [] : [this.product.family]
   }
   get promotions(): readonly string[] {
-    return this.price.steps.map(({ entry }) => entry.promotion.id)
+    return this.price.cuts.map(({ entry }) => entry.promotion.id)
   }
 }
 
@@ -146,7 +146,7 @@ export function findProductRows(
   return order ? sortRows(rows, order) : rows
 }
 
-/** The products that pass filters which ask for nothing that changes with time. */
+/** The products that pass filters which ask for nothing that changes with time. Throws a `TypeError` if one asks for a price. */
 export function filterProducts(plan: CompiledPlan, filters: readonly ProductFilter[]): readonly Product[] {
   if (filters.length === 0) return plan.catalogue.products
   const unpriced = (): never => {

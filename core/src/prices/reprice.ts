@@ -205,7 +205,7 @@ function reckon(
   return { price: rounded > basis ? rounded : raised, isCut: false }
 }
 
-/** The same for one operation, without a floor. */
+/** What an operation makes of one price, rounded, without a floor. */
 export function applyOperation(operation: Operation, basis: MinorUnits, rounding: Rounding | null): MinorUnits {
   return reckon({ operation, value: toValue(operation) }, basis, { rounding, floor: 0 }).price
 }

@@ -1,7 +1,7 @@
 import type { Act } from '../mechanics/index.ts'
 import { computeScheduleStatus, findRung } from '../plan/index.ts'
 import type { Order, PromotionFacts } from '../terms/index.ts'
-import type { Actor, Skip, SkipReason } from '../units/index.ts'
+import type { Actor, Skip } from '../units/index.ts'
 import type { CompiledPromotion } from './compiledPromotion.ts'
 import { judgeCondition, type ConditionView } from './condition.ts'
 
@@ -39,7 +39,7 @@ export function judgeWhen({ promotion }: CompiledPromotion, view: ConditionView)
   if (promotion.when === null) return null
   const { truth, failed } = judgeCondition(promotion.when, view)
   if (truth === 'true') return null
-  return { reason: truth === 'unknown' ? 'sign-in-needed' : 'condition', failed }
+  return { reason: truth === 'unknown' ? 'sign-in-needed' : 'condition', ...failed }
 }
 
 export function isAdmitted<A extends Act>(admission: AdmittedPromotion<A> | Skip): admission is AdmittedPromotion<A> {
@@ -50,15 +50,13 @@ export function isAdmitted<A extends Act>(admission: AdmittedPromotion<A> | Skip
 export function findExhausted({ promotion }: CompiledPromotion, facts: PromotionFacts, { cart }: Order): Skip | null {
   const { limits } = promotion
   const isFull = (limit: number | null | undefined, found: number | undefined) => limit != null && (found ?? 0) >= limit
-  const full = (reason: SkipReason, limit: number | null | undefined, found = 0): Skip => {
-    return { reason, found, limit: limit ?? 0 }
-  }
-  if (isFull(limits.uses, facts.uses)) return full('used-up', limits.uses, facts.uses)
+  const full = (limit: number | null | undefined, found = 0) => ({ found, limit: limit ?? 0 })
+  if (isFull(limits.uses, facts.uses)) return { reason: 'used-up', ...full(limits.uses, facts.uses) }
   if (limits.usesPerShopper != null && cart.shopper === null) return { reason: 'sign-in-needed' }
   if (isFull(limits.usesPerShopper, facts.usesByShopper)) {
-    return full('shopper-limit', limits.usesPerShopper, facts.usesByShopper)
+    return { reason: 'shopper-limit', ...full(limits.usesPerShopper, facts.usesByShopper) }
   }
-  if (isFull(limits.units, facts.unitsSold)) return full('units-gone', limits.units, facts.unitsSold)
+  if (isFull(limits.units, facts.unitsSold)) return { reason: 'units-gone', ...full(limits.units, facts.unitsSold) }
   const isSpent = limits.budgetStops === true && isFull(limits.budget, facts.discountGiven)
-  return isSpent ? full('budget-gone', limits.budget, facts.discountGiven) : null
+  return isSpent ? { reason: 'budget-gone', ...full(limits.budget, facts.discountGiven) } : null
 }

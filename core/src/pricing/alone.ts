@@ -1,16 +1,11 @@
 import type { CompiledCatalogue } from '../catalogue/index.ts'
 import type { Promotion } from '../plan/index.ts'
-import type { CartLine, Catalogue, Delivery, Order, Product } from '../terms/index.ts'
+import type { Catalogue, Product } from '../terms/index.ts'
 import { compilePlan, type CompiledPlan } from './compilePlan.ts'
 
 /** A promotion as if it held for anyone at any time: what it does by itself, apart from when and for whom. */
 export function toAlone(promotion: Promotion): Promotion {
   return { ...promotion, state: 'ready', schedule: {}, code: null, when: null }
-}
-
-/** A guest's order of these lines, at no moment in particular. */
-export function createPlainOrder(lines: readonly CartLine[], delivery: Delivery | null = null): Order {
-  return { now: 0, cart: { lines, codes: [], channel: '', delivery, shopper: null }, facts: {}, codes: {} }
 }
 
 /** Other promotions over the same store and catalogue, or over some of its products. */

@@ -24,15 +24,16 @@ export function explainOffer(settled: SettledContest, offer: AdmittedPromotion<O
   if (sole || isSole(offer)) {
     const itself = runItself(contest, offer)
     if (!itself) return explainItself(contest, offer)
-    if (sole && !(isBest && isSole(offer))) return { reason: 'sole', by: sole.entry.id }
+    if (sole && !(isBest && isSole(offer))) return { reason: 'sole', promotion: sole.entry.id }
     if (isBest) return { reason: 'better-without', withIt: payOf(itself), without: payOf(settlement) }
-    return { reason: 'sole', by: findFirst(settlement), because: 'own-alone' }
+    const first = findFirst(settlement)
+    return { reason: 'sole', because: 'own-alone', ...(first === undefined ? {} : { promotion: first }) }
   }
   const skip = tryInPlace(settled, offer)
   const joined = isBest || skip === null ? searchWith(contest, settlement, offer) : null
   if (!joined) return skip ?? { reason: 'no-saving' }
-  const { by, because } = skip ?? {}
-  return { reason: 'better-without', withIt: payOf(joined), without: payOf(settlement), by, because }
+  const inTheWay = skip?.reason === 'stacking' ? { promotion: skip.promotion, because: skip.because } : {}
+  return { reason: 'better-without', withIt: payOf(joined), without: payOf(settlement), ...inTheWay }
 }
 
 function runItself(contest: Contest, offer: AdmittedPromotion<OfferAct>): Settlement | null {

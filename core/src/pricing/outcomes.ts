@@ -7,7 +7,7 @@ import { computePay } from './contest.ts'
 import { explainOffer } from './explainOffer.ts'
 import type { Extra } from './extras.ts'
 import { findNextStep, toNudge } from './nudges.ts'
-import type { Nudge, PromotionOutcome, SkipFacts } from './quote.ts'
+import type { Nudge, PromotionOutcome, SkippedOutcome } from './quote.ts'
 import { replay, type Replay } from './replay.ts'
 import type { Session } from './session.ts'
 import type { Settled } from './settled.ts'
@@ -36,7 +36,8 @@ export function describeOutcomes(
     }
     const skip = explain(settled, { entry, turns, leftOut, stepped, extra: extras.get(entry) })
     nudges.push(...toNudge(entry, skip))
-    return { promotion: id, outcome: 'skipped', amount: 0, reason: skip.reason, facts: toFacts(skip) }
+    const { reason, ...facts } = skip
+    return { promotion: id, outcome: 'skipped', amount: 0, reason, facts } as SkippedOutcome
   })
   return { promotions, nudges }
 }
@@ -75,7 +76,7 @@ function explain(settled: Settled, { entry, turns, leftOut, stepped, extra }: As
 function explainStep({ session }: Settled, product: Product | undefined): Skip {
   if (!product) return { reason: 'nothing-in-reach' }
   const first = session.stepOf(product)
-  return first ? { reason: 'stacking', by: first.id, because: 'first-only' } : { reason: 'no-saving' }
+  return first ? { reason: 'stacking', promotion: first.id, because: 'first-only' } : { reason: 'no-saving' }
 }
 
 /** Why a delivery offer or a surcharge changes nothing. Of several delivery offers at most one applies. */
@@ -85,18 +86,14 @@ function explainExtra(settled: Settled, entry: CompiledPromotion, known: Extra |
   const { chosen } = delivery
   if (known && chosen) {
     const by = chosen.entry.id
-    if (session.plan.store.conflicts === 'rank') return { reason: 'stacking', by, because: 'first-only' }
+    if (session.plan.store.conflicts === 'rank') return { reason: 'stacking', promotion: by, because: 'first-only' }
     const without = computePay(contest, settlement.state)
-    return { reason: 'better-without', by, withIt: without + chosen.amount - known.amount, without }
+    return { reason: 'better-without', promotion: by, withIt: without + chosen.amount - known.amount, without }
   }
   const admission = session.admittedWith(entry, settlement.state.pieces)
   if (!isAdmitted(admission)) return admission
   const isUnchosen = entry.phase === 4 && session.order.cart.delivery === null
   return { reason: 'nothing-in-reach', ...(isUnchosen ? { delivery: 'none' as const } : {}) }
-}
-
-function toFacts({ reason: _, by, failed, ...rest }: Skip): SkipFacts {
-  return omitUndefined({ ...rest, promotion: by, ...failed })
 }
 
 /** Figures of 0 held nothing back. */
@@ -116,9 +113,9 @@ function omitUndefined<T extends object>(facts: T): Defined<T> {
 function countHeldOnShelf({ shelf }: Settled): Map<string, number> {
   const held = new Map<string, number>()
   for (const { units, shelf: price } of shelf.lines.flatMap((line) => line.groups)) {
-    for (const step of price.steps) {
-      const { id } = step.entry.promotion
-      if (step.cutByFloor) held.set(id, (held.get(id) ?? 0) + units)
+    for (const { entry, cutByFloor } of price.cuts) {
+      const { id } = entry.promotion
+      if (cutByFloor) held.set(id, (held.get(id) ?? 0) + units)
     }
   }
   return held

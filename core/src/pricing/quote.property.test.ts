@@ -162,7 +162,7 @@ describe('on random plans and carts', () => {
           if (outcome === 'applied' || reason === 'sole' || ![2, 3].includes(phases.get(promotion)!)) continue
           const withIt = payNaivelyWith(toNaive(best), promotion)
           const weighed = withIt === null ? {} : { withIt, without: pay }
-          expect({ promotion, reason, withIt: facts.withIt, without: facts.without }).toMatchObject({
+          expect({ ...facts, promotion, reason }).toMatchObject({
             promotion,
             ...weighed,
           })

@@ -1,6 +1,5 @@
 import type { NextStep } from '../mechanics/index.ts'
-import type { FailedTest } from '../terms/index.ts'
-import type { Held, Skip, SkipReason } from '../units/index.ts'
+import type { Held, SkipFacts, SkipReason } from '../units/index.ts'
 import type { MinorUnits } from '../values/index.ts'
 import type { CodeReason } from './codes.ts'
 
@@ -57,10 +56,16 @@ export interface Quote {
   readonly proven: boolean
 }
 
-/** Facts of a promotion that was skipped: those of its `Skip`, with `promotion` for what stood in the way, and the test that failed. */
-export interface SkipFacts extends Omit<Skip, 'reason' | 'by' | 'failed' | 'found'>, Partial<FailedTest> {
-  readonly promotion?: string
-}
+/** A promotion that changed nothing, with the facts of its reason. */
+export type SkippedOutcome<R extends SkipReason = SkipReason> = {
+  [K in R]: {
+    readonly promotion: string
+    readonly outcome: 'skipped'
+    readonly reason: K
+    readonly amount: 0
+    readonly facts: SkipFacts[K]
+  }
+}[R]
 
 /** What became of a promotion. Facts that don't apply are absent. */
 export type PromotionOutcome =
@@ -72,13 +77,7 @@ export type PromotionOutcome =
       /** What kept it from taking off all that its value asks for. */
       readonly facts: Partial<Held>
     }
-  | {
-      readonly promotion: string
-      readonly outcome: 'skipped'
-      readonly reason: SkipReason
-      readonly amount: 0
-      readonly facts: SkipFacts
-    }
+  | SkippedOutcome
 
 /** How little more an order needs for a promotion, or for its next step, and what it would get. */
 export interface Nudge extends NextStep {

@@ -57,11 +57,11 @@ function toPieces({ store }: CompiledPlan, { lines }: ShelfPhase): Piece[] {
     const floor = computeFloor(product, store)
     const regular = product.regularPrice
     for (const { units: count, shelf } of groups) {
-      const { price, steps } = shelf
+      const { price } = shelf
       let cuts: Cut | null = null
-      for (const { entry, amount } of steps) cuts = { by: entry, amount, before: cuts }
-      const name = steps.map(({ entry }) => entry.rank).join()
-      const touched = histories.get(name) ?? steps.map(({ entry }) => entry)
+      for (const { entry, amount } of shelf.cuts) cuts = { by: entry, amount, before: cuts }
+      const name = shelf.cuts.map(({ entry }) => entry.rank).join()
+      const touched = histories.get(name) ?? shelf.cuts.map(({ entry }) => entry)
       histories.set(name, touched)
       pieces.push({ line, product, count, regular, shelf: price, current: price, floor, touched, cuts })
     }

@@ -11,8 +11,8 @@ const extra = { stacking: { group: 'extra', mode: 'group' } } as const
 
 function priceOf(product: Product, promotions: Promotion[], store: Partial<Store> = {}) {
   const plan = compileShop([product], promotions, store)
-  const { price, steps } = computePublicPrice(plan, product, createOrder({}).now, { channel: 'web', facts: {} })
-  return [price, steps.map((step) => step.entry.promotion.id).join()]
+  const { price, cuts } = computePublicPrice(plan, product, createOrder({}).now, { channel: 'web', facts: {} })
+  return [price, cuts.map((cut) => cut.entry.promotion.id).join()]
 }
 
 describe('stacking of markdowns', () => {

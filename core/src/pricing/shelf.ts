@@ -14,7 +14,7 @@ import type { AdmittedPromotion } from './admission.ts'
 import type { CompiledPromotion } from './compiledPromotion.ts'
 
 /** One markdown's part in a shelf price. */
-export interface ShelfStep {
+export interface ShelfCut {
   readonly entry: CompiledPromotion<ShelfAct>
   readonly amount: MinorUnits
   readonly cutByFloor: boolean
@@ -23,7 +23,7 @@ export interface ShelfStep {
 export interface ShelfPrice {
   readonly price: MinorUnits
   /** The markdowns that lowered it, by rank. */
-  readonly steps: readonly ShelfStep[]
+  readonly cuts: readonly ShelfCut[]
 }
 
 /** A unit with the product that it is of. */
@@ -48,7 +48,7 @@ export function computeShelfPrice(
     floor: computeFloor(product, store),
   }
   const byRank = settleByRank(unit, candidates, rules)
-  const exact = store.conflicts === 'rank' || (byRank.steps.length === candidates.length && !hasRounding(candidates))
+  const exact = store.conflicts === 'rank' || (byRank.cuts.length === candidates.length && !hasRounding(candidates))
   return exact ? byRank : settleBest(unit, candidates, { rules, start: byRank })!
 }
 
@@ -58,7 +58,7 @@ interface LeftOut {
 }
 
 /**
- * Why `candidate`, one of the candidates, is not among the steps of a settled shelf price. With `best`, one that some allowed set holds
+ * Why `candidate`, one of the candidates, is not among the cuts of a settled shelf price. With `best`, one that some allowed set holds
  * was weighed, and the price would be no lower with it.
  */
 export function explainLeftOut(
@@ -70,19 +70,19 @@ export function explainLeftOut(
   const { promotion, stack } = candidate.entry
   const unit = { sku: product.sku, regular: product.regularPrice, floor: computeFloor(product, store) }
   const start = { ...unit, current: product.regularPrice }
-  const mayMeet = ({ entry: { promotion: other, stack: key } }: Pick<ShelfStep, 'entry'>) =>
+  const mayMeet = ({ entry: { promotion: other, stack: key } }: Pick<ShelfCut, 'entry'>) =>
     other.rank < promotion.rank ? rules.mayFollow(stack, key) : rules.mayFollow(key, stack)
-  const rival = settled.steps.find((step) => !mayMeet(step))?.entry
-  const by = rival?.id
+  const rival = settled.cuts.find((cut) => !mayMeet(cut))?.entry
   if (store.conflicts === 'best' && reduceBy(candidate, start).amount > 0) {
     // Only what may meet it can be in one set with it.
     const partners = candidates.filter((one) => one === candidate || mayMeet(one))
     const joined = settleBest(start, partners, { rules, forced: candidate })!
-    return { reason: 'better-without', by, withIt: joined.price, without: settled.price }
+    const inTheWay = rival ? { promotion: rival.id } : {}
+    return { reason: 'better-without', ...inTheWay, withIt: joined.price, without: settled.price }
   }
-  if (rival) return { reason: 'stacking', by, because: findObstacle(stack, rival.stack) }
-  const before = settled.steps.filter((step) => step.entry.rank < promotion.rank)
-  const current = product.regularPrice - before.reduce((sum, step) => sum + step.amount, 0)
+  if (rival) return { reason: 'stacking', promotion: rival.id, because: findObstacle(stack, rival.stack) }
+  const before = settled.cuts.filter((cut) => cut.entry.rank < promotion.rank)
+  const current = product.regularPrice - before.reduce((sum, cut) => sum + cut.amount, 0)
   return { reason: reduceBy(candidate, { ...unit, current }).cutByFloor ? 'floor' : 'no-saving' }
 }
 
@@ -92,22 +92,22 @@ function settleByRank(
   rules: StackingRules,
 ): ShelfPrice {
   let price = unit.current
-  const steps: ShelfStep[] = []
+  const cuts: ShelfCut[] = []
   for (const candidate of candidates) {
-    if (!mayTouch(candidate, steps, rules)) continue
+    if (!mayTouch(candidate, cuts, rules)) continue
     const reduction = reduceBy(candidate, { ...unit, current: price })
     if (reduction.amount === 0) continue
     price -= reduction.amount
-    steps.push({ entry: candidate.entry, ...reduction })
+    cuts.push({ entry: candidate.entry, ...reduction })
   }
-  return { price, steps }
+  return { price, cuts }
 }
 
 /**
  * The subset with the lowest price; of equals the larger, then the one whose ranks come first. A depth-first search in rank
  * order that takes before it leaves, cut where even every remaining markdown together, conflicts ignored, can't beat
  * what was found. That bound holds because a markdown without rounding never turns a lower price into a higher one; a
- * rounded one may, so it counts as if it ended a step lower.
+ * rounded one may, so it counts as if it ended a cut lower.
  */
 function settleBest(
   unit: ShelfUnit,
@@ -117,21 +117,21 @@ function settleBest(
   let best = start
   const bound = (from: number, price: MinorUnits) =>
     candidates.slice(from).reduce((lowest, candidate) => lowestAfter(candidate, unit, lowest), price)
-  const search = (position: number, price: MinorUnits, steps: readonly ShelfStep[]): void => {
+  const search = (position: number, price: MinorUnits, cuts: readonly ShelfCut[]): void => {
     const candidate = candidates[position]
     if (candidate === undefined) {
-      if (best === null || isBetter(price, steps, best)) best = { price, steps }
+      if (best === null || isBetter(price, cuts, best)) best = { price, cuts }
       return
     }
     if (best !== null && bound(position, price) > best.price) return
-    if (mayTouch(candidate, steps, rules)) {
+    if (mayTouch(candidate, cuts, rules)) {
       const reduction = reduceBy(candidate, { ...unit, current: price })
       if (reduction.amount > 0) {
-        const step = { entry: candidate.entry, ...reduction }
-        search(position + 1, price - reduction.amount, [...steps, step])
+        const cut = { entry: candidate.entry, ...reduction }
+        search(position + 1, price - reduction.amount, [...cuts, cut])
       }
     }
-    if (candidate !== forced) search(position + 1, price, steps)
+    if (candidate !== forced) search(position + 1, price, cuts)
   }
   search(0, unit.current, [])
   return best
@@ -145,15 +145,15 @@ interface BestOptions {
   readonly forced?: AdmittedPromotion<ShelfAct> | null
 }
 
-function isBetter(price: MinorUnits, steps: readonly ShelfStep[], best: ShelfPrice): boolean {
+function isBetter(price: MinorUnits, cuts: readonly ShelfCut[], best: ShelfPrice): boolean {
   if (price !== best.price) return price < best.price
-  if (steps.length !== best.steps.length) return steps.length > best.steps.length
-  return ranksFirst(steps, best.steps)
+  if (cuts.length !== best.cuts.length) return cuts.length > best.cuts.length
+  return ranksFirst(cuts, best.cuts)
 }
 
-function ranksFirst(steps: readonly ShelfStep[], others: readonly ShelfStep[]): boolean {
-  const at = steps.findIndex((step, index) => step.entry !== others[index]!.entry)
-  return at >= 0 && steps[at]!.entry.rank < others[at]!.entry.rank
+function ranksFirst(cuts: readonly ShelfCut[], others: readonly ShelfCut[]): boolean {
+  const at = cuts.findIndex((cut, index) => cut.entry !== others[index]!.entry)
+  return at >= 0 && cuts[at]!.entry.rank < others[at]!.entry.rank
 }
 
 function lowestAfter(candidate: AdmittedPromotion<ShelfAct>, unit: ShelfUnit, price: MinorUnits): MinorUnits {
@@ -164,8 +164,8 @@ function lowestAfter(candidate: AdmittedPromotion<ShelfAct>, unit: ShelfUnit, pr
   return Math.max(price - amount - (rounding?.step ?? 0), Math.min(unit.floor, price))
 }
 
-function mayTouch(candidate: AdmittedPromotion<ShelfAct>, steps: readonly ShelfStep[], rules: StackingRules): boolean {
-  return steps.every((step) => rules.mayFollow(candidate.entry.stack, step.entry.stack))
+function mayTouch(candidate: AdmittedPromotion<ShelfAct>, cuts: readonly ShelfCut[], rules: StackingRules): boolean {
+  return cuts.every((cut) => rules.mayFollow(candidate.entry.stack, cut.entry.stack))
 }
 
 function reduceBy(candidate: AdmittedPromotion<ShelfAct>, unit: ShelfUnit): Reduction {

@@ -58,7 +58,7 @@ export function computeShelfPhase(
       const candidates = reaching.every(isLeft) ? reaching : reaching.filter(isLeft)
       const shelf = computeShelfPrice(product, candidates, plan.store, plan.rules)
       const limited = candidates.filter(
-        (one) => one.unitsLeft !== Infinity && shelf.steps.some((step) => step.entry === one.entry),
+        (one) => one.unitsLeft !== Infinity && shelf.cuts.some((cut) => cut.entry === one.entry),
       )
       const units = limited.reduce((least, one) => Math.min(least, leftOf(one)), remaining)
       for (const one of limited) unitsLeft.set(one.entry.id, leftOf(one) - units)
@@ -82,7 +82,7 @@ export function explainShelf({ situations }: ShelfPhase, plan: CompiledPlan): Re
   const leftOut = new Map<string, Skip>()
   for (const { product, reaching, candidates, shelf } of situations) {
     for (const candidate of reaching) {
-      if (shelf.steps.some((step) => step.entry === candidate.entry)) continue
+      if (shelf.cuts.some((cut) => cut.entry === candidate.entry)) continue
       const { id } = candidate.entry.promotion
       const explanation: Skip = candidates.includes(candidate)
         ? explainLeftOut(product, candidate, { candidates, settled: shelf }, plan)

@@ -1,7 +1,7 @@
 import type { CompiledPlan } from '../pricing/index.ts'
 import type { Instant, MinorUnits } from '../values/index.ts'
 import { pushSpan } from './spans.ts'
-import { computeHorizon, computePriceSpans, type Onlooker, type PriceSpan } from './timeline.ts'
+import { computeHorizon, computePriceSpans, type Guest, type PriceSpan } from './timeline.ts'
 
 /** A stretch of time in which a product would cost something else. */
 export interface PriceShift {
@@ -24,13 +24,13 @@ export function compareShelfPrices(
   before: CompiledPlan,
   after: CompiledPlan,
   now: Instant,
-  onlooker: Onlooker,
+  guest: Guest,
 ): { readonly until: Instant; readonly products: ProductShift[] } {
   const to = computeHorizon([before, after], now)
   const products: ProductShift[] = []
   for (const product of after.catalogue.products) {
     if (before.findPricing(product).length + after.findPricing(product).length === 0) continue
-    const spansOf = (plan: CompiledPlan) => computePriceSpans(plan, product, { from: now, to }, onlooker)
+    const spansOf = (plan: CompiledPlan) => computePriceSpans(plan, product, { from: now, to }, guest)
     const shifts = compareSpans(spansOf(before), spansOf(after))
     if (shifts.length > 0) products.push({ sku: product.sku, shifts })
   }

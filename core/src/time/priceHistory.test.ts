@@ -14,7 +14,7 @@ import { computePublicPrice } from './timeline.ts'
 
 const ZONE = 'Europe/Vienna'
 const at = (local: LocalDateTime) => toInstant(local, ZONE)
-const ONLOOKER = { channel: 'web', facts: {} }
+const GUEST = { channel: 'web', facts: {} }
 const product = createProduct('A', 1000)
 const sale = (id: string, percent: number, start: LocalDateTime, end: LocalDateTime): Promotion =>
   createPromotion(id, {
@@ -40,7 +40,7 @@ test('epochs follow each other: a release, a new regular price, with the sale of
     { from: at('2027-01-15T12:00'), until: at('2027-02-01T00:00'), plan: second, regular: 1000, release: 2 },
     { from: at('2027-02-01T00:00'), until: at('2027-03-01T00:00'), plan: second, regular: 1200, release: 2 },
   ]
-  expect(computePriceHistory(product, epochs, ONLOOKER)).toEqual([
+  expect(computePriceHistory(product, epochs, GUEST)).toEqual([
     { ...span('2027-01-01T00:00', '2027-01-10T00:00', 1000), promotions: [] },
     { ...span('2027-01-10T00:00', '2027-01-15T12:00', 900), promotions: ['p1'] },
     { ...span('2027-01-15T12:00', '2027-02-01T00:00', 1000), promotions: [] },
@@ -160,9 +160,9 @@ test('against a replay hour by hour, over both clock changes', () => {
       }))
       const plan = compileShop([product], promotions)
       const [from, until] = [at(local(0)), at(local(340))]
-      const history = computePriceHistory(product, [{ from, until, plan, regular: 1000, release: 1 }], ONLOOKER)
+      const history = computePriceHistory(product, [{ from, until, plan, regular: 1000, release: 1 }], GUEST)
       const now = at(local(today)) + hour * 3_600_000
-      const priceAt = (instant: number) => computePublicPrice(plan, product, instant, ONLOOKER).price
+      const priceAt = (instant: number) => computePublicPrice(plan, product, instant, GUEST).price
       expect(history.find((one) => one.from <= now && now < one.until)?.price).toBe(priceAt(now))
 
       let began = now - ((now - from) % 3_600_000)

@@ -2,7 +2,7 @@ import type { CompiledPlan } from '../pricing/index.ts'
 import type { Product } from '../terms/index.ts'
 import { DAY_MS, type Instant, type MinorUnits } from '../values/index.ts'
 import { pushSpan } from './spans.ts'
-import { computePriceSpans, createPricers, type Onlooker } from './timeline.ts'
+import { computePriceSpans, createPricers, type Guest } from './timeline.ts'
 
 /** A stretch of time in which the shop followed one plan and a product had one regular price; half-open. */
 export interface PriceEpoch {
@@ -43,13 +43,13 @@ export const PRIOR_DAYS = 30
 export function computePriceHistory(
   product: Product,
   epochs: readonly PriceEpoch[],
-  onlooker: Onlooker,
-  pricerAt = createPricers(onlooker),
+  guest: Guest,
+  pricerAt = createPricers(guest),
 ): HistorySpan[] {
   const spans: HistorySpan[] = []
   for (const { from, until, plan, regular, release } of epochs) {
     const then = { ...product, regularPrice: regular }
-    for (const span of computePriceSpans(plan, then, { from, to: until }, onlooker, pricerAt)) {
+    for (const span of computePriceSpans(plan, then, { from, to: until }, guest, pricerAt)) {
       const { regular: stood } = pricerAt(plan, span.from)(then)
       const from = span.promotions.length > 0 ? release : null
       pushSpan(spans, { ...span, regular: stood, source: 'release', release: from }, saysSame)

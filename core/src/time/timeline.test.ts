@@ -6,7 +6,7 @@ import { at, compileShop, createProduct, createPromotion, ZONE } from '../testin
 import { compareShelfPrices, compareSpans } from './compareShelfPrices.ts'
 import { computePriceMoments, computePriceSpans, computePublicPrice } from './timeline.ts'
 
-const onlooker = { channel: 'web', facts: {} }
+const guest = { channel: 'web', facts: {} }
 const products = [createProduct('A', 1000), createProduct('B', 2000, { categories: ['paint'] })]
 const march = createPromotion('p1', { schedule: { start: '2027-03-01T00:00', end: '2027-04-01T00:00' } })
 const weekend = createPromotion('p2', {
@@ -21,7 +21,7 @@ const range = { from: at('2027-02-20T00:00'), to: at('2027-05-01T00:00') }
 
 test('the price of a product through time, with its causes', () => {
   const plan = compileShop(products, [march, weekend])
-  const spans = computePriceSpans(plan, products[1]!, range, onlooker)
+  const spans = computePriceSpans(plan, products[1]!, range, guest)
   expect(spans.map(({ from, price, promotions }) => [from, price, promotions.join()])).toEqual([
     [range.from, 2000, ''],
     [at('2027-03-01T00:00'), 1800, 'p1'],
@@ -40,7 +40,7 @@ test('price steps are a cause like any other, and come first', () => {
     schedule: { start: '2027-03-20T00:00' },
     ladder: { by: 'date', rungs: [{ at: '2027-03-20T00:00', value: { price: 1500 } }] },
   })
-  const spans = computePriceSpans(compileShop(products, [march, steps]), products[1]!, range, onlooker)
+  const spans = computePriceSpans(compileShop(products, [march, steps]), products[1]!, range, guest)
   expect(spans.map(({ price, promotions }) => [price, promotions.join()])).toEqual([
     [2000, ''],
     [1800, 'p1'],
@@ -50,7 +50,7 @@ test('price steps are a cause like any other, and come first', () => {
 })
 
 test('moments say how many products change and what starts and ends', () => {
-  const moments = computePriceMoments(compileShop(products, [march, weekend]), range, onlooker)
+  const moments = computePriceMoments(compileShop(products, [march, weekend]), range, guest)
   expect(moments[0]).toEqual({ at: at('2027-03-01T00:00'), products: 2, starts: ['p1'], ends: [] })
   expect(moments[1]).toEqual({ at: at('2027-03-06T00:00'), products: 1, starts: ['p2'], ends: ['p1'] })
   expect(moments.at(-1)).toEqual({ at: at('2027-04-01T00:00'), products: 2, starts: [], ends: ['p1'] })
@@ -83,10 +83,10 @@ test('spans agree with asking for the price at any instant, over both clock chan
       )
       const plan = compileShop(products, promotions)
       const whole = { from: at('2027-01-01T00:00'), to: at('2028-01-01T00:00') }
-      const spans = computePriceSpans(plan, products[0]!, whole, onlooker)
+      const spans = computePriceSpans(plan, products[0]!, whole, guest)
       for (const time of times) {
         const span = spans.find(({ from, until }) => from <= time && time < until)
-        expect(span?.price).toBe(computePublicPrice(plan, products[0]!, time, onlooker).price)
+        expect(span?.price).toBe(computePublicPrice(plan, products[0]!, time, guest).price)
       }
     }),
     { numRuns: 60 },
@@ -109,7 +109,7 @@ describe('what a release would change', () => {
   test('each price that moves, from when until when', () => {
     const before = compileShop(products, [march])
     const after = compileShop(products, [march, weekend])
-    const { products: moved } = compareShelfPrices(before, after, range.from, onlooker)
+    const { products: moved } = compareShelfPrices(before, after, range.from, guest)
     expect(moved).toEqual([
       {
         sku: 'B',
@@ -119,7 +119,7 @@ describe('what a release would change', () => {
         ],
       },
     ])
-    expect(compareShelfPrices(before, before, range.from, onlooker).products).toEqual([])
+    expect(compareShelfPrices(before, before, range.from, guest).products).toEqual([])
   })
 
   test('equal neighbours are one shift', () => {

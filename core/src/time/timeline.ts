@@ -1,11 +1,17 @@
 import { computeRungEdges, computeScheduleEdges } from '../plan/index.ts'
-import { createSession, type CompiledPlan, type CompiledPromotion, type ShelfPrice } from '../pricing/index.ts'
-import type { Cart, Facts, Order, Product } from '../terms/index.ts'
+import {
+  createGuestOrder,
+  createSession,
+  type CompiledPlan,
+  type CompiledPromotion,
+  type ShelfPrice,
+} from '../pricing/index.ts'
+import type { Facts, Product } from '../terms/index.ts'
 import { DAY_MS, type Instant, type MinorUnits } from '../values/index.ts'
 import { pushSpan } from './spans.ts'
 
 /** The shopper that a product page is made for: nobody in particular. */
-export interface Onlooker {
+export interface Guest {
   readonly channel: string
   readonly facts: Facts
 }
@@ -36,52 +42,37 @@ export interface PriceMoment {
 /** How far ahead weekly hours are walked where nothing ends. */
 export const OPEN_END_DAYS = 92
 
-/** The order of somebody who only looks. */
-export function createOnlookerOrder(now: Instant, { channel, facts }: Onlooker): Order {
-  const cart: Cart = { lines: [], codes: [], channel, delivery: null, shopper: null }
-  return { now, cart, facts, codes: {} }
-}
-
 /** Shelf prices of any number of products as their pages show them to a guest at one instant. */
-export function createPublicPricer(plan: CompiledPlan, now: Instant, onlooker: Onlooker): PublicPricer {
-  const session = createSession(plan, createOnlookerOrder(now, onlooker))
+export function createPublicPricer(plan: CompiledPlan, now: Instant, guest: Guest): PublicPricer {
+  const session = createSession(plan, createGuestOrder([], { now, ...guest }))
   return (product) => {
     const priced = session.priced(product)
-    const { price, steps } = session.shelfBefore(priced)
-    return { regular: priced.regularPrice, setBy: session.stepOf(product), price, steps }
+    const { price, cuts } = session.shelfBefore(priced)
+    return { regular: priced.regularPrice, setBy: session.stepOf(product), price, cuts }
   }
 }
 
 /** The shelf price of one product. */
-export function computePublicPrice(
-  plan: CompiledPlan,
-  product: Product,
-  now: Instant,
-  onlooker: Onlooker,
-): PublicPrice {
-  return createPublicPricer(plan, now, onlooker)(product)
+export function computePublicPrice(plan: CompiledPlan, product: Product, now: Instant, guest: Guest): PublicPrice {
+  return createPublicPricer(plan, now, guest)(product)
 }
 
 /** Regular prices at one instant: the catalogue's, or what price steps make of them. */
-export function createRegularPricer(
-  plan: CompiledPlan,
-  now: Instant,
-  onlooker: Onlooker,
-): (product: Product) => MinorUnits {
-  const session = createSession(plan, createOnlookerOrder(now, onlooker))
+export function createRegularPricer(plan: CompiledPlan, now: Instant, guest: Guest): (product: Product) => MinorUnits {
+  const session = createSession(plan, createGuestOrder([], { now, ...guest }))
   return (product) => session.priced(product).regularPrice
 }
 
 type PublicPricer = (product: Product) => PublicPrice
 
 /** Pricers of any plan and instant, each made once: many products share their edges. */
-export function createPricers(onlooker: Onlooker): (plan: CompiledPlan, at: Instant) => PublicPricer {
+export function createPricers(guest: Guest): (plan: CompiledPlan, at: Instant) => PublicPricer {
   const pricers = new Map<CompiledPlan, Map<Instant, PublicPricer>>()
   return (plan, at) => {
     let own = pricers.get(plan)
     if (!own) pricers.set(plan, (own = new Map()))
     let pricer = own.get(at)
-    if (!pricer) own.set(at, (pricer = createPublicPricer(plan, at, onlooker)))
+    if (!pricer) own.set(at, (pricer = createPublicPricer(plan, at, guest)))
     return pricer
   }
 }
@@ -91,8 +82,8 @@ export function computePriceSpans(
   plan: CompiledPlan,
   product: Product,
   { from, to }: { readonly from: Instant; readonly to: Instant },
-  onlooker: Onlooker,
-  pricerAt = createPricers(onlooker),
+  guest: Guest,
+  pricerAt = createPricers(guest),
 ): PriceSpan[] {
   const edges = new Set<Instant>([from])
   for (const { promotion, schedule, rungs: instants } of plan.findPricing(product)) {
@@ -103,8 +94,8 @@ export function computePriceSpans(
   const starts = [...edges].filter((edge) => edge < to).sort((a, b) => a - b)
   const spans: PriceSpan[] = []
   starts.forEach((start, index) => {
-    const { price, setBy, steps } = pricerAt(plan, start)(product)
-    const promotions = [...(setBy ? [setBy] : []), ...steps.map(({ entry }) => entry)].map(
+    const { price, setBy, cuts } = pricerAt(plan, start)(product)
+    const promotions = [...(setBy ? [setBy] : []), ...cuts.map(({ entry }) => entry)].map(
       ({ promotion }) => promotion.id,
     )
     const until = starts[index + 1] ?? to
@@ -121,13 +112,13 @@ function saysSame(a: PriceSpan, b: PriceSpan): boolean {
 export function computePriceMoments(
   plan: CompiledPlan,
   range: { readonly from: Instant; readonly to: Instant },
-  onlooker: Onlooker,
+  guest: Guest,
 ): PriceMoment[] {
   const moments = new Map<Instant, { products: number; starts: Set<string>; ends: Set<string> }>()
-  const pricerAt = createPricers(onlooker)
+  const pricerAt = createPricers(guest)
   for (const product of plan.catalogue.products) {
     if (plan.findPricing(product).length === 0) continue
-    const spans = computePriceSpans(plan, product, range, onlooker, pricerAt)
+    const spans = computePriceSpans(plan, product, range, guest, pricerAt)
     spans.slice(1).forEach((after, index) => {
       const before = spans[index]!
       if (before.price === after.price) return

@@ -16,10 +16,10 @@ function compute(...promotions: Promotion[]) {
   return computeUnitPrices(plan, product!, NOW, { channel: 'web', facts: {} })
 }
 const tupled = (...promotions: Promotion[]) =>
-  compute(...promotions).map((one) => one.steps.map(({ sold, regular, price }) => [sold, regular, price]))
+  compute(...promotions).map((one) => one.prices.map(({ sold, regular, price }) => [sold, regular, price]))
 
 describe('what a product costs by units sold', () => {
-  test('price steps: the regular price goes from rung to rung', () => {
+  test('price prices: the regular price goes from rung to rung', () => {
     expect(compute(steps())).toMatchObject([{ promotion: 'p1', name: 'Promotion p1', at: NOW }])
     expect(tupled(steps())).toEqual([
       [
@@ -64,7 +64,7 @@ describe('what a product costs by units sold', () => {
   })
   test('one that starts later is reckoned at its start', () => {
     const start = '2027-04-01T00:00' as const
-    expect(compute(steps({ schedule: { start } }))).toMatchObject([{ at: at(start), steps: [{}, {}, {}] }])
+    expect(compute(steps({ schedule: { start } }))).toMatchObject([{ at: at(start), prices: [{}, {}, {}] }])
   })
   test.each<[string, Promotion]>([
     ['is over', steps({ schedule: { end: '2027-03-01T00:00' } })],

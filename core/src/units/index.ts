@@ -1,6 +1,6 @@
 export * from './ledger.ts'
 export * from './piece.ts'
-export type * from './skip.ts'
+export * from './skip.ts'
 export * from './stacking.ts'
 export * from './turn.ts'
 export * from './value.ts'

@@ -2,48 +2,71 @@ import type { FailedTest } from '../terms/index.ts'
 import type { MinorUnits } from '../values/index.ts'
 import type { Obstacle } from './stacking.ts'
 
-/** Why a promotion changed nothing. Source: docs/pricing.md, "Reasons". */
-export type SkipReason =
-  | 'not-ready'
-  | 'not-started'
-  | 'ended'
-  | 'outside-hours'
-  | 'no-code'
-  | 'sign-in-needed'
-  | 'condition'
-  | 'nothing-in-reach'
-  | 'below-first-tier'
-  | 'not-enough-units'
-  | 'used-up'
-  | 'shopper-limit'
-  | 'units-gone'
-  | 'budget-gone'
-  | 'stacking'
-  | 'sole'
-  | 'better-without'
-  | 'no-saving'
-  | 'floor'
+/** A limit that is reached: uses, units or money, as the reason says, and what stands against it. */
+interface Reached {
+  readonly found: number
+  readonly limit: number
+}
 
-/** A reason with the facts that a sentence about it needs. */
-export interface Skip {
-  readonly reason: SkipReason
-  /** The promotion that stood in the way, and how it did. */
-  readonly by?: string
-  readonly because?: Obstacle
-  /** The first test that failed. */
-  readonly failed?: FailedTest | null
-  /** What was found, and the limit that it was held against: uses, units or money, as the reason says. */
-  readonly found?: number
-  readonly limit?: number
-  /** What is left of a limit, and what the next application would need of it. */
-  readonly left?: number
-  readonly needed?: number
-  /** Of a delivery offer: whether no way of delivery is chosen yet, or another one than it is about. */
-  readonly delivery?: 'none' | 'other'
-  /** How much more would do. */
+/** What is left of a limit, and what the next application would need of it. */
+interface Short {
+  readonly left: number
+  readonly needed: number
+}
+
+/** How much more would do: units, or money. */
+export interface Lack {
   readonly missingUnits?: number
   readonly missingAmount?: MinorUnits
-  /** What the order (or, in phase 1, one unit on the shelf) would have come to with the promotion, and came to without it. */
-  readonly withIt?: MinorUnits
-  readonly without?: MinorUnits
+}
+
+/** The promotion that stood in the way, and how it did. */
+interface InTheWay {
+  readonly promotion: string
+  readonly because: Obstacle
+}
+
+/** What the order (or, in phase 1, one unit on the shelf) would have come to with the promotion, and came to without it. */
+interface Compared extends Partial<InTheWay> {
+  readonly withIt: MinorUnits
+  readonly without: MinorUnits
+}
+
+type None = object
+
+/** Why a promotion changed nothing, with the facts that a sentence about it needs. Source: docs/pricing.md, "Reasons". */
+export interface SkipFacts {
+  'not-ready': None
+  'not-started': None
+  ended: None
+  'outside-hours': None
+  'no-code': None
+  /** The first test that can't be known of a guest; without one, it is a limit for each shopper. */
+  'sign-in-needed': Partial<FailedTest>
+  /** The first test that failed. */
+  condition: Partial<FailedTest>
+  /** Of a delivery offer: whether no way of delivery is chosen yet, or another one than it is about. */
+  'nothing-in-reach': { readonly delivery?: 'none' | 'other' }
+  'below-first-tier': Reached & Lack
+  'not-enough-units': Lack
+  'used-up': Reached
+  'shopper-limit': Reached
+  'units-gone': Reached | Short
+  'budget-gone': Reached | Short
+  stacking: InTheWay
+  sole: Partial<InTheWay>
+  'better-without': Compared
+  /** Of a bundle: its price, and what the items come to without it. */
+  'no-saving': Partial<Reached>
+  floor: None
+}
+
+export type SkipReason = keyof SkipFacts
+
+/** A reason with its facts. */
+export type Skip = { [R in SkipReason]: { readonly reason: R } & SkipFacts[R] }[SkipReason]
+
+/** How much more would do, where that is what keeps a promotion out. */
+export function lackOf(skip: Skip): Lack {
+  return skip.reason === 'not-enough-units' || skip.reason === 'below-first-tier' ? skip : {}
 }

@@ -1,7 +1,7 @@
 import type { Product, Reach, Value } from '../terms/index.ts'
 import type { MinorUnits } from '../values/index.ts'
 import type { Piece, PromotionRef } from './piece.ts'
-import type { Skip } from './skip.ts'
+import { lackOf, type Skip } from './skip.ts'
 import { findObstacle, type StackingRules } from './stacking.ts'
 
 /** Units that a promotion adds to the cart, free. */
@@ -106,7 +106,7 @@ export function explainNothing({ view, offer, state }: Turn, reaches: readonly R
     const rival = piece.touched.find((other) => !mayFollow(offer.entry.stack, other.stack))
     if (rival) {
       const because = findObstacle(offer.entry.stack, rival.stack)
-      return { reason: 'stacking', by: rival.id, because }
+      return { reason: 'stacking', promotion: rival.id, because }
     }
   }
   return { reason: 'nothing-in-reach' }
@@ -120,7 +120,10 @@ export const cheapestFirst: TakenOrder = (a, b) => a.piece.current - b.piece.cur
 
 /** Of two misses, the one that lacks less. */
 export function nearerOf(known: Skip | null, other: Skip): Skip {
-  const lack = ({ missingUnits, missingAmount }: Skip) => missingUnits ?? missingAmount ?? Infinity
+  const lack = (skip: Skip) => {
+    const { missingUnits, missingAmount } = lackOf(skip)
+    return missingUnits ?? missingAmount ?? Infinity
+  }
   return known && lack(known) <= lack(other) ? known : other
 }
 

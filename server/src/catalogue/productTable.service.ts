@@ -13,7 +13,7 @@ import {
 import { LRUCache } from 'lru-cache'
 import { AppError } from '../errors/AppError.ts'
 import { isLargeCatalogue } from '../plan/isLargeCatalogue.ts'
-import { ONLOOKER } from '../plan/resolveQuestion.ts'
+import { GUEST } from '../plan/resolveQuestion.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import { computeStruckPrices, type PriceHistory } from '../prices/priceHistory.service.ts'
 import { describePrice } from './products.service.ts'
@@ -105,8 +105,8 @@ export async function findRows(
   const { plan, sales } = sourced
   const view: ProductView = {
     plan,
-    priceOf: createPublicPricer(plan, at, ONLOOKER),
-    regularOf: createRegularPricer(plan, at, ONLOOKER),
+    priceOf: createPublicPricer(plan, at, GUEST),
+    regularOf: createRegularPricer(plan, at, GUEST),
     soldOf: (sku) => sales.get(sku) ?? null,
     struckOf: () => null,
   }

@@ -21,7 +21,7 @@ import {
   type PublicPrice,
 } from '@novalex/core'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
-import { ONLOOKER } from '../plan/resolveQuestion.ts'
+import { GUEST } from '../plan/resolveQuestion.ts'
 import type { SourcedPlan } from '../plan/planSource.ts'
 
 const DEFAULT_SIZE = 50
@@ -32,29 +32,30 @@ export function computeProductPage(plan: CompiledPlan, now: Instant, query: Prod
   const size = Number(query.size ?? DEFAULT_SIZE)
   const from = (Number(query.page ?? 1) - 1) * size
   const found = searchProducts(plan, query)
-  const priceOf = createPublicPricer(plan, now, ONLOOKER)
+  const priceOf = createPublicPricer(plan, now, GUEST)
   const rows = found.slice(from, from + size).map((product) => describePrice(plan, product, priceOf(product)))
   return { total: found.length, rows }
 }
 
 export function priceProduct(plan: CompiledPlan, product: Product, now: Instant): PricedProduct {
-  return describePrice(plan, product, computePublicPrice(plan, product, now, ONLOOKER))
+  return describePrice(plan, product, computePublicPrice(plan, product, now, GUEST))
 }
 
-export function describePrice(plan: CompiledPlan, product: Product, { price, steps }: PublicPrice): PricedProduct {
-  const causes = steps.map(({ entry, amount, cutByFloor }) => {
+export function describePrice(plan: CompiledPlan, product: Product, { price, cuts }: PublicPrice): PricedProduct {
+  const causes = cuts.map(({ entry, amount, cutByFloor }) => {
     return { promotion: entry.promotion.id, name: entry.promotion.name, amount, cutByFloor }
   })
   return { product, shelf: price, floor: computeFloor(product, plan.store), causes }
 }
 
+/** The product of an SKU. Throws `not-found`. */
 export function getProduct(plan: CompiledPlan, sku: string): Product {
   const product = plan.catalogue.bySku.get(sku)
   if (!product) throw new AppError('not-found', { facts: { kind: 'product', id: sku } })
   return product
 }
 
-/** The products that a text (in name or SKU; every word must be there) and a category (with all below it) leave. */
+/** The products that a text (in name or SKU; every word must be there) and a category (with all below it) leave. Throws `not-found` for an unknown category. */
 export function searchProducts(
   plan: CompiledPlan,
   { search = '', category }: { readonly search?: string; readonly category?: string },

@@ -21,7 +21,8 @@ const MIGRATION_WAIT_S = 600
 
 /**
  * Makes the database of the URL unless it is there, and brings its tables up to date. Of several processes that start at once, one does it and the
- * others wait. The database itself lets go of the lock when that process dies, so one that was left behind can't stop a start.
+ * others wait. The database itself lets go of the lock when that process dies, so one that was left behind can't stop a start. Throws
+ * where another process takes longer than ten minutes.
  */
 export async function migrateDatabase(url: string): Promise<void> {
   const name = new URL(url).pathname.slice(1)

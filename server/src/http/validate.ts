@@ -45,7 +45,7 @@ export function prepareSchemas(schemas: readonly TSchema[]): void {
   }
 }
 
-/** The body of a request, as its schema says, or a refusal with a problem for each fault. */
+/** The body of a request, as its schema says. Refused as `invalid-input`, with a problem for each fault, or as `wrong-media-type` where it is no JSON. */
 export function parseBody<S extends TSchema>(schema: S, request: Request): Static<S> {
   if (request.body === undefined) throw new AppError('wrong-media-type', { facts: { wanted: 'application/json' } })
   return parseInput(schema, request.body)
@@ -56,7 +56,7 @@ export function parseQuery<S extends TSchema>(schema: S, request: Request): Stat
   return parseInput(schema, request.query)
 }
 
-/** The parameters in a request's path, as their schema says; what does not fit leads nowhere. */
+/** The parameters in a request's path, as their schema says; what does not fit leads nowhere: refused as `no-such-page`. */
 export function parseParams<S extends TSchema>(schema: S, request: Request): Static<S> {
   const problems = checkShape(schema, request.params)
   if (problems.length > 0) throw new AppError('no-such-page', { problems })

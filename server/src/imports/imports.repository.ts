@@ -110,6 +110,7 @@ function toRecord(row: ImportRow): ImportRecord {
   }
 }
 
+/** The file that an import began with, as it came. Throws where there is no such import. */
 export async function getImportFile(connection: Connection, id: string): Promise<{ file: Buffer; kind: ImportKind }> {
   const row = await connection<ImportRow>('imports').select('kind').where({ id }).first()
   if (!row) throw new Error(`no such import: ${id}`)

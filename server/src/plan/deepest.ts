@@ -1,6 +1,6 @@
 import type { DeepestAnswer } from '@novalex/contract'
 import { computeDeepest } from '@novalex/core'
-import { ONLOOKER } from './resolveQuestion.ts'
+import { GUEST } from './resolveQuestion.ts'
 import type { PlanSource } from './planSource.ts'
 
 export interface DeepestQuestion {
@@ -15,7 +15,7 @@ export async function computeDeepestAnswer(
   { plan: name, from, to }: DeepestQuestion,
 ): Promise<DeepestAnswer> {
   const { plan } = await plans.get(name)
-  return computeDeepest(plan, { from, to }, ONLOOKER).map(({ category, spans }) => ({
+  return computeDeepest(plan, { from, to }, GUEST).map(({ category, spans }) => ({
     category,
     spans: spans.map((span) => ({
       ...span,

@@ -1,6 +1,6 @@
 import type { MomentsAnswer } from '@novalex/contract'
 import { computeHorizon, computePriceMoments, DAY_MS, type Instant } from '@novalex/core'
-import { ONLOOKER } from './resolveQuestion.ts'
+import { GUEST } from './resolveQuestion.ts'
 import type { PlanSource } from './planSource.ts'
 
 export interface MomentsQuestion {
@@ -15,7 +15,7 @@ export async function computeMoments(plans: PlanSource, { plan: name, now }: Mom
   const { plan } = await plans.get(name)
   const to = computeHorizon([plan], now)
   const range = { from: now - LOOK_BACK_DAYS * DAY_MS, to }
-  const moments = computePriceMoments(plan, range, ONLOOKER)
+  const moments = computePriceMoments(plan, range, GUEST)
   return {
     until: toText(to),
     moments: moments.map(({ at, products, starts, ends }) => ({

@@ -13,4 +13,4 @@ export async function resolveQuestion(
 }
 
 /** The guest whom product pages are made for. Facts about uses come with orders. */
-export const ONLOOKER = { channel: DEFAULT_CHANNEL, facts: {} }
+export const GUEST = { channel: DEFAULT_CHANNEL, facts: {} }

@@ -11,7 +11,7 @@ import {
 } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
 import type { Database } from '../db/openDatabase.ts'
-import { ONLOOKER } from '../plan/resolveQuestion.ts'
+import { GUEST } from '../plan/resolveQuestion.ts'
 import type { SourcedPlan } from '../plan/planSource.ts'
 import { findReleasedPlan, listReleasesSince, type ReleasedPlan } from '../releases/releases.repository.ts'
 import { getStore } from '../store/store.repository.ts'
@@ -69,7 +69,7 @@ export function createPriceHistory(database: Database): PriceHistory {
       const bare = compileReleased({ store: ahead.plan.store, promotions: [], sets: [] }, goods)
       const before = { release: null, from: -Infinity, plan: bare }
       const present = { release: followed.at(-1)?.release ?? null, from: now, plan: ahead.plan }
-      const pricerAt = createPricers(ONLOOKER)
+      const pricerAt = createPricers(GUEST)
       return new Map(
         products.map((product, index) => {
           if (index % PROGRESS_STEP === 0) onProgress?.(index / products.length)
@@ -78,7 +78,7 @@ export function createPriceHistory(database: Database): PriceHistory {
           const imported = spans.findLast(({ source }) => source === 'imported')?.until ?? -Infinity
           const range = { from: Math.max(imported, written), to }
           const epochs = toEpochs([before, ...followed, present], prices, range)
-          const since = computePriceHistory(product, epochs, ONLOOKER, pricerAt)
+          const since = computePriceHistory(product, epochs, GUEST, pricerAt)
           return [product.sku, joinSpans([...spans.filter(({ from }) => from < to), ...since])]
         }),
       )

@@ -10,7 +10,7 @@ import { getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
-import { ONLOOKER, resolveQuestion } from '../plan/resolveQuestion.ts'
+import { GUEST, resolveQuestion } from '../plan/resolveQuestion.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { listReleases, findReleasedPlan } from '../releases/releases.repository.ts'
 import { presentOf, type PriceHistory } from './priceHistory.service.ts'
@@ -43,7 +43,7 @@ export function createPricesHandlers({ database, plans, clock, history }: Prices
           at: prior.at === null ? null : write(prior.at),
         },
         struck: present ? computeStruckPrice(present, prior) : null,
-        bySales: computeUnitPrices(plan, product, at, ONLOOKER).map((one) => ({ ...one, at: write(one.at) })),
+        bySales: computeUnitPrices(plan, product, at, GUEST).map((one) => ({ ...one, at: write(one.at) })),
       }
     },
   }

@@ -7,7 +7,7 @@ import {
   type Product,
 } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
-import { ONLOOKER } from '../plan/resolveQuestion.ts'
+import { GUEST } from '../plan/resolveQuestion.ts'
 import { getReleasedPlan, listReleasesSince } from '../releases/releases.repository.ts'
 import { saveShownUntil, type StoreRecord } from '../store/store.repository.ts'
 import { compileReleased } from './compileReleased.ts'
@@ -71,12 +71,12 @@ async function computeShown(
   const start = Math.max(since, followed[0]!.from)
   const skus = products.map(({ sku }) => sku)
   const regular = await listRegularPrices(transaction, skus)
-  const pricerAt = createPricers(ONLOOKER)
+  const pricerAt = createPricers(GUEST)
   return products.flatMap((product) => {
     const { sku, regularPrice } = product
     const known = regular.get(sku) ?? [{ since: at, price: regularPrice }]
     const epochs = toEpochs(followed, known, { from: start, to: at })
-    const spans = computePriceHistory(product, epochs, ONLOOKER, pricerAt)
+    const spans = computePriceHistory(product, epochs, GUEST, pricerAt)
     const shown = spans.filter(({ price, regular: stood, promotions }) => price !== stood || promotions.length > 0)
     return shown.map((span) => ({ sku, span: lengthen(before.get(sku), span) }))
   })

@@ -16,7 +16,10 @@ export interface ReleaseTask {
   readonly at: Instant
 }
 
-/** Releases the working plan, or an older release again, in one transaction: checked, and what the shop showed until now written down. */
+/**
+ * Releases the working plan, or an older release again, in one transaction: checked, and what the shop showed until now written down. Refused as
+ * `stale-plan` or `plan-has-problems`.
+ */
 export async function releasePlan(
   database: Database,
   plans: PlanSource,

@@ -10,7 +10,7 @@ import {
   type Problem,
 } from '@novalex/core'
 import type { Database } from '../db/openDatabase.ts'
-import { ONLOOKER } from '../plan/resolveQuestion.ts'
+import { GUEST } from '../plan/resolveQuestion.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { SETS } from '../sets/sets.repository.ts'
 import { findReleasedPlan } from './releases.repository.ts'
@@ -33,7 +33,7 @@ export async function computeReview(
   const { planRevision, catalogueRevision } = await getStore(database)
   const live = await plans.get('live')
   const next = await plans.get(again === null ? 'working' : String(again))
-  const { until, products } = compareShelfPrices(live.plan, next.plan, now, ONLOOKER)
+  const { until, products } = compareShelfPrices(live.plan, next.plan, now, GUEST)
   const text = (instant: Instant) => new Date(instant).toISOString()
   return {
     planRevision,

@@ -4,7 +4,7 @@ import { AppError } from '../errors/AppError.ts'
 import type { SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
 
-/** The products that were picked, by hand or by filters at an instant, in catalogue order. */
+/** The products that were picked, by hand or by filters at an instant, in catalogue order. Throws `not-found` for an SKU that no product has. */
 export async function findPicked(
   history: PriceHistory,
   sourced: SourcedPlan,

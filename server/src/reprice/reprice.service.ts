@@ -25,7 +25,7 @@ import {
   type RepriceInput,
 } from '@novalex/core'
 import { refuseIfAny } from '../errors/AppError.ts'
-import { ONLOOKER } from '../plan/resolveQuestion.ts'
+import { GUEST } from '../plan/resolveQuestion.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
 import { findPicked } from './findPicked.ts'
@@ -87,7 +87,7 @@ function describeInputs(
   products: readonly Product[],
   { at, days, priors }: { at: Instant; days: number; priors: ReadonlyMap<string, Prior> },
 ): RepriceInput[] {
-  const priceOf = createPublicPricer(plan, at, ONLOOKER)
+  const priceOf = createPublicPricer(plan, at, GUEST)
   return products.map((product) => {
     const { regular, price } = priceOf(product)
     const prior = priors.get(product.sku)
@@ -127,7 +127,7 @@ function markOthers(
     limits: {},
     ladder: null,
   }
-  const priceOf = createPublicPricer(compileOthers(plan, [...others, added]), from, ONLOOKER)
+  const priceOf = createPublicPricer(compileOthers(plan, [...others, added]), from, GUEST)
   return rows.map((row) => {
     const wanted = accepted.get(row.sku)
     if (wanted === undefined) return unmarked(row)

@@ -3,7 +3,7 @@ import { createPublicPricer, takeOff, type Instant, type Markdown, type Promotio
 import type { Clock } from '../clock.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { AppError } from '../errors/AppError.ts'
-import { ONLOOKER } from '../plan/resolveQuestion.ts'
+import { GUEST } from '../plan/resolveQuestion.ts'
 import { changePlan } from '../plan/changePlan.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
@@ -40,13 +40,13 @@ export function createTakeOffService(deps: TakeOffDeps): TakeOffService {
     const { plan } = sourced
     const moment: Instant = Date.parse(at)
     const products = await findPicked(history, sourced, { pick, at: moment, now: clock.now() })
-    const priceOf = createPublicPricer(plan, moment, ONLOOKER)
+    const priceOf = createPublicPricer(plan, moment, GUEST)
     const byPromotion = new Map<string, Set<string>>()
     let reduced = 0
     for (const product of products) {
-      const { steps } = priceOf(product)
-      if (steps.length > 0) reduced++
-      for (const { entry } of steps) {
+      const { cuts } = priceOf(product)
+      if (cuts.length > 0) reduced++
+      for (const { entry } of cuts) {
         const { id } = entry.promotion
         byPromotion.set(id, (byPromotion.get(id) ?? new Set()).add(product.sku))
       }

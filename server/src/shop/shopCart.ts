@@ -8,7 +8,7 @@ import {
   type MinorUnits,
   type Order,
   type Promotion,
-  type SkipFacts,
+  type SkippedOutcome,
   type Quote,
 } from '@novalex/core'
 
@@ -64,14 +64,28 @@ function titleOf({ display }: Promotion): string | null {
 function findLack({ promotions }: Quote, { promotion: own, outcome }: CodeOutcome) {
   if (outcome !== 'noEffect') return null
   const skipped = promotions.find(({ promotion }) => promotion === own)
-  return skipped?.outcome === 'skipped' ? { reason: skipped.reason, facts: toShopperFacts(skipped.facts) } : null
+  return skipped?.outcome === 'skipped' ? { reason: skipped.reason, facts: toShopperFacts(skipped) } : null
 }
 
+type ShopperFacts = NonNullable<ShopCartAnswer['codes'][number]['lacks']>['facts']
+
 /** What a shopper may know: what is lacking, and conditions that are about the cart or their own orders; nothing of other promotions. */
-function toShopperFacts({ missingUnits, missingAmount, test, isNegated }: SkipFacts): Record<string, unknown> {
-  const isOpen = test !== undefined && isSayable(test)
-  const shown = { missingUnits, missingAmount, ...(isOpen ? { test, isNegated } : {}) }
-  return Object.fromEntries(Object.entries(shown).filter(([, fact]) => fact !== undefined))
+function toShopperFacts(skipped: SkippedOutcome): ShopperFacts {
+  switch (skipped.reason) {
+    case 'not-enough-units':
+      return skipped.facts
+    case 'below-first-tier': {
+      const { missingUnits, missingAmount } = skipped.facts
+      return missingUnits === undefined ? { missingAmount } : { missingUnits }
+    }
+    case 'condition':
+    case 'sign-in-needed': {
+      const { test, isNegated } = skipped.facts
+      return test && isSayable(test) ? { test, isNegated } : {}
+    }
+    default:
+      return {}
+  }
 }
 
 const INTERNAL_TESTS: ReadonlySet<ConditionTest['test']> = new Set(['group', 'tag', 'shopper', 'channel'])

@@ -11,7 +11,7 @@ import {
   type Instant,
   type Product,
 } from '@novalex/core'
-import { ONLOOKER } from '../plan/resolveQuestion.ts'
+import { GUEST } from '../plan/resolveQuestion.ts'
 
 /** A product as the shop shows it at an instant, with the moment until which its price holds. */
 export function toShopProduct(
@@ -20,7 +20,7 @@ export function toShopProduct(
   { now, history }: { readonly now: Instant; readonly history: readonly HistorySpan[] },
 ): ShopProduct {
   const to = computeHorizon([plan], now)
-  const spans = computePriceSpans(plan, product, { from: now, to }, ONLOOKER)
+  const spans = computePriceSpans(plan, product, { from: now, to }, GUEST)
   const { price, promotions } = spans[0]!
   const change = spans.find((span) => span.price !== price)
   const { stock } = product

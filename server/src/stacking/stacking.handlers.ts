@@ -4,7 +4,7 @@ import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import type { PlanSource } from '../plan/planSource.ts'
-import { ONLOOKER } from '../plan/resolveQuestion.ts'
+import { GUEST } from '../plan/resolveQuestion.ts'
 import type { Answers } from '../threads/createAnswers.ts'
 import { changeStacking } from './stacking.service.ts'
 
@@ -27,7 +27,7 @@ export function createStackingHandlers({ database, plans, answers, clock }: Stac
     getMeetings: async ({ query: { sku } }) => {
       const { plan } = await plans.get('working')
       const product = getProduct(plan, sku)
-      const { promotions, meetings, lowest } = computeMeetings(plan, product, clock.now(), ONLOOKER)
+      const { promotions, meetings, lowest } = computeMeetings(plan, product, clock.now(), GUEST)
       const { from, price, promotions: causes } = lowest
       return {
         product,

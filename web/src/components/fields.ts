@@ -38,7 +38,7 @@ export function provideFields(fields: Fields): void {
   provide(KEY, fields)
 }
 
-/** The places of what is being edited around here. */
+/** The places of what is being edited around here. Throws outside of an editor. */
 export function useFields(): Fields {
   const fields = inject(KEY)
   if (!fields) throw new Error('useFields outside of an editor')

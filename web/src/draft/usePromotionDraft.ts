@@ -169,7 +169,7 @@ export function providePromotion(editing: PromotionEditing): void {
   provideFields(editing)
 }
 
-/** The promotion under edit, inside a promotion's page, where it is loaded. */
+/** The promotion under edit. Throws outside of a promotion's page, and before the promotion is loaded. */
 export function usePromotion() {
   const editing = inject(KEY)
   if (!editing) throw new Error('usePromotion outside of a promotion’s page')

@@ -7,6 +7,7 @@ import {
   type NextStep,
   type Product,
   type Promotion,
+  type SkipReason,
   type Store,
 } from '@novalex/core'
 import { expect, test } from 'vitest'
@@ -366,7 +367,7 @@ test('codes', () => {
   expect(explainCode({ outcome: 'applied', reason: null })).toBe('is taken into account')
 })
 
-test.each<[string, object, string]>([
+test.each<[SkipReason, object, string]>([
   ['below-first-tier', { missingAmount: 500 }, 'needs 5.00 € more'],
   ['not-enough-units', { missingUnits: 2 }, 'needs 2 more'],
   ['sign-in-needed', {}, 'needs you to sign in'],

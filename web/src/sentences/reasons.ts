@@ -1,3 +1,4 @@
+import type { ShopCartAnswer } from '@novalex/contract'
 import {
   phaseOf,
   type CodeOutcome,
@@ -8,7 +9,9 @@ import {
   type Promotion,
   type PromotionOutcome,
   type Quote,
+  type Lack,
   type SkipFacts,
+  type SkippedOutcome,
   type SkipReason,
   type Reward,
 } from '@novalex/core'
@@ -36,7 +39,7 @@ interface Place {
   nameOf(id: string | undefined): string
 }
 
-const TEXT: Readonly<Record<SkipReason, (facts: SkipFacts, place: Place) => string>> = {
+const TEXT: { readonly [R in SkipReason]: (facts: SkipFacts[R], place: Place) => string } = {
   'not-ready': (_facts, { state }) => NOT_READY[state ?? 'draft'],
   'not-started': (_facts, { start }) => (start === '' ? 'waits for the dates of its occasion' : `starts on ${start}`),
   ended: (_facts, { end }) => `ended on ${end}`,
@@ -48,11 +51,11 @@ const TEXT: Readonly<Record<SkipReason, (facts: SkipFacts, place: Place) => stri
     delivery === undefined ? 'applies to nothing in this cart' : NO_DELIVERY[delivery],
   'below-first-tier': (facts) => describeFirstTier(facts),
   'not-enough-units': (facts) => `needs ${describeMissing(facts)}`,
-  'used-up': ({ limit }) => `has been used ${plural(limit ?? 0, 'time')}, as often as it may be`,
-  'shopper-limit': ({ limit }) => `was used by this shopper ${plural(limit ?? 0, 'time')}, as often as one may`,
+  'used-up': ({ limit }) => `has been used ${plural(limit, 'time')}, as often as it may be`,
+  'shopper-limit': ({ limit }) => `was used by this shopper ${plural(limit, 'time')}, as often as one may`,
   'units-gone': (facts) => describeUnitsGone(facts),
   'budget-gone': (facts) => describeBudgetGone(facts),
-  stacking: ({ promotion: by, because = 'apart' }, { nameOf }) => OBSTACLES[because](nameOf(by)),
+  stacking: ({ promotion: by, because }, { nameOf }) => OBSTACLES[because](nameOf(by)),
   sole: ({ promotion: by, because }, { nameOf }) =>
     because === 'own-alone'
       ? `would have to be the only offer in the order, and ${nameOf(by)} comes first`
@@ -61,7 +64,7 @@ const TEXT: Readonly<Record<SkipReason, (facts: SkipFacts, place: Place) => stri
   'no-saving': ({ found, limit }, { kind }) => {
     const own = kind && wordsOf({ kind }).noSaving
     if (own) return own
-    return typeof found === 'number' && limit !== undefined
+    return found !== undefined && limit !== undefined
       ? `costs ${formatMoney(limit)}, and its items come to ${formatMoney(found)} without it`
       : 'would not make anything in this cart cheaper'
   },
@@ -92,7 +95,7 @@ const OBSTACLES: Readonly<Record<Obstacle, (name: string) => string>> = {
 export function explainOutcome(outcome: PromotionOutcome, { names, find }: ReasonContext): string {
   const { mechanic, schedule, state } = find(outcome.promotion) ?? {}
   if (outcome.outcome === 'applied') return describeApplied(outcome, mechanic?.kind)
-  return TEXT[outcome.reason](outcome.facts, {
+  return describeSkipped(outcome, {
     names,
     kind: mechanic?.kind,
     state,
@@ -100,6 +103,10 @@ export function explainOutcome(outcome: PromotionOutcome, { names, find }: Reaso
     end: schedule?.end === undefined ? '' : formatEnd(schedule.end, { year: true }),
     nameOf: (id = '') => find(id)?.name ?? id,
   })
+}
+
+function describeSkipped<R extends SkipReason>({ reason, facts }: SkippedOutcome<R>, place: Place): string {
+  return TEXT[reason](facts, place)
 }
 
 type Applied = Extract<PromotionOutcome, { readonly outcome: 'applied' }>
@@ -116,7 +123,7 @@ function describeApplied({ amount, facts }: Applied, kind?: MechanicKind): strin
 }
 
 /** Why the promotion of a code does nothing, in a shopper's words: nothing of other promotions or of groups. */
-export function explainLack({ reason, facts }: Lack, names: Names): string {
+export function explainLack({ reason, facts }: ShownLack, names: Names): string {
   const { missingUnits, missingAmount, test, isNegated } = facts
   if (missingUnits !== undefined || missingAmount !== undefined) {
     return `needs ${describeMissing({ missingUnits, missingAmount })}`
@@ -126,49 +133,47 @@ export function explainLack({ reason, facts }: Lack, names: Names): string {
   return ADDS_NOTHING.has(reason) ? 'adds nothing to what this cart gets already' : 'does not fit this cart'
 }
 
-interface Lack {
-  readonly reason: string
-  readonly facts: SkipFacts
-}
+type ShownLack = NonNullable<ShopCartAnswer['codes'][number]['lacks']>
 
 const ADDS_NOTHING: ReadonlySet<string> = new Set(['stacking', 'sole', 'better-without', 'no-saving', 'floor'])
 
 /** What is lacking: units, or money. */
-function describeMissing({ missingUnits, missingAmount }: SkipFacts): string {
+function describeMissing({ missingUnits, missingAmount }: Lack): string {
   if (missingUnits !== undefined) return `${missingUnits} more`
   return missingAmount === undefined ? 'more' : `${formatMoney(missingAmount)} more`
 }
 
 /** Whether the facts say which test failed. */
-function isFailed(facts: SkipFacts): facts is SkipFacts & FailedTest {
+function isFailed(facts: Partial<FailedTest>): facts is FailedTest {
   return facts.test !== undefined && facts.isNegated !== undefined
 }
 
 /** A test that nobody can judge of a guest; without one, it is how often one shopper may have it. */
-function describeUnknown(failed: SkipFacts, names: Names): string {
+function describeUnknown(failed: Partial<FailedTest>, names: Names): string {
   if (!isFailed(failed)) return 'has a limit for each shopper, so it needs one who is signed in'
   return `can’t be known for a guest; it is for anyone ${describeWanted(failed, names)}`
 }
 
-function describeFirstTier({ found = 0, limit = 0, ...missing }: SkipFacts): string {
+function describeFirstTier({ found, limit, ...missing }: SkipFacts['below-first-tier']): string {
   const isMoney = missing.missingAmount !== undefined
-  const [first, there] = isMoney ? [formatMoney(limit), formatMoney(Number(found))] : [limit, found]
+  const [first, there] = isMoney ? [formatMoney(limit), formatMoney(found)] : [limit, found]
   return `begins at ${first}; this cart has ${there}, so it needs ${describeMissing(missing)}`
 }
 
-function describeUnitsGone({ limit, left = 0, needed }: SkipFacts): string {
-  if (limit !== undefined) return `has sold all of its ${plural(limit, 'unit')}`
-  if (left <= 0) return 'has no units left'
-  return `has ${plural(left, 'unit')} left, and needs ${needed ?? 1} at once`
+function describeUnitsGone(facts: SkipFacts['units-gone']): string {
+  if ('limit' in facts) return `has sold all of its ${plural(facts.limit, 'unit')}`
+  if (facts.left <= 0) return 'has no units left'
+  return `has ${plural(facts.left, 'unit')} left, and needs ${facts.needed} at once`
 }
 
-function describeBudgetGone({ limit, left = 0, needed }: SkipFacts): string {
-  if (limit !== undefined) return `has spent its budget of ${formatMoney(limit)}`
-  return `may take off no more than ${formatMoney(left)} here, and needs ${formatMoney(needed ?? 0)} at once`
+function describeBudgetGone(facts: SkipFacts['budget-gone']): string {
+  if ('limit' in facts) return `has spent its budget of ${formatMoney(facts.limit)}`
+  return `may take off no more than ${formatMoney(facts.left)} here, and needs ${formatMoney(facts.needed)} at once`
 }
 
 /** In phase 1 the figures are those of one item on the shelf, after it those of the order. */
-function describeBetterWithout({ promotion: by, withIt = 0, without = 0 }: SkipFacts, { kind, nameOf }: Place): string {
+function describeBetterWithout(facts: SkipFacts['better-without'], { kind, nameOf }: Place): string {
+  const { promotion: by, withIt, without } = facts
   const what = kind && phaseOf({ kind }) === 1 ? 'an item' : 'the order'
   const figures =
     withIt === without

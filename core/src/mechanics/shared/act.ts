@@ -1,5 +1,5 @@
 import type { Delivery, Rounding, Value } from '../../terms/index.ts'
-import type { OrderView, Outcome, Piece, Skip, Turn } from '../../units/index.ts'
+import { lackOf, type Lack, type OrderView, type Outcome, type Piece, type Skip, type Turn } from '../../units/index.ts'
 import type { MinorUnits } from '../../values/index.ts'
 import type { Bound, BoundQuestion } from './bound.ts'
 import type { Reward } from './definition.ts'
@@ -91,7 +91,7 @@ export interface ActsByPhase {
 
 /** What was lacking for one more application, as a step; null where nothing that a shopper can add was. */
 export function toNextStep(further: Skip | null, reward: Reward): NextStep | null {
-  const { missingUnits, missingAmount } = further ?? {}
+  const { missingUnits, missingAmount }: Lack = further ? lackOf(further) : {}
   if (missingUnits !== undefined) return { missingUnits, reward }
   return missingAmount === undefined ? null : { missingAmount, reward }
 }

@@ -16,8 +16,8 @@ const moment = useMoment()
 const later = computed(() => Date.parse(bySales.at) > moment.instant)
 
 function soldAt(index: number): string {
-  const { sold } = bySales.steps[index]!
-  const next = bySales.steps[index + 1]
+  const { sold } = bySales.prices[index]!
+  const next = bySales.prices[index + 1]
   return next ? `${sold} – ${next.sold - 1}` : words.bySales.andMore(sold)
 }
 </script>
@@ -31,7 +31,7 @@ function soldAt(index: number): string {
     <p v-if="later" class="quiet">
       {{ words.bySales.from(formatInstant(Date.parse(bySales.at), { zone: store.zone })) }}
     </p>
-    <SalesChart :steps="bySales.steps" :label="words.bySales.chart(bySales.name)" />
+    <SalesChart :prices="bySales.prices" :label="words.bySales.chart(bySales.name)" />
     <table class="printed">
       <thead>
         <tr>
@@ -41,7 +41,7 @@ function soldAt(index: number): string {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="(step, index) in bySales.steps" :key="step.sold">
+        <tr v-for="(step, index) in bySales.prices" :key="step.sold">
           <td>{{ soldAt(index) }}</td>
           <td class="number" :class="{ struck: step.price < step.regular }">{{ formatAmount(step.regular) }}</td>
           <td class="number">

@@ -8,17 +8,17 @@ import { plural } from '@/locale/format.ts'
 import { usePriceChart } from './usePriceChart.ts'
 
 /** Shelf and regular price as steps by units sold. */
-const { steps, label } = defineProps<{ steps: HistoryAnswer['bySales'][number]['steps']; label: string }>()
+const { prices, label } = defineProps<{ prices: HistoryAnswer['bySales'][number]['prices']; label: string }>()
 
 const { colours, base, createOptions } = usePriceChart()
 /** As far beyond the last step as the steps are wide, so that it can be seen. */
-const end = computed(() => Math.ceil(steps.at(-1)!.sold * (1 + 1 / (steps.length - 1))))
+const end = computed(() => Math.ceil(prices.at(-1)!.sold * (1 + 1 / (prices.length - 1))))
 
 const data = computed<ChartData<'line', { x: number; y: number }[]>>(() => {
   const line = (key: 'price' | 'regular') =>
-    steps.flatMap((step, index) => [
+    prices.flatMap((step, index) => [
       { x: step.sold, y: step[key] / 100 },
-      { x: steps[index + 1]?.sold ?? end.value, y: step[key] / 100 },
+      { x: prices[index + 1]?.sold ?? end.value, y: step[key] / 100 },
     ])
   return {
     datasets: [

@@ -2,7 +2,7 @@ import {
   compilePlan,
   computeEdgeCarts,
   computeQuote,
-  createPlainOrder,
+  createGuestOrder,
   phaseOf,
   resolveSets,
   toAlone,
@@ -49,7 +49,7 @@ export function computeExamples(promotion: Promotion, { store, categories, produ
     const carts = edges.length > 0 ? edges.map(({ lines }) => lines) : products.map(({ sku }) => [{ sku, quantity: 1 }])
     return carts.slice(0, SHOWN).map((lines) => {
       const delivery = phaseOf(promotion.mechanic) === 4 ? DELIVERY : null
-      const order = createPlainOrder(lines, delivery)
+      const order = createGuestOrder(lines, { delivery })
       const after = computeQuote(plan, order)
       const gifts = after.lines.filter(({ gift }) => gift).map(({ sku, quantity }) => ({ sku, quantity }))
       return { lines, before: computeQuote(without, order).totals.grand, after: after.totals.grand, gifts }
