@@ -237,6 +237,7 @@ test('a product’s page: its price through time, and a sale whose struck price 
 
   await page.goto('/products/OIS-8COL')
   await page.getByRole('button', { name: 'Delete the product' }).click()
+  await expect(page.getByText('“Oil set 8 colours” is deleted.')).toBeVisible()
   await page.goto('/products/SHT-A4')
   await page.getByRole('button', { name: 'Delete the product' }).click()
   await expect(page.getByText(/Drawing sheet A4 is still in use: .*the product set First desk/)).toBeVisible()

@@ -37,7 +37,12 @@ export const useStoreInfo = defineStore('storeInfo', () => {
     })
   }
 
+  /** What the store is set to. Throws before it is known; no page is drawn until then. */
+  const settings = computed(() => {
+    if (!info.value) throw new Error('the store is not known yet')
+    return info.value.store
+  })
   const zone = computed(() => info.value?.store.timeZone ?? 'UTC')
   const release = computed(() => info.value?.release ?? null)
-  return { info, error, clockOffsetMs, refresh, zone, release }
+  return { info, settings, error, clockOffsetMs, refresh, zone, release }
 })

@@ -29,7 +29,7 @@ const priorDays = ref(PRIOR_DAYS)
 const longestSaleDays = ref(LONGEST_SALE_DAYS)
 
 const present = () => {
-  const { floor, priorDays: prior = PRIOR_DAYS, longestSaleDays: longest = LONGEST_SALE_DAYS } = store.info!.store
+  const { floor, priorDays: prior = PRIOR_DAYS, longestSaleDays: longest = LONGEST_SALE_DAYS } = store.settings
   return { floor, priorDays: prior, longestSaleDays: longest }
 }
 

@@ -50,7 +50,7 @@ function sayOf(version: PromotionDraft, field: string): string {
   if (field === 'state') return text.promotion.stateNames[version.state]
   if (field === 'name' || field === 'note') return version[field] || text.common.none
   if (field === 'campaign') return version.campaign === null ? words.noCampaign : words.anotherCampaign
-  const parts = describePromotion(toPromotion(record.value, version), store.info!.store)
+  const parts = describePromotion(toPromotion(record.value, version), store.settings)
   const own = parts.filter(({ part }) => (PARTS[field] ? PARTS[field].includes(part) : !OTHER_PARTS.has(part)))
   return (
     own.map((part) => describePart(part, { kind: version.mechanic.kind, names: names.names })).join(', ') ||

@@ -26,7 +26,7 @@ const REASONS = (['launch', 'clearance', 'bigger', 'winBack', 'thankYou'] as con
 async function plan(choice: { kind?: Mechanic['kind']; reason?: ReasonKey }): Promise<void> {
   isOpen.value = false
   await attempt(async () => {
-    const { promotion } = await api.createPromotion(createNewDraft(store.info!.store, moment.now, choice))
+    const { promotion } = await api.createPromotion(createNewDraft(store.settings, moment.now, choice))
     await router.push(`/promotions/${promotion.id}`)
   })
 }

@@ -33,7 +33,7 @@ const words = text.promotions
 /** The sentence without its dates, which stand in their own column. */
 const rule = computed(() => {
   const { kind } = record.promotion.mechanic
-  const pieces = writeSentence(describePromotion(record.promotion, store.info!.store), { kind, names: names.names })
+  const pieces = writeSentence(describePromotion(record.promotion, store.settings), { kind, names: names.names })
   const from = pieces.findIndex(({ part }) => part === 'shopper')
   const sentence = pieces
     .slice(from)

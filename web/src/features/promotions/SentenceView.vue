@@ -17,7 +17,7 @@ const names = useNames()
 const pieces = computed(() => {
   const promotion = toPromotion(record.value, draft.value)
   const { kind } = promotion.mechanic
-  return writeSentence(describePromotion(promotion, store.info!.store), { kind, names: names.names })
+  return writeSentence(describePromotion(promotion, store.settings), { kind, names: names.names })
 })
 const sections = computed(() => sectionsOf(draft.value.mechanic))
 /** The reach of a list of prices is edited with the list. */

@@ -28,11 +28,11 @@ export function useSectionSummary() {
     const promotion = toPromotion(record.value, draft.value)
     const { mechanic, when, schedule, stacking, limits, display } = promotion
     const { note, campaign } = draft.value
-    const parts = describePromotion(promotion, store.info!.store)
+    const parts = describePromotion(promotion, store.settings)
     const say = (part: SentencePart) => describePart(part, { kind: mechanic.kind, names: names.names })
     const own = definitionOf(mechanic).describe(mechanic, promotion.ladder)
     const ofWhat = [...own.filter(({ part }) => part !== 'reach'), ...parts.filter(({ part }) => part === 'ladder')]
-    const apart = stacking ? findApart(stacking.group, store.info!.store) : []
+    const apart = stacking ? findApart(stacking.group, store.settings) : []
     const weekly = schedule.weekly ? `${describeWeekly(schedule.weekly)} · ` : ''
     const found = reach.value ? ` · ${plural(reach.value.reaches[0]!.products, 'product')}` : ''
     const rank = words.stacking.rank(promotion.rank).split(':')[0]!.toLowerCase()

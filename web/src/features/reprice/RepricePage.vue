@@ -58,7 +58,7 @@ const errors = (path: string) => fields.problemsAt(path).map(explainProblem)
 function accept(): void {
   void attempt(async () => {
     const mechanic = toMechanic(repricing.value, accepted.value, reachOfPick(choice.picked))
-    const { stacking, ...draft } = createNewDraft(store.info!.store, moment.now)
+    const { stacking, ...draft } = createNewDraft(store.settings, moment.now)
     const isSale = repricing.value.target === 'sale'
     const schedule = { start: start.value!, ...(isSale && end.value ? { end: end.value } : {}) }
     const { promotion, version } = await api.createPromotion({

@@ -56,7 +56,7 @@ function priceOf(product: Product): { after: number; saved: number } {
   const unit = {
     regular: product.regularPrice,
     current: product.regularPrice,
-    floor: computeFloor(product, store.info!.store),
+    floor: computeFloor(product, store.settings),
   }
   const { amount } = computeMarkdown(value, mechanic.rounding, unit)
   return { after: product.regularPrice - amount, saved: amount }

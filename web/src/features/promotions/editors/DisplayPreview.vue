@@ -36,7 +36,7 @@ const sale = computed<ShopProduct | null>(() => {
   const act = bindMechanic(mechanic)
   if (!one || act.phase !== 1) return null
   const value = act.valueFor(one.sku, one.regularPrice)
-  const unit = { regular: one.regularPrice, current: one.regularPrice, floor: computeFloor(one, store.info!.store) }
+  const unit = { regular: one.regularPrice, current: one.regularPrice, floor: computeFloor(one, store.settings) }
   const price = one.regularPrice - (value ? computeMarkdown(value, act.rounding, unit).amount : 0)
   const facts = computePriceFacts(one.regularPrice, price)
   return {

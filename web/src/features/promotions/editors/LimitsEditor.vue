@@ -37,7 +37,7 @@ const stops = computed({
   },
 })
 const floor = computed(() => {
-  const { enforce, minMargin } = store.info!.store.floor
+  const { enforce, minMargin } = store.settings.floor
   return enforce ? words.floor(formatPercent(minMargin)) : words.noFloor
 })
 </script>

@@ -25,7 +25,7 @@ watch(products, (found) => {
 const isEmpty = computed(() => data.value?.reaches.some((reach) => reach.products === 0))
 const examples = computed(() =>
   computeExamples(toPromotion(record.value, draft.value), {
-    store: store.info!.store,
+    store: store.settings,
     categories: names.categories,
     products: products.value,
     sets: names.sets.map(({ set }) => set),

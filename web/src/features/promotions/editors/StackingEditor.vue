@@ -12,7 +12,7 @@ const store = useStoreInfo()
 const words = text.promotion.stacking
 
 const stacking = computed(() => draft.value.stacking)
-const apart = computed(() => (stacking.value ? findApart(stacking.value.group, store.info!.store) : []))
+const apart = computed(() => (stacking.value ? findApart(stacking.value.group, store.settings) : []))
 const sentence = computed(() => (apart.value.length > 0 ? words.apart(joinWords(apart.value, 'or')) : words.together))
 /** Only a cart offer can be the only one in an order. */
 const modes = computed(() =>
@@ -33,7 +33,7 @@ function set(changes: Partial<Stacking>): void {
       <div class="pair">
         <v-select
           :model-value="stacking.group"
-          :items="[...store.info!.store.stackGroups]"
+          :items="[...store.settings.stackGroups]"
           :label="words.group"
           :error-messages="problemsAt('stacking.group').map(explainProblem)"
           @update:model-value="(group: string) => set({ group })"

@@ -26,7 +26,7 @@ function setKind(kind: MechanicKind): void {
   forget('mechanic')
   forget('ladder')
   const surroundings = {
-    store: store.info!.store,
+    store: store.settings,
     catalogue: compileCatalogue({ products: [], categories: [], sets: [] }),
   }
   const converted = convertPromotion(draft.value, kind, surroundings)
