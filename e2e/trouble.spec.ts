@@ -37,6 +37,36 @@ test('two windows on one promotion: the second save shows what differs and asks 
   await expect(page.getByTestId('sentence')).toContainText('19 % less')
 })
 
+test('what somebody else writes is on screen by itself, and so it is after the server was away', async ({
+  page,
+  context,
+  novalex,
+}) => {
+  await page.goto('/promotions')
+  const row = page.getByRole('row', { name: /Spring paper, 15 %/ })
+  await expect(row).toContainText('running')
+  const other = await context.newPage()
+  await other.goto('/promotions/demo-1')
+  await other.getByRole('button', { name: 'Pause' }).click()
+  await expect(row).toContainText('paused')
+  await novalex.stop()
+  await expect(page.getByRole('alert').filter({ hasText: 'The server does not answer.' })).toBeVisible()
+  await expect(row).toContainText('paused')
+  await novalex.start()
+  await expect(page.getByRole('alert')).toHaveCount(0)
+  await other.getByRole('button', { name: 'Resume' }).click()
+  await expect(row).toContainText('running')
+  await other.close()
+  await page.goto('/sets')
+  await expect(page.getByRole('heading', { name: 'Product sets' })).toBeVisible()
+  await fetch(`${novalex.url}/api/sets`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ name: 'From elsewhere', content: { filter: {} } }),
+  })
+  await expect(page.getByRole('row', { name: /From elsewhere/ })).toBeVisible()
+})
+
 test('the server goes away: typing goes on, and it is saved when the server is back', async ({ page, novalex }) => {
   await page.goto('/promotions/demo-1')
   await expect(page.getByTestId('sentence')).toBeVisible()
