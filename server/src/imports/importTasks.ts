@@ -3,6 +3,7 @@ import { placeBelow, PROBLEM_COLUMN, type Instant, type Problem } from '@novalex
 import { recordActivity } from '../activity/activity.repository.ts'
 import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
+import { transact } from '../db/transact.ts'
 import { readBatches } from '../files/readRecords.ts'
 import { writeTable, type TableFileType } from '../files/writeTable.ts'
 import { AppError } from '../errors/AppError.ts'
@@ -90,7 +91,7 @@ export async function writeImport(database: Database, { id, at }: { id: string; 
   const record = await findImport(database, id)
   if (record?.status.state !== 'writing') return
   const { kind } = record.status
-  const isWritten = await database.transaction(async (transaction) => {
+  const isWritten = await transact(database, async (transaction) => {
     const store = await lockStore(transaction)
     if (revisionFor(kind, store) !== record.revision) return false
     await settleBefore(transaction, store, { kind, at })
@@ -157,7 +158,7 @@ export async function undoImport(
   database: Database,
   { id, at, by }: { id: string; at: Instant; by: string },
 ): Promise<void> {
-  await database.transaction(async (transaction) => {
+  await transact(database, async (transaction) => {
     const store = await lockStore(transaction)
     const record = await findImport(transaction, id)
     if (!record) throw new AppError('not-found', { facts: { kind: 'import', id } })

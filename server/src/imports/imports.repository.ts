@@ -5,6 +5,7 @@ import { createGzip, gunzip } from 'node:zlib'
 import type { ImportKind, ImportStatus } from '@novalex/contract'
 import { createProblem } from '@novalex/core'
 import type { Connection, Database } from '../db/openDatabase.ts'
+import { transact } from '../db/transact.ts'
 
 export type ImportState = ImportStatus['state']
 /** What was read from the file so far; the rest of the status has columns of its own. */
@@ -63,7 +64,7 @@ export async function insertImport(
     path: string
   },
 ): Promise<void> {
-  await database.transaction(async (transaction) => {
+  await transact(database, async (transaction) => {
     await transaction('imports').insert({
       id: created.id,
       kind: created.kind,

@@ -1,6 +1,7 @@
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
+import { transact } from '../db/transact.ts'
 import { countCatalogueRevision, countPlanRevision, lockStore, type StoreRecord } from '../store/store.repository.ts'
 
 export interface ChangeNote {
@@ -42,7 +43,7 @@ async function change<T>(
   note: ChangeNote,
   { work, countRevision }: Change<T>,
 ): Promise<T> {
-  return database.transaction(async (transaction) => {
+  return transact(database, async (transaction) => {
     const store = await lockStore(transaction)
     const at = clock.now()
     const { result, detail } = await work({ transaction, at, store })

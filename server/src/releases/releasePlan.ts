@@ -3,6 +3,7 @@ import { comparePromotions, type Instant } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
+import { transact } from '../db/transact.ts'
 import { AppError } from '../errors/AppError.ts'
 import { loadWorkingPlan, type PlanSource } from '../plan/planSource.ts'
 import { settleShownPrices } from '../prices/settleShownPrices.ts'
@@ -26,7 +27,7 @@ export async function releasePlan(
   { request: { note, planRevision, again }, by, at }: ReleaseTask,
 ): Promise<ReleaseSummary> {
   const older = again === undefined ? null : await plans.get(String(again))
-  return database.transaction(async (transaction) => {
+  return transact(database, async (transaction) => {
     const current = await lockStore(transaction)
     if (current.planRevision !== planRevision) throw new AppError('stale-plan')
     const working = await plans.getLocked(transaction, current)

@@ -3,6 +3,7 @@ import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import { createId } from '../createId.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
+import { transact } from '../db/transact.ts'
 import { deleteTestCart, insertTestCart, lockTestCart, updateTestCart } from './testCarts.repository.ts'
 
 export interface TestCartsService {
@@ -18,7 +19,7 @@ export function createTestCartsService({ database, clock }: { database: Database
     { action, by }: { action: string; by: string },
     work: (transaction: Connection) => Promise<T>,
   ): Promise<T> {
-    return database.transaction(async (transaction) => {
+    return transact(database, async (transaction) => {
       const testCart = await work(transaction)
       const detail = { name: testCart.name }
       await recordActivity(transaction, { at: clock.now(), by, action, subject: testCart.id, detail })

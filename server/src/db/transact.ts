@@ -1,0 +1,28 @@
+import { setTimeout as wait } from 'node:timers/promises'
+import type { Knex } from 'knex'
+import type { Database } from './openDatabase.ts'
+
+/** What the database says when rivals stood in each other's way: a deadlock (or, in a cluster, a lost certification), and a lock that did not come. */
+const LOST = new Set([1213, 1205])
+const MOST_TRIES = 5
+const FIRST_WAIT_MS = 20
+
+/**
+ * All or nothing, with the store's lock or any other. A transaction that lost against a rival is rolled back by the database and tried again from
+ * its start, after a short while that differs from try to try; so `work` may run several times, and may leave nothing behind but what it writes.
+ * Throws what `work` throws, and what the database says when no try came through.
+ */
+export async function transact<T>(database: Database, work: (transaction: Knex.Transaction) => Promise<T>): Promise<T> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await database.transaction(work)
+    } catch (thrown) {
+      if (tries === MOST_TRIES || !isLost(thrown)) throw thrown
+      await wait(Math.random() * FIRST_WAIT_MS * 2 ** tries)
+    }
+  }
+}
+
+function isLost(thrown: unknown): boolean {
+  return thrown instanceof Error && 'errno' in thrown && LOST.has(Number(thrown.errno))
+}
