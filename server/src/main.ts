@@ -13,6 +13,8 @@ import { createThreads } from './threads/threads.ts'
 
 const SHUTDOWN_TIMEOUT_MS = 10_000
 const GRACE_MS = 1500
+/** How often it is looked for work that another process left. */
+const TAKE_UP_MS = 10_000
 /** How long a sender may take for the head of a request. */
 const HEADERS_TIMEOUT_MS = 15_000
 
@@ -31,6 +33,11 @@ const imports = createImportsService({
   },
 })
 await imports.resume()
+setInterval(() => {
+  imports.resume().catch((error: unknown) => {
+    logger.warn({ err: error }, 'nothing could be taken up')
+  })
+}, TAKE_UP_MS).unref()
 prepareSchemas([PromotionDraft, PromotionUpdate, ReachQuestion])
 const changes = createChangeFeed(database)
 const plans = createPlanSource(database)

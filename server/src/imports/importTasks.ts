@@ -93,6 +93,8 @@ export async function writeImport(database: Database, { id, at }: { id: string; 
   const { kind } = record.status
   const isWritten = await transact(database, async (transaction) => {
     const store = await lockStore(transaction)
+    // Another may have been at it whose claim had lapsed.
+    if ((await findImport(transaction, id))?.status.state !== 'writing') return true
     if (revisionFor(kind, store) !== record.revision) return false
     await settleBefore(transaction, store, { kind, at })
     const { file } = await getImportFile(transaction, id)

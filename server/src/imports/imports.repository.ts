@@ -228,20 +228,3 @@ export async function listBusyImports(connection: Connection): Promise<{ id: str
     .whereIn('state', ['reading', 'writing'])
     .orderBy('created_at')
 }
-
-/**
- * Does the work on an import unless another process is at it. The database lets go of the lock when a process dies, so work that nobody goes on
- * with can be taken up.
- */
-export async function holdImport(database: Database, id: string, work: () => Promise<void>): Promise<void> {
-  const lock = `novalex-import-${id}`
-  await database.transaction(async (transaction) => {
-    const [[row]] = (await transaction.raw('select get_lock(?, 0) as held', [lock])) as [[{ held: number | null }]]
-    if (row.held !== 1) return
-    try {
-      await work()
-    } finally {
-      await transaction.raw('select release_lock(?)', [lock])
-    }
-  })
-}

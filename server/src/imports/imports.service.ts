@@ -1,5 +1,6 @@
 import type { ImportKind, ImportStatus } from '@novalex/contract'
 import type { Clock } from '../clock.ts'
+import { holdClaim } from '../db/holdClaim.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { AppError } from '../errors/AppError.ts'
 import type { TableFileType } from '../files/writeTable.ts'
@@ -28,8 +29,10 @@ export interface ImportsService {
   get(id: string): Promise<ImportStatus>
   /** Starts writing what was previewed; with faults in it, only the good rows, and only if that is asked for. */
   accept(id: string, rows: 'all' | 'good'): Promise<ImportStatus>
-  /** Takes up what an earlier process left half done. */
+  /** Takes up what a process left half done that is gone: what nobody is at. */
   resume(): Promise<void>
+  /** Settles once nothing of it goes on in this process. */
+  rest(): Promise<void>
   /** The rows that can't be taken, as a file. */
   writeRejected(id: string, type: TableFileType): Promise<Uint8Array>
   /** The files whose writing can be undone: nothing else was changed since. */
@@ -47,22 +50,33 @@ export interface ImportsDeps {
 }
 
 export function createImportsService({ database, threads, clock, onTrouble }: ImportsDeps): ImportsService {
-  /** What goes on in a thread, by import. */
-  const busy = new Map<string, AbortController>()
+  /** What goes on here, by import. */
+  const busy = new Map<string, { readonly cancelling: AbortController; readonly done: Promise<void> }>()
 
-  /** Goes on in a thread; the import's row tells how far it is, and in the end why it failed. */
+  /** Goes on in a thread, after what is done to the same import already. */
   function runInBackground(id: string, name: 'readImport' | 'writeImport'): void {
     const cancelling = new AbortController()
-    busy.set(id, cancelling)
-    threads
-      .run(name, { id, at: clock.now() }, { signal: cancelling.signal })
-      .catch(async (error: unknown) => {
-        if (cancelling.signal.aborted) return
-        onTrouble(error)
-        await failImport(database, id, error instanceof AppError ? error.code : 'internal')
-      })
+    const before = busy.get(id)?.done ?? Promise.resolve()
+    const done = before
+      .then(() => run(id, name, cancelling.signal))
       .catch(onTrouble)
-      .finally(() => busy.delete(id))
+      .finally(() => {
+        if (busy.get(id)?.cancelling === cancelling) busy.delete(id)
+      })
+    busy.set(id, { cancelling, done })
+  }
+
+  /** Does it unless another process is at it; the import's row tells how far it is, and in the end why it failed. */
+  async function run(id: string, name: 'readImport' | 'writeImport', signal: AbortSignal): Promise<void> {
+    try {
+      await holdClaim(database, `import ${id}`, async () => {
+        await threads.run(name, { id, at: clock.now() }, { signal })
+      })
+    } catch (error) {
+      if (signal.aborted) return
+      onTrouble(error)
+      await failImport(database, id, error instanceof AppError ? error.code : 'internal')
+    }
   }
 
   async function get(id: string): Promise<ImportStatus> {
@@ -81,8 +95,12 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
     },
     async resume() {
       for (const { id, state } of await listBusyImports(database)) {
+        if (busy.has(id)) continue
         runInBackground(id, state === 'reading' ? 'readImport' : 'writeImport')
       }
+    },
+    async rest() {
+      await Promise.all([...busy.values()].map(({ done }) => done))
     },
     async writeRejected(id, type) {
       return threads.run('writeRejected', { id, type, at: clock.now() })
@@ -110,7 +128,7 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
       const status = await get(id)
       if (!(await deleteImport(database, id)))
         throw new AppError('import-not-ready', { facts: { state: status.state } })
-      busy.get(id)?.abort()
+      busy.get(id)?.cancelling.abort()
     },
   }
 }

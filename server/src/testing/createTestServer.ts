@@ -134,9 +134,14 @@ export async function createTestServer(
       const { catalogueRevision } = body as { catalogueRevision: number }
       return send(`${address}${path}?revision=${catalogueRevision}`, { method: 'DELETE', body: undefined, headers: {} })
     },
-    resumeImports: () => imports.resume(),
+    async resumeImports() {
+      await imports.rest()
+      await imports.resume()
+    },
     async close() {
+      changes.close()
       server.closeAllConnections()
+      await imports.rest()
       await new Promise((resolve) => server.close(resolve))
       await threads.close()
       await database.destroy()

@@ -18,7 +18,6 @@ import { createProductTable, type FoundTask, type TableTask } from '../catalogue
 import type { Database } from '../db/openDatabase.ts'
 import { exportFile, type ExportTask } from '../files/exportFile.ts'
 import type { TableFileType } from '../files/writeTable.ts'
-import { holdImport } from '../imports/imports.repository.ts'
 import { readImport, undoImport, writeImport, writeRejected } from '../imports/importTasks.ts'
 import { computeDeepestAnswer, type DeepestQuestion } from '../plan/deepest.ts'
 import { computeMoments, type MomentsQuestion } from '../plan/moments.ts'
@@ -67,11 +66,11 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
   const table = createProductTable(plans, history)
   return {
     readImport: async (question) => {
-      await holdImport(database, question.id, () => readImport(database, question))
+      await readImport(database, question)
       return null
     },
     writeImport: async (question) => {
-      await holdImport(database, question.id, () => writeImport(database, question))
+      await writeImport(database, question)
       return null
     },
     undoImport: async (question) => {

@@ -10,6 +10,7 @@ import * as importParts from './008-import-parts.ts'
 import * as importsUndone from './009-imports-undone.ts'
 import * as versions from './010-versions-and-exact-ids.ts'
 import * as shownPrices from './011-shown-prices.ts'
+import * as claims from './012-claims.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -23,6 +24,7 @@ const ALL: Record<string, Knex.Migration> = {
   '009-imports-undone': importsUndone,
   '010-versions-and-exact-ids': versions,
   '011-shown-prices': shownPrices,
+  '012-claims': claims,
 }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {
