@@ -13,8 +13,11 @@ export const NOW = '2027-03-10T08:41:00Z'
 
 export interface Novalex {
   readonly url: string
-  /** Ends the server, as a power cut would; `start` brings it back on the same port. */
+  readonly databaseUrl: string
+  /** Ends the server in order; `start` brings it back on the same port. */
   stop(): Promise<void>
+  /** Ends the server as a power cut would. */
+  kill(): Promise<void>
   start(): Promise<void>
 }
 
@@ -60,10 +63,17 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
       await start()
       await use({
         url: `http://127.0.0.1:${port}`,
+        databaseUrl: at(name),
         start,
         stop: async () => {
           await server?.stop()
           server = null
+        },
+        kill: async () => {
+          const { pid, stop } = server!
+          server = null
+          process.kill(pid, 'SIGKILL')
+          await stop()
         },
         reset: () => resetDatabase(connection, name),
       })
