@@ -99,7 +99,7 @@ async function startEcho(folder) {
   const url = `http://127.0.0.1:${port}`
   for (;;) {
     if (!isAlive()) throw new Error('the echo does not start')
-    if ((await fetch(`${url}/healthz`).catch(() => null))?.ok) return { url, pid: child.pid, isAlive }
+    if ((await fetch(`${url}/readyz`).catch(() => null))?.ok) return { url, pid: child.pid, isAlive }
     await pause(50)
   }
 }

@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox'
 import { CartSchema } from './orderSchema.ts'
-import { Id, InstantText, Money, Name, Nullable, ProblemSchema, strict, Version, Whole } from './basicSchema.ts'
+import { choice, Id, InstantText, Money, Name, Nullable, ProblemSchema, strict, Version, Whole } from './basicSchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
 import {
@@ -26,7 +26,8 @@ export type ErrorAnswer = Static<typeof ErrorAnswer>
 /** `working`, `live` (the latest release), or the number of a release. */
 export const PlanRef = Type.String({ pattern: '^(working|live|[1-9]\\d{0,8})$' })
 
-export const HealthAnswer = Type.Object({ status: Type.String(), database: Type.String() }, strict)
+/** Whether a process lives, or is ready for requests. */
+export const HealthAnswer = Type.Object({ status: choice('alive', 'ready', 'database-away') }, strict)
 
 export const StoreAnswer = Type.Object(
   {

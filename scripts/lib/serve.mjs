@@ -57,7 +57,7 @@ export async function endLeftoverServer(folder) {
 
 async function isHealthy(url) {
   try {
-    return (await fetch(`${url}/healthz`)).ok
+    return (await fetch(`${url}/readyz`)).ok
   } catch {
     return false
   }

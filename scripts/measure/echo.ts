@@ -16,7 +16,7 @@ api.post('/echo', (request, response) => {
   response.json(request.body)
 })
 app.use('/api', api)
-app.get('/healthz', (_request, response) => {
+app.get('/readyz', (_request, response) => {
   response.json({ status: 'ok' })
 })
 app.listen(config.port, config.host)

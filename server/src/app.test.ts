@@ -192,7 +192,7 @@ class Wire {
 test('a database that goes away and comes back is survived', async () => {
   const wire = new Wire(new URL(inject('databaseUrl')))
   const far = await createTestServer(inject('databaseUrl'), { connectTo: await wire.join() })
-  const health = async () => (await far.request('GET', '/healthz')).status
+  const health = async () => (await far.request('GET', '/readyz')).status
   expect(await health()).toBe(200)
   await wire.cut()
   expect(await health()).toBe(503)

@@ -20,7 +20,8 @@ import { frameApi, frameRequests } from './http/frame.ts'
 import { handleError } from './http/handleError.ts'
 import { writeOpenApi } from './http/openApi.ts'
 import { JsonText, serveEndpoints, type Handlers } from './http/serveEndpoints.ts'
-import { createHealthCheck } from './http/health.ts'
+import { answerAlive, createReadyCheck } from './http/health.ts'
+import { createMetrics } from './http/metrics.ts'
 import { createImportsHandlers } from './imports/imports.handlers.ts'
 import { createFilesHandlers } from './files/files.handlers.ts'
 import type { ImportsService } from './imports/imports.service.ts'
@@ -62,7 +63,11 @@ export function createApp(deps: AppDeps): Express {
   const { config, database, logger } = deps
   const app = express()
   frameRequests(app, { config, logger })
-  app.get('/healthz', createHealthCheck(database))
+  const metrics = createMetrics()
+  app.use(metrics.observe)
+  app.get('/healthz', answerAlive)
+  app.get('/readyz', createReadyCheck(database))
+  app.get('/metrics', metrics.answer)
   app.use(compression())
   app.use('/api', createApi(deps))
   if (existsSync(config.webFolder)) servePages(app, config.webFolder)

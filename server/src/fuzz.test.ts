@@ -59,6 +59,8 @@ const RUNS = Number(process.env.NOVALEX_FUZZ_RUNS ?? 3000)
 type Ids = typeof ids
 const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, body?: (ids: Ids) => unknown])[] = [
   ['GET', () => '/healthz'],
+  ['GET', () => '/readyz'],
+  ['GET', () => '/metrics'],
   ['GET', () => '/api/store'],
   ['PUT', () => '/api/store/price-rules', () => RULES],
   ['GET', () => '/api/labels?of=tags&search=a'],
@@ -228,7 +230,7 @@ test('no request breaks the server', { timeout: RUNS * 100 }, async () => {
       expect(status, told).toBeLessThan(500)
       // An answer that comes line by line may still say that something broke.
       expect(told).not.toContain('"internal"')
-      if (asked++ % 50 === 0) expect((await server.request('GET', '/healthz')).status).toBe(200)
+      if (asked++ % 50 === 0) expect((await server.request('GET', '/readyz')).status).toBe(200)
     }),
     { numRuns: RUNS, seed: inject('seed'), endOnFailure: true },
   )

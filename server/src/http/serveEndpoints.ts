@@ -80,7 +80,15 @@ export function serveEndpoints(router: Router, handlers: Handlers, options: Serv
     const route = method.toLowerCase() as 'get' | 'post' | 'put' | 'delete'
     const before = endpoint.body ? [endpoint.isBodyLong ? parseLong : parseSmall] : []
     const handler = handlers[name] as unknown as (asked: Asked<EndpointName>) => unknown
-    router[route](path, ...before, answerWith(endpoint, handler, options))
+    router[route](path, nameAs(name), ...before, answerWith(endpoint, handler, options))
+  }
+}
+
+/** What the request is counted as. */
+function nameAs(endpoint: EndpointName): RequestHandler {
+  return (_request, response, next) => {
+    response.locals.endpoint = endpoint
+    next()
   }
 }
 

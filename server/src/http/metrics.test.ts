@@ -1,0 +1,49 @@
+import { afterAll, beforeAll, expect, inject, test } from 'vitest'
+import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
+
+let server: TestServer
+beforeAll(async () => {
+  server = await createTestServer(inject('databaseUrl'))
+})
+afterAll(() => server.close())
+
+const read = async (headers: Record<string, string> = {}) => {
+  const response = await fetch(`${server.url}/metrics`, { headers })
+  return { status: response.status, text: await response.text() }
+}
+const countOf = (text: string, endpoint: string, status: number) =>
+  Number(
+    new RegExp(`novalex_request_seconds_count{endpoint="${endpoint}",status="${status}"} (\\d+)`).exec(text)?.[1] ?? 0,
+  )
+
+test('requests are counted by endpoint and status, whatever is in their addresses', async () => {
+  const before = (await read()).text
+  await server.request('GET', '/api/products/PAD-1')
+  await server.request('GET', '/api/products/PAD-2')
+  await server.request('GET', '/api/products/NONE')
+  await server.request('POST', '/api/promotions', {})
+  await server.request('GET', '/api/nothing/here')
+  const { text } = await read()
+  const grown = (endpoint: string, status: number) =>
+    countOf(text, endpoint, status) - countOf(before, endpoint, status)
+  expect([
+    grown('getProduct', 200),
+    grown('getProduct', 404),
+    grown('createPromotion', 422),
+    grown('other', 404),
+  ]).toEqual([2, 1, 1, 1])
+  expect(text).not.toContain('PAD-1')
+  expect(text).toMatch(/^process_resident_memory_bytes \d+$/m)
+})
+
+test.each<Record<string, string>>([{ 'x-forwarded-for': '192.0.2.7' }, { forwarded: 'for=192.0.2.7' }])(
+  'to whom a proxy stands between there are none: %o',
+  async (headers) => {
+    expect((await read(headers)).status).toBe(404)
+  },
+)
+
+test('alive is another question than ready', async () => {
+  expect(await server.request('GET', '/healthz')).toMatchObject({ status: 200, body: { status: 'alive' } })
+  expect(await server.request('GET', '/readyz')).toMatchObject({ status: 200, body: { status: 'ready' } })
+})
