@@ -45,6 +45,18 @@ describe('at the door', () => {
     await strict.close()
     expect(statuses).toEqual([200, 200, 429])
   })
+
+  test.each([
+    ['its own proxy says', 1, [200, 200, 429, 200]],
+    ['the connection says, whatever anybody claims', 0, [200, 200, 429, 429]],
+  ])('they are counted by the address that %s', async (_label, trustedProxies, expected) => {
+    const strict = await createTestServer(inject('databaseUrl'), { maxRequests: 2, trustedProxies })
+    const statuses = []
+    for (const address of ['192.0.2.1', '192.0.2.1', '192.0.2.1', '192.0.2.2'])
+      statuses.push((await strict.request('GET', '/api/store', undefined, { 'x-forwarded-for': address })).status)
+    await strict.close()
+    expect(statuses).toEqual(expected)
+  })
 })
 
 describe('products at a moment', () => {

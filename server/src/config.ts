@@ -11,8 +11,10 @@ export interface Config {
   /** A fixed present, for tests and pictures; null follows the clock. */
   readonly fixedNow: number | null
   readonly logLevel: string
-  /** Requests that one address may make in a minute. */
+  /** Requests that one address may make in a minute, of each process. */
   readonly requestsPerMinute: number
+  /** How many proxies of one's own stand before the server; that many of `X-Forwarded-For` are believed. */
+  readonly trustedProxies: number
   /** Where browsers reach the server besides its own address, as behind a proxy: `https://plan.example`. */
   readonly origins: readonly string[]
   readonly uploads: UploadLimits
@@ -36,6 +38,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     fixedNow,
     logLevel: env.NOVALEX_LOG ?? 'info',
     requestsPerMinute: readNumber(env, 'NOVALEX_REQUESTS_PER_MINUTE', 3000),
+    trustedProxies: readNumber(env, 'NOVALEX_TRUSTED_PROXIES', 0),
     origins: readOrigins(env),
     uploads: {
       atOnce: readNumber(env, 'NOVALEX_UPLOADS_AT_ONCE', 4),

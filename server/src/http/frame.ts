@@ -11,9 +11,10 @@ import { refuseForeign } from './refuseForeign.ts'
 /** What every request passes: the log, its id, headers that keep browsers safe, and whether it may come at all. */
 export function frameRequests(
   app: Express,
-  { config, logger }: { readonly config: Pick<Config, 'host' | 'origins'>; readonly logger: Logger },
+  { config, logger }: { readonly config: Pick<Config, 'host' | 'origins' | 'trustedProxies'>; readonly logger: Logger },
 ): void {
   app.disable('x-powered-by')
+  app.set('trust proxy', config.trustedProxies)
   app.use(pinoHttp({ logger, genReqId: () => randomUUID(), quietReqLogger: true, serializers: LOGGED }))
   app.use((request, response, next) => {
     response.set('x-request-id', String(request.id))

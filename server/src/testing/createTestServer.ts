@@ -76,7 +76,13 @@ export const LAUNCHED = Date.parse('2026-06-01T00:00:00Z')
 /** A server on a port and a database of its own, with a store of three products. */
 export async function createTestServer(
   serverUrl: string,
-  { connectTo = '', maxRequests = 100_000, uploads = { atOnce: 4, idleMs: 15_000 }, limits = LIMITS } = {},
+  {
+    connectTo = '',
+    maxRequests = 100_000,
+    trustedProxies = 0,
+    uploads = { atOnce: 4, idleMs: 15_000 },
+    limits = LIMITS,
+  } = {},
 ): Promise<TestServer> {
   const url = new URL(serverUrl)
   url.pathname = `/novalex_test_${randomBytes(6).toString('hex')}`
@@ -99,6 +105,7 @@ export async function createTestServer(
     ...readConfig({ DATABASE_URL: reached.href }),
     webFolder: '/nowhere',
     requestsPerMinute: maxRequests,
+    trustedProxies,
     uploads,
     checksAnswers: true,
   }
