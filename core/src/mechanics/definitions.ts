@@ -1,4 +1,5 @@
 import type { Phase, Reach } from '../terms/index.ts'
+import { keysOf } from '../values/index.ts'
 import { bundle, type Bundle } from './bundle/definition.ts'
 import { buyGet, type BuyGet } from './buy-get/definition.ts'
 import { delivery, type DeliveryOffer } from './delivery/definition.ts'
@@ -48,7 +49,7 @@ export type PartsOf<K extends MechanicKind> = ReturnType<(typeof DEFINITIONS)[K]
 
 export type MechanicPart = PartsOf<MechanicKind>
 
-export const MECHANIC_KINDS = Object.keys(DEFINITIONS) as readonly MechanicKind[]
+export const MECHANIC_KINDS: readonly MechanicKind[] = keysOf(DEFINITIONS)
 
 /** What is known of a mechanic's kind; for a mechanic of any kind, as one that takes any. */
 export function definitionOf<M extends Mechanic>({ kind }: Pick<M, 'kind'>): DefinitionOf<M> {

@@ -1,3 +1,4 @@
+import { keysOf } from '../values/index.ts'
 import type { Promotion } from './promotion.ts'
 
 export interface PromotionChange {
@@ -23,7 +24,7 @@ const IS_COMPARED: { readonly [K in keyof Required<Promotion>]: boolean } = {
   display: true,
 }
 
-const COMPARED_FIELDS = (Object.keys(IS_COMPARED) as (keyof Promotion)[]).filter((field) => IS_COMPARED[field])
+const COMPARED_FIELDS = keysOf(IS_COMPARED).filter((field) => IS_COMPARED[field])
 
 /** What one plan adds, removes and changes against another, by promotion id, in the order of the new plan, removed ones last. */
 export function comparePromotions(before: readonly Promotion[], after: readonly Promotion[]): PromotionChange[] {

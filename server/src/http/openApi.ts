@@ -9,6 +9,7 @@ import {
   type EndpointName,
 } from '@novalex/contract'
 import * as contract from '@novalex/contract'
+import { keysOf } from '@novalex/core'
 import type { TObject, TSchema } from '@sinclair/typebox'
 
 type Json = Readonly<Record<string, unknown>>
@@ -22,7 +23,7 @@ export function writeOpenApi(): string {
 
 function describeApi(): Json {
   const paths: Record<string, Record<string, Json>> = {}
-  for (const name of Object.keys(ADDRESSES) as EndpointName[]) {
+  for (const name of keysOf(ADDRESSES)) {
     const { method, path } = addressOf(name)
     const own = (paths[`/api${path.replaceAll(/:(\w+)/g, '{$1}')}`] ??= {})
     own[method.toLowerCase()] = describeEndpoint(name, ENDPOINTS[name])

@@ -9,6 +9,7 @@ import {
   type Endpoints,
   type InputOf,
 } from '@novalex/contract'
+import { keysOf } from '@novalex/core'
 import type { TSchema } from '@sinclair/typebox'
 import express, { type Request, type RequestHandler, type Response, type Router } from 'express'
 import { AppError } from '../errors/AppError.ts'
@@ -74,7 +75,7 @@ const parseLong = express.json({ limit: '8mb' })
 
 /** Answers every endpoint of the contract: its request is checked before its handler is asked. */
 export function serveEndpoints(router: Router, handlers: Handlers, options: ServeOptions): void {
-  for (const name of Object.keys(ADDRESSES) as EndpointName[]) {
+  for (const name of keysOf(ADDRESSES)) {
     const endpoint: Endpoint = ENDPOINTS[name]
     const { method, path } = addressOf(name)
     const route = method.toLowerCase() as 'get' | 'post' | 'put' | 'delete'

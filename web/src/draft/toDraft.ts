@@ -1,5 +1,5 @@
 import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
-import { comparePromotions, type Promotion } from '@novalex/core'
+import { comparePromotions, keysOf, type Promotion } from '@novalex/core'
 
 /** The parts of a kept promotion that a person edits. */
 export function toDraft({ promotion, campaign, occasion, archived, note }: PromotionRecord): PromotionDraft {
@@ -10,12 +10,12 @@ export function toDraft({ promotion, campaign, occasion, archived, note }: Promo
 type Beside = Exclude<keyof PromotionDraft, keyof Promotion>
 
 /** What a promotion has besides its rule. A field that is new in a draft does not compile until it stands here. */
-const BESIDE = Object.keys({
+const BESIDE = keysOf({
   campaign: true,
   occasion: true,
   archived: true,
   note: true,
-} satisfies Record<Beside, true>) as Beside[]
+} satisfies Record<Beside, true>)
 
 function ruleOf(draft: PromotionDraft) {
   const { campaign: _campaign, occasion: _occasion, archived: _archived, note: _note, ...rule } = draft

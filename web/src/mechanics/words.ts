@@ -1,4 +1,11 @@
-import type { Mechanic, MechanicKind, MechanicPart, Mechanics, PartsOf } from '@novalex/core'
+import {
+  keysOf,
+  type Mechanic,
+  type MechanicKind,
+  type MechanicPart,
+  type Mechanics,
+  type PartsOf,
+} from '@novalex/core'
 import { bundleWords } from './bundle/words.ts'
 import { buyGetWords } from './buy-get/words.ts'
 import { deliveryWords } from './delivery/words.ts'
@@ -25,7 +32,7 @@ const WORDS: { readonly [K in MechanicKind]: MechanicWords<Mechanics[K], PartsOf
   'price-steps': priceStepsWords,
 }
 
-export const KINDS = Object.keys(WORDS) as readonly MechanicKind[]
+export const KINDS: readonly MechanicKind[] = keysOf(WORDS)
 
 /** The words of a mechanic's kind; for a mechanic of any kind, as those of one that takes any. */
 export function wordsOf<M extends Mechanic>({ kind }: Pick<M, 'kind'>): WordsOf<M> {

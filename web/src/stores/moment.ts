@@ -20,7 +20,11 @@ export const useMoment = defineStore('moment', () => {
   const store = useStoreInfo()
   const ticking = useTimestamp({ interval: TICK_MS })
   /** On the server's clock, to the minute: prices change at no finer grain, and a list need not be asked for again each second. */
-  const now = computed<Instant>(() => Math.floor((ticking.value + store.clockOffsetMs) / 60_000) * 60_000)
+  const now = computed<Instant>(() => {
+    // The tick says when to look at the clock; by itself it may be older than what is known of the server's.
+    void ticking.value
+    return Math.floor((Date.now() + store.clockOffsetMs) / 60_000) * 60_000
+  })
   /** Null follows the clock. */
   const chosen = ref<Instant | null>(null)
   const plan = ref<string>('working')

@@ -4,6 +4,7 @@ import {
   compileSchedule,
   computeStatus,
   dateOf,
+  entriesOf,
   reachesOf,
   toInstant,
   toLocal,
@@ -40,7 +41,7 @@ const lanesBy = ref<LanesBy>('campaign')
 const dayOfMoment = () => dateOf(toLocal(moment.instant, store.zone))
 const view = ref(createWindow(dayOfMoment(), 'quarter'))
 const LANES = Object.entries(words.lanesBy).map(([value, title]) => ({ value, title }))
-const ZOOMS = Object.entries(words.zooms) as [Zoom, string][]
+const ZOOMS = entriesOf(words.zooms)
 
 const promotions = usePromotionRecords()
 const { records } = promotions

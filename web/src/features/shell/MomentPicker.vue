@@ -14,10 +14,11 @@ const local = ref<LocalDateTime>(toLocal(moment.instant, store.zone))
 const fields = createFields(ref([]))
 provideFields(fields)
 
+// Moved elsewhere, as by a key. The clock alone does not take away what is being typed.
 watch(
-  () => moment.instant,
-  (instant) => {
-    local.value = toLocal(instant, store.zone)
+  () => moment.chosen,
+  () => {
+    local.value = toLocal(moment.instant, store.zone)
   },
 )
 

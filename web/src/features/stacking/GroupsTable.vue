@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import type { StackingRequest } from '@novalex/contract'
-import type { Store } from '@novalex/core'
+import { entriesOf, type Store } from '@novalex/core'
 import { proofText } from '@/locale/enProof.ts'
 
 /** Stack groups against each other; each cell a plain word. */
 const { store } = defineProps<{ store: Store }>()
 const emit = defineEmits<{ save: [body: Omit<StackingRequest, 'version'>] }>()
 const words = proofText.stacking
-const KINDS = Object.entries(words.conflictKinds) as [Store['conflicts'], string][]
+const KINDS = entriesOf(words.conflictKinds)
 
 const isPair = ([a, b]: readonly [string, string], row: string, column: string) =>
   (a === row && b === column) || (a === column && b === row)

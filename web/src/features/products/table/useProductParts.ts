@@ -42,7 +42,7 @@ export function useProductParts(ask: () => Omit<TableQuestion, 'from' | 'count'>
     rows,
     error: computed(() => (answers.value.find(({ error }) => error)?.error ?? null) as ApiError | null),
     /** Whether what is shown answers another question than the present one. */
-    isLoading: computed(() => answers.value.every(({ data }) => !data)),
+    isLoading: computed(() => answers.value.every(({ data }) => !data) && answers.value.some((one) => one.isFetching)),
     refetch: () => Promise.all(answers.value.map(({ refetch }) => refetch())),
     /** Tells which rows are in sight. */
     look: (from: number, to: number) => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { phaseOf, type Display, type DisplayPlace } from '@novalex/core'
+import { entriesOf, phaseOf, type Display, type DisplayPlace } from '@novalex/core'
 import { DISPLAY_LIMITS } from '@novalex/contract'
 import { computed } from 'vue'
 import { planningText } from '@/locale/enPlanning.ts'
@@ -9,7 +9,7 @@ import DisplayPreview from './DisplayPreview.vue'
 
 const { draft, patch, problemsAt } = usePromotion()
 const words = planningText.display
-const PLACES = Object.entries(words.placeNames) as [DisplayPlace, string][]
+const PLACES = entriesOf(words.placeNames)
 const display = computed<Display>(() => draft.value.display ?? {})
 const errors = (key: string) => problemsAt(`display.${key}`).map(explainProblem)
 const hasSteps = computed(() => 'tiers' in draft.value.mechanic)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { addDays, dateOf, toLocal, type Ladder, type Value } from '@novalex/core'
+import { addDays, dateOf, keysOf, toLocal, type Ladder, type Value } from '@novalex/core'
 import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { offerText } from '@/locale/enOffers.ts'
@@ -32,7 +32,7 @@ interface Choice {
   readonly value: Ladder['by'] | 'none'
   readonly title: string
 }
-const BY = (Object.keys(words.by) as Ladder['by'][]).map((value): Choice => ({ value, title: words.by[value] }))
+const BY = keysOf(words.by).map((value): Choice => ({ value, title: words.by[value] }))
 const choices = computed<Choice[]>(() => (isRequired ? BY : [{ value: 'none', title: words.none }, ...BY]))
 
 function setBy(by: Ladder['by'] | 'none'): void {
