@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { PromotionRecord } from '@novalex/contract'
-import { computeStatus, type PromotionStatus } from '@novalex/core'
+import { mdiMenuDown } from '@mdi/js'
+import { computeStatus, entriesOf, type PromotionStatus } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { useList } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
@@ -49,11 +50,12 @@ const chosen = ref<ReadonlySet<string>>(new Set())
 const chosenRecords = computed(() =>
   shown.value.map(({ record }) => record).filter(({ promotion }) => chosen.value.has(promotion.id)),
 )
-const STATES = [
+const STATES: readonly { readonly value: typeof status.value; readonly title: string }[] = [
   { value: null, title: words.allStates },
-  ...Object.entries(text.status).map(([value, title]) => ({ value, title })),
+  ...entriesOf(text.status).map(([value, title]) => ({ value, title })),
   { value: 'archived', title: planningText.archive.title },
 ]
+const stateShown = computed(() => STATES.find(({ value }) => value === status.value)?.title)
 </script>
 
 <template>
@@ -70,7 +72,22 @@ const STATES = [
         clearable
         @click:clear="search = ''"
       />
-      <v-select v-model="status" class="state" :items="STATES" :label="words.state" />
+      <v-menu close-on-content-click>
+        <template #activator="{ props }">
+          <v-btn v-bind="props" :append-icon="mdiMenuDown" :aria-label="`${words.state}: ${stateShown}`">{{
+            stateShown
+          }}</v-btn>
+        </template>
+        <v-list density="compact">
+          <v-list-item
+            v-for="{ value, title } in STATES"
+            :key="title"
+            :title="title"
+            :active="value === status"
+            @click="status = value"
+          />
+        </v-list>
+      </v-menu>
       <FilesBar :kinds="['plan']" compact />
       <NewPromotion />
     </header>
@@ -96,10 +113,6 @@ const STATES = [
 <style scoped>
 .search {
   max-width: 240px;
-}
-
-.state {
-  max-width: 150px;
 }
 
 .empty {
