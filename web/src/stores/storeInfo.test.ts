@@ -24,7 +24,11 @@ async function start() {
   const asked = stubServer({
     getStore: () => unlessAway({ ...now, store, now: '2027-03-08T09:00:00Z', release: null }),
     listCategories: () => unlessAway([]),
-    listPromotions: () => unlessAway([now.planRevision]),
+    listPromotions: async () => {
+      const revision = now.planRevision
+      await new Promise((done) => setTimeout(done, 5))
+      return unlessAway([revision])
+    },
   })
   const setUp = () => ({
     store: useStoreInfo(),
@@ -32,10 +36,10 @@ async function start() {
     categories: useList('listCategories'),
   })
   const { result } = withSetup(setUp)
-  await vi.advanceTimersByTimeAsync(10)
+  await vi.advanceTimersByTimeAsync(20)
   const refresh = async () => {
     const refreshing = result.store.refresh()
-    await vi.advanceTimersByTimeAsync(10)
+    await vi.advanceTimersByTimeAsync(20)
     await refreshing
   }
   const times = () => [asked.of('listPromotions').length, asked.of('listCategories').length]
@@ -62,4 +66,21 @@ test('while the server is away nothing is lost, and all is asked anew when it is
   Object.assign(now, { isAway: false, planRevision: 2, latestChange: 2 })
   await refresh()
   expect([store.error, promotions.data.value, times()]).toEqual([null, [2], [2, 2]])
+})
+
+test('who refreshes has what was written by then, whoever else refreshes meanwhile', async () => {
+  const { now, store, promotions } = await start()
+  Object.assign(now, { latestChange: 2, planRevision: 2 })
+  let seen: unknown
+  const own = store.refresh().then(() => {
+    seen = promotions.data.value
+  })
+  await vi.advanceTimersByTimeAsync(3)
+  Object.assign(now, { latestChange: 3, planRevision: 3 })
+  const others = Promise.all([store.refresh(), store.refresh()])
+  await vi.advanceTimersByTimeAsync(30)
+  await own
+  expect(seen).toEqual([2])
+  await others
+  expect(promotions.data.value).toEqual([3])
 })

@@ -26,8 +26,23 @@ export const useStoreInfo = defineStore('storeInfo', () => {
     },
     { immediate: true, flush: 'sync' },
   )
-  /** After something was written, here or elsewhere: all that is shown is asked anew. What it settles with is up to date, or the server is away. */
-  async function refresh(): Promise<void> {
+  let running = Promise.resolve()
+  let queued: Promise<void> | null = null
+
+  /**
+   * After something was written, here or elsewhere: all that is shown is asked anew. What it settles with is up to date, or the server is away. One
+   * after the other, since a later one would call off what an earlier one waits for; those that wait for their turn are one.
+   */
+  function refresh(): Promise<void> {
+    queued ??= running.then(() => {
+      queued = null
+      running = askAnew()
+      return running
+    })
+    return queued
+  }
+
+  async function askAnew(): Promise<void> {
     const before = error.value ? null : info.value
     const { data: now, error: failure } = await refetch()
     if (!now || failure) return
