@@ -45,10 +45,10 @@ export const StoreAnswer = Type.Object(
   },
   strict,
 )
+export type StoreAnswer = Static<typeof StoreAnswer>
+
 /** The number of the latest change. */
 export const ChangeEvent = Whole
-
-export type StoreAnswer = Static<typeof StoreAnswer>
 
 export const CategoryAnswer = Type.Object(
   { id: Id, name: Name, parent: Nullable(Id), path: Type.Array(Type.String()), products: Whole },

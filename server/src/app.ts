@@ -21,7 +21,7 @@ import { handleError } from './http/handleError.ts'
 import { writeOpenApi } from './http/openApi.ts'
 import { JsonText, serveEndpoints, type Handlers } from './http/serveEndpoints.ts'
 import { answerAlive, createReadyCheck } from './http/health.ts'
-import { createMetrics } from './http/metrics.ts'
+import { answerMetrics, timeRequest } from './http/metrics.ts'
 import { createImportsHandlers } from './imports/imports.handlers.ts'
 import { createFilesHandlers } from './files/files.handlers.ts'
 import type { ImportsService } from './imports/imports.service.ts'
@@ -63,11 +63,10 @@ export function createApp(deps: AppDeps): Express {
   const { config, database, logger } = deps
   const app = express()
   frameRequests(app, { config, logger })
-  const metrics = createMetrics()
-  app.use(metrics.observe)
+  app.use(timeRequest)
   app.get('/healthz', answerAlive)
   app.get('/readyz', createReadyCheck(database))
-  app.get('/metrics', metrics.answer)
+  app.get('/metrics', answerMetrics)
   app.use(compression())
   app.use('/api', createApi(deps))
   if (existsSync(config.webFolder)) servePages(app, config.webFolder)

@@ -107,7 +107,7 @@ function settleByRank(
  * The subset with the lowest price; of equals the larger, then the one whose ranks come first. A depth-first search in rank
  * order that takes before it leaves, cut where even every remaining markdown together, conflicts ignored, can't beat
  * what was found. That bound holds because a markdown without rounding never turns a lower price into a higher one; a
- * rounded one may, so it counts as if it ended a cut lower.
+ * rounded one may, so it counts as if it ended a step lower.
  */
 function settleBest(
   unit: ShelfUnit,

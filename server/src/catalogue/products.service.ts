@@ -55,7 +55,10 @@ export function getProduct(plan: CompiledPlan, sku: string): Product {
   return product
 }
 
-/** The products that a text (in name or SKU; every word must be there) and a category (with all below it) leave. Throws `not-found` for an unknown category. */
+/**
+ * The products that a text (in name or SKU; every word must be there) and a category (with all below it) leave. Throws `not-found` for an unknown
+ * category.
+ */
 export function searchProducts(
   plan: CompiledPlan,
   { search = '', category }: { readonly search?: string; readonly category?: string },

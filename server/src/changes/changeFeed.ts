@@ -11,7 +11,7 @@ const UNALTERED = { 'cache-control': 'no-store, no-transform' }
 /** Tells browsers of whatever is written, by this process or another: server-sent events, each the number of the latest change. */
 export interface ChangeFeed {
   /** Tells a browser the latest change, then each that follows, until it leaves. Throws what the database throws. */
-  follow(request: Request, response: Response): Promise<void>
+  follow(request: Request, response: Response): Promise<undefined>
   /** Ends every connection. */
   close(): void
 }

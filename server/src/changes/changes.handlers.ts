@@ -2,10 +2,5 @@ import type { HandlersOf } from '../http/serveEndpoints.ts'
 import type { ChangeFeed } from './changeFeed.ts'
 
 export function createChangesHandlers(changes: ChangeFeed): HandlersOf<'followChanges'> {
-  return {
-    followChanges: async ({ request, response }) => {
-      await changes.follow(request, response)
-      return undefined
-    },
-  }
+  return { followChanges: ({ request, response }) => changes.follow(request, response) }
 }

@@ -1,8 +1,8 @@
-import type { Database } from './openDatabase.ts'
 import { createId } from '../createId.ts'
+import type { Database } from './openDatabase.ts'
 
 /** How long a claim holds that is not renewed: after so long, what a process left that died is taken up by another. */
-export const LAPSE_MS = 15_000
+const LAPSE_MS = 15_000
 const RENEW_MS = 5000
 
 interface Times {

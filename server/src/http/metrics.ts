@@ -2,42 +2,35 @@ import type { RequestHandler } from 'express'
 import { collectDefaultMetrics, Histogram, Registry } from 'prom-client'
 import { AppError } from '../errors/AppError.ts'
 
-/** What is counted of a server, as the usual text for monitoring. */
-export interface Metrics {
-  /** Times each request, by endpoint and status. */
-  readonly observe: RequestHandler
-  /** Answers what was counted, to this machine alone; to all others there is nothing at this address. */
-  readonly answer: RequestHandler
-}
-
 /** Seconds: a quote takes one or two thousandths, a review of a large plan some. */
 const BUCKETS_S = [0.001, 0.0025, 0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5, 10, 30]
 
-export function createMetrics(): Metrics {
-  const registry = new Registry()
-  collectDefaultMetrics({ register: registry })
-  const seconds = new Histogram({
-    name: 'novalex_request_seconds',
-    help: 'How long requests took, from their head to the end of their answer.',
-    labelNames: ['endpoint', 'status'],
-    buckets: BUCKETS_S,
-    registers: [registry],
+/** What is counted of this process. */
+const registry = new Registry()
+collectDefaultMetrics({ register: registry })
+const seconds = new Histogram({
+  name: 'novalex_request_seconds',
+  help: 'How long requests took, from their head to the end of their answer.',
+  labelNames: ['endpoint', 'status'],
+  buckets: BUCKETS_S,
+  registers: [registry],
+})
+
+/** Times each request, by endpoint and status. */
+export const timeRequest: RequestHandler = (_request, response, next) => {
+  const end = seconds.startTimer()
+  response.once('close', () => {
+    const { endpoint = 'other' } = response.locals as { endpoint?: string }
+    end({ endpoint, status: response.statusCode })
   })
-  return {
-    observe(_request, response, next) {
-      const end = seconds.startTimer()
-      response.once('close', () => {
-        const { endpoint = 'other' } = response.locals as { endpoint?: string }
-        end({ endpoint, status: response.statusCode })
-      })
-      next()
-    },
-    async answer({ socket, headers }, response) {
-      const isLocal = /^(::1|(::ffff:)?127\.\d+\.\d+\.\d+)$/.test(socket.remoteAddress ?? '')
-      // What a proxy hands on comes from elsewhere.
-      if (!isLocal || headers['x-forwarded-for'] !== undefined || headers.forwarded !== undefined)
-        throw new AppError('no-such-page')
-      response.type(registry.contentType).send(await registry.metrics())
-    },
-  }
+  next()
+}
+
+/** Answers what was counted, as text for Prometheus, to this machine alone; to all others there is nothing at this address. */
+export const answerMetrics: RequestHandler = async ({ socket, headers }, response) => {
+  const isLocal = /^(::1|(::ffff:)?127\.\d+\.\d+\.\d+)$/.test(socket.remoteAddress ?? '')
+  // What a proxy hands on comes from elsewhere.
+  if (!isLocal || headers['x-forwarded-for'] !== undefined || headers.forwarded !== undefined)
+    throw new AppError('no-such-page')
+  response.type(registry.contentType).send(await registry.metrics())
 }

@@ -45,7 +45,10 @@ export function prepareSchemas(schemas: readonly TSchema[]): void {
   }
 }
 
-/** The body of a request, as its schema says. Refused as `invalid-input`, with a problem for each fault, or as `wrong-media-type` where it is no JSON. */
+/**
+ * The body of a request, as its schema says. Refused as `invalid-input`, with a problem for each fault, or as `wrong-media-type` where it is no
+ * JSON.
+ */
 export function parseBody<S extends TSchema>(schema: S, request: Request): Static<S> {
   if (request.body === undefined) throw new AppError('wrong-media-type', { facts: { wanted: 'application/json' } })
   return parseInput(schema, request.body)

@@ -7,8 +7,8 @@ const KEPT_MS = 60_000
 
 /**
  * Server state: an answer is shown again at once and asked anew by whoever comes to look; what of it has not changed stays the same object, so
- * that nothing is drawn anew. What fails says so and is asked again by whom it
- * concerns, not in silence; and whatever is no answer of the server's is a mistake of ours.
+ * that nothing is drawn anew. What fails says so and is asked again by whom it concerns, not in silence; and whatever is no answer of the
+ * server's is a mistake of ours.
  */
 export function installServerState(app: App): void {
   const client = new QueryClient({

@@ -30,6 +30,11 @@ interface Options {
 }
 
 export function toQuery<N extends EndpointName>(name: N, question: Question<N>): Query<AnswerOf<Endpoints[N]>> {
+  return toPlainQuery(name, question)
+}
+
+/** Whatever the endpoint: its types would be worked out anew for each question. */
+function toPlainQuery<T>(name: EndpointName, question: AnyCall): Query<T> {
   return { queryKey: [name, question], queryFn: ({ signal }) => send(name, { ...question, signal }) }
 }
 
@@ -37,8 +42,7 @@ function useQuestion(name: EndpointName, ask: () => AnyCall | null, { refetchInt
   return useQuery<unknown, ApiError>(() => {
     const question = ask()
     return {
-      queryKey: [name, question ?? {}],
-      queryFn: ({ signal }) => send(name, { ...question, signal }),
+      ...toPlainQuery(name, question ?? {}),
       enabled: question !== null,
       placeholderData: (before: unknown) => (question === null ? undefined : before),
       refetchInterval: refetchInterval?.() ?? false,

@@ -1,24 +1,11 @@
 import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
 import { describe, expect, test } from 'vitest'
 import { ApiError } from '@/api/http.ts'
+import { DRAFT } from '@/testing/drafts.ts'
 import { describeSaving } from './describeSaving.ts'
 import { isDirty, proceed, STILL_MS, type DraftEvent, type DraftState, type LoadedDraft } from './draftMachine.ts'
 
-const draft = (name: string): PromotionDraft => ({
-  name,
-  state: 'ready',
-  schedule: { start: '2027-03-01T00:00', end: '2027-04-01T00:00' },
-  code: null,
-  when: null,
-  mechanic: { kind: 'markdown', reach: {}, value: { percent: 1000 } },
-  stacking: { group: 'sale', mode: 'group' },
-  limits: {},
-  ladder: null,
-  campaign: null,
-  occasion: null,
-  archived: false,
-  note: '',
-})
+const draft = (name: string): PromotionDraft => ({ ...DRAFT, name })
 function record(name: string, version: number, rank = 1): PromotionRecord {
   const { campaign, occasion, archived, note, ...rule } = draft(name)
   const stamp = { version, updatedAt: '2027-03-08T09:00:00Z', updatedBy: 'anna' }

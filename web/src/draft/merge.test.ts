@@ -1,22 +1,9 @@
 import type { PromotionDraft } from '@novalex/contract'
 import { describe, expect, test } from 'vitest'
+import { DRAFT } from '@/testing/drafts.ts'
 import { differingFields, isSameDraft, mergeDrafts, proposeMerge } from './toDraft.ts'
 
-const base: PromotionDraft = {
-  name: 'Paper',
-  state: 'ready',
-  schedule: { start: '2027-03-01T00:00', end: '2027-04-01T00:00' },
-  code: null,
-  when: null,
-  mechanic: { kind: 'markdown', reach: {}, value: { percent: 1000 } },
-  stacking: { group: 'sale', mode: 'group' },
-  limits: {},
-  ladder: null,
-  campaign: null,
-  occasion: null,
-  archived: false,
-  note: '',
-}
+const base = DRAFT
 const paused = { ...base, state: 'paused' as const }
 const cheaper: PromotionDraft = { ...base, mechanic: { kind: 'markdown', reach: {}, value: { percent: 2000 } } }
 

@@ -173,12 +173,9 @@ export function providePromotion(editing: PromotionEditing): void {
 export function usePromotion() {
   const editing = inject(KEY)
   if (!editing) throw new Error('usePromotion outside of a promotion’s page')
-  // What is drawn only while it is loaded keeps the last of it while the page goes.
-  let last: LoadedDraft | null = null
   const loaded = computed((): LoadedDraft => {
-    last = editing.loaded.value ?? last
-    if (!last) throw new Error('usePromotion before the promotion is loaded')
-    return last
+    if (!editing.loaded.value) throw new Error('usePromotion before the promotion is loaded')
+    return editing.loaded.value
   })
   return {
     ...editing,

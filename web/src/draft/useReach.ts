@@ -13,7 +13,7 @@ export function lengthOf({ start, end }: Schedule): { days?: number } {
   return days > 0 ? { days } : {}
 }
 
-/** How many products a rule under edit reaches, with a sample of them, and whose stock may not last; null while there is no rule yet. */
+/** How many products a rule under edit reaches, with a sample of them, and whose stock may not last; nothing while there is no rule yet. */
 export function useReach(question: () => ReachQuestion | null): Readonly<Ref<ReachAnswer | undefined>> {
   const settled = refDebounced(computed(question), STILL_MS)
   return useAnswer('getReach', () => settled.value && { body: settled.value }).data

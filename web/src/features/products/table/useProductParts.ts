@@ -8,14 +8,15 @@ const PART = 100
 
 /** A long table, of which only the parts in sight are asked for. The old rows stay until the first new ones are there. */
 export function useProductParts(ask: () => Omit<TableQuestion, 'from' | 'count'>) {
-  const seen = ref<readonly [from: number, to: number]>([0, 0])
+  const first = ref(0)
+  const last = ref(0)
   const asked = computed(ask)
   const total = ref<number | null>(null)
   const rows = shallowRef<ReadonlyMap<number, TableRow>>(new Map())
   const parts = computed(() => {
-    const [first, last] = seen.value.map((row) => Math.floor(row / PART)) as [number, number]
-    const end = total.value === null ? first : Math.min(last, Math.max(first, Math.ceil(total.value / PART) - 1))
-    return Array.from({ length: end - first + 1 }, (_none, index) => first + index)
+    const end = total.value === null ? 0 : Math.ceil(total.value / PART) - 1
+    const until = Math.max(first.value, Math.min(last.value, end))
+    return Array.from({ length: until - first.value + 1 }, (_none, index) => first.value + index)
   })
   const answers = useQueries({
     queries: computed(() =>
@@ -46,7 +47,8 @@ export function useProductParts(ask: () => Omit<TableQuestion, 'from' | 'count'>
     refetch: () => Promise.all(answers.value.map(({ refetch }) => refetch())),
     /** Tells which rows are in sight. */
     look: (from: number, to: number) => {
-      seen.value = [from, to]
+      first.value = Math.floor(from / PART)
+      last.value = Math.floor(to / PART)
     },
   }
 }
