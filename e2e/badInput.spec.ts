@@ -113,3 +113,26 @@ test('a product file with faults names row and column, and changes nothing', asy
   await dialog.getByRole('button', { name: 'Cancel' }).click()
   await expect(page.getByText('240 products')).toBeVisible()
 })
+
+test('a date that can’t be read hinders no occasion whose dates are open, and is gone when the form is', async ({
+  page,
+}) => {
+  await page.goto('/occasions')
+  await page.getByRole('button', { name: 'New occasion' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Name').fill('Night of drawing')
+  await dialog.getByLabel('The dates are still open').uncheck()
+  const first = dialog.getByRole('textbox', { name: 'First day' })
+  await first.fill('whenever')
+  await dialog.getByRole('button', { name: 'Keep it' }).click()
+  await expect(dialog.getByText(/“whenever” is no day/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Cancel' }).click()
+  await expect(dialog).toHaveCount(0)
+  await page.getByRole('button', { name: 'New occasion' }).click()
+  await expect(first).not.toHaveValue('whenever')
+  await dialog.getByLabel('Name').fill('Night of drawing')
+  await first.fill('whenever')
+  await dialog.getByLabel('The dates are still open').check()
+  await dialog.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByRole('row', { name: /Night of drawing/ })).toContainText('dates still open')
+})

@@ -51,6 +51,8 @@ export function createChangeFeed(database: Database): ChangeFeed {
     },
     close() {
       for (const response of followers.values()) response.end()
+      // Nothing may be written after its end.
+      followers.clear()
     },
   }
 }

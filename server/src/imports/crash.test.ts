@@ -32,6 +32,20 @@ test('what a file brings and that it is done are written together: either both a
   expect(await priceOf('PAD-1')).toBe(1000)
 })
 
+test('work that can’t be claimed for a moment is left as it is, and taken up later', async () => {
+  const status = await upload(server, `${HEADER}\nINK-1;6\n`, { kind: 'prices' })
+  await server.database('imports').where({ id: status.id }).update({ state: 'writing' })
+  await server.database.schema.renameTable('claims', 'elsewhere')
+  await server.resumeImports()
+  await server.restImports()
+  const { body } = await server.request('GET', `/api/imports/${status.id}`)
+  await server.database.schema.renameTable('elsewhere', 'claims')
+  expect(body.state).toBe('writing')
+  await server.resumeImports()
+  expect(await settle(server, status.id)).toMatchObject({ state: 'done' })
+  expect(await priceOf('INK-1')).toBe(600)
+})
+
 test('any number of further uploads leaves the undo of a finished one', async () => {
   const { id } = await bringIn(server, 'prices', `${HEADER}\nPAD-2;20\n`)
   for (let more = 0; more < 25; more++) await upload(server, `${HEADER}\nPAD-1;${more + 1}\n`, { kind: 'prices' })

@@ -53,25 +53,25 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
   /** What goes on here, by import. */
   const busy = new Map<string, { readonly cancelling: AbortController; readonly done: Promise<void> }>()
 
-  /** Goes on in a thread, after what is done to the same import already. */
+  /** Goes on in a thread, after what is done to the same import already, unless another process is at it. */
   function runInBackground(id: string, name: 'readImport' | 'writeImport'): void {
     const cancelling = new AbortController()
     const before = busy.get(id)?.done ?? Promise.resolve()
+    const work = () => run(id, name, cancelling.signal)
+    // What can't be claimed now is taken up later.
     const done = before
-      .then(() => run(id, name, cancelling.signal))
+      .then(() => holdClaim(database, `import ${id}`, work))
       .catch(onTrouble)
-      .finally(() => {
+      .then(() => {
         if (busy.get(id)?.cancelling === cancelling) busy.delete(id)
       })
     busy.set(id, { cancelling, done })
   }
 
-  /** Does it unless another process is at it; the import's row tells how far it is, and in the end why it failed. */
+  /** The import's row tells how far it is, and in the end why it failed. */
   async function run(id: string, name: 'readImport' | 'writeImport', signal: AbortSignal): Promise<void> {
     try {
-      await holdClaim(database, `import ${id}`, async () => {
-        await threads.run(name, { id, at: clock.now() }, { signal })
-      })
+      await threads.run(name, { id, at: clock.now() }, { signal })
     } catch (error) {
       if (signal.aborted) return
       onTrouble(error)

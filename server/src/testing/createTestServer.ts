@@ -33,6 +33,8 @@ export interface TestServer {
   request(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<Answer>
   /** Deletes a product or a category as somebody does who sees the present catalogue. */
   removeGoods(path: string): Promise<Answer>
+  /** Settles once nothing is done to a file any more. */
+  restImports(): Promise<void>
   /** As at the start of another process. */
   resumeImports(): Promise<void>
   close(): Promise<void>
@@ -141,6 +143,7 @@ export async function createTestServer(
       const { catalogueRevision } = body as { catalogueRevision: number }
       return send(`${address}${path}?revision=${catalogueRevision}`, { method: 'DELETE', body: undefined, headers: {} })
     },
+    restImports: () => imports.rest(),
     async resumeImports() {
       await imports.rest()
       await imports.resume()

@@ -47,9 +47,22 @@ export function useRecordDialog({ known, keep, saved, onClosed }: RecordDialog) 
 
   function close(): void {
     isOpen.value = false
+    fields.typed.clear()
+    problems.value = []
     if (known === null) name.value = ''
     onClosed()
   }
 
-  return { isOpen, name, refusal, save, close, errors: (path: string) => fields.problemsAt(path).map(explainProblem) }
+  return {
+    isOpen,
+    name,
+    refusal,
+    save,
+    close,
+    errors: (path: string) => fields.problemsAt(path).map(explainProblem),
+    /** Drops what is typed in a field, and below it, that is not shown any more. */
+    forget: (path: string) => {
+      fields.forget(path)
+    },
+  }
 }

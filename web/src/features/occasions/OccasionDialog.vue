@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { OccasionRecord } from '@novalex/contract'
 import { addDays, dateOf, toLocal, type LocalDateTime } from '@novalex/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api } from '@/api/api.ts'
 import DateTimeField from '@/components/DateTimeField.vue'
 import EndField from '@/components/EndField.vue'
@@ -23,7 +23,7 @@ const tomorrow = addDays(dateOf(toLocal(moment.now, store.zone)), 1)
 const isUndated = ref(occasion === null || occasion.dates === null)
 const start = ref<LocalDateTime | undefined>(occasion?.dates?.start ?? `${tomorrow}T00:00`)
 const end = ref<LocalDateTime | undefined>(occasion?.dates?.end ?? `${addDays(tomorrow, 7)}T00:00`)
-const { isOpen, name, refusal, errors, save, close } = useRecordDialog({
+const { isOpen, name, refusal, errors, save, close, forget } = useRecordDialog({
   known: occasion?.name ?? null,
   keep: (name) => {
     const dates = isUndated.value ? null : { start: start.value!, end: end.value! }
@@ -36,6 +36,9 @@ const { isOpen, name, refusal, errors, save, close } = useRecordDialog({
   onClosed: () => {
     emit('close')
   },
+})
+watch(isUndated, () => {
+  forget('dates')
 })
 const isComplete = computed(
   () => name.value.trim() !== '' && (isUndated.value || (start.value !== undefined && end.value !== undefined)),

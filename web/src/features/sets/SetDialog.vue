@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { SetDraft, SetRecord } from '@novalex/contract'
 import type { Reach } from '@novalex/core'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/api.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import FormDialog from '@/components/FormDialog.vue'
@@ -28,14 +28,15 @@ const content = computed<SetDraft['content']>(() =>
 
 /** What it would hold now. An empty choice by hand is nothing; an empty filter is everything. */
 const asked = refDebounced(content, TYPING_MS)
+const isNothing = computed(() => 'skus' in asked.value && asked.value.skus.length === 0)
 const { data: reached } = useAnswer('getReach', () => {
-  if ('skus' in asked.value && asked.value.skus.length === 0) return null
+  if (isNothing.value) return null
   const reach = 'skus' in asked.value ? { skus: [...asked.value.skus] } : asked.value.filter
   return { body: { mechanic: { kind: 'item-discount' as const, reach, value: { percent: 1000 } } } }
 })
-const found = computed(() => reached.value?.reaches[0] ?? { products: 0, sample: [] })
+const found = computed(() => (isNothing.value ? { products: 0, sample: [] } : reached.value?.reaches[0]))
 
-const { isOpen, name, refusal, errors, save, close } = useRecordDialog({
+const { isOpen, name, refusal, errors, save, close, forget } = useRecordDialog({
   known: set?.name ?? null,
   keep: (name) => {
     const draft = { name, content: content.value }
@@ -49,6 +50,9 @@ const { isOpen, name, refusal, errors, save, close } = useRecordDialog({
     }
     emit('close')
   },
+})
+watch(kind, () => {
+  forget('content')
 })
 </script>
 
@@ -76,7 +80,7 @@ const { isOpen, name, refusal, errors, save, close } = useRecordDialog({
       <div><PasteSkus @add="(more) => (skus = [...new Set([...skus, ...more])])" /></div>
     </template>
     <ReachFields v-else :reach="reach" path="content.filter" without-sets @change="(next) => (reach = next)" />
-    <p role="status" :class="{ quiet: found.products === 0 }">
+    <p v-if="found" role="status" :class="{ quiet: found.products === 0 }">
       <strong>{{ plural(found.products, 'product') }}</strong>
       <template v-if="found.products > 0">: {{ found.sample.map((one) => one.name).join(' … ') }}</template>
     </p>
