@@ -3,7 +3,8 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { AxeBuilder } from '@axe-core/playwright'
-import { test as base, expect, type Locator, type Page } from '@playwright/test'
+import type { PersonRole } from '@novalex/contract'
+import { test as base, expect, type APIRequestContext, type Locator, type Page } from '@playwright/test'
 import { createConnection, format, type Connection, type RowDataPacket } from 'mysql2/promise'
 import { fillWithDemo, startServer, type RunningServer } from '../scripts/lib/serve.mjs'
 import { findFreePort } from '../scripts/lib/system.mjs'
@@ -28,6 +29,8 @@ interface House extends Novalex {
 
 interface Fixtures {
   readonly novalex: Novalex
+  /** As whom of the demo's people the pages are looked at; null: nobody is signed in. */
+  readonly role: PersonRole | null
 }
 
 interface WorkerFixtures {
@@ -88,6 +91,14 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
     await house.reset()
     await use(house)
   },
+  role: ['administrator', { option: true }],
+  context: async ({ context, novalex, role }, use) => {
+    if (role) await signInAs(context.request, novalex, role)
+    await use(context)
+  },
+  request: async ({ context }, use) => {
+    await use(context.request)
+  },
   baseURL: async ({ novalex }, use) => {
     await use(novalex.url)
   },
@@ -101,11 +112,21 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
 
 export { expect }
 
+/** Signs in with one click, without the click. */
+export async function signInAs(
+  request: APIRequestContext,
+  { url }: Pick<Novalex, 'url'>,
+  role: PersonRole,
+): Promise<void> {
+  const answer = await request.post(`${url}/api/session/demo`, { data: { email: `${role}@fennmoor.example` } })
+  expect(answer.ok()).toBe(true)
+}
+
 /** Every table as it was at first; the revisions go on, so that nothing kept in memory from before is taken for true. */
 async function resetDatabase(connection: Connection, name: string): Promise<void> {
   const [revisions] = await connection.query<RowDataPacket[]>('SELECT plan_revision, catalogue_revision FROM store')
   const [tables] = await connection.query<RowDataPacket[]>(
-    "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? AND table_name NOT LIKE 'knex%'",
+    "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? AND table_name NOT LIKE 'knex%' AND table_name <> 'secrets'",
     [name],
   )
   const copies = tables.map(({ name: table }) =>

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { startServer } from '../scripts/lib/serve.mjs'
+import { signInToDemo, startServer } from '../scripts/lib/serve.mjs'
 import { findFreePort } from '../scripts/lib/system.mjs'
 import { expect, NOW, test } from './novalex.ts'
 
@@ -12,8 +12,12 @@ interface Import {
   readonly state: string
 }
 
-async function ask(url: string, path: string, init?: RequestInit): Promise<unknown> {
-  const response = await fetch(`${url}/api${path}`, init)
+/** Signed in at one process, which is enough for all. */
+let session: { readonly cookie: string }
+
+async function ask(url: string, path: string, init: RequestInit = {}): Promise<unknown> {
+  const headers = { ...session, ...(init.headers as Record<string, string> | undefined) }
+  const response = await fetch(`${url}/api${path}`, { ...init, headers })
   return response.status === 204 ? null : await response.json()
 }
 
@@ -31,6 +35,7 @@ for (const end of ['kill', 'stop'] as const)
       settings: { NOVALEX_CHECK_ANSWERS: '1' },
     })
     try {
+      session = await signInToDemo(novalex.url, 'planner')
       const rows = Array.from({ length: ROWS }, (_none, at) => `BULK-${at};Bulk ${at};1.00;20`)
       const upload = (await ask(novalex.url, '/imports?kind=products', {
         method: 'POST',

@@ -59,11 +59,7 @@ test('what somebody else writes is on screen by itself, and so it is after the s
   await other.close()
   await page.goto('/sets')
   await expect(page.getByRole('heading', { name: 'Product sets' })).toBeVisible()
-  await fetch(`${novalex.url}/api/sets`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ name: 'From elsewhere', content: { filter: {} } }),
-  })
+  await page.request.post('/api/sets', { data: { name: 'From elsewhere', content: { filter: {} } } })
   await expect(page.getByRole('row', { name: /From elsewhere/ })).toBeVisible()
 })
 

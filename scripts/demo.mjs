@@ -1,3 +1,5 @@
+import { randomBytes } from 'node:crypto'
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { startDatabase } from './lib/database.mjs'
@@ -41,10 +43,15 @@ async function serve(folder, { port, fresh }) {
   const database = await startDatabase({ folder, database: 'novalex', fresh })
   try {
     const now = process.env.NOVALEX_NOW ?? ''
-    if (await fillWithDemo({ databaseUrl: database.url, now })) say('Filled the database with the demo shop.')
+    const given = process.env.NOVALEX_DEMO_PASSWORD
+    const password = given || ensurePeoplePassword(folder)
+    if (await fillWithDemo({ databaseUrl: database.url, now, password, renews: Boolean(given) }))
+      say('Filled the database with the demo shop.')
     const server = await startServer({ databaseUrl: database.url, port, folder, now })
     const seconds = ((performance.now() - startedAt) / 1000).toFixed(1)
-    say(`\n  Novalex is at ${server.url}   (after ${seconds} s; Ctrl-C ends it)\n`)
+    say(`\n  Novalex is at ${server.url}   (after ${seconds} s; Ctrl-C ends it)`)
+    say('  Sign in with one click, or as reader@, planner@, releaser@ or administrator@fennmoor.example')
+    say(given ? '  with the password of NOVALEX_DEMO_PASSWORD.\n' : `  with the password ${password}\n`)
     const reason = await waitForEnd(server.child)
     say(reason)
     await server.stop()
@@ -52,6 +59,13 @@ async function serve(folder, { port, fresh }) {
     await database.stop()
   }
   say('Server and database have ended; the data are kept.')
+}
+
+/** The password of the people of the demo, made at the first start and kept for the next. */
+function ensurePeoplePassword(folder) {
+  const file = join(folder, 'people-password')
+  if (!existsSync(file)) writeFileSync(file, randomBytes(9).toString('base64url'), { mode: 0o600 })
+  return readFileSync(file, 'utf8').trim()
 }
 
 /** Until somebody asks to end, or the server ends by itself. */

@@ -11,11 +11,6 @@ const tableKinds = IMPORT_KINDS.filter((kind) => kind !== 'plan')
 export const FileParams = Type.Object({ kind: choice(...tableKinds), type: TableFile }, strict)
 export const RejectedParams = Type.Object({ id: Id, type: choice('csv', 'xlsx', 'json') }, strict)
 
-/** Who makes a change, as the request says it; sign-in comes later. */
-export const ActorHeaders = Type.Object({
-  'x-actor': Type.Optional(Type.String({ maxLength: 80, pattern: '^[^\\p{Cc}]*$' })),
-})
-
 /** The name of an uploaded file, percent-encoded, since a header holds ASCII only. */
 export const UploadHeaders = Type.Object({
   'x-file-name': Type.Optional(Type.String({ maxLength: 2000, pattern: '^([!-$&-~]|%[0-9A-Fa-f]{2})*$' })),

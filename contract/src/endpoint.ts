@@ -1,9 +1,9 @@
 import type { Static, TObject, TSchema } from '@sinclair/typebox'
+import type { KeyScope, PersonRole } from './accessSchema.ts'
 import type { ErrorCode } from './errors.ts'
 
-/** Who may do what; each may do all that the ones before may. `anyone`: shoppers, without signing in. */
-export const ROLES = ['anyone', 'reader', 'planner', 'releaser', 'administrator'] as const
-export type Role = (typeof ROLES)[number]
+/** Who may do what; `anyone`: shoppers and who is not signed in. */
+export type Role = 'anyone' | PersonRole
 
 /** What an endpoint takes and answers. Its address stands in `ADDRESSES`. */
 export interface Endpoint {
@@ -11,6 +11,8 @@ export interface Endpoint {
   readonly summary: string
   /** The least role that may ask. */
   readonly role: Role
+  /** What a key must be made for to be taken here; without one, keys are not. */
+  readonly scope?: KeyScope
   readonly params?: TObject
   readonly query?: TObject
   readonly headers?: TObject
@@ -31,6 +33,10 @@ export interface Endpoint {
 
 /** Codes of errors that any endpoint may answer. */
 export const COMMON_ERRORS: readonly ErrorCode[] = [
+  'signed-out',
+  'role-too-small',
+  'key-unknown',
+  'key-lacks-scope',
   'invalid-input',
   'bad-json',
   'wrong-media-type',

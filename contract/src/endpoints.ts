@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox'
+import { ACCESS_ENDPOINTS } from './accessEndpoints.ts'
 import type { EndpointName } from './addresses.ts'
 import { FileParams, IdParams, RejectedParams, SkuParams, UploadHeaders } from './addressSchema.ts'
 import * as api from './api.ts'
@@ -38,6 +39,8 @@ const FILE_TYPES = [
 
 /** Every endpoint of the API: the server's routes, the web's client, the OpenAPI document and who may do what follow from it. */
 export const ENDPOINTS = {
+  ...ACCESS_ENDPOINTS,
+
   getStore: answering(api.StoreAnswer, {
     role: 'reader',
     summary: 'The store, its clock, the revisions of plan and catalogue, the latest change, and the live release',

@@ -1,3 +1,4 @@
+export * from './accessSchema.ts'
 export * from './api.ts'
 export * from './addressSchema.ts'
 export * from './basicSchema.ts'

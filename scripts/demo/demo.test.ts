@@ -9,6 +9,7 @@ import { createDemoProducts } from './catalogue.ts'
 import { seedDemo } from './seed.ts'
 
 const NOW = toInstant('2027-03-10T09:41', 'Europe/Vienna')
+const PASSWORD = { text: 'three brushes and a jar', renews: false }
 let url: string
 let database: Database
 
@@ -16,7 +17,7 @@ beforeAll(async () => {
   const address = new URL(inject('databaseUrl'))
   address.pathname = `/novalex_demo_${process.pid}`
   url = address.href
-  expect(await seedDemo(url, NOW)).toBe(true)
+  expect(await seedDemo(url, NOW, PASSWORD)).toBe(true)
   database = openDatabase(url)
 })
 afterAll(async () => {
@@ -34,8 +35,26 @@ test('the demo file is what the generator makes: 240 products, no SKU twice', ()
 
 test('a second start keeps the data', async () => {
   await database('promotions').where({ id: 'demo-1' }).update({ name: 'Mine' })
-  expect(await seedDemo(url, NOW)).toBe(false)
+  expect(await seedDemo(url, NOW, PASSWORD)).toBe(false)
   expect(await database('promotions').where({ id: 'demo-1' }).first()).toMatchObject({ name: 'Mine' })
+})
+
+test('its four people have a role each; their password stays unless another is given', async () => {
+  const people = async () => {
+    const rows = (await database('people').orderBy('email')) as { email: string; role: string; password: string }[]
+    return rows.map(({ email, role, password }) => ({ email, role, password }))
+  }
+  const before = await people()
+  expect(before.map(({ email, role }) => `${email} ${role}`)).toEqual([
+    'administrator@fennmoor.example administrator',
+    'planner@fennmoor.example planner',
+    'reader@fennmoor.example reader',
+    'releaser@fennmoor.example releaser',
+  ])
+  await seedDemo(url, NOW, { text: 'another one for all', renews: false })
+  expect(await people()).toEqual(before)
+  await seedDemo(url, NOW, { text: 'another one for all', renews: true })
+  expect((await people()).map(({ password }) => password)).not.toEqual(before.map(({ password }) => password))
 })
 
 test('the demo plan has no fault, reaches something with each promotion, and is released', async () => {

@@ -15,18 +15,29 @@ import { saveShoppers } from '../../server/src/shoppers/shoppers.repository.ts'
 import { saveStore } from '../../server/src/store/store.repository.ts'
 import { createDemoSales } from './catalogue.ts'
 import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_SETS, DEMO_STORE } from './plan.ts'
+import { DEMO_PEOPLE, seedPeople } from './people.ts'
 import { createDemoPastPrices, HISTORY_DAYS } from './pastPrices.ts'
 import { createDemoShoppers } from './shoppers.ts'
 
 const DAY_MS = 86_400_000
-const BY = 'demo'
+const BY = DEMO_PEOPLE.find(({ role }) => role === 'releaser')!.name
 const PRODUCT_FILE = new URL('../../demo/products.csv', import.meta.url)
 
-/** Fills the database with the demo shop, all or nothing; one that holds a store already is left as it is. Tells whether it did. */
-export async function seedDemo(databaseUrl: string, now: Instant): Promise<boolean> {
+interface DemoPassword {
+  readonly text: string
+  /** Whether people who are there already get it too. */
+  readonly renews: boolean
+}
+
+/**
+ * Fills the database with the demo shop, all or nothing; one that holds a store already is left as it is, but for people of the demo that are missing.
+ * Tells whether it did.
+ */
+export async function seedDemo(databaseUrl: string, now: Instant, password: DemoPassword): Promise<boolean> {
   await migrateDatabase(databaseUrl)
   const database = openDatabase(databaseUrl)
   try {
+    await seedPeople(database, password.text, password.renews)
     if (await database('store').first()) return false
     await database.transaction(async (transaction) => {
       await saveStore(transaction, DEMO_STORE)
@@ -70,8 +81,10 @@ async function seedPlan(transaction: Database, now: Instant): Promise<void> {
   await recordActivity(transaction, { at: now - DAY_MS, by: BY, action: 'release', subject: 'release 1', detail })
 }
 
-const { DATABASE_URL, NOVALEX_NOW } = process.env
+const { DATABASE_URL, NOVALEX_NOW, NOVALEX_DEMO_PASSWORD: text, NOVALEX_DEMO_PASSWORD_RENEWS } = process.env
 if (process.argv[1] === new URL(import.meta.url).pathname && DATABASE_URL) {
-  const isSeeded = await seedDemo(DATABASE_URL, NOVALEX_NOW ? Date.parse(NOVALEX_NOW) : Date.now())
+  if (!text) throw new Error('NOVALEX_DEMO_PASSWORD is not set: give the password of the people of the demo')
+  const now = NOVALEX_NOW ? Date.parse(NOVALEX_NOW) : Date.now()
+  const isSeeded = await seedDemo(DATABASE_URL, now, { text, renews: NOVALEX_DEMO_PASSWORD_RENEWS === '1' })
   process.stdout.write(isSeeded ? 'filled\n' : 'kept\n')
 }

@@ -4,7 +4,14 @@ export interface RunningServer {
   readonly stop: () => Promise<void>
 }
 
-export function fillWithDemo(options: { databaseUrl: string; now?: string }): Promise<boolean>
+export const TEST_PASSWORD: string
+export function fillWithDemo(options: {
+  databaseUrl: string
+  now?: string
+  password?: string
+  renews?: boolean
+}): Promise<boolean>
+export function signInToDemo(url: string, role: string): Promise<{ readonly cookie: string }>
 export function startServer(options: {
   databaseUrl: string
   port: number

@@ -8,20 +8,38 @@ const START_TIMEOUT_MS = 60_000
 const BUILT = join(ROOT, 'server', 'dist')
 const MAIN = join(BUILT, 'main.mjs')
 
-/** Fills an empty database with the demo shop. Tells whether it did; a filled one is left as it is. */
-export async function fillWithDemo({ databaseUrl, now = '' }) {
-  const env = { DATABASE_URL: databaseUrl, NOVALEX_NOW: now }
+/** What the people of the demo sign in with where nobody sees it: in tests, for pictures and measurements. */
+export const TEST_PASSWORD = 'only-for-tests-and-pictures'
+
+/**
+ * Fills an empty database with the demo shop. Tells whether it did; a filled one is left as it is, but for people of the demo that are missing.
+ * `renews`: those that are there get the password too.
+ */
+export async function fillWithDemo({ databaseUrl, now = '', password = TEST_PASSWORD, renews = false }) {
+  const env = {
+    DATABASE_URL: databaseUrl,
+    NOVALEX_NOW: now,
+    NOVALEX_DEMO_PASSWORD: password,
+    NOVALEX_DEMO_PASSWORD_RENEWS: renews ? '1' : '',
+  }
   const output = await run(process.execPath, [join(BUILT, 'seed.mjs')], { env })
   return output.includes('filled')
 }
 
-/** Starts Novalex's server and waits until it answers. Its log and process id are kept in `folder`. */
+/** Starts Novalex's server, for the demo unless `settings` say otherwise, and waits until it answers. Its log and process id are kept in `folder`. */
 export async function startServer({ databaseUrl, port, folder, now = '', settings = {} }) {
   const logFile = join(folder, 'server.log')
   const log = openSync(logFile, 'w')
   const child = spawn(process.execPath, ['--enable-source-maps', MAIN], {
     cwd: ROOT,
-    env: { ...process.env, DATABASE_URL: databaseUrl, NOVALEX_PORT: String(port), NOVALEX_NOW: now, ...settings },
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      NOVALEX_PORT: String(port),
+      NOVALEX_NOW: now,
+      NOVALEX_DEMO: '1',
+      ...settings,
+    },
     detached: true,
     stdio: ['ignore', log, log],
   })
@@ -61,4 +79,15 @@ async function isHealthy(url) {
   } catch {
     return false
   }
+}
+
+/** Signs in as one of the people of the demo; tells the headers of requests that follow. */
+export async function signInToDemo(url, role) {
+  const response = await fetch(`${url}/api/session/demo`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ email: `${role}@fennmoor.example` }),
+  })
+  if (!response.ok) throw new Trouble(`Nobody can sign in to the demo: ${response.status} ${await response.text()}`)
+  return { cookie: response.headers.get('set-cookie').split(';')[0] }
 }

@@ -4,6 +4,7 @@ import compression from 'compression'
 import express, { type Express, type Router } from 'express'
 import expressStaticGzip from 'express-static-gzip'
 import type { Logger } from 'pino'
+import { createAccess } from './access/createAccess.ts'
 import { createActivityHandlers } from './activity/activity.handlers.ts'
 import { createCatalogueHandlers } from './catalogue/catalogue.handlers.ts'
 import { createCatalogueService } from './catalogue/catalogue.service.ts'
@@ -54,6 +55,10 @@ export interface AppDeps {
   readonly plans: PlanSource
   readonly threads: Threads
   readonly clock: Clock
+  /** By which waits, links and sessions end, also where the other one stands still. */
+  readonly wallClock: Clock
+  /** What signs the cookies. */
+  readonly cookieSecret: string
   readonly imports: ImportsService
   readonly changes: ChangeFeed
   readonly logger: Logger
@@ -79,16 +84,22 @@ export function createApp(deps: AppDeps): Express {
 
 function createApi(deps: AppDeps): Router {
   const { config } = deps
+  const access = createAccess(deps)
   const api = express.Router()
   frameApi(api, config)
-  serveEndpoints(api, createHandlers(deps), config)
+  api.use(access.sessions)
+  serveEndpoints(
+    api,
+    { ...createHandlers(deps), ...access.handlers },
+    { checksAnswers: config.checksAnswers, identify: access.identify },
+  )
   api.use(() => {
     throw new AppError('no-such-page')
   })
   return api
 }
 
-function createHandlers(deps: AppDeps): Handlers {
+function createHandlers(deps: AppDeps): Omit<Handlers, keyof ReturnType<typeof createAccess>['handlers']> {
   const { config, database } = deps
   const answers = createAnswers(deps.threads)
   const history = createPriceHistory(database)

@@ -18,6 +18,8 @@ export interface Config {
   /** Where browsers reach the server besides its own address, as behind a proxy: `https://plan.example`. */
   readonly origins: readonly string[]
   readonly uploads: UploadLimits
+  /** Whether the people of the demo sign in with one click, and shoppers of the stand-in shop by choosing a name. */
+  readonly isDemo: boolean
   /** Whether every answer is held against its schema, for tests. */
   readonly checksAnswers: boolean
 }
@@ -44,6 +46,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
       atOnce: readNumber(env, 'NOVALEX_UPLOADS_AT_ONCE', 4),
       idleMs: readNumber(env, 'NOVALEX_UPLOAD_IDLE_MS', 15_000),
     },
+    isDemo: env.NOVALEX_DEMO === '1',
     checksAnswers: env.NOVALEX_CHECK_ANSWERS === '1',
   }
 }

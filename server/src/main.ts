@@ -1,6 +1,7 @@
 import { createServer } from 'node:http'
 import { PromotionDraft, PromotionUpdate, ReachQuestion } from '@novalex/contract'
 import { pino } from 'pino'
+import { loadCookieSecret } from './access/secrets.ts'
 import { createApp } from './app.ts'
 import { createChangeFeed } from './changes/changeFeed.ts'
 import { createClock } from './clock.ts'
@@ -41,7 +42,20 @@ setInterval(() => {
 prepareSchemas([PromotionDraft, PromotionUpdate, ReachQuestion])
 const changes = createChangeFeed(database)
 const plans = createPlanSource(database)
-const app = createApp({ config, database, logger, threads, imports, changes, clock, plans })
+const cookieSecret = await loadCookieSecret(database)
+const wallClock = createClock(null)
+const app = createApp({
+  config,
+  database,
+  logger,
+  threads,
+  imports,
+  changes,
+  clock,
+  wallClock,
+  cookieSecret,
+  plans,
+})
 const server = createServer({ headersTimeout: HEADERS_TIMEOUT_MS }, app)
 server.on('error', (error) => {
   throw error

@@ -79,6 +79,10 @@ interface FactsByCode {
   'unpacks-too-large': { readonly max: number }
   formula: { readonly column: number }
   'cell-too-long': { readonly max: number }
+  'not-an-email': TypedFacts
+  'email-taken': TypedFacts
+  'name-taken': TypedFacts
+  'password-short': { readonly min: number }
 }
 
 type NoFacts = Readonly<Record<string, never>>

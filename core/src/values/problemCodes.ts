@@ -88,6 +88,13 @@ export const PROBLEM_CODES = [
   'needs-too-much-memory',
   'took-too-long',
   'cell-too-long',
+  // people
+  'not-an-email',
+  'email-taken',
+  'name-taken',
+  'password-short',
+  'password-common',
+  'password-wrong',
 ] as const
 
 export type ProblemCode = (typeof PROBLEM_CODES)[number]

@@ -11,7 +11,7 @@ afterAll(() => server.close())
 
 /** The changes that a browser is told, one after the other. */
 async function* follow(signal: AbortSignal): AsyncGenerator<number> {
-  const response = await fetch(`${server.url}/api/changes`, { signal })
+  const response = await fetch(`${server.url}/api/changes`, { signal, headers: { cookie: server.cookie } })
   expect(response.headers.get('content-type')).toContain('text/event-stream')
   let text = ''
   for await (const piece of response.body!.pipeThrough(new TextDecoderStream())) {
@@ -67,7 +67,7 @@ test('a write counts whose transaction ends after that of a later one', async ()
 
 test('who follows does not hold the server up when it ends', async () => {
   const own = await createTestServer(inject('databaseUrl'))
-  const response = await fetch(`${own.url}/api/changes`)
+  const response = await fetch(`${own.url}/api/changes`, { headers: { cookie: own.cookie } })
   const reader = response.body!.getReader()
   await reader.read()
   own.changes.close()

@@ -20,7 +20,10 @@ beforeAll(async () => {
 })
 afterAll(() => server.close())
 
-const get = async (path: string) => new Uint8Array(await (await fetch(`${server.url}/api${path}`)).arrayBuffer())
+const get = async (path: string) => {
+  const response = await fetch(`${server.url}/api${path}`, { headers: { cookie: server.cookie } })
+  return new Uint8Array(await response.arrayBuffer())
+}
 
 const send = (kind: ImportKind, content: string | Uint8Array, type?: string) => upload(server, content, { kind, type })
 

@@ -23,7 +23,14 @@ function send(
   return new Promise((resolve, reject) => {
     const { port } = new URL(server.url)
     const request = openRequest(
-      { host: '127.0.0.1', port, method: 'GET', path: '/api/store', ...head },
+      {
+        host: '127.0.0.1',
+        port,
+        method: 'GET',
+        path: '/api/store',
+        ...head,
+        headers: { cookie: server.cookie, ...head.headers },
+      },
       (response: IncomingMessage) => {
         let text = ''
         response.on('data', (piece) => (text += String(piece)))
@@ -103,7 +110,7 @@ describe('senders that stop', () => {
     const { port } = new URL(server.url)
     const socket = connect(Number(port), '127.0.0.1')
     socket.write(
-      `POST /api/imports HTTP/1.1\r\nhost: 127.0.0.1\r\ncontent-type: text/csv\r\ncontent-length: 900\r\n\r\nsku;`,
+      `POST /api/imports HTTP/1.1\r\nhost: 127.0.0.1\r\ncookie: ${server.cookie}\r\ncontent-type: text/csv\r\ncontent-length: 900\r\n\r\nsku;`,
     )
     await new Promise((resolve) => setTimeout(resolve, 50))
     socket.destroy()
@@ -154,10 +161,10 @@ describe('what nobody would send on purpose gets a sentence', () => {
       const method = path.includes('sets') ? 'DELETE' : 'GET'
       expect((await send({ method, path })).status, path).toBe(404)
     }
-    const headers = { 'x-actor': 'x'.repeat(81) }
-    expect(await server.request('POST', '/api/campaigns', { name: 'A', goal: '' }, headers)).toMatchObject({
+    const headers = { 'content-type': 'text/csv', 'x-file-name': 'x'.repeat(2001) }
+    expect(await server.request('POST', '/api/imports', 'sku', headers)).toMatchObject({
       status: 422,
-      body: { error: { problems: [{ code: 'too-long', path: 'x-actor' }] } },
+      body: { error: { problems: [{ code: 'too-long', path: 'x-file-name' }] } },
     })
   })
 })

@@ -13,7 +13,8 @@ import { keysOf } from '@novalex/core'
 import type { TSchema } from '@sinclair/typebox'
 import express, { type Request, type RequestHandler, type Response, type Router } from 'express'
 import { AppError } from '../errors/AppError.ts'
-import { actorOf } from './actor.ts'
+import { nameOf, type Identify, type Identity } from '../access/identity.ts'
+import { refuseUnless } from '../access/refuseUnless.ts'
 import { toAppError } from './handleError.ts'
 import { checkShape, parseBody, parseHeaders, parseParams, parseQuery } from './validate.ts'
 
@@ -49,7 +50,9 @@ interface Results<E extends Endpoint> {
 
 /** What a handler is asked: the parts of the request, checked by the endpoint's schemas, and who asks. */
 export interface Asked<N extends EndpointName> extends InputOf<Endpoints[N]> {
+  /** The name of who asks, as the log has it. */
   readonly by: string
+  readonly who: Identity
   readonly request: Request
   readonly response: Response
 }
@@ -64,6 +67,7 @@ export type Handlers = { readonly [N in EndpointName]: Handler<N> }
 export type HandlersOf<N extends EndpointName> = Pick<Handlers, N>
 
 interface ServeOptions {
+  readonly identify: Identify
   /** For tests: whether every answer is held against its schema, and every error against the codes that are named. */
   readonly checksAnswers: boolean
 }
@@ -73,7 +77,7 @@ const parseSmall = express.json({ limit: '64kb' })
 /** Room for a list of 100,000 products with their prices. */
 const parseLong = express.json({ limit: '8mb' })
 
-/** Answers every endpoint of the contract: its request is checked before its handler is asked. */
+/** Answers every endpoint of the contract: whether who asks may, and its request, are checked before its handler is asked. */
 export function serveEndpoints(router: Router, handlers: Handlers, options: ServeOptions): void {
   for (const name of keysOf(ADDRESSES)) {
     const endpoint: Endpoint = ENDPOINTS[name]
@@ -81,7 +85,7 @@ export function serveEndpoints(router: Router, handlers: Handlers, options: Serv
     const route = method.toLowerCase() as 'get' | 'post' | 'put' | 'delete'
     const before = endpoint.body ? [endpoint.isBodyLong ? parseLong : parseSmall] : []
     const handler = handlers[name] as unknown as (asked: Asked<EndpointName>) => unknown
-    router[route](path, nameAs(name), ...before, answerWith(endpoint, handler, options))
+    router[route](path, nameAs(name), admit(endpoint, options), ...before, answerWith(endpoint, handler, options))
   }
 }
 
@@ -93,6 +97,16 @@ function nameAs(endpoint: EndpointName): RequestHandler {
   }
 }
 
+/** Who asks, and whether they may; what they send is not read before. */
+function admit(endpoint: Endpoint, { identify }: ServeOptions): RequestHandler {
+  return async (request, response, next) => {
+    const who = await identify.request(request)
+    await refuseUnless(endpoint, who, identify)
+    response.locals.who = who
+    next()
+  }
+}
+
 function answerWith(
   endpoint: Endpoint,
   handler: (asked: Asked<EndpointName>) => unknown,
@@ -100,7 +114,8 @@ function answerWith(
 ): RequestHandler {
   return async (request, response) => {
     const input = parseInput(endpoint, request) as InputOf<Endpoints[EndpointName]>
-    const asked = { ...input, by: actorOf(request), request, response }
+    const { who } = response.locals as { who: Identity }
+    const asked = { ...input, by: nameOf(who), who, request, response }
     const result = await (checksAnswers ? runNamed(endpoint, () => handler(asked)) : handler(asked))
     if (endpoint.answers === 'lines' || endpoint.answers === 'events') return
     response.status(endpoint.status)

@@ -10,7 +10,7 @@ beforeEach(async () => {
 })
 afterEach(() => server.close())
 
-const undo = (id: string) => server.request('POST', `/api/imports/${id}/undo`, undefined, { 'x-actor': 'tester' })
+const undo = (id: string) => server.request('POST', `/api/imports/${id}/undo`)
 const takeOut = async (kind: ImportKind) =>
   (await server.request('GET', `/api/files/${kind}.${kind === 'plan' ? 'json' : 'csv'}`)).body as unknown
 

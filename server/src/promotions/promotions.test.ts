@@ -11,10 +11,10 @@ const create = async (changes = {}) => (await server.request('POST', '/api/promo
 
 describe('a promotion', () => {
   test('is kept, changed, deleted and brought back', async () => {
-    const created = await server.request('POST', '/api/promotions', createDraft(), { 'x-actor': 'somebody' })
+    const created = await server.request('POST', '/api/promotions', createDraft(), { 'x-actor': 'somebody else' })
     expect(created).toMatchObject({
       status: 201,
-      body: { version: 1, updatedBy: 'somebody', promotion: { name: 'Pads, 20 %' } },
+      body: { version: 1, updatedBy: 'Tester', promotion: { name: 'Pads, 20 %' } },
     })
     const { promotion } = created.body
     const path = `/api/promotions/${promotion.id}`
@@ -46,7 +46,7 @@ describe('a promotion', () => {
       'create-promotion',
     ])
     expect(activity[2]).toMatchObject({
-      by: 'planning desk',
+      by: 'Tester',
       at: '2027-03-08T09:00:00.000Z',
       detail: { name: 'Pads, 25 %' },
     })

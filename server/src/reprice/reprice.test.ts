@@ -23,7 +23,7 @@ const question = (changes: Partial<RepriceQuestion> = {}): RepriceQuestion => ({
 async function preview(body: unknown): Promise<RepriceLine[]> {
   const response = await fetch(`${server.url}/api/reprice/preview`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', cookie: server.cookie },
     body: JSON.stringify(body),
   })
   const text = await response.text()

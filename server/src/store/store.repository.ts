@@ -46,6 +46,10 @@ export async function countCatalogueRevision(transaction: Connection): Promise<v
   await transaction('store').where({ id: STORE_ID }).increment('catalogue_revision', 1)
 }
 
+export async function countPeopleRevision(transaction: Connection): Promise<void> {
+  await transaction('store').where({ id: STORE_ID }).increment('people_revision', 1)
+}
+
 export async function saveShownUntil(transaction: Connection, until: Instant): Promise<void> {
   await transaction('store')
     .where({ id: STORE_ID })

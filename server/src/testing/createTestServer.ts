@@ -1,9 +1,10 @@
 import { randomBytes } from 'node:crypto'
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import type { PromotionDraft } from '@novalex/contract'
+import type { PersonRole, PromotionDraft } from '@novalex/contract'
 import type { Product, Store } from '@novalex/core'
 import { pino } from 'pino'
+import { loadCookieSecret } from '../access/secrets.ts'
 import { createApp } from '../app.ts'
 import { createChangeFeed, type ChangeFeed } from '../changes/changeFeed.ts'
 import { insertCategories, saveProducts } from '../catalogue/catalogue.repository.ts'
@@ -13,6 +14,7 @@ import { createImportsService } from '../imports/imports.service.ts'
 import { createPlanSource } from '../plan/planSource.ts'
 import { saveStore } from '../store/store.repository.ts'
 import { createThreads, LIMITS, type Threads } from '../threads/threads.ts'
+import { signInAs } from './signInAs.ts'
 
 export interface Answer {
   readonly status: number
@@ -30,6 +32,12 @@ export interface TestServer {
   readonly databaseUrl: string
   /** The present; tests move it. */
   readonly clock: { at: number }
+  /** By how much the clock that ends waits, links and sessions is ahead; tests move it. */
+  readonly wallClock: { aheadMs: number }
+  /** The cookie of the administrator as whom `request` asks unless its headers name another, or ''. */
+  readonly cookie: string
+  /** The cookie of somebody signed in with that role. */
+  signIn(role: PersonRole, name?: string): Promise<string>
   request(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<Answer>
   /** Deletes a product or a category as somebody does who sees the present catalogue. */
   removeGoods(path: string): Promise<Answer>
@@ -84,20 +92,15 @@ export async function createTestServer(
     trustedProxies = 0,
     uploads = { atOnce: 4, idleMs: 15_000 },
     limits = LIMITS,
+    isDemo = false,
+    isEmpty = false,
   } = {},
 ): Promise<TestServer> {
   const url = new URL(serverUrl)
   url.pathname = `/novalex_test_${randomBytes(6).toString('hex')}`
   await migrateDatabase(url.href)
   const setUp = openDatabase(url.href)
-  await saveStore(setUp, { name: 'Test shop', store: STORE })
-  await insertCategories(setUp, [
-    { id: 'paper', name: 'Paper', parent: null },
-    { id: 'pads', name: 'Pads', parent: 'paper' },
-    { id: 'ink', name: 'Ink', parent: null },
-    { id: 'spare', name: 'Spare', parent: null },
-  ])
-  await saveProducts(setUp, PRODUCTS, { at: LAUNCHED })
+  if (!isEmpty) await fillStore(setUp)
   const reached = new URL(url)
   if (connectTo) reached.host = connectTo
   const database = openDatabase(reached.href)
@@ -109,8 +112,11 @@ export async function createTestServer(
     requestsPerMinute: maxRequests,
     trustedProxies,
     uploads,
+    isDemo,
     checksAnswers: true,
   }
+  const wallClock = { aheadMs: 0 }
+  const cookie = isEmpty ? '' : await signInAs(setUp, 'administrator', 'Tester')
   const imports = createImportsService({
     database,
     threads,
@@ -124,6 +130,8 @@ export async function createTestServer(
     threads,
     changes,
     clock: { now: () => clock.at },
+    wallClock: { now: () => Date.now() + wallClock.aheadMs },
+    cookieSecret: await loadCookieSecret(setUp),
     plans: createPlanSource(database),
     imports,
     logger: pino({ level: 'silent' }),
@@ -137,11 +145,16 @@ export async function createTestServer(
     url: address,
     databaseUrl: reached.href,
     clock,
-    request: (method, path, body, headers = {}) => send(address + path, { method, body, headers }),
+    wallClock,
+    cookie,
+    signIn: (role, name = `Some ${role}`) => signInAs(setUp, role, name),
+    request: (method, path, body, headers = {}) =>
+      send(address + path, { method, body, headers: { cookie, ...headers } }),
     async removeGoods(path) {
-      const { body } = await send(`${address}/api/store`, { method: 'GET', body: undefined, headers: {} })
+      const headers = { cookie }
+      const { body } = await send(`${address}/api/store`, { method: 'GET', body: undefined, headers })
       const { catalogueRevision } = body as { catalogueRevision: number }
-      return send(`${address}${path}?revision=${catalogueRevision}`, { method: 'DELETE', body: undefined, headers: {} })
+      return send(`${address}${path}?revision=${catalogueRevision}`, { method: 'DELETE', body: undefined, headers })
     },
     restImports: () => imports.rest(),
     async resumeImports() {
@@ -159,6 +172,17 @@ export async function createTestServer(
       await setUp.destroy()
     },
   }
+}
+
+async function fillStore(setUp: Database): Promise<void> {
+  await saveStore(setUp, { name: 'Test shop', store: STORE })
+  await insertCategories(setUp, [
+    { id: 'paper', name: 'Paper', parent: null },
+    { id: 'pads', name: 'Pads', parent: 'paper' },
+    { id: 'ink', name: 'Ink', parent: null },
+    { id: 'spare', name: 'Spare', parent: null },
+  ])
+  await saveProducts(setUp, PRODUCTS, { at: LAUNCHED })
 }
 
 /** A percentage sale on a category, as a window would send it. */

@@ -25,6 +25,15 @@ export interface RequestOptions {
   readonly signal?: AbortSignal
 }
 
+/** What waits until somebody is signed in again; null where nobody was. */
+type SignedOut = () => Promise<void> | null
+let waitForSignIn: SignedOut = () => null
+
+/** Who is told that a request was refused since nobody is signed in any more; it is made again once what they promise settles. */
+export function onSignedOut(wait: SignedOut): void {
+  waitForSignIn = wait
+}
+
 /** Asks the server. Throws an `ApiError`; an aborted request throws the signal's reason. */
 export async function request<T>(
   path: string,
@@ -37,16 +46,15 @@ export async function request<T>(
     ...(headers ? { headers } : {}),
     ...(signal ? { signal } : {}),
   })
-  if (response.status === 204) return undefined as T
-  const answer: unknown = await response.json().catch(() => undefined)
-  if (response.ok) return answer as T
-  throw toApiError(answer)
+  // Some answers are nothing but that it is done.
+  const content = await response.text()
+  return (content === '' ? undefined : JSON.parse(content)) as T
 }
 
 /** Asks for an answer that comes line by line, each line whole JSON. */
 export async function* requestLines<T>(path: string, options: RequestOptions): AsyncGenerator<T> {
   const response = await send(path, options)
-  if (!response.ok || !response.body) throw toApiError(await response.json().catch(() => undefined))
+  if (!response.body) throw new ApiError('unreachable')
   let rest = ''
   for await (const piece of response.body.pipeThrough(new TextDecoderStream()) as unknown as AsyncIterable<string>) {
     const lines = (rest + piece).split('\n')
@@ -60,7 +68,20 @@ function toApiError(answer: unknown): ApiError {
   return new ApiError((error?.code as ErrorCode | undefined) ?? 'unreachable', error)
 }
 
-async function send(
+/** An answer that is no refusal. */
+async function send(path: string, options: RequestOptions): Promise<Response> {
+  for (;;) {
+    const response = await sendOnce(path, options)
+    if (response.ok) return response
+    const error = toApiError(await response.json().catch(() => undefined))
+    const signedIn = error.code === 'signed-out' ? waitForSignIn() : null
+    if (!signedIn) throw error
+    await signedIn
+    options.signal?.throwIfAborted()
+  }
+}
+
+async function sendOnce(
   path: string,
   { method = 'GET', query = {}, body, headers, signal }: RequestOptions,
 ): Promise<Response> {

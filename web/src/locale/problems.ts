@@ -101,6 +101,12 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'needs-too-much-memory':
     'Reading this file takes more memory than there is. Split it into smaller files, or save it as CSV.',
   'took-too-long': 'Reading this file took too long, so it was given up. Split it into smaller files.',
+  'not-an-email': ({ given }) => `“${given}” is no address. Write it like name@shop.example.`,
+  'email-taken': ({ given }) => `Somebody signs in with ${given} already. Use another address.`,
+  'name-taken': ({ given }) => `There is a ${given} already. Add something that tells the two apart.`,
+  'password-short': ({ min }) => `This is too short. A password has at least ${min} characters.`,
+  'password-common': 'This is one of the first that are guessed. Put a few words of your own together.',
+  'password-wrong': 'This is not your present password.',
   'cell-too-long': ({ max }) => `A cell in this row holds more than ${max} characters. Shorten it.`,
 }
 
@@ -116,6 +122,18 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
     'This can’t be done with the file now: it is still being read, was refused, was accepted already, or is taken back.',
   'import-overtaken':
     'Something else was changed after this file came in, so it can’t be undone in one step any more. Bring in a file with the values wanted.',
+  'signed-out': 'You are not signed in, or not any more. Sign in, then go on.',
+  'sign-in-failed': 'This address and this password do not belong together. Check both.',
+  'too-many-tries': ({ seconds }) =>
+    `Too many tries. Wait ${describeWait(Number(seconds))}, then try again; nothing that is typed until then counts.`,
+  'role-too-small': ({ needed, has, people }) =>
+    `This takes a ${String(needed)}; you are a ${String(has)}. ${joinWords((people as string[] | undefined) ?? [], 'or')} can do it.`,
+  'key-unknown': 'This key is not known, was revoked, or has ended.',
+  'key-lacks-scope': 'This key was not made for that. Make one with what it needs.',
+  'already-set-up': 'This store is set up already. Sign in, or ask an administrator for an invitation.',
+  'last-administrator': ({ name }) =>
+    `${String(name)} is the last administrator. Make somebody else an administrator first.`,
+  'link-lapsed': 'This link was used, replaced by a newer one, or its time is over. Ask for a new one.',
   'nothing-to-release': 'Nothing differs from what the shop already follows.',
   'plan-has-problems': 'The plan can’t be released with these faults in it. Mend them first.',
   'too-large': ({ maxBytes }) =>
@@ -152,6 +170,10 @@ export function explainError({
   const text = ERROR_TEXT[code]
   const sentence = typeof text === 'string' ? text : text(facts)
   return code === 'internal' && requestId ? `${sentence} (${requestId})` : sentence
+}
+
+function describeWait(seconds: number): string {
+  return seconds < 90 ? plural(seconds, 'second') : plural(Math.ceil(seconds / 60), 'minute')
 }
 
 /** Money, a number of units, or a time. */

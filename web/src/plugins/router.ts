@@ -2,8 +2,19 @@ import { createRouter, createWebHistory } from 'vue-router'
 import { text } from '@/locale/en.ts'
 import { fetchLater } from './later.ts'
 import { useNotice } from '@/stores/notice.ts'
+import { useSession } from '@/stores/session.ts'
+
+declare module 'vue-router' {
+  interface RouteMeta {
+    /** Where a page stands, if not on the desk; at the door, nobody is signed in yet. */
+    readonly place?: 'door'
+  }
+}
 
 const PAGES = {
+  signIn: () => import('@/features/access/SignInPage.vue'),
+  welcome: () => import('@/features/access/WelcomePage.vue'),
+  setUp: () => import('@/features/access/SetUpPage.vue'),
   promotions: () => import('@/features/promotions/PromotionsPage.vue'),
   promotion: () => import('@/features/promotions/PromotionPage.vue'),
   products: () => import('@/features/products/ProductsPage.vue'),
@@ -27,6 +38,9 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', redirect: '/promotions' },
+    { path: '/sign-in', name: 'sign-in', component: PAGES.signIn, meta: { place: 'door' } },
+    { path: '/welcome', name: 'welcome', component: PAGES.welcome, meta: { place: 'door' } },
+    { path: '/set-up', name: 'set-up', component: PAGES.setUp, meta: { place: 'door' } },
     { path: '/promotions', name: 'promotions', component: PAGES.promotions },
     { path: '/promotions/:id', name: 'promotion', component: PAGES.promotion, props: true },
     { path: '/products', name: 'products', component: PAGES.products },
@@ -45,6 +59,15 @@ export const router = createRouter({
     { path: '/shop/:sku', name: 'shop-product', component: PAGES.shopProduct, props: true },
     { path: '/:rest(.*)*', name: 'nowhere', component: PAGES.nowhere },
   ],
+})
+
+router.beforeEach(async ({ name, meta, fullPath }) => {
+  const { account, needsSetUp } = await useSession().load()
+  if (needsSetUp) return name === 'set-up' || { name: 'set-up' }
+  if (name === 'set-up' || (name === 'sign-in' && account)) return account ? '/' : { name: 'sign-in' }
+  if (meta.place === undefined && !account)
+    return { name: 'sign-in', query: fullPath === '/promotions' ? {} : { next: fullPath } }
+  return true
 })
 
 // A browser does not fetch a module again that once failed to come: only a fresh load of the address does.

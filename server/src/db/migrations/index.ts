@@ -11,6 +11,7 @@ import * as importsUndone from './009-imports-undone.ts'
 import * as versions from './010-versions-and-exact-ids.ts'
 import * as shownPrices from './011-shown-prices.ts'
 import * as claims from './012-claims.ts'
+import * as access from './013-access.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -25,6 +26,7 @@ const ALL: Record<string, Knex.Migration> = {
   '010-versions-and-exact-ids': versions,
   '011-shown-prices': shownPrices,
   '012-claims': claims,
+  '013-access': access,
 }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {

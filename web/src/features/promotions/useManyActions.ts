@@ -58,11 +58,17 @@ export function useManyActions() {
 
   const isRunning = ref(false)
   /** One at a time: the next is made from what this one leaves. */
-  async function run(records: readonly PromotionRecord[], action: ManyAction): Promise<void> {
-    if (isRunning.value) return
+  let last: Promise<void> = Promise.resolve()
+  function inTurn(work: () => Promise<void>): Promise<void> {
     isRunning.value = true
-    await changeAll(records, action)
-    isRunning.value = false
+    const mine = last.then(work).finally(() => {
+      if (last === mine) isRunning.value = false
+    })
+    last = mine
+    return mine
+  }
+  async function run(records: readonly PromotionRecord[], action: ManyAction): Promise<void> {
+    if (!isRunning.value) await inTurn(() => changeAll(records, action))
   }
 
   async function changeAll(records: readonly PromotionRecord[], { title, change }: ManyAction): Promise<void> {
@@ -79,7 +85,7 @@ export function useManyActions() {
     if (failed.length > 0) notice.complain(words.failed(failed.join(' ')))
     else if (done.length === 0) notice.say(words.nothing(title))
     else {
-      const undo = () => void takeBack(title, done)
+      const undo = () => void inTurn(() => takeBack(title, done))
       notice.say(words.done(title, plural(done.length, 'promotion')), { label: text.common.undo, run: undo })
     }
   }

@@ -8,6 +8,7 @@ import KeysDialog from './KeysDialog.vue'
 import MomentBar from './MomentBar.vue'
 import NavRail from './NavRail.vue'
 import NoticeBar from './NoticeBar.vue'
+import SignInAgain from '@/features/access/SignInAgain.vue'
 
 const store = useStoreInfo()
 const trouble = computed(() => (store.error ? explainError(store.error) : null))
@@ -27,6 +28,7 @@ useChangeEvents()
     </div>
     <NoticeBar />
     <KeysDialog />
+    <SignInAgain />
   </div>
 </template>
 

@@ -1,0 +1,53 @@
+import type { Database } from '../db/openDatabase.ts'
+import { AppError } from '../errors/AppError.ts'
+import { hashToken } from './secrets.ts'
+
+export interface TryRules {
+  /** How many come without a wait. */
+  readonly free: number
+  /** The wait after the last of those, in seconds; it doubles with each that follows. */
+  readonly waitS: number
+  readonly longestWaitS: number
+}
+
+/** What is not tried again for so long begins anew. */
+const FORGOTTEN_S = 86_400
+
+/**
+ * Slows down whoever tries again and again, whichever process they ask: each try is counted before it is known whether it is right. Throws
+ * `too-many-tries`, with the seconds that are left, while a wait lasts.
+ */
+export async function takeTry(database: Database, name: string, rules: TryRules, now: number): Promise<void> {
+  const subject = hashToken(name)
+  const at = new Date(now)
+  await database('tries').insert({ subject, count: 0, at, free_at: at }).onConflict('subject').ignore()
+  const { free, waitS, longestWaitS } = rules
+  // The left side of each assignment is what those after it see.
+  const [{ affectedRows }] = (await database.raw(
+    `UPDATE tries SET
+       count = IF(at < ?, 0, count),
+       free_at = IF(count + 1 < ?, free_at, TIMESTAMPADD(SECOND, LEAST(?, ? * POW(2, LEAST(count + 1 - ?, 20))), ?)),
+       count = count + 1,
+       at = ?
+     WHERE subject = ? AND free_at <= ?`,
+    [new Date(now - FORGOTTEN_S * 1000), free, longestWaitS, waitS, free, at, at, subject, at],
+  )) as [{ affectedRows: number }]
+  if (affectedRows === 1) return
+  const row = (await database('tries').where({ subject }).first()) as { free_at: Date } | undefined
+  const seconds = Math.max(1, Math.ceil(((row?.free_at.getTime() ?? now) - now) / 1000))
+  throw new AppError('too-many-tries', { facts: { seconds } })
+}
+
+/** A try that was right does not count. */
+export async function giveTryBack(database: Database, name: string): Promise<void> {
+  await database('tries')
+    .where({ subject: hashToken(name) })
+    .update({ count: database.raw('GREATEST(count, 1) - 1'), free_at: database.raw('at') })
+}
+
+/** After what was right, those before it do not count either. */
+export async function forgetTries(database: Database, name: string): Promise<void> {
+  await database('tries')
+    .where({ subject: hashToken(name) })
+    .delete()
+}

@@ -1,0 +1,22 @@
+import { createHmac } from 'node:crypto'
+import type { PersonRole } from '@novalex/contract'
+import { findPerson, insertPerson } from '../access/people.repository.ts'
+import { createToken, hashToken, loadCookieSecret } from '../access/secrets.ts'
+import { SESSION_COOKIE } from '../access/sessions.ts'
+import type { Database } from '../db/openDatabase.ts'
+
+/** Somebody of that role and name, signed in; a password is not set. Tells the cookie of the session. */
+export async function signInAs(database: Database, role: PersonRole, name: string): Promise<string> {
+  const email = `${name.toLowerCase().replaceAll(/\W+/g, '.')}@desk.example`
+  const known = await findPerson(database, { email })
+  const { id } = known ?? (await insertPerson(database, { name, email, role, password: 'none' }, Date.now()))
+  const sid = createToken()
+  const at = new Date()
+  const expires = new Date(Date.now() + 86_400_000)
+  const row = { id: hashToken(sid), person: id, agent: 'test', created_at: at, seen_at: at, expires_at: expires }
+  await database('sessions').insert(row)
+  // As the library of sessions signs its cookies.
+  const secret = await loadCookieSecret(database)
+  const signature = createHmac('sha256', secret).update(sid).digest('base64').replace(/=+$/, '')
+  return `${SESSION_COOKIE}=${encodeURIComponent(`s:${sid}.${signature}`)}`
+}

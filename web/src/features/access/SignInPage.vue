@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import type { SessionAnswer } from '@novalex/contract'
+import { ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api } from '@/api/api.ts'
+import { accessText } from '@/locale/enAccess.ts'
+import { useSession } from '@/stores/session.ts'
+import DoorFrame from './DoorFrame.vue'
+import SignInForm from './SignInForm.vue'
+import { useRefusal } from './useRefusal.ts'
+
+const session = useSession()
+const router = useRouter()
+const route = useRoute()
+const isReset = ref(false)
+const email = ref('')
+const sentTo = ref('')
+const { refusal, isSending, send, at, clear } = useRefusal()
+
+async function begin(answer: SessionAnswer): Promise<void> {
+  session.take(answer)
+  const { next } = route.query
+  // Only to a page of our own.
+  await router.replace(typeof next === 'string' && /^\/(?!\/)/.test(next) ? next : '/')
+}
+
+const askForReset = () =>
+  send(async () => {
+    await api.askForReset(email.value)
+    sentTo.value = email.value.trim()
+  })
+
+function toReset(to: boolean): void {
+  isReset.value = to
+  sentTo.value = ''
+  clear()
+}
+</script>
+
+<template>
+  <DoorFrame :title="isReset ? accessText.reset.title : accessText.signIn.title">
+    <template v-if="!isReset">
+      <SignInForm :demo="session.answer?.demo ?? []" @done="begin" />
+      <p class="ways">
+        <button type="button" class="as-link" @click="toReset(true)">{{ accessText.signIn.forgot }}</button>
+        <router-link to="/shop">{{ accessText.signIn.shop }}</router-link>
+      </p>
+    </template>
+    <template v-else>
+      <p v-if="sentTo" role="status">{{ accessText.reset.sent(sentTo) }}</p>
+      <form v-else class="form" @submit.prevent="askForReset">
+        <p>{{ accessText.reset.hint }}</p>
+        <v-text-field
+          v-model="email"
+          autofocus
+          inputmode="email"
+          autocomplete="username"
+          maxlength="254"
+          :label="accessText.email"
+          :error-messages="at('email')"
+        />
+        <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
+        <v-btn type="submit" variant="flat" :disabled="email.trim() === '' || isSending">{{
+          accessText.reset.act
+        }}</v-btn>
+      </form>
+      <button type="button" class="as-link" @click="toReset(false)">{{ accessText.reset.back }}</button>
+    </template>
+  </DoorFrame>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: 14px;
+}
+
+.ways {
+  display: flex;
+  justify-content: space-between;
+}
+</style>
