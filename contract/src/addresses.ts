@@ -100,6 +100,7 @@ export const ADDRESSES = {
   priceShopCart: 'POST /shop/cart',
 
   listActivity: 'GET /activity',
+  getActivityFile: 'GET /activity.csv',
   getOpenApi: 'GET /openapi.json',
 } as const
 

@@ -242,10 +242,3 @@ export const ShopAnswer = Type.Object(
 export type ShopAnswer = Static<typeof ShopAnswer>
 export const ShopProductAnswer = Type.Object({ release: Nullable(Version), product: ShopProduct }, strict)
 export type ShopProductAnswer = Static<typeof ShopProductAnswer>
-
-export const ActivityAnswer = Type.Array(
-  Type.Object(
-    { at: InstantText, by: Type.String(), action: Type.String(), subject: Type.String(), detail: Type.Any() },
-    strict,
-  ),
-)

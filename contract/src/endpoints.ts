@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox'
 import { ACCESS_ENDPOINTS } from './accessEndpoints.ts'
+import { ActivityAnswer, ActivityFileQuery, ActivityQuery } from './activitySchema.ts'
 import type { EndpointName } from './addresses.ts'
 import { FileParams, IdParams, RejectedParams, SkuParams, UploadHeaders } from './addressSchema.ts'
 import * as api from './api.ts'
@@ -400,9 +401,15 @@ export const ENDPOINTS = {
     body: ShopCartRequest,
   }),
 
-  listActivity: answering(api.ActivityAnswer, {
+  listActivity: answering(ActivityAnswer, {
     role: 'reader',
-    summary: 'The latest 100 changes: who, when, what',
+    summary: 'The latest 100 changes that filters leave: who, when, what, before and after',
+    query: ActivityQuery,
+  }),
+  getActivityFile: sending({
+    role: 'reader',
+    summary: 'All changes that filters leave, as CSV',
+    query: ActivityFileQuery,
   }),
   getOpenApi: answering(Type.Record(Type.String(), Type.Any()), {
     role: 'anyone',

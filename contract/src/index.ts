@@ -1,3 +1,4 @@
+export * from './activitySchema.ts'
 export * from './accessSchema.ts'
 export * from './api.ts'
 export * from './addressSchema.ts'

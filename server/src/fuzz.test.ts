@@ -196,7 +196,8 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['GET', () => `/api/shop/products/PAD-1?at=${at}`],
   ['GET', () => `/api/shop/products/PAD-1/offers?at=${at}`],
   ['POST', () => '/api/shop/cart', () => ({ at, cart })],
-  ['GET', () => '/api/activity'],
+  ['GET', () => '/api/activity?by=Tester&thing=promotion&before=9'],
+  ['GET', () => '/api/activity.csv?thing=person'],
   ['GET', () => '/api/openapi.json'],
 ]
 

@@ -77,7 +77,7 @@ export async function createKey(
   }
   await transact(database, async (transaction) => {
     await transaction('shop_keys').insert(row)
-    const note = { at: clock.now(), by, action: 'create-key', subject: row.id }
+    const note = { at: clock.now(), by, action: 'create-key' as const, subject: row.id }
     await recordActivity(transaction, { ...note, detail: { name: row.name, after: { scopes, endsAt } } })
   })
   return { key, record: toRecord(row) }

@@ -1,4 +1,12 @@
-import type { Account, InviteRequest, LinkAnswer, LinkUse, PersonRecord, PersonRole } from '@novalex/contract'
+import type {
+  Account,
+  InviteRequest,
+  LinkAnswer,
+  LinkUse,
+  LoggedAction,
+  PersonRecord,
+  PersonRole,
+} from '@novalex/contract'
 import { createProblem } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
@@ -45,7 +53,7 @@ export function createPeopleService({ database, clock, wallClock }: AccessDeps) 
     })
   }
 
-  const note = (transaction: Connection, by: string, action: string, subject: string, detail: unknown) =>
+  const note = (transaction: Connection, by: string, action: LoggedAction, subject: string, detail: unknown) =>
     recordActivity(transaction, { at: clock.now(), by, action, subject, detail })
 
   async function makeLink(transaction: Connection, person: string, kind: LinkKind, origin: string): Promise<string> {

@@ -1,4 +1,11 @@
-import type { Account, PasswordRequest, SessionAnswer, SetUpRequest, SignInRequest } from '@novalex/contract'
+import {
+  PERSON_ROLES,
+  type Account,
+  type PasswordRequest,
+  type SessionAnswer,
+  type SetUpRequest,
+  type SignInRequest,
+} from '@novalex/contract'
 import { createProblem, type Problem, type Store } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import { transact } from '../db/transact.ts'
@@ -47,6 +54,7 @@ export function createSignInService({ database, clock, wallClock, isDemo }: Sign
         needsSetUp: account === null && !(await isAnybodyThere(database)),
         demo: people
           .filter((person) => person.isDemo && !person.isRemoved)
+          .sort((one, other) => PERSON_ROLES.indexOf(one.role) - PERSON_ROLES.indexOf(other.role))
           .map(({ name, email, role }) => ({ name, email, role })),
       }
     },
@@ -90,7 +98,7 @@ export function createSignInService({ database, clock, wallClock, isDemo }: Sign
           await saveStore(transaction, { name: storeName.trim(), store: { ...FIRST_SETTINGS, ...settings } })
         const name = person.name.trim()
         const account = await insertPerson(transaction, { name, email, role: 'administrator', password }, clock.now())
-        const note = { at: clock.now(), by: name, action: 'set-up', subject: 'store' }
+        const note = { at: clock.now(), by: name, action: 'set-up', subject: 'store' } as const
         await recordActivity(transaction, { ...note, detail: { name: storeName.trim() } })
         return account
       })

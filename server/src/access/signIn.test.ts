@@ -228,7 +228,7 @@ describe('people', () => {
   test('the log names them, whatever a header claims', async () => {
     const { cookie } = await bringIn('Logged')
     await server.request('POST', '/api/campaigns', { name: 'Mine', goal: '' }, { cookie, 'x-actor': 'Somebody Else' })
-    const [latest] = (await server.request('GET', '/api/activity')).body
+    const [latest] = (await server.request('GET', '/api/activity')).body.entries
     expect(latest).toMatchObject({ by: 'Logged', action: 'create-campaign' })
   })
 })

@@ -1,14 +1,56 @@
+import { LOGGED_ACTIONS, type LoggedThing } from '@novalex/contract'
 import type { Database } from '../db/openDatabase.ts'
+import { MEDIA_TYPES, writeTable } from '../files/writeTable.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
-import { listActivity } from './activity.repository.ts'
+import { listActivity, listActors, type Entry, type Filters } from './activity.repository.ts'
 
 const SHOWN = 100
+/** More than that is no file to read. */
+const IN_FILE = 100_000
+const COLUMNS = ['at', 'by', 'action', 'subject', 'name', 'detail'] as const
 
-export function createActivityHandlers(database: Database): HandlersOf<'listActivity'> {
+interface Asked {
+  readonly by?: string
+  readonly thing?: LoggedThing
+  readonly subject?: string
+}
+
+const toFilters = ({ thing, ...filters }: Asked): Filters => ({
+  ...filters,
+  ...(thing === undefined ? {} : { actions: LOGGED_ACTIONS[thing] }),
+})
+
+/** What the thing was called, where the entry says it. */
+function nameIn(detail: unknown): string | null {
+  const { name } = (detail ?? {}) as { name?: unknown }
+  return typeof name === 'string' ? name : null
+}
+
+const toAnswer = ({ at, ...entry }: Entry) => ({
+  ...entry,
+  at: new Date(at).toISOString(),
+  name: nameIn(entry.detail),
+})
+
+export function createActivityHandlers(database: Database): HandlersOf<'listActivity' | 'getActivityFile'> {
   return {
-    listActivity: async () => {
-      const activities = await listActivity(database, SHOWN)
-      return activities.map((activity) => ({ ...activity, at: new Date(activity.at).toISOString() }))
+    listActivity: async ({ query: { before, ...asked } }) => {
+      const filters = { ...toFilters(asked), ...(before === undefined ? {} : { before: Number(before) }) }
+      const [found, people] = await Promise.all([listActivity(database, filters, SHOWN + 1), listActors(database)])
+      return { entries: found.slice(0, SHOWN).map(toAnswer), hasMore: found.length > SHOWN, people }
+    },
+    getActivityFile: async ({ query }) => {
+      const entries = (await listActivity(database, toFilters(query), IN_FILE)).map(toAnswer)
+      const rows = entries.map(({ at, by, action, subject, name, detail }) => [
+        at,
+        by,
+        action,
+        subject,
+        name ?? '',
+        JSON.stringify(detail),
+      ])
+      const bytes = await writeTable({ columns: COLUMNS, numbers: [], rows }, 'csv')
+      return { name: 'log.csv', mediaType: MEDIA_TYPES.csv, bytes }
     },
   }
 }

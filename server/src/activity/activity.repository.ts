@@ -1,17 +1,19 @@
+import type { LoggedAction } from '@novalex/contract'
 import type { Connection } from '../db/openDatabase.ts'
 
 export interface Activity {
   readonly at: number
   readonly by: string
-  readonly action: string
+  readonly action: LoggedAction
   readonly subject: string
   readonly detail: unknown
 }
 
 interface ActivityRow {
+  id: number | string
   at: Date
   actor: string
-  action: string
+  action: LoggedAction
   subject: string
   detail: string
 }
@@ -34,14 +36,40 @@ export async function findLatestChange(connection: Connection): Promise<number> 
   return Number((row as { change: string | null } | undefined)?.change ?? 0)
 }
 
-/** The latest writes, newest first. */
-export async function listActivity(connection: Connection, limit: number): Promise<Activity[]> {
-  const rows = await connection<ActivityRow>('activity').orderBy('id', 'desc').limit(limit)
-  return rows.map(({ at, actor, action, subject, detail }) => ({
+export interface Filters {
+  readonly by?: string
+  readonly actions?: readonly string[]
+  readonly subject?: string
+  /** Only entries before this one. */
+  readonly before?: number
+}
+
+export interface Entry extends Activity {
+  readonly number: number
+}
+
+/** The latest writes that the filters leave, newest first. */
+export async function listActivity(
+  connection: Connection,
+  { by, actions, subject, before }: Filters,
+  limit: number,
+): Promise<Entry[]> {
+  const query = connection<ActivityRow>('activity').orderBy('id', 'desc').limit(limit)
+  if (by !== undefined) void query.where({ actor: by })
+  if (actions !== undefined) void query.whereIn('action', [...actions])
+  if (subject !== undefined) void query.where({ subject })
+  if (before !== undefined) void query.where('id', '<', before)
+  return (await query).map(({ id, at, actor, ...row }) => ({
+    number: Number(id),
     at: at.getTime(),
     by: actor,
-    action,
-    subject,
-    detail: JSON.parse(detail) as unknown,
+    action: row.action,
+    subject: row.subject,
+    detail: JSON.parse(row.detail) as unknown,
   }))
+}
+
+export async function listActors(connection: Connection): Promise<string[]> {
+  const rows = (await connection('activity').distinct('actor').orderBy('actor')) as { actor: string }[]
+  return rows.map(({ actor }) => actor)
 }

@@ -1,3 +1,4 @@
+import type { LoggedAction } from '@novalex/contract'
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
@@ -6,7 +7,7 @@ import { countCatalogueRevision, countPlanRevision, lockStore, type StoreRecord 
 
 export interface ChangeNote {
   readonly by: string
-  readonly action: string
+  readonly action: LoggedAction
   readonly subject: string
 }
 

@@ -7,7 +7,7 @@ import { changePlan, type ChangeScope, type PlanWriter } from './changePlan.ts'
 /** What one kind of small named records of the plan has of its own. */
 export interface RecordRules<C> {
   /** As activities call it. */
-  readonly noun: string
+  readonly noun: 'set' | 'occasion'
   readonly records: ReturnType<typeof createNamedRecords<C>>
   /** Refuses content that can't be. */
   check(scope: ChangeScope, content: C): void | Promise<void>

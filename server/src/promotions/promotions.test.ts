@@ -39,13 +39,13 @@ describe('a promotion', () => {
     expect((await server.request('GET', '/api/promotions')).body).toHaveLength(1)
 
     const { body: activity } = await server.request('GET', '/api/activity')
-    expect(activity.map(({ action }: { action: string }) => action)).toEqual([
+    expect(activity.entries.map(({ action }: { action: string }) => action)).toEqual([
       'restore-promotion',
       'delete-promotion',
       'change-promotion',
       'create-promotion',
     ])
-    expect(activity[2]).toMatchObject({
+    expect(activity.entries[2]).toMatchObject({
       by: 'Tester',
       at: '2027-03-08T09:00:00.000Z',
       detail: { name: 'Pads, 25 %' },

@@ -11,7 +11,7 @@ export async function changeStacking(
   { conflicts, apart, version }: StackingRequest,
   by: string,
 ): Promise<void> {
-  const note = { by, action: 'change-stacking', subject: 'store' }
+  const note = { by, action: 'change-stacking', subject: 'store' } as const
   await changePlan(writer, note, async ({ transaction, store: present }) => {
     refuseStale(present, version)
     const { name, store } = present

@@ -9,7 +9,7 @@ export async function changePriceRules(
   { version, ...rules }: PriceRulesRequest,
   by: string,
 ): Promise<void> {
-  const note = { by, action: 'change-price-rules', subject: 'store' }
+  const note = { by, action: 'change-price-rules', subject: 'store' } as const
   await changePlan(writer, note, async ({ transaction, store: present }) => {
     refuseStale(present, version)
     const { name, store } = present

@@ -1,4 +1,4 @@
-import type { TestCart, TestCartDraft, TestCartUpdate } from '@novalex/contract'
+import type { LoggedAction, TestCart, TestCartDraft, TestCartUpdate } from '@novalex/contract'
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import { createId } from '../createId.ts'
@@ -16,7 +16,7 @@ export interface TestCartsService {
 export function createTestCartsService({ database, clock }: { database: Database; clock: Clock }): TestCartsService {
   /** One write with its row in the activity log. */
   function write<T extends TestCart>(
-    { action, by }: { action: string; by: string },
+    { action, by }: { action: LoggedAction; by: string },
     work: (transaction: Connection) => Promise<T>,
   ): Promise<T> {
     return transact(database, async (transaction) => {

@@ -8,7 +8,12 @@ export const text = {
   nothingFound: 'Nothing found',
   rail: {
     label: 'Novalex',
-    sections: { plan: 'Plan', prove: 'Prove', run: 'Run' },
+    sections: { plan: 'Plan', prove: 'Prove', run: 'Run', setUp: 'Set up' },
+    people: 'People',
+    shopKeys: 'Keys for shops',
+    mailbox: 'Mailbox',
+    log: 'Log',
+
     promotions: 'Promotions',
     products: 'Products',
     calendar: 'Calendar',

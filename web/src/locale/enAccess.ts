@@ -1,4 +1,4 @@
-import type { KeyScope, PersonRole } from '@novalex/contract'
+import type { KeyScope, LoggedAction, LoggedThing, PersonRole } from '@novalex/contract'
 
 /** What each role may do, from the table of endpoints in words. */
 export const ROLE_NAMES: Readonly<Record<PersonRole, string>> = {
@@ -15,11 +15,79 @@ export const ROLE_HINTS: Readonly<Record<PersonRole, string>> = {
   administrator: 'also people, keys and the store’s rules',
 }
 
+/** The same, told to who has it. */
+export const ROLE_SENTENCES: Readonly<Record<PersonRole, string>> = {
+  reader: 'You are a reader: you look at everything that is planned.',
+  planner: 'You are a planner: you plan, prove and bring in files. A releaser releases what you plan.',
+  releaser: 'You are a releaser: you plan, and you release, so that the shop follows.',
+  administrator: 'You are an administrator: you plan, release, and look after people, keys and the store’s rules.',
+}
+
 export const SCOPE_HINTS: Readonly<Record<KeyScope, string>> = {
   quote: 'products and carts with their prices, for any shopper by id',
   orders: 'placing and cancelling its own orders',
   feeds: 'product feeds',
   codes: 'handing out codes',
+}
+
+export const THING_NAMES: Readonly<Record<LoggedThing, string>> = {
+  promotion: 'promotions',
+  campaign: 'campaigns',
+  set: 'product sets',
+  occasion: 'occasions',
+  product: 'products',
+  file: 'files',
+  testCart: 'test carts',
+  store: 'the store’s rules',
+  release: 'releases',
+  person: 'people',
+  key: 'keys',
+}
+
+/** What was done, so that the thing's name can follow. */
+const ACTION_NAMES: Readonly<Partial<Record<LoggedAction, string>>> = {
+  'create-promotion': 'planned',
+  'change-promotion': 'changed',
+  'rank-promotion': 'moved in rank',
+  'delete-promotion': 'deleted',
+  'restore-promotion': 'brought back',
+  'create-campaign': 'began the campaign',
+  'change-campaign': 'changed the campaign',
+  'delete-campaign': 'deleted the campaign',
+  'create-set': 'made the product set',
+  'change-set': 'changed the product set',
+  'delete-set': 'deleted the product set',
+  'create-occasion': 'noted the occasion',
+  'change-occasion': 'changed the occasion',
+  'delete-occasion': 'deleted the occasion',
+  'create-product': 'added the product',
+  'delete-product': 'took out the product',
+  'delete-category': 'took out the category',
+  'take-off': 'took sale prices off',
+  'create-test-cart': 'kept the test cart',
+  'change-test-cart': 'changed the test cart',
+  'delete-test-cart': 'deleted the test cart',
+  'set-up': 'set up the store',
+  'change-stacking': 'changed what stacks',
+  'change-price-rules': 'changed the price rules',
+  release: 'made',
+  'invite-person': 'invited',
+  'change-person': 'gave another role to',
+  'remove-person': 'removed',
+  'end-sessions': 'ended the sessions of',
+  'accept-invitation': 'accepted the invitation',
+  'reset-password': 'set a new password by link',
+  'change-password': 'changed the password',
+  'create-key': 'made the key',
+  'revoke-key': 'revoked the key',
+}
+
+/** An action of the log in words. */
+export function nameAction(action: string): string {
+  const known = ACTION_NAMES[action as LoggedAction]
+  if (known) return known
+  const file = /^(undo-)?import-(.+)$/.exec(action)
+  return file ? `${file[1] ? 'took back' : 'brought in'} a file of ${file[2]}` : action
 }
 
 /** The words about who may do what. */
@@ -78,7 +146,7 @@ export const accessText = {
     inviteAct: 'Send the invitation',
     invited: (email: string) => `The invitation to ${email} is in the mailbox.`,
     columns: { name: 'Name', role: 'Role', state: 'State', seen: 'Last seen' },
-    states: { invited: 'invited', active: 'signed in so far', removed: 'removed' },
+    states: { invited: 'invited', active: 'active', removed: 'removed' },
     never: 'never',
     seen: (when: string, sessions: string) => `${when} · ${sessions}`,
     again: 'Invite again',
@@ -142,7 +210,6 @@ export const accessText = {
     ended: 'That session has ended.',
     since: (since: string, seen: string) => `since ${since}, last used ${seen}`,
     unknown: 'an unnamed program',
-    may: (role: string, hint: string) => `As ${role}: ${hint}.`,
   },
   log: {
     title: 'Log',

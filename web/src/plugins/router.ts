@@ -12,6 +12,12 @@ declare module 'vue-router' {
 }
 
 const PAGES = {
+  people: () => import('@/features/access/PeoplePage.vue'),
+  shopKeys: () => import('@/features/access/KeysPage.vue'),
+  mailbox: () => import('@/features/access/MailboxPage.vue'),
+  me: () => import('@/features/access/MePage.vue'),
+  log: () => import('@/features/log/LogPage.vue'),
+  reference: () => import('@/features/reference/ReferencePage.vue'),
   signIn: () => import('@/features/access/SignInPage.vue'),
   welcome: () => import('@/features/access/WelcomePage.vue'),
   setUp: () => import('@/features/access/SetUpPage.vue'),
@@ -54,6 +60,12 @@ export const router = createRouter({
     { path: '/campaigns/:id', name: 'campaign', component: PAGES.campaign, props: true },
     { path: '/test-carts', name: 'test-carts', component: PAGES.testCarts },
     { path: '/releases', name: 'releases', component: PAGES.releases },
+    { path: '/people', name: 'people', component: PAGES.people },
+    { path: '/keys', name: 'keys', component: PAGES.shopKeys },
+    { path: '/mailbox', name: 'mailbox', component: PAGES.mailbox },
+    { path: '/me', name: 'me', component: PAGES.me },
+    { path: '/log', name: 'log', component: PAGES.log },
+    { path: '/reference', name: 'reference', component: PAGES.reference },
     { path: '/shop', name: 'shop', component: PAGES.shop },
     { path: '/cart', name: 'shop-cart', component: PAGES.shopCart },
     { path: '/shop/:sku', name: 'shop-product', component: PAGES.shopProduct, props: true },

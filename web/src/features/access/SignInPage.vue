@@ -76,6 +76,7 @@ function toReset(to: boolean): void {
 }
 
 .ways {
+  align-items: baseline;
   display: flex;
   justify-content: space-between;
 }

@@ -34,5 +34,5 @@ export function useRefusal() {
     problems.value = []
     refusal.value = ''
   }
-  return { refusal, isSending, send, at, clear }
+  return { problems, refusal, isSending, send, at, clear }
 }

@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import type { PersonRole } from '@novalex/contract'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { useThemeName } from '@/composables/useThemeName.ts'
 import { text } from '@/locale/en.ts'
+import { ROLE_NAMES } from '@/locale/enAccess.ts'
+import { useSession } from '@/stores/session.ts'
 import { useKeysDialog } from './useKeysDialog.ts'
 
 const theme = useThemeName()
@@ -10,7 +13,9 @@ const keys = useKeysDialog()
 const route = useRoute()
 const isNight = computed(() => theme.value === 'night')
 
-const SECTIONS = [
+const session = useSession()
+type Link = readonly [path: string, name: string, role?: PersonRole]
+const SECTIONS: readonly { readonly name: string; readonly links: readonly Link[] }[] = [
   {
     name: text.rail.sections.plan,
     links: [
@@ -31,7 +36,23 @@ const SECTIONS = [
       ['/shop', text.rail.shop],
     ],
   },
-] as const
+  {
+    name: text.rail.sections.setUp,
+    links: [
+      ['/people', text.rail.people, 'administrator'],
+      ['/keys', text.rail.shopKeys, 'administrator'],
+      ['/mailbox', text.rail.mailbox, 'administrator'],
+      ['/log', text.rail.log],
+    ],
+  },
+]
+/** What one's role opens. */
+const sections = computed(() =>
+  SECTIONS.map(({ name, links }) => ({
+    name,
+    links: links.filter(([, , role]) => role === undefined || session.may(role)),
+  })),
+)
 
 function switchTheme(): void {
   theme.value = isNight.value ? 'paper' : 'night'
@@ -41,7 +62,7 @@ function switchTheme(): void {
 <template>
   <nav :aria-label="text.rail.label">
     <router-link to="/promotions" class="mark">Novalex<span>.</span></router-link>
-    <section v-for="section in SECTIONS" :key="section.name">
+    <section v-for="section in sections" :key="section.name">
       <h2>{{ section.name }}</h2>
       <router-link
         v-for="[to, name] in section.links"
@@ -53,6 +74,9 @@ function switchTheme(): void {
       >
     </section>
     <div class="foot">
+      <router-link v-if="session.account" to="/me" class="you" active-class="here">
+        {{ session.account.name }} <span class="quiet">{{ ROLE_NAMES[session.account.role] }}</span>
+      </router-link>
       <button type="button" @click="switchTheme">{{ isNight ? text.rail.themeBack : text.rail.theme }}</button>
       <button type="button" @click="keys.open()">{{ text.rail.keys }} <kbd>?</kbd></button>
     </div>
@@ -114,6 +138,23 @@ section a.here {
   gap: 2px;
   margin-top: auto;
   padding: 12px 16px;
+}
+
+.you {
+  color: var(--ink);
+  display: grid;
+  line-height: 1.3;
+  margin-bottom: 6px;
+  overflow-wrap: anywhere;
+  text-decoration: none;
+}
+
+.you:hover {
+  text-decoration: underline;
+}
+
+.you .quiet {
+  font-size: 12.5px;
 }
 
 .foot button {

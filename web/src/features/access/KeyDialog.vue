@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { KEY_SCOPES, type KeyScope } from '@novalex/contract'
+import { toInstant, type LocalDateTime } from '@novalex/core'
+import { useClipboard } from '@vueuse/core'
+import { ref } from 'vue'
+import { api } from '@/api/api.ts'
+import DayField from '@/components/DayField.vue'
+import FormDialog from '@/components/FormDialog.vue'
+import { createFields, provideFields } from '@/components/fields.ts'
+import { accessText, SCOPE_HINTS } from '@/locale/enAccess.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { useRefusal } from './useRefusal.ts'
+
+/** Makes a key, then shows it, this once. */
+const words = accessText.keys
+const store = useStoreInfo()
+const { problems, refusal, isSending, send, at, clear } = useRefusal()
+const fields = createFields(problems)
+provideFields(fields)
+const isOpen = ref(false)
+const name = ref('')
+const scopes = ref<KeyScope[]>(['quote'])
+const lastDay = ref<string>()
+const made = ref('')
+const { copy, copied } = useClipboard({ source: made, legacy: true })
+
+function begin(): void {
+  name.value = ''
+  scopes.value = ['quote']
+  lastDay.value = undefined
+  made.value = ''
+  fields.typed.clear()
+  clear()
+}
+
+async function keep(): Promise<void> {
+  if (made.value) {
+    isOpen.value = false
+    return
+  }
+  if (fields.typed.size > 0) return
+  const endsAt =
+    lastDay.value === undefined
+      ? null
+      : new Date(toInstant(`${lastDay.value}T24:00` as LocalDateTime, store.zone)).toISOString()
+  await send(async () => {
+    const { key } = await api.createKey({ name: name.value, scopes: [...scopes.value], endsAt })
+    made.value = key
+  })
+  if (made.value) await store.refresh()
+}
+</script>
+
+<template>
+  <FormDialog
+    v-model="isOpen"
+    :title="made ? words.madeTitle : words.makeTitle"
+    :save="made ? words.done : words.makeAct"
+    :refusal="refusal"
+    :incomplete="!made && (name.trim() === '' || scopes.length === 0 || isSending)"
+    @opened="begin"
+    @keep="keep"
+  >
+    <template #activator="{ props }">
+      <v-btn v-bind="props" size="small">{{ words.make }}</v-btn>
+    </template>
+    <template v-if="made">
+      <p>{{ words.madeHint }}</p>
+      <code data-testid="key">{{ made }}</code>
+      <v-btn size="small" class="copy" @click="copy()">{{ copied ? words.copied : words.copy }}</v-btn>
+    </template>
+    <template v-else>
+      <v-text-field v-model="name" autofocus maxlength="70" :label="words.nameLabel" :error-messages="at('name')" />
+      <fieldset>
+        <legend>{{ words.scopes }}</legend>
+        <v-checkbox
+          v-for="scope in KEY_SCOPES"
+          :key="scope"
+          v-model="scopes"
+          :value="scope"
+          :label="`${scope}: ${SCOPE_HINTS[scope]}`"
+        />
+      </fieldset>
+      <DayField v-model="lastDay" path="endsAt" :label="words.ends" :hint="words.endsHint" :errors="at('endsAt')" />
+    </template>
+  </FormDialog>
+</template>
+
+<style scoped>
+code {
+  background: var(--desk);
+  border: 1px solid var(--line);
+  overflow-wrap: anywhere;
+  padding: 8px 10px;
+  user-select: all;
+}
+
+.copy {
+  justify-self: start;
+}
+
+fieldset {
+  border: 0;
+  padding: 0;
+}
+
+legend {
+  color: var(--quiet);
+  font-size: 13px;
+}
+</style>

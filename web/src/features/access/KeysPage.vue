@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import type { KeyRecord } from '@novalex/contract'
+import { api } from '@/api/api.ts'
+import { useList } from '@/api/useAnswer.ts'
+import LoadError from '@/components/LoadError.vue'
+import { useAttempt } from '@/composables/useAttempt.ts'
+import { accessText } from '@/locale/enAccess.ts'
+import { formatInstant } from '@/locale/format.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import KeyDialog from './KeyDialog.vue'
+
+const words = accessText.keys
+const store = useStoreInfo()
+const moment = useMoment()
+const notice = useNotice()
+const attempt = useAttempt()
+const asked = useList('listKeys')
+const { data: keys } = asked
+const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone })
+
+function endOf({ endsAt, revokedAt }: KeyRecord): string {
+  if (revokedAt) return `${words.revoked} ${when(revokedAt)}`
+  if (!endsAt) return words.open
+  return Date.parse(endsAt) <= moment.now ? `${words.ended} ${when(endsAt)}` : when(endsAt)
+}
+
+const revoke = ({ id, name }: KeyRecord) =>
+  attempt(async () => {
+    await api.revokeKey(id)
+    notice.say(words.said(name))
+  })
+</script>
+
+<template>
+  <section class="page">
+    <header class="page-head">
+      <h1>{{ words.title }}</h1>
+      <span class="grow" />
+      <router-link to="/reference">{{ words.reference }}</router-link>
+      <KeyDialog />
+    </header>
+    <p class="quiet">{{ words.hint }}</p>
+    <LoadError :of="[asked]" />
+    <p v-if="keys?.length === 0" class="quiet empty">{{ words.none }}</p>
+    <table v-else-if="keys" class="printed">
+      <thead>
+        <tr>
+          <th scope="col">{{ words.columns.name }}</th>
+          <th scope="col">{{ words.columns.scopes }}</th>
+          <th scope="col">{{ words.columns.used }}</th>
+          <th scope="col">{{ words.columns.ends }}</th>
+          <th scope="col">{{ words.columns.made }}</th>
+          <th scope="col" />
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="key in keys" :key="key.id" :class="{ quiet: key.revokedAt !== null }">
+          <td class="name">{{ key.name }}</td>
+          <td>{{ key.scopes.join(', ') }}</td>
+          <td>{{ key.lastUsedAt ? when(key.lastUsedAt) : words.never }}</td>
+          <td>{{ endOf(key) }}</td>
+          <td>{{ words.madeBy(when(key.createdAt), key.createdBy) }}</td>
+          <td>
+            <div class="row-acts">
+              <v-btn v-if="key.revokedAt === null" size="small" @click="revoke(key)">{{ words.revoke }}</v-btn>
+            </div>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+table.printed td {
+  vertical-align: middle;
+}
+
+.name {
+  overflow-wrap: anywhere;
+}
+
+.empty {
+  padding: 40px 0;
+  text-align: center;
+}
+</style>

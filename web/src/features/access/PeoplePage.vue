@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import { PERSON_ROLES, type PersonRecord, type PersonRole } from '@novalex/contract'
+import { ref } from 'vue'
+import { api } from '@/api/api.ts'
+import { useList } from '@/api/useAnswer.ts'
+import FormDialog from '@/components/FormDialog.vue'
+import LoadError from '@/components/LoadError.vue'
+import { useAttempt } from '@/composables/useAttempt.ts'
+import { accessText, ROLE_HINTS, ROLE_NAMES } from '@/locale/enAccess.ts'
+import { formatInstant, plural } from '@/locale/format.ts'
+import { text } from '@/locale/en.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useSession } from '@/stores/session.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import InviteDialog from './InviteDialog.vue'
+
+const words = accessText.people
+const ROLES = PERSON_ROLES.map((role) => ({
+  value: role,
+  title: ROLE_NAMES[role],
+  props: { subtitle: ROLE_HINTS[role] },
+}))
+const session = useSession()
+const store = useStoreInfo()
+const notice = useNotice()
+const attempt = useAttempt()
+const asked = useList('listPeople')
+const { data: people } = asked
+const going = ref<PersonRecord | null>(null)
+const isRemoving = ref(false)
+
+const seenOf = ({ seenAt, sessions }: PersonRecord) =>
+  seenAt === null
+    ? words.never
+    : words.seen(formatInstant(Date.parse(seenAt), { zone: store.zone }), plural(sessions, 'session'))
+
+function changeRole({ id, name }: PersonRecord, role: PersonRole): Promise<void> {
+  return attempt(async () => {
+    await api.updatePerson(id, role)
+    notice.say(words.changed(name, ROLE_NAMES[role]))
+  })
+}
+
+const inviteAgain = ({ id, email }: PersonRecord) =>
+  attempt(async () => {
+    await api.inviteAgain(id)
+    notice.say(words.invited(email))
+  })
+
+const endSessions = ({ id, name }: PersonRecord) =>
+  attempt(async () => {
+    await api.endSessions(id)
+    notice.say(words.ended(name))
+  })
+
+function askToRemove(person: PersonRecord): void {
+  going.value = person
+  isRemoving.value = true
+}
+
+async function remove(): Promise<void> {
+  isRemoving.value = false
+  await attempt(() => api.removePerson(going.value!.id))
+}
+</script>
+
+<template>
+  <section class="page">
+    <header class="page-head">
+      <h1>{{ words.title }}</h1>
+      <span class="grow" />
+      <InviteDialog />
+    </header>
+    <LoadError :of="[asked]" />
+    <table v-if="people" class="printed">
+      <thead>
+        <tr>
+          <th scope="col">{{ words.columns.name }}</th>
+          <th scope="col">{{ words.columns.role }}</th>
+          <th scope="col">{{ words.columns.state }}</th>
+          <th scope="col">{{ words.columns.seen }}</th>
+          <th scope="col" />
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="person in people" :key="person.id" :class="{ quiet: person.state === 'removed' }">
+          <td class="name">
+            <strong>{{ person.name }}</strong>
+            <span v-if="person.id === session.account?.id" class="quiet"> · {{ words.you }}</span>
+            <span class="email quiet">{{ person.email }}</span>
+          </td>
+          <td class="role">
+            <template v-if="person.state === 'removed'">{{ ROLE_NAMES[person.role] }}</template>
+            <v-select
+              v-else
+              :model-value="person.role"
+              :items="ROLES"
+              item-props="props"
+              :aria-label="words.roleOf(person.name)"
+              @update:model-value="(role: PersonRole) => changeRole(person, role)"
+            />
+          </td>
+          <td>{{ words.states[person.state] }}</td>
+          <td class="seen">{{ seenOf(person) }}</td>
+          <td>
+            <div v-if="person.state !== 'removed'" class="row-acts">
+              <v-btn v-if="person.state === 'invited'" size="small" @click="inviteAgain(person)">{{
+                words.again
+              }}</v-btn>
+              <v-btn v-if="person.sessions > 0" size="small" @click="endSessions(person)">{{ words.end }}</v-btn>
+              <v-btn size="small" @click="askToRemove(person)">{{ words.remove }}</v-btn>
+            </div>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-else-if="!asked.error.value" class="quiet">{{ text.common.loading }}</p>
+    <FormDialog
+      v-if="going"
+      v-model="isRemoving"
+      :title="words.removeTitle(going.name)"
+      :save="words.removeAct"
+      @keep="remove"
+    >
+      <p>{{ words.removeHint(going.name) }}</p>
+    </FormDialog>
+  </section>
+</template>
+
+<style scoped>
+table {
+  max-width: 1020px;
+}
+
+table.printed td {
+  vertical-align: middle;
+}
+
+.name {
+  overflow-wrap: anywhere;
+}
+
+.email {
+  display: block;
+  font-size: 13px;
+}
+
+.role {
+  width: 190px;
+}
+
+.seen {
+  font-variant-numeric: tabular-nums;
+}
+</style>
