@@ -16,8 +16,15 @@ const SCREENS = [
   ['a product', '/products/SHT-A3', 'Price through time'],
   ['new prices', '/reprice', 'Worth a look'],
   ['Releases', '/releases', 'Releases so far'],
+  ['the store', '/store', 'An empty cell: it does not go there.'],
+  ['people', '/people', 'planner@fennmoor.example'],
+  ['keys for shops', '/keys', 'There is no key yet.'],
+  ['the mailbox', '/mailbox', 'Nothing was sent yet.'],
+  ['the log', '/log', 'Relia Voss'],
+  ['oneself', '/me', 'this one'],
+  ['the interface for programs', '/reference', '/api/shop/cart'],
   ['the shop', '/shop', 'Drawing sheet A4'],
-  ['a product in the shop', '/shop/SHT-A3', 'Back to the list'],
+  ['a product in the shop', '/shop/products/SHT-A3', 'Back to the list'],
 ] as const
 
 for (const [name, path, landmark] of SCREENS) {
@@ -26,7 +33,11 @@ for (const [name, path, landmark] of SCREENS) {
     await expect(page.getByText(landmark).first()).toBeVisible()
     await page.waitForLoadState('networkidle')
     expect(await findAxeFaults(page)).toEqual([])
-    await page.getByRole('button', { name: 'Dark' }).click()
+    await page.evaluate(() => {
+      localStorage.setItem('novalex.theme', 'night')
+    })
+    await page.reload()
+    await expect(page.getByText(landmark).first()).toBeVisible()
     // The other theme changes nothing but colours.
     expect(await findAxeFaults(page, ['color-contrast'])).toEqual([])
   })

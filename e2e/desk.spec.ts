@@ -69,12 +69,12 @@ test('stacking: `closes` by dragging rank, by keys, and two that meet', async ({
 test('the shop: an offer on the product page, a cart with a nudge, a code that fits and one that does not', async ({
   page,
 }) => {
-  await page.goto('/shop/MRK-TITWHI')
+  await page.goto('/shop/products/MRK-TITWHI')
   await page.getByRole('button', { name: 'Into the cart' }).click()
   await expect(page.getByText(/^Single markers: 10 % off from 5, /)).toBeVisible()
   await page.getByRole('link', { name: 'Cart (1)' }).click()
   const total = page.getByTestId('shop-total')
-  await expect(page.getByText('4 more Brush marker Titanium White bring 10 % off')).toBeVisible()
+  await expect(page.getByText('4 more Brush marker Titanium White and you save 10 %')).toBeVisible()
   const before = await total.textContent()
   const quantity = page.getByRole('spinbutton')
   await quantity.fill('5')

@@ -78,6 +78,12 @@ test('bring in products, plan a sale, prove it, release it, see it in the shop',
     const item = page.getByRole('listitem').filter({ hasText: 'Ink, red' })
     await expect(item).toContainText('12.50 €')
     await expect(item).not.toContainText('% off')
+    await page.getByLabel('Plan', { exact: true }).selectOption('preview of the working plan')
+    await expect(page.getByRole('status').filter({ hasText: 'Preview' })).toBeVisible()
+    await expect(item).toContainText('10.00 €')
+    await page.getByLabel('Plan', { exact: true }).selectOption('as shoppers see it')
+    await expect(item).toContainText('12.50 €')
+    await page.getByRole('link', { name: 'Desk' }).click()
   })
 
   await test.step('the release shows every price that moves', async () => {
@@ -106,6 +112,7 @@ test('bring in products, plan a sale, prove it, release it, see it in the shop',
     await expect(page.getByText('12.50 €')).toBeVisible()
     await page.getByRole('button', { name: 'Back to now' }).click()
     await expect(page.getByText('12.50 €')).toBeVisible()
+    await page.getByRole('link', { name: 'Desk' }).click()
   })
 
   await test.step('the release before can be taken up again', async () => {

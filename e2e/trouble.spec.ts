@@ -145,7 +145,7 @@ test('an address that is nothing says so', async ({ page }) => {
   await expect(page.getByText('There is nothing at this address.')).toBeVisible()
   await page.goto('/promotions/none')
   await expect(page.getByText('This promotion is not there, or no longer.')).toBeVisible()
-  await page.goto('/shop/none')
+  await page.goto('/shop/products/none')
   await expect(page.getByText('This product is not there, or no longer.')).toBeVisible()
 })
 

@@ -104,10 +104,10 @@ const VIEWS = [
     },
   },
   { name: 'shop', path: '/shop' },
-  { name: 'shop-product', path: '/shop/MRK-TITWHI' },
+  { name: 'shop-product', path: '/shop/products/MRK-TITWHI' },
   {
     name: 'shop-cart',
-    path: '/shop/MRK-TITWHI',
+    path: '/shop/products/MRK-TITWHI',
     act: async (page) => {
       await page.getByRole('button', { name: 'Into the cart' }).click()
       await page.getByRole('link', { name: 'Cart (1)' }).click()

@@ -27,6 +27,8 @@ export const ADDRESSES = {
   getStore: 'GET /store',
   followChanges: 'GET /changes',
   savePriceRules: 'PUT /store/price-rules',
+  saveDelivery: 'PUT /store/delivery',
+  saveSecondPerson: 'PUT /store/second-person',
 
   listLabels: 'GET /labels',
   listCategories: 'GET /categories',
@@ -81,6 +83,11 @@ export const ADDRESSES = {
   compareWithShop: 'GET /releases/differences',
   reviewRelease: 'GET /releases/review',
   release: 'POST /releases',
+  listPreparations: 'GET /releases/preparations',
+  prepareRelease: 'POST /releases/preparations',
+  approveRelease: 'POST /releases/preparations/:id/approve',
+  sendReleaseBack: 'POST /releases/preparations/:id/send-back',
+  withdrawRelease: 'DELETE /releases/preparations/:id',
 
   findShoppers: 'GET /shoppers',
   getPlanFile: 'GET /files/plan.json',
@@ -94,6 +101,10 @@ export const ADDRESSES = {
   undoImport: 'POST /imports/:id/undo',
   removeImport: 'DELETE /imports/:id',
 
+  getShop: 'GET /shop',
+  listShopShoppers: 'GET /shop/shoppers',
+  signInToShop: 'POST /shop/session',
+  signOutOfShop: 'DELETE /shop/session',
   listShopProducts: 'GET /shop/products',
   getShopProduct: 'GET /shop/products/:sku',
   listShopOffers: 'GET /shop/products/:sku/offers',

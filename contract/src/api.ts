@@ -1,12 +1,12 @@
 import { Type, type Static } from '@sinclair/typebox'
 import { CartSchema } from './orderSchema.ts'
 import { choice, Id, InstantText, Money, Name, Nullable, ProblemSchema, strict, Version, Whole } from './basicSchema.ts'
+import { DeliveryOptionsSchema } from './deliverySchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
 import {
   CategorySchema,
   ConditionSchema,
-  DisplaySchema,
   ProductSchema,
   PromotionSchema,
   StoreSchema,
@@ -36,6 +36,9 @@ export const StoreAnswer = Type.Object(
     now: InstantText,
     /** Of its settings: price rules, and what stacks with what. */
     version: Version,
+    delivery: DeliveryOptionsSchema,
+    /** Whether what one prepared takes another to release. */
+    secondPerson: Type.Boolean(),
     planRevision: Whole,
     catalogueRevision: Whole,
     /** Grows with whatever is written. */
@@ -204,41 +207,3 @@ export const QuoteRequest = Type.Object(
   strict,
 )
 export type QuoteRequest = Static<typeof QuoteRequest>
-
-export const ShopProduct = Type.Object(
-  {
-    sku: Id,
-    name: Type.String(),
-    categories: Type.Array(Type.Array(Type.String())),
-    price: Money,
-    /** The regular price, crossed out; null where nothing is reduced. */
-    struck: Nullable(Money),
-    /** What is saved, as whole percent, rounded down. */
-    percentOff: Whole,
-    /** Last instant of the present price, if an end is known. */
-    until: Nullable(InstantText),
-    inStock: Type.Boolean(),
-    /** What shoppers read about the promotions behind the price. */
-    displays: Type.Array(DisplaySchema),
-  },
-  strict,
-)
-export type ShopProduct = Static<typeof ShopProduct>
-
-export const ShopQuery = Type.Object(
-  {
-    at: Type.Optional(InstantText),
-    search: Type.Optional(Type.String({ maxLength: 200 })),
-    category: Type.Optional(Id),
-    page: Type.Optional(Type.String({ pattern: '^[1-9]\\d{0,6}$' })),
-  },
-  strict,
-)
-export type ShopQuery = Static<typeof ShopQuery>
-export const ShopAnswer = Type.Object(
-  { release: Nullable(Version), total: Whole, products: Type.Array(ShopProduct) },
-  strict,
-)
-export type ShopAnswer = Static<typeof ShopAnswer>
-export const ShopProductAnswer = Type.Object({ release: Nullable(Version), product: ShopProduct }, strict)
-export type ShopProductAnswer = Static<typeof ShopProductAnswer>

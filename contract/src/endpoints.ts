@@ -5,10 +5,12 @@ import type { EndpointName } from './addresses.ts'
 import { FileParams, IdParams, RejectedParams, SkuParams, UploadHeaders } from './addressSchema.ts'
 import * as api from './api.ts'
 import { DeepestAnswer, DeepestQuery } from './calendarSchema.ts'
+import { DeliveryRequest, SecondPersonRequest } from './deliverySchema.ts'
 import { answering, sending, sendingEvents, silent, telling, type Endpoint } from './endpoint.ts'
 import { AcceptRequest, ImportQuery, ImportsAnswer, ImportStatus } from './importSchema.ts'
 import { LookupAnswer, LookupRequest } from './lookupSchema.ts'
 import { OccasionDraft, OccasionRecord, OccasionsAnswer, OccasionUpdate } from './occasionSchema.ts'
+import { Preparation, PreparationRequest, PreparationsAnswer, SendBackRequest } from './preparationSchema.ts'
 import { HistoryAnswer, PriceRulesRequest } from './priceSchema.ts'
 import * as table from './productTableSchema.ts'
 import { QuoteAnswer } from './quoteSchema.ts'
@@ -23,7 +25,7 @@ import {
 import { RepriceLine, RepriceQuestion, TakeOffAnswer, TakeOffRequest, TakeOffRun } from './repriceSchema.ts'
 import { SetDraft, SetRecord, SetsAnswer, SetUpdate } from './setSchema.ts'
 import { ShoppersAnswer, ShoppersQuery } from './shopperSchema.ts'
-import { ShopCartAnswer, ShopCartRequest, ShopOffers } from './shopSchema.ts'
+import { SHOP_ENDPOINTS } from './shopEndpoints.ts'
 import * as stacking from './stackingSchema.ts'
 import { TestCart, TestCartDraft, TestCartRuns, TestCartUpdate } from './testCartSchema.ts'
 
@@ -51,9 +53,21 @@ export const ENDPOINTS = {
     summary: 'The number of the latest change, then of each that is written, by whichever process',
   }),
   savePriceRules: silent({
-    role: 'planner',
+    role: 'administrator',
     summary: 'The floor, and what is reckoned with reductions; names the version of the store in which that was seen',
     body: PriceRulesRequest,
+    errors: ['stale-version'],
+  }),
+  saveDelivery: silent({
+    role: 'administrator',
+    summary: 'The ways of delivery with their prices by country; names the version of the store in which that was seen',
+    body: DeliveryRequest,
+    errors: ['stale-version'],
+  }),
+  saveSecondPerson: silent({
+    role: 'administrator',
+    summary: 'Whether what one prepared takes another to release; names the version of the store',
+    body: SecondPersonRequest,
     errors: ['stale-version'],
   }),
 
@@ -306,10 +320,54 @@ export const ENDPOINTS = {
       role: 'releaser',
       summary: 'Makes the reviewed plan the one that the shop follows; names the revision that was reviewed',
       body: ReleaseRequest,
-      errors: ['stale-plan', 'plan-has-problems', 'nothing-to-release', 'not-found'],
+      errors: ['stale-plan', 'plan-has-problems', 'nothing-to-release', 'not-found', 'second-person-needed'],
     },
     201,
   ),
+  listPreparations: answering(PreparationsAnswer, {
+    role: 'reader',
+    summary: 'The latest releases that somebody prepared for another to look through, the newest first',
+  }),
+  prepareRelease: answering(
+    Preparation,
+    {
+      role: 'planner',
+      summary: 'Prepares a release for another to look through; one that still waits is overtaken by it',
+      body: PreparationRequest,
+      errors: ['stale-plan', 'not-found'],
+    },
+    201,
+  ),
+  approveRelease: answering(
+    ReleaseSummary,
+    {
+      role: 'releaser',
+      summary: 'Makes the release that another prepared, unless the plan has changed since',
+      params,
+      errors: [
+        'not-found',
+        'own-preparation',
+        'already-settled',
+        'stale-plan',
+        'plan-has-problems',
+        'nothing-to-release',
+      ],
+    },
+    201,
+  ),
+  sendReleaseBack: silent({
+    role: 'releaser',
+    summary: 'Sends a prepared release back with a word',
+    params,
+    body: SendBackRequest,
+    errors: ['not-found', 'already-settled'],
+  }),
+  withdrawRelease: silent({
+    role: 'planner',
+    summary: 'Takes a prepared release back before it is made',
+    params,
+    errors: ['not-found', 'already-settled'],
+  }),
 
   findShoppers: answering(ShoppersAnswer, {
     role: 'reader',
@@ -376,30 +434,7 @@ export const ENDPOINTS = {
     errors: ['not-found', 'import-not-ready'],
   }),
 
-  listShopProducts: answering(api.ShopAnswer, {
-    role: 'anyone',
-    summary: 'Products as shoppers see them under the live release, page by page',
-    query: api.ShopQuery,
-  }),
-  getShopProduct: answering(api.ShopProductAnswer, {
-    role: 'anyone',
-    summary: 'A product as shoppers see it',
-    params: SkuParams,
-    query: api.ShopQuery,
-    errors: NOT_FOUND,
-  }),
-  listShopOffers: answering(ShopOffers, {
-    role: 'anyone',
-    summary: 'The cart offers that hold on a product and need no code, without what only the store knows',
-    params: SkuParams,
-    query: api.ShopQuery,
-    errors: NOT_FOUND,
-  }),
-  priceShopCart: answering(ShopCartAnswer, {
-    role: 'anyone',
-    summary: 'A cart as the shop prices it: no internal names; its nudges are tried before they are named',
-    body: ShopCartRequest,
-  }),
+  ...SHOP_ENDPOINTS,
 
   listActivity: answering(ActivityAnswer, {
     role: 'reader',

@@ -8,6 +8,8 @@ export const ReleaseSummary = Type.Object(
     number: Version,
     at: InstantText,
     by: Type.String(),
+    /** Who prepared it, if another released it. */
+    preparedBy: Nullable(Type.String()),
     note: Type.String(),
     promotions: Whole,
     /** The release whose plan this one takes up again. */

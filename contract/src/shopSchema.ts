@@ -1,15 +1,76 @@
 import type { CodeReason, KeptNudge, Mechanic } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, InstantText, Money, Nullable, strict, Version } from './basicSchema.ts'
+import { PlanRef } from './api.ts'
+import { Id, InstantText, Money, Nullable, strict, Version, Whole } from './basicSchema.ts'
+import { DeliveryOptionsSchema } from './deliverySchema.ts'
 import { nudgeFields, ShownLack } from './outcomeSchema.ts'
-import { CartSchema } from './orderSchema.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
 import { ConditionSchema, DisplaySchema } from './planSchema.ts'
 
 const Release = Nullable(Type.Integer({ minimum: 1 }))
 const Kind = Type.Unsafe<Mechanic['kind']>(Type.String())
 
-export const ShopCartRequest = Type.Object({ at: Type.Optional(InstantText), cart: CartSchema }, strict)
+export const ShopProduct = Type.Object(
+  {
+    sku: Id,
+    name: Type.String(),
+    categories: Type.Array(Type.Array(Type.String())),
+    /** The uppermost category that it is in, by which it is drawn. */
+    root: Nullable(Id),
+    price: Money,
+    /** The regular price, crossed out; null where nothing is reduced. */
+    struck: Nullable(Money),
+    /** What is saved, as whole percent, rounded down. */
+    percentOff: Whole,
+    /** Last instant of the present price, if an end is known. */
+    until: Nullable(InstantText),
+    inStock: Type.Boolean(),
+    /** What shoppers read about the promotions behind the price. */
+    displays: Type.Array(DisplaySchema),
+  },
+  strict,
+)
+export type ShopProduct = Static<typeof ShopProduct>
+
+const looked = {
+  /** A moment other than now, and a plan other than the live release: for people of the desk. */
+  at: Type.Optional(InstantText),
+  plan: Type.Optional(PlanRef),
+}
+export const ShopMomentQuery = Type.Object(looked, strict)
+export const ShopQuery = Type.Object(
+  {
+    ...looked,
+    search: Type.Optional(Type.String({ maxLength: 200 })),
+    category: Type.Optional(Id),
+    page: Type.Optional(Type.String({ pattern: '^[1-9]\\d{0,6}$' })),
+  },
+  strict,
+)
+export type ShopQuery = Static<typeof ShopQuery>
+export const ShopAnswer = Type.Object(
+  { release: Nullable(Version), total: Whole, products: Type.Array(ShopProduct) },
+  strict,
+)
+export type ShopAnswer = Static<typeof ShopAnswer>
+export const ShopProductAnswer = Type.Object({ release: Nullable(Version), product: ShopProduct }, strict)
+export type ShopProductAnswer = Static<typeof ShopProductAnswer>
+
+/** A cart as a shop names it: what is in it, and who buys; what that costs and what is known of them is the server’s. */
+const ShopCart = Type.Object(
+  {
+    lines: Type.Array(Type.Object({ sku: Id, quantity: Type.Integer({ minimum: 1, maximum: 1_000_000 }) }, strict), {
+      maxItems: 500,
+    }),
+    codes: Type.Array(Type.String({ maxLength: 64 }), { maxItems: 5 }),
+    delivery: Nullable(Type.Object({ option: Id, country: Id }, strict)),
+    /** The id of who is signed in; null for a guest; left out, it is whoever the shop’s own cookie says. */
+    shopper: Type.Optional(Nullable(Id)),
+  },
+  strict,
+)
+export type ShopCart = Static<typeof ShopCart>
+export const ShopCartRequest = Type.Object({ ...looked, cart: ShopCart }, strict)
 export type ShopCartRequest = Static<typeof ShopCartRequest>
 
 /** What changed a price, as a shopper may read it: its kind, title and code, never its internal name. */
@@ -86,3 +147,29 @@ export const ShopOffer = Type.Object(
 export type ShopOffer = Static<typeof ShopOffer>
 export const ShopOffers = Type.Array(ShopOffer)
 export type ShopOffers = Static<typeof ShopOffers>
+
+const Known = Type.Object({ id: Id, name: Type.String() }, strict)
+
+/** What a shop needs to know before anything else. */
+export const ShopInfo = Type.Object(
+  {
+    name: Type.String(),
+    currency: Type.String(),
+    timeZone: Type.String(),
+    pricesIncludeTax: Type.Boolean(),
+    now: InstantText,
+    release: Release,
+    categories: Type.Array(Type.Object({ id: Id, name: Type.String(), parent: Nullable(Id), products: Whole }, strict)),
+    delivery: DeliveryOptionsSchema,
+    /** Who is signed in to the shop. */
+    shopper: Nullable(Known),
+    /** Whether one may sign in by choosing a shopper. */
+    isStandIn: Type.Boolean(),
+  },
+  strict,
+)
+export type ShopInfo = Static<typeof ShopInfo>
+export const ShopShoppersQuery = Type.Object({ search: Type.Optional(Type.String({ maxLength: 200 })) }, strict)
+export const ShopShoppers = Type.Array(Type.Object({ ...Known.properties, groups: Type.Array(Id) }, strict))
+export type ShopShoppers = Static<typeof ShopShoppers>
+export const ShopSignInRequest = Type.Object({ shopper: Id }, strict)

@@ -1,4 +1,4 @@
-import type { CampaignRecord, OccasionRecord, PromotionDraft, SetRecord } from '@novalex/contract'
+import type { CampaignRecord, DeliveryOption, OccasionRecord, PromotionDraft, SetRecord } from '@novalex/contract'
 import { addDays, dateOf, phaseOf, toLocal, weekdayOf, type Instant, type LocalDateTime, type Store } from '@novalex/core'
 import { OFFER_SKETCHES } from './offers.ts'
 import type { Sketch } from './sketch.ts'
@@ -25,6 +25,15 @@ export const DEMO_STORE: { readonly name: string; readonly store: Store } = {
     ],
   },
 }
+
+const to = (prices: Readonly<Record<string, number>>) =>
+  Object.entries(prices).map(([country, price]) => ({ country, price }))
+
+export const DEMO_DELIVERY: readonly DeliveryOption[] = [
+  { id: 'parcel', name: 'parcel', prices: to({ AT: 490, DE: 790, IT: 990, CH: 1490 }) },
+  { id: 'express', name: 'express parcel', prices: to({ AT: 990, DE: 1490 }) },
+  { id: 'collect', name: 'collection in town', prices: to({ AT: 0 }) },
+]
 
 export const DEMO_CAMPAIGNS: readonly CampaignRecord[] = [
   { id: 'spring-term', name: 'Spring term', goal: 'Schools and students stock up before Easter', version: 1 },

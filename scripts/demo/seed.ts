@@ -12,9 +12,9 @@ import { insertRelease } from '../../server/src/releases/releases.repository.ts'
 import { SETS } from '../../server/src/sets/sets.repository.ts'
 import { insertPastPrices } from '../../server/src/prices/prices.repository.ts'
 import { saveShoppers } from '../../server/src/shoppers/shoppers.repository.ts'
-import { saveStore } from '../../server/src/store/store.repository.ts'
+import { changeStore, saveStore } from '../../server/src/store/store.repository.ts'
 import { createDemoSales } from './catalogue.ts'
-import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_SETS, DEMO_STORE } from './plan.ts'
+import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_DELIVERY, DEMO_SETS, DEMO_STORE } from './plan.ts'
 import { DEMO_PEOPLE, seedPeople } from './people.ts'
 import { createDemoPastPrices, HISTORY_DAYS } from './pastPrices.ts'
 import { createDemoShoppers } from './shoppers.ts'
@@ -41,6 +41,7 @@ export async function seedDemo(databaseUrl: string, now: Instant, password: Demo
     if (await database('store').first()) return false
     await database.transaction(async (transaction) => {
       await saveStore(transaction, DEMO_STORE)
+      await changeStore(transaction, { delivery: DEMO_DELIVERY })
       await seedCatalogue(transaction, now)
       await seedPlan(transaction, now)
     })
@@ -75,7 +76,7 @@ async function seedPlan(transaction: Database, now: Instant): Promise<void> {
     await insertPromotion(transaction, { promotion, campaign, occasion, archived, note, ...stamp })
   }
   const plan = await loadWorkingPlan(transaction, DEMO_STORE.store)
-  const release = { number: 1, at: yesterday, by: BY, note: 'The demo plan', promotions: plan.promotions.length, again: null }
+  const release = { number: 1, at: yesterday, by: BY, preparedBy: null, note: 'The demo plan', promotions: plan.promotions.length, again: null }
   await insertRelease(transaction, release, plan)
   const detail = { note: release.note, again: null }
   await recordActivity(transaction, { at: now - DAY_MS, by: BY, action: 'release', subject: 'release 1', detail })

@@ -42,7 +42,9 @@ import { createReleasesService } from './releases/releases.service.ts'
 import { createSetsHandlers } from './sets/sets.handlers.ts'
 import { createSetsService } from './sets/sets.service.ts'
 import { createShoppersHandlers } from './shoppers/shoppers.handlers.ts'
+import { createCodeTries } from './shop/codeTries.ts'
 import { createShopHandlers } from './shop/shop.handlers.ts'
+import { readShopCookies } from './shop/shopCookie.ts'
 import { createStackingHandlers } from './stacking/stacking.handlers.ts'
 import { createStoreHandlers } from './store/store.handlers.ts'
 import { createTestCartsHandlers } from './testCarts/testCarts.handlers.ts'
@@ -88,6 +90,7 @@ function createApi(deps: AppDeps): Router {
   const api = express.Router()
   frameApi(api, config)
   api.use(access.sessions)
+  api.use(readShopCookies(deps.cookieSecret))
   serveEndpoints(
     api,
     { ...createHandlers(deps), ...access.handlers },
@@ -117,11 +120,16 @@ function createHandlers(deps: AppDeps): Omit<Handlers, keyof ReturnType<typeof c
     ...createCampaignsHandlers(database, createCampaignsService(deps)),
     ...createSetsHandlers(createSetsService(deps)),
     ...createOccasionsHandlers(createOccasionsService(deps)),
-    ...createReleasesHandlers(database, createReleasesService({ ...deps, answers })),
+    ...createReleasesHandlers(deps, createReleasesService({ ...deps, answers })),
     ...createShoppersHandlers(database),
     ...createFilesHandlers(deps),
     ...createImportsHandlers(deps.imports, createTakeIn(config.uploads)),
-    ...createShopHandlers({ ...deps, history }),
+    ...createShopHandlers({
+      ...deps,
+      history,
+      tries: createCodeTries(deps.wallClock),
+      isStandIn: config.isDemo,
+    }),
     ...createActivityHandlers(database),
     getOpenApi: () => new JsonText(writeOpenApi()),
   }

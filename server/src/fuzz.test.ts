@@ -45,6 +45,8 @@ const cart = {
 }
 const MARA = { name: 'Mara', email: 'mara@desk.example' }
 const NEW_STORE = { name: 'Paper', currency: 'EUR', timeZone: 'Europe/Vienna', pricesIncludeTax: true }
+const SHOP_CART = { lines: cart.lines, codes: cart.codes, delivery: { option: 'parcel', country: 'AT' }, shopper: null }
+const PARCEL = { id: 'parcel', name: 'Parcel', prices: [{ country: 'AT', price: 490 }] }
 const TEST_CART = { name: 'One', at, cart, expected: 3000 }
 const BUY_GET = {
   kind: 'buy-get' as const,
@@ -195,7 +197,18 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['GET', () => `/api/shop/products?at=${at}&search=pad&page=1`],
   ['GET', () => `/api/shop/products/PAD-1?at=${at}`],
   ['GET', () => `/api/shop/products/PAD-1/offers?at=${at}`],
-  ['POST', () => '/api/shop/cart', () => ({ at, cart })],
+  ['POST', () => '/api/shop/cart', () => ({ at, plan: 'working', cart: SHOP_CART })],
+  ['GET', () => `/api/shop?plan=working&at=${at}`],
+  ['GET', () => '/api/shop/shoppers?search=a'],
+  ['POST', () => '/api/shop/session', () => ({ shopper: 's' })],
+  ['DELETE', () => '/api/shop/session'],
+  ['PUT', () => '/api/store/delivery', () => ({ options: [PARCEL], version: 1 })],
+  ['PUT', () => '/api/store/second-person', () => ({ secondPerson: true, version: 1 })],
+  ['GET', () => '/api/releases/preparations'],
+  ['POST', () => '/api/releases/preparations', () => ({ note: 'Now', planRevision: 8 })],
+  ['POST', () => '/api/releases/preparations/none/approve'],
+  ['POST', () => '/api/releases/preparations/none/send-back', () => ({ word: 'Not yet' })],
+  ['DELETE', () => '/api/releases/preparations/none'],
   ['GET', () => '/api/activity?by=Tester&thing=promotion&before=9'],
   ['GET', () => '/api/activity.csv?thing=person'],
   ['GET', () => '/api/openapi.json'],

@@ -79,6 +79,9 @@ interface FactsByCode {
   'unpacks-too-large': { readonly max: number }
   formula: { readonly column: number }
   'cell-too-long': { readonly max: number }
+  'unknown-option': TypedFacts
+  'unserved-country': { readonly given: string; readonly option: string }
+  'unknown-shopper': NameFacts
   'not-an-email': TypedFacts
   'email-taken': TypedFacts
   'name-taken': TypedFacts

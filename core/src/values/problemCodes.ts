@@ -88,6 +88,10 @@ export const PROBLEM_CODES = [
   'needs-too-much-memory',
   'took-too-long',
   'cell-too-long',
+  // delivery, shoppers
+  'unknown-option',
+  'unserved-country',
+  'unknown-shopper',
   // people
   'not-an-email',
   'email-taken',

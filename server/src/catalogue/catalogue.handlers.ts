@@ -79,7 +79,7 @@ export function createCatalogueHandlers({ plans, clock, catalogue, table, thread
   }
 }
 
-function describeCategories({ catalogue }: CompiledPlan): CategoryAnswer[] {
+export function describeCategories({ catalogue }: CompiledPlan): CategoryAnswer[] {
   const counts = new Map<string, number>()
   for (const { categories } of catalogue.products) {
     for (const id of new Set(categories.flatMap((category) => withAncestors(category, catalogue)))) {

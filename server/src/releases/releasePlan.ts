@@ -9,42 +9,55 @@ import { loadWorkingPlan, type PlanSource } from '../plan/planSource.ts'
 import { settleShownPrices } from '../prices/settleShownPrices.ts'
 import { lockStore } from '../store/store.repository.ts'
 import { findLatestRelease, getReleasedPlan, insertRelease, type ReleasedPlan } from './releases.repository.ts'
+import { lockWaiting, settlePreparation } from './preparations.ts'
 import { checkPlan, compareSets } from './review.ts'
 
 export interface ReleaseTask {
-  readonly request: ReleaseRequest
+  /** What is to be released; or the preparation, by another, that is approved. */
+  readonly request: ReleaseRequest | { readonly approves: string }
   readonly by: string
   readonly at: Instant
 }
 
 /**
  * Releases the working plan, or an older release again, in one transaction: checked, and what the shop showed until now written down. Refused as
- * `stale-plan` or `plan-has-problems`.
+ * `stale-plan` or `plan-has-problems`; as `second-person-needed` or `own-preparation` where the store asks for two.
  */
 export async function releasePlan(
   database: Database,
   plans: PlanSource,
-  { request: { note, planRevision, again }, by, at }: ReleaseTask,
+  { request, by, at }: ReleaseTask,
 ): Promise<ReleaseSummary> {
-  const older = again === undefined ? null : await plans.get(String(again))
   return transact(database, async (transaction) => {
     const current = await lockStore(transaction)
+    const prepared = 'approves' in request ? await lockWaiting(transaction, request.approves) : null
+    if (current.secondPerson && !prepared) throw new AppError('second-person-needed')
+    if (current.secondPerson && prepared?.by === by) throw new AppError('own-preparation')
+    const { note, planRevision, again = null } = prepared ?? (request as ReleaseRequest)
+    const older = again === null ? null : await plans.get(String(again))
     if (current.planRevision !== planRevision) throw new AppError('stale-plan')
     const working = await plans.getLocked(transaction, current)
     const problems = checkPlan((older ?? working).plan)
     if (problems.length > 0) throw new AppError('plan-has-problems', { problems })
     const content: ReleasedPlan =
-      again === undefined
-        ? await loadWorkingPlan(transaction, current.store)
-        : await getReleasedPlan(transaction, again)
+      again === null ? await loadWorkingPlan(transaction, current.store) : await getReleasedPlan(transaction, again)
     const latest = await findLatestRelease(transaction)
     await refuseSame(transaction, content, latest?.number)
     await settleShownPrices(transaction, current, { catalogue: () => loadCatalogue(transaction), at })
     const number = (latest?.number ?? 0) + 1
     const promotions = content.promotions.length
-    const release = { number, at: new Date(at).toISOString(), by, note, again: again ?? null, promotions }
+    const release = {
+      number,
+      at: new Date(at).toISOString(),
+      by,
+      note,
+      preparedBy: prepared?.by ?? null,
+      again,
+      promotions,
+    }
     await insertRelease(transaction, release, content)
-    const detail = { note, again: release.again }
+    if (prepared) await settlePreparation(transaction, prepared.id, { state: 'released', by, at, word: '' })
+    const detail = { note, again, ...(prepared ? { preparedBy: prepared.by } : {}) }
     await recordActivity(transaction, { at, by, action: 'release', subject: `release ${number}`, detail })
     return release
   })

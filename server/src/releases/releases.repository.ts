@@ -14,6 +14,7 @@ interface ReleaseRow {
   number: number
   released_at: Date
   released_by: string
+  prepared_by: string | null
   note: string
   again: number | null
   promotion_count: number
@@ -22,7 +23,15 @@ interface ReleaseRow {
 
 type SummaryRow = Omit<ReleaseRow, 'plan'>
 
-const SUMMARY: (keyof SummaryRow)[] = ['number', 'released_at', 'released_by', 'note', 'again', 'promotion_count']
+const SUMMARY: (keyof SummaryRow)[] = [
+  'number',
+  'released_at',
+  'released_by',
+  'prepared_by',
+  'note',
+  'again',
+  'promotion_count',
+]
 
 export async function listReleases(connection: Connection): Promise<ReleaseSummary[]> {
   const rows: SummaryRow[] = await connection('releases').select(SUMMARY).orderBy('number', 'desc')
@@ -69,6 +78,7 @@ export async function insertRelease(
     number: release.number,
     released_at: new Date(release.at),
     released_by: release.by,
+    prepared_by: release.preparedBy,
     note: release.note,
     again: release.again,
     promotion_count: release.promotions,
@@ -81,6 +91,7 @@ function toSummary(row: SummaryRow): ReleaseSummary {
     number: row.number,
     at: row.released_at.toISOString(),
     by: row.released_by,
+    preparedBy: row.prepared_by,
     note: row.note,
     promotions: row.promotion_count,
     again: row.again,

@@ -10,7 +10,7 @@ export interface ReleasesService {
   compare(): Promise<InShopAnswer>
   review(again: number | null): Promise<ReviewAnswer>
   /** Makes the reviewed plan the one that the shop follows. */
-  release(request: ReleaseRequest, by: string): Promise<ReleaseSummary>
+  release(request: ReleaseRequest | { readonly approves: string }, by: string): Promise<ReleaseSummary>
 }
 
 export interface ReleasesDeps {

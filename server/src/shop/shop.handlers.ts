@@ -1,61 +1,158 @@
-import type { ShopProduct } from '@novalex/contract'
-import { checkOrder, type Instant, type Product } from '@novalex/core'
+import type { DeliveryOption, ShopCart, ShopProduct } from '@novalex/contract'
+import { checkOrder, createProblem, type Instant, type Product, type Shopper } from '@novalex/core'
+import { LRUCache } from 'lru-cache'
+import type { Identity } from '../access/identity.ts'
 import { searchProducts, getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../clock.ts'
-import { refuseIfAny } from '../errors/AppError.ts'
-import type { HandlersOf } from '../http/serveEndpoints.ts'
-import { resolveQuestion } from '../plan/resolveQuestion.ts'
+import type { Database } from '../db/openDatabase.ts'
+import { AppError, refuseIfAny } from '../errors/AppError.ts'
+import type { Asked, HandlersOf } from '../http/serveEndpoints.ts'
 import { isLargeOrder } from '../plan/isLargeOrder.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
+import { findShopper, findShoppers } from '../shoppers/shoppers.repository.ts'
+import { getStore, type StoreRecord } from '../store/store.repository.ts'
 import type { Threads } from '../threads/threads.ts'
-import { findOpenOffers } from './shopOffers.ts'
+import type { CodeTries } from './codeTries.ts'
+import { resolveCart } from './resolveCart.ts'
 import { computeShopCart } from './shopCart.ts'
+import { forgetShopper, rememberShopper, shopperOf } from './shopCookie.ts'
+import { describeShop } from './shopInfo.ts'
+import { findOpenOffers } from './shopOffers.ts'
 import { toShopProduct } from './shopProduct.ts'
 
 const PAGE_SIZE = 24
+const SHOWN_SHOPPERS = 20
+/** What the shop shows of the store may be that old. */
+const RECENT_MS = 1000
 
 interface ShopDeps {
+  readonly database: Database
   readonly plans: PlanSource
   readonly threads: Threads
   readonly clock: Clock
   readonly history: PriceHistory
+  readonly tries: CodeTries
+  /** Whether one may sign in by choosing a shopper. */
+  readonly isStandIn: boolean
 }
 
-type Own = 'listShopProducts' | 'getShopProduct' | 'listShopOffers' | 'priceShopCart'
+type Own =
+  | 'getShop'
+  | 'listShopShoppers'
+  | 'signInToShop'
+  | 'signOutOfShop'
+  | 'listShopProducts'
+  | 'getShopProduct'
+  | 'listShopOffers'
+  | 'priceShopCart'
 
-/** What shoppers see: always the latest release. */
-export function createShopHandlers({ plans, threads, clock, history }: ShopDeps): HandlersOf<Own> {
-  const liveAt = (at: string | undefined) => resolveQuestion({ plan: 'live', at }, { plans, clock })
+interface Looked {
+  readonly at?: string
+  readonly plan?: string
+}
+
+/** What shoppers see: the live release at present; another plan or moment for people of the desk alone. */
+export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
+  const { database, plans, threads, clock, history, tries, isStandIn } = deps
+  const stores = new LRUCache<'store', StoreRecord>({ max: 1, ttl: RECENT_MS, fetchMethod: () => getStore(database) })
+
+  /** Throws `needs-desk` where somebody else than the desk's people asks for another plan or moment. */
+  async function look({ at, plan }: Looked, who: Identity): Promise<SourcedPlan & { readonly now: Instant }> {
+    if ((at !== undefined || plan !== undefined) && who.kind !== 'person') throw new AppError('needs-desk')
+    const sourced = plan === undefined || plan === 'live' ? await plans.getRecent() : await plans.get(plan)
+    return { ...sourced, now: at === undefined ? clock.now() : Date.parse(at) }
+  }
+
   /** Products as the shop shows them, with the price that may be crossed out. */
   async function show(sourced: SourcedPlan, products: readonly Product[], at: Instant): Promise<ShopProduct[]> {
     const spans = await history.of(products, { ahead: sourced, now: clock.now(), to: at + 1 })
     const { plan } = sourced
     return products.map((product) => toShopProduct(plan, product, { now: at, history: spans.get(product.sku)! }))
   }
+
+  function refuseUnlessStandIn(): void {
+    if (!isStandIn) throw new AppError('not-found', { facts: { kind: 'page' } })
+  }
+
+  /**
+   * What is known of who buys: whoever the shop's cookie says, or whom the holder of a key or somebody of the desk names. Throws `another-shopper` for
+   * anybody else's id.
+   */
+  async function findBuyer({ shopper }: ShopCart, { who, request }: Pick<Asked<'priceShopCart'>, 'who' | 'request'>) {
+    const own = shopperOf(request)
+    const id = shopper === undefined && who.kind !== 'key' ? own : (shopper ?? null)
+    if (id === null) return null
+    if (id !== own && who.kind === 'nobody') throw new AppError('another-shopper')
+    const found = await findShopper(database, id)
+    if (found) return toBuyer(found)
+    // Whoever was signed in may have been taken out of the shoppers meanwhile.
+    if (shopper !== undefined) refuseIfAny([createProblem('unknown-shopper', 'cart.shopper', { id })])
+    return null
+  }
+
   return {
-    listShopProducts: async ({ query }) => {
-      const sourced = await liveAt(query.at)
+    getShop: async ({ query, who, request }) => {
+      const [sourced, store] = [await look(query, who), await stores.forceFetch('store')]
+      const id = shopperOf(request)
+      const shopper = id === null ? null : await findShopper(database, id)
+      return describeShop(sourced, store, { shopper, now: clock.now(), isStandIn })
+    },
+    listShopShoppers: async ({ query: { search = '' } }) => {
+      refuseUnlessStandIn()
+      const { shoppers } = await findShoppers(database, { search, limit: SHOWN_SHOPPERS })
+      return shoppers.map(({ id, name, groups }) => ({ id, name, groups: [...groups] }))
+    },
+    signInToShop: async ({ body, request, response }) => {
+      refuseUnlessStandIn()
+      if (!(await findShopper(database, body.shopper)))
+        throw new AppError('not-found', { facts: { kind: 'shopper', id: body.shopper } })
+      rememberShopper(request, response, body.shopper)
+    },
+    signOutOfShop: ({ response }) => {
+      forgetShopper(response)
+    },
+    listShopProducts: async ({ query, who }) => {
+      const sourced = await look(query, who)
       const { release } = sourced
       const found = searchProducts(sourced.plan, query)
       const from = (Number(query.page ?? 1) - 1) * PAGE_SIZE
       const products = await show(sourced, found.slice(from, from + PAGE_SIZE), sourced.now)
       return { release, total: found.length, products }
     },
-    getShopProduct: async ({ params, query }) => {
-      const sourced = await liveAt(query.at)
+    getShopProduct: async ({ params, query, who }) => {
+      const sourced = await look(query, who)
       const [product] = await show(sourced, [getProduct(sourced.plan, params.sku)], sourced.now)
       return { release: sourced.release, product: product! }
     },
-    listShopOffers: async ({ params, query }) => {
-      const { plan, now } = await liveAt(query.at)
+    listShopOffers: async ({ params, query, who }) => {
+      const { plan, now } = await look(query, who)
       return findOpenOffers(plan, getProduct(plan, params.sku), now)
     },
-    priceShopCart: async ({ body: { at, cart } }) => {
-      const { plan, release } = await plans.getRecent()
-      const order = { now: at === undefined ? clock.now() : Date.parse(at), cart, facts: {}, codes: {} }
+    priceShopCart: async ({ body, who, request }) => {
+      const [{ plan, release, now }, store] = [await look(body, who), await stores.forceFetch('store')]
+      const sender = senderOf(who, body.cart, request.ip ?? '')
+      if (sender !== null) tries.refuseTooMany(sender, body.cart.codes)
+      const shopper = await findBuyer(body.cart, { who, request })
+      const options: readonly DeliveryOption[] = store.delivery
+      const order = { now, cart: resolveCart(body.cart, { options, shopper }), facts: {}, codes: {} }
       refuseIfAny(checkOrder(plan, order))
-      return isLargeOrder(plan, order) ? threads.run('shopCart', { order }) : computeShopCart(plan, release, order)
+      const answer = isLargeOrder(plan, order)
+        ? await threads.run('shopCart', { plan: body.plan ?? 'live', order })
+        : computeShopCart(plan, release, order)
+      if (sender !== null) tries.note(sender, answer.codes)
+      return answer
     },
   }
+}
+
+/** Whose tries at codes are counted together; a shop's server that names no shopper knows its visitors itself. */
+function senderOf(who: Identity, { shopper }: ShopCart, address: string): string | null {
+  if (who.kind !== 'key') return address
+  return shopper ? `${who.key.id} ${shopper}` : null
+}
+
+/** Of a known shopper, all but the name. */
+function toBuyer({ id, groups, tags, orders, spent, bought }: Shopper): Shopper {
+  return { id, groups, tags, orders, spent, bought }
 }

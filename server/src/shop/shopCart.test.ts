@@ -30,7 +30,7 @@ afterAll(() => server.close())
 
 const price = async (quantity: number, codes: string[] = []) => {
   const lines = [{ sku: 'PAD-1', quantity }]
-  const cart = { lines, codes, channel: 'web', delivery: null, shopper: null }
+  const cart = { lines, codes, delivery: null, shopper: null }
   return (await server.request('POST', '/api/shop/cart', { at: AT, cart })).body
 }
 
@@ -59,7 +59,7 @@ test('a nudge for what needs no code, and why a code changes nothing', async () 
 })
 
 test('an unknown product is refused at its place', async () => {
-  const cart = { lines: [{ sku: 'GONE', quantity: 1 }], codes: [], channel: 'web', delivery: null, shopper: null }
+  const cart = { lines: [{ sku: 'GONE', quantity: 1 }], codes: [], delivery: null, shopper: null }
   const refused = await server.request('POST', '/api/shop/cart', { at: AT, cart })
   expect(refused).toMatchObject({ status: 422, body: { error: { problems: [{ path: 'cart.lines.0.sku' }] } } })
 })

@@ -11,6 +11,7 @@ import {
   type SkippedOutcome,
   type Quote,
 } from '@novalex/core'
+import { hideInternal } from './hideInternal.ts'
 
 /** A cart as the shop shows it: no internal name in it, and only nudges of offers that need no code. */
 export function computeShopCart(plan: CompiledPlan, release: number | null, order: Order): ShopCartAnswer {
@@ -47,7 +48,7 @@ export function computeShopCart(plan: CompiledPlan, release: number | null, orde
       const { promotion } = plan.findPromotion(nudge.promotion)!
       if (promotion.code !== null || promotion.display?.nudge === false) return []
       const names = Object.fromEntries(nudge.add.map(({ sku }) => [sku, plan.catalogue.bySku.get(sku)!.name]))
-      return [{ kind: promotion.mechanic.kind, title: titleOf(promotion), nudge, names }]
+      return [{ kind: promotion.mechanic.kind, title: titleOf(promotion), nudge: hideInternal(nudge), names }]
     }),
     saved: totals.saved,
     grand: totals.grand,

@@ -4,6 +4,7 @@ import {
   computeQuote,
   computeScheduleStatus,
   findKeptNudges,
+  findTests,
   fitCart,
   isWhole,
   reachesOf,
@@ -15,6 +16,7 @@ import {
   type Product,
 } from '@novalex/core'
 import { DEFAULT_CHANNEL } from '../plan/channel.ts'
+import { hideInternal } from './hideInternal.ts'
 
 /**
  * The cart offers that hold on a product now, need no code, and keep what they promise there: with one of the product they apply, or with so much
@@ -25,8 +27,8 @@ export function findOpenOffers(plan: CompiledPlan, product: Product, now: Instan
     .findOffers(product)
     .filter((entry) => isOpen(entry, now) && isKept(plan, entry, { product, now }))
     .map(({ promotion: { mechanic, when, display } }) => ({
-      mechanic,
-      when,
+      mechanic: hideInternal(mechanic),
+      when: hideInternal(when),
       ...(display ? { display } : {}),
       names: nameProducts(
         plan,
@@ -35,7 +37,14 @@ export function findOpenOffers(plan: CompiledPlan, product: Product, now: Instan
     }))
 }
 
-function isOpen({ promotion: { state, code, display }, schedule, phase }: CompiledPromotion, now: Instant): boolean {
+/** Offers for chosen people are between them and the store. */
+const PRIVATE: ReadonlySet<string> = new Set(['shopper', 'tag'])
+
+function isOpen(
+  { promotion: { state, code, display, when }, schedule, phase }: CompiledPromotion,
+  now: Instant,
+): boolean {
+  if (when && findTests(when).some(({ test }) => PRIVATE.has(test))) return false
   if (display?.places?.includes('product') === false) return false
   return state === 'ready' && code === null && phase < 5 && computeScheduleStatus(schedule, now) === 'live'
 }

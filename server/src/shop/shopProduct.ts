@@ -30,6 +30,7 @@ export function toShopProduct(
     sku: product.sku,
     name: product.name,
     categories: product.categories.map((id) => categoryPath(plan.catalogue.categories, id)),
+    root: rootOf(plan, product),
     price,
     struck,
     percentOff: struck === null ? 0 : Math.floor(((struck - price) * WHOLE) / struck / 100),
@@ -37,4 +38,10 @@ export function toShopProduct(
     inStock: stock === null || stock > 0,
     displays: promotions.flatMap((id) => plan.findPromotion(id)?.promotion.display ?? []),
   }
+}
+
+function rootOf({ catalogue: { categories } }: CompiledPlan, { categories: [first] }: Product): string | null {
+  let id = first
+  for (let parent = id && categories.get(id)?.parent; parent; parent = categories.get(parent)?.parent) id = parent
+  return id ?? null
 }

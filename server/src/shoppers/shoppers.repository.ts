@@ -17,6 +17,11 @@ export async function listShoppers(connection: Connection): Promise<ShopperRow[]
   return (await connection<Row>('shoppers').orderBy('name').orderBy('id')).map(toShopper)
 }
 
+export async function findShopper(connection: Connection, id: string): Promise<ShopperRow | null> {
+  const row = await connection<Row>('shoppers').where({ id }).first()
+  return row ? toShopper(row as Row) : null
+}
+
 /** Those whose name or id holds the text, by name: how many, and the first `limit` of them. */
 export async function findShoppers(
   connection: Connection,

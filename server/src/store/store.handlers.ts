@@ -5,14 +5,16 @@ import type { Database } from '../db/openDatabase.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import { findLatestRelease } from '../releases/releases.repository.ts'
 import { getStore } from './store.repository.ts'
-import { changePriceRules } from './store.service.ts'
+import { changeDelivery, changePriceRules, changeSecondPerson } from './store.service.ts'
 
 interface StoreDeps {
   readonly database: Database
   readonly clock: Clock
 }
 
-export function createStoreHandlers({ database, clock }: StoreDeps): HandlersOf<'getStore' | 'savePriceRules'> {
+type Own = 'getStore' | 'savePriceRules' | 'saveDelivery' | 'saveSecondPerson'
+
+export function createStoreHandlers({ database, clock }: StoreDeps): HandlersOf<Own> {
   return {
     getStore: async () => {
       // Asked first: what is told besides is then never older than it says.
@@ -23,11 +25,18 @@ export function createStoreHandlers({ database, clock }: StoreDeps): HandlersOf<
         findLatestRelease(database),
       ])
       const release = latest ? { number: latest.number, at: latest.at, note: latest.note } : null
-      const { shownUntil: _shownUntil, ...told } = record
+      const { shownUntil: _shownUntil, delivery, ...rest } = record
+      const told = { ...rest, delivery: [...delivery] }
       return { ...told, latestChange, now: new Date(clock.now()).toISOString(), products, release }
     },
     savePriceRules: async ({ body, by }) => {
       await changePriceRules({ database, clock }, body, by)
+    },
+    saveDelivery: async ({ body, by }) => {
+      await changeDelivery({ database, clock }, body, by)
+    },
+    saveSecondPerson: async ({ body, by }) => {
+      await changeSecondPerson({ database, clock }, body, by)
     },
   }
 }

@@ -1,9 +1,13 @@
+import type { DeliveryOption } from '@novalex/contract'
 import type { Instant, Store } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
 
 export interface StoreRecord {
   readonly name: string
   readonly store: Store
+  readonly delivery: readonly DeliveryOption[]
+  /** Whether what one prepared takes another to release. */
+  readonly secondPerson: boolean
   /** Counts every change of the settings. */
   readonly version: number
   /** Counts every change of the working plan. */
@@ -38,6 +42,21 @@ export async function saveStore(
     .merge({ name, settings, version: connection.raw('store.version + 1') })
 }
 
+/** Changes what belongs to the store beside its pricing; its version counts up. */
+export async function changeStore(
+  transaction: Connection,
+  changes: Partial<Pick<StoreRecord, 'delivery' | 'secondPerson'>>,
+): Promise<void> {
+  const { delivery, secondPerson } = changes
+  await transaction('store')
+    .where({ id: STORE_ID })
+    .update({
+      ...(delivery === undefined ? {} : { delivery: JSON.stringify(delivery) }),
+      ...(secondPerson === undefined ? {} : { second_person: secondPerson }),
+      version: transaction.raw('version + 1'),
+    })
+}
+
 export async function countPlanRevision(transaction: Connection): Promise<void> {
   await transaction('store').where({ id: STORE_ID }).increment('plan_revision', 1)
 }
@@ -58,6 +77,8 @@ export async function saveShownUntil(transaction: Connection, until: Instant): P
 
 interface StoreRow {
   name: string
+  delivery: string | null
+  second_person: number
   settings: string
   version: number
   plan_revision: number
@@ -70,6 +91,8 @@ function toRecord(row: StoreRow | undefined): StoreRecord {
   return {
     name: row.name,
     store: JSON.parse(row.settings) as Store,
+    delivery: JSON.parse(row.delivery ?? '[]') as DeliveryOption[],
+    secondPerson: Boolean(row.second_person),
     version: row.version,
     planRevision: row.plan_revision,
     catalogueRevision: row.catalogue_revision,

@@ -1,7 +1,11 @@
-import type { PriceRulesRequest } from '@novalex/contract'
+import type { DeliveryOption, DeliveryRequest, PriceRulesRequest, SecondPersonRequest } from '@novalex/contract'
+import { createProblem, type Problem } from '@novalex/core'
+import { recordActivity } from '../activity/activity.repository.ts'
+import { transact } from '../db/transact.ts'
+import { refuseIfAny } from '../errors/AppError.ts'
 import { refuseStale } from '../errors/refuseStale.ts'
 import { changePlan, type PlanWriter } from '../plan/changePlan.ts'
-import { saveStore } from './store.repository.ts'
+import { changeStore, lockStore, saveStore, type StoreRecord } from './store.repository.ts'
 
 /** The floor, and what is reckoned with reductions. Refused if made from an older version of the store. */
 export async function changePriceRules(
@@ -16,5 +20,79 @@ export async function changePriceRules(
     await saveStore(transaction, { name, store: { ...store, ...rules } })
     const { floor, priorDays, longestSaleDays } = store
     return { result: null, detail: { before: { floor, priorDays, longestSaleDays }, after: rules } }
+  })
+}
+
+/** The ways of delivery. Refused if made from an older version of the store, or with an option or a country twice. */
+export async function changeDelivery(
+  writer: PlanWriter,
+  { version, options }: DeliveryRequest,
+  by: string,
+): Promise<void> {
+  refuseIfAny(checkDelivery(options))
+  const trimmed = options.map((option) => ({ ...option, name: option.name.trim() }))
+  await change(writer, by, {
+    action: 'change-delivery',
+    version,
+    read: ({ delivery }) => ({ delivery: toPrices(delivery) }),
+    changes: { delivery: trimmed },
+    after: { delivery: toPrices(trimmed) },
+  })
+}
+
+/** Whether a release takes a second person. Refused if made from an older version of the store. */
+export async function changeSecondPerson(
+  writer: PlanWriter,
+  { version, secondPerson }: SecondPersonRequest,
+  by: string,
+): Promise<void> {
+  await change(writer, by, {
+    action: 'change-second-person',
+    version,
+    read: (present) => ({ secondPerson: present.secondPerson }),
+    changes: { secondPerson },
+    after: { secondPerson },
+  })
+}
+
+interface Change {
+  readonly action: 'change-delivery' | 'change-second-person'
+  readonly version: number
+  readonly read: (present: StoreRecord) => object
+  readonly changes: Parameters<typeof changeStore>[1]
+  readonly after: object
+}
+
+/** A change of the store that is none of the plan: no price follows from it. */
+async function change({ database, clock }: PlanWriter, by: string, asked: Change): Promise<void> {
+  await transact(database, async (transaction) => {
+    const present = await lockStore(transaction)
+    refuseStale(present, asked.version)
+    await changeStore(transaction, asked.changes)
+    const detail = { before: asked.read(present), after: asked.after }
+    await recordActivity(transaction, { at: clock.now(), by, action: asked.action, subject: 'store', detail })
+  })
+}
+
+/** As the log shows it: each price by option and country. */
+function toPrices(options: readonly DeliveryOption[]): Record<string, Record<string, number>> {
+  return Object.fromEntries(
+    options.map(({ id, prices }) => [id, Object.fromEntries(prices.map(({ country, price }) => [country, price]))]),
+  )
+}
+
+function checkDelivery(options: readonly DeliveryOption[]): Problem[] {
+  const isAgain = (list: readonly string[], index: number) => list.indexOf(list[index]!) < index
+  const ids = options.map(({ id }) => id)
+  return options.flatMap(({ id, prices }, at) => {
+    const countries = prices.map(({ country }) => country)
+    return [
+      ...(isAgain(ids, at) ? [createProblem('duplicate-id', `options.${at}.id`, { id })] : []),
+      ...countries.flatMap((country, index) =>
+        isAgain(countries, index)
+          ? [createProblem('duplicate-id', `options.${at}.prices.${index}.country`, { id: country })]
+          : [],
+      ),
+    ]
   })
 }

@@ -51,8 +51,7 @@ export interface Tasks {
   pair: { question: PairQuestion; answer: PairAnswer }
   /** As JSON. */
   quote: { question: { plan: string; order: Order }; answer: string }
-  /** Under the live release. */
-  shopCart: { question: { order: Order }; answer: ShopCartAnswer }
+  shopCart: { question: { plan: string; order: Order }; answer: ShopCartAnswer }
 }
 
 export type TaskName = keyof Tasks
@@ -91,8 +90,8 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     testCarts: (question) => computeTestCarts(database, plans, question),
     pair: (question) => computePairAnswer(plans, question),
     quote: async ({ plan, order }) => JSON.stringify(computeQuote((await plans.get(plan)).plan, order)),
-    shopCart: async ({ order }) => {
-      const { plan, release } = await plans.get('live')
+    shopCart: async ({ plan: name, order }) => {
+      const { plan, release } = await plans.get(name)
       return computeShopCart(plan, release, order)
     },
   }

@@ -7,7 +7,7 @@ import {
   type Reach,
 } from '@novalex/core'
 import { formatMoney, joinWords, plural } from './format.ts'
-import { CHANNELS, DELIVERY_OPTIONS, describeReach, isEverything, type Names } from './ruleWords.ts'
+import { CHANNELS, describeReach, isEverything, nameDelivery, type Names } from './ruleWords.ts'
 
 /** A condition as whom it is about: `anyone in club and not signed in`. Groups inside groups stand in brackets. */
 export function describeCondition(when: Condition | null, names: Names): string {
@@ -57,7 +57,7 @@ export function describeTest(test: ConditionTest, names: Names, isNegated: boole
     case 'country':
       return `${having} delivery to ${joinWords(test.in, 'or')}`
     case 'option':
-      return `${having} delivery by ${listed(DELIVERY_OPTIONS, test.in)}`
+      return `${having} delivery by ${joinWords(test.in.map(nameDelivery), 'or')}`
     case 'signedIn':
       return test.is === isNegated ? 'not signed in' : 'signed in'
     case 'spend': {
@@ -154,7 +154,7 @@ function describeFound({ test }: ConditionTest, found: FailedTest['found']): str
     case 'country':
       return words === '' ? 'no delivery is chosen' : `this order goes to ${words}`
     case 'option':
-      return words === '' ? 'no delivery is chosen' : `this order goes by ${DELIVERY_OPTIONS[words] ?? words}`
+      return words === '' ? 'no delivery is chosen' : `this order goes by ${nameDelivery(words)}`
     case 'signedIn':
       return found === true ? 'this shopper is signed in' : 'this is a guest'
     case 'bought':

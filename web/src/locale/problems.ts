@@ -101,6 +101,9 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'needs-too-much-memory':
     'Reading this file takes more memory than there is. Split it into smaller files, or save it as CSV.',
   'took-too-long': 'Reading this file took too long, so it was given up. Split it into smaller files.',
+  'unknown-option': ({ given }) => `There is no way of delivery “${given}”. Choose one that the store has.`,
+  'unserved-country': ({ given, option }) => `${option} does not go to ${given}. Choose another way or country.`,
+  'unknown-shopper': ({ id }) => `No shopper has the id ${id}.`,
   'not-an-email': ({ given }) => `“${given}” is no address. Write it like name@shop.example.`,
   'email-taken': ({ given }) => `Somebody signs in with ${given} already. Use another address.`,
   'name-taken': ({ given }) => `There is a ${given} already. Add something that tells the two apart.`,
@@ -122,12 +125,20 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
     'This can’t be done with the file now: it is still being read, was refused, was accepted already, or is taken back.',
   'import-overtaken':
     'Something else was changed after this file came in, so it can’t be undone in one step any more. Bring in a file with the values wanted.',
+  'needs-desk': 'Other moments and plans are for people of the desk. Sign in there first.',
+  'another-shopper': 'This is another shopper than the one who is signed in.',
+  'too-many-codes': ({ seconds }) =>
+    `Several codes that there are not. Wait ${describeWait(Number(seconds))}, then try again.`,
+  'second-person-needed':
+    'In this store one prepares a release and another makes it. Prepare it, and let somebody else look.',
+  'own-preparation': 'You prepared this release yourself. Somebody else has to look through it and make it.',
+  'already-settled': ({ by }) => `This was settled already${by ? ` by ${String(by)}` : ''}. Look at what became of it.`,
   'signed-out': 'You are not signed in, or not any more. Sign in, then go on.',
   'sign-in-failed': 'This address and this password do not belong together. Check both.',
   'too-many-tries': ({ seconds }) =>
     `Too many tries. Wait ${describeWait(Number(seconds))}, then try again; nothing that is typed until then counts.`,
   'role-too-small': ({ needed, has, people }) =>
-    `This takes a ${String(needed)}; you are a ${String(has)}. ${joinWords((people as string[] | undefined) ?? [], 'or')} can do it.`,
+    `This takes ${withArticle(needed)}; you are ${withArticle(has)}. ${joinWords((people as string[] | undefined) ?? [], 'or')} can do it.`,
   'key-unknown': 'This key is not known, was revoked, or has ended.',
   'key-lacks-scope': 'This key was not made for that. Make one with what it needs.',
   'already-set-up': 'This store is set up already. Sign in, or ask an administrator for an invitation.',
@@ -171,6 +182,8 @@ export function explainError({
   const sentence = typeof text === 'string' ? text : text(facts)
   return code === 'internal' && requestId ? `${sentence} (${requestId})` : sentence
 }
+
+const withArticle = (role: unknown) => `${role === 'administrator' ? 'an' : 'a'} ${String(role)}`
 
 function describeWait(seconds: number): string {
   return seconds < 90 ? plural(seconds, 'second') : plural(Math.ceil(seconds / 60), 'minute')

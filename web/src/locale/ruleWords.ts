@@ -1,4 +1,5 @@
-import { WHOLE, formatPercent, type Reach, type ReachKeys, type Value } from '@novalex/core'
+import type { DeliveryOption } from '@novalex/contract'
+import { WHOLE, formatPercent, type Delivery, type Reach, type ReachKeys, type Value } from '@novalex/core'
 import { formatMoney, joinWords, plural } from './format.ts'
 
 /** What a sentence needs besides the rule: names for ids. */
@@ -54,8 +55,19 @@ export const CHANNELS: Readonly<Record<string, string>> = {
   counter: 'the shop in town',
 }
 
-export const DELIVERY_OPTIONS: Readonly<Record<string, string>> = {
-  parcel: 'parcel',
-  express: 'express parcel',
-  collect: 'collection in town',
+let deliveryOptions: readonly DeliveryOption[] = []
+
+/** The store's ways of delivery, whose names sentences say. */
+export function setDeliveryOptions(options: readonly DeliveryOption[]): void {
+  deliveryOptions = options
+}
+
+/** The name of a way of delivery; its id, where the store has it no longer. */
+export const nameDelivery = (id: string) => deliveryOptions.find((option) => option.id === id)?.name ?? id
+
+/** The first of some ways of delivery that the store has, where it goes first, at its price; of none named, the first of all. */
+export function pickDelivery(ids: readonly string[] = [], options = deliveryOptions): Delivery {
+  const option = options.find(({ id }) => ids.includes(id)) ?? (ids.length === 0 ? options[0] : undefined)
+  const [first] = option?.prices ?? []
+  return { option: option?.id ?? ids[0] ?? 'parcel', price: first?.price ?? 0, country: first?.country ?? '' }
 }

@@ -6,12 +6,13 @@ import { useSession } from '@/stores/session.ts'
 
 declare module 'vue-router' {
   interface RouteMeta {
-    /** Where a page stands, if not on the desk; at the door, nobody is signed in yet. */
-    readonly place?: 'door'
+    /** Where a page stands, if not on the desk: at the door, where nobody is signed in yet, or in the shop, which is anybody's. */
+    readonly place?: 'door' | 'shop'
   }
 }
 
 const PAGES = {
+  store: () => import('@/features/store/StorePage.vue'),
   people: () => import('@/features/access/PeoplePage.vue'),
   shopKeys: () => import('@/features/access/KeysPage.vue'),
   mailbox: () => import('@/features/access/MailboxPage.vue'),
@@ -60,15 +61,22 @@ export const router = createRouter({
     { path: '/campaigns/:id', name: 'campaign', component: PAGES.campaign, props: true },
     { path: '/test-carts', name: 'test-carts', component: PAGES.testCarts },
     { path: '/releases', name: 'releases', component: PAGES.releases },
+    { path: '/store', name: 'store', component: PAGES.store },
     { path: '/people', name: 'people', component: PAGES.people },
     { path: '/keys', name: 'keys', component: PAGES.shopKeys },
     { path: '/mailbox', name: 'mailbox', component: PAGES.mailbox },
     { path: '/me', name: 'me', component: PAGES.me },
     { path: '/log', name: 'log', component: PAGES.log },
     { path: '/reference', name: 'reference', component: PAGES.reference },
-    { path: '/shop', name: 'shop', component: PAGES.shop },
-    { path: '/cart', name: 'shop-cart', component: PAGES.shopCart },
-    { path: '/shop/:sku', name: 'shop-product', component: PAGES.shopProduct, props: true },
+    { path: '/shop', name: 'shop', component: PAGES.shop, meta: { place: 'shop' } },
+    { path: '/shop/cart', name: 'shop-cart', component: PAGES.shopCart, meta: { place: 'shop' } },
+    {
+      path: '/shop/products/:sku',
+      name: 'shop-product',
+      component: PAGES.shopProduct,
+      props: true,
+      meta: { place: 'shop' },
+    },
     { path: '/:rest(.*)*', name: 'nowhere', component: PAGES.nowhere },
   ],
 })

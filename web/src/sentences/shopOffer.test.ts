@@ -1,7 +1,7 @@
-import type { Condition, Mechanic } from '@novalex/core'
+import type { Condition, Mechanic, MechanicKind, Reward } from '@novalex/core'
 import { expect, test } from 'vitest'
 import type { Names } from '../locale/ruleWords.ts'
-import { describeShopOffer } from './shopOffer.ts'
+import { describeShopNudge, describeShopOffer } from './shopOffer.ts'
 
 const names: Names = {
   category: (id) => ({ brushes: 'Painting › Brushes' })[id] ?? id,
@@ -50,7 +50,7 @@ test.each<[string, Mechanic, Condition | null]>([
     null,
   ],
   [
-    'Your order: 5.00 € off from 50.00 €',
+    'Club members: 5.00 € off from 50.00 €',
     { kind: 'order-discount', reach: {}, tiers: [{ from: 5000, value: { amount: 500, per: 'once' } }] },
     { test: 'group', in: ['club'] },
   ],
@@ -67,4 +67,29 @@ test.each<[string, Mechanic, Condition | null]>([
   ],
 ])('%s', (sentence, mechanic, when) => {
   expect(describeShopOffer({ mechanic, when }, names)).toBe(sentence)
+})
+
+test.each<[string, Reward, MechanicKind, object]>([
+  ['2 more Pad and you save 15 %', { percent: 1500 }, 'quantity-break', { missingUnits: 2 }],
+  ['1 more Pad and each costs 1.20 €', { price: 120 }, 'quantity-break', { missingUnits: 1 }],
+  ['1 more Pad and you save 2.00 € on each', { amount: 200, per: 'unit' }, 'quantity-break', { missingUnits: 1 }],
+  ['10.00 € more and you save 5.00 €', { amount: 500, per: 'once' }, 'order-discount', { missingAmount: 1000 }],
+  ['10.00 € more and delivery is free', { percent: 10_000 }, 'delivery', { missingAmount: 1000 }],
+  ['10.00 € more and delivery costs 1.90 €', { price: 190 }, 'delivery', { missingAmount: 1000 }],
+  ['10.00 € more and you save 50 % on delivery', { percent: 5000 }, 'delivery', { missingAmount: 1000 }],
+  [
+    '1 more Pad and you get one more free',
+    { sameSku: true, quantity: 1, value: { percent: 10_000 } },
+    'buy-get',
+    { missingUnits: 1 },
+  ],
+  [
+    '1 more Pad and you save 50 % on 2 more',
+    { sameSku: true, quantity: 2, value: { percent: 5000 } },
+    'buy-get',
+    { missingUnits: 1 },
+  ],
+])('%s', (sentence, reward, kind, lacks: { missingUnits?: number; missingAmount?: number }) => {
+  const add = [{ sku: 'P', quantity: lacks.missingUnits ?? 1 }]
+  expect(describeShopNudge({ ...lacks, reward, add }, { kind, nameOf: () => 'Pad' })).toBe(sentence)
 })

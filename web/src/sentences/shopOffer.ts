@@ -1,7 +1,21 @@
-import { findTests, type Condition, type ConditionTest, type Promotion, type Reach } from '@novalex/core'
+import {
+  findTests,
+  formatPercent,
+  isFree,
+  type Condition,
+  type ConditionTest,
+  type KeptNudge,
+  type MechanicKind,
+  type MinorUnits,
+  type Promotion,
+  type Reach,
+  type Reward,
+  type Value,
+} from '@novalex/core'
 import { wordsOf } from '../mechanics/words.ts'
 import { describeCondition } from '../locale/condition.ts'
-import { joinWords } from '../locale/format.ts'
+import { startSentence } from '../mechanics/shared/valueWords.ts'
+import { formatMoney, joinWords } from '../locale/format.ts'
 import { isEverything, type Names } from '../locale/ruleWords.ts'
 
 /** What a shopper can be told about: the goods, the delivery, and their own orders. Groups, tags and channels have no names for them. */
@@ -19,7 +33,51 @@ const SAYABLE: ReadonlySet<ConditionTest['test']> = new Set([
 export function describeShopOffer({ mechanic, when }: Pick<Promotion, 'mechanic' | 'when'>, names: Names): string {
   const needs = describeNeeds(when, names)
   const offer = wordsOf(mechanic).sayInShop(mechanic, (reach) => describeGoods(reach, names))
-  return `${offer}${needs === '' ? '' : `, ${needs}`}`
+  const members = describeMembers(when)
+  const forWhom = members === '' ? offer : `${members}: ${offer.replace(/^Your order: /, '')}`
+  return `${forWhom}${needs === '' ? '' : `, ${needs}`}`
+}
+
+/** `Club members`, for an offer that is for groups: those they are in, they know. */
+function describeMembers(when: Condition | null): string {
+  const parts = when === null ? [] : 'all' in when ? when.all : [when]
+  const groups = parts.flatMap((part) => ('test' in part && part.test === 'group' ? part.in : []))
+  return groups.length === 0 ? '' : startSentence(`${joinWords(groups, 'and')} members`)
+}
+
+/** What a little more would bring, to who buys: `2 more Drawing pad and you save 10 %`. */
+export function describeShopNudge(
+  { missingUnits, missingAmount, reward, add }: Omit<KeptNudge, 'promotion'>,
+  { kind, nameOf }: { readonly kind: MechanicKind; readonly nameOf: (sku: string) => string },
+): string {
+  const what =
+    missingUnits === undefined
+      ? `${formatMoney(missingAmount ?? 0)} more`
+      : joinWords(
+          add.map(({ sku, quantity }) => `${quantity} more ${nameOf(sku)}`),
+          'and',
+        )
+  return `${what} and ${describeGain(reward, kind)}`
+}
+
+function describeGain(reward: Reward, kind: MechanicKind): string {
+  if (kind === 'delivery' && !('quantity' in reward)) {
+    if ('price' in reward) return `delivery costs ${formatMoney(reward.price)}`
+    return isFree(reward) ? 'delivery is free' : `you save ${describeSaved(reward)} on delivery`
+  }
+  if (!('quantity' in reward)) return describeSaving(reward)
+  const { quantity, value } = reward
+  const units = quantity === 1 ? 'one more' : `${quantity} more`
+  return isFree(value) ? `you get ${units} free` : `${describeSaving(value)} on ${units}`
+}
+
+function describeSaving(value: Value): string {
+  return 'price' in value ? `each costs ${formatMoney(value.price)}` : `you save ${describeSaved(value)}`
+}
+
+function describeSaved(value: Exclude<Value, { readonly price: MinorUnits }>): string {
+  if ('percent' in value) return formatPercent(value.percent)
+  return `${formatMoney(value.amount)}${value.per === 'unit' ? ' on each' : ''}`
 }
 
 const SHOWN = 3

@@ -5,6 +5,7 @@ import { defineStore } from 'pinia'
 import { computed, watch } from 'vue'
 import { useList } from '@/api/useAnswer.ts'
 import { setCurrency, setPresentYear } from '@/locale/format.ts'
+import { setDeliveryOptions } from '@/locale/ruleWords.ts'
 
 /** What follows from products alone, so that a change of the plan leaves it as it is. */
 const OF_CATALOGUE: ReadonlySet<unknown> = new Set<EndpointName>(['listCategories', 'listLabels', 'lookUpProducts'])
@@ -22,6 +23,7 @@ export const useStoreInfo = defineStore('storeInfo', () => {
     (answer) => {
       if (!answer) return
       setCurrency(answer.store.currency)
+      setDeliveryOptions(answer.delivery)
       setPresentYear(toLocal(Date.parse(answer.now), answer.store.timeZone).slice(0, 4))
     },
     { immediate: true, flush: 'sync' },
@@ -59,5 +61,6 @@ export const useStoreInfo = defineStore('storeInfo', () => {
   })
   const zone = computed(() => info.value?.store.timeZone ?? 'UTC')
   const release = computed(() => info.value?.release ?? null)
-  return { info, settings, error, clockOffsetMs, refresh, zone, release }
+  const delivery = computed(() => info.value?.delivery ?? [])
+  return { info, settings, delivery, error, clockOffsetMs, refresh, zone, release }
 })

@@ -27,13 +27,16 @@ import {
 } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
 import { expose } from 'comlink'
-import { DELIVERY_PRICES } from '@/stores/deliveryPrices.ts'
+import type { DeliveryOption } from '@novalex/contract'
+import { pickDelivery } from '@/locale/ruleWords.ts'
 
 export interface TillQuestion {
   /** Those in the cart, and others that the rule names. */
   readonly products: readonly Product[]
   readonly cart: Cart
   readonly now: Instant
+  /** The store's ways of delivery. */
+  readonly delivery: readonly DeliveryOption[]
   /** The promotion under edit, in place of the plan's own. */
   readonly edited: Promotion
   /** The same as it was when its page was opened. */
@@ -102,7 +105,7 @@ const worker = {
   },
 
   /** The limits of the edited promotion, priced for the till's shopper just below, at and above each. */
-  edges({ products, cart: inTill, now, edited }: TillQuestion): EdgePrices {
+  edges({ products, cart: inTill, now, edited, delivery }: TillQuestion): EdgePrices {
     const [sample] = products
     const none: EdgePrices = {
       asOf: null,
@@ -119,7 +122,7 @@ const worker = {
         const others = compile(products, edited, true)
         const all = compile(products, edited)
         const live = findLiveMoment(compileSchedule(edited.schedule, all.store.timeZone), now) ?? now
-        const own = fulfil(edited, inTill)
+        const own = fulfil(edited, inTill, delivery)
         const cart = fitCart(edited.when, own, all)
         const order: Order = { now: live, cart, facts: {}, codes: {} }
         const compare = (changes: Partial<Order>): Compared => {
@@ -147,10 +150,9 @@ const worker = {
 }
 
 /** Whoever looks at the limits of a promotion with a code has it, and of one on delivery has chosen a way that it is about. */
-function fulfil({ code, mechanic }: Promotion, cart: Cart): Cart {
+function fulfil({ code, mechanic }: Promotion, cart: Cart, delivery: readonly DeliveryOption[]): Cart {
   const codes = code && 'text' in code ? [code.text] : cart.codes
-  const [option = 'parcel'] = ('options' in mechanic && mechanic.options) || []
-  const chosen = { option, price: DELIVERY_PRICES[option] ?? 0, country: 'AT' }
+  const chosen = pickDelivery(('options' in mechanic && mechanic.options) || [], delivery)
   return { ...cart, codes, delivery: cart.delivery ?? (phaseOf(mechanic) === 4 ? chosen : null) }
 }
 

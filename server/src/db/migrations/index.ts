@@ -12,6 +12,7 @@ import * as versions from './010-versions-and-exact-ids.ts'
 import * as shownPrices from './011-shown-prices.ts'
 import * as claims from './012-claims.ts'
 import * as access from './013-access.ts'
+import * as delivery from './014-delivery.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -27,6 +28,7 @@ const ALL: Record<string, Knex.Migration> = {
   '011-shown-prices': shownPrices,
   '012-claims': claims,
   '013-access': access,
+  '014-delivery': delivery,
 }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {

@@ -54,7 +54,14 @@ const end = ({ id }: OwnSessions[number]) =>
     <div class="two">
       <form @submit.prevent="change">
         <h2>{{ words.passwordTitle }}</h2>
-        <input class="visually-hidden" autocomplete="username" :value="session.account.email" readonly tabindex="-1" />
+        <input
+          class="visually-hidden"
+          :aria-label="accessText.email"
+          autocomplete="username"
+          :value="session.account.email"
+          readonly
+          tabindex="-1"
+        />
         <v-text-field
           v-model="present"
           type="password"

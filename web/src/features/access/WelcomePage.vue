@@ -41,7 +41,14 @@ const keep = () =>
   <DoorFrame v-if="link" :title="words[link.kind](link.name)">
     <form class="form" @submit.prevent="keep">
       <p class="quiet">{{ words.hint }}</p>
-      <input class="visually-hidden" autocomplete="username" :value="link.email" readonly tabindex="-1" />
+      <input
+        class="visually-hidden"
+        :aria-label="accessText.email"
+        autocomplete="username"
+        :value="link.email"
+        readonly
+        tabindex="-1"
+      />
       <v-text-field
         v-model="password"
         autofocus

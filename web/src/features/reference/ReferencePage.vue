@@ -40,7 +40,11 @@ const groups = computed(() => listOperations(asked.data.value ?? {}, search.valu
         </ul>
         <template v-for="part in operation.parts" :key="part.title">
           <h3>{{ part.title }}</h3>
-          <SchemaText v-if="part.schema" :schema="schemaBehind(asked.data.value!, part.schema)" :find="(name) => schemaOf(asked.data.value!, name)" />
+          <SchemaText
+            v-if="part.schema"
+            :schema="schemaBehind(asked.data.value!, part.schema)"
+            :find="(name) => schemaOf(asked.data.value!, name)"
+          />
         </template>
       </details>
     </section>

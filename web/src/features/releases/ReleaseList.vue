@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { ReleaseSummary } from '@novalex/contract'
 import { text } from '@/locale/en.ts'
+import { preparationText } from '@/locale/enPreparation.ts'
 import { formatInstant, plural } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
@@ -22,6 +23,7 @@ const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone })
           {{ when(release.at) }} <strong v-if="index === 0" class="saves">{{ words.live }}</strong>
         </p>
         <p class="quiet">{{ plural(release.promotions, 'promotion') }} · {{ words.by(release.by) }}</p>
+        <p v-if="release.preparedBy" class="quiet">{{ preparationText.preparedBy(release.preparedBy) }}</p>
         <p v-if="release.again !== null" class="quiet">{{ words.tookUp(release.again) }}</p>
         <p v-if="release.note" class="note">{{ release.note }}</p>
         <button v-if="index > 0" type="button" class="as-link" @click="$emit('takeUp', release.number)">

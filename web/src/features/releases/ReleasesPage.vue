@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ReviewAnswer } from '@novalex/contract'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api } from '@/api/api.ts'
 import { useAnswer, useList } from '@/api/useAnswer.ts'
 import { ApiError } from '@/api/http.ts'
@@ -9,6 +9,10 @@ import { text } from '@/locale/en.ts'
 import { explainError } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { preparationText } from '@/locale/enPreparation.ts'
+import { formatInstant } from '@/locale/format.ts'
+import { useSession } from '@/stores/session.ts'
+import PreparationPanel from './PreparationPanel.vue'
 import ReleaseList from './ReleaseList.vue'
 import ReviewTestCarts from '@/features/testCarts/ReviewTestCarts.vue'
 import ReviewPanel from './ReviewPanel.vue'
@@ -34,13 +38,32 @@ const canRelease = computed(() => {
   return found !== undefined && found.problems.length === 0 && hasChanges(found) && !isReviewing.value
 })
 
+const session = useSession()
+const prepared = useList('listPreparations')
+const waiting = computed(() => prepared.data.value?.find(({ state }) => state === 'waiting') ?? null)
+/** The last one, if it was sent back. */
+const returned = computed(() => {
+  const [latest] = prepared.data.value ?? []
+  return latest?.state === 'sent-back' ? latest : null
+})
+/** Whether who looks makes the release themselves; else they prepare it. */
+const makesIt = computed(() => session.may('releaser') && store.info?.secondPerson === false)
+const when = (at: string | null) => (at === null ? '' : formatInstant(Date.parse(at), { zone: store.zone }))
+// What is looked through is what was prepared.
+watch(waiting, (preparation) => {
+  if (preparation) again.value = preparation.again
+})
+
 async function release(): Promise<void> {
   const { planRevision } = review.value!
   isReleasing.value = true
   try {
     const request = { note: note.value, planRevision, ...(again.value === null ? {} : { again: again.value }) }
-    const { number } = await api.release(request)
-    notice.say(words.released(number))
+    if (makesIt.value) notice.say(words.released((await api.release(request)).number))
+    else {
+      await api.prepareRelease(request)
+      notice.say(preparationText.prepared)
+    }
     note.value = ''
     again.value = null
   } catch (thrown) {
@@ -64,9 +87,23 @@ async function release(): Promise<void> {
       </p>
       <LoadError :of="[asked]" />
       <p v-if="isReviewing && !review" class="quiet" role="status">{{ words.reviewing }}</p>
-      <form v-if="review && hasChanges(review)" class="release" @submit.prevent="release">
+      <PreparationPanel v-if="waiting" :preparation="waiting" />
+      <p v-else-if="returned" class="returned" role="status">
+        <span class="wrong">{{ preparationText.returned(returned.settledBy ?? '', when(returned.settledAt)) }}</span>
+        {{ returned.word }}
+      </p>
+      <form
+        v-if="review && hasChanges(review) && !waiting && session.may('planner')"
+        class="release"
+        @submit.prevent="release"
+      >
         <v-text-field v-model="note" :label="words.note" :maxlength="NOTE_MAX" />
-        <v-btn type="submit" variant="flat" :disabled="!canRelease || isReleasing">{{ words.release(next) }}</v-btn>
+        <v-btn type="submit" variant="flat" :disabled="!canRelease || isReleasing">{{
+          makesIt ? words.release(next) : preparationText.prepare
+        }}</v-btn>
+        <p v-if="!makesIt" class="quiet">
+          {{ session.may('releaser') ? preparationText.twoNeeded : preparationText.releaserNeeded }}
+        </p>
       </form>
       <ReviewTestCarts v-if="again === null" />
       <ReviewPanel v-if="review" :review="review" :class="{ waiting: isReviewing }" />
@@ -92,6 +129,14 @@ async function release(): Promise<void> {
   grid-template-columns: 1fr auto;
   margin: 14px 0 6px;
   max-width: 620px;
+}
+
+.returned {
+  border-left: 3px solid var(--wrong);
+  margin: 12px 0;
+  max-width: 620px;
+  overflow-wrap: anywhere;
+  padding-left: 12px;
 }
 
 .waiting {

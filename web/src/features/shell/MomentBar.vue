@@ -7,6 +7,8 @@ import { formatInstant, formatZone } from '@/locale/format.ts'
 import { text } from '@/locale/en.ts'
 import { later } from '@/plugins/later.ts'
 import { useMoment } from '@/stores/moment.ts'
+import { shopText } from '@/locale/enShop.ts'
+import { useShopView } from '@/stores/shopView.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import MomentLine from './MomentLine.vue'
 import SavingNote from './SavingNote.vue'
@@ -18,7 +20,12 @@ const { data: releases } = useList('listReleases')
 
 const route = useRoute()
 /** The shop follows the release whatever plan is being looked at. */
-const isShop = computed(() => /^\/(shop|cart)(\/|$)/.test(route.path))
+const isShop = computed(() => route.meta.place === 'shop')
+const view = useShopView()
+const views = [
+  { value: false, title: shopText.plans.live },
+  { value: true, title: shopText.plans.working },
+]
 const label = computed(() => formatInstant(moment.instant, { zone: store.zone }))
 const plans = computed(() => [
   { value: 'working', title: text.moment.working },
@@ -61,15 +68,15 @@ function step(to: { readonly at: number } | null): void {
     />
     <span class="plan">
       <template v-if="!isShop">{{ text.moment.in }}</template>
-      <strong v-if="isShop">{{
-        store.release ? text.moment.release(store.release.number) : text.moment.nothingLive
-      }}</strong>
+      <select v-if="isShop" v-model="view.isPreview" :aria-label="text.moment.plan">
+        <option v-for="one in views" :key="one.title" :value="one.value">{{ one.title }}</option>
+      </select>
       <select v-else v-model="moment.plan" :aria-label="text.moment.plan">
         <option v-for="plan in plans" :key="plan.value" :value="plan.value">{{ plan.title }}</option>
       </select>
     </span>
     <SavingNote />
-    <span v-if="!isShop" class="live quiet">{{
+    <span class="live quiet">{{
       store.release ? text.moment.live(store.release.number) : text.moment.nothingLive
     }}</span>
   </header>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { PersonRole } from '@novalex/contract'
 import { computed } from 'vue'
-import { useRoute } from 'vue-router'
 import { useThemeName } from '@/composables/useThemeName.ts'
 import { text } from '@/locale/en.ts'
 import { ROLE_NAMES } from '@/locale/enAccess.ts'
@@ -10,7 +9,6 @@ import { useKeysDialog } from './useKeysDialog.ts'
 
 const theme = useThemeName()
 const keys = useKeysDialog()
-const route = useRoute()
 const isNight = computed(() => theme.value === 'night')
 
 const session = useSession()
@@ -39,6 +37,7 @@ const SECTIONS: readonly { readonly name: string; readonly links: readonly Link[
   {
     name: text.rail.sections.setUp,
     links: [
+      ['/store', text.rail.store],
       ['/people', text.rail.people, 'administrator'],
       ['/keys', text.rail.shopKeys, 'administrator'],
       ['/mailbox', text.rail.mailbox, 'administrator'],
@@ -64,14 +63,7 @@ function switchTheme(): void {
     <router-link to="/promotions" class="mark">Novalex<span>.</span></router-link>
     <section v-for="section in sections" :key="section.name">
       <h2>{{ section.name }}</h2>
-      <router-link
-        v-for="[to, name] in section.links"
-        :key="to"
-        :to="to"
-        active-class="here"
-        :class="{ here: to === '/shop' && route.path === '/cart' }"
-        >{{ name }}</router-link
-      >
+      <router-link v-for="[to, name] in section.links" :key="to" :to="to" active-class="here">{{ name }}</router-link>
     </section>
     <div class="foot">
       <router-link v-if="session.account" to="/me" class="you" active-class="here">

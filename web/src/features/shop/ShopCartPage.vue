@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import type { ShopCartAnswer } from '@novalex/contract'
 import { formatAmount } from '@novalex/core'
-import { ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
+import type { ApiError } from '@/api/http.ts'
 import LoadError from '@/components/LoadError.vue'
 import { text } from '@/locale/en.ts'
 import { shopText } from '@/locale/enShop.ts'
 import { formatMoney } from '@/locale/format.ts'
-import { explainCode, explainLack, explainNudge } from '@/sentences/reasons.ts'
-import { DELIVERY_OPTIONS } from '@/locale/ruleWords.ts'
-import { useMoment } from '@/stores/moment.ts'
-import { useNames } from '@/stores/names.ts'
+import { explainError, explainProblem } from '@/locale/problems.ts'
+import { explainCode, explainLack } from '@/sentences/reasons.ts'
+import { describeShopNudge } from '@/sentences/shopOffer.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useShopView } from '@/stores/shopView.ts'
 import ShopFrame from './ShopFrame.vue'
 import { useShopCart } from './shopCart.ts'
 import { wordsOf } from '@/mechanics/words.ts'
@@ -18,25 +20,66 @@ import { wordsOf } from '@/mechanics/words.ts'
 type Cause = ShopCartAnswer['surcharges'][number]
 type Code = ShopCartAnswer['codes'][number]
 
+const MOST_CODES = 5
+
 const shop = useShopCart()
-const moment = useMoment()
-const names = useNames()
+const view = useShopView()
+const notice = useNotice()
 const typed = ref('')
-const asked = useAnswer('priceShopCart', () => ({ body: { at: moment.at, cart: shop.cart } }))
-const { data } = asked
+/** Why a code was not taken into the cart. */
+const refusal = ref('')
+const asked = useAnswer('priceShopCart', () => (shop.count === 0 ? null : { body: { ...view.asked, cart: shop.cart } }))
+const { data, error } = asked
+
+/** What makes the cart one that can't be priced is taken out, and said; the rest of it stays. */
+watch(error, (failure) => {
+  if (failure) settle(failure)
+})
+function settle(failure: ApiError): void {
+  const latest = shop.cart.codes.at(-1)
+  if (failure.code === 'too-many-codes' && latest !== undefined) {
+    refusal.value = explainError(failure)
+    shop.removeCode(latest)
+  }
+  for (const problem of failure.problems) {
+    const line = /^cart\.lines\.(\d+)\.sku$/.exec(problem.path)?.[1]
+    const gone = line === undefined ? undefined : shop.cart.lines[Number(line)]
+    if (gone) shop.setQuantity(gone.sku, 0)
+    if (problem.path.startsWith('cart.delivery')) shop.setDelivery(null)
+    if (gone || problem.path.startsWith('cart.delivery')) notice.say(explainProblem(problem))
+  }
+}
+
+const options = computed(() => (view.shop?.delivery ?? []).map(({ id, name }) => ({ value: id, title: name })))
+const countries = computed(() => {
+  const chosen = view.shop?.delivery.find(({ id }) => id === shop.kept.delivery?.option)
+  return chosen?.prices.map(({ country }) => country) ?? []
+})
+
+function chooseDelivery(option: string | null): void {
+  const prices = view.shop?.delivery.find(({ id }) => id === option)?.prices ?? []
+  const place = prices.find(({ country }) => country === shop.kept.delivery?.country) ?? prices[0]
+  shop.setDelivery(option === null || !place ? null : { option, country: place.country })
+}
 
 const causeOf = ({ kind, title, code }: Cause) =>
   title ?? (code === null ? wordsOf({ kind }).cause : shopText.byCode(code))
 
 /** Why a code changes nothing, without naming promotions. */
 function sayOf({ code, outcome, reason, lacks }: Code): string {
-  const why = lacks ? explainLack(lacks, names.names) : ''
+  const why = lacks ? explainLack(lacks, view.names) : ''
   return shopText.codeSays(code, explainCode({ outcome, reason }, why))
 }
 
 function useCode(): void {
-  if (typed.value.trim() !== '') shop.addCode(typed.value.trim())
-  typed.value = ''
+  const code = typed.value.trim()
+  refusal.value = ''
+  if (code === '') return
+  if (shop.cart.codes.length >= MOST_CODES) refusal.value = shopText.mostCodes(MOST_CODES)
+  else {
+    shop.addCode(code)
+    typed.value = ''
+  }
 }
 
 function onQuantity(sku: string, event: Event): void {
@@ -46,9 +89,9 @@ function onQuantity(sku: string, event: Event): void {
 </script>
 
 <template>
-  <ShopFrame :release="data?.release ?? null">
+  <ShopFrame>
     <h1>{{ shopText.cart }}</h1>
-    <LoadError :of="[asked]" />
+    <LoadError v-if="shop.count > 0" :of="[asked]" />
     <p v-if="shop.count === 0">
       {{ shopText.empty }} <router-link to="/shop">{{ shopText.toShop }}</router-link>
     </p>
@@ -66,7 +109,7 @@ function onQuantity(sku: string, event: Event): void {
           />
           <span v-else>{{ line.quantity }} ×</span>
           <span>
-            <router-link :to="`/shop/${encodeURIComponent(line.sku)}`">{{ line.name }}</router-link>
+            <router-link :to="`/shop/products/${encodeURIComponent(line.sku)}`">{{ line.name }}</router-link>
             <span v-for="(cause, at) in line.causes" :key="at" class="cause saves">
               {{ line.gift ? shopText.gift : causeOf(cause) }} −{{ formatMoney(cause.amount) }}
             </span>
@@ -78,7 +121,7 @@ function onQuantity(sku: string, event: Event): void {
         </div>
         <p v-for="({ kind, title, nudge, names: goods }, index) in data.nudges" :key="index" class="nudge">
           ↗ <strong v-if="title">{{ title }}:</strong>
-          {{ explainNudge(nudge, { kind, nameOf: (sku) => goods[sku] ?? sku }) }}.
+          {{ describeShopNudge(nudge, { kind, nameOf: (sku) => goods[sku] ?? sku }) }}.
         </p>
       </div>
       <aside>
@@ -97,15 +140,25 @@ function onQuantity(sku: string, event: Event): void {
             {{ text.common.remove }}
           </button>
         </p>
-        <v-select
-          :model-value="shop.kept.delivery"
-          :items="Object.entries(DELIVERY_OPTIONS).map(([value, title]) => ({ value, title }))"
-          :label="shopText.delivery"
-          :placeholder="shopText.noDelivery"
-          persistent-placeholder
-          clearable
-          @update:model-value="(delivery: string | null) => shop.setDelivery(delivery ?? null)"
-        />
+        <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
+        <div class="ways">
+          <v-select
+            :model-value="shop.kept.delivery?.option ?? null"
+            :items="options"
+            :label="shopText.delivery"
+            :placeholder="shopText.noDelivery"
+            persistent-placeholder
+            clearable
+            @update:model-value="(option: string | null) => chooseDelivery(option ?? null)"
+          />
+          <v-select
+            v-if="shop.kept.delivery && countries.length > 1"
+            :model-value="shop.kept.delivery.country"
+            :items="countries"
+            :label="shopText.country"
+            @update:model-value="(country: string) => shop.setDelivery({ option: shop.kept.delivery!.option, country })"
+          />
+        </div>
         <p v-if="shop.kept.delivery" class="row">
           <span>{{ shopText.delivery }}</span>
           <span>
@@ -193,5 +246,16 @@ form {
   border-top: 2px solid var(--ink);
   font-size: 19px;
   padding-top: 8px;
+}
+.ways {
+  display: grid;
+  gap: 8px;
+  grid-auto-columns: 96px;
+  grid-template-columns: minmax(0, 1fr);
+}
+
+.ways > :nth-child(2) {
+  grid-column: 2;
+  grid-row: 1;
 }
 </style>

@@ -1,63 +1,108 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
+import LoadError from '@/components/LoadError.vue'
+import NoticeBar from '@/features/shell/NoticeBar.vue'
 import { shopText } from '@/locale/enShop.ts'
-import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { later } from '@/plugins/later.ts'
+import { useSession } from '@/stores/session.ts'
+import { useShopView } from '@/stores/shopView.ts'
+import ShopSignIn from './ShopSignIn.vue'
 import { useShopCart } from './shopCart.ts'
 
-/** The storefront around its pages, with what it follows. */
-const { release } = defineProps<{ release: number | null }>()
-const store = useStoreInfo()
-/** Until the page's own answer is there, what the store says. */
-const followed = computed(() => release ?? store.release?.number ?? null)
+/** The storefront around its pages. */
+const DeskStrip = later(() => import('./DeskStrip.vue'))
+const session = useSession()
+const view = useShopView()
 const shop = useShopCart()
+const asked = useAnswer('getShop', () => ({ query: view.asked }))
+const tax = computed(() => (view.shop?.pricesIncludeTax ? shopText.withTax : shopText.withoutTax))
 </script>
 
 <template>
-  <section class="page">
-    <p class="follows quiet">
-      {{ followed === null ? text.shop.nothing : text.shop.follows(followed) }}
-      {{ text.shop.planned }}
-      <router-link to="/releases">{{ text.shop.toReleases }}</router-link>
+  <div class="street">
+    <DeskStrip v-if="session.account" />
+    <p v-if="view.isPreview && session.account" class="preview" role="status">
+      {{ view.shop?.release === null ? shopText.preview : shopText.previewOf }}
     </p>
-    <div class="shop">
+    <LoadError :of="[asked]" class="trouble" />
+    <div v-if="view.shop" class="shop">
       <header>
-        <router-link to="/shop" class="heading">{{ store.info?.name }}</router-link>
-        <span class="quiet">{{ text.shop.tax }}</span>
-        <router-link to="/cart">{{ shop.count > 0 ? shopText.cartOf(String(shop.count)) : shopText.cart }}</router-link>
+        <router-link to="/shop" class="name">{{ view.shop.name }}</router-link>
+        <span class="grow" />
+        <ShopSignIn />
+        <router-link to="/shop/cart" class="cart">{{
+          shop.count > 0 ? shopText.cartOf(String(shop.count)) : shopText.cart
+        }}</router-link>
       </header>
-      <slot />
+      <main><slot /></main>
+      <footer class="quiet">
+        {{ tax }}
+        <router-link v-if="!session.account" to="/sign-in">{{ shopText.staff }}</router-link>
+      </footer>
     </div>
-  </section>
+    <NoticeBar />
+  </div>
 </template>
 
 <style scoped>
-.follows {
-  margin-bottom: 12px;
+.street {
+  background: var(--sheet);
+  min-height: 100vh;
+}
+
+.preview {
+  background: var(--wash);
+  border-bottom: 2px solid var(--moment);
+  font-weight: 600;
+  padding: 6px 24px;
+  text-align: center;
+}
+
+.trouble {
+  padding: 10px 24px;
 }
 
 .shop {
-  background: var(--sheet);
-  border: 1px solid var(--line);
-  padding: 20px 24px 28px;
+  margin: 0 auto;
+  max-width: 1120px;
+  padding: 26px 28px 40px;
 }
 
 header {
   align-items: baseline;
-  border-bottom: 2px solid var(--ink);
+  border-bottom: 3px double var(--ink);
   display: flex;
-  gap: 20px;
-  margin-bottom: 18px;
-  padding-bottom: 8px;
+  gap: 22px;
+  margin-bottom: 20px;
+  padding-bottom: 10px;
 }
 
-header .quiet {
-  margin-left: auto;
-}
-
-.heading {
+.name {
   color: var(--ink);
-  font-size: 22px;
+  font-family: 'Bricolage Grotesque Variable', sans-serif;
+  font-size: 30px;
+  font-weight: 700;
+  line-height: 1.1;
+  overflow-wrap: anywhere;
   text-decoration: none;
+}
+
+.grow {
+  flex: 1;
+}
+
+.cart {
+  white-space: nowrap;
+}
+
+footer {
+  border-top: 1px solid var(--line);
+  display: flex;
+  font-size: 13px;
+  gap: 20px;
+  justify-content: space-between;
+  margin-top: 44px;
+  padding-top: 10px;
 }
 </style>

@@ -1,67 +1,163 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
-import { useAnswer } from '@/api/useAnswer.ts'
-import CategoryChoice from '@/components/CategoryChoice.vue'
-import LoadError from '@/components/LoadError.vue'
 import { refDebounced } from '@vueuse/core'
-import { text } from '@/locale/en.ts'
-import { useMoment } from '@/stores/moment.ts'
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useAnswer } from '@/api/useAnswer.ts'
+import LoadError from '@/components/LoadError.vue'
+import { shopText } from '@/locale/enShop.ts'
+import { plural } from '@/locale/format.ts'
+import { useShopView } from '@/stores/shopView.ts'
+import ShopDrawing from './ShopDrawing.vue'
 import ShopFrame from './ShopFrame.vue'
 import ShopPrice from './ShopPrice.vue'
-import ShopSwatch from './ShopSwatch.vue'
 
 const PAGE_SIZE = 24
 const TYPING_MS = 200
 
-const moment = useMoment()
+const view = useShopView()
+const route = useRoute()
+const router = useRouter()
 const search = ref('')
-const category = ref<string | null>(null)
 const page = ref(1)
 const settled = refDebounced(search, TYPING_MS)
+const category = computed(() => (typeof route.query.in === 'string' ? route.query.in : null))
+/** From the uppermost category down to the one that is looked at. */
+const path = computed(() => {
+  const found: { readonly id: string; readonly name: string; readonly parent: string | null }[] = []
+  for (let id = category.value; id !== null; id = found[0]?.parent ?? null) {
+    const one = view.categories.find((known) => known.id === id)
+    if (!one) break
+    found.unshift(one)
+  }
+  return found
+})
+const below = computed(() => view.categories.filter(({ parent }) => parent === category.value))
 
 watch([settled, category], () => {
   page.value = 1
 })
 const asked = useAnswer('listShopProducts', () => ({
-  query: { at: moment.at, search: settled.value, category: category.value, page: page.value },
+  query: { ...view.asked, search: settled.value ?? '', category: category.value, page: page.value },
 }))
 const { data } = asked
 const pages = computed(() => Math.ceil((data.value?.total ?? 0) / PAGE_SIZE))
+
+function goTo(id: string | null): void {
+  void router.push({ path: '/shop', query: id === null ? {} : { in: id } })
+}
 </script>
 
 <template>
-  <ShopFrame :release="data?.release ?? null">
-    <div class="filters">
-      <v-text-field v-model="search" data-search :label="text.shop.search" clearable @click:clear="search = ''" />
-      <CategoryChoice v-model="category" :label="text.common.category" />
+  <ShopFrame>
+    <nav v-if="category === null && !settled" :aria-label="shopText.categories" class="shelves">
+      <button v-for="root in view.roots" :key="root.id" type="button" @click="goTo(root.id)">
+        <ShopDrawing :category="root.id" />
+        <span>{{ root.name }}</span>
+      </button>
+    </nav>
+    <div class="bar">
+      <nav v-if="category !== null" :aria-label="shopText.categories" class="path">
+        <button type="button" class="as-link" @click="goTo(null)">{{ shopText.all }}</button>
+        <template v-for="one in path" :key="one.id">
+          <span class="quiet">›</span>
+          <button v-if="one.id !== category" type="button" class="as-link" @click="goTo(one.id)">{{ one.name }}</button>
+          <strong v-else>{{ one.name }}</strong>
+        </template>
+        <button v-for="one in below" :key="one.id" type="button" class="below" @click="goTo(one.id)">
+          {{ one.name }}
+        </button>
+      </nav>
+      <span class="grow" />
+      <span v-if="data" class="quiet" role="status">{{ plural(data.total, 'product') }}</span>
+      <v-text-field
+        v-model="search"
+        data-search
+        class="search"
+        :label="shopText.search"
+        clearable
+        @click:clear="search = ''"
+      />
     </div>
     <LoadError :of="[asked]" />
     <ul v-if="data" class="goods">
       <li v-for="product in data.products" :key="product.sku">
-        <router-link :to="`/shop/${encodeURIComponent(product.sku)}`">
-          <ShopSwatch :sku="product.sku" />
+        <router-link :to="`/shop/products/${encodeURIComponent(product.sku)}`">
+          <ShopDrawing :category="product.root" :sku="product.sku" class="picture" />
           <span class="name">{{ product.name }}</span>
           <ShopPrice :product="product" />
-          <span class="stock" :class="{ wrong: !product.inStock }">{{ product.inStock ? '' : text.shop.soldOut }}</span>
+          <span v-if="!product.inStock" class="stock wrong">{{ shopText.soldOut }}</span>
         </router-link>
       </li>
     </ul>
-    <p v-if="data?.total === 0" class="quiet">{{ text.shop.empty }}</p>
+    <p v-if="data?.total === 0" class="quiet empty">{{ shopText.nothing }}</p>
     <v-pagination v-if="pages > 1" v-model="page" :length="pages" :total-visible="7" density="compact" />
   </ShopFrame>
 </template>
 
 <style scoped>
-.filters {
+.shelves {
+  border-bottom: 1px solid var(--line);
   display: grid;
-  gap: 12px;
-  grid-template-columns: minmax(0, 300px) minmax(0, 280px);
+  gap: 4px 10px;
+  grid-template-columns: repeat(auto-fill, minmax(78px, 1fr));
+  margin-bottom: 16px;
+  padding-bottom: 14px;
+}
+
+.shelves button {
+  background: none;
+  border: 0;
+  color: inherit;
+  cursor: pointer;
+  display: grid;
+  font: inherit;
+  font-size: 13px;
+  gap: 2px;
+  justify-items: center;
+  padding: 4px 0;
+}
+
+.shelves button:hover span {
+  text-decoration: underline;
+}
+
+.bar {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
   margin-bottom: 18px;
+}
+
+.grow {
+  flex: 1;
+}
+
+.search {
+  flex: 0 1 260px;
+}
+
+.path {
+  align-items: baseline;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+}
+
+.below {
+  background: none;
+  border: 1px solid var(--line);
+  border-radius: 2px;
+  color: var(--act);
+  cursor: pointer;
+  font: inherit;
+  font-size: 13.5px;
+  padding: 1px 9px;
 }
 
 .goods {
   display: grid;
-  gap: 18px 16px;
+  gap: 22px 20px;
   grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
   list-style: none;
   margin-bottom: 20px;
@@ -69,10 +165,17 @@ const pages = computed(() => Math.ceil((data.value?.total ?? 0) / PAGE_SIZE))
 }
 
 .goods a {
+  align-content: start;
   color: var(--ink);
   display: grid;
   gap: 4px;
+  height: 100%;
   text-decoration: none;
+}
+
+.picture {
+  background: rgb(var(--v-theme-desk));
+  padding: 10px 14px;
 }
 
 .name {
@@ -84,6 +187,11 @@ const pages = computed(() => Math.ceil((data.value?.total ?? 0) / PAGE_SIZE))
 }
 
 .stock {
-  font-size: 12px;
+  font-size: 12.5px;
+}
+
+.empty {
+  padding: 40px 0;
+  text-align: center;
 }
 </style>

@@ -4,20 +4,24 @@ import { computed } from 'vue'
 import { planningText } from '@/locale/enPlanning.ts'
 import { describeShopOffer } from '@/sentences/shopOffer.ts'
 import { describeShopValue } from '@/mechanics/shared/valueWords.ts'
-import { useNames } from '@/stores/names.ts'
+import type { Names } from '@/locale/ruleWords.ts'
 import { labelOfOffer } from '@/locale/describeDisplay.ts'
 
 /** An offer on a product page: its title, what it gives, and its steps as a table. */
-const { promotion, goods = {} } = defineProps<{
+const {
+  promotion,
+  names,
+  goods = {},
+} = defineProps<{
   promotion: Pick<Promotion, 'mechanic' | 'when' | 'display'>
+  names: Names
   /** Names of the products that it names, by SKU. */
   goods?: Readonly<Record<string, string>>
 }>()
 
-const names = useNames()
 const words = planningText.display
 const sentence = computed(() =>
-  describeShopOffer(promotion, { ...names.names, product: (sku) => goods[sku] ?? names.names.product(sku) }),
+  describeShopOffer(promotion, { ...names, product: (sku) => goods[sku] ?? names.product(sku) }),
 )
 const label = computed(() => labelOfOffer(promotion))
 const steps = computed(() => {

@@ -2,7 +2,7 @@
 import type { ShopProduct } from '@novalex/contract'
 import { computePriceFacts } from '@novalex/core'
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
+import { shopText } from '@/locale/enShop.ts'
 import { formatMoney } from '@/locale/format.ts'
 import { isShownIn, writeLabel } from '@/locale/describeDisplay.ts'
 
@@ -19,12 +19,12 @@ const labels = computed(() =>
 <template>
   <span class="price" :class="{ large }">
     <s v-if="product.struck !== null" class="struck"
-      ><span class="visually-hidden">{{ text.shop.was }} </span>{{ formatMoney(product.struck) }}</s
+      ><span class="visually-hidden">{{ shopText.was }} </span>{{ formatMoney(product.struck) }}</s
     >
     <strong :class="{ saves: product.struck !== null }">{{ formatMoney(product.price) }}</strong>
     <span v-for="label in labels" :key="label" class="ticket">{{ label }}</span>
     <span v-if="labels.length === 0 && product.percentOff > 0" class="ticket">{{
-      text.shop.off(product.percentOff)
+      shopText.off(product.percentOff)
     }}</span>
   </span>
 </template>

@@ -1,24 +1,22 @@
 <script setup lang="ts">
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
-import { text } from '@/locale/en.ts'
 import { formatEnd, formatZone } from '@/locale/format.ts'
 import { shopText } from '@/locale/enShop.ts'
 import { toLocal } from '@novalex/core'
 import { computed } from 'vue'
 import { useNotice } from '@/stores/notice.ts'
 import { useShopCart } from './shopCart.ts'
-import { useMoment } from '@/stores/moment.ts'
-import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { useShopView } from '@/stores/shopView.ts'
 import { isShownIn } from '@/locale/describeDisplay.ts'
 import ShopFrame from './ShopFrame.vue'
 import ShopOffer from './ShopOffer.vue'
 import ShopPrice from './ShopPrice.vue'
-import ShopSwatch from './ShopSwatch.vue'
+import ShopDrawing from './ShopDrawing.vue'
 
 const { sku } = defineProps<{ sku: string }>()
-const moment = useMoment()
-const store = useStoreInfo()
+const view = useShopView()
+const zone = computed(() => view.shop?.timeZone ?? 'UTC')
 const notice = useNotice()
 const shop = useShopCart()
 
@@ -26,7 +24,7 @@ function add(name: string): void {
   shop.add(sku)
   notice.say(shopText.added(name))
 }
-const question = () => ({ params: { sku }, query: { at: moment.at } })
+const question = () => ({ params: { sku }, query: view.asked })
 const asked = useAnswer('getShopProduct', question)
 const { data } = asked
 const { data: offers } = useAnswer('listShopOffers', question)
@@ -37,15 +35,15 @@ const notes = computed(() =>
   ),
 )
 const untilOf = (until: string) =>
-  text.shop.until(`${formatEnd(toLocal(Date.parse(until), store.zone))} ${formatZone(store.zone)}`)
+  shopText.until(`${formatEnd(toLocal(Date.parse(until), zone.value))} ${formatZone(zone.value)}`)
 </script>
 
 <template>
-  <ShopFrame :release="data?.release ?? null">
-    <router-link to="/shop">{{ text.shop.back }}</router-link>
+  <ShopFrame>
+    <router-link to="/shop">{{ shopText.back }}</router-link>
     <LoadError :of="[asked]" />
     <article v-if="data">
-      <ShopSwatch :sku="sku" />
+      <ShopDrawing :category="data.product.root" :sku="sku" class="picture" />
       <div>
         <p class="quiet">{{ data.product.categories.map((path) => path.join(' › ')).join(' · ') }}</p>
         <h1>{{ data.product.name }}</h1>
@@ -55,7 +53,7 @@ const untilOf = (until: string) =>
         </p>
         <p v-if="data.product.until">{{ untilOf(data.product.until) }}</p>
         <p :class="data.product.inStock ? 'quiet' : 'wrong'">
-          {{ data.product.inStock ? text.shop.inStock : text.shop.soldOut }}
+          {{ data.product.inStock ? shopText.inStock : shopText.soldOut }}
         </p>
         <v-btn variant="flat" class="add" :disabled="!data.product.inStock" @click="add(data.product.name)">{{
           shopText.add
@@ -67,6 +65,7 @@ const untilOf = (until: string) =>
             :key="index"
             :promotion="offer"
             :goods="offer.names"
+            :names="view.names"
             class="offer"
           />
         </section>
@@ -83,7 +82,13 @@ article {
   margin-top: 14px;
 }
 
+.picture {
+  background: rgb(var(--v-theme-desk));
+  padding: 22px 26px;
+}
+
 h1 {
+  font-size: 26px;
   overflow-wrap: anywhere;
 }
 

@@ -1,8 +1,8 @@
-import type { Cart, CartLine } from '@novalex/core'
+import type { ShopCart } from '@novalex/contract'
+import type { CartLine } from '@novalex/core'
 import { defineStore } from 'pinia'
 import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import { DELIVERY_PRICES } from '@/stores/deliveryPrices.ts'
 
 const KEY = 'novalex.shop-cart'
 const MOST = 9999
@@ -10,25 +10,19 @@ const MOST = 9999
 interface Kept {
   readonly lines: readonly CartLine[]
   readonly codes: readonly string[]
-  readonly delivery: string | null
+  readonly delivery: { readonly option: string; readonly country: string } | null
 }
 
 const EMPTY: Kept = { lines: [], codes: [], delivery: null }
 
-/** A guest's cart in the shop; it stays with the browser. */
+/** The cart in the shop; it stays with the browser. Whose it is, the server knows. */
 export const useShopCart = defineStore('shop-cart', () => {
   const kept = useStorage(KEY, EMPTY, localStorage, { mergeDefaults: read, shallow: true, onError: () => undefined })
 
   const count = computed(() => kept.value.lines.reduce((sum, { quantity }) => sum + quantity, 0))
-  const cart = computed((): Cart => {
+  const cart = computed((): ShopCart => {
     const { lines, codes, delivery } = kept.value
-    return {
-      lines: lines.map((line) => ({ ...line })),
-      codes: [...codes],
-      channel: 'web',
-      delivery: delivery === null ? null : { option: delivery, price: DELIVERY_PRICES[delivery] ?? 0, country: 'AT' },
-      shopper: null,
-    }
+    return { lines: lines.map((line) => ({ ...line })), codes: [...codes], delivery: delivery && { ...delivery } }
   })
 
   function setQuantity(sku: string, quantity: number): void {
@@ -56,7 +50,7 @@ export const useShopCart = defineStore('shop-cart', () => {
     removeCode: (code: string) => {
       kept.value = { ...kept.value, codes: kept.value.codes.filter((one) => one !== code) }
     },
-    setDelivery: (delivery: string | null) => {
+    setDelivery: (delivery: Kept['delivery']) => {
       kept.value = { ...kept.value, delivery }
     },
   }
@@ -64,5 +58,7 @@ export const useShopCart = defineStore('shop-cart', () => {
 
 /** What the browser kept, as far as it can be read. */
 function read(kept: Partial<Kept>, nothing: Kept): Kept {
-  return Array.isArray(kept.lines) && Array.isArray(kept.codes) ? { ...nothing, ...kept } : nothing
+  if (!Array.isArray(kept.lines) || !Array.isArray(kept.codes)) return nothing
+  const delivery = typeof kept.delivery === 'object' ? kept.delivery : null
+  return { ...nothing, ...kept, delivery }
 }

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { text } from '@/locale/en.ts'
-import { DELIVERY_OPTIONS } from '@/locale/ruleWords.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useTillCart } from './useTill.ts'
 
 /** Codes as a shopper types them, and the way of delivery. */
 const till = useTillCart()
+const store = useStoreInfo()
 const words = text.till
 const typed = ref('')
 
@@ -34,10 +35,15 @@ function add(): void {
     </button>
     <select v-model="till.delivery" :aria-label="words.delivery">
       <option :value="null">{{ words.noDelivery }}</option>
-      <option v-for="(title, option) in DELIVERY_OPTIONS" :key="option" :value="option">{{ title }}</option>
+      <option v-for="option in store.delivery" :key="option.id" :value="option.id">{{ option.name }}</option>
     </select>
-    <select v-if="till.delivery !== null" v-model="till.country" :aria-label="words.country">
-      <option v-for="country in ['AT', 'DE', 'CH', 'IT']" :key="country" :value="country">{{ country }}</option>
+    <select
+      v-if="till.chosenDelivery"
+      :value="till.chosenDelivery.country"
+      :aria-label="words.country"
+      @change="(event) => (till.country = (event.target as HTMLSelectElement).value)"
+    >
+      <option v-for="{ country } in till.served" :key="country" :value="country">{{ country }}</option>
     </select>
   </div>
 </template>

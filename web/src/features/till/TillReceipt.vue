@@ -3,7 +3,7 @@ import { formatAmount, type Promotion, type Quote } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { explainNudge } from '@/sentences/reasons.ts'
-import { DELIVERY_OPTIONS } from '@/locale/ruleWords.ts'
+import { nameDelivery } from '@/locale/ruleWords.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import type { TillAnswer } from '@/workers/till.worker.ts'
@@ -93,7 +93,7 @@ function onQuantity(sku: string, event: Event): void {
       </div>
       <template v-if="quote && till.delivery !== null">
         <div class="row side">
-          <span class="what">{{ DELIVERY_OPTIONS[till.delivery] }}</span>
+          <span class="what">{{ nameDelivery(till.delivery) }}</span>
           <i class="dots" />
           <span v-if="quote.delivery.total < quote.delivery.regular" class="struck money">{{
             formatAmount(quote.delivery.regular)

@@ -3,7 +3,7 @@ import { defineStore } from 'pinia'
 import { wrap, type Remote } from 'comlink'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
-import { DELIVERY_PRICES } from '@/stores/deliveryPrices.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import type { EdgePrices, TillAnswer, TillWorker } from '@/workers/till.worker.ts'
@@ -26,7 +26,16 @@ export const useTillCart = defineStore('till', () => {
   const codes = ref<string[]>([])
   /** None while the shopper has not chosen. */
   const delivery = ref<string | null>(null)
-  const country = ref('AT')
+  const country = ref('')
+  const store = useStoreInfo()
+  /** Where the chosen way of delivery goes, at which price. */
+  const served = computed(() => store.delivery.find(({ id }) => id === delivery.value)?.prices ?? [])
+  const chosenDelivery = computed(() => {
+    const place = served.value.find((one) => one.country === country.value) ?? served.value[0]
+    return delivery.value === null
+      ? null
+      : { option: delivery.value, price: place?.price ?? 0, country: place?.country ?? country.value }
+  })
   /** Emptied or changed by hand: no sample is put in any more. */
   const isTouched = ref(false)
   /** Whether the receipts from before and after the running edit stand side by side. */
@@ -36,10 +45,7 @@ export const useTillCart = defineStore('till', () => {
     lines: lines.value.map(({ product, quantity }) => ({ sku: product.sku, quantity })),
     codes: codes.value,
     channel: channel.value,
-    delivery:
-      delivery.value === null
-        ? null
-        : { option: delivery.value, price: DELIVERY_PRICES[delivery.value] ?? 0, country: country.value },
+    delivery: chosenDelivery.value,
     shopper: shopper.value === 'known' ? withoutName(known.value) : toShopper(shopper.value),
   }))
 
@@ -79,6 +85,8 @@ export const useTillCart = defineStore('till', () => {
     country,
     isTouched,
     isComparing,
+    served,
+    chosenDelivery,
     cart,
     add,
     setQuantity,
@@ -92,6 +100,7 @@ export function useTill(edited: () => Promotion, opened: () => Promotion, sample
   const till = useTillCart()
   const moment = useMoment()
   const names = useNames()
+  const store = useStoreInfo()
   const remote = getWorker()
   const answer = shallowRef<TillAnswer | null>(null)
   const edges = shallowRef<EdgePrices | null>(null)
@@ -120,7 +129,8 @@ export function useTill(edited: () => Promotion, opened: () => Promotion, sample
       const known = [...till.lines.map(({ product }) => product), ...samples()]
       const products = [...new Map(known.map((product) => [product.sku, toRaw(product)])).values()]
       const rules = { edited: plain(edited()), opened: plain(opened()) }
-      const question = { products: plain(products), cart: plain(till.cart), now: moment.instant, ...rules }
+      const delivery = plain(store.delivery)
+      const question = { products: plain(products), cart: plain(till.cart), now: moment.instant, delivery, ...rules }
       const startedAt = performance.now()
       const priced = await remote.price(question)
       if (asking !== latest) return

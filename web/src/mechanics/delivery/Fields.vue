@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { DeliveryOffer } from '@novalex/core'
 import { offerText } from '@/locale/enOffers.ts'
-import { DELIVERY_OPTIONS } from '@/locale/ruleWords.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { computed } from 'vue'
 import TiersEditor from '../shared/TiersEditor.vue'
 import { useMechanic } from '../shared/useMechanic.ts'
 import { DELIVERY_KINDS } from '../shared/valueKinds.ts'
@@ -9,7 +10,8 @@ import { DELIVERY_KINDS } from '../shared/valueKinds.ts'
 const { mechanic, set } = useMechanic<'delivery'>()
 const words = offerText.delivery
 const BASES = Object.entries(words.bases).map(([value, title]) => ({ value, title }))
-const OPTIONS = Object.entries(DELIVERY_OPTIONS).map(([value, title]) => ({ value, title }))
+const store = useStoreInfo()
+const options = computed(() => store.delivery.map(({ id, name }) => ({ value: id, title: name })))
 </script>
 
 <template>
@@ -29,7 +31,7 @@ const OPTIONS = Object.entries(DELIVERY_OPTIONS).map(([value, title]) => ({ valu
     />
     <v-select
       :model-value="[...(mechanic.options ?? [])]"
-      :items="OPTIONS"
+      :items="options"
       multiple
       chips
       clearable

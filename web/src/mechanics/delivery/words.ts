@@ -1,6 +1,6 @@
 import { isFree, FREE, type DeliveryOffer, type PartsOf, type Value } from '@novalex/core'
 import { formatMoney, joinWords } from '../../locale/format.ts'
-import { DELIVERY_OPTIONS, describeValue } from '../../locale/ruleWords.ts'
+import { describeValue, nameDelivery } from '../../locale/ruleWords.ts'
 import type { MechanicWords } from '../shared/mechanicWords.ts'
 import { describeShopTiers, describeTiers, startSentence } from '../shared/valueWords.ts'
 
@@ -21,7 +21,7 @@ export const deliveryWords: MechanicWords<DeliveryOffer, PartsOf<'delivery'>> = 
     options: {
       lead: ' ',
       say: ({ options }) => {
-        const names = options.map((option) => DELIVERY_OPTIONS[option] ?? option)
+        const names = options.map(nameDelivery)
         return `by ${joinWords(names, 'or')}`
       },
     },

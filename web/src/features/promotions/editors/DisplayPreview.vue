@@ -15,6 +15,7 @@ import ShopPrice from '@/features/shop/ShopPrice.vue'
 import { planningText } from '@/locale/enPlanning.ts'
 import { shopText } from '@/locale/enShop.ts'
 import { wordsOf } from '@/mechanics/words.ts'
+import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { toPromotion } from '@/draft/toDraft.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
@@ -22,6 +23,7 @@ import { usePromotion } from '@/draft/usePromotionDraft.ts'
 /** The parts of the shop that show the promotion, on a product of its reach, as the texts stand now. */
 const { draft, record, reach } = usePromotion()
 const store = useStoreInfo()
+const names = useNames()
 const words = planningText.display
 
 const promotion = computed(() => toPromotion(record.value, draft.value))
@@ -43,6 +45,7 @@ const sale = computed<ShopProduct | null>(() => {
     sku: one.sku,
     name: one.name,
     categories: [],
+    root: null,
     price,
     struck: price < one.regularPrice ? one.regularPrice : null,
     percentOff: facts.percent ?? 0,
@@ -73,7 +76,11 @@ const cartWords = computed(() => {
       <p>{{ sale.name }}</p>
       <ShopPrice :product="sale" :place="isShownIn(display, 'list') ? 'list' : 'product'" />
     </template>
-    <ShopOffer v-else-if="draft.code === null && isShownIn(display, 'product')" :promotion="promotion" />
+    <ShopOffer
+      v-else-if="draft.code === null && isShownIn(display, 'product')"
+      :promotion="promotion"
+      :names="names.names"
+    />
     <p>
       <span class="quiet">{{ words.inCart }}:</span> {{ cartWords }}
     </p>

@@ -1,3 +1,4 @@
+import { pickDelivery } from '@/locale/ruleWords.ts'
 import {
   compilePlan,
   computeEdgeCarts,
@@ -29,7 +30,6 @@ interface Surroundings {
 }
 
 const SHOWN = 4
-const DELIVERY = { option: 'parcel', price: 490, country: '' }
 
 /**
  * Carts that show a rule by itself, as if it held for anyone at any time: those just below and at its limits, or one item of each
@@ -48,7 +48,7 @@ export function computeExamples(promotion: Promotion, { store, categories, produ
     )
     const carts = edges.length > 0 ? edges.map(({ lines }) => lines) : products.map(({ sku }) => [{ sku, quantity: 1 }])
     return carts.slice(0, SHOWN).map((lines) => {
-      const delivery = phaseOf(promotion.mechanic) === 4 ? DELIVERY : null
+      const delivery = phaseOf(promotion.mechanic) === 4 ? pickDelivery(optionsOf(promotion.mechanic)) : null
       const order = createGuestOrder(lines, { delivery })
       const after = computeQuote(plan, order)
       const gifts = after.lines.filter(({ gift }) => gift).map(({ sku, quantity }) => ({ sku, quantity }))
@@ -59,3 +59,5 @@ export function computeExamples(promotion: Promotion, { store, categories, produ
     throw error
   }
 }
+
+const optionsOf = (mechanic: Promotion['mechanic']) => ('options' in mechanic && mechanic.options) || []

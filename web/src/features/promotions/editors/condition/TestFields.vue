@@ -3,7 +3,8 @@ import type { Basis, Comparison, ConditionTest, Reach } from '@novalex/core'
 import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { offerText } from '@/locale/enOffers.ts'
-import { CHANNELS, DELIVERY_OPTIONS } from '@/locale/ruleWords.ts'
+import { CHANNELS } from '@/locale/ruleWords.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
 import PartReach from '@/mechanics/shared/PartReach.vue'
 
 /** What one test asks. */
@@ -19,7 +20,7 @@ const BASES = toItems(words.bases)
 const OFFERED: Readonly<Record<string, readonly { value: string; title: string }[]>> = {
   group: toItems({ club: 'club', trade: 'trade', schools: 'schools' }),
   channel: toItems(CHANNELS),
-  option: toItems(DELIVERY_OPTIONS),
+  option: useStoreInfo().delivery.map(({ id, name }) => ({ value: id, title: name })),
 }
 
 function set(changes: object): void {

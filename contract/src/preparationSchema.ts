@@ -1,0 +1,34 @@
+import { Type, type Static } from '@sinclair/typebox'
+import { choice, Id, InstantText, Nullable, strict, Version, Whole } from './basicSchema.ts'
+import { TEXT_LIMITS } from './limits.ts'
+import { ReleaseRequest } from './releaseSchema.ts'
+
+/** A release as one person prepared it, for another to look through. */
+export const Preparation = Type.Object(
+  {
+    id: Id,
+    at: InstantText,
+    by: Type.String(),
+    note: Type.String(),
+    planRevision: Whole,
+    /** The older release that it takes up again. */
+    again: Nullable(Version),
+    /** Overtaken: another one was prepared after it. */
+    state: choice('waiting', 'released', 'sent-back', 'withdrawn', 'overtaken'),
+    settledAt: Nullable(InstantText),
+    settledBy: Nullable(Type.String()),
+    /** Why it was sent back. */
+    word: Type.String(),
+  },
+  strict,
+)
+export type Preparation = Static<typeof Preparation>
+/** The latest 20, the newest first. */
+export const PreparationsAnswer = Type.Array(Preparation)
+/** The same that a release names. */
+export const PreparationRequest = ReleaseRequest
+export type PreparationRequest = Static<typeof PreparationRequest>
+export const SendBackRequest = Type.Object(
+  { word: Type.String({ minLength: 1, maxLength: TEXT_LIMITS.note, pattern: '\\S' }) },
+  strict,
+)

@@ -1,0 +1,318 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Browser, Page } from '@playwright/test'
+import { startServer } from '../scripts/lib/serve.mjs'
+import { findFreePort } from '../scripts/lib/system.mjs'
+import { expect, expectSaved, moveTo, NOW, signInAs, test, type Novalex } from './novalex.ts'
+
+const PASSWORD = 'three brushes and a jar'
+
+/** A window of somebody else. */
+async function openAs(browser: Browser, novalex: Novalex, role: 'planner' | 'releaser' | 'administrator' | null) {
+  const context = await browser.newContext({ baseURL: novalex.url, viewport: { width: 1280, height: 800 } })
+  if (role) await signInAs(context.request, novalex, role)
+  return context.newPage()
+}
+
+async function signIn(page: Page, email: string, password: string): Promise<void> {
+  await page.getByLabel('E-mail').fill(email)
+  await page.getByLabel('Password').fill(password)
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+}
+
+test.describe('nobody signed in', () => {
+  test.use({ role: null })
+
+  test('the demo signs in with one click, and takes one to where one wanted to go', async ({ page }) => {
+    await page.goto('/calendar')
+    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+    await page.getByRole('button', { name: 'Sign in as Rosa Brandt' }).click()
+    await expect(page).toHaveURL(/\/calendar$/)
+    await page.getByRole('link', { name: 'Rosa Brandt' }).click()
+    await expect(page.getByText('You are a reader')).toBeVisible()
+    await expect(page.getByRole('link', { name: 'People' })).toHaveCount(0)
+    await page.getByRole('button', { name: 'Sign out', exact: true }).click()
+    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+    await page.goBack()
+    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+  })
+
+  test('a wrong password, an address that is nobody’s, and a link that has lapsed: a sentence each, no entry', async ({
+    page,
+  }) => {
+    await page.goto('/sign-in')
+    for (const email of ['planner@fennmoor.example', 'nobody@fennmoor.example']) {
+      await signIn(page, email, 'not the right one')
+      await expect(page.getByRole('alert')).toHaveText(
+        'This address and this password do not belong together. Check both.',
+      )
+    }
+    await page.goto('/welcome#aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa')
+    await expect(page.getByRole('alert')).toContainText('This link was used')
+    await page.goto('/promotions')
+    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+  })
+
+  test('the shop is anybody’s; who signs in to it pays what the server knows of them, whatever a cart claims', async ({
+    page,
+  }) => {
+    await page.goto('/shop')
+    await expect(page.getByText('Drawing sheet A4')).toBeVisible()
+    await expect(page.getByText('Prices as of')).toHaveCount(0)
+    const club =
+      ((await (await page.request.get('/api/shop/shoppers?search=s-00')).json()) as { id: string; groups: string[] }[]) // prettier-ignore
+        .find(({ groups }) => groups.includes('club'))!
+    const lines = [{ sku: 'OIS-8COL', quantity: 2 }]
+    const price = async (cart: object) => page.request.post('/api/shop/cart', { data: { cart: { lines, codes: [], delivery: null, ...cart } } }) // prettier-ignore
+    const grandOf = async (cart: object) => ((await (await price(cart)).json()) as { grand: number }).grand
+    const guest = await grandOf({})
+    const claim = { id: club.id, groups: ['club'], tags: [], orders: 0, spent: 0, bought: [] }
+    expect((await price({ shopper: claim })).status()).toBe(422)
+    expect((await price({ shopper: club.id })).status()).toBe(403)
+    await page.goto('/shop/products/OIS-8COL')
+    await page.getByRole('button', { name: 'Into the cart' }).click()
+    await page.getByRole('link', { name: 'Cart (1)' }).click()
+    await page.getByRole('spinbutton').fill('2')
+    await page.keyboard.press('Tab')
+    const total = page.getByTestId('shop-total')
+    await expect(total).toHaveText(`${(guest / 100).toFixed(2)} €`)
+    await page.getByRole('button', { name: 'Sign in' }).click()
+    await page.getByLabel('Name or number').fill(club.id)
+    await page.getByRole('button', { name: new RegExp(club.id) }).click()
+    await expect(page.getByText(/^Hello, /)).toBeVisible()
+    await expect(total).not.toHaveText(`${(guest / 100).toFixed(2)} €`)
+    expect(await grandOf({})).toBeLessThan(guest)
+    await page.getByRole('button', { name: 'Sign out' }).click()
+    await expect(total).toHaveText(`${(guest / 100).toFixed(2)} €`)
+  })
+
+  test('too many codes that there are not: a wait is told, and the cart goes on without them', async ({ page }) => {
+    await page.goto('/shop/products/MRK-TITWHI')
+    await page.getByRole('button', { name: 'Into the cart' }).click()
+    await page.getByRole('link', { name: 'Cart (1)' }).click()
+    for (let at = 1; at <= 5; at++) {
+      await page.getByLabel('Code', { exact: true }).fill(`guess-${at}`)
+      await page.getByRole('button', { name: 'Use it' }).click()
+      await expect(page.getByText(`guess-${at} is not known`)).toBeVisible()
+    }
+    await page.getByLabel('Code', { exact: true }).fill('guess-6')
+    await page.getByRole('button', { name: 'Use it' }).click()
+    await expect(page.getByRole('alert')).toHaveText('At most 5 codes fit. Take one out first.')
+    await page.getByRole('button', { name: 'Take the code guess-1 out' }).click()
+    await page.getByRole('button', { name: 'Use it' }).click()
+    await expect(page.getByRole('alert').filter({ hasText: 'Several codes that there are not.' })).toBeVisible()
+  })
+
+  test('the first start without the demo: store and administrator, then nothing is in the way', async ({
+    page,
+    novalex,
+  }) => {
+    const folder = mkdtempSync(join(tmpdir(), 'novalex-empty-'))
+    const databaseUrl = novalex.databaseUrl.replace(/\/(\w+)$/, '/$1_empty')
+    const server = await startServer({
+      databaseUrl,
+      port: await findFreePort(),
+      folder,
+      now: NOW,
+      settings: { NOVALEX_CHECK_ANSWERS: '1', NOVALEX_DEMO: '' },
+    })
+    try {
+      await page.goto(server.url)
+      await expect(page.getByRole('heading', { name: 'The first start' })).toBeVisible()
+      await page.getByLabel('Name of the store').fill('Paper & Co')
+      await page.getByLabel('Name', { exact: true }).fill('Annika Sund')
+      await page.getByLabel('E-mail').fill('annika@paper.example')
+      await page.getByLabel('Password').fill('short')
+      await page.getByRole('button', { name: 'Begin' }).click()
+      await expect(page.getByText('A password has at least 12 characters.')).toBeVisible()
+      await page.getByLabel('Password').fill(PASSWORD)
+      await page.getByRole('button', { name: 'Begin' }).click()
+      await expect(page.getByRole('heading', { name: 'Promotions' })).toBeVisible()
+      await page.getByRole('link', { name: 'Store', exact: true }).click()
+      await expect(page.getByText('There is no way of delivery yet.')).toBeVisible()
+      await page.getByRole('button', { name: 'Add a way' }).click()
+      await page.getByLabel('Name of way 1').fill('Parcel')
+      await page.getByLabel('Add a country').fill('at')
+      await page.getByLabel('Add a country').press('Enter')
+      await page.getByLabel('Parcel to AT').fill('4,90')
+      await page.getByRole('button', { name: 'Keep these prices' }).click()
+      await expect(page.getByText('The shop asks these prices from now on.')).toBeVisible()
+      await page.getByRole('link', { name: 'Annika Sund' }).click()
+      await page.getByRole('button', { name: 'Sign out', exact: true }).click()
+      await signIn(page, 'annika@paper.example', PASSWORD)
+      await expect(page.getByRole('heading', { name: 'Promotions' })).toBeVisible()
+      await page.goto(`${server.url}/set-up`)
+      await expect(page.getByRole('heading', { name: 'Promotions' })).toBeVisible()
+      await page.goto(`${server.url}/shop`)
+      await expect(page.getByText('Nothing here fits.')).toBeVisible()
+    } finally {
+      await server.stop()
+      rmSync(folder, { recursive: true })
+    }
+  })
+})
+
+test('invited, accepted, planned, prepared; another looks through it and makes it', async ({
+  page,
+  browser,
+  novalex,
+}) => {
+  test.setTimeout(180_000)
+  await page.goto('/store')
+  await page.getByLabel('What one prepares, another releases').check()
+  await expect(page.getByText('From now on a release takes two.')).toBeVisible()
+  await page.goto('/people')
+  await page.getByRole('button', { name: 'Invite somebody …' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Mara Lind')
+  await page.getByLabel('E-mail').fill('planner@fennmoor.example')
+  await page.getByRole('button', { name: 'Send the invitation' }).click()
+  await expect(page.getByText('Somebody signs in with planner@fennmoor.example already.')).toBeVisible()
+  await page.getByLabel('E-mail').fill('mara@fennmoor.example')
+  await page.getByRole('button', { name: 'Send the invitation' }).click()
+  await expect(page.getByRole('row', { name: /Mara Lind.*invited/ })).toBeVisible()
+  await page.getByRole('link', { name: 'Mailbox' }).click()
+  await page.getByRole('button', { name: /to mara@fennmoor\.example/ }).click()
+  const link = (await page.getByRole('link', { name: /\/welcome#/ }).getAttribute('href'))!
+
+  const mara = await openAs(browser, novalex, null)
+  await test.step('she accepts, plans and prepares', async () => {
+    await mara.goto(link)
+    await expect(mara.getByRole('heading', { name: 'Welcome, Mara Lind' })).toBeVisible()
+    await mara.getByLabel('Password').fill(PASSWORD)
+    await mara.getByRole('button', { name: 'Keep it and sign in' }).click()
+    await expect(mara.getByRole('heading', { name: 'Promotions' })).toBeVisible()
+    await mara.goto('/promotions/demo-1')
+    await mara.getByLabel('Percent off').fill('18')
+    await expectSaved(mara)
+    await mara.getByRole('link', { name: 'Releases', exact: true }).click()
+    await expect(mara.getByText('You prepare it; a releaser makes it.')).toBeVisible()
+    await mara.getByLabel('Note for this release').fill('A little deeper')
+    await mara.getByRole('button', { name: 'Prepare it for another' }).click()
+    await expect(mara.getByText('Prepared by Mara Lind')).toBeVisible()
+    await expect(mara.getByText('Somebody else has to look through it and make it.')).toBeVisible()
+  })
+
+  const relia = await openAs(browser, novalex, 'releaser')
+  await test.step('it is sent back with a word, prepared again, looked through and made', async () => {
+    await relia.goto('/releases')
+    await expect(relia.getByText('Prepared by Mara Lind')).toBeVisible()
+    await expect(relia.getByText(/Prices that move \(\d+ products\)/)).toBeVisible()
+    await relia.getByRole('button', { name: 'Send back …' }).click()
+    await relia.getByLabel('What is to be changed').fill('18 is too deep; 17 will do')
+    await relia.getByRole('button', { name: 'Send it back' }).click()
+    await expect(mara.getByText('18 is too deep; 17 will do')).toBeVisible()
+    await mara.goto('/promotions/demo-1')
+    await mara.getByLabel('Percent off').fill('17')
+    await expectSaved(mara)
+    await mara.getByRole('link', { name: 'Releases', exact: true }).click()
+    await mara.getByRole('button', { name: 'Prepare it for another' }).click()
+    await relia.getByRole('button', { name: 'Make this release' }).click()
+    await expect(relia.getByText('Release 2 is live.')).toBeVisible()
+    await expect(relia.getByText('prepared by Mara Lind')).toBeVisible()
+  })
+
+  await test.step('the log names them', async () => {
+    await page.getByRole('link', { name: 'Log', exact: true }).click()
+    await expect(page.getByRole('row', { name: /Relia Voss made release 2/ })).toBeVisible()
+    await expect(page.getByRole('row', { name: /Relia Voss sent a release back/ })).toBeVisible()
+    await page.getByRole('combobox', { name: 'Person' }).press('ArrowDown')
+    await page.getByRole('option', { name: 'Mara Lind' }).click()
+    await expect(page.getByRole('row', { name: /Relia Voss/ })).toHaveCount(0)
+    await expect(page.getByRole('row', { name: /Mara Lind changed/ }).first()).toBeVisible()
+  })
+  await mara.context().close()
+  await relia.context().close()
+})
+
+test.describe('a planner', () => {
+  test.use({ role: 'planner' })
+
+  test('may not release, and is told who may', async ({ page }) => {
+    await page.goto('/releases')
+    await expect(page.getByRole('button', { name: /^Make release/ })).toHaveCount(0)
+    const answer = await page.request.post('/api/releases', { data: { note: '', planRevision: 1 } })
+    expect(answer.status()).toBe(403)
+    await page.goto('/people')
+    await expect(page.getByRole('alert')).toHaveText(
+      /^This takes an administrator; you are a planner\. Anton Moor can do it\./,
+    )
+  })
+
+  test('whose session is ended elsewhere while typing loses nothing: signs in, and it goes on', async ({
+    page,
+    browser,
+    novalex,
+  }) => {
+    await page.goto('/promotions/demo-1')
+    await expect(page.getByTestId('sentence')).toBeVisible()
+    const admin = await openAs(browser, novalex, 'administrator')
+    await admin.goto('/people')
+    await admin
+      .getByRole('row', { name: /Paul Eder/ })
+      .getByRole('button', { name: 'End sessions' })
+      .click()
+    await expect(admin.getByText('Paul Eder is signed out everywhere.')).toBeVisible()
+    await page.getByLabel('Name, for you alone').fill('Spring paper, renamed')
+    const dialog = page.getByRole('dialog', { name: 'You are signed out' })
+    await expect(dialog).toBeVisible()
+    await dialog.getByLabel('Password').fill('not the right one')
+    await dialog.getByRole('button', { name: 'Sign in', exact: true }).click()
+    await expect(dialog.getByRole('alert')).toContainText('do not belong together')
+    await dialog.getByRole('button', { name: 'Sign in as Paul Eder' }).click()
+    await expect(dialog).toBeHidden()
+    await expectSaved(page)
+    await page.reload()
+    await expect(page.getByLabel('Name, for you alone')).toHaveValue('Spring paper, renamed')
+    await admin.context().close()
+  })
+})
+
+test('a key is made, shown once, and revoked; a forgotten password is set anew by a link', async ({
+  page,
+  browser,
+  novalex,
+}) => {
+  await page.goto('/keys')
+  await page.getByRole('button', { name: 'Make a key …' }).click()
+  await page.getByLabel('What it is for').fill('Web shop')
+  await page.getByRole('button', { name: 'Make it' }).click()
+  const key = (await page.getByTestId('key').textContent())!
+  await page.getByRole('button', { name: 'Done' }).click()
+  const guest = await openAs(browser, novalex, null)
+  const ask = async () =>
+    (await guest.request.get('/api/shop/products', { headers: { authorization: `Bearer ${key}` } })).status()
+  expect(await ask()).toBe(200)
+  await page
+    .getByRole('row', { name: /Web shop/ })
+    .getByRole('button', { name: 'Revoke' })
+    .click()
+  await expect(page.getByText('The key for Web shop is not taken any more.')).toBeVisible()
+  expect(await ask()).toBe(401)
+  await guest.goto('/sign-in')
+  await guest.getByRole('button', { name: 'Forgot the password?' }).click()
+  await guest.getByLabel('E-mail').fill('planner@fennmoor.example')
+  await guest.getByRole('button', { name: 'Send the link' }).click()
+  await expect(guest.getByText(/the message is in the mailbox/)).toBeVisible()
+  await page.goto('/mailbox')
+  await page.getByRole('button', { name: /A new password/ }).click()
+  await guest.goto((await page.getByRole('link', { name: /\/welcome#/ }).getAttribute('href'))!)
+  await guest.getByLabel('Password').fill(PASSWORD)
+  await guest.getByRole('button', { name: 'Keep it and sign in' }).click()
+  await expect(guest.getByRole('heading', { name: 'Promotions' })).toBeVisible()
+  await guest.context().close()
+})
+
+test('the shop at another moment, and beforehand under the working plan, for people of the desk', async ({ page }) => {
+  await page.goto('/shop')
+  await page.getByRole('button', { name: 'Brushes' }).click()
+  await expect(page.getByRole('button', { name: 'Filbert' })).toBeVisible()
+  await page.getByRole('button', { name: 'Filbert' }).click()
+  await expect(page.getByText('9 products')).toBeVisible()
+  await moveTo(page, '2027-06-10', '12:00')
+  await expect(page.getByText('9 products')).toBeVisible()
+  await page.getByLabel('Plan', { exact: true }).selectOption('preview of the working plan')
+  await expect(page.getByText('Preview: prices of the working plan.')).toBeVisible()
+  await page.getByRole('link', { name: 'Desk' }).click()
+  await expect(page.getByRole('heading', { name: 'Promotions' })).toBeVisible()
+})

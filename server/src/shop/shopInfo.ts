@@ -1,0 +1,34 @@
+import type { ShopInfo } from '@novalex/contract'
+import type { Instant, ShopperRow } from '@novalex/core'
+import type { SourcedPlan } from '../plan/planSource.ts'
+import { describeCategories } from '../catalogue/catalogue.handlers.ts'
+import type { StoreRecord } from '../store/store.repository.ts'
+
+interface Around {
+  readonly shopper: ShopperRow | null
+  readonly now: Instant
+  readonly isStandIn: boolean
+}
+
+/** What a shop needs to know before anything else, and shoppers may: empty categories are left out. */
+export function describeShop(
+  { plan, release }: Pick<SourcedPlan, 'plan' | 'release'>,
+  { name, delivery }: StoreRecord,
+  { shopper, now, isStandIn }: Around,
+): ShopInfo {
+  const { currency, timeZone, pricesIncludeTax } = plan.store
+  return {
+    name,
+    currency,
+    timeZone,
+    pricesIncludeTax,
+    now: new Date(now).toISOString(),
+    release,
+    categories: describeCategories(plan)
+      .filter(({ products }) => products > 0)
+      .map(({ id, name: title, parent, products }) => ({ id, name: title, parent, products })),
+    delivery: [...delivery],
+    shopper: shopper && { id: shopper.id, name: shopper.name },
+    isStandIn,
+  }
+}

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import type { Preparation } from '@novalex/contract'
+import { computed, ref } from 'vue'
+import { api } from '@/api/api.ts'
+import FormDialog from '@/components/FormDialog.vue'
+import { useRefusal } from '@/features/access/useRefusal.ts'
+import { preparationText } from '@/locale/enPreparation.ts'
+import { formatInstant } from '@/locale/format.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useSession } from '@/stores/session.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+/** A release that somebody prepared: to be made by another, or sent back with a word. */
+const { preparation } = defineProps<{ preparation: Preparation }>()
+
+const words = preparationText
+const store = useStoreInfo()
+const session = useSession()
+const notice = useNotice()
+const { refusal, isSending, send, clear } = useRefusal()
+const isSendingBack = ref(false)
+const word = ref('')
+const when = computed(() => formatInstant(Date.parse(preparation.at), { zone: store.zone }))
+const isOwn = computed(() => preparation.by === session.account?.name)
+/** Whether the plan is still the one that was prepared. */
+const isCurrent = computed(() => store.info?.planRevision === preparation.planRevision)
+const mayMake = computed(() => session.may('releaser') && !(isOwn.value && store.info?.secondPerson))
+
+async function act(work: () => Promise<unknown>, said: string): Promise<void> {
+  if (await send(work)) notice.say(said)
+  await store.refresh()
+}
+const approve = () =>
+  send(async () => {
+    const { number } = await api.approveRelease(preparation.id)
+    notice.say(words.made(number))
+  }).then(() => store.refresh())
+async function sendBack(): Promise<void> {
+  isSendingBack.value = false
+  await act(() => api.sendReleaseBack(preparation.id, word.value), words.sentBack(preparation.by))
+}
+const withdraw = () => act(() => api.withdrawRelease(preparation.id), words.withdrawn)
+
+function begin(): void {
+  word.value = ''
+  clear()
+}
+</script>
+
+<template>
+  <section class="prepared" role="region" :aria-label="words.title">
+    <p>
+      <strong>{{ words.by(preparation.by) }}</strong> <span class="quiet">{{ when }}</span>
+    </p>
+    <p v-if="preparation.note" class="note">{{ preparation.note }}</p>
+    <p v-if="preparation.again !== null">{{ words.again(preparation.again) }}</p>
+    <p v-if="!isCurrent" class="wrong">{{ words.changed }}</p>
+    <p v-else-if="!mayMake" class="quiet">{{ isOwn ? words.own : words.waits }}</p>
+    <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
+    <div class="acts">
+      <v-btn v-if="mayMake" variant="flat" :disabled="!isCurrent || isSending" @click="approve">{{
+        words.approve
+      }}</v-btn>
+      <FormDialog
+        v-if="session.may('releaser') && !isOwn"
+        v-model="isSendingBack"
+        :title="words.backTitle(preparation.by)"
+        :save="words.backAct"
+        :incomplete="word.trim() === ''"
+        @opened="begin"
+        @keep="sendBack"
+      >
+        <template #activator="{ props }">
+          <v-btn v-bind="props">{{ words.back }}</v-btn>
+        </template>
+        <v-textarea v-model="word" autofocus maxlength="2000" :label="words.word" />
+      </FormDialog>
+      <v-btn v-if="session.may('planner') && isOwn" @click="withdraw">{{ words.withdraw }}</v-btn>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.prepared {
+  background: var(--wash);
+  border-left: 3px solid var(--moment);
+  display: grid;
+  gap: 6px;
+  margin: 10px 0 14px;
+  max-width: 620px;
+  padding: 12px 16px;
+}
+
+.note {
+  overflow-wrap: anywhere;
+}
+
+.acts {
+  display: flex;
+  gap: 10px;
+  margin-top: 4px;
+}
+</style>

@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { api } from '@/api/api.ts'
+import { useAttempt } from '@/composables/useAttempt.ts'
+import { storeText } from '@/locale/enStore.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useSession } from '@/stores/session.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import DeliveryEditor from './DeliveryEditor.vue'
+
+const words = storeText
+const store = useStoreInfo()
+const session = useSession()
+const notice = useNotice()
+const attempt = useAttempt()
+
+const setSecondPerson = (secondPerson: boolean | null) =>
+  attempt(async () => {
+    await api.saveSecondPerson({ secondPerson: secondPerson === true, version: store.info!.version })
+    notice.say(secondPerson ? words.secondOn : words.secondOff)
+  })
+</script>
+
+<template>
+  <section v-if="store.info" class="page">
+    <header class="page-head">
+      <h1>{{ words.title }}</h1>
+      <span class="quiet">{{ store.info.name }}</span>
+    </header>
+    <p v-if="!session.may('administrator')" class="quiet">{{ words.onlyAdministrators }}</p>
+    <h2>{{ words.delivery }}</h2>
+    <p class="quiet">{{ words.hint }}</p>
+    <DeliveryEditor />
+    <h2 class="next">{{ words.release }}</h2>
+    <v-checkbox
+      :model-value="store.info.secondPerson"
+      :label="words.second"
+      :disabled="!session.may('administrator')"
+      @update:model-value="setSecondPerson"
+    />
+    <p class="quiet hint">{{ words.secondHint }}</p>
+  </section>
+</template>
+
+<style scoped>
+.next {
+  margin-top: 28px;
+}
+
+.hint {
+  max-width: 620px;
+}
+</style>

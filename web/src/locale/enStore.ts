@@ -1,0 +1,28 @@
+/** The words about the store's own settings. */
+export const storeText = {
+  title: 'Store',
+  delivery: 'Delivery',
+  hint: 'What each way costs before any offer, in the shop and at the till. An empty cell: it does not go there.',
+  name: 'Name, as shoppers read it',
+  nameOf: (at: number) => `Name of way ${at + 1}`,
+  priceOf: (option: string, country: string) => `${option || 'This way'} to ${country}`,
+  addOption: 'Add a way',
+  addCountry: 'Add a country',
+  country: 'Two letters, such as AT',
+  badCountry: 'A country is two letters, such as AT, and comes once.',
+  removeCountry: (country: string) => `Take ${country} out`,
+  removeOption: (option: string) => `Take ${option || 'this way'} out`,
+  none: 'There is no way of delivery yet. Offers on delivery do nothing until there is one.',
+  nowhere: (option: string) => `${option || 'One way'} goes nowhere. Give it a price, or take it out.`,
+  nameless: 'Each way needs a name.',
+  save: 'Keep these prices',
+  saved: 'The shop asks these prices from now on.',
+  reset: 'Back to what is kept',
+  release: 'Releases',
+  second: 'What one prepares, another releases',
+  secondHint:
+    'Planners prepare a release; a releaser who did not prepare it looks through it, makes it, or sends it back with a word.',
+  secondOn: 'From now on a release takes two.',
+  secondOff: 'From now on one is enough for a release.',
+  onlyAdministrators: 'Only administrators change these.',
+} as const

@@ -1,0 +1,42 @@
+import { defineStore } from 'pinia'
+import { computed, ref, watch } from 'vue'
+import { useAnswer } from '@/api/useAnswer.ts'
+import { setCurrency, setPresentYear } from '@/locale/format.ts'
+import { setDeliveryOptions, type Names } from '@/locale/ruleWords.ts'
+import { useSession } from './session.ts'
+import { useMoment } from './moment.ts'
+
+/** What the shop's pages look at: the live release now; people of the desk may look at another moment, or at the working plan beforehand. */
+export const useShopView = defineStore('shop-view', () => {
+  const session = useSession()
+  /** Whether the working plan is looked at instead of the live release. */
+  const isPreview = ref(false)
+  const moment = computed(() => (session.account ? useMoment() : null))
+  const asked = computed(() => ({
+    ...(moment.value?.isMoved ? { at: moment.value.at } : {}),
+    ...(session.account && isPreview.value ? { plan: 'working' } : {}),
+  }))
+  const { data } = useAnswer('getShop', () => ({ query: asked.value }))
+  const shop = computed(() => data.value ?? null)
+  watch(
+    shop,
+    (info) => {
+      if (!info) return
+      setCurrency(info.currency)
+      setDeliveryOptions(info.delivery)
+      setPresentYear(info.now.slice(0, 4))
+    },
+    { immediate: true, flush: 'sync' },
+  )
+  const categories = computed(() => shop.value?.categories ?? [])
+  const roots = computed(() => categories.value.filter(({ parent }) => parent === null))
+
+  /** The names behind ids, as far as shoppers know any. */
+  const names: Names = {
+    category: (id) => categories.value.find((category) => category.id === id)?.name ?? id,
+    stackGroup: String,
+    set: String,
+    product: String,
+  }
+  return { isPreview, asked, shop, categories, roots, names }
+})
