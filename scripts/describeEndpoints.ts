@@ -8,11 +8,11 @@ function describeEndpoints(): string {
   return (Object.keys(ADDRESSES) as EndpointName[]).map((name) => describe(name, ENDPOINTS[name])).join('\n')
 }
 
-function describe(name: EndpointName, { role, summary, query, errors }: Endpoint): string {
+function describe(name: EndpointName, { role, scope, summary, query, errors }: Endpoint): string {
   const { method, path } = addressOf(name)
   const asked = Object.keys(query?.properties ?? {}).join('`, `')
   return [
-    `- \`${method} /api${path}\` (${role}): ${summary.charAt(0).toLowerCase()}${summary.slice(1)}.`,
+    `- \`${method} /api${path}\` (${role}${scope ? `, or a key with \`${scope}\`` : ''}): ${summary.charAt(0).toLowerCase()}${summary.slice(1)}.`,
     ...(asked ? [`Asked with \`${asked}\`.`] : []),
     ...(errors.length > 0 ? [`May answer \`${errors.join('`, `')}\`.`] : []),
   ].join(' ')

@@ -17,7 +17,7 @@ async function main() {
   const giveTurnBack = takeTurn(FOLDER, 'scripts/test.mjs')
   try {
     await ensureModules()
-    await ensurePrograms(['chromium'], ['chromium'])
+    await ensurePrograms(['chromium', 'curl', 'mariadb-dump'], ['chromium', 'curl', 'mariadb-client'])
     await ensureBuild()
     mkdirSync(FOLDER, { recursive: true })
     const sums = [

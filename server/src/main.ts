@@ -7,6 +7,7 @@ import { createChangeFeed } from './changes/changeFeed.ts'
 import { createClock } from './clock.ts'
 import { readConfig } from './config.ts'
 import { migrateDatabase, openDatabase } from './db/openDatabase.ts'
+import { logError } from './http/logError.ts'
 import { prepareSchemas } from './http/validate.ts'
 import { createImportsService } from './imports/imports.service.ts'
 import { createPlanSource } from './plan/planSource.ts'
@@ -20,7 +21,7 @@ const TAKE_UP_MS = 10_000
 const HEADERS_TIMEOUT_MS = 15_000
 
 const config = readConfig(process.env)
-const logger = pino({ level: config.logLevel })
+const logger = pino({ level: config.logLevel, serializers: { err: logError } })
 await migrateDatabase(config.databaseUrl)
 const database = openDatabase(config.databaseUrl)
 const threads = createThreads(config.databaseUrl)

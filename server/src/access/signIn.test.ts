@@ -253,4 +253,23 @@ describe('a key', () => {
     expect((await ask(brief)).body.error.code).toBe('key-unknown')
     server.wallClock.aheadMs = 0
   })
+
+  test('is counted apart from addresses; whoever tries out keys is slowed down', async () => {
+    const busy = await createTestServer(inject('databaseUrl'), { maxRequests: 20 })
+    const make = async (name: string) =>
+      (await busy.request('POST', '/api/keys', { name, scopes: ['quote'], endsAt: null })).body.key as string
+    const [one, two] = [await make('One'), await make('Two')]
+    const ask = async (key: string) =>
+      (await busy.request('GET', '/api/shop', undefined, { cookie: '', authorization: `Bearer ${key}` })).status
+    const many = async (key: (at: number) => string) => {
+      const statuses = new Set<number>()
+      for (let at = 0; at < 25; at++) statuses.add(await ask(key(at)))
+      return [...statuses]
+    }
+    expect(await many(() => one)).toEqual([200, 429])
+    expect(await ask(two)).toBe(200)
+    expect(await many((at) => `guess-${at}`)).toEqual([401, 429])
+    expect(await ask(two)).toBe(429)
+    await busy.close()
+  })
 })

@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto'
-import type { Express, Router } from 'express'
-import { rateLimit } from 'express-rate-limit'
+import type { Express, NextFunction, Request, Router } from 'express'
+import { ipKeyGenerator, rateLimit } from 'express-rate-limit'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import type { Config } from '../config.ts'
+import { bearerOf } from '../access/identity.ts'
 import { AppError } from '../errors/AppError.ts'
+import { logError } from './logError.ts'
 import { refuseForeign } from './refuseForeign.ts'
 
 /** What every request passes: the log, its id, headers that keep browsers safe, and whether it may come at all. */
@@ -27,29 +29,51 @@ export function frameRequests(
 /** What every request of the API passes besides: not too many in a minute, and no answer is kept on the way. */
 export function frameApi(api: Router, { requestsPerMinute }: Pick<Config, 'requestsPerMinute'>): void {
   api.use(createRateLimit(requestsPerMinute))
+  api.use(createKeyTryLimit(requestsPerMinute))
   api.use((_request, response, next) => {
     response.set('cache-control', 'no-store')
     next()
   })
 }
 
-/** What the log says of a request and its answer: no header, since some are secrets. */
+/** What the log says of a request and its answer: no header, no body, since some are secrets, and of the address no question, which may name people. */
 const LOGGED = {
-  req: ({ id, method, url }: { id: string; method: string; url: string }) => ({ id, method, url }),
+  req: ({ id, method, url }: { id: string; method: string; url: string }) => ({ id, method, url: url.split('?')[0] }),
+  err: logError,
   res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
 }
 
+const addressOf = (request: Request) => ipKeyGenerator(request.ip ?? '')
+
+/** A shop's server asks for all of its visitors, so each key is counted for itself, apart from addresses. */
 function createRateLimit(limit: number) {
   return rateLimit({
-    windowMs: 60_000,
+    ...RATE,
     limit,
-    standardHeaders: 'draft-8',
-    legacyHeaders: false,
-    handler: (_request, _response, next) => {
-      next(new AppError('too-many-requests'))
-    },
+    keyGenerator: (request) => bearerOf(request) ?? addressOf(request),
   })
 }
+
+/** Whoever tries out keys is counted by their address. */
+function createKeyTryLimit(limit: number) {
+  return rateLimit({
+    ...RATE,
+    limit,
+    keyGenerator: addressOf,
+    skip: (request) => bearerOf(request) === null,
+    skipSuccessfulRequests: true,
+    requestWasSuccessful: (_request, { statusCode }) => statusCode !== 401,
+  })
+}
+
+const RATE = {
+  windowMs: 60_000,
+  standardHeaders: 'draft-8',
+  legacyHeaders: false,
+  handler: (_request: unknown, _response: unknown, next: NextFunction) => {
+    next(new AppError('too-many-requests'))
+  },
+} as const
 
 /** Scripts from here alone; styles also inline, since the interface library writes its theme that way. */
 function createSecurityHeaders() {

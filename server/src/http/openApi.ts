@@ -10,6 +10,7 @@ import {
 } from '@novalex/contract'
 import * as contract from '@novalex/contract'
 import { keysOf } from '@novalex/core'
+import { SESSION_COOKIE } from '../access/sessions.ts'
 import type { TObject, TSchema } from '@sinclair/typebox'
 
 type Json = Readonly<Record<string, unknown>>
@@ -34,12 +35,18 @@ function describeApi(): Json {
     info: { title: 'Novalex', version: '1', description: 'Planning, pricing and releasing promotions.' },
     servers: [{ url: '/' }],
     paths,
-    components: { schemas: components },
+    components: {
+      schemas: components,
+      securitySchemes: {
+        session: { type: 'apiKey', in: 'cookie', name: SESSION_COOKIE },
+        key: { type: 'http', scheme: 'bearer' },
+      },
+    },
   }
 }
 
 function describeEndpoint(name: EndpointName, endpoint: Endpoint): Json {
-  const { summary, role, params, query, headers, body, upload, isBodyOptional } = endpoint
+  const { summary, role, scope, params, query, headers, body, upload, isBodyOptional } = endpoint
   const content = body
     ? { 'application/json': { schema: write(body) } }
     : Object.fromEntries((upload ?? []).map((type) => [type, { schema: { type: 'string', format: 'binary' } }]))
@@ -47,7 +54,8 @@ function describeEndpoint(name: EndpointName, endpoint: Endpoint): Json {
   return {
     operationId: name,
     summary,
-    description: `The least role that may ask: ${role}.`,
+    description: `The least role that may ask: ${role}.${scope ? ` A key needs the scope ${scope}.` : ''}`,
+    security: [...(role === 'anyone' ? [{}] : []), { session: [] }, ...(scope ? [{ key: [] }] : [])],
     ...(parameters.length > 0 ? { parameters } : {}),
     ...(body || upload ? { requestBody: { required: isBodyOptional !== true, content } } : {}),
     responses: { [endpoint.status]: describeAnswer(endpoint), ...describeErrors(endpoint) },

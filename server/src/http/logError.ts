@@ -1,0 +1,31 @@
+import { stdSerializers } from 'pino'
+
+/** As the database's driver throws them. */
+interface Refused extends Error {
+  readonly sql?: string
+  readonly sqlMessage?: string
+  readonly code?: string
+  readonly errno?: number
+}
+
+/** What the log says of an error: of a refused statement which fault it was, but nothing of the values in it, which may be people's. */
+export function logError(error: Error): object {
+  return stdSerializers.err(withoutValues(error))
+}
+
+function withoutValues(error: Error): Error {
+  const { sql, sqlMessage, code, errno } = error as Refused
+  const cause = error.cause instanceof Error ? withoutValues(error.cause) : undefined
+  if (sql === undefined && sqlMessage === undefined) {
+    if (cause === undefined || cause === error.cause) return error
+    return copy(error, error.message, cause)
+  }
+  return copy(error, `the database refused a statement: ${code} (${errno})`, cause)
+}
+
+function copy({ name, stack = '' }: Error, message: string, cause: Error | undefined): Error {
+  const told = new Error(message, cause ? { cause } : {})
+  const places = stack.split('\n').filter((line) => /^\s+at /.test(line))
+  told.stack = [`${name}: ${message}`, ...places].join('\n')
+  return told
+}
