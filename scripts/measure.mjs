@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { createConnection } from 'mysql2/promise'
 import { startDatabase } from './lib/database.mjs'
 import { runMain, say } from './lib/say.mjs'
-import { fillWithDemo, startServer } from './lib/serve.mjs'
+import { fillWithDemo, signInToDemo, startServer } from './lib/serve.mjs'
 import { ensureBuild, ensureModules, findFreePort, pause, ROOT, run } from './lib/system.mjs'
 
 const IMPORTED = 100_000
@@ -23,6 +23,7 @@ async function main() {
     await fillWithDemo({ databaseUrl: database.url })
     const server = await startServer({ databaseUrl: database.url, port: await findFreePort(), folder })
     try {
+      session = await signInToDemo(server.url, 'administrator')
       await measureImport(server, { folder, database })
       await measureTable(server, { folder, database })
     } finally {
@@ -188,9 +189,12 @@ async function settle(url, id, state) {
   }
 }
 
+/** Of the administrator. */
+let session = {}
+
 /** Each on a connection of its own: one that was kept may have been closed while this process was busy. */
 async function ask(url, options = {}) {
-  const response = await fetch(url, { ...options, headers: { ...options.headers, connection: 'close' } })
+  const response = await fetch(url, { ...options, headers: { ...session, ...options.headers, connection: 'close' } })
   if (!response.ok) throw new Error(`${url} answered ${response.status}: ${await response.text()}`)
   return response.json()
 }

@@ -6,7 +6,7 @@ import { build } from 'esbuild'
 import mysql from 'mysql2/promise'
 import { startDatabase } from './lib/database.mjs'
 import { runMain, say } from './lib/say.mjs'
-import { fillWithDemo, startServer } from './lib/serve.mjs'
+import { fillWithDemo, signInToDemo, startServer } from './lib/serve.mjs'
 import { endProcess, ensureBuild, ensureModules, findFreePort, pause, ROOT } from './lib/system.mjs'
 
 const CONNECTIONS = 16
@@ -14,6 +14,8 @@ const ROUNDS = 5
 const SECONDS = 4
 const LIST_ROUNDS = 41
 const RELEASES = 300
+/** Of the administrator, for what is set up. */
+let session = {}
 const SETTINGS = { NOVALEX_REQUESTS_PER_MINUTE: '999999999', NOVALEX_LOG: 'warn' }
 
 /** Prints what the shop costs at the door: a cart against a bare echo behind the same middleware, and a list after many releases. */
@@ -32,6 +34,7 @@ async function main() {
       settings: SETTINGS,
     })
     try {
+      session = await signInToDemo(server.url, 'administrator')
       await measureCart(server, folder)
       await measureReleases(server, database.url)
     } finally {
@@ -42,36 +45,55 @@ async function main() {
   }
 }
 
+/** A cart as a guest's browser asks, as a shop's server asks for a shopper, and as somebody of the desk does. */
 async function measureCart(server, folder) {
   const echo = await startEcho(folder)
   try {
     const { products } = await ask(`${server.url}/api/shop/products`)
     const lines = products.slice(0, 5).map(({ sku }, at) => ({ sku, quantity: 1 + at }))
-    const cart = { lines, codes: [], channel: 'web', delivery: null, shopper: null }
-    const fire = async (url) => {
+    const cart = { lines, codes: [], delivery: null }
+    const draft = { name: 'Measured', scopes: ['quote'], endsAt: null }
+    const { key } = await ask(`${server.url}/api/keys`, { method: 'POST', body: draft })
+    const shop = `${server.url}/api/shop/cart`
+    const kinds = [
+      { name: 'an echo behind the same middleware', url: `${echo.url}/api/echo`, cart, headers: {} },
+      { name: 'a guest', url: shop, cart, headers: {} },
+      {
+        name: 'a shopper, named by the holder of a key',
+        url: shop,
+        cart: { ...cart, shopper: 's-0005' },
+        headers: { authorization: `Bearer ${key}` },
+      },
+      { name: 'somebody who is signed in to the desk', url: shop, cart, headers: session },
+    ]
+    const fire = async ({ url, headers, cart: own }) => {
       const result = await autocannon({
         url,
         method: 'POST',
-        body: JSON.stringify({ cart }),
-        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ cart: own }),
+        headers: { 'content-type': 'application/json', ...headers },
         connections: CONNECTIONS,
         duration: SECONDS,
       })
       if (result.non2xx > 0) throw new Error(`${result.non2xx} of ${url} were no answers`)
       return result.requests.average
     }
-    const paths = [`${echo.url}/api/echo`, `${server.url}/api/shop/cart`]
-    for (const path of paths) await fire(path)
+    for (const kind of kinds) await fire(kind)
     const rounds = []
-    for (let round = 0; round < ROUNDS; round++) rounds.push([await fire(paths[0]), await fire(paths[1])])
-    const [bare, priced] = [0, 1].map((at) => median(rounds.map((round) => round[at])))
-    const share = median(rounds.map(([one, other]) => other / one))
+    for (let round = 0; round < ROUNDS; round++) {
+      const rates = []
+      for (const kind of kinds) rates.push(await fire(kind))
+      rounds.push(rates)
+    }
     say(
-      `POST /api/shop/cart, ${lines.length} lines, ${CONNECTIONS} connections, median of ${ROUNDS} interleaved rounds:`,
+      `POST /api/shop/cart, ${lines.length} lines, sessions and keys on, ${CONNECTIONS} connections, median of ${ROUNDS} interleaved rounds:`,
     )
-    say(
-      `  ${(100 * share).toFixed(0)} % of an echo behind the same middleware (at least 50; ${priced.toFixed(0)} and ${bare.toFixed(0)} a second)`,
-    )
+    for (const [at, { name }] of kinds.entries()) {
+      const rate = median(rounds.map((round) => round[at]))
+      const share = median(rounds.map((round) => round[at] / round[0]))
+      const bound = at === 1 ? ', at least 50' : ''
+      say(`  ${name}: ${(100 * share).toFixed(0)} % of the echo (${rate.toFixed(0)} a second${bound})`)
+    }
   } finally {
     await endProcess(echo.pid, { isAlive: echo.isAlive })
   }
@@ -140,11 +162,8 @@ async function measureReleases({ url }, databaseUrl) {
 }
 
 async function ask(url, { method = 'GET', body } = {}) {
-  const init =
-    body === undefined
-      ? { method }
-      : { method, body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }
-  const response = await fetch(url, init)
+  const headers = { ...session, ...(body === undefined ? {} : { 'content-type': 'application/json' }) }
+  const response = await fetch(url, { method, headers, ...(body === undefined ? {} : { body: JSON.stringify(body) }) })
   if (!response.ok) throw new Error(`${url} answered ${response.status}: ${await response.text()}`)
   return response.json()
 }

@@ -103,7 +103,7 @@ const VIEWS = [
       await page.getByText('Prices that move').waitFor()
     },
   },
-  { name: 'shop', path: '/shop' },
+  { name: 'shop', path: '/shop', as: null },
   { name: 'shop-product', path: '/shop/products/MRK-TITWHI' },
   {
     name: 'shop-cart',
@@ -151,8 +151,10 @@ async function takePictures(chromium, url) {
   }
 }
 
-async function takePicture(browser, url, { name, path, dark = false, act }) {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' })
+async function takePicture(browser, url, { name, path, dark = false, as = 'administrator', act }) {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' })
+  if (as) await context.request.post(`${url}/api/session/demo`, { data: { email: `${as}@fennmoor.example` } })
+  const page = await context.newPage()
   if (dark) await page.addInitScript(() => localStorage.setItem('novalex.theme', 'night'))
   await page.goto(url + path)
   await page.waitForLoadState('networkidle')
@@ -161,7 +163,7 @@ async function takePicture(browser, url, { name, path, dark = false, act }) {
   await page.mouse.move(0, 790)
   await page.waitForTimeout(400)
   await page.screenshot({ path: join(OUT, `${name}.png`) })
-  await page.close()
+  await context.close()
   say(`docs/screenshots/${name}.png`)
 }
 

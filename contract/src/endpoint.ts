@@ -21,6 +21,8 @@ export interface Endpoint {
   readonly isBodyOptional?: true
   /** Whether the body may hold long lists of products. */
   readonly isBodyLong?: true
+  /** Whether it takes long, so that one person may have but a few under way at once. */
+  readonly isHeavy?: true
   /** Media types of a file that is taken instead of a body. */
   readonly upload?: readonly string[]
   /** JSON as a schema says, a file, lines or server-sent events of JSON each as a schema says, or nothing. */
@@ -43,6 +45,7 @@ export const COMMON_ERRORS: readonly ErrorCode[] = [
   'too-large',
   'too-slow',
   'too-many-requests',
+  'too-many-tasks',
   'foreign-request',
   'took-too-long',
   'needs-too-much-memory',

@@ -139,6 +139,7 @@ export const ENDPOINTS = {
     errors: NOT_FOUND,
   }),
   previewReprice: telling(RepriceLine, {
+    isHeavy: true,
     role: 'planner',
     summary:
       'New prices for many products, looked at beforehand: how far it is, then the answer; who leaves cancels it',
@@ -147,6 +148,7 @@ export const ENDPOINTS = {
     errors: NOT_FOUND,
   }),
   previewTakeOff: answering(TakeOffAnswer, {
+    isHeavy: true,
     role: 'planner',
     summary: 'Which sales hold the prices of some products, and what becomes of each; names the revisions looked at',
     body: TakeOffRequest,
@@ -154,6 +156,7 @@ export const ENDPOINTS = {
     errors: NOT_FOUND,
   }),
   takeOff: answering(api.PromotionsAnswer, {
+    isHeavy: true,
     role: 'planner',
     summary: 'Takes those prices off in one step; answers the promotions as they were',
     body: TakeOffRun,
@@ -238,6 +241,7 @@ export const ENDPOINTS = {
     errors: NOT_FOUND,
   }),
   getMeetings: answering(stacking.MeetingsAnswer, {
+    isHeavy: true,
     role: 'reader',
     summary: 'All promotions that may ever meet on a product, pair by pair',
     query: stacking.MeetingsQuery,
@@ -309,6 +313,7 @@ export const ENDPOINTS = {
     summary: 'The promotions of the working plan that the live release lacks or has otherwise',
   }),
   reviewRelease: answering(ReviewAnswer, {
+    isHeavy: true,
     role: 'reader',
     summary: 'What the next release would change, or what taking up an older one again would',
     query: ReviewQuery,
@@ -380,7 +385,7 @@ export const ENDPOINTS = {
     summary: 'A file with its header and a row that shows how cells are filled in',
     params: FileParams,
   }),
-  getFile: sending({ role: 'reader', summary: 'What is there, as a table', params: FileParams }),
+  getFile: sending({ isHeavy: true, role: 'reader', summary: 'What is there, as a table', params: FileParams }),
   startImport: answering(
     ImportStatus,
     {
@@ -416,6 +421,7 @@ export const ENDPOINTS = {
     202,
   ),
   getRejectedRows: sending({
+    isHeavy: true,
     role: 'reader',
     summary: 'The rows of a file with faults, each with what is wrong',
     params: RejectedParams,

@@ -33,6 +33,7 @@ export const ERROR_STATUS = {
   'too-large': 413,
   'wrong-media-type': 415,
   'too-many-requests': 429,
+  'too-many-tasks': 429,
   'foreign-request': 403,
   'uploads-busy': 503,
   'took-too-long': 503,

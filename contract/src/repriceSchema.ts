@@ -12,6 +12,7 @@ import {
   strict,
   tagged,
   typed,
+  Version,
   Whole,
 } from './basicSchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
@@ -96,6 +97,8 @@ export type RepriceAnswer = Static<typeof RepriceAnswer>
 
 /** A line of the answer, which comes in pieces: how far it is, then what was found or what went wrong. */
 export const RepriceLine = Type.Union([
+  /** The place in the queue of who asks, whose other heavy questions are under way. */
+  Type.Object({ waiting: Version }, strict),
   Type.Object({ progress: Type.Number() }, strict),
   Type.Object({ answer: RepriceAnswer }, strict),
   ErrorAnswer,

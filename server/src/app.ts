@@ -49,6 +49,7 @@ import { createStackingHandlers } from './stacking/stacking.handlers.ts'
 import { createStoreHandlers } from './store/store.handlers.ts'
 import { createTestCartsHandlers } from './testCarts/testCarts.handlers.ts'
 import { createAnswers } from './threads/createAnswers.ts'
+import { createTaskQueues } from './threads/taskQueues.ts'
 import type { Threads } from './threads/threads.ts'
 
 export interface AppDeps {
@@ -94,7 +95,7 @@ function createApi(deps: AppDeps): Router {
   serveEndpoints(
     api,
     { ...createHandlers(deps), ...access.handlers },
-    { checksAnswers: config.checksAnswers, identify: access.identify },
+    { checksAnswers: config.checksAnswers, identify: access.identify, queues: createTaskQueues() },
   )
   api.use(() => {
     throw new AppError('no-such-page')

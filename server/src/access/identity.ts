@@ -1,5 +1,6 @@
 import type { Account, PersonRole } from '@novalex/contract'
 import type { Request } from 'express'
+import type { SessionData } from 'express-session'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { findKeyHolder, type KeyHolder } from './keys.ts'
@@ -28,7 +29,7 @@ export function createIdentify(database: Database, wallClock: Clock): Identify {
     async request(request) {
       if (request.headers.authorization !== undefined)
         return { kind: 'key', key: await findKeyHolder(database, bearerOf(request) ?? '', wallClock.now()) }
-      const { account } = request.session
+      const { account } = (request.session as Partial<SessionData> | undefined) ?? {}
       return account ? { kind: 'person', account } : { kind: 'nobody' }
     },
     namesWith: (roles) => namesWithRole(database, roles),

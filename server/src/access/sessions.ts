@@ -15,6 +15,8 @@ declare module 'express-session' {
 
 export const SESSION_COOKIE = 'novalex.session'
 const DAY_MS = 86_400_000
+/** Where sessions begin and end. */
+const BEGINNING = /^\/(session|links|set-up)(\/|$)/
 /** A session that is not used for so long ends. */
 const IDLE_MS = 7 * DAY_MS
 /** How exactly it is noted when a session was last used. */
@@ -22,10 +24,10 @@ const NOTED_MS = 60_000
 
 /**
  * Sessions in the database, by the usual library: a cookie that scripts can’t read and other sites can’t send, over TLS alone where the request came
- * over TLS. A request without the cookie asks the database nothing.
+ * over TLS. A request without the cookie is let through as it is, unless it may begin a session.
  */
 export function createSessions(database: Database, secret: string, clock: { now: () => number }): RequestHandler {
-  return session({
+  const sessions = session({
     name: SESSION_COOKIE,
     secret,
     resave: false,
@@ -33,6 +35,12 @@ export function createSessions(database: Database, secret: string, clock: { now:
     store: new SessionStore(database, clock),
     cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', path: '/', maxAge: 365 * DAY_MS },
   })
+  return (request, response, next) => {
+    const { method, path, headers } = request
+    const isBeginning = method !== 'GET' && BEGINNING.test(path)
+    if (isBeginning || headers.cookie?.includes(`${SESSION_COOKIE}=`)) sessions(request, response, next)
+    else next()
+  }
 }
 
 type Done<T = void> = (error?: unknown, result?: T | null) => void

@@ -16,6 +16,7 @@ import { AppError } from '../errors/AppError.ts'
 import { nameOf, type Identify, type Identity } from '../access/identity.ts'
 import { refuseUnless } from '../access/refuseUnless.ts'
 import { toAppError } from './handleError.ts'
+import type { TaskQueues } from '../threads/taskQueues.ts'
 import { checkShape, parseBody, parseHeaders, parseParams, parseQuery } from './validate.ts'
 
 /** A file as an answer. */
@@ -67,6 +68,7 @@ export type Handlers = { readonly [N in EndpointName]: Handler<N> }
 export type HandlersOf<N extends EndpointName> = Pick<Handlers, N>
 
 interface ServeOptions {
+  readonly queues: TaskQueues
   readonly identify: Identify
   /** For tests: whether every answer is held against its schema, and every error against the codes that are named. */
   readonly checksAnswers: boolean
@@ -110,13 +112,15 @@ function admit(endpoint: Endpoint, { identify }: ServeOptions): RequestHandler {
 function answerWith(
   endpoint: Endpoint,
   handler: (asked: Asked<EndpointName>) => unknown,
-  { checksAnswers }: ServeOptions,
+  { checksAnswers, queues }: ServeOptions,
 ): RequestHandler {
   return async (request, response) => {
     const input = parseInput(endpoint, request) as InputOf<Endpoints[EndpointName]>
     const { who } = response.locals as { who: Identity }
-    const asked = { ...input, by: nameOf(who), who, request, response }
-    const result = await (checksAnswers ? runNamed(endpoint, () => handler(asked)) : handler(asked))
+    const asked: Asked<EndpointName> = { ...input, by: nameOf(who), who, request, response }
+    const work = async () => handler(asked)
+    const inTurn = () => (endpoint.isHeavy ? queues.run(nameOf(who), work, watch(endpoint, response)) : work())
+    const result = await (checksAnswers ? runNamed(endpoint, inTurn) : inTurn())
     if (endpoint.answers === 'lines' || endpoint.answers === 'events') return
     response.status(endpoint.status)
     if (endpoint.answers === 'nothing') response.end()
@@ -127,6 +131,20 @@ function answerWith(
       else response.json(result)
     }
   }
+}
+
+/** Who leaves takes their task out of the queue; who is answered line by line is told their place in it. */
+function watch({ answers }: Endpoint, response: Response) {
+  const leaving = new AbortController()
+  response.once('close', () => {
+    leaving.abort()
+  })
+  const onPlace = (waiting: number) => {
+    if (!response.headersSent) response.type('application/x-ndjson')
+    response.write(`${JSON.stringify({ waiting })}\n`)
+    response.flush()
+  }
+  return { signal: leaving.signal, ...(answers === 'lines' ? { onPlace } : {}) }
 }
 
 function parseInput(endpoint: Endpoint, request: Request): object {

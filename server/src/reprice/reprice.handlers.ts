@@ -26,7 +26,7 @@ export function createRepriceHandlers({ threads, clock, takeOff }: RepriceDeps):
         response.write(`${JSON.stringify(line)}\n`)
         response.flush()
       }
-      response.type('application/x-ndjson')
+      if (!response.headersSent) response.type('application/x-ndjson')
       try {
         const task = { question, now: clock.now() }
         const onProgress = (progress: number) => {

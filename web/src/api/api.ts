@@ -80,13 +80,18 @@ export const api = {
   /** Tells how far it is, then what would become of every product. */
   async previewReprice(
     body: RepriceQuestion,
-    { signal, onProgress }: { signal: AbortSignal; onProgress: (share: number) => void },
+    {
+      signal,
+      onProgress,
+      onWaiting,
+    }: { signal: AbortSignal; onProgress: (share: number) => void; onWaiting: (place: number) => void },
   ): Promise<RepriceAnswer> {
     const lines = requestLines<RepriceLine>(pathOf('previewReprice'), toOptions('previewReprice', { body, signal }))
     for await (const line of lines) {
       if ('answer' in line) return line.answer
       if ('error' in line) throw new ApiError(line.error.code as ErrorCode, line.error)
-      onProgress(line.progress)
+      if ('waiting' in line) onWaiting(line.waiting)
+      else onProgress(line.progress)
     }
     throw new ApiError('unreachable')
   },

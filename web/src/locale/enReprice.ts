@@ -43,6 +43,7 @@ export const repriceText = {
     odd: 'Worth a look',
   },
   working: 'Reckoning …',
+  waiting: (place: number) => `Waits for your other questions (place ${place}) …`,
   cancel: 'Stop',
   cancelled: 'Stopped. Change something, or reckon again.',
   again: 'Reckon again',

@@ -156,6 +156,7 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'needs-too-much-memory': 'Working this out takes more memory than there is. Ask for less at once.',
   'wrong-media-type': ({ wanted }) => `The server expects ${String(wanted ?? 'another kind of content')}.`,
   'too-many-requests': 'Too many questions in one minute. Wait a moment and try again.',
+  'too-many-tasks': 'Much of what you asked is still being worked out. Wait until some of it is done.',
   'database-away': 'The database does not answer. Nothing is lost; try again in a moment.',
   internal: 'Something went wrong on the server. Try again; if it stays, give support the number of this request.',
   unreachable: 'The server does not answer. Nothing is lost; it is tried again by itself.',

@@ -8,7 +8,7 @@ import { offerText } from '@/locale/enOffers.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { createNewDraft, type ReasonKey } from './createNewDraft.ts'
-import { useNewPromotion } from './useNewPromotion.ts'
+import { useNewPromotion } from '@/stores/newPromotion.ts'
 import { KINDS, wordsOf } from '@/mechanics/words.ts'
 
 /** What a promotion is for, or of which kind it is: the first draft follows from it. */

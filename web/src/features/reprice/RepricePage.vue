@@ -29,7 +29,7 @@ const notice = useNotice()
 const choice = useProductChoice()
 const attempt = useAttempt()
 const reprice = useReprice()
-const { repricing, start, end, fields, rows, progress, error, isReadable, change, cancel, preview } = reprice
+const { repricing, start, end, fields, rows, progress, place, error, isReadable, change, cancel, preview } = reprice
 provideFields(fields)
 
 const typedName = ref<string | null>(null)
@@ -143,7 +143,7 @@ function accept(): void {
         <div class="state" role="status">
           <template v-if="progress !== null">
             <v-progress-linear :model-value="progress * 100" color="primary" :aria-label="words.working" />
-            <span>{{ words.working }}</span>
+            <span>{{ place > 0 ? words.waiting(place) : words.working }}</span>
             <button type="button" class="as-link" @click="cancel">{{ words.cancel }}</button>
           </template>
           <strong v-else-if="rows">{{ summary }}</strong>

@@ -57,14 +57,24 @@ export function useReprice() {
 
   const settled = refDebounced(question, TYPING_MS)
   const share = ref(0)
+  /** Its place in the queue, where other heavy questions of one's own are under way; 0 once it is being worked out. */
+  const place = ref(0)
   const answer = useQuery<RepriceAnswer, ApiError>(() => {
     const body = settled.value
     return {
       queryKey: ['previewReprice' satisfies EndpointName, body],
       queryFn: ({ signal }) => {
         share.value = 0
-        const onProgress = (next: number) => (share.value = signal.aborted ? share.value : next)
-        return api.previewReprice(body, { signal, onProgress })
+        place.value = 0
+        const onProgress = (next: number) => {
+          if (signal.aborted) return
+          share.value = next
+          place.value = 0
+        }
+        const onWaiting = (at: number) => {
+          if (!signal.aborted) place.value = at
+        }
+        return api.previewReprice(body, { signal, onProgress, onWaiting })
       },
       enabled: isReadable.value,
       placeholderData: keepPreviousData,
@@ -88,6 +98,7 @@ export function useReprice() {
     fields,
     rows,
     progress,
+    place,
     error,
     isReadable,
     change,

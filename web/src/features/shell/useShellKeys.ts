@@ -1,6 +1,6 @@
 import { useEventListener } from '@vueuse/core'
 import { useRouter } from 'vue-router'
-import { useNewPromotion } from '@/features/promotions/useNewPromotion.ts'
+import { useNewPromotion } from '@/stores/newPromotion.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useKeysDialog } from './useKeysDialog.ts'
 
