@@ -5,6 +5,7 @@ import express, { type Express, type Router } from 'express'
 import expressStaticGzip from 'express-static-gzip'
 import type { Logger } from 'pino'
 import { createAccess } from './access/createAccess.ts'
+import { createIdentify } from './access/identity.ts'
 import { createActivityHandlers } from './activity/activity.handlers.ts'
 import { createCatalogueHandlers } from './catalogue/catalogue.handlers.ts'
 import { createCatalogueService } from './catalogue/catalogue.service.ts'
@@ -22,7 +23,7 @@ import { handleError } from './http/handleError.ts'
 import { writeOpenApi } from './http/openApi.ts'
 import { JsonText, serveEndpoints, type Handlers } from './http/serveEndpoints.ts'
 import { answerAlive, createReadyCheck } from './http/health.ts'
-import { answerMetrics, timeRequest } from './http/metrics.ts'
+import { createMetricsAnswer, timeRequest } from './http/metrics.ts'
 import { createImportsHandlers } from './imports/imports.handlers.ts'
 import { createFilesHandlers } from './files/files.handlers.ts'
 import type { ImportsService } from './imports/imports.service.ts'
@@ -74,7 +75,7 @@ export function createApp(deps: AppDeps): Express {
   app.use(timeRequest)
   app.get('/healthz', answerAlive)
   app.get('/readyz', createReadyCheck(database))
-  app.get('/metrics', answerMetrics)
+  app.get('/metrics', createMetricsAnswer(createIdentify(database, deps.wallClock)))
   app.use(compression())
   app.use('/api', createApi(deps))
   if (existsSync(config.webFolder)) servePages(app, config.webFolder)

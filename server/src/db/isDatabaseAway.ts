@@ -7,6 +7,8 @@ const AWAY = new Set([
   'PROTOCOL_CONNECTION_LOST',
   'ER_SERVER_SHUTDOWN',
   'ER_CON_COUNT_ERROR',
+  // A node of a cluster that is not, or not yet, one of it.
+  'ER_UNKNOWN_COM_ERROR',
 ])
 
 /** Whether an error says that the database can't be reached, rather than that a query was wrong. */

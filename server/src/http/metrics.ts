@@ -1,5 +1,6 @@
 import type { RequestHandler } from 'express'
 import { collectDefaultMetrics, Histogram, Registry } from 'prom-client'
+import { bearerOf, type Identify } from '../access/identity.ts'
 import { AppError } from '../errors/AppError.ts'
 
 /** Seconds: a quote takes one or two thousandths, a review of a large plan some. */
@@ -26,11 +27,15 @@ export const timeRequest: RequestHandler = (_request, response, next) => {
   next()
 }
 
-/** Answers what was counted, as text for Prometheus, to this machine alone; to all others there is nothing at this address. */
-export const answerMetrics: RequestHandler = async ({ socket, headers }, response) => {
-  const isLocal = /^(::1|(::ffff:)?127\.\d+\.\d+\.\d+)$/.test(socket.remoteAddress ?? '')
-  // What a proxy hands on comes from elsewhere.
-  if (!isLocal || headers['x-forwarded-for'] !== undefined || headers.forwarded !== undefined)
-    throw new AppError('no-such-page')
-  response.type(registry.contentType).send(await registry.metrics())
+/** Answers what was counted, as text for Prometheus, to this machine, or to who shows a key; to all others there is nothing at this address. */
+export function createMetricsAnswer(identify: Pick<Identify, 'request'>): RequestHandler {
+  return async (request, response) => {
+    const { socket, headers } = request
+    const isLocal = /^(::1|(::ffff:)?127\.\d+\.\d+\.\d+)$/.test(socket.remoteAddress ?? '')
+    // What a proxy hands on comes from elsewhere.
+    const isNear = isLocal && headers['x-forwarded-for'] === undefined && headers.forwarded === undefined
+    if (!isNear && (bearerOf(request) === null || (await identify.request(request)).kind !== 'key'))
+      throw new AppError('no-such-page')
+    response.type(registry.contentType).send(await registry.metrics())
+  }
 }

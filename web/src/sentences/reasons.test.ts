@@ -12,7 +12,9 @@ import {
 } from '@novalex/core'
 import { expect, test } from 'vitest'
 import { explainCode, explainLack, explainNudge, explainOutcome, explainQuote } from './reasons.ts'
-import type { Names } from '../locale/ruleWords.ts'
+import { setDeliveryOptions, type Names } from '../locale/ruleWords.ts'
+
+setDeliveryOptions([{ id: 'express', name: 'express parcel', prices: [{ country: 'AT', price: 990 }] }])
 
 const names: Names = { set: String, category: String, stackGroup: String, product: (sku) => `product ${sku}` }
 const store: Store = {

@@ -2,8 +2,13 @@ import { describePromotion, type Promotion, type Store } from '@novalex/core'
 import { expect, test } from 'vitest'
 import { formatEnd, formatInstant, formatMoney, formatSpan, joinWords, setCurrency } from '../locale/format.ts'
 import rules from './sentences.golden.json'
-import { type Names } from '../locale/ruleWords.ts'
+import { setDeliveryOptions, type Names } from '../locale/ruleWords.ts'
 import { writeSentence } from './sentence.ts'
+
+setDeliveryOptions([
+  { id: 'parcel', name: 'parcel', prices: [{ country: 'AT', price: 490 }] },
+  { id: 'express', name: 'express parcel', prices: [{ country: 'AT', price: 990 }] },
+])
 
 const names: Names = {
   set: String,

@@ -12,11 +12,11 @@ const FORMER = [
 /** Ways of delivery as a setting of the store; whether a release takes a second person, and what is prepared for one. */
 export async function up(knex: Knex): Promise<void> {
   await knex.schema.alterTable('store', (table) => {
-    table.text('delivery', 'longtext').nullable()
+    table.text('delivery', 'longtext').collate('utf8mb4_general_nopad_ci').nullable()
     table.boolean('second_person').notNullable().defaultTo(false)
   })
   await knex.schema.alterTable('releases', (table) => {
-    table.string('prepared_by', 80).nullable()
+    table.string('prepared_by', 80).collate('utf8mb4_general_nopad_ci').nullable()
   })
   await knex('store').update({ delivery: JSON.stringify(FORMER) })
   await knex.schema.createTable('preparations', (table) => {

@@ -1,6 +1,12 @@
 import type { Mechanic, Product, Promotion, Store } from '@novalex/core'
 import { describe, expect, test } from 'vitest'
 import { computeExamples } from './computeExamples.ts'
+import { setDeliveryOptions } from '@/locale/ruleWords.ts'
+
+setDeliveryOptions([
+  { id: 'parcel', name: 'parcel', prices: [{ country: 'AT', price: 490 }] },
+  { id: 'express', name: 'express parcel', prices: [{ country: 'AT', price: 990 }] },
+])
 
 const store: Store = {
   currency: 'EUR',
