@@ -47,3 +47,15 @@ test('no text is compared with padding', async () => {
   )) as [unknown[]]
   expect(columns).toEqual([])
 })
+
+test('every table has a primary key, as a cluster needs it', async () => {
+  await migrateDatabase(url)
+  const [tables] = (await look((database) =>
+    database.raw(
+      `select table_name from information_schema.tables t where table_schema = database() and not exists
+         (select 1 from information_schema.table_constraints c where c.table_schema = t.table_schema
+            and c.table_name = t.table_name and c.constraint_type = 'PRIMARY KEY')`,
+    ),
+  )) as [unknown[]]
+  expect(tables).toEqual([])
+})

@@ -15,10 +15,12 @@ export function refuseForeign({ host, origins }: Pick<Config, 'host' | 'origins'
     return url !== null && named.has(url.hostname)
   }
   return (request, _response, next) => {
-    const { host: addressed, origin } = request.headers
+    const { host: addressed, origin, 'sec-fetch-site': site } = request.headers
     if (!isOwn(addressed)) throw new AppError('foreign-request')
     if (origin !== undefined && !origins.includes(origin) && parseUrl(origin)?.host !== addressed)
       throw new AppError('foreign-request')
+    // A browser says so even where it sends no origin.
+    if (site === 'cross-site' && request.method !== 'GET') throw new AppError('foreign-request')
     next()
   }
 }

@@ -182,4 +182,10 @@ describe('a request from elsewhere is refused', () => {
   ])('%s', async (_label, headers, status) => {
     expect((await send({ headers })).status).toBe(status)
   })
+  test('what another site makes a browser send, even without an origin, changes nothing; a link may lead here', async () => {
+    const headers = { 'sec-fetch-site': 'cross-site', 'content-type': 'application/json' }
+    const body = { name: 'Foreign', goal: '' }
+    expect((await server.request('POST', '/api/campaigns', body, headers)).body.error.code).toBe('foreign-request')
+    expect((await server.request('GET', '/api/campaigns', undefined, headers)).status).toBe(200)
+  })
 })

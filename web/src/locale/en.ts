@@ -52,6 +52,7 @@ export const text = {
     saving: 'saving …',
     saved: (time: string) => `saved ${time}`,
     refused: 'not saved: see the marked place',
+    lookOnly: 'not saved: it takes a planner to change the plan',
     conflict: 'not saved: changed by someone else',
     away: 'not saved yet: the server does not answer',
   },

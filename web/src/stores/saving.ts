@@ -7,6 +7,8 @@ export type SavingState =
   | { readonly kind: 'saving' }
   | { readonly kind: 'saved'; readonly at: number }
   | { readonly kind: 'refused' }
+  /** Who edits may look only. */
+  | { readonly kind: 'lookOnly' }
   | { readonly kind: 'conflict' }
   | { readonly kind: 'away' }
 

@@ -14,7 +14,7 @@ const sentence = computed(() => {
   if (state.kind !== 'saved') return text.moment[state.kind]
   return text.moment.saved(formatInstant(state.at, { zone: store.zone }).split(', ')[1]!)
 })
-const isWrong = computed(() => ['refused', 'conflict', 'away'].includes(saving.state.kind))
+const isWrong = computed(() => ['refused', 'lookOnly', 'conflict', 'away'].includes(saving.state.kind))
 </script>
 
 <template>
