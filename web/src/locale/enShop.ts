@@ -3,8 +3,7 @@ import { plural } from './format.ts'
 /** The words of the shop, which speaks to shoppers. */
 export const shopText = {
   desk: 'Desk',
-  preview: 'Preview: prices of the working plan, which no shopper sees yet.',
-  previewOf: 'Preview: prices of the working plan. Shoppers see the live release.',
+  preview: 'Preview: prices of the working plan. Shoppers see the live release.',
   plans: { live: 'as shoppers see it', working: 'preview of the working plan' },
   staff: 'For people of the store',
   categories: 'Categories',

@@ -34,7 +34,7 @@ useShellKeys()
 .back {
   align-self: center;
   font-size: 13.5px;
-  padding: 0 4px 0 18px;
+  padding: 4px 4px 4px 18px;
   white-space: nowrap;
 }
 

@@ -23,7 +23,7 @@ const tax = computed(() => (view.shop?.pricesIncludeTax ? shopText.withTax : sho
   <div class="street">
     <DeskStrip v-if="session.account" />
     <p v-if="view.isPreview && session.account" class="preview" role="status">
-      {{ view.shop?.release === null ? shopText.preview : shopText.previewOf }}
+      {{ shopText.preview }}
     </p>
     <LoadError :of="[asked]" class="trouble" />
     <div v-if="view.shop" class="shop">
@@ -94,6 +94,10 @@ header {
 
 .cart {
   white-space: nowrap;
+}
+
+footer a {
+  padding: 3px 0;
 }
 
 footer {

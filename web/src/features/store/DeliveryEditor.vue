@@ -206,6 +206,12 @@ table.printed td {
   width: 128px;
 }
 
+.place .as-link {
+  min-width: 24px;
+  text-align: center;
+  text-decoration: none;
+}
+
 .acts {
   align-items: center;
   display: flex;
