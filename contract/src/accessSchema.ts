@@ -1,16 +1,8 @@
 import { Type, type Static } from '@sinclair/typebox'
 import { choice, Id, InstantText, Name, Nullable, strict, Whole } from './basicSchema.ts'
+import { KEY_SCOPES, PASSWORD_LENGTH, PERSON_ROLES } from './roles.ts'
 
-/** The roles that people have; each may do all that the ones before may. */
-export const PERSON_ROLES = ['reader', 'planner', 'releaser', 'administrator'] as const
 export const PersonRoleSchema = choice(...PERSON_ROLES)
-export type PersonRole = (typeof PERSON_ROLES)[number]
-
-/** What a key lets a shop’s server do. */
-export const KEY_SCOPES = ['quote', 'orders', 'feeds', 'codes'] as const
-export type KeyScope = (typeof KEY_SCOPES)[number]
-
-export const PASSWORD_LENGTH = { min: 12, max: 200 } as const
 
 const PersonName = Type.String({ minLength: 1, maxLength: 80, pattern: '^[^\\p{Cc}]*[^\\s\\p{Cc}][^\\p{Cc}]*$' })
 const Email = Type.String({ minLength: 1, maxLength: 254 })

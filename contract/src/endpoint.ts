@@ -1,5 +1,5 @@
 import type { Static, TObject, TSchema } from '@sinclair/typebox'
-import type { KeyScope, PersonRole } from './accessSchema.ts'
+import type { KeyScope, PersonRole } from './roles.ts'
 import type { ErrorCode } from './errors.ts'
 
 /** Who may do what; `anyone`: shoppers and who is not signed in. */

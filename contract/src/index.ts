@@ -1,3 +1,4 @@
+export * from './roles.ts'
 export * from './activitySchema.ts'
 export * from './accessSchema.ts'
 export * from './api.ts'

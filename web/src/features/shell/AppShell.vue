@@ -8,8 +8,11 @@ import KeysDialog from './KeysDialog.vue'
 import MomentBar from './MomentBar.vue'
 import NavRail from './NavRail.vue'
 import NoticeBar from './NoticeBar.vue'
-import SignInAgain from '@/features/access/SignInAgain.vue'
+import { later } from '@/plugins/later.ts'
+import { useSession } from '@/stores/session.ts'
 
+const SignInAgain = later(() => import('@/features/access/SignInAgain.vue'))
+const session = useSession()
 const store = useStoreInfo()
 const trouble = computed(() => (store.error ? explainError(store.error) : null))
 useChangeEvents()
@@ -28,7 +31,7 @@ useChangeEvents()
     </div>
     <NoticeBar />
     <KeysDialog />
-    <SignInAgain />
+    <SignInAgain v-if="session.isEnded" />
   </div>
 </template>
 

@@ -1,0 +1,9 @@
+/** The roles that people have; each may do all that the ones before may. Without schemas, so that a browser's page can have it at little cost. */
+export const PERSON_ROLES = ['reader', 'planner', 'releaser', 'administrator'] as const
+export type PersonRole = (typeof PERSON_ROLES)[number]
+
+/** What a key lets a shop’s server do. */
+export const KEY_SCOPES = ['quote', 'orders', 'feeds', 'codes'] as const
+export type KeyScope = (typeof KEY_SCOPES)[number]
+
+export const PASSWORD_LENGTH = { min: 12, max: 200 } as const
