@@ -1,9 +1,6 @@
 import * as access from './accessSchema.ts'
-import { IdParams } from './addressSchema.ts'
-import { answering, sending, silent } from './endpoint.ts'
-
-const params = IdParams
-const NOT_FOUND = ['not-found'] as const
+import { IdParams as params } from './addressSchema.ts'
+import { answering, NOT_FOUND, sending, silent } from './endpoint.ts'
 
 /** The endpoints about who may do what: signing in, people, keys, the stand-in mailbox. */
 export const ACCESS_ENDPOINTS = {

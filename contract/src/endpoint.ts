@@ -53,6 +53,13 @@ export const COMMON_ERRORS: readonly ErrorCode[] = [
   'internal',
 ]
 
+/** What may go wrong with a thing that the address names. */
+export const NOT_FOUND = ['not-found'] as const
+/** With one that was changed meanwhile. */
+export const STALE = ['not-found', 'stale-version'] as const
+/** With one that others use. */
+export const USED = ['not-found', 'stale-version', 'in-use'] as const
+
 type Asked = Omit<Endpoint, 'answer' | 'answers' | 'status' | 'errors'> & { readonly errors?: readonly ErrorCode[] }
 const NONE: readonly ErrorCode[] = []
 

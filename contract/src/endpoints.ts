@@ -2,43 +2,21 @@ import { Type } from '@sinclair/typebox'
 import { ACCESS_ENDPOINTS } from './accessEndpoints.ts'
 import { ActivityAnswer, ActivityFileQuery, ActivityQuery } from './activitySchema.ts'
 import type { EndpointName } from './addresses.ts'
-import { FileParams, IdParams, RejectedParams, SkuParams, UploadHeaders } from './addressSchema.ts'
+import { IdParams as params, SkuParams } from './addressSchema.ts'
 import * as api from './api.ts'
 import { DeepestAnswer, DeepestQuery } from './calendarSchema.ts'
 import { DeliveryRequest, SecondPersonRequest } from './deliverySchema.ts'
-import { answering, sending, sendingEvents, silent, telling, type Endpoint } from './endpoint.ts'
-import { AcceptRequest, ImportQuery, ImportsAnswer, ImportStatus } from './importSchema.ts'
+import { answering, NOT_FOUND, sending, sendingEvents, silent, telling, USED, type Endpoint } from './endpoint.ts'
+import { FILE_ENDPOINTS } from './fileEndpoints.ts'
 import { LookupAnswer, LookupRequest } from './lookupSchema.ts'
-import { OccasionDraft, OccasionRecord, OccasionsAnswer, OccasionUpdate } from './occasionSchema.ts'
-import { Preparation, PreparationRequest, PreparationsAnswer, SendBackRequest } from './preparationSchema.ts'
+import { PLANNING_ENDPOINTS } from './planningEndpoints.ts'
 import { HistoryAnswer, PriceRulesRequest } from './priceSchema.ts'
 import * as table from './productTableSchema.ts'
 import { QuoteAnswer } from './quoteSchema.ts'
-import {
-  InShopAnswer,
-  ReleaseRequest,
-  ReleasesAnswer,
-  ReleaseSummary,
-  ReviewAnswer,
-  ReviewQuery,
-} from './releaseSchema.ts'
+import { RELEASE_ENDPOINTS } from './releaseEndpoints.ts'
 import { RepriceLine, RepriceQuestion, TakeOffAnswer, TakeOffRequest, TakeOffRun } from './repriceSchema.ts'
-import { SetDraft, SetRecord, SetsAnswer, SetUpdate } from './setSchema.ts'
 import { ShoppersAnswer, ShoppersQuery } from './shopperSchema.ts'
 import { SHOP_ENDPOINTS } from './shopEndpoints.ts'
-import * as stacking from './stackingSchema.ts'
-import { TestCart, TestCartDraft, TestCartRuns, TestCartUpdate } from './testCartSchema.ts'
-
-const params = IdParams
-const query = api.VersionQuery
-const NOT_FOUND = ['not-found'] as const
-const STALE = ['not-found', 'stale-version'] as const
-const USED = ['not-found', 'stale-version', 'in-use'] as const
-const FILE_TYPES = [
-  'text/csv',
-  'application/json',
-  'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-] as const
 
 /** Every endpoint of the API: the server's routes, the web's client, the OpenAPI document and who may do what follow from it. */
 export const ENDPOINTS = {
@@ -195,251 +173,14 @@ export const ENDPOINTS = {
     errors: NOT_FOUND,
   }),
 
-  listPromotions: answering(api.PromotionsAnswer, {
-    role: 'reader',
-    summary: 'All promotions of the working plan, archived ones too',
-  }),
-  createPromotion: answering(
-    api.PromotionRecord,
-    { role: 'planner', summary: 'A new promotion', body: api.PromotionDraft, isBodyLong: true },
-    201,
-  ),
-  getPromotion: answering(api.PromotionRecord, { role: 'reader', summary: 'A promotion', params, errors: NOT_FOUND }),
-  updatePromotion: answering(api.PromotionRecord, {
-    role: 'planner',
-    summary: 'Changes a promotion; names the version from which the change was made',
-    params,
-    body: api.PromotionUpdate,
-    isBodyLong: true,
-    errors: STALE,
-  }),
-  deletePromotion: silent({ role: 'planner', summary: 'Deletes a promotion', params, query, errors: STALE }),
-  restorePromotion: answering(api.PromotionRecord, {
-    role: 'planner',
-    summary: 'Takes a deletion back, unless somebody did so before',
-    params,
-    query,
-    errors: STALE,
-  }),
-  rankPromotion: answering(api.PromotionRecord, {
-    role: 'planner',
-    summary: 'Puts a promotion before another in the order of ranks, or at the end',
-    params,
-    body: stacking.RankRequest,
-    errors: STALE,
-  }),
-  saveStacking: silent({
-    role: 'planner',
-    summary: 'Which stack groups are kept apart, and how conflicts are settled',
-    body: stacking.StackingRequest,
-    errors: ['stale-version'],
-  }),
-  getPair: answering(stacking.PairAnswer, {
-    role: 'reader',
-    summary: 'A cart in which two promotions both fit, priced four ways, with reasons',
-    query: stacking.PairQuery,
-    errors: NOT_FOUND,
-  }),
-  getMeetings: answering(stacking.MeetingsAnswer, {
-    isHeavy: true,
-    role: 'reader',
-    summary: 'All promotions that may ever meet on a product, pair by pair',
-    query: stacking.MeetingsQuery,
-    errors: NOT_FOUND,
-  }),
-
-  runTestCarts: answering(TestCartRuns, {
-    role: 'reader',
-    summary: 'All test carts, priced under the working plan and the live release',
-  }),
-  createTestCart: answering(TestCart, { role: 'planner', summary: 'A new test cart', body: TestCartDraft }, 201),
-  updateTestCart: answering(TestCart, {
-    role: 'planner',
-    summary: 'Changes a test cart',
-    params,
-    body: TestCartUpdate,
-    errors: STALE,
-  }),
-  deleteTestCart: silent({ role: 'planner', summary: 'Deletes a test cart', params, query, errors: STALE }),
-  listCampaigns: answering(api.CampaignsAnswer, { role: 'reader', summary: 'All campaigns' }),
-  createCampaign: answering(
-    api.CampaignRecord,
-    { role: 'planner', summary: 'A new campaign', body: api.CampaignDraft },
-    201,
-  ),
-  updateCampaign: answering(api.CampaignRecord, {
-    role: 'planner',
-    summary: 'Changes a campaign',
-    params,
-    body: api.CampaignUpdate,
-    errors: STALE,
-  }),
-  deleteCampaign: silent({ role: 'planner', summary: 'Deletes a campaign', params, query, errors: USED }),
-  listSets: answering(SetsAnswer, {
-    role: 'reader',
-    summary: 'Product sets, picked by hand or by a filter, with what they hold and what uses them',
-  }),
-  createSet: answering(
-    SetRecord,
-    { role: 'planner', summary: 'A new product set', body: SetDraft, isBodyLong: true },
-    201,
-  ),
-  updateSet: answering(SetRecord, {
-    role: 'planner',
-    summary: 'Changes a product set',
-    params,
-    body: SetUpdate,
-    isBodyLong: true,
-    errors: STALE,
-  }),
-  deleteSet: silent({ role: 'planner', summary: 'Deletes a product set', params, query, errors: USED }),
-  listOccasions: answering(OccasionsAnswer, {
-    role: 'reader',
-    summary: 'Times that promotions follow; without dates while they are open',
-  }),
-  createOccasion: answering(OccasionRecord, { role: 'planner', summary: 'A new occasion', body: OccasionDraft }, 201),
-  updateOccasion: answering(OccasionRecord, {
-    role: 'planner',
-    summary: 'Changes an occasion; new dates reach all that follow in the same step',
-    params,
-    body: OccasionUpdate,
-    errors: STALE,
-  }),
-  deleteOccasion: silent({ role: 'planner', summary: 'Deletes an occasion', params, query, errors: USED }),
-
-  listReleases: answering(ReleasesAnswer, { role: 'reader', summary: 'All releases, the newest first' }),
-  compareWithShop: answering(InShopAnswer, {
-    role: 'reader',
-    summary: 'The promotions of the working plan that the live release lacks or has otherwise',
-  }),
-  reviewRelease: answering(ReviewAnswer, {
-    isHeavy: true,
-    role: 'reader',
-    summary: 'What the next release would change, or what taking up an older one again would',
-    query: ReviewQuery,
-    errors: NOT_FOUND,
-  }),
-  release: answering(
-    ReleaseSummary,
-    {
-      role: 'releaser',
-      summary: 'Makes the reviewed plan the one that the shop follows; names the revision that was reviewed',
-      body: ReleaseRequest,
-      errors: ['stale-plan', 'plan-has-problems', 'nothing-to-release', 'not-found', 'second-person-needed'],
-    },
-    201,
-  ),
-  listPreparations: answering(PreparationsAnswer, {
-    role: 'reader',
-    summary: 'The latest releases that somebody prepared for another to look through, the newest first',
-  }),
-  prepareRelease: answering(
-    Preparation,
-    {
-      role: 'planner',
-      summary: 'Prepares a release for another to look through; one that still waits is overtaken by it',
-      body: PreparationRequest,
-      errors: ['stale-plan', 'not-found'],
-    },
-    201,
-  ),
-  approveRelease: answering(
-    ReleaseSummary,
-    {
-      role: 'releaser',
-      summary: 'Makes the release that another prepared, unless the plan has changed since',
-      params,
-      errors: [
-        'not-found',
-        'own-preparation',
-        'already-settled',
-        'stale-plan',
-        'plan-has-problems',
-        'nothing-to-release',
-      ],
-    },
-    201,
-  ),
-  sendReleaseBack: silent({
-    role: 'releaser',
-    summary: 'Sends a prepared release back with a word',
-    params,
-    body: SendBackRequest,
-    errors: ['not-found', 'already-settled'],
-  }),
-  withdrawRelease: silent({
-    role: 'planner',
-    summary: 'Takes a prepared release back before it is made',
-    params,
-    errors: ['not-found', 'already-settled'],
-  }),
-
+  ...PLANNING_ENDPOINTS,
+  ...RELEASE_ENDPOINTS,
   findShoppers: answering(ShoppersAnswer, {
     role: 'reader',
     summary: 'How many shoppers fit a search, and the first 20',
     query: ShoppersQuery,
   }),
-  getPlanFile: sending({ role: 'reader', summary: 'The promotions of the working plan as a plan file' }),
-  getTemplate: sending({
-    role: 'reader',
-    summary: 'A file with its header and a row that shows how cells are filled in',
-    params: FileParams,
-  }),
-  getFile: sending({ isHeavy: true, role: 'reader', summary: 'What is there, as a table', params: FileParams }),
-  startImport: answering(
-    ImportStatus,
-    {
-      role: 'planner',
-      summary: 'Takes a file in, its name percent-encoded in a header; it is read in a thread, then previewed',
-      query: ImportQuery,
-      headers: UploadHeaders,
-      upload: FILE_TYPES,
-      errors: ['uploads-busy'],
-    },
-    202,
-  ),
-  listImports: answering(ImportsAnswer, {
-    role: 'reader',
-    summary: 'The files that can be undone now: nothing else of the plan, or of the catalogue, was changed after them',
-  }),
-  getImport: answering(ImportStatus, {
-    role: 'reader',
-    summary: 'State and progress of a file',
-    params,
-    errors: NOT_FOUND,
-  }),
-  acceptImport: answering(
-    ImportStatus,
-    {
-      role: 'planner',
-      summary: 'Writes a file: all its rows, or those without faults',
-      params,
-      body: AcceptRequest,
-      isBodyOptional: true,
-      errors: ['not-found', 'import-not-ready'],
-    },
-    202,
-  ),
-  getRejectedRows: sending({
-    isHeavy: true,
-    role: 'reader',
-    summary: 'The rows of a file with faults, each with what is wrong',
-    params: RejectedParams,
-    errors: NOT_FOUND,
-  }),
-  undoImport: answering(ImportStatus, {
-    role: 'planner',
-    summary: 'Puts back what a file replaced and takes out what it brought',
-    params,
-    errors: ['not-found', 'import-not-ready', 'import-overtaken', 'in-use'],
-  }),
-  removeImport: silent({
-    role: 'planner',
-    summary: 'Forgets a file',
-    params,
-    errors: ['not-found', 'import-not-ready'],
-  }),
-
+  ...FILE_ENDPOINTS,
   ...SHOP_ENDPOINTS,
 
   listActivity: answering(ActivityAnswer, {

@@ -1,8 +1,7 @@
 import { SkuParams } from './addressSchema.ts'
-import { answering, silent } from './endpoint.ts'
+import { answering, NOT_FOUND, silent } from './endpoint.ts'
 import * as shop from './shopSchema.ts'
 
-const NOT_FOUND = ['not-found'] as const
 /** Moments and plans other than the present ones are for people of the desk. */
 const LOOKED_AT = ['not-found', 'needs-desk'] as const
 

@@ -1,5 +1,6 @@
 import type { CampaignRecord, DeliveryOption, OccasionRecord, PromotionDraft, SetRecord } from '@novalex/contract'
 import { addDays, dateOf, phaseOf, toLocal, weekdayOf, type Instant, type LocalDateTime, type Store } from '@novalex/core'
+import { FIRST_SETTINGS } from '../../server/src/store/firstSettings.ts'
 import { OFFER_SKETCHES } from './offers.ts'
 import type { Sketch } from './sketch.ts'
 
@@ -9,20 +10,8 @@ export const DEMO_STORE: { readonly name: string; readonly store: Store } = {
     currency: 'EUR',
     timeZone: 'Europe/Vienna',
     pricesIncludeTax: true,
-    deliveryTaxRate: 2000,
-    surchargeTaxRate: 2000,
-    conflicts: 'best',
-    maxCodesPerOrder: 1,
+    ...FIRST_SETTINGS,
     floor: { enforce: true, minMargin: 500 },
-    stackGroups: ['sale', 'clearance', 'club', 'multi-buy', 'coupon'],
-    apart: [
-      ['sale', 'sale'],
-      ['sale', 'clearance'],
-      ['clearance', 'clearance'],
-      ['multi-buy', 'multi-buy'],
-      ['multi-buy', 'coupon'],
-      ['coupon', 'coupon'],
-    ],
   },
 }
 

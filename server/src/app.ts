@@ -4,8 +4,7 @@ import compression from 'compression'
 import express, { type Express, type Router } from 'express'
 import expressStaticGzip from 'express-static-gzip'
 import type { Logger } from 'pino'
-import { createAccess } from './access/createAccess.ts'
-import { createIdentify } from './access/identity.ts'
+import { createAccess, type Access } from './access/createAccess.ts'
 import { createActivityHandlers } from './activity/activity.handlers.ts'
 import { createCatalogueHandlers } from './catalogue/catalogue.handlers.ts'
 import { createCatalogueService } from './catalogue/catalogue.service.ts'
@@ -70,14 +69,15 @@ export interface AppDeps {
 
 export function createApp(deps: AppDeps): Express {
   const { config, database, logger } = deps
+  const access = createAccess(deps)
   const app = express()
   frameRequests(app, { config, logger })
   app.use(timeRequest)
   app.get('/healthz', answerAlive)
   app.get('/readyz', createReadyCheck(database))
-  app.get('/metrics', createMetricsAnswer(createIdentify(database, deps.wallClock)))
+  app.get('/metrics', createMetricsAnswer(access.identify))
   app.use(compression())
-  app.use('/api', createApi(deps))
+  app.use('/api', createApi(deps, access))
   if (existsSync(config.webFolder)) servePages(app, config.webFolder)
   app.use(() => {
     throw new AppError('no-such-page')
@@ -86,9 +86,8 @@ export function createApp(deps: AppDeps): Express {
   return app
 }
 
-function createApi(deps: AppDeps): Router {
+function createApi(deps: AppDeps, access: Access): Router {
   const { config } = deps
-  const access = createAccess(deps)
   const api = express.Router()
   frameApi(api, config)
   api.use(access.sessions)
@@ -104,7 +103,7 @@ function createApi(deps: AppDeps): Router {
   return api
 }
 
-function createHandlers(deps: AppDeps): Omit<Handlers, keyof ReturnType<typeof createAccess>['handlers']> {
+function createHandlers(deps: AppDeps): Omit<Handlers, keyof Access['handlers']> {
   const { config, database } = deps
   const answers = createAnswers(deps.threads)
   const history = createPriceHistory(database)

@@ -14,6 +14,8 @@ interface Options extends AccessDeps {
   readonly cookieSecret: string
 }
 
+export type Access = ReturnType<typeof createAccess>
+
 /** All about who may do what: what stands before every request of the API, and the handlers of its own endpoints. */
 export function createAccess({ config: { isDemo, origins }, cookieSecret, ...deps }: Options) {
   const signIn = createSignInService({ ...deps, isDemo })

@@ -3,9 +3,12 @@ import { refuseIfAny } from '../errors/AppError.ts'
 
 const EMAIL = /^[^\s@,;<>"\p{Cc}]+@[^\s@,;<>"\p{Cc}]+$/u
 
-/** An address as it is kept: without spaces around it, in small letters. Throws `invalid-input` for what can’t be one. */
+/** An address as it is kept: without spaces around it, in small letters. */
+export const normalizeEmail = (text: string) => text.trim().toLowerCase()
+
+/** The same, of what may be kept. Throws `invalid-input` for what can’t be one. */
 export function readEmail(text: string, path: string): string {
-  const email = text.trim().toLowerCase()
+  const email = normalizeEmail(text)
   if (!EMAIL.test(email)) refuseIfAny([createProblem('not-an-email', path, { given: text.trim() })])
   return email
 }

@@ -6,12 +6,13 @@ import {
   type SetUpRequest,
   type SignInRequest,
 } from '@novalex/contract'
-import { createProblem, type Problem, type Store } from '@novalex/core'
+import { createProblem, type Problem } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import { transact } from '../db/transact.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
+import { FIRST_SETTINGS } from '../store/firstSettings.ts'
 import { saveStore } from '../store/store.repository.ts'
-import { readEmail } from './email.ts'
+import { normalizeEmail, readEmail } from './email.ts'
 import { checkPassword, hashPassword, isPassword } from './passwords.ts'
 import { findPerson, insertPerson, isAnybodyThere, listPeople } from './people.repository.ts'
 import { toAccount, type AccessDeps } from './people.service.ts'
@@ -60,7 +61,7 @@ export function createSignInService({ database, clock, wallClock, isDemo }: Sign
     },
 
     signIn: ({ email, password }: SignInRequest, sender: string): Promise<Account> =>
-      verify(email.trim().toLowerCase(), password, sender),
+      verify(normalizeEmail(email), password, sender),
 
     async signInToDemo(email: string): Promise<Account> {
       const person = isDemo ? await findPerson(database, { email }) : null
@@ -114,22 +115,4 @@ function checkSettings({ timeZone, currency }: Chosen): Problem[] {
     ...(isZone ? [] : [createProblem('unknown-zone', 'store.timeZone', { given: timeZone })]),
     ...(Intl.supportedValuesOf('currency').includes(currency) ? [] : [createProblem('not-in-list', 'store.currency')]),
   ]
-}
-
-/** What a new store begins with: which kinds of offers there are, and that two of a kind do not meet. */
-const FIRST_SETTINGS: Omit<Store, keyof Chosen> = {
-  deliveryTaxRate: 2000,
-  surchargeTaxRate: 2000,
-  conflicts: 'best',
-  maxCodesPerOrder: 1,
-  floor: { enforce: true, minMargin: 0 },
-  stackGroups: ['sale', 'clearance', 'club', 'multi-buy', 'coupon'],
-  apart: [
-    ['sale', 'sale'],
-    ['sale', 'clearance'],
-    ['clearance', 'clearance'],
-    ['multi-buy', 'multi-buy'],
-    ['multi-buy', 'coupon'],
-    ['coupon', 'coupon'],
-  ],
 }

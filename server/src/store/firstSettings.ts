@@ -1,0 +1,19 @@
+import type { Store } from '@novalex/core'
+
+/** What a new store begins with: which kinds of offers there are, and that two of a kind do not meet. */
+export const FIRST_SETTINGS: Omit<Store, 'currency' | 'timeZone' | 'pricesIncludeTax'> = {
+  deliveryTaxRate: 2000,
+  surchargeTaxRate: 2000,
+  conflicts: 'best',
+  maxCodesPerOrder: 1,
+  floor: { enforce: true, minMargin: 0 },
+  stackGroups: ['sale', 'clearance', 'club', 'multi-buy', 'coupon'],
+  apart: [
+    ['sale', 'sale'],
+    ['sale', 'clearance'],
+    ['clearance', 'clearance'],
+    ['multi-buy', 'multi-buy'],
+    ['multi-buy', 'coupon'],
+    ['coupon', 'coupon'],
+  ],
+}
