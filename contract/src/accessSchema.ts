@@ -4,7 +4,11 @@ import { KEY_SCOPES, PASSWORD_LENGTH, PERSON_ROLES } from './roles.ts'
 
 export const PersonRoleSchema = choice(...PERSON_ROLES)
 
-const PersonName = Type.String({ minLength: 1, maxLength: 80, pattern: '^[^\\p{Cc}]*[^\\s\\p{Cc}][^\\p{Cc}]*$' })
+/** No control characters and no halves of characters; something to be seen. */
+const SEEN = '^[^\\p{Cc}\\p{Cs}]*[^\\s\\p{Cc}\\p{Cs}][^\\p{Cc}\\p{Cs}]*$'
+const PersonName = Type.String({ minLength: 1, maxLength: 80, pattern: SEEN })
+/** With what the log writes before it, it is no longer than a person's. */
+const KeyName = Type.String({ minLength: 1, maxLength: 70, pattern: SEEN })
 const Email = Type.String({ minLength: 1, maxLength: 254 })
 const Password = Type.String({ minLength: 1, maxLength: PASSWORD_LENGTH.max })
 const Token = Type.String({ pattern: '^[\\w-]{20,64}$' })
@@ -114,7 +118,7 @@ export type KeyRecord = Static<typeof KeyRecord>
 export const KeysAnswer = Type.Array(KeyRecord)
 export const KeyDraft = Type.Object(
   {
-    name: PersonName,
+    name: KeyName,
     scopes: Type.Array(choice(...KEY_SCOPES), { minItems: 1, maxItems: KEY_SCOPES.length, uniqueItems: true }),
     /** From when on it is not taken any more; null: until it is revoked. */
     endsAt: Nullable(InstantText),

@@ -3,7 +3,7 @@ import { Type, type Static } from '@sinclair/typebox'
 import { PlanRef } from './api.ts'
 import { Id, InstantText, Money, Nullable, strict, Version, Whole } from './basicSchema.ts'
 import { DeliveryOptionsSchema } from './deliverySchema.ts'
-import { nudgeFields, ShownLack } from './outcomeSchema.ts'
+import { nudgeFields, ShownLack, Sum } from './outcomeSchema.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
 import { ConditionSchema, DisplaySchema } from './planSchema.ts'
 
@@ -75,7 +75,7 @@ export type ShopCartRequest = Static<typeof ShopCartRequest>
 
 /** What changed a price, as a shopper may read it: its kind, title and code, never its internal name. */
 const Title = Nullable(Type.String())
-const Cause = Type.Object({ kind: Kind, title: Title, code: Nullable(Type.String()), amount: Money }, strict)
+const Cause = Type.Object({ kind: Kind, title: Title, code: Nullable(Type.String()), amount: Sum }, strict)
 
 /** A cart as the shop prices it. */
 export const ShopCartAnswer = Type.Object(
@@ -88,14 +88,14 @@ export const ShopCartAnswer = Type.Object(
           name: Type.String(),
           quantity: Type.Integer({ minimum: 1 }),
           gift: Type.Boolean(),
-          regular: Money,
-          total: Money,
+          regular: Sum,
+          total: Sum,
           causes: Type.Array(Cause),
         },
         strict,
       ),
     ),
-    delivery: Type.Object({ regular: Money, total: Money }, strict),
+    delivery: Type.Object({ regular: Sum, total: Sum }, strict),
     surcharges: Type.Array(Cause),
     codes: Type.Array(
       Type.Object(
@@ -126,8 +126,8 @@ export const ShopCartAnswer = Type.Object(
         strict,
       ),
     ),
-    saved: Money,
-    grand: Money,
+    saved: Sum,
+    grand: Sum,
   },
   strict,
 )

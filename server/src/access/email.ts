@@ -1,7 +1,7 @@
 import { createProblem } from '@novalex/core'
 import { refuseIfAny } from '../errors/AppError.ts'
 
-const EMAIL = /^[^\s@,;<>"\p{Cc}]+@[^\s@,;<>"\p{Cc}]+$/u
+const EMAIL = /^[^\s@,;<>"\p{Cc}\p{Cs}]+@[^\s@,;<>"\p{Cc}\p{Cs}]+$/u
 
 /** An address as it is kept: without spaces around it, in small letters. */
 export const normalizeEmail = (text: string) => text.trim().toLowerCase()

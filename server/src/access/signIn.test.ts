@@ -80,6 +80,8 @@ describe('an invitation', () => {
     ['somebody’s address', { email: 'TWICE@desk.example' }, 'email-taken', 'email'],
     ['somebody’s name', { name: 'twice' }, 'name-taken', 'name'],
     ['a name of blanks', { name: '   ' }, 'malformed', 'name'],
+    ['half a character in the name', { name: 'Mara \ud800' }, 'malformed', 'name'],
+    ['half a character in the address', { email: 'mara\ud800@desk.example' }, 'not-an-email', 'email'],
     ['a role that is none', { role: 'owner' }, 'not-in-list', 'role'],
   ])('to %s is refused at its place', async (_label, changes, code, path) => {
     await server.request('POST', '/api/people', { name: 'Twice', email: 'twice@desk.example', role: 'reader' })

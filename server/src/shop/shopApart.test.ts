@@ -158,6 +158,15 @@ describe('delivery', () => {
   ])('%o is refused at its place', async (delivery, code, path) => {
     expect((await price({ delivery })).body.error.problems[0]).toMatchObject({ code, path })
   })
+  test('may cost as much as money may, and the cart still adds up', async () => {
+    const { version, delivery } = (await server.request('GET', '/api/store')).body
+    const dear = [{ id: 'moon', name: 'Moon', prices: [{ country: 'AT', price: 1_000_000_000_000 }] }]
+    await server.request('PUT', '/api/store/delivery', { version, options: dear })
+    await new Promise((resolve) => setTimeout(resolve, 1100))
+    expect((await price({ delivery: { option: 'moon', country: 'AT' } })).body.grand).toBe(1_000_000_000_700)
+    await server.request('PUT', '/api/store/delivery', { version: version + 1, options: delivery })
+    await new Promise((resolve) => setTimeout(resolve, 1100))
+  })
   test.each<[string, object, string]>([
     [
       'a country twice',
