@@ -13,26 +13,7 @@ const VIEWS = [
   { name: 'promotions', path: '/promotions' },
   { name: 'promotion', path: '/promotions/demo-1' },
   { name: 'promotion-bands-dark', path: '/promotions/demo-5', dark: true },
-  {
-    name: 'promotion-edit',
-    path: '/promotions/demo-4',
-    act: async (page) => {
-      await page.getByLabel('Percent off').fill('35 %')
-      await page.getByRole('complementary').getByRole('button', { name: 'Fri 26 Feb, 00:00' }).click()
-    },
-  },
   { name: 'offer', path: '/promotions/demo-13' },
-  {
-    name: 'offer-conditions',
-    path: '/promotions/demo-18',
-    act: async (page) => {
-      await page.getByRole('button', { name: 'For whom', exact: true }).click()
-      await page.getByRole('button', { name: '3 × ' }).first().click()
-      await page.getByLabel('Code …').fill('welcome-back')
-      await page.keyboard.press('Enter')
-      await page.getByText('changes nothing').waitFor()
-    },
-  },
   { name: 'calendar', path: '/calendar' },
   { name: 'occasions', path: '/occasions' },
   { name: 'product', path: '/products/OIS-8COL' },
@@ -103,6 +84,8 @@ const VIEWS = [
       await page.getByText('Prices that move').waitFor()
     },
   },
+  { name: 'log', path: '/log' },
+  { name: 'store', path: '/store' },
   { name: 'shop', path: '/shop', as: null },
   { name: 'shop-product', path: '/shop/products/MRK-TITWHI' },
   {
