@@ -20,6 +20,7 @@ export const CartSchema = typed<Cart>()(
             id: Id,
             groups: Type.Array(Id, { maxItems: 100 }),
             tags: Type.Array(Id, { maxItems: 100 }),
+            audiences: Type.Optional(Type.Array(Id, { maxItems: 100 })),
             orders: Count,
             spent: Money,
             bought: Type.Array(Id, { maxItems: 1000 }),

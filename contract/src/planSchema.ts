@@ -8,6 +8,7 @@ import type {
   Limits,
   Product,
   Promotion,
+  Refill,
   Schedule,
   Stacking,
   StackingMode,
@@ -111,7 +112,7 @@ const testSchemas = [
     strict,
   ),
   Type.Object({ test: Type.Literal('quantity'), reach: ReachSchema, op: Comparison, count: Count }, strict),
-  ...(['option', 'group', 'tag', 'shopper', 'channel', 'country'] as const).map((test) =>
+  ...(['option', 'group', 'tag', 'audience', 'shopper', 'channel', 'country'] as const).map((test) =>
     Type.Object({ test: Type.Literal(test), in: Ids }, strict),
   ),
   Type.Object({ test: Type.Literal('orders'), op: Comparison, count: Count }, strict),
@@ -136,12 +137,29 @@ export const ConditionSchema = Type.Unsafe<Condition>(
   ),
 )
 
+/** Every one of them may add to what is on offer or not: twice as many ways with each. */
+const MAX_REFILLS = 10
+
+const RefillSchema = typed<Refill>()(
+  Type.Object(
+    {
+      at: Type.Union([
+        Type.Object({ unitsLeft: Count }, strict),
+        Type.Object({ hoursLeft: Type.Number({ minimum: 0 }) }, strict),
+      ]),
+      add: Count,
+    },
+    strict,
+  ),
+)
+
 const LimitsSchema = typed<Limits>()(
   Type.Object(
     {
       uses: Type.Optional(Nullable(Count)),
       usesPerShopper: Type.Optional(Nullable(Count)),
       units: Type.Optional(Nullable(Count)),
+      refills: Type.Optional(Type.Array(RefillSchema, { maxItems: MAX_REFILLS })),
       perOrder: Type.Optional(Nullable(Money)),
       budget: Type.Optional(Nullable(Money)),
       budgetStops: Type.Optional(Type.Boolean()),

@@ -3,6 +3,7 @@ import {
   compileRungs,
   compileSchedule,
   computeEdgeFacts,
+  computeRefillEdges,
   computeRungEdges,
   computeScheduleEdges,
   type EdgeFacts,
@@ -34,7 +35,7 @@ export function computeEdges(promotion: Promotion, plan: CompiledPlan, options: 
 
 /** A moment beside a limit of a promotion. */
 export interface EdgeMoment {
-  readonly limit: 'start' | 'rung' | 'hours' | 'end'
+  readonly limit: 'start' | 'rung' | 'refill' | 'hours' | 'end'
   readonly side: 'before' | 'at'
   readonly at: Instant
 }
@@ -48,12 +49,14 @@ export function computeEdgeMoments(promotion: Promotion, zone: string, now: Inst
   const { start, end } = schedule
   const isBetween = (at: Instant) => at > start && at < end
   const rungs = computeRungEdges(promotion, compileRungs(promotion.ladder, end, zone)).filter(isBetween)
+  const refills = computeRefillEdges(promotion, schedule).filter(isBetween)
   const from = Math.max(now, Number.isFinite(start) ? start : now)
   const hours = computeScheduleEdges(schedule, from, from + ANY_WINDOW_MS).filter(isBetween)
   const named = (limit: EdgeMoment['limit'], at: Instant) => ({ limit, at })
   const limits = [
     named('start', start),
     ...rungs.map((at) => named('rung', at)),
+    ...refills.map((at) => named('refill', at)),
     ...hours.slice(0, 2).map((at) => named('hours', at)),
     named('end', end),
   ]

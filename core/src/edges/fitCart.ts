@@ -37,6 +37,8 @@ function fitTest(test: ConditionTest, cart: Cart, { plan, isNegated }: Scope): C
       return as({ groups: list(shopper.groups, test.in) })
     case 'tag':
       return as({ tags: list(shopper.tags, test.in) })
+    case 'audience':
+      return as({ audiences: list(shopper.audiences ?? [], test.in) })
     case 'shopper':
       return isNegated === test.in.includes(shopper.id) ? as({ id: isNegated ? 'somebody else' : test.in[0]! }) : as({})
     case 'orders':

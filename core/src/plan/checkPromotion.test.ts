@@ -93,6 +93,23 @@ describe('checkPromotion', () => {
       [['ladder-needs-units', 'limits.units']],
     ],
     [
+      'refills without a limit of units, by hours without an end, of nothing',
+      {
+        limits: {
+          refills: [
+            { at: { hoursLeft: 3 }, add: 1 },
+            { at: { unitsLeft: 0 }, add: 0 },
+          ],
+        },
+      },
+      [
+        ['refill-needs-units', 'limits.refills.0.at'],
+        ['refill-needs-end', 'limits.refills.0.at.hoursLeft'],
+        ['refill-needs-units', 'limits.refills.1.at'],
+        ['limit-zero', 'limits.refills.1.add'],
+      ],
+    ],
+    [
       'hours left without an end',
       { ladder: { by: 'hoursLeft', rungs: [{ at: 1, value: percent }] } },
       [['ladder-needs-end', 'schedule.end']],

@@ -27,6 +27,7 @@ export function checkPromotion(promotion: Promotion, { store, catalogue }: PlanS
     ...checkStacking(promotion, store),
     ...checkPhase(promotion),
     ...checkLadder(promotion),
+    ...checkRefills(promotion),
     ...checkDisplay(promotion.display),
   ]
 }
@@ -104,6 +105,19 @@ function checkLadder({ ladder, mechanic, limits, schedule }: Promotion): Problem
   if (ladder.by === 'hoursLeft' && schedule.end === undefined && !schedule.open)
     problems.push(createProblem('ladder-needs-end', 'schedule.end'))
   return [...problems, ...checkRungs(ladder, definition.fitsRung)]
+}
+
+function checkRefills({ limits, schedule }: Promotion): Problem[] {
+  return (limits.refills ?? []).flatMap(({ at, add }, index) => {
+    const path = `limits.refills.${index}`
+    return [
+      ...(limits.units == null ? [createProblem('refill-needs-units', `${path}.at`)] : []),
+      ...('hoursLeft' in at && schedule.end === undefined && !schedule.open
+        ? [createProblem('refill-needs-end', `${path}.at.hoursLeft`)]
+        : []),
+      ...(add < 1 ? [createProblem('limit-zero', `${path}.add`)] : []),
+    ]
+  })
 }
 
 function checkRungs(ladder: Ladder, fitsRung: (value: Value) => boolean): Problem[] {

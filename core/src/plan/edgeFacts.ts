@@ -1,28 +1,27 @@
-import type { PromotionFacts } from '../terms/index.ts'
+import type { PromotionFacts, Value } from '../terms/index.ts'
+import { findRung } from './ladder.ts'
 import type { Promotion } from './promotion.ts'
+import { computeUnitsOnOffer, findTurningPoints, type OfferState } from './unitsOnOffer.ts'
 
 /** What has been sold, used or spent beside a limit of a promotion. */
 export interface EdgeFacts {
-  readonly limit: 'rung' | 'units' | 'uses' | 'usesPerShopper' | 'budget'
+  readonly limit: 'rung' | 'refill' | 'units' | 'uses' | 'usesPerShopper' | 'budget'
   readonly side: 'before' | 'at'
   /** Units sold, uses or money given so far; for a ladder by units left what has been sold as well. */
   readonly found: number
   readonly facts: PromotionFacts
 }
 
-/** The last unit at the old price and the first at the new one, for rungs that follow what has sold; the last use and the first refused. */
-export function computeEdgeFacts({ ladder, limits }: Promotion): EdgeFacts[] {
-  const { uses, usesPerShopper, budget, budgetStops } = limits
-  const units = limits.units ?? null
-  const rungs =
-    ladder?.by === 'unitsSold'
-      ? ladder.rungs.map(({ at }) => at)
-      : ladder?.by === 'unitsLeft' && units !== null
-        ? ladder.rungs.map(({ at }) => units - at)
-        : []
+/**
+ * The last unit at the old price and the first at the new one, for rungs that follow what has sold; the last before a refill and the first after
+ * it; the last use and the first refused. With `when`, refills by hours that have been added by then count as well.
+ */
+export function computeEdgeFacts(promotion: Promotion, when: When = LONG_BEFORE_THE_END): EdgeFacts[] {
+  const { uses, usesPerShopper, budget, budgetStops } = promotion.limits
   const edges: [EdgeFacts['limit'], number | null | undefined, keyof PromotionFacts][] = [
-    ...rungs.sort((a, b) => a - b).map((at): [EdgeFacts['limit'], number, 'unitsSold'] => ['rung', at, 'unitsSold']),
-    ['units', units, 'unitsSold'],
+    ...computeSoldEdges(promotion, when).map(({ limit, at }): [EdgeFacts['limit'], number, 'unitsSold'] => {
+      return [limit, at, 'unitsSold']
+    }),
     ['uses', uses, 'uses'],
     ['usesPerShopper', usesPerShopper, 'usesByShopper'],
     ['budget', budgetStops ? budget : null, 'discountGiven'],
@@ -35,4 +34,49 @@ export function computeEdgeFacts({ ladder, limits }: Promotion): EdgeFacts[] {
           { limit, side: 'at', found: at, facts: { [fact]: at } },
         ],
   )
+}
+
+type When = Pick<OfferState, 'now' | 'end'>
+
+const LONG_BEFORE_THE_END: When = { now: 0, end: Infinity }
+
+interface SoldEdge {
+  readonly limit: 'rung' | 'refill' | 'units'
+  readonly at: number
+}
+
+/** Every number of units sold at which a rung, what is on offer, or whether anything is left becomes another. */
+function computeSoldEdges(promotion: Promotion, when: When): SoldEdge[] {
+  const { ladder, limits } = promotion
+  const isBySold = ladder?.by === 'unitsSold'
+  const isByLeft = ladder?.by === 'unitsLeft'
+  const points = new Set([
+    ...(isBySold ? ladder.rungs.map(({ at }) => at) : []),
+    ...findTurningPoints(limits, isByLeft ? ladder.rungs.map(({ at }) => at) : []),
+  ])
+  return [...points]
+    .filter((at) => at > 0)
+    .sort((a, b) => a - b)
+    .flatMap((at): SoldEdge[] => {
+      const [before, after] = [at - 1, at].map((sold) => describeAt(promotion, sold, when)) as [SoldState, SoldState]
+      return [
+        ...(before.value !== after.value ? [{ limit: 'rung' as const, at }] : []),
+        ...(before.onOffer !== after.onOffer ? [{ limit: 'refill' as const, at }] : []),
+        ...(before.isGone !== after.isGone ? [{ limit: 'units' as const, at }] : []),
+      ]
+    })
+}
+
+interface SoldState {
+  readonly onOffer: number
+  readonly value: Value | null
+  readonly isGone: boolean
+}
+
+function describeAt(promotion: Promotion, sold: number, when: When): SoldState {
+  const onOffer = computeUnitsOnOffer(promotion.limits, { sold, ...when })
+  const followsSales = promotion.ladder?.by === 'unitsSold' || promotion.ladder?.by === 'unitsLeft'
+  const facts = { unitsSold: sold }
+  const value = followsSales ? findRung(promotion, { at: [], end: when.end }, { now: when.now, facts }) : null
+  return { onOffer, value, isGone: onOffer <= sold }
 }

@@ -1,6 +1,7 @@
 import type { Ladder, PromotionFacts, Value } from '../terms/index.ts'
 import { HOUR_MS, toInstant, type Instant } from '../values/index.ts'
 import type { Promotion } from './promotion.ts'
+import { computeUnitsLeft } from './unitsOnOffer.ts'
 
 /** The value of the rung that holds now, or null where none does. `at` holds the rungs of a ladder by date as instants. */
 export function findRung(
@@ -16,7 +17,7 @@ export function findRung(
     case 'unitsSold':
       return ladder.rungs.findLast((rung) => rung.at <= sold)?.value ?? null
     case 'unitsLeft':
-      return ladder.rungs.find((rung) => rung.at >= (limits.units ?? 0) - sold)?.value ?? null
+      return ladder.rungs.find((rung) => rung.at >= computeUnitsLeft(limits, { sold, now, end }))?.value ?? null
     case 'hoursLeft':
       return ladder.rungs.find((rung) => rung.at >= (end - now) / HOUR_MS)?.value ?? null
     default:
@@ -41,4 +42,15 @@ export function computeRungEdges({ ladder }: Promotion, { at, end }: RungInstant
   if (ladder?.by === 'date') return [...at]
   if (ladder?.by !== 'hoursLeft' || !Number.isFinite(end)) return []
   return ladder.rungs.map((rung) => end - rung.at * HOUR_MS)
+}
+
+/** The instants at which units are added because the end is near. Source: docs/pricing.md, "Refills". */
+export function computeRefillEdges({ limits }: Promotion, { end }: Pick<RungInstants, 'end'>): Instant[] {
+  if (limits.units == null || !Number.isFinite(end)) return []
+  return (limits.refills ?? []).flatMap(({ at }) => ('hoursLeft' in at ? [end - at.hoursLeft * HOUR_MS] : []))
+}
+
+/** All instants at which the clock alone changes what a promotion does inside its schedule. */
+export function computeClockEdges(promotion: Promotion, instants: RungInstants): Instant[] {
+  return [...computeRungEdges(promotion, instants), ...computeRefillEdges(promotion, instants)]
 }

@@ -1,5 +1,5 @@
 import type { Act } from '../mechanics/index.ts'
-import { computeScheduleStatus, findRung } from '../plan/index.ts'
+import { computeScheduleStatus, computeUnitsOnOffer, findRung } from '../plan/index.ts'
 import type { Order, PromotionFacts } from '../terms/index.ts'
 import type { Actor, Skip } from '../units/index.ts'
 import type { CompiledPromotion } from './compiledPromotion.ts'
@@ -29,7 +29,7 @@ export function admit<A extends Act>(
   return {
     entry,
     rung: findRung(promotion, entry.rungs, { now: order.now, facts }),
-    unitsLeft: limits.units == null ? Infinity : limits.units - (facts.unitsSold ?? 0),
+    unitsLeft: onOffer(entry, facts, order) - (facts.unitsSold ?? 0),
     cap: Math.min(limits.perOrder ?? Infinity, budgetLeft),
   }
 }
@@ -47,8 +47,9 @@ export function isAdmitted<A extends Act>(admission: AdmittedPromotion<A> | Skip
 }
 
 /** Which limit is used up, by how much. Source: docs/pricing.md, "Limits". */
-export function findExhausted({ promotion }: CompiledPromotion, facts: PromotionFacts, { cart }: Order): Skip | null {
-  const { limits } = promotion
+export function findExhausted(entry: CompiledPromotion, facts: PromotionFacts, order: Order): Skip | null {
+  const { limits } = entry.promotion
+  const { cart } = order
   const isFull = (limit: number | null | undefined, found: number | undefined) => limit != null && (found ?? 0) >= limit
   const full = (limit: number | null | undefined, found = 0) => ({ found, limit: limit ?? 0 })
   if (isFull(limits.uses, facts.uses)) return { reason: 'used-up', ...full(limits.uses, facts.uses) }
@@ -56,7 +57,13 @@ export function findExhausted({ promotion }: CompiledPromotion, facts: Promotion
   if (isFull(limits.usesPerShopper, facts.usesByShopper)) {
     return { reason: 'shopper-limit', ...full(limits.usesPerShopper, facts.usesByShopper) }
   }
-  if (isFull(limits.units, facts.unitsSold)) return { reason: 'units-gone', ...full(limits.units, facts.unitsSold) }
+  const units = onOffer(entry, facts, order)
+  if (isFull(units, facts.unitsSold)) return { reason: 'units-gone', ...full(units, facts.unitsSold) }
   const isSpent = limits.budgetStops === true && isFull(limits.budget, facts.discountGiven)
   return isSpent ? { reason: 'budget-gone', ...full(limits.budget, facts.discountGiven) } : null
+}
+
+/** How many units it has on offer now, refills included; `Infinity` without a limit. */
+function onOffer({ promotion, schedule }: CompiledPromotion, facts: PromotionFacts, { now }: Order): number {
+  return computeUnitsOnOffer(promotion.limits, { sold: facts.unitsSold ?? 0, now, end: schedule.end })
 }

@@ -121,6 +121,8 @@ function judgeShopper(test: KnownTest, { cart, matcherOf, findProduct }: Conditi
       return isOneOf(shopper.groups)
     case 'tag':
       return isOneOf(shopper.tags)
+    case 'audience':
+      return isOneOf(shopper.audiences ?? [])
     case 'shopper':
       return isOneOf([shopper.id])
     case 'orders':

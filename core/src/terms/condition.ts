@@ -19,7 +19,7 @@ export type CartTest =
   | { readonly test: 'option'; readonly in: readonly string[] }
 
 export type ShopperTest =
-  | { readonly test: 'group' | 'tag' | 'shopper'; readonly in: readonly string[] }
+  | { readonly test: 'group' | 'tag' | 'audience' | 'shopper'; readonly in: readonly string[] }
   | { readonly test: 'channel' | 'country'; readonly in: readonly string[] }
   | { readonly test: 'orders'; readonly op: Comparison; readonly count: number }
   | { readonly test: 'spent'; readonly op: Comparison; readonly amount: MinorUnits }

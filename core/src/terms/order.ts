@@ -14,6 +14,8 @@ export interface Shopper {
   readonly id: string
   readonly groups: readonly string[]
   readonly tags: readonly string[]
+  /** The audiences that the shopper belongs to; absent: none. */
+  readonly audiences?: readonly string[]
   readonly orders: number
   readonly spent: MinorUnits
   readonly bought: readonly string[]

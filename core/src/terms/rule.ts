@@ -8,10 +8,18 @@ export type Ladder =
     }
   | { readonly by: 'date'; readonly rungs: readonly { readonly at: LocalDateTime; readonly value: Value }[] }
 
+/** More units on offer, once, when so few are left or the end is so near. */
+export interface Refill {
+  readonly at: { readonly unitsLeft: number } | { readonly hoursLeft: number }
+  readonly add: number
+}
+
 export interface Limits {
   readonly uses?: number | null
   readonly usesPerShopper?: number | null
   readonly units?: number | null
+  /** Only with `units`; by hours only with an end. */
+  readonly refills?: readonly Refill[]
   /** The most it may take off one order, or add to it. */
   readonly perOrder?: MinorUnits | null
   readonly budget?: MinorUnits | null

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import type { Promotion } from '../plan/index.ts'
-import type { Catalogue, Condition, Order, Store } from '../terms/index.ts'
+import type { Catalogue, Condition, Order, Refill, Store } from '../terms/index.ts'
 import {
   arbitraryLadder,
   GROUPS,
@@ -30,6 +30,7 @@ const shopperTest: fc.Arbitrary<Condition> = fc.oneof(
     { test: 'country', in: ['AT'] },
     { test: 'tag', in: ['press', 'old'] },
     { test: 'shopper', in: ['s1'] },
+    { test: 'audience', in: ['lapsed', 'new'] },
   ),
   fc.record({ test: fc.constant('bought' as const), reach }),
   fc.record({
@@ -95,6 +96,7 @@ function arbitraryPromotion(index: number): fc.Arbitrary<Promotion> {
           {},
           { start: '2027-03-28T02:30' },
           { end: '2027-03-28T12:00' },
+          { end: '2027-03-28T13:00' },
           {
             weekly: [{ days: [7], from: '00:00', to: '00:00' }],
           },
@@ -119,8 +121,25 @@ function arbitraryPromotion(index: number): fc.Arbitrary<Promotion> {
           ...(isShelf ? {} : { perOrder: maybeNull(fc.integer({ min: 1, max: 1500 })) }),
         }),
       }) as fc.Arbitrary<Promotion>
-    ).chain((promotion) => arbitraryLadder(kind, promotion).map((ladder): Promotion => ({ ...promotion, ladder })))
+    )
+      .chain((promotion) => arbitraryRefills(promotion))
+      .chain((promotion) => arbitraryLadder(kind, promotion).map((ladder): Promotion => ({ ...promotion, ladder })))
   })
+}
+
+/** More units at so few left, or in the last hours: some of them fire at the facts and the moment of the cases. */
+function arbitraryRefills(promotion: Promotion): fc.Arbitrary<Promotion> {
+  if (promotion.limits.units == null) return fc.constant(promotion)
+  const at: fc.Arbitrary<Refill['at']>[] = [
+    fc.integer({ min: 0, max: 4 }).map((unitsLeft) => ({ unitsLeft })),
+    ...(promotion.schedule.end === undefined
+      ? []
+      : [fc.constantFrom(0, 0.5, 1, 24).map((hoursLeft) => ({ hoursLeft }))]),
+  ]
+  const refill: fc.Arbitrary<Refill> = fc.record({ at: fc.oneof(...at), add: fc.integer({ min: 1, max: 4 }) })
+  return fc
+    .array(refill, { maxLength: 3 })
+    .map((refills) => (refills.length > 0 ? { ...promotion, limits: { ...promotion.limits, refills } } : promotion))
 }
 
 const product = (sku: string, index: number) =>
@@ -149,6 +168,7 @@ export function arbitraryCase({
     id: fc.constant('s1'),
     groups: fc.constantFrom([], ['club']),
     tags: fc.constantFrom([], ['press']),
+    audiences: fc.constantFrom([], ['lapsed']),
     orders: fc.integer({ min: 0, max: 3 }),
     spent: money,
     bought: fc.subarray([...SKUS, 'GONE']),

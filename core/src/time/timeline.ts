@@ -1,4 +1,4 @@
-import { computeRungEdges, computeScheduleEdges } from '../plan/index.ts'
+import { computeClockEdges, computeScheduleEdges } from '../plan/index.ts'
 import {
   createGuestOrder,
   createSession,
@@ -88,7 +88,7 @@ export function computePriceSpans(
   const edges = new Set<Instant>([from])
   for (const { promotion, schedule, rungs: instants } of plan.findPricing(product)) {
     if (promotion.state !== 'ready') continue
-    const rungs = computeRungEdges(promotion, instants).filter((edge) => edge > from && edge < to)
+    const rungs = computeClockEdges(promotion, instants).filter((edge) => edge > from && edge < to)
     for (const edge of [...computeScheduleEdges(schedule, from, to), ...rungs]) edges.add(edge)
   }
   const starts = [...edges].filter((edge) => edge < to).sort((a, b) => a - b)
@@ -140,7 +140,7 @@ export function computeHorizon(plans: readonly CompiledPlan[], now: Instant): In
     plan.promotions.flatMap(({ schedule, promotion, rungs }) => [
       schedule.start,
       schedule.end,
-      ...computeRungEdges(promotion, rungs),
+      ...computeClockEdges(promotion, rungs),
     ]),
   )
   const last = edges.filter(Number.isFinite).reduce((max, edge) => Math.max(max, edge), now)

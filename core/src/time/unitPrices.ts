@@ -40,14 +40,16 @@ export function computeUnitPrices(plan: CompiledPlan, product: Product, now: Ins
 function computeSoldPrices(
   plan: CompiledPlan,
   product: Product,
-  { promotion }: CompiledPromotion,
+  { promotion, schedule }: CompiledPromotion,
   { at, guest }: { readonly at: Instant; readonly guest: Guest },
 ): SoldPrice[] {
   const { ladder, limits } = promotion
   if (ladder?.by !== 'unitsSold' && ladder?.by !== 'unitsLeft' && limits.units == null) return []
   const starts = new Set([
     0,
-    ...computeEdgeFacts(promotion).flatMap(({ side, facts }) => (side === 'at' ? (facts.unitsSold ?? []) : [])),
+    ...computeEdgeFacts(promotion, { now: at, end: schedule.end }).flatMap(({ side, facts }) =>
+      side === 'at' ? (facts.unitsSold ?? []) : [],
+    ),
   ])
   const prices: SoldPrice[] = []
   for (const sold of [...starts].sort((a, b) => a - b)) {

@@ -48,6 +48,8 @@ export const PROBLEM_CODES = [
   'ladder-with-bands',
   'ladder-needs-units',
   'ladder-needs-end',
+  'refill-needs-units',
+  'refill-needs-end',
   'duplicate-id',
   'duplicate-rank',
   'category-circle',

@@ -50,6 +50,8 @@ export function describeTest(test: ConditionTest, names: Names, isNegated: boole
       return `${not}in ${joinWords(test.in, 'or')}`
     case 'tag':
       return `${not}tagged ${joinWords(test.in, 'or')}`
+    case 'audience':
+      return `${not}in the audience ${joinWords(test.in, 'or')}`
     case 'shopper':
       return `who is ${not}shopper ${joinWords(test.in, 'or')}`
     case 'channel':
@@ -147,6 +149,8 @@ function describeFound({ test }: ConditionTest, found: FailedTest['found']): str
       return words === '' ? 'this shopper is in no group' : `this shopper is in ${words}`
     case 'tag':
       return words === '' ? 'this shopper has no tag' : `this shopper is tagged ${words}`
+    case 'audience':
+      return words === '' ? 'this shopper is in no audience' : `this shopper is in ${words}`
     case 'shopper':
       return `this one is ${words}`
     case 'channel':

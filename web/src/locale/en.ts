@@ -370,6 +370,7 @@ export const text = {
     factsHint: 'After so much of it has been sold, used or spent.',
     facts: {
       rung: (units: number) => `${units} sold`,
+      refill: (units: number) => `${units} sold`,
       units: (units: number) => `${units} sold`,
       uses: (orders: number) => `${plural(orders, 'order')} had it`,
       usesPerShopper: (orders: number) => `the shopper had it ${plural(orders, 'time')}`,

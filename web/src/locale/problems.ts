@@ -59,6 +59,8 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'ladder-with-bands': 'A ladder sets the one value of a promotion, so it can’t go with price bands.',
   'ladder-needs-units': 'A ladder by units left needs a limit of units. Set one.',
   'ladder-needs-end': 'A ladder by hours left needs an end. Set one.',
+  'refill-needs-units': 'A refill adds to a limit of items. Set one, or remove the refill.',
+  'refill-needs-end': 'A refill by hours needs an end. Set one, or add by items left.',
   'duplicate-id': ({ id }) => `The id ${id} is there twice. Each may come once.`,
   'duplicate-rank': ({ rank }) => `Two promotions have rank ${rank}.`,
   'category-circle': ({ id }) => `This category lies below itself by way of “${id}”. Give it another place.`,

@@ -1,4 +1,4 @@
-import type { Limits, MechanicKind, PromotionPart, SentencePart, WeeklyWindow } from '@novalex/core'
+import type { Limits, MechanicKind, PromotionPart, Refill, SentencePart, WeeklyWindow } from '@novalex/core'
 import { describeDelivery } from '../mechanics/delivery/words.ts'
 import type { PartWords } from '../mechanics/shared/mechanicWords.ts'
 import { describeSteps } from '../mechanics/shared/valueWords.ts'
@@ -92,12 +92,27 @@ function describeStacking(
 }
 
 /** The limits in a few words. */
-export function describeLimits({ units, uses, usesPerShopper, perOrder, budget, budgetStops }: Limits): string {
+export function describeLimits({
+  units,
+  refills = [],
+  uses,
+  usesPerShopper,
+  perOrder,
+  budget,
+  budgetStops,
+}: Limits): string {
   return [
     ...(units == null ? [] : [`at most ${plural(units, 'item')}`]),
+    ...(units == null ? [] : refills.map(describeRefill)),
     ...(perOrder == null ? [] : [`at most ${formatMoney(perOrder)} per order`]),
     ...(uses == null ? [] : [`at most ${plural(uses, 'order')}`]),
     ...(usesPerShopper == null ? [] : [`at most ${plural(usesPerShopper, 'order')} per shopper`]),
     ...(budget == null ? [] : [`a budget of ${formatMoney(budget)}${budgetStops ? ' that stops it' : ' as a plan'}`]),
   ].join(', ')
+}
+
+function describeRefill({ at, add }: Refill): string {
+  if ('unitsLeft' in at)
+    return `${add} more once ${at.unitsLeft === 0 ? 'none is' : at.unitsLeft === 1 ? '1 is' : `${at.unitsLeft} are`} left`
+  return `${add} more ${plural(at.hoursLeft, 'hour')} before the end`
 }

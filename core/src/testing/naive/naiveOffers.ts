@@ -1,5 +1,5 @@
 import { reaches, share, spread, type Json, type Unit } from './naiveBasics.ts'
-import { factsOf, mayTouch, rungOf, type Situation } from './naiveOrder.ts'
+import { factsOf, mayTouch, onOffer, rungOf, type Situation } from './naiveOrder.ts'
 import type { State } from './naivePhases.ts'
 import { runBuyGet, runGift } from './naiveRewards.ts'
 import { dearest, isOnce, orderBy, reward, wouldReduce, type Context } from './naiveTaking.ts'
@@ -10,7 +10,7 @@ export function run(s: Situation, state: State, promotion: Json): boolean {
   const facts = factsOf(s, promotion)
   const budget = limits.budgetStops && limits.budget != null ? limits.budget - facts.discountGiven : Infinity
   const cap = Math.min(limits.perOrder ?? Infinity, budget)
-  const unitsLeft = limits.units == null ? Infinity : limits.units - facts.unitsSold
+  const unitsLeft = onOffer(s, promotion) - facts.unitsSold
   const able = state.units.filter((unit) => mayTouch(promotion, unit, s.input.store))
   const inReach = (reach: Json) => able.filter((unit) => reaches(reach, unit.product, unit.regular, s.input.catalogue))
   const context: Context = {

@@ -27,8 +27,21 @@ export function limitsAdmit(s: Situation, promotion: Json): boolean {
   const facts = factsOf(s, promotion)
   if (uses != null && facts.uses >= uses) return false
   if (usesPerShopper != null && (s.input.cart.shopper === null || facts.usesByShopper >= usesPerShopper)) return false
-  if (units != null && facts.unitsSold >= units) return false
+  if (units != null && facts.unitsSold >= onOffer(s, promotion)) return false
   return !(budgetStops && budget != null && facts.discountGiven >= budget)
+}
+
+/** `units`, and what refills add: by units left one after the other, then by hours to the end. */
+export function onOffer(s: Situation, { id, limits = {}, schedule = {} }: Json): number {
+  if (limits.units == null) return Infinity
+  const sold = (s.input.facts ?? {})[id]?.unitsSold ?? 0
+  const refills: Json[] = limits.refills ?? []
+  let units = limits.units
+  for (const one of refills.filter(({ at }) => at.unitsLeft !== undefined))
+    units += units - sold <= one.at.unitsLeft ? one.add : 0
+  const hoursLeft = schedule.end === undefined ? Infinity : (instantOf(schedule.end, s.zone) - s.now) / 3_600_000
+  for (const one of refills) if (one.at.hoursLeft !== undefined && hoursLeft <= one.at.hoursLeft) units += one.add
+  return units
 }
 
 export const plainCode = (code: string) => code.toUpperCase().replace(/[\s-]/g, '')
@@ -100,6 +113,8 @@ function judgeTest(s: Situation, test: Json, units: readonly Unit[]): Truth {
       return test.in.some((one: string) => shopper.groups.includes(one))
     case 'tag':
       return test.in.some((one: string) => shopper.tags.includes(one))
+    case 'audience':
+      return test.in.some((one: string) => (shopper.audiences ?? []).includes(one))
     case 'shopper':
       return test.in.includes(shopper.id)
     case 'orders':
@@ -123,13 +138,16 @@ export const isOpen = (s: Situation, promotion: Json): boolean =>
   isLive(s, promotion) && limitsAdmit(s, promotion) && (promotion.code == null || s.counted.has(promotion.id))
 
 export function rungOf(s: Situation, promotion: Json): Json {
-  const { ladder, limits = {}, schedule = {} } = promotion
+  const { ladder, schedule = {} } = promotion
   if (ladder == null) return null
   const sold = factsOf(s, promotion).unitsSold
   const rungs: Json[] = ladder.rungs
   if (ladder.by === 'unitsSold') return rungs.filter((rung) => rung.at <= sold).at(-1)?.value ?? null
   if (ladder.by === 'date') return rungs.filter((rung) => instantOf(rung.at, s.zone) <= s.now).at(-1)?.value ?? null
-  const left = ladder.by === 'unitsLeft' ? limits.units - sold : (instantOf(schedule.end, s.zone) - s.now) / 3_600_000
+  const left =
+    ladder.by === 'unitsLeft'
+      ? Math.max(0, onOffer(s, promotion) - sold)
+      : (instantOf(schedule.end, s.zone) - s.now) / 3_600_000
   return rungs.find((rung) => rung.at >= left)?.value ?? null
 }
 

@@ -1,5 +1,5 @@
 import { reaches, type Json, type Unit } from './naiveBasics.ts'
-import { factsOf, floorOf, isOpen, judge, markdownPrice, mayTouch, type Situation } from './naiveOrder.ts'
+import { factsOf, onOffer, floorOf, isOpen, judge, markdownPrice, mayTouch, type Situation } from './naiveOrder.ts'
 
 export interface Gift {
   readonly promotion: string
@@ -63,9 +63,7 @@ export function* subsets<T>(list: T[]): Generator<T[]> {
 export function priceShelf(s: Situation): Unit[] {
   const { cart, catalogue, store } = s.input
   const admitted = ofPhase(s, ['markdown']).filter((p) => judge(s, p.when, []) === true)
-  const left = new Map<string, number>(
-    admitted.map((p) => [p.id, p.limits?.units == null ? Infinity : p.limits.units - factsOf(s, p).unitsSold]),
-  )
+  const left = new Map<string, number>(admitted.map((p) => [p.id, onOffer(s, p) - factsOf(s, p).unitsSold]))
   const units: Unit[] = cart.lines.flatMap(({ sku, quantity }: Json, line: number) => {
     const product = catalogue.products.find((one: Json) => one.sku === sku)
     const regular = s.regularOf.get(sku)!

@@ -5,6 +5,7 @@ import TypedField from '@/components/TypedField.vue'
 import { text } from '@/locale/en.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
+import RefillEditor from './RefillEditor.vue'
 
 const { draft, patch } = usePromotion()
 const store = useStoreInfo()
@@ -29,6 +30,7 @@ const uses = number('uses')
 const usesPerShopper = number('usesPerShopper')
 const perOrder = number('perOrder')
 const budget = number('budget')
+const refills = computed(() => limits.value.refills ?? [])
 const phase = computed(() => phaseOf(draft.value.mechanic))
 const stops = computed({
   get: () => limits.value.budgetStops ?? false,
@@ -73,6 +75,11 @@ const floor = computed(() => {
         :label="words.usesPerShopper"
       />
     </div>
+    <RefillEditor
+      v-if="units !== null || refills.length > 0"
+      :refills="refills"
+      @change="(next) => set({ refills: next.length > 0 ? next : undefined })"
+    />
     <template v-if="budget !== null">
       <v-checkbox v-model="stops" :label="words.budgetStops" />
       <p v-if="!stops" class="quiet">{{ words.budgetPlan }}</p>

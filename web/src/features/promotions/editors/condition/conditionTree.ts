@@ -5,7 +5,7 @@ export type TestKind = ConditionTest['test']
 /** Tests that look at the cart or its delivery; the others look at the shopper and may stand in any phase. */
 export const CART_TESTS: readonly TestKind[] = ['spend', 'quantity', 'option']
 export const SHOPPER_TESTS: readonly TestKind[] = [
-  ...(['group', 'signedIn', 'orders', 'spent', 'bought', 'tag', 'shopper', 'channel', 'country'] as const),
+  ...(['group', 'signedIn', 'orders', 'spent', 'bought', 'tag', 'audience', 'shopper', 'channel', 'country'] as const),
 ]
 
 const FIRST: { readonly [K in TestKind]: Extract<ConditionTest, { test: K }> | ConditionTest } = {
@@ -14,6 +14,7 @@ const FIRST: { readonly [K in TestKind]: Extract<ConditionTest, { test: K }> | C
   option: { test: 'option', in: ['parcel'] },
   group: { test: 'group', in: ['club'] },
   tag: { test: 'tag', in: ['regular'] },
+  audience: { test: 'audience', in: ['lapsed'] },
   shopper: { test: 'shopper', in: ['s1'] },
   channel: { test: 'channel', in: ['web'] },
   country: { test: 'country', in: ['AT'] },
