@@ -77,8 +77,11 @@ function findKeepers(plan: CompiledPlan, order: Order, nudge: Nudge): CartLine[]
       : (definition.fill?.(mechanic, missingUnits, offering) ??
         candidates.map(({ sku }) => [{ sku, quantity: missingUnits }]))
   const inCart = (sku: string) => order.cart.lines.find((line) => line.sku === sku)?.quantity ?? 0
-  const inStock = ({ sku, quantity }: CartLine) =>
-    inCart(sku) + quantity <= (plan.catalogue.bySku.get(sku)!.stock ?? Infinity)
+  const stockOf = (sku: string) => {
+    const live = order.stock?.[sku]
+    return live === undefined ? plan.catalogue.bySku.get(sku)!.stock : live
+  }
+  const inStock = ({ sku, quantity }: CartLine) => inCart(sku) + quantity <= (stockOf(sku) ?? Infinity)
   return keepers.filter((lines) => lines.every(inStock)).slice(0, MOST_TRIES)
 }
 

@@ -90,7 +90,10 @@ export function createSession(plan: CompiledPlan, order: Order): Session {
     },
     findProduct(sku) {
       const product = plan.catalogue.bySku.get(sku)
-      return product && session.priced(product)
+      if (!product) return undefined
+      const priced = session.priced(product)
+      const stock = order.stock?.[sku]
+      return stock === undefined || stock === priced.stock ? priced : { ...priced, stock }
     },
     shelfBefore: (product) =>
       computeShelfPrice(product, session.admittedOf(plan.findReaching(product)), plan.store, plan.rules),

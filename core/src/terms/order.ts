@@ -50,4 +50,6 @@ export interface Order {
   readonly cart: Cart
   readonly facts: Facts
   readonly codes: CodeRegister
+  /** What is in stock now, by SKU, where that is known better than from the catalogue; null: without bound. */
+  readonly stock?: Readonly<Record<string, number | null>>
 }

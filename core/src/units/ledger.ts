@@ -55,6 +55,8 @@ interface SettleOptions {
   readonly further?: Skip | null
   /** Where the cap was kept before anything was taken off. */
   readonly overCap?: MinorUnits
+  /** How many units it used up; absent: those that it reduced. */
+  readonly units?: number
 }
 
 /**
@@ -64,13 +66,19 @@ interface SettleOptions {
 export function settle(
   { offer, state }: Turn,
   ledger: Ledger,
-  { gifts = state.gifts, further = null, overCap = Math.max(0, ledger.total - offer.cap) }: SettleOptions = {},
+  { gifts = state.gifts, further = null, overCap = Math.max(0, ledger.total - offer.cap), units }: SettleOptions = {},
 ): Outcome {
   const { total, segments } = ledger.total > offer.cap ? holdToCap(ledger, offer.cap) : ledger
   if (total === 0 && gifts === state.gifts) return { state: null, skip: { reason: 'no-saving' } }
   const { unitsByFloor, lapsed } = ledger
   const pieces = applySegments(state.pieces, segments, offer.entry)
-  return { state: { pieces, gifts }, skip: null, further, held: { unitsByFloor, lapsed, overCap } }
+  return {
+    state: { pieces, gifts },
+    skip: null,
+    further,
+    held: { unitsByFloor, lapsed, overCap },
+    units: units ?? null,
+  }
 }
 
 function holdToCap({ segments }: Ledger, cap: MinorUnits): Ledger {

@@ -34,9 +34,18 @@ export interface Held {
   readonly overCap: MinorUnits
 }
 
-/** What became of a promotion when its turn came. `further` is what kept it from one more application. */
+/**
+ * What became of a promotion when its turn came. `further` is what kept it from one more application; `units` how many units it used up, where
+ * these are not just those that it reduced.
+ */
 export type Outcome =
-  | { readonly state: CartState; readonly skip: null; readonly further: Skip | null; readonly held: Held }
+  | {
+      readonly state: CartState
+      readonly skip: null
+      readonly further: Skip | null
+      readonly held: Held
+      readonly units: number | null
+    }
   | { readonly state: null; readonly skip: Skip }
 
 /** A promotion whose turn it is, with what holds for it now. */

@@ -96,7 +96,8 @@ function applyBundle(turn: Turn, mechanic: Bundle): Outcome {
     unitsLeft -= times * units
   }
   if (ledger.segments.length === 0) return { state: null, skip: skip ?? { reason: 'no-saving' } }
-  return settle(turn, ledger, { further: skip })
+  const bundled = ledger.segments.flat().reduce((sum, { count }) => sum + count, 0)
+  return settle(turn, ledger, { further: skip, units: bundled })
 }
 
 function judgeFilling({ taken }: Filling, { price }: Bundle, unitsLeft: number): Skip | null {

@@ -34,7 +34,11 @@ export function applyGift(turn: Turn, mechanic: BuyGet): Outcome {
     run.serve(pool, mechanic.get.reach?.skus?.[0] ?? '')
   }
   if (run.gifts.length === 0) return { state: null, skip: run.skip ?? { reason: 'not-enough-units' } }
-  return settle(turn, run.ledger, { gifts: [...turn.state.gifts, ...run.gifts], further: run.skip })
+  return settle(turn, run.ledger, {
+    gifts: [...turn.state.gifts, ...run.gifts],
+    further: run.skip,
+    units: run.gifts.reduce((sum, { quantity }) => sum + quantity, 0),
+  })
 }
 
 class GiftRun {

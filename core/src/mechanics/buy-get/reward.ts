@@ -38,7 +38,7 @@ export function applyReward(turn: Turn, mechanic: BuyGet): Outcome {
   const run = new BuyGetRun(turn, mechanic, value)
   for (const serving of createServings(turn, mechanic, all)) run.serve(serving)
   if (run.applications === 0) return { state: null, skip: run.skip ?? { reason: 'not-enough-units' } }
-  return settle(turn, run.ledger, { further: run.skip })
+  return settle(turn, run.ledger, { further: run.skip, units: run.rewarded })
 }
 
 function createServings(turn: Turn, { get }: BuyGet, all: readonly Taken[]): Serving[] {
@@ -59,6 +59,8 @@ interface Lack {
 class BuyGetRun {
   readonly ledger = new Ledger()
   applications = 0
+  /** Units that it rewarded. */
+  rewarded = 0
   /** What kept it from a first or a further application: of several servings, the least that is lacking. */
   skip: Skip | null = null
   private readonly used = new Map<number, number>()
@@ -162,6 +164,7 @@ class BuyGetRun {
 
   private apply(bought: readonly Taken[], rewards: readonly Taken[], times: number): void {
     this.applications += times
+    this.rewarded += countOf(rewards) * times
     for (const { at, count } of bought) this.ledger.add(at, { count: count * times, cut: 0, isTouched: true })
     if (isOnce(this.value)) {
       const shares = rewards
