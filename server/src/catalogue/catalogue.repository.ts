@@ -1,6 +1,8 @@
 import type { Catalogue, Category, Instant, Product } from '@novalex/core'
 import { loadRows } from '../db/loadRows.ts'
 import type { Connection } from '../db/openDatabase.ts'
+import { createIncoming, DROP_INCOMING, PRODUCTS_A_STEP } from './incoming.ts'
+import { takeStock } from './stock.repository.ts'
 
 interface CategoryRow {
   id: string
@@ -19,6 +21,9 @@ interface ProductRow {
   unit_cost: number | null
   minimum_price: number | null
   tax_rate: number
+}
+
+interface StockedRow extends ProductRow {
   stock: number | null
 }
 
@@ -33,11 +38,9 @@ const PRODUCT_FIELDS = [
   'unit_cost',
   'minimum_price',
   'tax_rate',
-  'stock',
 ] as const satisfies (keyof ProductRow)[]
 
 const PRODUCTS_A_STATEMENT = 500
-const PRODUCTS_A_STEP = 5000
 
 export async function loadCatalogue(connection: Connection): Promise<Catalogue> {
   const [categories, products] = await Promise.all([listCategories(connection), listProducts(connection)])
@@ -53,8 +56,7 @@ export async function listProducts(connection: Connection): Promise<Product[]> {
   const products: Product[] = []
   const parseList = createListParser()
   for (let after = -1; ;) {
-    const rows = await connection<ProductRow>('products')
-      .select(PRODUCT_FIELDS)
+    const rows = await selectProducts(connection)
       .where('position', '>', after)
       .orderBy('position')
       .limit(PRODUCTS_A_STEP)
@@ -76,12 +78,17 @@ export async function findProductsBySku(
   const found = new Map<string, Product>()
   const parseList = createListParser()
   for (let from = 0; from < skus.length; from += PRODUCTS_A_STEP) {
-    const rows = await connection<ProductRow>('products')
-      .select(PRODUCT_FIELDS)
-      .whereIn('sku', skus.slice(from, from + PRODUCTS_A_STEP))
+    const rows = await selectProducts(connection).whereIn('products.sku', skus.slice(from, from + PRODUCTS_A_STEP))
     for (const row of rows) found.set(row.sku, toProduct(row, parseList))
   }
   return found
+}
+
+/** Products as they are, with what is in stock now. */
+function selectProducts(connection: Connection) {
+  return connection('products')
+    .leftJoin('stock', 'stock.sku', 'products.sku')
+    .select<StockedRow[]>(...PRODUCT_FIELDS.map((field) => `products.${field}`), { stock: 'stock.units' })
 }
 
 /** The same few lists of categories and tags come again and again; products share them. */
@@ -92,45 +99,6 @@ function createListParser(): (text: string) => readonly string[] {
     if (!list) known.set(text, (list = JSON.parse(text) as string[]))
     return list
   }
-}
-
-/** Units sold in the last 30 days, by SKU, of the products of which it is known. */
-export async function listSales(connection: Connection): Promise<Map<string, number>> {
-  const rows = await connection<{ sku: string; sold_30_days: number }>('products')
-    .select('sku', 'sold_30_days')
-    .whereNotNull('sold_30_days')
-  return new Map(rows.map((row) => [row.sku, row.sold_30_days]))
-}
-
-/** A product's stock and its sales of the last 30 days; an absent figure stays as it is. */
-export interface StockFigures {
-  readonly sku: string
-  readonly stock?: number | null
-  readonly sold?: number | null
-}
-
-/** Writes figures of known products that all have the same keys. */
-export async function saveStock(
-  transaction: Connection,
-  figures: readonly StockFigures[],
-  onProgress: (written: number) => Promise<void> = () => Promise.resolve(),
-): Promise<void> {
-  const keys = (['stock', 'sold'] as const).filter((key) => figures[0] && key in figures[0])
-  const columns = keys.map((key) => ({ stock: 'stock', sold: 'sold_30_days' })[key])
-  if (columns.length === 0) return
-  const fields = ['sku', ...columns]
-  for (let from = 0; from < figures.length; from += PRODUCTS_A_STEP) {
-    const part = figures.slice(from, from + PRODUCTS_A_STEP)
-    await transaction.raw(createIncoming(fields))
-    const cells = part.map((one) => [one.sku, ...keys.map((key) => one[key] ?? null)])
-    await loadRows(transaction, { table: 'incoming', columns: fields }, cells)
-    await transaction.raw(
-      `update products join incoming on incoming.sku = products.sku
-       set ${columns.map((column) => `products.${column} = incoming.${column}`).join(', ')}`,
-    )
-    await onProgress(from + part.length)
-  }
-  await transaction.raw(DROP_INCOMING)
 }
 
 export async function countProducts(connection: Connection): Promise<number> {
@@ -152,34 +120,42 @@ export async function deleteCategory(transaction: Connection, id: string): Promi
 }
 
 export async function deleteProducts(transaction: Connection, skus: readonly string[]): Promise<void> {
-  for (let from = 0; from < skus.length; from += PRODUCTS_A_STEP)
-    await transaction('products')
-      .whereIn('sku', skus.slice(from, from + PRODUCTS_A_STEP))
-      .delete()
+  for (let from = 0; from < skus.length; from += PRODUCTS_A_STEP) {
+    const part = skus.slice(from, from + PRODUCTS_A_STEP)
+    for (const table of ['products', 'stock']) await transaction(table).whereIn('sku', part).delete()
+  }
+}
+
+interface SaveOptions {
+  readonly at: Instant
+  readonly isStockGiven?: boolean
+  readonly onProgress?: (written: number) => Promise<void>
 }
 
 /**
  * Writes products by SKU: known ones are changed and keep their place, new ones go to the end. A regular price that is new is noted
- * with the instant since which it holds. `onProgress` hears how many are written so far.
+ * with the instant since which it holds. The stock of known ones stays as it is unless `isStockGiven`: orders count it down meanwhile. `onProgress`
+ * hears how many are written so far.
  */
 export async function saveProducts(
   transaction: Connection,
   products: readonly Product[],
-  { at, onProgress = () => Promise.resolve() }: { at: Instant; onProgress?: (written: number) => Promise<void> },
+  { at, isStockGiven = false, onProgress = () => Promise.resolve() }: SaveOptions,
 ): Promise<void> {
   const since = new Date(at).toISOString().slice(0, -1).replace('T', ' ')
   const [end] = await transaction('products').max({ last: 'position' })
   let next = Number(end?.last ?? -1) + 1
   for (let from = 0; from < products.length; from += PRODUCTS_A_STEP) {
     const part = products.slice(from, from + PRODUCTS_A_STEP)
-    await transaction.raw(createIncoming(PRODUCT_FIELDS))
+    await transaction.raw(createIncoming([...PRODUCT_FIELDS, 'stock']))
     // A place is taken by those alone that are new.
     const cells = part.map((product) => {
       const row = toRow(product, next++)
-      return PRODUCT_FIELDS.map((field) => row[field])
+      return [...PRODUCT_FIELDS.map((field) => row[field]), product.stock]
     })
-    await loadRows(transaction, { table: 'incoming', columns: PRODUCT_FIELDS }, cells)
+    await loadRows(transaction, { table: 'incoming', columns: [...PRODUCT_FIELDS, 'stock'] }, cells)
     await transaction.raw(NOTE_PRICES, [since])
+    await takeStock(transaction, { isGiven: isStockGiven })
     await transaction.raw(TAKE_INCOMING)
     await onProgress(from + part.length)
   }
@@ -200,16 +176,11 @@ export async function insertProduct(
     if ((thrown as { code?: string }).code === 'ER_DUP_ENTRY') return false
     throw thrown
   }
+  if (product.stock !== null) await transaction('stock').insert({ sku: product.sku, units: product.stock })
   const price = { sku: product.sku, since: new Date(at), price: product.regularPrice }
   await transaction('regular_prices').insert(price).onConflict(['sku', 'since']).merge()
   return true
 }
-
-/** A table of passage for columns of products, without keys and without a log: it is read once, from one end to the other. */
-const createIncoming = (columns: readonly string[]) => `
-  create or replace temporary table incoming engine = aria transactional = 0
-  select ${columns.join(', ')} from products limit 0`
-const DROP_INCOMING = 'drop temporary table if exists incoming'
 
 const NOTE_PRICES = `
   replace into regular_prices (sku, since, price)
@@ -224,7 +195,7 @@ const TAKE_INCOMING = `
     .map((field) => `${field} = values(${field})`)
     .join(', ')}`
 
-function toProduct(row: ProductRow, parseList: (text: string) => readonly string[]): Product {
+function toProduct(row: StockedRow, parseList: (text: string) => readonly string[]): Product {
   return {
     sku: row.sku,
     name: row.name,
@@ -251,6 +222,5 @@ function toRow(product: Product, position: number): ProductRow {
     unit_cost: product.unitCost,
     minimum_price: product.minimumPrice,
     tax_rate: product.taxRate,
-    stock: product.stock,
   }
 }

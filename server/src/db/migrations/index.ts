@@ -13,6 +13,7 @@ import * as shownPrices from './011-shown-prices.ts'
 import * as claims from './012-claims.ts'
 import * as access from './013-access.ts'
 import * as delivery from './014-delivery.ts'
+import * as orders from './015-orders.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -29,6 +30,7 @@ const ALL: Record<string, Knex.Migration> = {
   '012-claims': claims,
   '013-access': access,
   '014-delivery': delivery,
+  '015-orders': orders,
 }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {

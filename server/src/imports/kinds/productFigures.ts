@@ -14,14 +14,15 @@ import {
   type Product,
   type StockRow,
 } from '@novalex/core'
+import { findProductsBySku, listSkus, saveProducts } from '../../catalogue/catalogue.repository.ts'
 import {
-  findProductsBySku,
   listSales,
-  listSkus,
-  saveProducts,
+  lockStock,
   saveStock,
+  undoStock,
+  type StockChange,
   type StockFigures,
-} from '../../catalogue/catalogue.repository.ts'
+} from '../../catalogue/stock.repository.ts'
 import type { Connection } from '../../db/openDatabase.ts'
 import { parseTableFile } from '../../files/parseTableFile.ts'
 import { listPastPrices, replacePastPrices } from '../../prices/prices.repository.ts'
@@ -36,7 +37,7 @@ const SHOWN_PRICE_CHANGES = 200
 /** Figures of products that are there already: their prices, stock and sales, and what they cost before. */
 export const FIGURE_KINDS: {
   prices: ImportWork<PriceRow, ProductsBefore>
-  stock: ImportWork<StockRow, { figures: StockFigures[] }>
+  stock: ImportWork<StockRow, { figures: StockFigures[]; stock?: StockChange[] }>
   history: ImportWork<HistoryRow, PastPrices>
 } = {
   prices: {
@@ -83,18 +84,25 @@ export const FIGURE_KINDS: {
       return { changed: changed.length, unchanged: given.length - changed.length }
     },
     async write(transaction, { rows, columns }, onProgress) {
-      const known = await findProductsBySku(transaction, skusOf(rows))
       const sales = await listSales(transaction)
+      const isStockGiven = columns.includes('stock')
+      const present = isStockGiven ? await lockStock(transaction, skusOf(rows)) : new Map<string, number | null>()
       const pick = ({ sku, stock, sold }: StockRow): StockFigures => ({
         sku,
-        ...(columns.includes('stock') ? { stock } : {}),
+        ...(isStockGiven ? { stock } : {}),
         ...(columns.includes('sold_30_days') ? { sold } : {}),
       })
       await saveStock(transaction, rows.map(pick), (written) => onProgress(written / rows.length))
-      const before = rows.map(({ sku }) => ({ sku, stock: known.get(sku)!.stock, sold: sales.get(sku) ?? null }))
-      return { figures: before.map(pick) }
+      const changes = rows.map(({ sku, stock: after }) => ({ sku, before: present.get(sku) ?? null, after }))
+      return {
+        figures: columns.includes('sold_30_days') ? rows.map(({ sku }) => ({ sku, sold: sales.get(sku) ?? null })) : [],
+        stock: isStockGiven ? changes.filter(({ before, after }) => before !== after) : [],
+      }
     },
-    undo: (transaction, { figures }) => saveStock(transaction, figures),
+    async undo(transaction, { figures, stock = [] }) {
+      await saveStock(transaction, figures)
+      await undoStock(transaction, stock)
+    },
   },
   history: {
     belongsTo: 'catalogue',

@@ -16,6 +16,7 @@ import {
   listSkus,
   saveProducts,
 } from '../../catalogue/catalogue.repository.ts'
+import { lockStock, type StockChange } from '../../catalogue/stock.repository.ts'
 import type { Connection } from '../../db/openDatabase.ts'
 import { parseTableFile } from '../../files/parseTableFile.ts'
 import type { ImportInput, ImportWork } from '../importWork.ts'
@@ -46,10 +47,17 @@ export const PRODUCTS_KIND: ImportWork<ProductRow, ProductsBefore> = {
     return { ...counts, priceChanges, newCategories: shown.map(({ id }) => categoryPath(byId, id).join(' > ')) }
   },
   async write(transaction, input, onProgress) {
-    const before = { products: [] as Product[], added: [] as string[], categories: [] as string[] }
+    const before = {
+      products: [] as Product[],
+      added: [] as string[],
+      categories: [] as string[],
+      stock: [] as StockChange[],
+    }
+    const isStockGiven = input.columns.includes('stock')
     for await (const { result, known, share } of compare(transaction, input)) {
       await insertCategories(transaction, result.newCategories)
-      await saveProducts(transaction, result.products, { at: input.at })
+      if (isStockGiven) before.stock.push(...(await lockChanges(transaction, result.products, known)))
+      await saveProducts(transaction, result.products, { at: input.at, isStockGiven })
       for (const { sku } of result.products) {
         const product = known.get(sku)
         if (product) before.products.push(product)
@@ -61,6 +69,22 @@ export const PRODUCTS_KIND: ImportWork<ProductRow, ProductsBefore> = {
     return before
   },
   undo: undoProducts,
+}
+
+/** What a file makes of the stock of products that are there, which stays as it is until then. */
+async function lockChanges(
+  transaction: Connection,
+  products: readonly Product[],
+  known: ReadonlyMap<string, Product>,
+): Promise<StockChange[]> {
+  const there = products.filter(({ sku }) => known.has(sku))
+  const present = await lockStock(
+    transaction,
+    there.map(({ sku }) => sku),
+  )
+  return there
+    .map(({ sku, stock: after }) => ({ sku, before: present.get(sku) ?? null, after }))
+    .filter(({ before, after }) => before !== after)
 }
 
 interface Compared {

@@ -1,6 +1,7 @@
 import type { Product } from '@novalex/core'
 import { deleteCategory, deleteProducts, listCategories, saveProducts } from '../../catalogue/catalogue.repository.ts'
 import { findCategoryUses, refuseUsedProducts } from '../../catalogue/uses.ts'
+import { undoStock, type StockChange } from '../../catalogue/stock.repository.ts'
 import type { Connection } from '../../db/openDatabase.ts'
 import type { UndoScope } from '../importWork.ts'
 
@@ -9,6 +10,8 @@ export interface ProductsBefore {
   readonly products: readonly Product[]
   readonly added: readonly string[]
   readonly categories: readonly string[]
+  /** What it made of the stock of products that were there. */
+  readonly stock?: readonly StockChange[]
 }
 
 /**
@@ -17,11 +20,12 @@ export interface ProductsBefore {
  */
 export async function undoProducts(
   transaction: Connection,
-  { products, added, categories }: ProductsBefore,
+  { products, added, categories, stock = [] }: ProductsBefore,
   { at, fileName }: UndoScope,
 ): Promise<void> {
   await refuseUsedProducts(transaction, new Set(added), fileName)
   await saveProducts(transaction, products, { at })
+  await undoStock(transaction, stock)
   await deleteProducts(transaction, added)
   // What is below comes after its parent.
   let left = await listCategories(transaction)

@@ -1,0 +1,92 @@
+import { loadRows } from '../db/loadRows.ts'
+import type { Connection } from '../db/openDatabase.ts'
+import { createIncoming, DROP_INCOMING, PRODUCTS_A_STEP } from './incoming.ts'
+
+/** Units sold in the last 30 days, by SKU, of the products of which it is known. */
+export async function listSales(connection: Connection): Promise<Map<string, number>> {
+  const rows = await connection<{ sku: string; sold_30_days: number }>('products')
+    .select('sku', 'sold_30_days')
+    .whereNotNull('sold_30_days')
+  return new Map(rows.map((row) => [row.sku, row.sold_30_days]))
+}
+
+/** A product's stock and its sales of the last 30 days; an absent figure stays as it is. */
+export interface StockFigures {
+  readonly sku: string
+  readonly stock?: number | null
+  readonly sold?: number | null
+}
+
+/** Writes figures of known products that all have the same keys. */
+export async function saveStock(
+  transaction: Connection,
+  figures: readonly StockFigures[],
+  onProgress: (written: number) => Promise<void> = () => Promise.resolve(),
+): Promise<void> {
+  const keys = (['stock', 'sold'] as const).filter((key) => figures[0] && key in figures[0])
+  if (keys.length === 0) return
+  const columns = ['sku', ...keys.map((key) => ({ stock: 'stock', sold: 'sold_30_days' })[key])]
+  for (let from = 0; from < figures.length; from += PRODUCTS_A_STEP) {
+    const part = figures.slice(from, from + PRODUCTS_A_STEP)
+    await transaction.raw(createIncoming(columns))
+    const cells = part.map((one) => [one.sku, ...keys.map((key) => one[key] ?? null)])
+    await loadRows(transaction, { table: 'incoming', columns }, cells)
+    if (keys.includes('sold')) await transaction.raw(TAKE_SALES)
+    if (keys.includes('stock')) await takeStock(transaction, { isGiven: true })
+    await onProgress(from + part.length)
+  }
+  await transaction.raw(DROP_INCOMING)
+}
+
+/** What is in stock of some products, which stays as it is until the transaction ends; null: not counted. */
+export async function lockStock(transaction: Connection, skus: readonly string[]): Promise<Map<string, number | null>> {
+  const found = new Map<string, number | null>(skus.map((sku) => [sku, null]))
+  for (let from = 0; from < skus.length; from += PRODUCTS_A_STEP) {
+    const part = skus.slice(from, from + PRODUCTS_A_STEP)
+    const rows = await transaction<{ sku: string; units: number }>('stock')
+      .whereIn('sku', part)
+      .orderBy('sku')
+      .forUpdate()
+    for (const { sku, units } of rows) found.set(sku, units)
+  }
+  return found
+}
+
+/** Of the products that are coming in: those that are new, or all if the file says what their stock is. */
+export async function takeStock(transaction: Connection, { isGiven }: { readonly isGiven: boolean }): Promise<void> {
+  const isTaken = isGiven ? '' : 'and products.sku is null'
+  await transaction.raw(
+    `insert into stock (sku, units)
+     select incoming.sku, incoming.stock from incoming left join products on products.sku = incoming.sku
+     where incoming.stock is not null ${isTaken}
+     on duplicate key update units = values(units)`,
+  )
+  if (isGiven)
+    await transaction.raw(
+      'delete stock from stock join incoming on incoming.sku = stock.sku where incoming.stock is null',
+    )
+}
+
+/** What somebody made of a product's stock; null: not counted. */
+export interface StockChange {
+  readonly sku: string
+  readonly before: number | null
+  readonly after: number | null
+}
+
+/** Takes changes back by their difference, since orders have counted the stock down meanwhile; never below 0. */
+export async function undoStock(transaction: Connection, changes: readonly StockChange[]): Promise<void> {
+  const present = await lockStock(
+    transaction,
+    changes.map(({ sku }) => sku),
+  )
+  const figures = changes.map(({ sku, before, after }): StockFigures => {
+    const units = present.get(sku) ?? null
+    const isCounted = before !== null && after !== null && units !== null
+    return { sku, stock: isCounted ? Math.max(0, units + before - after) : before }
+  })
+  await saveStock(transaction, figures)
+}
+
+const TAKE_SALES = `
+  update products join incoming on incoming.sku = products.sku set products.sold_30_days = incoming.sold_30_days`
