@@ -26,6 +26,7 @@ export const LOGGED_ACTIONS = {
     'change-password',
   ],
   key: ['create-key', 'revoke-key'],
+  order: ['cancel-order', 'correct-count'],
 } as const satisfies Readonly<Record<string, readonly string[]>>
 export type LoggedThing = keyof typeof LOGGED_ACTIONS
 export type LoggedAction = (typeof LOGGED_ACTIONS)[LoggedThing][number]

@@ -110,6 +110,15 @@ export const ADDRESSES = {
   listShopOffers: 'GET /shop/products/:sku/offers',
   priceShopCart: 'POST /shop/cart',
 
+  placeOrder: 'POST /shop/orders',
+  listOrders: 'GET /orders',
+  getOrder: 'GET /orders/:id',
+  cancelOrder: 'POST /orders/:id/cancel',
+  listCounts: 'GET /counts',
+  getSales: 'GET /promotions/:id/sales',
+  correctCount: 'POST /promotions/:id/corrections',
+  getRedemptions: 'GET /redemptions.csv',
+
   listActivity: 'GET /activity',
   getActivityFile: 'GET /activity.csv',
   getOpenApi: 'GET /openapi.json',

@@ -9,6 +9,7 @@ import { DeliveryRequest, SecondPersonRequest } from './deliverySchema.ts'
 import { answering, NOT_FOUND, sending, sendingEvents, silent, telling, USED, type Endpoint } from './endpoint.ts'
 import { FILE_ENDPOINTS } from './fileEndpoints.ts'
 import { LookupAnswer, LookupRequest } from './lookupSchema.ts'
+import { ORDER_ENDPOINTS } from './orderEndpoints.ts'
 import { PLANNING_ENDPOINTS } from './planningEndpoints.ts'
 import { HistoryAnswer, PriceRulesRequest } from './priceSchema.ts'
 import * as table from './productTableSchema.ts'
@@ -182,6 +183,7 @@ export const ENDPOINTS = {
   }),
   ...FILE_ENDPOINTS,
   ...SHOP_ENDPOINTS,
+  ...ORDER_ENDPOINTS,
 
   listActivity: answering(ActivityAnswer, {
     role: 'reader',

@@ -57,7 +57,7 @@ export const ShopProductAnswer = Type.Object({ release: Nullable(Version), produ
 export type ShopProductAnswer = Static<typeof ShopProductAnswer>
 
 /** A cart as a shop names it: what is in it, and who buys; what that costs and what is known of them is the server’s. */
-const ShopCart = Type.Object(
+export const ShopCart = Type.Object(
   {
     lines: Type.Array(Type.Object({ sku: Id, quantity: Type.Integer({ minimum: 1, maximum: 1_000_000 }) }, strict), {
       maxItems: 500,
@@ -95,7 +95,7 @@ export const ShopCartAnswer = Type.Object(
         strict,
       ),
     ),
-    delivery: Type.Object({ regular: Sum, total: Sum }, strict),
+    delivery: Type.Object({ regular: Sum, total: Sum, causes: Type.Array(Cause) }, strict),
     surcharges: Type.Array(Cause),
     codes: Type.Array(
       Type.Object(

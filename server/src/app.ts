@@ -15,6 +15,8 @@ import type { ChangeFeed } from './changes/changeFeed.ts'
 import { createChangesHandlers } from './changes/changes.handlers.ts'
 import type { Clock } from './clock.ts'
 import type { Config } from './config.ts'
+import { createCountsHandlers } from './counts/counts.handlers.ts'
+import { createRecentFigures } from './counts/recentFigures.ts'
 import type { Database } from './db/openDatabase.ts'
 import { AppError } from './errors/AppError.ts'
 import { frameApi, frameRequests } from './http/frame.ts'
@@ -42,6 +44,7 @@ import { createReleasesService } from './releases/releases.service.ts'
 import { createSetsHandlers } from './sets/sets.handlers.ts'
 import { createSetsService } from './sets/sets.service.ts'
 import { createShoppersHandlers } from './shoppers/shoppers.handlers.ts'
+import { createOrdersHandlers } from './orders/orders.handlers.ts'
 import { createCodeTries } from './shop/codeTries.ts'
 import { createShopHandlers } from './shop/shop.handlers.ts'
 import { readShopCookies } from './shop/shopCookie.ts'
@@ -108,6 +111,8 @@ function createHandlers(deps: AppDeps): Omit<Handlers, keyof Access['handlers']>
   const answers = createAnswers(deps.threads)
   const history = createPriceHistory(database)
   const table = createProductTable(deps.plans, history)
+  const figures = createRecentFigures(database)
+  const tries = createCodeTries(deps.wallClock)
   return {
     ...createStoreHandlers(deps),
     ...createChangesHandlers(deps.changes),
@@ -128,9 +133,12 @@ function createHandlers(deps: AppDeps): Omit<Handlers, keyof Access['handlers']>
     ...createShopHandlers({
       ...deps,
       history,
-      tries: createCodeTries(deps.wallClock),
+      tries,
+      figures,
       isStandIn: config.isDemo,
     }),
+    ...createOrdersHandlers({ ...deps, tries, figures }),
+    ...createCountsHandlers(deps),
     ...createActivityHandlers(database),
     getOpenApi: () => new JsonText(writeOpenApi()),
   }

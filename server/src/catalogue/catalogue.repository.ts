@@ -2,7 +2,7 @@ import type { Catalogue, Category, Instant, Product } from '@novalex/core'
 import { loadRows } from '../db/loadRows.ts'
 import type { Connection } from '../db/openDatabase.ts'
 import { createIncoming, DROP_INCOMING, PRODUCTS_A_STEP } from './incoming.ts'
-import { takeStock } from './stock.repository.ts'
+import { deleteStock, insertStock, takeStock } from './stock.repository.ts'
 
 interface CategoryRow {
   id: string
@@ -122,7 +122,8 @@ export async function deleteCategory(transaction: Connection, id: string): Promi
 export async function deleteProducts(transaction: Connection, skus: readonly string[]): Promise<void> {
   for (let from = 0; from < skus.length; from += PRODUCTS_A_STEP) {
     const part = skus.slice(from, from + PRODUCTS_A_STEP)
-    for (const table of ['products', 'stock']) await transaction(table).whereIn('sku', part).delete()
+    await transaction('products').whereIn('sku', part).delete()
+    await deleteStock(transaction, part)
   }
 }
 
@@ -176,7 +177,7 @@ export async function insertProduct(
     if ((thrown as { code?: string }).code === 'ER_DUP_ENTRY') return false
     throw thrown
   }
-  if (product.stock !== null) await transaction('stock').insert({ sku: product.sku, units: product.stock })
+  if (product.stock !== null) await insertStock(transaction, product.sku, product.stock)
   const price = { sku: product.sku, since: new Date(at), price: product.regularPrice }
   await transaction('regular_prices').insert(price).onConflict(['sku', 'since']).merge()
   return true

@@ -1,4 +1,5 @@
 import { loadRows } from '../db/loadRows.ts'
+import { ask } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
 import { createIncoming, DROP_INCOMING, PRODUCTS_A_STEP } from './incoming.ts'
 
@@ -28,14 +29,14 @@ export async function saveStock(
   const columns = ['sku', ...keys.map((key) => ({ stock: 'stock', sold: 'sold_30_days' })[key])]
   for (let from = 0; from < figures.length; from += PRODUCTS_A_STEP) {
     const part = figures.slice(from, from + PRODUCTS_A_STEP)
-    await transaction.raw(createIncoming(columns))
+    await ask(transaction, createIncoming(columns))
     const cells = part.map((one) => [one.sku, ...keys.map((key) => one[key] ?? null)])
     await loadRows(transaction, { table: 'incoming', columns }, cells)
-    if (keys.includes('sold')) await transaction.raw(TAKE_SALES)
+    if (keys.includes('sold')) await ask(transaction, TAKE_SALES)
     if (keys.includes('stock')) await takeStock(transaction, { isGiven: true })
     await onProgress(from + part.length)
   }
-  await transaction.raw(DROP_INCOMING)
+  await ask(transaction, DROP_INCOMING)
 }
 
 /** What is in stock of some products, which stays as it is until the transaction ends; null: not counted. */
@@ -55,16 +56,41 @@ export async function lockStock(transaction: Connection, skus: readonly string[]
 /** Of the products that are coming in: those that are new, or all if the file says what their stock is. */
 export async function takeStock(transaction: Connection, { isGiven }: { readonly isGiven: boolean }): Promise<void> {
   const isTaken = isGiven ? '' : 'and products.sku is null'
-  await transaction.raw(
+  await ask(
+    transaction,
+    `insert into stock_changes (sku, delta)
+     select incoming.sku, cast(coalesce(incoming.stock, 0) as signed) - cast(coalesce(stock.units, 0) as signed) as delta
+     from incoming left join products on products.sku = incoming.sku left join stock on stock.sku = incoming.sku
+     where coalesce(incoming.stock, 0) <> coalesce(stock.units, 0) ${isTaken}`,
+  )
+  await ask(
+    transaction,
     `insert into stock (sku, units)
      select incoming.sku, incoming.stock from incoming left join products on products.sku = incoming.sku
      where incoming.stock is not null ${isTaken}
      on duplicate key update units = values(units)`,
   )
   if (isGiven)
-    await transaction.raw(
+    await ask(
+      transaction,
       'delete stock from stock join incoming on incoming.sku = stock.sku where incoming.stock is null',
     )
+}
+
+export async function insertStock(transaction: Connection, sku: string, units: number): Promise<void> {
+  await transaction('stock').insert({ sku, units })
+  await transaction('stock_changes').insert({ sku, delta: units })
+}
+
+export async function deleteStock(transaction: Connection, skus: readonly string[]): Promise<void> {
+  await ask(
+    transaction,
+    'insert into stock_changes (sku, delta) select sku, -cast(units as signed) from stock where sku in (?) for update',
+    [skus],
+  )
+  await transaction('stock')
+    .whereIn('sku', [...skus])
+    .delete()
 }
 
 /** What somebody made of a product's stock; null: not counted. */

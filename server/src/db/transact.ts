@@ -7,18 +7,29 @@ const LOST = new Set([1213, 1205])
 const MOST_TRIES = 5
 const FIRST_WAIT_MS = 20
 
+interface Manner {
+  /** So that each statement sees what others have committed, where rows are locked one after the other. */
+  readonly isReadCommitted?: boolean
+  readonly tries?: number
+}
+
 /**
  * All or nothing, with the store's lock or any other. A transaction that lost against a rival is rolled back by the database and tried again from
  * its start, after a short while that differs from try to try; so `work` may run several times, and may leave nothing behind but what it writes.
  * Throws what `work` throws, and what the database says when no try came through.
  */
-export async function transact<T>(database: Database, work: (transaction: Knex.Transaction) => Promise<T>): Promise<T> {
+export async function transact<T>(
+  database: Database,
+  work: (transaction: Knex.Transaction) => Promise<T>,
+  { isReadCommitted = false, tries: most = MOST_TRIES }: Manner = {},
+): Promise<T> {
+  const config = isReadCommitted ? { isolationLevel: 'read committed' as const } : {}
   for (let tries = 1; ; tries++) {
     try {
-      return await database.transaction(work)
+      return await database.transaction(work, config)
     } catch (thrown) {
-      if (tries === MOST_TRIES || !isLost(thrown)) throw thrown
-      await wait(Math.random() * FIRST_WAIT_MS * 2 ** tries)
+      if (tries === most || !isLost(thrown)) throw thrown
+      await wait(Math.random() * FIRST_WAIT_MS * 2 ** Math.min(tries, 5))
     }
   }
 }

@@ -2,6 +2,7 @@ import type { InShopAnswer, ReleaseRequest, ReleaseSummary } from '@novalex/cont
 import { comparePromotions, type Instant } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
+import { ensureCounts } from '../counts/counts.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
 import { AppError } from '../errors/AppError.ts'
@@ -56,6 +57,10 @@ export async function releasePlan(
       promotions,
     }
     await insertRelease(transaction, release, content)
+    await ensureCounts(
+      transaction,
+      content.promotions.map(({ id }) => id),
+    )
     if (prepared) await settlePreparation(transaction, prepared.id, { state: 'released', by, at, word: '' })
     const detail = { note, again, ...(prepared ? { preparedBy: prepared.by } : {}) }
     await recordActivity(transaction, { at, by, action: 'release', subject: `release ${number}`, detail })

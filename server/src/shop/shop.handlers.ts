@@ -1,12 +1,13 @@
-import type { DeliveryOption, ShopCart, ShopProduct } from '@novalex/contract'
-import { checkOrder, createProblem, type Instant, type Product, type Shopper } from '@novalex/core'
+import type { DeliveryOption, ShopProduct } from '@novalex/contract'
+import { checkOrder, type Instant, type Product } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
 import type { Identity } from '../access/identity.ts'
 import { searchProducts, getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../clock.ts'
+import type { RecentFigures } from '../counts/recentFigures.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
-import type { Asked, HandlersOf } from '../http/serveEndpoints.ts'
+import type { HandlersOf } from '../http/serveEndpoints.ts'
 import { isLargeOrder } from '../plan/isLargeOrder.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
@@ -14,12 +15,14 @@ import { findShopper, findShoppers } from '../shoppers/shoppers.repository.ts'
 import { getStore, type StoreRecord } from '../store/store.repository.ts'
 import type { Threads } from '../threads/threads.ts'
 import type { CodeTries } from './codeTries.ts'
+import { findCircumstances } from './circumstances.ts'
 import { resolveCart } from './resolveCart.ts'
 import { computeShopCart } from './shopCart.ts'
-import { forgetShopper, rememberShopper, shopperOf } from './shopCookie.ts'
+import { forgetShopper, rememberShopper, shopperOf, welcome } from './shopCookie.ts'
 import { describeShop } from './shopInfo.ts'
 import { findOpenOffers } from './shopOffers.ts'
 import { toShopProduct } from './shopProduct.ts'
+import { findShopBuyer, senderOf } from './whoBuys.ts'
 
 const PAGE_SIZE = 24
 const SHOWN_SHOPPERS = 20
@@ -33,6 +36,7 @@ interface ShopDeps {
   readonly clock: Clock
   readonly history: PriceHistory
   readonly tries: CodeTries
+  readonly figures: RecentFigures
   /** Whether one may sign in by choosing a shopper. */
   readonly isStandIn: boolean
 }
@@ -54,7 +58,7 @@ interface Looked {
 
 /** What shoppers see: the live release at present; another plan or moment for people of the desk alone. */
 export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
-  const { database, plans, threads, clock, history, tries, isStandIn } = deps
+  const { database, plans, threads, clock, history, tries, figures, isStandIn } = deps
   const stores = new LRUCache<'store', StoreRecord>({ max: 1, ttl: RECENT_MS, fetchMethod: () => getStore(database) })
 
   /** Throws `needs-desk` where somebody else than the desk's people asks for another plan or moment. */
@@ -75,24 +79,9 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
     if (!isStandIn) throw new AppError('not-found', { facts: { kind: 'page' } })
   }
 
-  /**
-   * What is known of who buys: whoever the shop's cookie says, or whom the holder of a key or somebody of the desk names. Throws `another-shopper` for
-   * anybody else's id.
-   */
-  async function findBuyer({ shopper }: ShopCart, { who, request }: Pick<Asked<'priceShopCart'>, 'who' | 'request'>) {
-    const own = shopperOf(request)
-    const id = shopper === undefined && who.kind !== 'key' ? own : (shopper ?? null)
-    if (id === null) return null
-    if (id !== own && who.kind === 'nobody') throw new AppError('another-shopper')
-    const found = await findShopper(database, id)
-    if (found) return toBuyer(found)
-    // Whoever was signed in may have been taken out of the shoppers meanwhile.
-    if (shopper !== undefined) refuseIfAny([createProblem('unknown-shopper', 'cart.shopper', { id })])
-    return null
-  }
-
   return {
-    getShop: async ({ query, who, request }) => {
+    getShop: async ({ query, who, request, response }) => {
+      welcome(request, response)
       const [sourced, store] = [await look(query, who), await stores.forceFetch('store')]
       const id = shopperOf(request)
       const shopper = id === null ? null : await findShopper(database, id)
@@ -133,9 +122,10 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
       const [{ plan, release, now }, store] = [await look(body, who), await stores.forceFetch('store')]
       const sender = senderOf(who, body.cart, request.ip ?? '')
       if (sender !== null) tries.refuseTooMany(sender, body.cart.codes)
-      const shopper = await findBuyer(body.cart, { who, request })
+      const shopper = await findShopBuyer(database, body.cart, { who, request })
       const options: readonly DeliveryOption[] = store.delivery
-      const order = { now, cart: resolveCart(body.cart, { options, shopper }), facts: {}, codes: {} }
+      const cart = resolveCart(body.cart, { options, shopper })
+      const order = { now, cart, ...(await findCircumstances(database, figures, { plan, cart })) }
       refuseIfAny(checkOrder(plan, order))
       const answer = isLargeOrder(plan, order)
         ? await threads.run('shopCart', { plan: body.plan ?? 'live', order })
@@ -144,15 +134,4 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
       return answer
     },
   }
-}
-
-/** Whose tries at codes are counted together; a shop's server that names no shopper knows its visitors itself. */
-function senderOf(who: Identity, { shopper }: ShopCart, address: string): string | null {
-  if (who.kind !== 'key') return address
-  return shopper ? `${who.key.id} ${shopper}` : null
-}
-
-/** Of a known shopper, all but the name. */
-function toBuyer({ id, groups, tags, orders, spent, bought }: Shopper): Shopper {
-  return { id, groups, tags, orders, spent, bought }
 }

@@ -16,13 +16,18 @@ import { hideInternal } from './hideInternal.ts'
 /** A cart as the shop shows it: no internal name in it, and only nudges of offers that need no code. */
 export function computeShopCart(plan: CompiledPlan, release: number | null, order: Order): ShopCartAnswer {
   const quote = computeQuote(plan, order)
+  return { ...writeShopCart(plan, release, quote), nudges: findShopNudges(plan, order, quote) }
+}
+
+/** A quote as the shop shows it, without nudges. */
+export function writeShopCart(plan: CompiledPlan, release: number | null, quote: Quote): ShopCartAnswer {
   const { totals, delivery } = quote
   const causeOf = ({ promotion: id, amount }: { promotion: string; amount: MinorUnits }) => {
     const { promotion } = plan.findPromotion(id)!
     const { mechanic, code } = promotion
     return {
       kind: mechanic.kind,
-      title: titleOf(promotion),
+      title: titleForCart(promotion),
       code: code && 'text' in code ? code.text : null,
       amount,
     }
@@ -38,25 +43,34 @@ export function computeShopCart(plan: CompiledPlan, release: number | null, orde
       total,
       causes: adjustments.map(causeOf),
     })),
-    delivery: { regular: delivery.regular, total: delivery.total },
+    delivery: { regular: delivery.regular, total: delivery.total, causes: delivery.adjustments.map(causeOf) },
     surcharges: quote.surcharges.map(causeOf),
     codes: quote.codes.map((one) => {
       const { code, outcome, reason } = one
-      return { code, outcome, reason, lacks: findLack(quote, one) }
+      return { code, outcome, reason: hideFate(reason), lacks: findLack(quote, one) }
     }),
-    nudges: findKeptNudges(plan, order, quote).flatMap((nudge) => {
-      const { promotion } = plan.findPromotion(nudge.promotion)!
-      if (promotion.code !== null || promotion.display?.nudge === false) return []
-      const names = Object.fromEntries(nudge.add.map(({ sku }) => [sku, plan.catalogue.bySku.get(sku)!.name]))
-      return [{ kind: promotion.mechanic.kind, title: titleOf(promotion), nudge: hideInternal(nudge), names }]
-    }),
+    nudges: [],
     saved: totals.saved,
     grand: totals.grand,
   }
 }
 
+function findShopNudges(plan: CompiledPlan, order: Order, quote: Quote): ShopCartAnswer['nudges'] {
+  return findKeptNudges(plan, order, quote).flatMap((nudge) => {
+    const { promotion } = plan.findPromotion(nudge.promotion)!
+    if (promotion.code !== null || promotion.display?.nudge === false) return []
+    const names = Object.fromEntries(nudge.add.map(({ sku }) => [sku, plan.catalogue.bySku.get(sku)!.name]))
+    return [{ kind: promotion.mechanic.kind, title: titleForCart(promotion), nudge: hideInternal(nudge), names }]
+  })
+}
+
+/** Of a code that was used or voided a shopper learns no more than of one that there never was. */
+function hideFate(reason: CodeOutcome['reason']): CodeOutcome['reason'] {
+  return reason === 'code-used' || reason === 'code-void' ? 'code-unknown' : reason
+}
+
 /** What the cart calls a promotion; null leaves it to a word for its kind. */
-function titleOf({ display }: Promotion): string | null {
+export function titleForCart({ display }: Promotion): string | null {
   const isShown = display?.places?.includes('cart') ?? true
   return (isShown && display?.title) || null
 }

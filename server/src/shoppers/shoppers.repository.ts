@@ -1,4 +1,5 @@
-import type { ShopperRow } from '@novalex/core'
+import type { Shopper, ShopperRow } from '@novalex/core'
+import { ask } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
 
 interface Row {
@@ -9,10 +10,13 @@ interface Row {
   bought: string
   orders: number
   spent: number
+  placed_orders: number
+  placed_spent: number
 }
 
 const SHOPPERS_A_STATEMENT = 500
 
+/** As a file has them: what they did before the orders that are kept here is theirs, what they did since is their orders’. */
 export async function listShoppers(connection: Connection): Promise<ShopperRow[]> {
   return (await connection<Row>('shoppers').orderBy('name').orderBy('id')).map(toShopper)
 }
@@ -22,7 +26,7 @@ export async function findShopper(connection: Connection, id: string): Promise<S
   return row ? toShopper(row as Row) : null
 }
 
-/** Those whose name or id holds the text, by name: how many, and the first `limit` of them. */
+/** Those whose name or id holds the text, by name, with what they did in all: how many, and the first `limit` of them. */
 export async function findShoppers(
   connection: Connection,
   { search, limit }: { readonly search: string; readonly limit: number },
@@ -32,8 +36,65 @@ export async function findShoppers(
     void either.whereILike('name', pattern).orWhereILike('id', pattern)
   })
   const [count] = await query.clone().count({ total: '*' })
-  const rows = await query.orderBy('name').orderBy('id').limit(limit)
-  return { total: Number(count!.total), shoppers: rows.map(toShopper) }
+  const rows = (await query.orderBy('name').orderBy('id').limit(limit)) as Row[]
+  const goods = await listGoods(
+    connection,
+    rows.map(({ id }) => id),
+  )
+  return { total: Number(count!.total), shoppers: rows.map((row) => withPlaced(row, goods.get(row.id) ?? [])) }
+}
+
+/** What is known of who buys: with what they did before, and by their orders. */
+export async function findBuyer(connection: Connection, id: string): Promise<Shopper | null> {
+  return toBuyer(connection, await connection<Row>('shoppers').where({ id }).first())
+}
+
+/** The same, of whom no other order is placed until the transaction ends. */
+export async function lockBuyer(transaction: Connection, id: string): Promise<Shopper | null> {
+  return toBuyer(transaction, await transaction<Row>('shoppers').where({ id }).forUpdate().first())
+}
+
+async function toBuyer(connection: Connection, row: Row | undefined): Promise<Shopper | null> {
+  if (!row) return null
+  const { name: _name, ...buyer } = withPlaced(row, (await listGoods(connection, [row.id])).get(row.id) ?? [])
+  return buyer
+}
+
+/** Counts an order of a shopper, or with -1 takes one back. */
+export async function countOrder(
+  transaction: Connection,
+  { shopper, orders, spent }: { readonly shopper: string; readonly orders: number; readonly spent: number },
+): Promise<void> {
+  await ask(
+    transaction,
+    'update shoppers set placed_orders = placed_orders + ?, placed_spent = placed_spent + ? where id = ?',
+    [orders, spent, shopper],
+  )
+}
+
+/** What some shoppers have by their orders, gifts not counted. */
+async function listGoods(connection: Connection, ids: readonly string[]): Promise<Map<string, string[]>> {
+  const goods = new Map<string, string[]>()
+  if (ids.length === 0) return goods
+  const rows = await ask<{ shopper: string; sku: string }>(
+    connection,
+    `select distinct orders.shopper, order_lines.sku
+     from orders join order_lines on order_lines.order_id = orders.id
+     where orders.shopper in (?) and orders.cancelled_at is null and order_lines.gift = 0`,
+    [ids],
+  )
+  for (const { shopper, sku } of rows) goods.set(shopper, [...(goods.get(shopper) ?? []), sku])
+  return goods
+}
+
+function withPlaced(row: Row, goods: readonly string[]): ShopperRow {
+  const shopper = toShopper(row)
+  return {
+    ...shopper,
+    orders: shopper.orders + row.placed_orders,
+    spent: shopper.spent + Number(row.placed_spent),
+    bought: [...new Set([...shopper.bought, ...goods])],
+  }
 }
 
 /** Writes shoppers by id; the others stay. */
@@ -44,9 +105,29 @@ export async function saveShoppers(
 ): Promise<void> {
   for (let from = 0; from < shoppers.length; from += SHOPPERS_A_STATEMENT) {
     const part = shoppers.slice(from, from + SHOPPERS_A_STATEMENT)
-    await transaction('shoppers').insert(part.map(toRow)).onConflict('id').merge()
+    await transaction('shoppers').insert(part.map(toRow)).onConflict('id').merge(FILE_COLUMNS)
+    await recountPlaced(
+      transaction,
+      part.map(({ id }) => id),
+    )
     await onProgress(from + part.length)
   }
+}
+
+const FILE_COLUMNS = ['name', 'groups', 'tags', 'bought', 'orders', 'spent'] as const satisfies (keyof Row)[]
+
+/** What shoppers did by their orders, from the orders: whoever is new may have placed some already. */
+export async function recountPlaced(transaction: Connection, ids: readonly string[]): Promise<void> {
+  await ask(
+    transaction,
+    `update shoppers left join (
+       select shopper, count(*) as orders, sum(grand) as spent from orders
+       where shopper in (?) and cancelled_at is null group by shopper
+     ) as placed on placed.shopper = shoppers.id
+     set placed_orders = coalesce(placed.orders, 0), placed_spent = coalesce(placed.spent, 0)
+     where shoppers.id in (?)`,
+    [ids, ids as string[]],
+  )
 }
 
 export async function deleteShoppers(transaction: Connection, ids: readonly string[]): Promise<void> {
@@ -56,12 +137,13 @@ export async function deleteShoppers(transaction: Connection, ids: readonly stri
       .delete()
 }
 
+/** Without what orders brought. */
 function toShopper({ id, name, groups, tags, bought, orders, spent }: Row): ShopperRow {
   const list = (text: string) => JSON.parse(text) as string[]
   return { id, name, groups: list(groups), tags: list(tags), orders, spent: Number(spent), bought: list(bought) }
 }
 
-function toRow({ groups, tags, bought, ...shopper }: ShopperRow): Row {
+function toRow({ groups, tags, bought, ...shopper }: ShopperRow): Omit<Row, 'placed_orders' | 'placed_spent'> {
   const [one, two, three] = [groups, tags, bought].map((list) => JSON.stringify(list)) as [string, string, string]
   return { ...shopper, groups: one, tags: two, bought: three }
 }

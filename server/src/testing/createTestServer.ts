@@ -120,7 +120,7 @@ export async function createTestServer(
   const imports = createImportsService({
     database,
     threads,
-    clock: { now: () => clock.at },
+    clock: { now: () => clock.at, isFixed: true },
     onTrouble: () => undefined,
   })
   const changes = createChangeFeed(database)
@@ -129,8 +129,8 @@ export async function createTestServer(
     database,
     threads,
     changes,
-    clock: { now: () => clock.at },
-    wallClock: { now: () => Date.now() + wallClock.aheadMs },
+    clock: { now: () => clock.at, isFixed: true },
+    wallClock: { now: () => Date.now() + wallClock.aheadMs, isFixed: false },
     cookieSecret: await loadCookieSecret(setUp),
     plans: createPlanSource(database),
     imports,

@@ -15,6 +15,7 @@ import type {
 import { computeQuote, type Order } from '@novalex/core'
 import { computeReachAnswer } from '../catalogue/products.service.ts'
 import { createProductTable, type FoundTask, type TableTask } from '../catalogue/productTable.service.ts'
+import { writeRedemptions } from '../counts/counts.service.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { exportFile, type ExportTask } from '../files/exportFile.ts'
 import type { TableFileType } from '../files/writeTable.ts'
@@ -52,6 +53,7 @@ export interface Tasks {
   /** As JSON. */
   quote: { question: { plan: string; order: Order }; answer: string }
   shopCart: { question: { plan: string; order: Order }; answer: ShopCartAnswer }
+  redemptions: { question: { promotion: string | null }; answer: Uint8Array }
 }
 
 export type TaskName = keyof Tasks
@@ -89,6 +91,7 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     release: (task) => releasePlan(database, plans, task),
     testCarts: (question) => computeTestCarts(database, plans, question),
     pair: (question) => computePairAnswer(plans, question),
+    redemptions: ({ promotion }) => writeRedemptions(database, promotion),
     quote: async ({ plan, order }) => JSON.stringify(computeQuote((await plans.get(plan)).plan, order)),
     shopCart: async ({ plan: name, order }) => {
       const { plan, release } = await plans.get(name)

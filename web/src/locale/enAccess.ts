@@ -42,6 +42,7 @@ export const THING_NAMES: Readonly<Record<LoggedThing, string>> = {
   release: 'releases',
   person: 'people',
   key: 'keys',
+  order: 'orders and counts',
 }
 
 /** What was done, so that the thing's name can follow. */
@@ -54,6 +55,8 @@ const ACTION_NAMES: Readonly<Partial<Record<LoggedAction, string>>> = {
   'create-campaign': 'began the campaign',
   'change-campaign': 'changed the campaign',
   'delete-campaign': 'deleted the campaign',
+  'cancel-order': 'cancelled the order',
+  'correct-count': 'corrected what was sold of',
   'create-set': 'made the product set',
   'change-set': 'changed the product set',
   'delete-set': 'deleted the product set',

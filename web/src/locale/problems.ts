@@ -131,6 +131,14 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'another-shopper': 'This is another shopper than the one who is signed in.',
   'too-many-codes': ({ seconds }) =>
     `Several codes that there are not. Wait ${describeWait(Number(seconds))}, then try again.`,
+  'visitor-unknown': 'This order does not say which visitor of the shop it is from. Open the shop first, or use a key.',
+  'price-changed': 'The price is not what was shown any more. Look at it again before you order.',
+  'out-of-stock': ({ products }) =>
+    `There are not as many left: ${joinWords((products as { name: string; left: number }[]).map(({ name, left }) => `${name}: ${left}`))}.`,
+  'delivery-missing': 'Choose how it is to be delivered first.',
+  'key-reused': 'This key was used for another order already. Make up a new one for each order.',
+  'not-placed-here': 'This order came in with a file; only orders of the shop can be cancelled.',
+  'ask-again': 'It is not known whether this was done. Ask again with the same key: it is never done twice.',
   'second-person-needed':
     'In this store one prepares a release and another makes it. Prepare it, and let somebody else look.',
   'own-preparation': 'You prepared this release yourself. Somebody else has to look through it and make it.',

@@ -80,7 +80,14 @@ export async function up(knex: Knex): Promise<void> {
     exactId(table, 'sku').primary()
     table.integer('units').unsigned().notNullable()
   })
+  // Every figure that somebody gave, as the difference that it made: with what orders took, it tells what is there.
+  await createTable(knex, 'stock_changes', (table) => {
+    table.bigIncrements('id')
+    exactId(table, 'sku').notNullable().index()
+    table.integer('delta').notNullable()
+  })
   await knex.raw('insert into stock (sku, units) select sku, stock from products where stock is not null')
+  await knex.raw('insert into stock_changes (sku, delta) select sku, units from stock')
   await knex.schema.alterTable('products', (table) => {
     table.dropColumn('stock')
   })
@@ -105,6 +112,7 @@ export async function down(knex: Knex): Promise<void> {
   })
   await knex.raw('update products join stock on stock.sku = products.sku set products.stock = stock.units')
   for (const name of [
+    'stock_changes',
     'stock',
     'count_corrections',
     'count_entries',

@@ -14,6 +14,7 @@ import * as claims from './012-claims.ts'
 import * as access from './013-access.ts'
 import * as delivery from './014-delivery.ts'
 import * as orders from './015-orders.ts'
+import * as codes from './016-codes.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -31,6 +32,7 @@ const ALL: Record<string, Knex.Migration> = {
   '013-access': access,
   '014-delivery': delivery,
   '015-orders': orders,
+  '016-codes': codes,
 }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {

@@ -1,0 +1,64 @@
+import { normalizeCode, type CodeRegister } from '@novalex/core'
+import { ask } from '../db/ask.ts'
+import type { Connection } from '../db/openDatabase.ts'
+
+export const CODE_STATES = ['open', 'used', 'void'] as const
+export type CodeState = (typeof CODE_STATES)[number]
+
+interface Row {
+  code: string
+  state: number
+  promotion: string
+}
+
+/** The longest code that a batch makes, as it is compared. */
+const LONGEST = 40
+
+/** Those of some codes that a batch made, as a quote asks for them. Codes of a batch that is still being made are not there yet. */
+export async function findCodes(connection: Connection, typed: readonly string[]): Promise<CodeRegister> {
+  const codes = toCompared(typed)
+  if (codes.length === 0) return {}
+  const rows = await ask<Row>(
+    connection,
+    `select codes.code, codes.state, code_batches.promotion
+     from codes join code_batches on code_batches.id = codes.batch
+     where codes.code in (?) and code_batches.state <> 'making'`,
+    [codes],
+  )
+  return toRegister(rows)
+}
+
+/** Keeps those of them that there are from being used by another until the transaction ends. */
+export async function lockCodes(transaction: Connection, typed: readonly string[]): Promise<CodeRegister> {
+  const codes = toCompared(typed)
+  if (codes.length === 0) return {}
+  await ask(transaction, 'select code from codes where code in (?) order by code for update', [codes])
+  return findCodes(transaction, typed)
+}
+
+/** Marks codes that the transaction holds as used by an order. */
+export async function useCodes(transaction: Connection, typed: readonly string[], order: number): Promise<void> {
+  const codes = toCompared(typed)
+  if (codes.length === 0) return
+  await ask(transaction, 'update codes set state = 1, order_id = ? where code in (?) and state = 0', [order, codes])
+}
+
+/** What an order used is open again, unless it was voided meanwhile. */
+export async function reopenCodes(transaction: Connection, order: number, typed: readonly string[]): Promise<void> {
+  const codes = toCompared(typed)
+  if (codes.length === 0) return
+  await ask(
+    transaction,
+    `update codes set state = if(state = 1, 0, state), order_id = null where code in (?) and order_id = ?`,
+    [codes, order],
+  )
+}
+
+const toCompared = (typed: readonly string[]) =>
+  [...new Set(typed.map(normalizeCode))].filter((code) => code.length <= LONGEST && /^[!-~]+$/.test(code)).sort()
+
+function toRegister(rows: readonly Row[]): CodeRegister {
+  return Object.fromEntries(
+    rows.map(({ code, state, promotion }) => [code, { promotion, state: CODE_STATES[state] ?? 'void' }]),
+  )
+}

@@ -1,0 +1,36 @@
+import type { Facts } from '@novalex/core'
+import { LRUCache } from 'lru-cache'
+import type { Database } from '../db/openDatabase.ts'
+import { listCounts, toFacts } from './counts.repository.ts'
+
+/** How old a figure may be that a cart or a screen shows; orders read them anew. */
+const RECENT_MS = 1000
+const KEPT_SKUS = 20_000
+
+/** What has been used up and what is in stock, as it was within the last second. */
+export interface RecentFigures {
+  facts(): Promise<Facts>
+  /** Of some products, by SKU; null: not counted. */
+  stock(skus: readonly string[]): Promise<Readonly<Record<string, number | null>>>
+}
+
+export function createRecentFigures(database: Database): RecentFigures {
+  const facts = new LRUCache<'all', Facts>({
+    max: 1,
+    ttl: RECENT_MS,
+    fetchMethod: async () => toFacts(await listCounts(database)),
+  })
+  const stock = new LRUCache<string, { readonly units: number | null }>({ max: KEPT_SKUS, ttl: RECENT_MS })
+  return {
+    facts: () => facts.forceFetch('all'),
+    async stock(skus) {
+      const missing = skus.filter((sku) => !stock.has(sku))
+      if (missing.length > 0) {
+        const rows = await database<{ sku: string; units: number }>('stock').whereIn('sku', missing)
+        const found = new Map(rows.map(({ sku, units }) => [sku, units]))
+        for (const sku of missing) stock.set(sku, { units: found.get(sku) ?? null })
+      }
+      return Object.fromEntries(skus.map((sku) => [sku, stock.get(sku)?.units ?? null]))
+    },
+  }
+}

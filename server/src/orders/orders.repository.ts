@@ -1,0 +1,146 @@
+import type { ShopCartAnswer } from '@novalex/contract'
+import type { Instant, MinorUnits, PromotionUse } from '@novalex/core'
+import { ask } from '../db/ask.ts'
+import type { Connection } from '../db/openDatabase.ts'
+
+/** Who placed an order, and with which key: there is one order for each. */
+export interface OrderKey {
+  readonly holder: string
+  readonly key: string
+  /** Of what was asked. */
+  readonly hash: string
+}
+
+export interface PlacedOrder {
+  readonly id: number
+  readonly number: string
+  readonly placedAt: Instant
+  readonly release: number | null
+  readonly hash: string
+  readonly grand: MinorUnits
+  readonly receipt: ShopCartAnswer
+}
+
+interface PlacedRow {
+  id: number | string
+  number: string
+  placed_at: Date
+  release_number: number | null
+  request_hash: string
+  grand: number | string
+  receipt: string
+}
+
+/** The order that was placed with a key, if there is one. */
+export async function findPlaced(connection: Connection, { holder, key }: OrderKey): Promise<PlacedOrder | null> {
+  const [row] = await ask<PlacedRow>(
+    connection,
+    `select id, number, placed_at, release_number, request_hash, grand, receipt from orders
+     where holder = ? and request_key = ?`,
+    [holder, key],
+  )
+  if (!row) return null
+  return {
+    id: Number(row.id),
+    number: row.number,
+    placedAt: row.placed_at.getTime(),
+    release: row.release_number,
+    hash: row.request_hash,
+    grand: Number(row.grand),
+    receipt: JSON.parse(row.receipt) as ShopCartAnswer,
+  }
+}
+
+/** Takes the key of an order that is about to be placed; answers its id, or null where another has it. Waits for one that is being placed. */
+export async function claimKey(
+  transaction: Connection,
+  { holder, key, hash }: OrderKey,
+  number: string,
+): Promise<number | null> {
+  try {
+    const [id] = await transaction('orders').insert({
+      number,
+      holder,
+      request_key: key,
+      request_hash: hash,
+      placed_at: new Date(0),
+      source: 'shop',
+      channel: '',
+      consent: false,
+      delivery_paid: 0,
+      grand: 0,
+      codes: '[]',
+    })
+    return id!
+  } catch (thrown) {
+    if ((thrown as { code?: string }).code === 'ER_DUP_ENTRY') return null
+    throw thrown
+  }
+}
+
+export interface OrderRecord {
+  readonly id: number
+  readonly placedAt: Instant
+  readonly release: number | null
+  readonly channel: string
+  readonly shopper: string | null
+  readonly buyer: { readonly email: string; readonly name: string; readonly consent: boolean } | null
+  readonly delivery: { readonly option: string; readonly country: string; readonly paid: MinorUnits }
+  readonly grand: MinorUnits
+  readonly receipt: ShopCartAnswer
+  readonly lines: readonly OrderLine[]
+  readonly uses: readonly OrderUse[]
+}
+
+export interface OrderLine {
+  readonly sku: string
+  readonly quantity: number
+  readonly gift: boolean
+  readonly paid: MinorUnits
+  readonly isFromStock: boolean
+}
+
+/** What a promotion did to an order, and with which code. */
+export interface OrderUse extends PromotionUse {
+  readonly code: string | null
+}
+
+/** Writes down an order whose key was claimed. */
+export async function recordOrder(transaction: Connection, order: OrderRecord): Promise<void> {
+  const { id, shopper, buyer, delivery, lines, uses } = order
+  const placedAt = new Date(order.placedAt)
+  await transaction('orders')
+    .where({ id })
+    .update({
+      placed_at: placedAt,
+      release_number: order.release,
+      channel: order.channel,
+      shopper,
+      email: buyer?.email ?? null,
+      name: buyer?.name ?? null,
+      consent: buyer?.consent ?? false,
+      delivery_option: delivery.option,
+      country: delivery.country,
+      delivery_paid: delivery.paid,
+      grand: order.grand,
+      codes: JSON.stringify(uses.flatMap(({ code }) => code ?? [])),
+      receipt: JSON.stringify(order.receipt),
+    })
+  await transaction('order_lines').insert(
+    lines.map(({ sku, quantity, gift, paid, isFromStock }, position) => {
+      return { order_id: id, position, sku, quantity, gift, paid, from_stock: isFromStock }
+    }),
+  )
+  if (uses.length === 0) return
+  await transaction('order_promotions').insert(
+    uses.map(({ promotion, code, units, given, added }) => {
+      return { order_id: id, promotion, shopper, code, placed_at: placedAt, units, given, added, is_cancelled: false }
+    }),
+  )
+}
+
+/** What leaves a counted stock, or comes back with a negative figure. Rows that the transaction holds. */
+export async function takeFromStock(transaction: Connection, taken: ReadonlyMap<string, number>): Promise<void> {
+  for (const [sku, units] of [...taken].sort(([a], [b]) => (a < b ? -1 : 1)))
+    await ask(transaction, 'update stock set units = units - ? where sku = ?', [units, sku])
+}

@@ -1,0 +1,260 @@
+import type { DeliveryOption, OrderAnswer, OrderRequest } from '@novalex/contract'
+import {
+  checkOrder,
+  computeSale,
+  type CompiledPlan,
+  type Facts,
+  type Instant,
+  type Order,
+  type Sale,
+  type Shopper,
+} from '@novalex/core'
+import type { Clock } from '../clock.ts'
+import { lockCodes, useCodes } from '../codes/codes.repository.ts'
+import { addCounts, appendCounts, ensureCounts, lockCounts, toFacts } from '../counts/counts.repository.ts'
+import type { RecentFigures } from '../counts/recentFigures.ts'
+import { lockStock } from '../catalogue/stock.repository.ts'
+import { ask } from '../db/ask.ts'
+import { isDatabaseAway } from '../db/isDatabaseAway.ts'
+import type { Connection, Database } from '../db/openDatabase.ts'
+import { transact } from '../db/transact.ts'
+import { AppError, refuseIfAny } from '../errors/AppError.ts'
+import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
+import { addOwnUses, countOwnUses, findCircumstances } from '../shop/circumstances.ts'
+import { resolveCart } from '../shop/resolveCart.ts'
+import { writeShopCart } from '../shop/shopCart.ts'
+import { countOrder, lockBuyer } from '../shoppers/shoppers.repository.ts'
+import { getStore, type StoreRecord } from '../store/store.repository.ts'
+import { createOrderNumber } from './orderNumber.ts'
+import {
+  claimKey,
+  findPlaced,
+  recordOrder,
+  takeFromStock,
+  type OrderKey,
+  type OrderUse,
+  type PlacedOrder,
+} from './orders.repository.ts'
+import { findNeeded, holds, isShared, joinNeeded, sumUnits, type Needed } from './needed.ts'
+import { describeChanged, isAsExpected } from './priceChanged.ts'
+
+export interface OrderDeps {
+  readonly database: Database
+  readonly plans: PlanSource
+  readonly clock: Clock
+  readonly figures: RecentFigures
+}
+
+export interface OrderTask {
+  readonly key: OrderKey
+  readonly request: OrderRequest
+  readonly shopper: Shopper | null
+  readonly buyer: { readonly email: string; readonly name: string; readonly consent: boolean } | null
+}
+
+/** What an order is priced with, looked at beforehand. */
+interface Ground {
+  readonly sourced: SourcedPlan
+  readonly store: StoreRecord
+  /** As it was within the last second: for what no order waits for. */
+  readonly recent: Pick<Order, 'facts' | 'stock'>
+  readonly needed: Needed
+}
+
+const MOST_ROUNDS = 8
+const MOST_TRIES = 12
+
+/**
+ * Places an order under the live release: priced with the counts of this instant, compared with what the shopper saw, written down and counted,
+ * all or nothing. Answers the order of a key that was used before. Throws `price-changed`, `out-of-stock`, `delivery-missing`, `key-reused`;
+ * `ask-again` where it is not known whether it was placed. Source: docs/selling.md, "An order".
+ */
+export async function placeOrder(deps: OrderDeps, task: OrderTask): Promise<OrderAnswer> {
+  const placed = await findPlaced(deps.database, task.key)
+  if (placed) return toAnswer(placed, task.key)
+  if (task.request.cart.delivery === null) throw new AppError('delivery-missing')
+  let ground = await lookAround(deps, task, { isFresh: false })
+  for (let round = 1; ; round++) {
+    const result = await placeOn(deps, task, ground)
+    if (result.kind === 'placed') return toAnswer(result.order, task.key)
+    if (result.kind === 'refused') throw result.describe()
+    if (round === MOST_ROUNDS) throw new AppError('took-too-long')
+    if (result.kind === 'moved') ground = await lookAround(deps, task, { isFresh: true })
+    else if (result.kind === 'narrow') ground = { ...ground, needed: joinNeeded(ground.needed, result.needed) }
+    else if (result.kind === 'uncounted') await ensureCounts(deps.database, [...ground.needed.promotions])
+  }
+}
+
+/** What the order would most likely need, from figures that may be a second old. */
+async function lookAround(
+  { database, plans, figures, clock }: OrderDeps,
+  { request, shopper }: OrderTask,
+  { isFresh }: { readonly isFresh: boolean },
+): Promise<Ground> {
+  const store = await getStore(database)
+  const sourced = isFresh ? await plans.get('live') : await plans.getRecent()
+  const { plan } = sourced
+  const cart = resolve(request, store.delivery, shopper)
+  const circumstances = await findCircumstances(database, figures, { plan, cart })
+  const order = { now: clock.now(), cart, ...circumstances }
+  refuseIfAny(checkOrder(plan, order))
+  return { sourced, store, recent: circumstances, needed: findNeeded(plan, order, computeSale(plan, order)) }
+}
+
+const resolve = ({ cart }: OrderRequest, options: readonly DeliveryOption[], shopper: Shopper | null) =>
+  resolveCart(cart, { options, shopper })
+
+type Placing =
+  | { readonly kind: 'placed'; readonly order: PlacedOrder }
+  /** The plan, the catalogue or the store's settings are others by now. */
+  | { readonly kind: 'moved' }
+  /** More has to be held. */
+  | { readonly kind: 'narrow'; readonly needed: Needed }
+  /** It is not as the shopper saw it; what to say of it is worked out when nobody waits any more. */
+  | { readonly kind: 'refused'; readonly describe: () => AppError }
+  /** A promotion has no row for its counts yet. */
+  | { readonly kind: 'uncounted' }
+
+/** Rolls the transaction back without being a failure. */
+class Undone extends Error {
+  readonly placing: Exclude<Placing, { kind: 'placed' }>
+  constructor(placing: Exclude<Placing, { kind: 'placed' }>) {
+    super(placing.kind)
+    this.placing = placing
+  }
+}
+
+async function placeOn(deps: OrderDeps, task: OrderTask, ground: Ground): Promise<Placing> {
+  const { database } = deps
+  let isWritten = false
+  const work = async (transaction: Connection) => {
+    isWritten = false
+    const placed = await placeWithin(transaction, { deps, task, ground })
+    isWritten = true
+    return placed
+  }
+  try {
+    const order = await transact(database, work, { isReadCommitted: true, tries: MOST_TRIES })
+    if (order) return { kind: 'placed', order }
+    const rival = await findPlaced(database, task.key)
+    // The number that was drawn is another's; or who had the key was rolled back.
+    return rival ? { kind: 'placed', order: rival } : { kind: 'narrow', needed: ground.needed }
+  } catch (thrown) {
+    if (thrown instanceof Undone) return thrown.placing
+    if (!isWritten || !isDatabaseAway(thrown)) throw thrown
+    const order = await findPlaced(database, task.key).catch(() => null)
+    if (order) return { kind: 'placed', order }
+    throw new AppError('ask-again', { cause: thrown })
+  }
+}
+
+interface Placement {
+  readonly deps: OrderDeps
+  readonly task: OrderTask
+  readonly ground: Ground
+}
+
+/** Locks in one order for all: the shopper, the order's key, codes, counts, stock; each by its key. Null where the key is taken. */
+async function placeWithin(transaction: Connection, { deps, task, ground }: Placement): Promise<PlacedOrder | null> {
+  const { request, key } = task
+  const { sourced, store, recent, needed } = ground
+  const { plan, release } = sourced
+  const shopper = task.shopper && (await lockBuyer(transaction, task.shopper.id))
+  const number = createOrderNumber(deps.clock.now(), store.store.timeZone)
+  const id = await claimKey(transaction, key, number)
+  if (id === null) return null
+  const cart = resolve(request, store.delivery, shopper)
+  const codes = await lockCodes(transaction, cart.codes)
+  const promotions = [...needed.promotions]
+  const counts = await lockCounts(transaction, promotions)
+  if (counts.length < promotions.length) throw new Undone({ kind: 'uncounted' })
+  const stock = needed.skus.size > 0 ? await lockStock(transaction, [...needed.skus].sort()) : new Map<string, number>()
+  const now = await readInstant(transaction, deps, { sourced, store })
+  const own = shopper === null ? {} : await countOwnUses(transaction, plan, shopper.id)
+  const facts: Facts = addOwnUses({ ...recent.facts, ...toFacts(counts) }, own)
+  const order: Order = { now, cart, facts, codes, stock: { ...recent.stock, ...Object.fromEntries(stock) } }
+  const sale = computeSale(plan, order)
+  const wanted = findNeeded(plan, order, sale)
+  if (!holds(needed, wanted)) throw new Undone({ kind: 'narrow', needed: wanted })
+  refuseOutOfStock(plan, cart, stock)
+  if (!isAsExpected(sale.quote, request.expected))
+    throw new Undone({ kind: 'refused', describe: () => describeChanged(sourced, order, sale.quote) })
+  const receipt = writeShopCart(plan, release, sale.quote)
+  const uses = nameCodes(plan, sale)
+  const lines = sale.quote.lines.map(({ sku, quantity, gift, total: paid }) => {
+    return { sku, quantity, gift, paid, isFromStock: (stock.get(sku) ?? null) !== null }
+  })
+  const { totals, delivery } = sale.quote
+  const { option, country } = request.cart.delivery!
+  await recordOrder(transaction, {
+    ...{ id, placedAt: now, release, channel: cart.channel, shopper: shopper?.id ?? null, buyer: task.buyer },
+    ...{ delivery: { option, country, paid: delivery.total }, grand: totals.grand, receipt, lines, uses },
+  })
+  await countUses(transaction, plan, uses)
+  await useCodes(
+    transaction,
+    uses.flatMap(({ code }) => code ?? []),
+    id,
+  )
+  await takeFromStock(transaction, sumUnits(lines.filter(({ isFromStock }) => isFromStock)))
+  if (shopper) await countOrder(transaction, { shopper: shopper.id, orders: 1, spent: totals.grand })
+  return { id, number, placedAt: now, release, hash: key.hash, grand: totals.grand, receipt }
+}
+
+/** The instant at which it is placed, by the database's clock after all locks. Throws `Undone` where what it is priced with has changed. */
+async function readInstant(
+  transaction: Connection,
+  { clock }: OrderDeps,
+  { sourced, store }: Pick<Ground, 'sourced' | 'store'>,
+): Promise<Instant> {
+  const [row] = await ask<{ at: Date; release: number | null; catalogue: number; version: number }>(
+    transaction,
+    `select now(3) as at, (select max(number) from releases) as \`release\`,
+       catalogue_revision as catalogue, version from store`,
+  )
+  const isSame =
+    row!.release === sourced.release &&
+    Number(row!.catalogue) === sourced.catalogueRevision &&
+    row!.version === store.version
+  if (!isSame) throw new Undone({ kind: 'moved' })
+  return clock.isFixed ? clock.now() : row!.at.getTime()
+}
+
+function refuseOutOfStock(
+  plan: CompiledPlan,
+  { lines }: Order['cart'],
+  stock: ReadonlyMap<string, number | null>,
+): void {
+  const short = [...sumUnits(lines)].flatMap(([sku, wanted]) => {
+    const left = stock.get(sku) ?? null
+    if (left === null || wanted <= left) return []
+    return [{ sku, name: plan.catalogue.bySku.get(sku)!.name, wanted, left }]
+  })
+  if (short.length > 0) throw new AppError('out-of-stock', { facts: { products: short } })
+}
+
+/** Each promotion that applied with the code that opened it, as it was typed. */
+function nameCodes(plan: CompiledPlan, { quote, uses }: Sale): OrderUse[] {
+  const codes = new Map(quote.codes.flatMap((one) => (one.outcome === 'applied' ? [[one.promotion, one.code]] : [])))
+  return uses.map((use) => {
+    const isOpened = plan.findPromotion(use.promotion)!.promotion.code !== null
+    return { ...use, code: isOpened ? (codes.get(use.promotion) ?? null) : null }
+  })
+}
+
+/** Shared limits are counted where they are locked, everything else without waiting for anybody. */
+async function countUses(transaction: Connection, plan: CompiledPlan, uses: readonly OrderUse[]): Promise<void> {
+  const parts = uses.map(({ promotion, units, given, added }) => ({ promotion, uses: 1, units, given, added }))
+  const isLocked = ({ promotion }: { promotion: string }) => isShared(plan.findPromotion(promotion)!.promotion)
+  await addCounts(transaction, parts.filter(isLocked))
+  await appendCounts(
+    transaction,
+    parts.filter((part) => !isLocked(part)),
+  )
+}
+
+function toAnswer({ id, placedAt, ...order }: PlacedOrder, { hash }: OrderKey): OrderAnswer {
+  if (order.hash !== hash) throw new AppError('key-reused')
+  const { number, release, grand, receipt } = order
+  return { order: { id: String(id), number, placedAt: new Date(placedAt).toISOString(), release, grand, receipt } }
+}
