@@ -29,7 +29,8 @@ export const ENDPOINTS = {
   }),
   followChanges: sendingEvents(api.ChangeEvent, {
     role: 'reader',
-    summary: 'The number of the latest change, then of each that is written, by whichever process',
+    summary:
+      'The number of the latest change, then of each that is written, by whichever process; events called sales, a number that is another one after each order',
   }),
   savePriceRules: silent({
     role: 'administrator',

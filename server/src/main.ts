@@ -1,12 +1,14 @@
 import { createServer } from 'node:http'
-import { PromotionDraft, PromotionUpdate, ReachQuestion } from '@novalex/contract'
+import { OrderRequest, PromotionDraft, PromotionUpdate, ReachQuestion } from '@novalex/contract'
 import { pino } from 'pino'
 import { loadCookieSecret } from './access/secrets.ts'
 import { createApp } from './app.ts'
 import { createChangeFeed } from './changes/changeFeed.ts'
 import { createClock } from './clock.ts'
 import { readConfig } from './config.ts'
+import { foldCounts } from './counts/counts.repository.ts'
 import { migrateDatabase, openDatabase } from './db/openDatabase.ts'
+import { transact } from './db/transact.ts'
 import { logError } from './http/logError.ts'
 import { prepareSchemas } from './http/validate.ts'
 import { createImportsService } from './imports/imports.service.ts'
@@ -17,6 +19,8 @@ const SHUTDOWN_TIMEOUT_MS = 10_000
 const GRACE_MS = 1500
 /** How often it is looked for work that another process left. */
 const TAKE_UP_MS = 10_000
+/** How often what orders used up is added up. */
+const FOLD_MS = 2000
 /** How long a sender may take for the head of a request. */
 const HEADERS_TIMEOUT_MS = 15_000
 
@@ -40,7 +44,12 @@ setInterval(() => {
     logger.warn({ err: error }, 'nothing could be taken up')
   })
 }, TAKE_UP_MS).unref()
-prepareSchemas([PromotionDraft, PromotionUpdate, ReachQuestion])
+setInterval(() => {
+  transact(database, foldCounts).catch((error: unknown) => {
+    logger.warn({ err: error }, 'counts could not be added up')
+  })
+}, FOLD_MS).unref()
+prepareSchemas([PromotionDraft, PromotionUpdate, ReachQuestion, OrderRequest])
 const changes = createChangeFeed(database)
 const plans = createPlanSource(database)
 const cookieSecret = await loadCookieSecret(database)

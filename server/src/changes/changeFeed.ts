@@ -3,12 +3,16 @@ import { createSession, type Session } from 'better-sse'
 import type { Request, Response } from 'express'
 import { findLatestChange } from '../activity/activity.repository.ts'
 import type { Database } from '../db/openDatabase.ts'
+import { findLatestSale } from '../orders/findLatestSale.ts'
 
 const LOOK_EVERY_MS = 1000
 /** Compressed on the way, an event would wait for those after it. */
 const UNALTERED = { 'cache-control': 'no-store, no-transform' }
 
-/** Tells browsers of whatever is written, by this process or another: server-sent events, each the number of the latest change. */
+/**
+ * Tells browsers of whatever is written, by this process or another: server-sent events, each the number of the latest change; those called
+ * `sales`, a number that is another one after each order.
+ */
 export interface ChangeFeed {
   /** Tells a browser the latest change, then each that follows, until it leaves. Throws what the database throws. */
   follow(request: Request, response: Response): Promise<undefined>
@@ -20,6 +24,7 @@ export interface ChangeFeed {
 export function createChangeFeed(database: Database): ChangeFeed {
   const followers = new Map<Session, Response>()
   let told: number | null = null
+  let toldSale: number | null = null
   let isLooking = false
 
   async function look(): Promise<void> {
@@ -29,9 +34,13 @@ export function createChangeFeed(database: Database): ChangeFeed {
       await wait(LOOK_EVERY_MS, undefined, { ref: false })
       // While the database is away there is nothing new, and those who need it are told so.
       const change = await findLatestChange(database).catch(() => told)
-      if (change === told) continue
+      const sale = await findLatestSale(database).catch(() => toldSale)
+      for (const session of followers.keys()) {
+        if (change !== told) session.push(change)
+        if (sale !== toldSale) session.push(sale, 'sales')
+      }
       told = change
-      for (const session of followers.keys()) session.push(change)
+      toldSale = sale
     }
     isLooking = false
   }
@@ -39,13 +48,16 @@ export function createChangeFeed(database: Database): ChangeFeed {
   return {
     async follow(request, response) {
       const change = await findLatestChange(database)
+      const sale = await findLatestSale(database)
       const session = await createSession(request, response, { headers: UNALTERED })
       session.once('disconnected', () => {
         followers.delete(session)
       })
       if (!session.isConnected) return
       told ??= change
+      toldSale ??= sale
       session.push(change)
+      session.push(sale, 'sales')
       followers.set(session, response)
       void look()
     },

@@ -2,6 +2,7 @@ import type { DeliveryOption, OrderAnswer, OrderRequest } from '@novalex/contrac
 import {
   checkOrder,
   computeSale,
+  normalizeCode,
   type CompiledPlan,
   type Facts,
   type Instant,
@@ -233,12 +234,12 @@ function refuseOutOfStock(
   if (short.length > 0) throw new AppError('out-of-stock', { facts: { products: short } })
 }
 
-/** Each promotion that applied with the code that opened it, as it was typed. */
+/** Each promotion that applied with the code that opened it, as codes are compared. */
 function nameCodes(plan: CompiledPlan, { quote, uses }: Sale): OrderUse[] {
   const codes = new Map(quote.codes.flatMap((one) => (one.outcome === 'applied' ? [[one.promotion, one.code]] : [])))
   return uses.map((use) => {
-    const isOpened = plan.findPromotion(use.promotion)!.promotion.code !== null
-    return { ...use, code: isOpened ? (codes.get(use.promotion) ?? null) : null }
+    const typed = codes.get(use.promotion)
+    return { ...use, code: typed === undefined ? null : normalizeCode(typed) }
   })
 }
 

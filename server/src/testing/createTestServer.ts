@@ -94,13 +94,15 @@ export async function createTestServer(
     limits = LIMITS,
     isDemo = false,
     isEmpty = false,
+    // Another server on the database of the one whose URL this is; it is that one's to drop.
+    besides = '',
   } = {},
 ): Promise<TestServer> {
-  const url = new URL(serverUrl)
-  url.pathname = `/novalex_test_${randomBytes(6).toString('hex')}`
-  await migrateDatabase(url.href)
+  const url = new URL(besides || serverUrl)
+  if (!besides) url.pathname = `/novalex_test_${randomBytes(6).toString('hex')}`
+  if (!besides) await migrateDatabase(url.href)
   const setUp = openDatabase(url.href)
-  if (!isEmpty) await fillStore(setUp)
+  if (!isEmpty && !besides) await fillStore(setUp)
   const reached = new URL(url)
   if (connectTo) reached.host = connectTo
   const database = openDatabase(reached.href)
@@ -116,7 +118,7 @@ export async function createTestServer(
     checksAnswers: true,
   }
   const wallClock = { aheadMs: 0 }
-  const cookie = isEmpty ? '' : await signInAs(setUp, 'administrator', 'Tester')
+  const cookie = isEmpty || besides ? '' : await signInAs(setUp, 'administrator', 'Tester')
   const imports = createImportsService({
     database,
     threads,
@@ -168,7 +170,7 @@ export async function createTestServer(
       await new Promise((resolve) => server.close(resolve))
       await threads.close()
       await database.destroy()
-      await setUp.raw('DROP DATABASE ??', [url.pathname.slice(1)])
+      if (!besides) await setUp.raw('DROP DATABASE ??', [url.pathname.slice(1)])
       await setUp.destroy()
     },
   }
