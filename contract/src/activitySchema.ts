@@ -27,6 +27,17 @@ export const LOGGED_ACTIONS = {
   ],
   key: ['create-key', 'revoke-key'],
   order: ['cancel-order', 'correct-count'],
+  code: [
+    'make-codes',
+    'download-codes',
+    'void-codes',
+    'void-code',
+    'mark-code',
+    'create-hand-out',
+    'change-hand-out',
+    'delete-hand-out',
+    'forget-contact',
+  ],
 } as const satisfies Readonly<Record<string, readonly string[]>>
 export type LoggedThing = keyof typeof LOGGED_ACTIONS
 export type LoggedAction = (typeof LOGGED_ACTIONS)[LoggedThing][number]

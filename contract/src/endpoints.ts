@@ -4,6 +4,7 @@ import { ActivityAnswer, ActivityFileQuery, ActivityQuery } from './activitySche
 import type { EndpointName } from './addresses.ts'
 import { IdParams as params, SkuParams } from './addressSchema.ts'
 import * as api from './api.ts'
+import { CODE_ENDPOINTS } from './codeEndpoints.ts'
 import { DeepestAnswer, DeepestQuery } from './calendarSchema.ts'
 import { DeliveryRequest, SecondPersonRequest } from './deliverySchema.ts'
 import { answering, NOT_FOUND, sending, sendingEvents, silent, telling, USED, type Endpoint } from './endpoint.ts'
@@ -185,6 +186,7 @@ export const ENDPOINTS = {
   ...FILE_ENDPOINTS,
   ...SHOP_ENDPOINTS,
   ...ORDER_ENDPOINTS,
+  ...CODE_ENDPOINTS,
 
   listActivity: answering(ActivityAnswer, {
     role: 'reader',

@@ -201,6 +201,7 @@ export const DisplaySchema = typed<Display>()(
       places: Type.Optional(Type.Array(choice('list', 'product', 'cart'), { uniqueItems: true })),
       breaks: Type.Optional(Type.Boolean()),
       nudge: Type.Optional(Type.Boolean()),
+      listed: Type.Optional(Type.Boolean()),
     },
     strict,
   ),

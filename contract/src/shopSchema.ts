@@ -10,6 +10,8 @@ import { ConditionSchema, DisplaySchema } from './planSchema.ts'
 const Release = Nullable(Type.Integer({ minimum: 1 }))
 const Kind = Type.Unsafe<Mechanic['kind']>(Type.String())
 
+const Left = Type.Object({ left: Whole, of: Whole }, strict)
+
 export const ShopProduct = Type.Object(
   {
     sku: Id,
@@ -25,6 +27,8 @@ export const ShopProduct = Type.Object(
     /** Last instant of the present price, if an end is known. */
     until: Nullable(InstantText),
     inStock: Type.Boolean(),
+    /** Units at this price that are left, of how many on offer; null where nothing limits them. */
+    left: Nullable(Left),
     /** What shoppers read about the promotions behind the price. */
     displays: Type.Array(DisplaySchema),
   },
@@ -139,6 +143,7 @@ export const ShopOffer = Type.Object(
     mechanic: MechanicSchema,
     when: Nullable(ConditionSchema),
     display: Type.Optional(DisplaySchema),
+    left: Nullable(Left),
     /** Of the products that it names, by SKU. */
     names: Type.Record(Type.String(), Type.String()),
   },

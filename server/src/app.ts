@@ -6,6 +6,10 @@ import expressStaticGzip from 'express-static-gzip'
 import type { Logger } from 'pino'
 import { createAccess, type Access } from './access/createAccess.ts'
 import { createActivityHandlers } from './activity/activity.handlers.ts'
+import { createCodesHandlers } from './codes/codes.handlers.ts'
+import type { CodesService } from './codes/codes.service.ts'
+import { createHandOutsHandlers } from './codes/handOuts.handlers.ts'
+import { createHandOutsService } from './codes/handOuts.service.ts'
 import { createCatalogueHandlers } from './catalogue/catalogue.handlers.ts'
 import { createCatalogueService } from './catalogue/catalogue.service.ts'
 import { createProductTable } from './catalogue/productTable.service.ts'
@@ -66,6 +70,7 @@ export interface AppDeps {
   /** What signs the cookies. */
   readonly cookieSecret: string
   readonly imports: ImportsService
+  readonly codes: CodesService
   readonly changes: ChangeFeed
   readonly logger: Logger
 }
@@ -139,6 +144,8 @@ function createHandlers(deps: AppDeps): Omit<Handlers, keyof Access['handlers']>
     }),
     ...createOrdersHandlers({ ...deps, tries, figures }),
     ...createCountsHandlers(deps),
+    ...createCodesHandlers(database, deps.codes),
+    ...createHandOutsHandlers({ ...deps, origins: config.origins, handOuts: createHandOutsService(deps) }),
     ...createActivityHandlers(database),
     getOpenApi: () => new JsonText(writeOpenApi()),
   }

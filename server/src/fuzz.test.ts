@@ -3,6 +3,7 @@ import fc from 'fast-check'
 import { afterAll, beforeAll, expect, inject, test } from 'vitest'
 import { createDraft, createTestServer, PRODUCTS, type TestServer } from './testing/createTestServer.ts'
 import { bringIn } from './testing/imports.ts'
+import { visit } from './testing/placeOrders.ts'
 
 /**
  * Requests of every address, most of them nearly right: whatever is sent, the server answers with something that it means, and goes on answering.
@@ -11,10 +12,12 @@ import { bringIn } from './testing/imports.ts'
 
 let server: TestServer
 let ids: Readonly<
-  Record<'promotion' | 'campaign' | 'set' | 'occasion' | 'testCart' | 'import' | 'person' | 'key', string>
+  Record<'promotion' | 'coded' | 'campaign' | 'set' | 'occasion' | 'testCart' | 'import' | 'person' | 'key', string>
 >
 /** Of whom may be signed out and removed on the way. */
 let leaving: string
+/** The cookie by which the shop knows who orders. */
+let visitor: string
 beforeAll(async () => {
   server = await createTestServer(inject('databaseUrl'))
   const create = async (path: string, body: unknown) => (await server.request('POST', `/api${path}`, body)).body
@@ -23,12 +26,16 @@ beforeAll(async () => {
   const set = (await create('/sets', { name: 'Two', content: { skus: ['PAD-1'] } })).id
   const testCart = (await create('/test-carts', TEST_CART)).id
   const promotion = (await create('/promotions', createDraft({ campaign }))).promotion.id
-  await create('/promotions', { ...createDraft(), mechanic: BUY_GET, stacking: { group: 'extra', mode: 'group' } })
+  const extra = { stacking: { group: 'extra', mode: 'group' } }
+  await create('/promotions', { ...createDraft(), mechanic: BUY_GET, ...extra })
+  const coded = (await create('/promotions', { ...createDraft(), mechanic: BUY_GET, ...extra, code: { batch: true } }))
+    .promotion.id
   const person = (await create('/people', { name: 'Mara', email: 'mara@desk.example', role: 'planner' })).id
   const key = (await create('/keys', { name: 'Till', scopes: ['quote'], endsAt: null })).record.id
   leaving = await server.signIn('reader')
+  visitor = (await visit(server)).cookie
   const file = await bringIn(server, 'prices', 'sku;regular_price\nPAD-1;9\n')
-  ids = { promotion, campaign, set, occasion, testCart, import: file.id, person, key }
+  ids = { promotion, coded, campaign, set, occasion, testCart, import: file.id, person, key }
 })
 afterAll(() => server.close())
 
@@ -47,6 +54,10 @@ const MARA = { name: 'Mara', email: 'mara@desk.example' }
 const NEW_STORE = { name: 'Paper', currency: 'EUR', timeZone: 'Europe/Vienna', pricesIncludeTax: true }
 const SHOP_CART = { lines: cart.lines, codes: cart.codes, delivery: { option: 'parcel', country: 'AT' }, shopper: null }
 const PARCEL = { id: 'parcel', name: 'Parcel', prices: [{ country: 'AT', price: 490 }] }
+const HAND_OUT = {
+  ...{ slug: 'page', title: 'A code', text: '', wording: 'Yes', from: null, until: '2028-01-01T00:00' },
+  ...{ most: 3, showsAtOnce: true },
+}
 const TEST_CART = { name: 'One', at, cart, expected: 3000 }
 const BUY_GET = {
   kind: 'buy-get' as const,
@@ -198,6 +209,40 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['GET', () => `/api/shop/products/PAD-1?at=${at}`],
   ['GET', () => `/api/shop/products/PAD-1/offers?at=${at}`],
   ['POST', () => '/api/shop/cart', () => ({ at, plan: 'working', cart: SHOP_CART })],
+  [
+    'POST',
+    () => '/api/shop/orders',
+    () => ({ cart: SHOP_CART, expected: { grand: 99_999, gifts: {} }, buyer: { ...MARA, consent: true } }),
+  ],
+  ['GET', ({ promotion }) => `/api/orders?search=INK-1&promotion=${promotion}&before=9`],
+  ['GET', () => '/api/orders/1'],
+  ['POST', () => '/api/orders/1/cancel'],
+  ['GET', () => '/api/counts'],
+  ['GET', ({ promotion }) => `/api/promotions/${promotion}/sales`],
+  ['POST', ({ promotion }) => `/api/promotions/${promotion}/corrections`, () => ({ units: -2, reason: 'fair' })],
+  ['GET', ({ promotion }) => `/api/redemptions.csv?promotion=${promotion}`],
+  ['GET', () => '/api/code-batches'],
+  [
+    'POST',
+    () => '/api/code-batches',
+    ({ coded: promotion }) => ({ promotion, name: 'Some', count: 3, pattern: { prefix: 'A', length: 8 } }),
+  ],
+  ['GET', () => '/api/code-batches/1'],
+  ['GET', () => '/api/code-batches/1/codes.zip'],
+  ['POST', () => '/api/code-batches/1/void'],
+  ['GET', () => '/api/codes/A2345678'],
+  ['POST', () => '/api/codes/A2345678/void'],
+  ['POST', () => '/api/codes/A2345678/handed', () => ({ recipient: 'Mara' })],
+  ['GET', () => '/api/hand-outs'],
+  ['POST', () => '/api/hand-outs', ({ coded: promotion }) => ({ ...HAND_OUT, promotion })],
+  ['PUT', () => '/api/hand-outs/none', ({ coded: promotion }) => ({ ...HAND_OUT, promotion, version: 1 })],
+  ['DELETE', () => '/api/hand-outs/none?version=1'],
+  ['GET', () => '/api/contacts.csv'],
+  ['POST', () => '/api/contacts/forget', () => ({ email: MARA.email })],
+  ['GET', () => '/api/shop/hand-outs/page'],
+  ['POST', () => '/api/shop/hand-outs/page', () => ({ ...MARA, consent: true })],
+  ['POST', () => '/api/shop/consents', () => ({ token: 'none' })],
+  ['GET', () => '/api/shop/coupons'],
   ['GET', () => `/api/shop?plan=working&at=${at}`],
   ['GET', () => '/api/shop/shoppers?search=a'],
   ['POST', () => '/api/shop/session', () => ({ shopper: 's' })],
@@ -271,8 +316,11 @@ test('no request breaks the server', { timeout: RUNS * 100 }, async () => {
       let body = toBody?.(ids)
       if (toBody) for (const [places, put] of changes) body = spoil(body, places, put)
       const address = path ? spoilPath(toPath(ids), ...path) : toPath(ids)
-      const cookie = address.startsWith('/api/session') ? leaving : server.cookie
-      const { status, body: answer } = await server.request(method, address, body, { cookie, ...headers })
+      const cookie = address.startsWith('/api/session') ? leaving : `${server.cookie}; ${visitor}`
+      const { status, body: answer } = await server.request(method, address, body, {
+        ...{ cookie, 'idempotency-key': `key-${asked}` },
+        ...headers,
+      })
       const told = `${method} ${address} ${JSON.stringify(body)?.slice(0, 600)} ${JSON.stringify(answer)?.slice(0, 200)}`
       expect(status, told).toBeLessThan(500)
       // An answer that comes line by line may still say that something broke.

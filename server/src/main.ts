@@ -5,6 +5,7 @@ import { loadCookieSecret } from './access/secrets.ts'
 import { createApp } from './app.ts'
 import { createChangeFeed } from './changes/changeFeed.ts'
 import { createClock } from './clock.ts'
+import { createCodesService } from './codes/codes.service.ts'
 import { readConfig } from './config.ts'
 import { foldCounts } from './counts/counts.repository.ts'
 import { migrateDatabase, openDatabase } from './db/openDatabase.ts'
@@ -38,9 +39,20 @@ const imports = createImportsService({
     logger.error({ err: error }, 'import broke')
   },
 })
-await imports.resume()
+const plans = createPlanSource(database)
+const codes = createCodesService({
+  database,
+  plans,
+  threads,
+  clock,
+  onTrouble: (error) => {
+    logger.error({ err: error }, 'codes could not be made')
+  },
+})
+const resume = () => Promise.all([imports.resume(), codes.resume()])
+await resume()
 setInterval(() => {
-  imports.resume().catch((error: unknown) => {
+  resume().catch((error: unknown) => {
     logger.warn({ err: error }, 'nothing could be taken up')
   })
 }, TAKE_UP_MS).unref()
@@ -51,7 +63,6 @@ setInterval(() => {
 }, FOLD_MS).unref()
 prepareSchemas([PromotionDraft, PromotionUpdate, ReachQuestion, OrderRequest])
 const changes = createChangeFeed(database)
-const plans = createPlanSource(database)
 const cookieSecret = await loadCookieSecret(database)
 const wallClock = createClock(null)
 const app = createApp({
@@ -60,6 +71,7 @@ const app = createApp({
   logger,
   threads,
   imports,
+  codes,
   changes,
   clock,
   wallClock,

@@ -5,7 +5,7 @@ import { findExhausted } from './admission.ts'
 import type { CompiledPlan } from './compilePlan.ts'
 import type { CompiledPromotion } from './compiledPromotion.ts'
 
-export type CodeReason = SkipReason | 'code-unknown' | 'code-used' | 'code-void' | 'code-over-limit'
+export type CodeReason = SkipReason | 'code-unknown' | 'code-mistyped' | 'code-used' | 'code-void' | 'code-over-limit'
 
 /** One of the cart's codes, read. */
 export interface CodeReading {

@@ -47,6 +47,8 @@ export interface Display {
   readonly breaks?: boolean
   /** Whether a cart that nearly has it is told so; absent: yes. */
   readonly nudge?: boolean
+  /** Whether its code stands on the shop’s page of coupons; absent: no, so that a secret one never does. */
+  readonly listed?: boolean
 }
 
 /** What somebody decided about a promotion; whether it runs follows from the schedule and the moment. */

@@ -86,6 +86,8 @@ interface FactsByCode {
   'email-taken': TypedFacts
   'name-taken': TypedFacts
   'password-short': { readonly min: number }
+  guessable: { readonly given: number; readonly min: number }
+  'slug-taken': TypedFacts
 }
 
 type NoFacts = Readonly<Record<string, never>>

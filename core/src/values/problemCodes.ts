@@ -58,6 +58,8 @@ export const PROBLEM_CODES = [
   'unknown-zone',
   'bad-json',
   // what a person types
+  'guessable',
+  'slug-taken',
   'not-a-percent',
   'not-money',
   'not-a-date',

@@ -1,6 +1,7 @@
 import type { Account } from '@novalex/contract'
 import type { Request } from 'express'
 import { AppError } from '../errors/AppError.ts'
+import { originOf } from '../http/originOf.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import { readEmail } from './email.ts'
 import { accountOf } from './identity.ts'
@@ -106,9 +107,4 @@ export function createKeysHandlers(deps: SignInDeps): HandlersOf<Keys> {
       await revokeKey(deps, params.id, by)
     },
   }
-}
-
-/** Where browsers reach this server: as the settings say, else as this request did, whose host was checked. */
-function originOf(request: Request, [first]: readonly string[]): string {
-  return first ?? `${request.protocol}://${request.get('host')}`
 }

@@ -20,7 +20,8 @@ export async function findCodes(connection: Connection, typed: readonly string[]
   if (codes.length === 0) return {}
   const rows = await ask<Row>(
     connection,
-    `select codes.code, codes.state, code_batches.promotion
+    // An open code of a batch that is void is void.
+    `select codes.code, if(codes.state = 0 and code_batches.state = 'void', 2, codes.state) as state, code_batches.promotion
      from codes join code_batches on code_batches.id = codes.batch
      where codes.code in (?) and code_batches.state <> 'making'`,
     [codes],

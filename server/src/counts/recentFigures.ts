@@ -1,5 +1,7 @@
 import type { Facts } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
+import { listShapes } from '../codes/codeBatches.repository.ts'
+import type { CodeShape } from '../codes/codeText.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { listCounts, toFacts } from './counts.repository.ts'
 
@@ -12,6 +14,8 @@ export interface RecentFigures {
   facts(): Promise<Facts>
   /** Of some products, by SKU; null: not counted. */
   stock(skus: readonly string[]): Promise<Readonly<Record<string, number | null>>>
+  /** How the codes of batches look. */
+  shapes(): Promise<readonly CodeShape[]>
 }
 
 export function createRecentFigures(database: Database): RecentFigures {
@@ -20,9 +24,15 @@ export function createRecentFigures(database: Database): RecentFigures {
     ttl: RECENT_MS,
     fetchMethod: async () => toFacts(await listCounts(database)),
   })
+  const shapes = new LRUCache<'all', readonly CodeShape[]>({
+    max: 1,
+    ttl: RECENT_MS,
+    fetchMethod: () => listShapes(database),
+  })
   const stock = new LRUCache<string, { readonly units: number | null }>({ max: KEPT_SKUS, ttl: RECENT_MS })
   return {
     facts: () => facts.forceFetch('all'),
+    shapes: () => shapes.forceFetch('all'),
     async stock(skus) {
       const missing = skus.filter((sku) => !stock.has(sku))
       if (missing.length > 0) {

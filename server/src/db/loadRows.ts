@@ -5,20 +5,27 @@ type Cell = string | number | null
 
 const ROWS_A_PIECE = 500
 
+interface Target {
+  readonly table: string
+  readonly columns: readonly string[]
+  readonly onTaken?: 'replace' | 'ignore'
+}
+
 /**
  * Streams rows into a table: several times as fast as statements with values, and no more than some rows are in memory as text. Rows that are
- * there already by a unique key are replaced. Needs the database to take `LOAD DATA LOCAL`, as MariaDB does unless told otherwise. What does
+ * there already by a unique key are replaced, or left as they are with `ignore`; answers how many were written. Needs the database to take `LOAD DATA LOCAL`, as MariaDB does unless told otherwise. What does
  * not fit a column is cut without a word, so callers check beforehand.
  */
 export async function loadRows(
   transaction: Connection,
-  { table, columns }: { readonly table: string; readonly columns: readonly string[] },
+  { table, columns, onTaken = 'replace' }: Target,
   rows: readonly (readonly Cell[])[],
-): Promise<void> {
+): Promise<number> {
   const names = columns.map(() => '??').join(', ')
-  await transaction
-    .raw(`load data local infile 'rows' replace into table ?? character set utf8mb4 (${names})`, [table, ...columns])
-    .options({ infileStreamFactory: () => Readable.from(writePieces(rows)) })
+  const [result] = (await transaction
+    .raw(`load data local infile 'rows' ${onTaken} into table ?? character set utf8mb4 (${names})`, [table, ...columns])
+    .options({ infileStreamFactory: () => Readable.from(writePieces(rows)) })) as unknown as [{ affectedRows: number }]
+  return result.affectedRows
 }
 
 function* writePieces(rows: readonly (readonly Cell[])[]): Generator<Buffer> {

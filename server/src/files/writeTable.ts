@@ -14,21 +14,34 @@ export interface Table {
   readonly columns: readonly string[]
   /** The columns whose cells are numbers in a spreadsheet. */
   readonly numbers: readonly string[]
-  readonly rows: readonly (readonly string[])[]
+  /** All at once, or some after the other, so that many need not be in memory together. */
+  readonly rows: Rows | AsyncIterable<Rows>
 }
+
+type Rows = readonly (readonly string[])[]
 
 /** A file of one record a row. In neither kind is a cell ever a formula. */
 export async function writeTable(table: Table, type: TableFileType): Promise<Buffer> {
-  return type === 'csv' ? Buffer.from(writeCsv(table)) : writeWorkbook(table)
+  return type === 'csv' ? writeCsv(table) : writeWorkbook(table)
 }
+
+async function* partsOf({ rows }: Table): AsyncGenerator<Rows> {
+  if (Array.isArray(rows)) yield rows as Rows
+  else yield* rows as AsyncIterable<Rows>
+}
+
+const CSV = { newline: '\r\n', escapeFormulae: true }
 
 /** What a spreadsheet would take for a formula is marked as text; `readRecords` takes the mark off again. */
-function writeCsv({ columns, rows }: Table): string {
-  const content = { fields: [...columns], data: rows as string[][] }
-  return `${Papa.unparse(content, { newline: '\r\n', escapeFormulae: true })}\r\n`
+async function writeCsv(table: Table): Promise<Buffer> {
+  const pieces = [`${Papa.unparse([table.columns as string[]], CSV)}\r\n`]
+  for await (const part of partsOf(table))
+    if (part.length > 0) pieces.push(`${Papa.unparse(part as string[][], CSV)}\r\n`)
+  return Buffer.concat(pieces.map((piece) => Buffer.from(piece)))
 }
 
-async function writeWorkbook({ columns, numbers, rows }: Table): Promise<Buffer> {
+async function writeWorkbook(table: Table): Promise<Buffer> {
+  const { columns, numbers } = table
   const stream = new PassThrough()
   const collected = buffer(stream)
   const { default: library } = await import('exceljs')
@@ -36,8 +49,10 @@ async function writeWorkbook({ columns, numbers, rows }: Table): Promise<Buffer>
   const sheet = workbook.addWorksheet('Novalex')
   const isNumber = columns.map((column) => numbers.includes(column))
   sheet.addRow([...columns]).commit()
-  for (const row of rows) {
-    sheet.addRow(row.map((cell, at) => (isNumber[at] && /^-?\d+(\.\d+)?$/.test(cell) ? Number(cell) : cell))).commit()
+  for await (const part of partsOf(table)) {
+    for (const row of part) {
+      sheet.addRow(row.map((cell, at) => (isNumber[at] && /^-?\d+(\.\d+)?$/.test(cell) ? Number(cell) : cell))).commit()
+    }
   }
   sheet.commit()
   await workbook.commit()

@@ -17,10 +17,10 @@ import type { Threads } from '../threads/threads.ts'
 import type { CodeTries } from './codeTries.ts'
 import { findCircumstances } from './circumstances.ts'
 import { resolveCart } from './resolveCart.ts'
-import { computeShopCart } from './shopCart.ts'
+import { computeShopCart, nameMistyped } from './shopCart.ts'
 import { forgetShopper, rememberShopper, shopperOf, welcome } from './shopCookie.ts'
 import { describeShop } from './shopInfo.ts'
-import { findOpenOffers } from './shopOffers.ts'
+import { findOpenOffers, listCoupons } from './shopOffers.ts'
 import { toShopProduct } from './shopProduct.ts'
 import { findShopBuyer, senderOf } from './whoBuys.ts'
 
@@ -50,6 +50,7 @@ type Own =
   | 'getShopProduct'
   | 'listShopOffers'
   | 'priceShopCart'
+  | 'listShopCoupons'
 
 interface Looked {
   readonly at?: string
@@ -72,7 +73,12 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
   async function show(sourced: SourcedPlan, products: readonly Product[], at: Instant): Promise<ShopProduct[]> {
     const spans = await history.of(products, { ahead: sourced, now: clock.now(), to: at + 1 })
     const { plan } = sourced
-    return products.map((product) => toShopProduct(plan, product, { now: at, history: spans.get(product.sku)! }))
+    const facts = await figures.facts()
+    const stock = await figures.stock(products.flatMap(({ sku, stock: counted }) => (counted === null ? [] : sku)))
+    return products.map((product) => {
+      const present = { ...product, stock: stock[product.sku] ?? product.stock }
+      return toShopProduct(plan, present, { now: at, history: spans.get(product.sku)!, facts })
+    })
   }
 
   function refuseUnlessStandIn(): void {
@@ -116,8 +122,9 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
     },
     listShopOffers: async ({ params, query, who }) => {
       const { plan, now } = await look(query, who)
-      return findOpenOffers(plan, getProduct(plan, params.sku), now)
+      return findOpenOffers(plan, getProduct(plan, params.sku), now, await figures.facts())
     },
+    listShopCoupons: async () => listCoupons((await plans.getRecent()).plan, clock.now(), await figures.facts()),
     priceShopCart: async ({ body, who, request }) => {
       const [{ plan, release, now }, store] = [await look(body, who), await stores.forceFetch('store')]
       const sender = senderOf(who, body.cart, request.ip ?? '')
@@ -130,8 +137,9 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
       const answer = isLargeOrder(plan, order)
         ? await threads.run('shopCart', { plan: body.plan ?? 'live', order })
         : computeShopCart(plan, release, order)
-      if (sender !== null) tries.note(sender, answer.codes)
-      return answer
+      const codes = answer.codes.length > 0 ? nameMistyped(answer.codes, await figures.shapes()) : answer.codes
+      if (sender !== null) tries.note(sender, codes)
+      return { ...answer, codes }
     },
   }
 }

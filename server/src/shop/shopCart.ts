@@ -11,6 +11,7 @@ import {
   type SkippedOutcome,
   type Quote,
 } from '@novalex/core'
+import { isMistyped, type CodeShape } from '../codes/codeText.ts'
 import { hideInternal } from './hideInternal.ts'
 
 /** A cart as the shop shows it: no internal name in it, and only nudges of offers that need no code. */
@@ -109,4 +110,11 @@ const INTERNAL_TESTS: ReadonlySet<ConditionTest['test']> = new Set(['group', 'ta
 function isSayable(test: ConditionTest): boolean {
   const keys = 'reach' in test ? Object.keys(test.reach) : []
   return !INTERNAL_TESTS.has(test.test) && keys.every((key) => key === 'categories' || key === 'regularPrice')
+}
+
+/** Of codes that there are not, those that look like one of a batch, but for a mistake in typing. */
+export function nameMistyped(codes: ShopCartAnswer['codes'], shapes: readonly CodeShape[]): ShopCartAnswer['codes'] {
+  return codes.map((one) =>
+    one.reason === 'code-unknown' && isMistyped(one.code, shapes) ? { ...one, reason: 'code-mistyped' as const } : one,
+  )
 }

@@ -5,8 +5,11 @@ import {
   computePriceSpans,
   computePriorPrice,
   computeStruckPrice,
+  computeUnitsOnOffer,
   WHOLE,
   type CompiledPlan,
+  type CompiledPromotion,
+  type Facts,
   type HistorySpan,
   type Instant,
   type Product,
@@ -17,10 +20,10 @@ import { GUEST } from '../plan/resolveQuestion.ts'
 export function toShopProduct(
   plan: CompiledPlan,
   product: Product,
-  { now, history }: { readonly now: Instant; readonly history: readonly HistorySpan[] },
+  { now, history, facts }: { readonly now: Instant; readonly history: readonly HistorySpan[]; readonly facts: Facts },
 ): ShopProduct {
   const to = computeHorizon([plan], now)
-  const spans = computePriceSpans(plan, product, { from: now, to }, GUEST)
+  const spans = computePriceSpans(plan, product, { from: now, to }, { ...GUEST, facts })
   const { price, promotions } = spans[0]!
   const change = spans.find((span) => span.price !== price)
   const { stock } = product
@@ -36,8 +39,26 @@ export function toShopProduct(
     percentOff: struck === null ? 0 : Math.floor(((struck - price) * WHOLE) / struck / 100),
     until: price < product.regularPrice && change ? new Date(change.from).toISOString() : null,
     inStock: stock === null || stock > 0,
+    left: findLeast(promotions.flatMap((id) => countLeft(plan.findPromotion(id)!, facts, now) ?? [])),
     displays: promotions.flatMap((id) => plan.findPromotion(id)?.promotion.display ?? []),
   }
+}
+
+export interface Left {
+  readonly left: number
+  readonly of: number
+}
+
+/** How many units a promotion has left, of those on offer; null where it has no such limit. */
+export function countLeft({ promotion, schedule }: CompiledPromotion, facts: Facts, now: Instant): Left | null {
+  if (promotion.limits.units == null) return null
+  const sold = facts[promotion.id]?.unitsSold ?? 0
+  const of = computeUnitsOnOffer(promotion.limits, { sold, now, end: schedule.end })
+  return { left: Math.max(0, of - sold), of }
+}
+
+function findLeast(lefts: readonly Left[]): Left | null {
+  return lefts.reduce<Left | null>((least, one) => (least && least.left <= one.left ? least : one), null)
 }
 
 function rootOf({ catalogue: { categories } }: CompiledPlan, { categories: [first] }: Product): string | null {

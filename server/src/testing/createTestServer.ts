@@ -8,6 +8,7 @@ import { loadCookieSecret } from '../access/secrets.ts'
 import { createApp } from '../app.ts'
 import { createChangeFeed, type ChangeFeed } from '../changes/changeFeed.ts'
 import { insertCategories, saveProducts } from '../catalogue/catalogue.repository.ts'
+import { createCodesService, type CodesService } from '../codes/codes.service.ts'
 import { readConfig } from '../config.ts'
 import { migrateDatabase, openDatabase, type Database } from '../db/openDatabase.ts'
 import { createImportsService } from '../imports/imports.service.ts'
@@ -28,6 +29,7 @@ export interface TestServer {
   readonly database: Database
   readonly threads: Threads
   readonly changes: ChangeFeed
+  readonly codes: CodesService
   readonly url: string
   readonly databaseUrl: string
   /** The present; tests move it. */
@@ -126,6 +128,14 @@ export async function createTestServer(
     onTrouble: () => undefined,
   })
   const changes = createChangeFeed(database)
+  const plans = createPlanSource(database)
+  const codes = createCodesService({
+    database,
+    plans,
+    threads,
+    clock: { now: () => clock.at, isFixed: true },
+    onTrouble: () => undefined,
+  })
   const app = createApp({
     config,
     database,
@@ -134,7 +144,8 @@ export async function createTestServer(
     clock: { now: () => clock.at, isFixed: true },
     wallClock: { now: () => Date.now() + wallClock.aheadMs, isFixed: false },
     cookieSecret: await loadCookieSecret(setUp),
-    plans: createPlanSource(database),
+    plans,
+    codes,
     imports,
     logger: pino({ level: 'silent' }),
   })
@@ -144,6 +155,7 @@ export async function createTestServer(
     database,
     threads,
     changes,
+    codes,
     url: address,
     databaseUrl: reached.href,
     clock,

@@ -15,6 +15,8 @@ import type {
 import { computeQuote, type Order } from '@novalex/core'
 import { computeReachAnswer } from '../catalogue/products.service.ts'
 import { createProductTable, type FoundTask, type TableTask } from '../catalogue/productTable.service.ts'
+import { writeCodes, type CodeFileType } from '../codes/codes.service.ts'
+import { makeCodes } from '../codes/makeCodes.ts'
 import { writeRedemptions } from '../counts/counts.service.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { exportFile, type ExportTask } from '../files/exportFile.ts'
@@ -53,6 +55,8 @@ export interface Tasks {
   /** As JSON. */
   quote: { question: { plan: string; order: Order }; answer: string }
   shopCart: { question: { plan: string; order: Order }; answer: ShopCartAnswer }
+  makeCodes: { question: { id: string }; answer: null }
+  codeFile: { question: { id: string; type: CodeFileType }; answer: Uint8Array }
   redemptions: { question: { promotion: string | null }; answer: Uint8Array }
 }
 
@@ -91,6 +95,11 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     release: (task) => releasePlan(database, plans, task),
     testCarts: (question) => computeTestCarts(database, plans, question),
     pair: (question) => computePairAnswer(plans, question),
+    makeCodes: async (question) => {
+      await makeCodes(database, question)
+      return null
+    },
+    codeFile: (question) => writeCodes(database, question),
     redemptions: ({ promotion }) => writeRedemptions(database, promotion),
     quote: async ({ plan, order }) => JSON.stringify(computeQuote((await plans.get(plan)).plan, order)),
     shopCart: async ({ plan: name, order }) => {

@@ -40,6 +40,9 @@ const FILE_TASKS: ReadonlySet<TaskName> = new Set<TaskName>([
   'undoImport',
   'writeRejected',
   'exportFile',
+  'makeCodes',
+  'codeFile',
+  'redemptions',
 ])
 /** What must not be done a second time when a thread dies on the way, since the first time may have succeeded. */
 const ONCE: ReadonlySet<TaskName> = new Set<TaskName>(['release', 'undoImport'])

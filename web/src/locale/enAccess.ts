@@ -43,6 +43,7 @@ export const THING_NAMES: Readonly<Record<LoggedThing, string>> = {
   person: 'people',
   key: 'keys',
   order: 'orders and counts',
+  code: 'codes',
 }
 
 /** What was done, so that the thing's name can follow. */
@@ -57,6 +58,15 @@ const ACTION_NAMES: Readonly<Partial<Record<LoggedAction, string>>> = {
   'delete-campaign': 'deleted the campaign',
   'cancel-order': 'cancelled the order',
   'correct-count': 'corrected what was sold of',
+  'make-codes': 'had codes made',
+  'download-codes': 'downloaded the codes of',
+  'void-codes': 'made void the codes of',
+  'void-code': 'made a code void',
+  'mark-code': 'noted whom a code was handed to',
+  'create-hand-out': 'made the page of codes',
+  'change-hand-out': 'changed the page of codes',
+  'delete-hand-out': 'took away the page of codes',
+  'forget-contact': 'forgot a person',
   'create-set': 'made the product set',
   'change-set': 'changed the product set',
   'delete-set': 'deleted the product set',

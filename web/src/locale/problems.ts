@@ -68,6 +68,9 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'sum-too-large': 'This cart is worth more than can be computed exactly. Take something out.',
   'unknown-zone': ({ given }) => `There is no time zone ${given}.`,
   'bad-json': 'This line is no JSON.',
+  guessable: ({ given, min }) =>
+    `${plural(given, 'character')} would be too easy to guess among so many. Take ${min} or more.`,
+  'slug-taken': ({ given }) => `There is a page at “${given}” already. Choose another address.`,
   'not-a-percent': ({ given }) => `“${given}” is no percentage. Write it like 10, 10 % or 10,5.`,
   'not-money': ({ given }) => `“${given}” is no amount. Write it like 12.50, 12,50 or € 3.`,
   'not-a-date': ({ given }) =>
@@ -139,6 +142,11 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'key-reused': 'This key was used for another order already. Make up a new one for each order.',
   'not-placed-here': 'This order came in with a file; only orders of the shop can be cancelled.',
   'ask-again': 'It is not known whether this was done. Ask again with the same key: it is never done twice.',
+  'not-by-batch': ({ name }) =>
+    `${String(name)} does not take codes of a batch. Choose “codes of a batch” there first.`,
+  'batch-not-ready': 'These codes are still being made. Wait until all are there.',
+  'no-codes-left': 'All codes have been given away. Come back another time.',
+  'hand-out-closed': 'No codes are given away here at this time.',
   'second-person-needed':
     'In this store one prepares a release and another makes it. Prepare it, and let somebody else look.',
   'own-preparation': 'You prepared this release yourself. Somebody else has to look through it and make it.',

@@ -56,6 +56,7 @@ export async function up(knex: Knex): Promise<void> {
     table.primary(['order_id', 'promotion'])
     table.index(['promotion', 'placed_at'])
     table.index(['shopper', 'promotion'])
+    table.index(['code'])
   })
   await createTable(knex, 'promotion_counts', (table) => {
     exactId(table, 'promotion').primary()

@@ -38,8 +38,9 @@ export async function up(knex: Knex): Promise<void> {
     table.string('title', 120).notNullable()
     table.text('text').notNullable()
     table.text('wording').notNullable()
-    table.datetime('from_at', { precision: 3 }).nullable()
-    table.datetime('until_at', { precision: 3 }).nullable()
+    // On the store's clock.
+    table.string('starts', 16).nullable()
+    table.string('ends', 16).nullable()
     table.integer('most').unsigned().nullable()
     table.boolean('shows_at_once').notNullable()
     table.integer('given').unsigned().notNullable()

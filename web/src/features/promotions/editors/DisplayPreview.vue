@@ -51,6 +51,7 @@ const sale = computed<ShopProduct | null>(() => {
     percentOff: facts.percent ?? 0,
     until: null,
     inStock: true,
+    left: null,
     displays: display.value ? [display.value] : [],
   }
 })

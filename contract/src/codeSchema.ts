@@ -1,0 +1,132 @@
+import { Type, type Static } from '@sinclair/typebox'
+import { ShopOffer } from './shopSchema.ts'
+import { choice, Id, InstantText, LocalDateTimeText, Name, Nullable, strict, Version, Whole } from './basicSchema.ts'
+
+export const MOST_CODES = 1_000_000
+
+export const CodeBatchRequest = Type.Object(
+  {
+    promotion: Id,
+    name: Name,
+    count: Type.Integer({ minimum: 1, maximum: MOST_CODES }),
+    pattern: Type.Object(
+      {
+        /** Stands before what is drawn. */
+        prefix: Type.String({ maxLength: 16, pattern: '^[A-Z0-9]*$' }),
+        /** Characters after the prefix; the last one checks the others. */
+        length: Type.Integer({ minimum: 2, maximum: 20 }),
+      },
+      strict,
+    ),
+  },
+  strict,
+)
+export type CodeBatchRequest = Static<typeof CodeBatchRequest>
+
+export const CodeBatch = Type.Object(
+  {
+    id: Id,
+    promotion: Id,
+    promotionName: Type.String(),
+    name: Type.String(),
+    prefix: Type.String(),
+    length: Whole,
+    count: Whole,
+    /** Codes that are there by now; usable once the batch is ready. */
+    made: Whole,
+    state: choice('making', 'ready', 'void'),
+    open: Whole,
+    used: Whole,
+    void: Whole,
+    /** Handed to somebody, whatever became of them since. */
+    handed: Whole,
+    createdAt: InstantText,
+    createdBy: Type.String(),
+  },
+  strict,
+)
+export type CodeBatch = Static<typeof CodeBatch>
+export const CodeBatches = Type.Array(CodeBatch)
+export const CodeFileParams = Type.Object({ id: Id, type: choice('csv', 'xlsx', 'zip') }, strict)
+export const CodeParams = Type.Object({ code: Type.String({ minLength: 1, maxLength: 100 }) }, strict)
+
+/** What became of a code. */
+export const CodeFate = Type.Object(
+  {
+    /** As it is printed. */
+    code: Type.String(),
+    /** `unknown`: there is none; `mistyped`: it looks like one of a batch, but can’t be. */
+    state: choice('open', 'used', 'void', 'unknown', 'mistyped', 'shared'),
+    promotions: Type.Array(Type.Object({ id: Id, name: Type.String() }, strict)),
+    batch: Nullable(Type.Object({ id: Id, name: Type.String() }, strict)),
+    orders: Type.Array(Type.Object({ id: Id, number: Id, placedAt: InstantText, isCancelled: Type.Boolean() }, strict)),
+    handed: Nullable(
+      Type.Object(
+        { kind: choice('hand-out', 'message', 'store'), recipient: Type.String(), at: InstantText, by: Type.String() },
+        strict,
+      ),
+    ),
+  },
+  strict,
+)
+export type CodeFate = Static<typeof CodeFate>
+export const MarkRequest = Type.Object({ recipient: Name }, strict)
+
+const handOutFields = {
+  /** Where it stands in the shop: `/shop/h/slug`. */
+  slug: Type.String({ minLength: 1, maxLength: 60, pattern: '^[a-z0-9]+(-[a-z0-9]+)*$' }),
+  title: Name,
+  text: Type.String({ maxLength: 2000 }),
+  promotion: Id,
+  /** What somebody agrees to who wants further messages. */
+  wording: Type.String({ minLength: 1, maxLength: 1000, pattern: '\\S' }),
+  from: Nullable(LocalDateTimeText),
+  until: Nullable(LocalDateTimeText),
+  /** How many codes at most. */
+  most: Nullable(Version),
+  /** Whether the page shows the code, the first time, beside sending it: nobody knows then whose address it is. */
+  showsAtOnce: Type.Boolean(),
+}
+export const HandOutDraft = Type.Object(handOutFields, strict)
+export type HandOutDraft = Static<typeof HandOutDraft>
+export const HandOutUpdate = Type.Object({ ...handOutFields, version: Version }, strict)
+export type HandOutUpdate = Static<typeof HandOutUpdate>
+export const HandOut = Type.Object(
+  { id: Id, ...handOutFields, version: Version, given: Whole, /** Codes that may still be given. */ left: Whole },
+  strict,
+)
+export type HandOut = Static<typeof HandOut>
+export const HandOuts = Type.Array(HandOut)
+
+export const SlugParams = Type.Object({ slug: Type.String({ minLength: 1, maxLength: 60 }) }, strict)
+/** A hand-out as shoppers see it. */
+export const ShopHandOut = Type.Object(
+  {
+    title: Type.String(),
+    text: Type.String(),
+    wording: Type.String(),
+    state: choice('open', 'waiting', 'over', 'gone'),
+  },
+  strict,
+)
+export type ShopHandOut = Static<typeof ShopHandOut>
+export const HandOutRequest = Type.Object(
+  {
+    email: Type.String({ minLength: 1, maxLength: 254 }),
+    name: Type.Optional(Type.String({ maxLength: 120 })),
+    /** To further messages; never a condition for the code. */
+    consent: Type.Boolean(),
+  },
+  strict,
+)
+export type HandOutRequest = Static<typeof HandOutRequest>
+/** Alike whether or not the address was known; the code where the page shows it at once, the first time. */
+export const HandOutAnswer = Type.Object({ code: Nullable(Type.String()) }, strict)
+export const ConsentRequest = Type.Object({ token: Type.String({ minLength: 1, maxLength: 100 }) }, strict)
+export const ForgetRequest = Type.Object({ email: Type.String({ minLength: 1, maxLength: 254 }) }, strict)
+
+/** What the shop’s page of coupons shows: those that may be listed, and hold now. */
+export const ShopCoupons = Type.Array(
+  Type.Object({ ...ShopOffer.properties, code: Type.String(), until: Nullable(InstantText) }, strict),
+)
+export type ShopCoupons = Static<typeof ShopCoupons>

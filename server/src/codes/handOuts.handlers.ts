@@ -1,0 +1,57 @@
+import type { Clock } from '../clock.ts'
+import type { Database } from '../db/openDatabase.ts'
+import { MEDIA_TYPES } from '../files/writeTable.ts'
+import { originOf } from '../http/originOf.ts'
+import { createSenderLimit } from '../http/senderLimit.ts'
+import type { HandlersOf } from '../http/serveEndpoints.ts'
+import { getHandOut, listHandOuts } from './handOuts.repository.ts'
+import { writeContacts, type HandOutsService } from './handOuts.service.ts'
+
+type Own =
+  | 'listHandOuts'
+  | 'createHandOut'
+  | 'updateHandOut'
+  | 'deleteHandOut'
+  | 'getContacts'
+  | 'forgetContact'
+  | 'getShopHandOut'
+  | 'askForCode'
+  | 'confirmConsent'
+
+const LIMIT = { most: 20, windowMs: 60_000 }
+
+interface Deps {
+  readonly database: Database
+  readonly wallClock: Clock
+  readonly origins: readonly string[]
+  readonly handOuts: HandOutsService
+}
+
+export function createHandOutsHandlers({ database, wallClock, origins, handOuts }: Deps): HandlersOf<Own> {
+  const refuseTooMany = createSenderLimit(wallClock, LIMIT)
+  return {
+    listHandOuts: () => listHandOuts(database),
+    createHandOut: ({ body, by }) => handOuts.create(body, by),
+    updateHandOut: ({ params, body, by }) => handOuts.update(params.id, body, by),
+    deleteHandOut: async ({ params, query, by }) => {
+      await getHandOut(database, { id: params.id })
+      await handOuts.remove(params.id, Number(query.version), by)
+    },
+    getContacts: async () => ({
+      name: 'contacts.csv',
+      mediaType: MEDIA_TYPES.csv,
+      bytes: await writeContacts(database),
+    }),
+    forgetContact: async ({ body, by }) => {
+      await handOuts.forget(body.email, by)
+    },
+    getShopHandOut: ({ params }) => handOuts.show(params.slug),
+    askForCode: async ({ params, body, request }) => {
+      refuseTooMany(request.ip ?? '')
+      return { code: await handOuts.ask(params.slug, body, originOf(request, origins)) }
+    },
+    confirmConsent: async ({ body }) => {
+      await handOuts.confirm(body.token)
+    },
+  }
+}

@@ -1,0 +1,259 @@
+import type { HandOut, HandOutDraft, HandOutRequest, HandOutUpdate, LoggedAction, ShopHandOut } from '@novalex/contract'
+import { createProblem, dateOf, toInstant, toLocal } from '@novalex/core'
+import { recordActivity } from '../activity/activity.repository.ts'
+import { createToken, hashToken } from '../access/secrets.ts'
+import type { Clock } from '../clock.ts'
+import { createId } from '../createId.ts'
+import { ask } from '../db/ask.ts'
+import type { Connection, Database } from '../db/openDatabase.ts'
+import { transact } from '../db/transact.ts'
+import { AppError, refuseIfAny } from '../errors/AppError.ts'
+import { refuseStale } from '../errors/refuseStale.ts'
+import { writeTable } from '../files/writeTable.ts'
+import { sendLetter } from '../mailbox/mailbox.ts'
+import { getStore, type StoreRecord } from '../store/store.repository.ts'
+import { comparableAddress } from './address.ts'
+import { getCoded } from './codes.service.ts'
+import { printCode } from './codeText.ts'
+import { getHandOut, handOutCode, takePlace, toHandOutRow } from './handOuts.repository.ts'
+import { HAND_OUT_LETTERS } from './letters.ts'
+
+export interface HandOutsService {
+  create(draft: HandOutDraft, by: string): Promise<HandOut>
+  update(id: string, update: HandOutUpdate, by: string): Promise<HandOut>
+  remove(id: string, version: number, by: string): Promise<void>
+  /** As the shop shows it. */
+  show(slug: string): Promise<ShopHandOut>
+  /** Sends a code; answers it where the page may show it. `origin` is where browsers reach the shop. */
+  ask(slug: string, request: HandOutRequest, origin: string): Promise<string | null>
+  /** Throws `link-lapsed`. */
+  confirm(token: string): Promise<void>
+  forget(email: string, by: string): Promise<void>
+}
+
+const MOST_A_DAY = 3
+
+interface Deps {
+  readonly database: Database
+  readonly clock: Clock
+}
+
+export function createHandOutsService({ database, clock }: Deps): HandOutsService {
+  const note = (connection: Connection, entry: { by: string; action: LoggedAction; subject: string; detail: object }) =>
+    recordActivity(connection, { at: clock.now(), ...entry })
+
+  /** Where a page lies in its time. */
+  function stateOf({ from, until, left }: HandOut, { store }: StoreRecord): ShopHandOut['state'] {
+    const now = clock.now()
+    if (from !== null && now < toInstant(from, store.timeZone)) return 'waiting'
+    if (until !== null && now >= toInstant(until, store.timeZone)) return 'over'
+    return left > 0 ? 'open' : 'gone'
+  }
+
+  async function write(
+    draft: HandOutDraft,
+    entry: { by: string; action: LoggedAction; subject: string },
+    work: (transaction: Connection) => Promise<unknown>,
+  ): Promise<HandOut> {
+    await getCoded(database, draft.promotion)
+    if (draft.from !== null && draft.until !== null && draft.until <= draft.from)
+      refuseIfAny([createProblem('ends-before-start', 'until', { start: draft.from, end: draft.until })])
+    try {
+      await transact(database, async (transaction) => {
+        await work(transaction)
+        await note(transaction, { ...entry, detail: { name: draft.title } })
+      })
+    } catch (thrown) {
+      if ((thrown as { code?: string }).code === 'ER_DUP_ENTRY')
+        refuseIfAny([createProblem('slug-taken', 'slug', { given: draft.slug })])
+      throw thrown
+    }
+    return getHandOut(database, { id: entry.subject })
+  }
+
+  return {
+    create(draft, by) {
+      const id = createId()
+      return write(draft, { by, action: 'create-hand-out', subject: id }, (transaction) =>
+        transaction('hand_outs').insert({ id, ...toHandOutRow(draft), given: 0, version: 1 }),
+      )
+    },
+    update(id, { version, ...draft }, by) {
+      return write(draft, { by, action: 'change-hand-out', subject: id }, async (transaction) => {
+        refuseStale(await getHandOut(transaction, { id }), version)
+        await transaction('hand_outs')
+          .where({ id })
+          .update({ ...toHandOutRow(draft), version: version + 1 })
+      })
+    },
+    async remove(id, version, by) {
+      await transact(database, async (transaction) => {
+        const handOut = await getHandOut(transaction, { id })
+        refuseStale(handOut, version)
+        await transaction('hand_outs').where({ id }).delete()
+        await note(transaction, { by, action: 'delete-hand-out', subject: id, detail: { name: handOut.title } })
+      })
+    },
+    async show(slug) {
+      const handOut = await getHandOut(database, { slug })
+      const { title, text, wording } = handOut
+      return { title, text, wording, state: stateOf(handOut, await getStore(database)) }
+    },
+    async ask(slug, request, origin) {
+      const address = comparableAddress(request.email, 'email')
+      const [handOut, store] = [await getHandOut(database, { slug }), await getStore(database)]
+      const state = stateOf(handOut, store)
+      if (state === 'waiting' || state === 'over') throw new AppError('hand-out-closed')
+      return transact(
+        database,
+        (transaction) => give(transaction, { handOut, store, request, address, origin, at: clock.now() }),
+        { isReadCommitted: true },
+      )
+    },
+    async confirm(token) {
+      const confirmed = await database('contacts')
+        .where({ token_hash: hashToken(token) })
+        .update({ confirmed_at: new Date(clock.now()), token_hash: null })
+      if (confirmed === 0) throw new AppError('link-lapsed')
+    },
+    async forget(email, by) {
+      const address = comparableAddress(email, 'email')
+      await transact(database, async (transaction) => {
+        await forgetAddress(transaction, address)
+        await note(transaction, { by, action: 'forget-contact', subject: 'contact', detail: {} })
+      })
+    },
+  }
+}
+
+interface Giving {
+  readonly handOut: HandOut
+  readonly store: StoreRecord
+  readonly request: HandOutRequest
+  readonly address: string
+  readonly origin: string
+  readonly at: number
+}
+
+/** One code for an address, ever; the message at most three times a day. Answers the code where the page may show it. */
+async function give(transaction: Connection, giving: Giving): Promise<string | null> {
+  const { handOut, store, request, address, at } = giving
+  const key = { promotion: handOut.promotion, address }
+  const isNew = await claimAddress(transaction, { ...key, handOut: handOut.id, at })
+  const printed = isNew ? await drawFor(transaction, giving) : await findGiven(transaction, key)
+  if (printed === null) return null
+  const today = dateOf(toLocal(at, store.store.timeZone))
+  const sent = await transaction('handed_codes')
+    .where(key)
+    .andWhere((either) => {
+      void either.whereNull('sent_on').orWhereNot('sent_on', today).orWhere('sent', '<', MOST_A_DAY)
+    })
+    .update({ sent: transaction.raw('if(sent_on = ?, sent + 1, 1)', [today]), sent_on: today })
+  const link = request.consent ? await askConsent(transaction, giving) : null
+  if (sent > 0) {
+    const email = request.email.trim().toLowerCase()
+    const letter = HAND_OUT_LETTERS.code(
+      { email, name: request.name?.trim() ?? '' },
+      { code: printed, link, ...shown(giving) },
+    )
+    await sendLetter(transaction, letter, at)
+  }
+  return isNew && handOut.showsAtOnce ? printed : null
+}
+
+const shown = ({ handOut, store }: Giving) => ({ title: handOut.title, store: store.name })
+
+interface Claim {
+  readonly promotion: string
+  readonly address: string
+  readonly handOut: string
+  readonly at: number
+}
+
+/** Whether the address has no code of the promotion yet; whoever asks at the same time waits. */
+async function claimAddress(transaction: Connection, { promotion, address, handOut, at }: Claim): Promise<boolean> {
+  const row = { promotion, address, code: null, hand_out: handOut, at: new Date(at), sent_on: null, sent: 0 }
+  try {
+    await transaction('handed_codes').insert(row)
+    return true
+  } catch (thrown) {
+    if ((thrown as { code?: string }).code === 'ER_DUP_ENTRY') return false
+    throw thrown
+  }
+}
+
+/** Throws `no-codes-left`, and nothing is written. */
+async function drawFor(transaction: Connection, { handOut, address, at }: Giving): Promise<string> {
+  const { promotion } = handOut
+  if (!(await takePlace(transaction, handOut.id))) throw new AppError('no-codes-left')
+  const given = await handOutCode(transaction, {
+    promotion,
+    recipient: address,
+    kind: 'hand-out',
+    at,
+    by: handOut.title,
+  })
+  if (!given) throw new AppError('no-codes-left')
+  await transaction('handed_codes').where({ promotion, address }).update({ code: given.code })
+  return printCode(given.code, given)
+}
+
+async function findGiven(
+  transaction: Connection,
+  { promotion, address }: { readonly promotion: string; readonly address: string },
+): Promise<string | null> {
+  const [row] = await ask<{ code: string; prefix: string }>(
+    transaction,
+    `select handed_codes.code, code_batches.prefix from handed_codes
+     join codes on codes.code = handed_codes.code join code_batches on code_batches.id = codes.batch
+     where handed_codes.promotion = ? and handed_codes.address = ? for update`,
+    [promotion, address],
+  )
+  return row ? printCode(row.code, row) : null
+}
+
+/** Consent counts once the link has been followed; what was confirmed stays. Answers the link, or null where it was confirmed before. */
+async function askConsent(
+  transaction: Connection,
+  { handOut, request, address, origin, at }: Giving,
+): Promise<string | null> {
+  const known = (await transaction('contacts').where({ address }).first('confirmed_at')) as
+    { confirmed_at: Date | null } | undefined
+  if (known?.confirmed_at) return null
+  const token = createToken()
+  const row = {
+    address,
+    email: request.email.trim().toLowerCase(),
+    name: request.name?.trim() ?? '',
+    wording: handOut.wording,
+    asked_at: new Date(at),
+    confirmed_at: null,
+    token_hash: hashToken(token),
+  }
+  await transaction('contacts').insert(row).onConflict('address').merge()
+  return `${origin}/shop/consent#${token}`
+}
+
+/** Wherever an address stands it is replaced by nothing that could be traced back; what was counted stays. */
+async function forgetAddress(transaction: Connection, address: string): Promise<void> {
+  const nobody = `forgotten-${createId()}`
+  const [contact] = await ask<{ email: string }>(transaction, 'select email from contacts where address = ?', [address])
+  const written = [address, ...(contact ? [contact.email] : [])]
+  await transaction('contacts').where({ address }).delete()
+  await transaction('handed_codes').where({ address }).update({ address: nobody })
+  await transaction('code_hands').where({ recipient: address }).update({ recipient: nobody })
+  await transaction('messages').whereIn('recipient', written).delete()
+  await transaction('orders').whereIn('email', written).update({ email: null, name: null })
+}
+
+/** Those whose consent was confirmed, with what they agreed to. */
+export async function writeContacts(connection: Connection): Promise<Uint8Array> {
+  const contacts = await ask<{ email: string; name: string; wording: string; asked_at: Date; confirmed_at: Date }>(
+    connection,
+    'select email, name, wording, asked_at, confirmed_at from contacts where confirmed_at is not null order by confirmed_at',
+  )
+  const rows = contacts.map(({ email, name, wording, asked_at: asked, confirmed_at: confirmed }) => {
+    return [email, name, asked.toISOString(), confirmed.toISOString(), wording]
+  })
+  return writeTable({ columns: ['email', 'name', 'asked_at', 'confirmed_at', 'wording'], numbers: [], rows }, 'csv')
+}
