@@ -2,7 +2,7 @@ import { Type, type Static } from '@sinclair/typebox'
 import { choice, Id, Money, ProblemSchema, strict, Whole } from './basicSchema.ts'
 
 /** What a file that is brought in may hold. */
-export const IMPORT_KINDS = ['products', 'prices', 'stock', 'history', 'sets', 'shoppers', 'plan'] as const
+export const IMPORT_KINDS = ['products', 'prices', 'stock', 'history', 'sets', 'shoppers', 'orders', 'plan'] as const
 export type ImportKind = (typeof IMPORT_KINDS)[number]
 
 export const ImportQuery = Type.Object({ kind: Type.Optional(choice<ImportKind>(...IMPORT_KINDS)) }, strict)

@@ -1,4 +1,5 @@
 export * from './figureFiles.ts'
+export * from './orderFile.ts'
 export * from './productFile.ts'
 export * from './productImport.ts'
 export * from './shopperFile.ts'

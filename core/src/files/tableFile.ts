@@ -20,6 +20,8 @@ export interface TableFormat<C extends string, R> {
   readonly numbers: readonly C[]
   /** A row that shows how cells are filled in. */
   readonly example: readonly string[]
+  /** The most rows of a file of text, where these may be more than of others. */
+  readonly maxRows?: number
   parse(read: CellReader<C>): R
 }
 

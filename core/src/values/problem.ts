@@ -72,6 +72,7 @@ interface FactsByCode {
   'not-a-rate': TypedFacts
   'not-a-count': TypedFacts
   'sku-taken': TypedFacts
+  'order-differs': TypedFacts
   'not-a-moment': TypedFacts
   'not-past': TypedFacts
   'spans-overlap': TypedFacts

@@ -81,6 +81,7 @@ export const PROBLEM_CODES = [
   'not-a-rate',
   'not-a-count',
   'sku-taken',
+  'order-differs',
   'not-a-moment',
   'not-past',
   'spans-overlap',

@@ -53,3 +53,9 @@ export function accountOf(who: Identity): Account {
   if (who.kind !== 'person') throw new Error('the endpoint admits others than people')
   return who.account
 }
+
+/** A shop's server knows its buyers; of people only releasers see their names and addresses. */
+export function readingOf(who: Identity): { readonly seesBuyers: boolean } {
+  const { role } = who.kind === 'person' ? who.account : { role: null }
+  return { seesBuyers: who.kind === 'key' || role === 'releaser' || role === 'administrator' }
+}

@@ -7,6 +7,7 @@ import {
   formatShopperRow,
   formatStockRow,
   HISTORY_FORMAT,
+  ORDER_FORMAT,
   PRICE_FORMAT,
   PRODUCT_FORMAT,
   SET_FORMAT,
@@ -18,6 +19,7 @@ import {
 import type { Database } from '../db/openDatabase.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
+import { readOrderRows } from '../orders/readOrderRows.ts'
 import { SETS } from '../sets/sets.repository.ts'
 import { listShoppers } from '../shoppers/shoppers.repository.ts'
 import { writeTable, type TableFileType } from './writeTable.ts'
@@ -32,12 +34,15 @@ export const TABLE_FORMATS: Readonly<Record<TableKind, TableFormat<string, unkno
   history: HISTORY_FORMAT,
   sets: SET_FORMAT,
   shoppers: SHOPPER_FORMAT,
+  orders: ORDER_FORMAT,
 }
 
 export interface ExportTask {
   readonly kind: ImportKind
   readonly type: TableFileType
   readonly now: Instant
+  /** Whether buyers' addresses may be in it. */
+  readonly seesBuyers?: boolean
 }
 
 interface ExportDeps {
@@ -47,11 +52,14 @@ interface ExportDeps {
 }
 
 /** What is there of a kind, as a file; brought in again, it changes nothing. */
-export async function exportFile(deps: ExportDeps, { kind, type, now }: ExportTask): Promise<Uint8Array> {
+export async function exportFile(
+  deps: ExportDeps,
+  { kind, type, now, seesBuyers = false }: ExportTask,
+): Promise<Uint8Array> {
   const sourced = await deps.plans.get('working')
   if (kind === 'plan') return exportPlan(sourced)
   const { columns, numbers } = TABLE_FORMATS[kind]
-  return writeTable({ columns, numbers, rows: await ROWS[kind](deps, sourced, now) }, type)
+  return writeTable({ columns, numbers, rows: await ROWS[kind](deps, sourced, { now, seesBuyers }) }, type)
 }
 
 /** An empty file with the header and a row that shows how cells are filled in. */
@@ -65,8 +73,11 @@ function exportPlan({ plan }: SourcedPlan): Uint8Array {
   return Buffer.from(`${JSON.stringify({ plan: { promotions } }, null, 2)}\n`)
 }
 
+type Asked = Required<Pick<ExportTask, 'now' | 'seesBuyers'>>
+type Rows = string[][] | AsyncIterable<string[][]>
+
 const ROWS: Readonly<
-  Record<TableKind, (deps: ExportDeps, sourced: SourcedPlan, now: Instant) => string[][] | Promise<string[][]>>
+  Record<TableKind, (deps: ExportDeps, sourced: SourcedPlan, asked: Asked) => Rows | Promise<Rows>>
 > = {
   products: (_deps, { plan: { catalogue } }) =>
     catalogue.products.map((product) => {
@@ -77,7 +88,7 @@ const ROWS: Readonly<
   stock: (_deps, { plan, sales }) =>
     plan.catalogue.products.map(({ sku, stock }) => formatStockRow({ sku, stock, sold: sales.get(sku) ?? null })),
   /** All that the shop showed until now. */
-  history: async ({ history }, sourced, now) => {
+  history: async ({ history }, sourced, { now }) => {
     const histories = await history.of(sourced.plan.catalogue.products, { ahead: sourced, now, to: now })
     return [...histories].flatMap(([sku, spans]) =>
       spans
@@ -93,6 +104,7 @@ const ROWS: Readonly<
       'skus' in content ? content.skus.map((sku) => [name, sku]) : [],
     ),
   shoppers: async ({ database }) => (await listShoppers(database)).map(formatShopperRow),
+  orders: ({ database }, _sourced, asked) => readOrderRows(database, asked),
 }
 
 const write = (instant: Instant) => new Date(instant).toISOString()

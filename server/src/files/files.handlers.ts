@@ -1,4 +1,5 @@
 import type { Clock } from '../clock.ts'
+import { readingOf } from '../access/identity.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import type { Threads } from '../threads/threads.ts'
 import { writeTemplate } from './exportFile.ts'
@@ -25,10 +26,10 @@ export function createFilesHandlers({
       mediaType: MEDIA_TYPES[type],
       bytes: await writeTemplate(kind, type),
     }),
-    getFile: async ({ params: { kind, type } }) => ({
+    getFile: async ({ params: { kind, type }, who }) => ({
       name: `${kind}.${type}`,
       mediaType: MEDIA_TYPES[type],
-      bytes: await threads.run('exportFile', { kind, type, now: clock.now() }),
+      bytes: await threads.run('exportFile', { kind, type, now: clock.now(), ...readingOf(who) }),
     }),
   }
 }

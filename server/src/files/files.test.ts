@@ -303,7 +303,7 @@ test('work that a process left is taken up by the next one', async () => {
 })
 
 test.each([
-  '/files/orders.csv',
+  '/files/letters.csv',
   '/files/products.pdf',
   '/files/plan.csv',
   '/files/templates/plan.csv',

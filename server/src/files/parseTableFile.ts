@@ -40,7 +40,7 @@ async function parseBatches<C extends string, R>(
   const found = { rows: [] as R[], numbers: [] as number[], problems: [] as Problem[] }
   let surroundings: Surroundings<C, R> | null = null
   let number = 0
-  for await (const batch of readBatches(file)) {
+  for await (const batch of readBatches(file, format.maxRows)) {
     if (!surroundings) {
       const [header] = batch
       if (!header || isBlank(header)) return refuse(createProblem('empty-file', ''))
@@ -102,6 +102,7 @@ function parseRecord<C extends string, R>(
     return [createProblem('wrong-field-count', `${row}`, { given: fields.length, wanted: width })]
   const result = parseRow(fields)
   if (Array.isArray(result)) return placeBelow(String(row), result)
+  if (format.key.length === 0) return result
   const key = format.key.map((column) => fields[columns.get(column)!]!.trim()).join(' · ')
   const first = firstRow.get(key)
   if (first !== undefined)

@@ -8,14 +8,14 @@ import { isWorkbook, readWorkbook } from './readWorkbook.ts'
 const LONGEST_CELL = 100_000
 
 /** The rows of a file as cells of text, the header first, some at a time. Throws `UnreadableFile`. */
-export async function* readBatches(file: Uint8Array): AsyncGenerator<string[][]> {
+export async function* readBatches(file: Uint8Array, maxRows = MAX_ROWS): AsyncGenerator<string[][]> {
   if (file.length === 0) throw new UnreadableFile(createProblem('empty-file', ''))
   let rows = 0
   for await (const batch of isWorkbook(file) ? readWorkbook(file) : readCsv(file)) {
     const long = batch.findIndex((fields) => fields.some((field) => field.length > LONGEST_CELL))
     if (long >= 0) throw new UnreadableFile(createProblem('cell-too-long', `${rows + long + 1}`, { max: LONGEST_CELL }))
     rows += batch.length
-    if (rows - 1 > MAX_ROWS) throw new UnreadableFile(createProblem('too-many', '', { max: MAX_ROWS }))
+    if (rows - 1 > maxRows) throw new UnreadableFile(createProblem('too-many', '', { max: maxRows }))
     yield batch
   }
 }
@@ -31,7 +31,15 @@ const ROWS_A_BATCH = 2000
 
 /** CSV in UTF-8, with or without a byte-order mark, separated by `;`, `,` or tabs, quoted line breaks allowed. */
 function* readCsv(file: Uint8Array): Generator<string[][]> {
-  let text = decodeText(file)
+  const pieces = decodePieces(file)
+  let text = ''
+  let isLast = false
+  const readOn = () => {
+    const { value, done } = pieces.next()
+    isLast = done === true
+    text += value ?? ''
+  }
+  readOn()
   const delimiter = guessDelimiter(text)
   let newline: '\r\n' | '\n' | '\r' | '' = ''
   for (let row = 0; text.length > 0;) {
@@ -43,6 +51,11 @@ function* readCsv(file: Uint8Array): Generator<string[][]> {
       // Its fast mode, for texts without quotes, gives a cursor that is one row too far.
       fastMode: false,
     })
+    // What ends with the piece may go on in the next one.
+    if (!meta.truncated && !isLast) {
+      readOn()
+      continue
+    }
     newline = meta.linebreak as typeof newline
     const quotes = errors.find((error) => error.type === 'Quotes')
     if (quotes) throw new UnreadableFile(createProblem('broken-quotes', `${row + (quotes.row ?? 0) + 1}`))
@@ -59,11 +72,15 @@ function unmark(field: string): string {
   return field.startsWith("'") && /^'[=+\-@\t\r]/.test(field) ? field.slice(1) : field
 }
 
-/** The text of the file without its byte-order mark. */
-function decodeText(file: Uint8Array): string {
+const PIECE_BYTES = 2 ** 22
+
+/** The text of the file without its byte-order mark, some of it at a time. */
+function* decodePieces(file: Uint8Array): Generator<string> {
   if (file.includes(0)) throw new UnreadableFile(createProblem('not-text', ''))
+  const decoder = new TextDecoder('utf-8', { fatal: true })
   try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(file)
+    for (let from = 0; from < file.length; from += PIECE_BYTES)
+      yield decoder.decode(file.subarray(from, from + PIECE_BYTES), { stream: from + PIECE_BYTES < file.length })
   } catch {
     throw new UnreadableFile(createProblem('not-utf8', ''))
   }

@@ -2,6 +2,7 @@ import type { ImportKind } from '@novalex/contract'
 import type { StoreRecord } from '../store/store.repository.ts'
 import type { ImportWork } from './importWork.ts'
 import { FIGURE_KINDS } from './kinds/productFigures.ts'
+import { ORDERS_KIND } from './kinds/orders.ts'
 import { PLAN_KIND } from './kinds/plan.ts'
 import { PRODUCTS_KIND } from './kinds/products.ts'
 import { SETS_KIND } from './kinds/sets.ts'
@@ -12,6 +13,7 @@ import { SHOPPERS_KIND } from './kinds/shoppers.ts'
 export const IMPORT_WORK: Readonly<Record<ImportKind, ImportWork<any, any>>> = {
   products: PRODUCTS_KIND,
   shoppers: SHOPPERS_KIND,
+  orders: ORDERS_KIND,
   sets: SETS_KIND,
   plan: PLAN_KIND,
   ...FIGURE_KINDS,

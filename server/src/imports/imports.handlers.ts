@@ -2,7 +2,7 @@ import { AppError } from '../errors/AppError.ts'
 import { MEDIA_TYPES } from '../files/writeTable.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import type { ImportsService } from './imports.service.ts'
-import type { TakeIn } from './takeIn.ts'
+import { MAX_ORDERS_BYTES, MAX_UPLOAD_BYTES, type TakeIn } from './takeIn.ts'
 
 const FILE_NAME_MAX = 200
 const RETRY_AFTER_S = 5
@@ -16,7 +16,8 @@ export function createImportsHandlers(imports: ImportsService, takeIn: TakeIn): 
       const upload = { kind, fileName: readFileName(headers['x-file-name']), by }
       // What is not taken in whole is not read on; the connection ends with the answer.
       response.set({ connection: 'close', 'retry-after': String(RETRY_AFTER_S) })
-      const status = await takeIn(request, (path) => imports.start({ ...upload, path }))
+      const maxBytes = kind === 'orders' ? MAX_ORDERS_BYTES : MAX_UPLOAD_BYTES
+      const status = await takeIn(request, (path) => imports.start({ ...upload, path }), maxBytes)
       response.removeHeader('connection')
       response.removeHeader('retry-after')
       return status

@@ -222,9 +222,9 @@ export async function deleteImport(connection: Connection, id: string): Promise<
 }
 
 /** Those that some process was busy with, when it ended or is still at work. */
-export async function listBusyImports(connection: Connection): Promise<{ id: string; state: ImportState }[]> {
+export async function listBusyImports(connection: Connection): Promise<Pick<ImportRow, 'id' | 'state' | 'kind'>[]> {
   return connection<ImportRow>('imports')
-    .select('id', 'state')
+    .select('id', 'state', 'kind')
     .whereIn('state', ['reading', 'writing'])
     .orderBy('created_at')
 }

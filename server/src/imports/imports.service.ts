@@ -49,18 +49,29 @@ export interface ImportsDeps {
   readonly onTrouble: (error: unknown) => void
 }
 
+/** What is done to a file. */
+interface Work {
+  readonly step: 'read' | 'write'
+  readonly kind: ImportKind
+}
+
+const TASKS = {
+  read: { usual: 'readImport', large: 'readOrders' },
+  write: { usual: 'writeImport', large: 'writeOrders' },
+} as const
+
 export function createImportsService({ database, threads, clock, onTrouble }: ImportsDeps): ImportsService {
   /** What goes on here, by import. */
   const busy = new Map<string, { readonly cancelling: AbortController; readonly done: Promise<void> }>()
 
   /** Goes on in a thread, after what is done to the same import already, unless another process is at it. */
-  function runInBackground(id: string, name: 'readImport' | 'writeImport'): void {
+  function runInBackground(id: string, work: Work): void {
     const cancelling = new AbortController()
     const before = busy.get(id)?.done ?? Promise.resolve()
-    const work = () => run(id, name, cancelling.signal)
+    const held = () => run(id, work, cancelling.signal)
     // What can't be claimed now is taken up later.
     const done = before
-      .then(() => holdClaim(database, `import ${id}`, work))
+      .then(() => holdClaim(database, `import ${id}`, held))
       .catch(onTrouble)
       .then(() => {
         if (busy.get(id)?.cancelling === cancelling) busy.delete(id)
@@ -69,9 +80,9 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
   }
 
   /** The import's row tells how far it is, and in the end why it failed. */
-  async function run(id: string, name: 'readImport' | 'writeImport', signal: AbortSignal): Promise<void> {
+  async function run(id: string, { step, kind }: Work, signal: AbortSignal): Promise<void> {
     try {
-      await threads.run(name, { id, at: clock.now() }, { signal })
+      await threads.run(TASKS[step][kind === 'orders' ? 'large' : 'usual'], { id, at: clock.now() }, { signal })
     } catch (error) {
       if (signal.aborted) return
       onTrouble(error)
@@ -90,13 +101,13 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
     async start({ kind, fileName, path, by }) {
       const id = createId()
       await insertImport(database, { id, kind, fileName, by, path, at: clock.now() })
-      runInBackground(id, 'readImport')
+      runInBackground(id, { step: 'read', kind })
       return get(id)
     },
     async resume() {
-      for (const { id, state } of await listBusyImports(database)) {
+      for (const { id, state, kind } of await listBusyImports(database)) {
         if (busy.has(id)) continue
-        runInBackground(id, state === 'reading' ? 'readImport' : 'writeImport')
+        runInBackground(id, { step: state === 'reading' ? 'read' : 'write', kind })
       }
     },
     async rest() {
@@ -110,7 +121,7 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
       const from: ImportStatus['state'][] = rows === 'good' && status.goodRows > 0 ? ['ready', 'refused'] : ['ready']
       const isMoved = await moveImport(database, id, { from, to: 'writing' })
       if (!isMoved) throw new AppError('import-not-ready', { facts: { state: status.state } })
-      runInBackground(id, 'writeImport')
+      runInBackground(id, { step: 'write', kind: status.kind })
       return get(id)
     },
     async listUndoable() {

@@ -138,7 +138,7 @@ describe('shoppers', () => {
 
   test('an unknown kind of file is refused', async () => {
     const headers = { 'content-type': 'text/csv' }
-    const { status, body } = await server.request('POST', '/api/imports?kind=orders', 'x', headers)
+    const { status, body } = await server.request('POST', '/api/imports?kind=letters', 'x', headers)
     expect([status, body.error.problems[0]]).toMatchObject([422, { path: 'kind' }])
   })
 })

@@ -7,6 +7,8 @@ import { pipeline } from 'node:stream/promises'
 import { AppError } from '../errors/AppError.ts'
 
 export const MAX_UPLOAD_BYTES = 32 * 2 ** 20
+/** A million lines of orders. */
+export const MAX_ORDERS_BYTES = 160 * 2 ** 20
 
 export interface UploadLimits {
   /** How many files may come in at once. */
@@ -16,7 +18,7 @@ export interface UploadLimits {
 }
 
 /** Takes the body of a request into a file and hands over where it lies; the file is gone afterwards. */
-export type TakeIn = <T>(request: IncomingMessage, use: (path: string) => Promise<T>) => Promise<T>
+export type TakeIn = <T>(request: IncomingMessage, use: (path: string) => Promise<T>, maxBytes?: number) => Promise<T>
 
 /**
  * Files are taken in before anything is done with them, so a slow sender holds up nothing but its own place. Refused as `uploads-busy` where as many
@@ -24,14 +26,14 @@ export type TakeIn = <T>(request: IncomingMessage, use: (path: string) => Promis
  */
 export function createTakeIn({ atOnce, idleMs }: UploadLimits): TakeIn {
   let coming = 0
-  return async (request, use) => {
-    if (Number(request.headers['content-length'] ?? 0) > MAX_UPLOAD_BYTES) throw tooLarge()
+  return async (request, use, maxBytes = MAX_UPLOAD_BYTES) => {
+    if (Number(request.headers['content-length'] ?? 0) > maxBytes) throw tooLarge(maxBytes)
     if (coming >= atOnce) throw new AppError('uploads-busy')
     coming++
     const folder = await mkdtemp(join(tmpdir(), 'novalex-upload-'))
     try {
       const path = join(folder, 'file')
-      await receive(request, path, idleMs)
+      await receive(request, path, { idleMs, maxBytes })
       return await use(path)
     } finally {
       coming--
@@ -40,9 +42,13 @@ export function createTakeIn({ atOnce, idleMs }: UploadLimits): TakeIn {
   }
 }
 
-const tooLarge = () => new AppError('too-large', { facts: { maxBytes: MAX_UPLOAD_BYTES } })
+const tooLarge = (maxBytes: number) => new AppError('too-large', { facts: { maxBytes } })
 
-async function receive(request: IncomingMessage, path: string, idleMs: number): Promise<void> {
+async function receive(
+  request: IncomingMessage,
+  path: string,
+  { idleMs, maxBytes }: { readonly idleMs: number; readonly maxBytes: number },
+): Promise<void> {
   const idle = new AbortController()
   const timer = setTimeout(() => {
     idle.abort()
@@ -52,7 +58,7 @@ async function receive(request: IncomingMessage, path: string, idleMs: number): 
     for await (const piece of pieces) {
       timer.refresh()
       bytes += piece.length
-      if (bytes > MAX_UPLOAD_BYTES) throw tooLarge()
+      if (bytes > maxBytes) throw tooLarge(maxBytes)
       yield piece
     }
   }

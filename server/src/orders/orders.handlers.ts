@@ -2,7 +2,7 @@ import type { OrderRequest } from '@novalex/contract'
 import { createProblem, type Shopper } from '@novalex/core'
 import type { Request } from 'express'
 import { readEmail } from '../access/email.ts'
-import type { Identity } from '../access/identity.ts'
+import { readingOf, type Identity } from '../access/identity.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import type { CodeTries } from '../shop/codeTries.ts'
@@ -49,12 +49,6 @@ function holderOf(who: Identity, request: Request): string {
 /** A key's holder sees the orders that were placed with it; people see all. */
 function ownOf(who: Identity): string | null {
   return who.kind === 'key' ? `key ${who.key.id}` : null
-}
-
-/** A shop's server knows its buyers; of people only releasers see them. */
-function readingOf(who: Identity): { readonly seesBuyers: boolean } {
-  const { role } = who.kind === 'person' ? who.account : { role: null }
-  return { seesBuyers: who.kind === 'key' || role === 'releaser' || role === 'administrator' }
 }
 
 function readBuyer({ buyer }: OrderRequest, shopper: Shopper | null): OrderTask['buyer'] {

@@ -36,6 +36,9 @@ import { computeTestCarts, type TestCartsQuestion } from '../testCarts/runTestCa
 /** The work that would hold up the event loop, by name: what it asks and what it answers. */
 export interface Tasks {
   readImport: { question: { id: string; at: number }; answer: null }
+  /** The same of files of orders, which are larger. */
+  readOrders: { question: { id: string; at: number }; answer: null }
+  writeOrders: { question: { id: string; at: number }; answer: null }
   writeRejected: { question: { id: string; type: TableFileType; at: number }; answer: Uint8Array }
   exportFile: { question: ExportTask; answer: Uint8Array }
   writeImport: { question: { id: string; at: number }; answer: null }
@@ -69,15 +72,19 @@ type Task<N extends TaskName> = (
 export function createTasks(database: Database, plans: PlanSource): { [N in TaskName]: Task<N> } {
   const history = createPriceHistory(database)
   const table = createProductTable(plans, history)
+  const read = async (question: { id: string; at: number }) => {
+    await readImport(database, question)
+    return null
+  }
+  const write = async (question: { id: string; at: number }) => {
+    await writeImport(database, question)
+    return null
+  }
   return {
-    readImport: async (question) => {
-      await readImport(database, question)
-      return null
-    },
-    writeImport: async (question) => {
-      await writeImport(database, question)
-      return null
-    },
+    readImport: read,
+    writeImport: write,
+    readOrders: read,
+    writeOrders: write,
     undoImport: async (question) => {
       await undoImport(database, question)
       return null

@@ -34,6 +34,8 @@ const FILES_IDLE_TIMEOUT_MS = 10_000
 const STOP_GRACE_MS = 1000
 /** Enough for the largest file that is taken; a lower limit keeps the heap from growing for convenience. */
 const FILES_HEAP_MB = 128
+/** Enough for a million lines of orders. */
+const LARGE_FILES_HEAP_MB = 1024
 const FILE_TASKS: ReadonlySet<TaskName> = new Set<TaskName>([
   'readImport',
   'writeImport',
@@ -44,6 +46,8 @@ const FILE_TASKS: ReadonlySet<TaskName> = new Set<TaskName>([
   'codeFile',
   'redemptions',
 ])
+/** Work on files that may be many times as large as the others. */
+const LARGE_TASKS: ReadonlySet<TaskName> = new Set<TaskName>(['readOrders', 'writeOrders'])
 /** What must not be done a second time when a thread dies on the way, since the first time may have succeeded. */
 const ONCE: ReadonlySet<TaskName> = new Set<TaskName>(['release', 'undoImport'])
 
@@ -74,7 +78,13 @@ export function createThreads(databaseUrl: string, limits: ThreadLimits = LIMITS
     idleTimeout: FILES_IDLE_TIMEOUT_MS,
     resourceLimits: { maxYoungGenerationSizeMb: 8, maxOldGenerationSizeMb: FILES_HEAP_MB },
   })
-  const poolOf = (name: TaskName) => (FILE_TASKS.has(name) ? files : pool)
+  const largeFiles = new Piscina({
+    ...common,
+    maxThreads: 1,
+    idleTimeout: FILES_IDLE_TIMEOUT_MS,
+    resourceLimits: { maxYoungGenerationSizeMb: 32, maxOldGenerationSizeMb: LARGE_FILES_HEAP_MB },
+  })
+  const poolOf = (name: TaskName) => (LARGE_TASKS.has(name) ? largeFiles : FILE_TASKS.has(name) ? files : pool)
 
   let isClosing = false
   /**
@@ -103,7 +113,7 @@ export function createThreads(databaseUrl: string, limits: ThreadLimits = LIMITS
         isLate = true
         ending.abort()
       },
-      FILE_TASKS.has(task.name) ? limits.fileMs : limits.questionMs,
+      FILE_TASKS.has(task.name) || LARGE_TASKS.has(task.name) ? limits.fileMs : limits.questionMs,
     )
     const stop = () => {
       port1.postMessage('stop')
@@ -140,7 +150,7 @@ export function createThreads(databaseUrl: string, limits: ThreadLimits = LIMITS
     },
     async close() {
       isClosing = true
-      await Promise.all([pool.destroy(), files.destroy()])
+      await Promise.all([pool.destroy(), files.destroy(), largeFiles.destroy()])
     },
   }
 }

@@ -59,10 +59,17 @@ export const filesText = {
     },
     shoppers: {
       name: 'Shoppers',
-      hint: `${CSV} The columns id and name at least; groups, tags, orders, spent and bought (SKUs) if you have them, lists separated by |.`,
+      hint: `${CSV} The columns id and name at least; groups, tags, orders, spent and bought (SKUs) if you have them, lists separated by |. These three are from before the orders that are kept here.`,
       added: 'new shoppers',
       changed: 'changed shoppers',
       done: 'The shoppers are in.',
+    },
+    orders: {
+      name: 'Past orders',
+      hint: `${CSV} A row for each line of an order: number, placed_at, sku, quantity and paid at least; shopper or email, channel, delivery_option, delivery_price, country and codes if you have them. They feed what is known of shoppers, no limit and no stock.`,
+      added: 'new orders',
+      changed: 'changed orders',
+      done: 'The orders are in.',
     },
     plan: {
       name: 'Promotions',

@@ -94,6 +94,8 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'not-a-rate': ({ given }) => `“${given}” is no tax rate. Write a percentage from 0 to 100.`,
   'not-a-count': ({ given }) => `“${given}” is no number of units. Write a whole number.`,
   'sku-taken': ({ given }) => `There is a product with the SKU ${given} already.`,
+  'order-differs': ({ given }) =>
+    `Another line of the order ${given} says something else here. What belongs to the order is the same in all its lines.`,
   'not-a-moment': ({ given }) => `“${given}” is no time. Write it like 2027-03-01 or 2027-03-01 09:00.`,
   'not-past': 'This time is not past yet. History ends at the latest now; what is ahead is planned as a promotion.',
   'spans-overlap': 'This span begins before the one before it has ended. A product has one price at a time.',

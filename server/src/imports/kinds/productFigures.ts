@@ -1,14 +1,11 @@
 import {
   createProblem,
   HISTORY_FORMAT,
-  isLocalDateTime,
   PRICE_FORMAT,
   STOCK_FORMAT,
-  toInstant,
   type HistoryRow,
   type HistorySpan,
   type Instant,
-  type LocalDateTime,
   type PriceRow,
   type Problem,
   type Product,
@@ -28,6 +25,7 @@ import { parseTableFile } from '../../files/parseTableFile.ts'
 import { listPastPrices, replacePastPrices } from '../../prices/prices.repository.ts'
 import { getStore } from '../../store/store.repository.ts'
 import type { ImportInput, ImportWork, RowProblem } from '../importWork.ts'
+import { toMoment } from '../toMoment.ts'
 import { undoProducts, type ProductsBefore } from './undoProducts.ts'
 
 type PastPrices = Parameters<typeof replacePastPrices>[1]
@@ -197,14 +195,4 @@ function checkSpan({ from, until, start, end, last, at }: Span): Problem | null 
   if (end <= start) return createProblem('ends-before-start', 'until', { start: from, end: until })
   if (end > at) return createProblem('not-past', 'until', { given: until })
   return start < last ? createProblem('spans-overlap', 'from', { given: from }) : null
-}
-
-/** An instant, or a time on the store's clock; null where there is no such time. */
-function toMoment(text: string, zone: string): Instant | null {
-  if (text.endsWith('Z')) {
-    const instant = Date.parse(text.replace(' ', 'T'))
-    return Number.isNaN(instant) ? null : instant
-  }
-  const local = (text.length === 10 ? `${text}T00:00` : text.replace(' ', 'T').slice(0, 16)) as LocalDateTime
-  return isLocalDateTime(local) ? toInstant(local, zone) : null
 }
