@@ -5,7 +5,11 @@ import { afterAll, beforeAll, expect, inject, test } from 'vitest'
 import { openDatabase, type Database } from '../../server/src/db/openDatabase.ts'
 import { createPlanSource } from '../../server/src/plan/planSource.ts'
 import { checkPlan } from '../../server/src/releases/review.ts'
+import { loadCatalogue } from '../../server/src/catalogue/catalogue.repository.ts'
+import { listCounts } from '../../server/src/counts/counts.repository.ts'
+import { recount } from '../../server/src/counts/recount.ts'
 import { createDemoProducts } from './catalogue.ts'
+import { createDemoPastPrices } from './pastPrices.ts'
 import { seedDemo } from './seed.ts'
 
 const NOW = toInstant('2027-03-10T09:41', 'Europe/Vienna')
@@ -55,6 +59,24 @@ test('its four people have a role each; their password stays unless another is g
   expect(await people()).toEqual(before)
   await seedDemo(url, NOW, { text: 'another one for all', renews: true })
   expect((await people()).map(({ password }) => password)).not.toEqual(before.map(({ password }) => password))
+})
+
+test('12,000 orders at the prices of their days, and everything that is kept beside them follows from them', async () => {
+  const { discrepancies, orders, codes } = await recount(database)
+  expect(discrepancies).toEqual([])
+  expect([Math.round(orders / 100), codes]).toEqual([120, 400])
+  const [first] = (await database('orders').min({ at: 'placed_at' })) as { at: Date }[]
+  expect((NOW - first!.at.getTime()) / 86_400_000).toBeGreaterThan(400)
+  // A past sale is in what was paid.
+  const [sale] = createDemoPastPrices((await loadCatalogue(database)).products, NOW).filter(({ price, regular }) => price < regular)
+  const during = await database('order_lines')
+    .join('orders', 'orders.id', 'order_lines.order_id')
+    .whereBetween('placed_at', [new Date(sale!.from), new Date(sale!.until - 1)])
+    .where({ sku: sale!.sku, source: 'file' })
+    .select<{ paid: number; quantity: number }[]>('paid', 'quantity')
+  expect(during.every(({ paid, quantity }) => paid === sale!.price * quantity)).toBe(true)
+  const counts = await listCounts(database)
+  expect(counts.filter(({ uses }) => uses > 0).length).toBeGreaterThan(10)
 })
 
 test('the demo plan has no fault, reaches something with each promotion, and is released', async () => {

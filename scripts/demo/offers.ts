@@ -120,6 +120,7 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
       mechanic: { kind: 'order-discount', reach: {}, tiers: [{ from: 3000, value: { percent: 1000 } }] },
       when: { all: [{ test: 'orders', op: '>=', count: 1 }, { not: { test: 'group', in: ['trade'] } }] },
       code: { text: 'WELCOME-BACK' },
+      display: { title: 'Welcome back', listed: true },
       stacking: COUPON,
       limits: { perOrder: 2500 },
     },
@@ -187,6 +188,27 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
         tiers: [{ from: 3000, value: { amount: 500, per: 'once' } }],
       },
       stacking: COUPON,
+    },
+  },
+  {
+    name: 'Tripod easels: eight at 20 % less',
+    campaign: 'drawing-month',
+    days: [-4, 31],
+    rule: {
+      mechanic: { kind: 'markdown', reach: { skus: ['EST-TRIPOD'] }, value: { percent: 2000 } },
+      limits: { units: 8, refills: [{ at: { unitsLeft: 1 }, add: 3 }] },
+      display: { label: '{percent} % less, while they last' },
+    },
+  },
+  {
+    name: 'Thank you, 10 % with a code of your own',
+    campaign: 'club-week',
+    days: [-4, 60],
+    rule: {
+      mechanic: { kind: 'order-discount', reach: {}, tiers: [{ from: 2000, value: { percent: 1000 } }] },
+      code: { batch: true },
+      stacking: COUPON,
+      note: 'For the letter and the page of codes.',
     },
   },
 ]

@@ -4,20 +4,25 @@ import { recordActivity } from '../../server/src/activity/activity.repository.ts
 import { insertCampaign } from '../../server/src/campaigns/campaigns.repository.ts'
 import { insertCategories, loadCatalogue, saveProducts } from '../../server/src/catalogue/catalogue.repository.ts'
 import { saveStock } from '../../server/src/catalogue/stock.repository.ts'
+import { insertBatch } from '../../server/src/codes/codeBatches.repository.ts'
+import { toHandOutRow } from '../../server/src/codes/handOuts.repository.ts'
+import { makeCodes } from '../../server/src/codes/makeCodes.ts'
+import { ensureCounts } from '../../server/src/counts/counts.repository.ts'
 import { migrateDatabase, openDatabase, type Database } from '../../server/src/db/openDatabase.ts'
 import { parseTableFile } from '../../server/src/files/parseTableFile.ts'
 import { OCCASIONS } from '../../server/src/occasions/occasions.repository.ts'
-import { loadWorkingPlan } from '../../server/src/plan/planSource.ts'
+import { createPlanSource, loadWorkingPlan } from '../../server/src/plan/planSource.ts'
 import { insertPromotion } from '../../server/src/promotions/promotions.repository.ts'
 import { insertRelease } from '../../server/src/releases/releases.repository.ts'
 import { SETS } from '../../server/src/sets/sets.repository.ts'
 import { insertPastPrices } from '../../server/src/prices/prices.repository.ts'
-import { saveShoppers } from '../../server/src/shoppers/shoppers.repository.ts'
-import { changeStore, saveStore } from '../../server/src/store/store.repository.ts'
+import { listShoppers, saveShoppers } from '../../server/src/shoppers/shoppers.repository.ts'
+import { changeStore, getStore, saveStore } from '../../server/src/store/store.repository.ts'
 import { createDemoSales } from './catalogue.ts'
 import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_DELIVERY, DEMO_SETS, DEMO_STORE } from './plan.ts'
 import { DEMO_PEOPLE, seedPeople } from './people.ts'
 import { createDemoPastPrices, HISTORY_DAYS } from './pastPrices.ts'
+import { createPastOrders, seedPastOrders, seedShopOrders } from './orders.ts'
 import { createDemoShoppers } from './shoppers.ts'
 
 const DAY_MS = 86_400_000
@@ -45,6 +50,8 @@ export async function seedDemo(databaseUrl: string, now: Instant, password: Demo
       await changeStore(transaction, { delivery: DEMO_DELIVERY })
       await seedCatalogue(transaction, now)
       await seedPlan(transaction, now)
+      await seedSales(transaction, now)
+      await seedCodes(transaction, now)
     })
     return true
   } finally {
@@ -60,7 +67,13 @@ async function seedCatalogue(transaction: Database, now: Instant): Promise<void>
   await saveProducts(transaction, products, { at: now - HISTORY_DAYS * DAY_MS })
   await saveStock(transaction, createDemoSales(products))
   await insertPastPrices(transaction, createDemoPastPrices(products, now))
-  await saveShoppers(transaction, createDemoShoppers(products.map(({ sku }) => sku)))
+  const shoppers = createDemoShoppers(products.map(({ sku }) => sku))
+  // What they did is in the orders.
+  await saveShoppers(
+    transaction,
+    shoppers.map((shopper) => ({ ...shopper, orders: 0, spent: 0, bought: [] })),
+  )
+  await seedPastOrders(transaction, createPastOrders(products, shoppers, now), now)
 }
 
 /** The plan, and a first release of it from the day before. */
@@ -79,8 +92,38 @@ async function seedPlan(transaction: Database, now: Instant): Promise<void> {
   const plan = await loadWorkingPlan(transaction, DEMO_STORE.store)
   const release = { number: 1, at: yesterday, by: BY, preparedBy: null, note: 'The demo plan', promotions: plan.promotions.length, again: null }
   await insertRelease(transaction, release, plan)
+  await ensureCounts(
+    transaction,
+    plan.promotions.map(({ id }) => id),
+  )
   const detail = { note: release.note, again: null }
   await recordActivity(transaction, { at: now - DAY_MS, by: BY, action: 'release', subject: 'release 1', detail })
+}
+
+/** What the shop took since the release. */
+async function seedSales(transaction: Database, now: Instant): Promise<void> {
+  // The first plan with a catalogue: the live one and the working one say the same.
+  const store = await getStore(transaction)
+  const working = await createPlanSource(transaction).getLocked(transaction, store)
+  await seedShopOrders(transaction, { ...working, release: 1 }, { shoppers: await listShoppers(transaction), now })
+}
+
+/** Codes for the letter of thanks, and the page that gives them out. */
+async function seedCodes(transaction: Database, now: Instant): Promise<void> {
+  const promotions = await loadWorkingPlan(transaction, DEMO_STORE.store)
+  const coded = promotions.promotions.find(({ code }) => code !== null && 'batch' in code)!
+  const batch = { promotion: coded.id, name: 'Spring letter', count: 400, pattern: { prefix: 'THANKS', length: 8 } }
+  const id = await insertBatch(transaction, batch, { at: now - DAY_MS, by: BY })
+  await makeCodes(transaction, { id })
+  const page = {
+    slug: 'thank-you',
+    title: 'A thank-you of 10 %',
+    text: 'Tell us where to send it, and a code of your own is on its way.',
+    promotion: coded.id,
+    wording: 'Yes, write to me now and then about new colours and offers.',
+    ...{ from: null, until: null, most: 200, showsAtOnce: false },
+  }
+  await transaction('hand_outs').insert({ id: 'demo-thanks', ...toHandOutRow(page), given: 0, version: 1 })
 }
 
 const { DATABASE_URL, NOVALEX_NOW, NOVALEX_DEMO_PASSWORD: text, NOVALEX_DEMO_PASSWORD_RENEWS } = process.env

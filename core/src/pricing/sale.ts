@@ -9,7 +9,10 @@ import { writeQuote } from './writeQuote.ts'
 /** What one order uses up of a promotion that applied to it. */
 export interface PromotionUse {
   readonly promotion: string
-  /** Units that count against its limit: those that it reduced; of a bundle all its units, of buy and get those that were rewarded. */
+  /**
+   * Units that count against its limit and move its ladder: those that it reduced; of a bundle all its units, of buy and get those that were
+   * rewarded, of price steps those whose price it set.
+   */
   readonly units: number
   /** What it took off. */
   readonly given: MinorUnits
@@ -38,9 +41,9 @@ function countUses({ session, contest, settlement }: Settled, quote: Quote): Pro
     if (!own) uses.set(id, (own = { units: 0, given: 0, added: 0 }))
     return own
   }
-  for (const { sku } of session.order.cart.lines) {
+  for (const { sku, quantity } of session.order.cart.lines) {
     const step = session.stepOf(session.plan.catalogue.bySku.get(sku)!)
-    if (step) use(step.id)
+    if (step) use(step.id).units += quantity
   }
   for (const { promotion, phase, amount, units } of quote.lines.flatMap(({ adjustments }) => adjustments)) {
     const own = use(promotion)

@@ -2,17 +2,15 @@ import type { DeliveryOption, OrderAnswer, OrderRequest } from '@novalex/contrac
 import {
   checkOrder,
   computeSale,
-  normalizeCode,
   type CompiledPlan,
   type Facts,
   type Instant,
   type Order,
-  type Sale,
   type Shopper,
 } from '@novalex/core'
 import type { Clock } from '../clock.ts'
-import { lockCodes, useCodes } from '../codes/codes.repository.ts'
-import { addCounts, appendCounts, ensureCounts, lockCounts, toFacts } from '../counts/counts.repository.ts'
+import { lockCodes } from '../codes/codes.repository.ts'
+import { ensureCounts, lockCounts, toFacts } from '../counts/counts.repository.ts'
 import type { RecentFigures } from '../counts/recentFigures.ts'
 import { lockStock } from '../catalogue/stock.repository.ts'
 import { ask } from '../db/ask.ts'
@@ -23,20 +21,12 @@ import { AppError, refuseIfAny } from '../errors/AppError.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import { addOwnUses, countOwnUses, findCircumstances } from '../shop/circumstances.ts'
 import { resolveCart } from '../shop/resolveCart.ts'
-import { writeShopCart } from '../shop/shopCart.ts'
-import { countOrder, lockBuyer } from '../shoppers/shoppers.repository.ts'
+import { lockBuyer } from '../shoppers/shoppers.repository.ts'
 import { getStore, type StoreRecord } from '../store/store.repository.ts'
 import { createOrderNumber } from './orderNumber.ts'
-import {
-  claimKey,
-  findPlaced,
-  recordOrder,
-  takeFromStock,
-  type OrderKey,
-  type OrderUse,
-  type PlacedOrder,
-} from './orders.repository.ts'
-import { findNeeded, holds, isShared, joinNeeded, sumUnits, type Needed } from './needed.ts'
+import { claimKey, findPlaced, type OrderKey, type PlacedOrder } from './orders.repository.ts'
+import { recordSale } from './recordSale.ts'
+import { findNeeded, holds, joinNeeded, sumUnits, type Needed } from './needed.ts'
 import { describeChanged, isAsExpected } from './priceChanged.ts'
 
 export interface OrderDeps {
@@ -180,26 +170,11 @@ async function placeWithin(transaction: Connection, { deps, task, ground }: Plac
   refuseOutOfStock(plan, cart, stock)
   if (!isAsExpected(sale.quote, request.expected))
     throw new Undone({ kind: 'refused', describe: () => describeChanged(sourced, order, sale.quote) })
-  const receipt = writeShopCart(plan, release, sale.quote)
-  const uses = nameCodes(plan, sale)
-  const lines = sale.quote.lines.map(({ sku, quantity, gift, total: paid }) => {
-    return { sku, quantity, gift, paid, isFromStock: (stock.get(sku) ?? null) !== null }
+  const receipt = await recordSale(transaction, {
+    ...{ id, sale, stock, plan, release, now, shopper: shopper?.id ?? null, buyer: task.buyer },
+    ...{ channel: cart.channel, delivery: request.cart.delivery! },
   })
-  const { totals, delivery } = sale.quote
-  const { option, country } = request.cart.delivery!
-  await recordOrder(transaction, {
-    ...{ id, placedAt: now, release, channel: cart.channel, shopper: shopper?.id ?? null, buyer: task.buyer },
-    ...{ delivery: { option, country, paid: delivery.total }, grand: totals.grand, receipt, lines, uses },
-  })
-  await countUses(transaction, plan, uses)
-  await useCodes(
-    transaction,
-    uses.flatMap(({ code }) => code ?? []),
-    id,
-  )
-  await takeFromStock(transaction, sumUnits(lines.filter(({ isFromStock }) => isFromStock)))
-  if (shopper) await countOrder(transaction, { shopper: shopper.id, orders: 1, spent: totals.grand })
-  return { id, number, placedAt: now, release, hash: key.hash, grand: totals.grand, receipt }
+  return { id, number, placedAt: now, release, hash: key.hash, grand: sale.quote.totals.grand, receipt }
 }
 
 /** The instant at which it is placed, by the database's clock after all locks. Throws `Undone` where what it is priced with has changed. */
@@ -232,26 +207,6 @@ function refuseOutOfStock(
     return [{ sku, name: plan.catalogue.bySku.get(sku)!.name, wanted, left }]
   })
   if (short.length > 0) throw new AppError('out-of-stock', { facts: { products: short } })
-}
-
-/** Each promotion that applied with the code that opened it, as codes are compared. */
-function nameCodes(plan: CompiledPlan, { quote, uses }: Sale): OrderUse[] {
-  const codes = new Map(quote.codes.flatMap((one) => (one.outcome === 'applied' ? [[one.promotion, one.code]] : [])))
-  return uses.map((use) => {
-    const typed = codes.get(use.promotion)
-    return { ...use, code: typed === undefined ? null : normalizeCode(typed) }
-  })
-}
-
-/** Shared limits are counted where they are locked, everything else without waiting for anybody. */
-async function countUses(transaction: Connection, plan: CompiledPlan, uses: readonly OrderUse[]): Promise<void> {
-  const parts = uses.map(({ promotion, units, given, added }) => ({ promotion, uses: 1, units, given, added }))
-  const isLocked = ({ promotion }: { promotion: string }) => isShared(plan.findPromotion(promotion)!.promotion)
-  await addCounts(transaction, parts.filter(isLocked))
-  await appendCounts(
-    transaction,
-    parts.filter((part) => !isLocked(part)),
-  )
 }
 
 function toAnswer({ id, placedAt, ...order }: PlacedOrder, { hash }: OrderKey): OrderAnswer {

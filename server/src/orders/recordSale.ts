@@ -1,0 +1,62 @@
+import type { ShopCart, ShopCartAnswer } from '@novalex/contract'
+import { normalizeCode, type CompiledPlan, type Instant, type Sale } from '@novalex/core'
+import { useCodes } from '../codes/codes.repository.ts'
+import { addCounts, appendCounts } from '../counts/counts.repository.ts'
+import type { Connection } from '../db/openDatabase.ts'
+import { writeShopCart } from '../shop/shopCart.ts'
+import { countOrder } from '../shoppers/shoppers.repository.ts'
+import { isShared, sumUnits } from './needed.ts'
+import { recordOrder, takeFromStock, type OrderRecord, type OrderUse } from './orders.repository.ts'
+
+export interface SaleRecord extends Pick<OrderRecord, 'id' | 'release' | 'channel' | 'shopper' | 'buyer'> {
+  readonly plan: CompiledPlan
+  readonly sale: Sale
+  readonly now: Instant
+  readonly delivery: NonNullable<ShopCart['delivery']>
+  /** What is in stock of what is sold, by SKU; null, or none: not counted. */
+  readonly stock: ReadonlyMap<string, number | null>
+}
+
+/** Writes down an order whose key was claimed, and counts what it uses up: promotions, codes, stock, and its shopper's past. Answers its receipt. */
+export async function recordSale(transaction: Connection, record: SaleRecord): Promise<ShopCartAnswer> {
+  const { id, plan, release, sale, now, stock, shopper } = record
+  const { totals, delivery } = sale.quote
+  const receipt = writeShopCart(plan, release, sale.quote)
+  const uses = nameCodes(plan, sale)
+  const lines = sale.quote.lines.map(({ sku, quantity, gift, total: paid }) => {
+    return { sku, quantity, gift, paid, isFromStock: (stock.get(sku) ?? null) !== null }
+  })
+  await recordOrder(transaction, {
+    ...{ id, placedAt: now, release, channel: record.channel, shopper, buyer: record.buyer },
+    ...{ delivery: { ...record.delivery, paid: delivery.total }, grand: totals.grand, receipt, lines, uses },
+  })
+  await countUses(transaction, plan, uses)
+  await useCodes(
+    transaction,
+    uses.flatMap(({ code }) => code ?? []),
+    id,
+  )
+  await takeFromStock(transaction, sumUnits(lines.filter(({ isFromStock }) => isFromStock)))
+  if (shopper !== null) await countOrder(transaction, { shopper, orders: 1, spent: totals.grand })
+  return receipt
+}
+
+/** Each promotion that applied with the code that opened it, as codes are compared. */
+function nameCodes(plan: CompiledPlan, { quote, uses }: Sale): OrderUse[] {
+  const codes = new Map(quote.codes.flatMap((one) => (one.outcome === 'applied' ? [[one.promotion, one.code]] : [])))
+  return uses.map((use) => {
+    const typed = codes.get(use.promotion)
+    return { ...use, code: typed === undefined ? null : normalizeCode(typed) }
+  })
+}
+
+/** Shared limits are counted where they are locked, everything else without waiting for anybody. */
+async function countUses(transaction: Connection, plan: CompiledPlan, uses: readonly OrderUse[]): Promise<void> {
+  const parts = uses.map(({ promotion, units, given, added }) => ({ promotion, uses: 1, units, given, added }))
+  const isLocked = ({ promotion }: { promotion: string }) => isShared(plan.findPromotion(promotion)!.promotion)
+  await addCounts(transaction, parts.filter(isLocked))
+  await appendCounts(
+    transaction,
+    parts.filter((part) => !isLocked(part)),
+  )
+}
