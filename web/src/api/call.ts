@@ -12,6 +12,7 @@ export type CallOf<E> = ([InputOf<E>['params']] extends [undefined]
     : { readonly query: { readonly [K in keyof InputOf<E>['query']]?: Sent } }) &
   ([InputOf<E>['body']] extends [undefined] ? object : { readonly body: InputOf<E>['body'] }) & {
     readonly signal?: AbortSignal | undefined
+    readonly headers?: Readonly<Record<string, string>>
   }
 
 /** The path of an endpoint below `/api`, with its parameters. */
@@ -19,9 +20,18 @@ export function pathOf(name: EndpointName, params: Readonly<Record<string, strin
   return addressOf(name).path.replaceAll(/:(\w+)/g, (_all, key: string) => encodeURIComponent(params[key] ?? ''))
 }
 
-export function toOptions(name: EndpointName, { query, body, signal }: Omit<RequestOptions, 'method'>): RequestOptions {
+export function toOptions(
+  name: EndpointName,
+  { query, body, signal, headers }: Omit<RequestOptions, 'method'>,
+): RequestOptions {
   const { method } = addressOf(name)
-  return { method, ...(query ? { query } : {}), ...(body === undefined ? {} : { body }), ...(signal ? { signal } : {}) }
+  return {
+    method,
+    ...(query ? { query } : {}),
+    ...(body === undefined ? {} : { body }),
+    ...(signal ? { signal } : {}),
+    ...(headers ? { headers } : {}),
+  }
 }
 
 /** A call whatever its endpoint. */

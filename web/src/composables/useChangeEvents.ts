@@ -1,9 +1,20 @@
-import { addressOf } from '@novalex/contract'
+import { addressOf, type EndpointName } from '@novalex/contract'
+import { useQueryClient } from '@tanstack/vue-query'
 import { useDocumentVisibility, useEventSource, useIntervalFn } from '@vueuse/core'
 import { computed, watch } from 'vue'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 const RETRY_MS = 3000
+/** What follows every order. */
+const OF_SALES: ReadonlySet<unknown> = new Set<EndpointName>([
+  'listCounts',
+  'getSales',
+  'listOrders',
+  'getOrder',
+  'listCodeBatches',
+  'getProductTable',
+  'findShoppers',
+])
 
 /**
  * Follows what anybody writes: one connection to the server for the whole tab, while it is in sight, since a browser keeps but a few to one
@@ -13,9 +24,14 @@ export function useChangeEvents(): void {
   const store = useStoreInfo()
   const visibility = useDocumentVisibility()
   const url = computed(() => (visibility.value === 'visible' ? `/api${addressOf('followChanges').path}` : undefined))
-  const { data, error } = useEventSource(url, [], { autoReconnect: { retries: -1, delay: RETRY_MS } })
-  watch(data, (change) => {
-    if (store.info && Number(change) > store.info.latestChange) void store.refresh()
+  const client = useQueryClient()
+  const { data, event, error } = useEventSource(url, ['sales'] as const, {
+    autoReconnect: { retries: -1, delay: RETRY_MS },
+  })
+  watch(data, (number) => {
+    if (event.value === 'sales')
+      void client.invalidateQueries({ predicate: ({ queryKey: [name] }) => OF_SALES.has(name) })
+    else if (store.info && Number(number) > store.info.latestChange) void store.refresh()
   })
   watch(error, (event) => {
     if (event) void store.refresh()

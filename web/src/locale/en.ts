@@ -20,6 +20,8 @@ export const text = {
     calendar: 'Calendar',
     stacking: 'Stacking',
     sets: 'Product sets',
+    orders: 'Orders',
+    codes: 'Codes',
     shoppers: 'Shoppers',
     occasions: 'Occasions',
     testCarts: 'Test carts',

@@ -38,6 +38,12 @@ const PAGES = {
   shop: () => import('@/features/shop/ShopListPage.vue'),
   shopCart: () => import('@/features/shop/ShopCartPage.vue'),
   shopProduct: () => import('@/features/shop/ShopProductPage.vue'),
+  shopOrder: () => import('@/features/shop/ShopOrderPage.vue'),
+  shopCoupons: () => import('@/features/shop/ShopCouponsPage.vue'),
+  shopHandOut: () => import('@/features/shop/ShopHandOutPage.vue'),
+  shopConsent: () => import('@/features/shop/ShopConsentPage.vue'),
+  orders: () => import('@/features/orders/OrdersPage.vue'),
+  codes: () => import('@/features/codes/CodesPage.vue'),
   nowhere: () => import('@/features/shell/NowherePage.vue'),
 }
 
@@ -60,6 +66,8 @@ export const router = createRouter({
     { path: '/occasions', name: 'occasions', component: PAGES.occasions },
     { path: '/campaigns/:id', name: 'campaign', component: PAGES.campaign, props: true },
     { path: '/test-carts', name: 'test-carts', component: PAGES.testCarts },
+    { path: '/orders', name: 'orders', component: PAGES.orders },
+    { path: '/codes', name: 'codes', component: PAGES.codes },
     { path: '/releases', name: 'releases', component: PAGES.releases },
     { path: '/store', name: 'store', component: PAGES.store },
     { path: '/people', name: 'people', component: PAGES.people },
@@ -69,6 +77,16 @@ export const router = createRouter({
     { path: '/log', name: 'log', component: PAGES.log },
     { path: '/reference', name: 'reference', component: PAGES.reference },
     { path: '/shop', name: 'shop', component: PAGES.shop, meta: { place: 'shop' } },
+    { path: '/shop/order', name: 'shop-order', component: PAGES.shopOrder, meta: { place: 'shop' } },
+    { path: '/shop/coupons', name: 'shop-coupons', component: PAGES.shopCoupons, meta: { place: 'shop' } },
+    { path: '/shop/consent', name: 'shop-consent', component: PAGES.shopConsent, meta: { place: 'shop' } },
+    {
+      path: '/shop/h/:slug',
+      name: 'shop-hand-out',
+      component: PAGES.shopHandOut,
+      props: true,
+      meta: { place: 'shop' },
+    },
     { path: '/shop/cart', name: 'shop-cart', component: PAGES.shopCart, meta: { place: 'shop' } },
     {
       path: '/shop/products/:sku',

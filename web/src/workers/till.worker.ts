@@ -11,11 +11,13 @@ import {
   writeReceipt,
   type Cart,
   type CartLine,
+  type CodeRegister,
   type CompiledPlan,
   type EdgeCart,
   type EdgeFacts,
   type EdgeMoment,
   type EdgeShopper,
+  type Facts,
   type Instant,
   type KeptNudge,
   type Order,
@@ -34,6 +36,8 @@ export interface TillQuestion {
   /** Those in the cart, and others that the rule names. */
   readonly products: readonly Product[]
   readonly cart: Cart
+  /** What has been sold and used so far. */
+  readonly facts: Facts
   readonly now: Instant
   /** The store's ways of delivery. */
   readonly delivery: readonly DeliveryOption[]
@@ -89,8 +93,8 @@ const worker = {
   },
 
   price(question: TillQuestion): TillAnswer {
-    const { products, cart, now, edited, opened } = question
-    const order = { now, cart, facts: {}, codes: {} }
+    const { products, cart, facts, now, edited, opened } = question
+    const order = { now, cart, facts, codes: codesOf(edited) }
     const kept = compile(products, opened)
     const before = computeQuote(kept, order)
     const young = attempt(() => compile(products, edited))
@@ -105,7 +109,7 @@ const worker = {
   },
 
   /** The limits of the edited promotion, priced for the till's shopper just below, at and above each. */
-  edges({ products, cart: inTill, now, edited, delivery }: TillQuestion): EdgePrices {
+  edges({ products, cart: inTill, facts: known, now, edited, delivery }: TillQuestion): EdgePrices {
     const [sample] = products
     const none: EdgePrices = {
       asOf: null,
@@ -124,7 +128,9 @@ const worker = {
         const live = findLiveMoment(compileSchedule(edited.schedule, all.store.timeZone), now) ?? now
         const own = fulfil(edited, inTill, delivery)
         const cart = fitCart(edited.when, own, all)
-        const order: Order = { now: live, cart, facts: {}, codes: {} }
+        // What its own limits make of it is shown beside them.
+        const { [edited.id]: _own, ...besides } = known
+        const order: Order = { now: live, cart, facts: besides, codes: codesOf(edited) }
         const compare = (changes: Partial<Order>): Compared => {
           const totalsOf = (plan: CompiledPlan) => computeQuote(plan, { ...order, ...changes }).totals
           const [before, after] = [totalsOf(others), totalsOf(all)]
@@ -141,7 +147,10 @@ const worker = {
           sample: lines,
           moments: moments.map((edge) => ({ ...edge, ...compare({ now: edge.at, cart: one }) })),
           carts: carts.map((edge) => ({ ...edge, ...compare({ cart: { ...cart, lines: edge.lines } }) })),
-          facts: facts.map((edge) => ({ ...edge, ...compare({ cart: one, facts: { [edited.id]: edge.facts } }) })),
+          facts: facts.map((edge) => ({
+            ...edge,
+            ...compare({ cart: one, facts: { ...besides, [edited.id]: edge.facts } }),
+          })),
           shoppers: shoppers.map((edge) => ({ ...edge, ...compare({ cart: as(edge.shopper) }) })),
         }
       }) ?? none
@@ -151,9 +160,16 @@ const worker = {
 
 /** Whoever looks at the limits of a promotion with a code has it, and of one on delivery has chosen a way that it is about. */
 function fulfil({ code, mechanic }: Promotion, cart: Cart, delivery: readonly DeliveryOption[]): Cart {
-  const codes = code && 'text' in code ? [code.text] : cart.codes
+  const codes = code ? ['text' in code ? code.text : SAMPLE_CODE] : cart.codes
   const chosen = pickDelivery(('options' in mechanic && mechanic.options) || [], delivery)
   return { ...cart, codes, delivery: cart.delivery ?? (phaseOf(mechanic) === 4 ? chosen : null) }
+}
+
+/** Stands for any code of the edited promotion's batch. */
+export const SAMPLE_CODE = 'BATCH'
+
+function codesOf({ id, code }: Promotion): CodeRegister {
+  return code && 'batch' in code ? { [SAMPLE_CODE]: { promotion: id, state: 'open' } } : {}
 }
 
 /** Signed in, with nothing known. */

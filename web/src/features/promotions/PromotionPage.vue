@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, watch } from 'vue'
 import { onBeforeRouteLeave } from 'vue-router'
 import LoadError from '@/components/LoadError.vue'
+import SalesPanel from '@/features/selling/SalesPanel.vue'
 import TillPanel from '@/features/till/TillPanel.vue'
 import { text } from '@/locale/en.ts'
 import ConflictPanel from './ConflictPanel.vue'
@@ -58,6 +59,7 @@ onBeforeRouteLeave(() =>
         <ConflictPanel v-if="isInConflict" />
         <SentenceView />
         <PromotionSections />
+        <SalesPanel />
       </template>
     </section>
     <TillPanel v-if="loaded" class="till" />

@@ -6,9 +6,11 @@ import { computed } from 'vue'
 import StateMark from '@/components/StateMark.vue'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
+import { sellingText } from '@/locale/enSelling.ts'
 import { proofText } from '@/locale/enProof.ts'
 import { formatEnd, formatLocal } from '@/locale/format.ts'
 import { writeSentence } from '@/sentences/sentence.ts'
+import { useCounts } from '@/stores/counts.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -42,6 +44,18 @@ const rule = computed(() => {
   return sentence.charAt(0).toUpperCase() + sentence.slice(1)
 })
 
+const counts = useCounts()
+const count = computed(() => counts.of(record.promotion.id))
+/** How many of those that there are, or in how many orders; ✕ where a limit is reached. */
+const sold = computed(() => {
+  if (!count.value) return text.common.none
+  const { uses, units, reached } = count.value
+  const { limits } = record.promotion
+  const figure =
+    limits.units != null ? `${units}/${limits.units}` : limits.uses != null ? `${uses}/${limits.uses}` : String(uses)
+  return reached ? `✕ ${figure}` : figure
+})
+
 const dates = computed((): [from: string, until: string] => {
   const { start, end, open } = record.promotion.schedule
   if (open) {
@@ -73,6 +87,13 @@ const dates = computed((): [from: string, until: string] => {
     </td>
     <td class="left">{{ describeTimeLeft(record.promotion, store.zone, moment.instant) }}</td>
     <td>{{ record.promotion.stacking?.group ?? text.common.none }}</td>
+    <td
+      class="number sold"
+      :class="{ wrong: count?.reached }"
+      :title="count?.reached ? sellingText.counts.reached[count.reached.limit] : ''"
+    >
+      {{ sold }}
+    </td>
     <td class="number">
       <button
         type="button"
@@ -137,6 +158,7 @@ const dates = computed((): [from: string, until: string] => {
 }
 
 .dates,
+.sold,
 .left {
   font-variant-numeric: tabular-nums;
 }

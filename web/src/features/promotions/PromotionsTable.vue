@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { usePageRows } from '@/composables/usePageRows.ts'
 import { useRankMoves } from '@/features/stacking/useRankMoves.ts'
 import { text } from '@/locale/en.ts'
+import { sellingText } from '@/locale/enSelling.ts'
 import { listBackups } from '@/draft/draftBackup.ts'
 import PromotionRow from './PromotionRow.vue'
 import { usePromotionActions } from './usePromotionActions.ts'
@@ -61,6 +62,7 @@ const isAll = (rows: readonly Row[]) => rows.every(({ record }) => chosen.value.
       <col class="when" />
       <col class="left" />
       <col class="group" />
+      <col class="sold" />
       <col class="rank" />
       <col class="actions" />
     </colgroup>
@@ -72,6 +74,7 @@ const isAll = (rows: readonly Row[]) => rows.every(({ record }) => chosen.value.
         <th scope="col">{{ words.columns.when }}</th>
         <th scope="col">{{ words.columns.left }}</th>
         <th scope="col">{{ words.columns.group }}</th>
+        <th scope="col" class="number">{{ sellingText.counts.column }}</th>
         <th scope="col" class="number">{{ words.columns.rank }}</th>
         <th scope="col">
           <span class="visually-hidden">{{ words.columns.actions }}</span>
@@ -80,7 +83,7 @@ const isAll = (rows: readonly Row[]) => rows.every(({ record }) => chosen.value.
     </thead>
     <tbody>
       <tr v-if="above > 0" aria-hidden="true" :style="{ height: `${above}px` }">
-        <td colspan="8" />
+        <td colspan="9" />
       </tr>
       <template v-for="{ group, row, index, key } in shown" :key="key">
         <PromotionRow
@@ -117,7 +120,7 @@ const isAll = (rows: readonly Row[]) => rows.every(({ record }) => chosen.value.
               "
             />
           </td>
-          <th colspan="7" scope="rowgroup">
+          <th colspan="8" scope="rowgroup">
             <router-link v-if="group.campaign.id !== null" :to="`/campaigns/${group.campaign.id}`" class="heading">{{
               group.campaign.name
             }}</router-link>
@@ -127,7 +130,7 @@ const isAll = (rows: readonly Row[]) => rows.every(({ record }) => chosen.value.
         </tr>
       </template>
       <tr v-if="below > 0" aria-hidden="true" :style="{ height: `${below}px` }">
-        <td colspan="8" />
+        <td colspan="9" />
       </tr>
     </tbody>
   </table>
@@ -151,15 +154,19 @@ table {
 }
 
 .left {
-  width: 128px;
+  width: 108px;
 }
 
 .group {
-  width: 92px;
+  width: 86px;
+}
+
+.sold {
+  width: 64px;
 }
 
 .rank {
-  width: 48px;
+  width: 44px;
 }
 
 .actions {

@@ -31,6 +31,8 @@ const SECTIONS: readonly { readonly name: string; readonly links: readonly Link[
     name: text.rail.sections.run,
     links: [
       ['/releases', text.rail.releases],
+      ['/codes', text.rail.codes],
+      ['/orders', text.rail.orders],
       ['/shop', text.rail.shop],
     ],
   },

@@ -13,11 +13,12 @@ import { explainCode, explainLack } from '@/sentences/reasons.ts'
 import { describeShopNudge } from '@/sentences/shopOffer.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useShopView } from '@/stores/shopView.ts'
+import ShopCheckout from './ShopCheckout.vue'
 import ShopFrame from './ShopFrame.vue'
 import { useShopCart } from './shopCart.ts'
-import { wordsOf } from '@/mechanics/words.ts'
+import { findBegun } from './findBegun.ts'
+import { nameCause as causeOf } from './nameCause.ts'
 
-type Cause = ShopCartAnswer['surcharges'][number]
 type Code = ShopCartAnswer['codes'][number]
 
 const MOST_CODES = 5
@@ -50,6 +51,12 @@ function settle(failure: ApiError): void {
   }
 }
 
+/** What begins to hold as the cart grows is said. */
+watch(data, (now, before) => {
+  if (!now || !before) return
+  for (const said of findBegun(before, now)) notice.say(said)
+})
+
 const options = computed(() => (view.shop?.delivery ?? []).map(({ id, name }) => ({ value: id, title: name })))
 const countries = computed(() => {
   const chosen = view.shop?.delivery.find(({ id }) => id === shop.kept.delivery?.option)
@@ -61,9 +68,6 @@ function chooseDelivery(option: string | null): void {
   const place = prices.find(({ country }) => country === shop.kept.delivery?.country) ?? prices[0]
   shop.setDelivery(option === null || !place ? null : { option, country: place.country })
 }
-
-const causeOf = ({ kind, title, code }: Cause) =>
-  title ?? (code === null ? wordsOf({ kind }).cause : shopText.byCode(code))
 
 /** Why a code changes nothing, without naming promotions. */
 function sayOf({ code, outcome, reason, lacks }: Code): string {
@@ -178,7 +182,7 @@ function onQuantity(sku: string, event: Event): void {
           <strong>{{ shopText.toPay }}</strong>
           <strong role="status" aria-live="polite" data-testid="shop-total">{{ formatMoney(data.grand) }}</strong>
         </p>
-        <p class="quiet">{{ shopText.orders }}</p>
+        <ShopCheckout :answer="data" :is-young="asked.isPlaceholderData.value" @changed="asked.refetch()" />
       </aside>
     </div>
   </ShopFrame>

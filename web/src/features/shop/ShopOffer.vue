@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { definitionOf, formatAmount, type Promotion } from '@novalex/core'
 import { computed } from 'vue'
+import { shopText } from '@/locale/enShop.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { describeShopOffer } from '@/sentences/shopOffer.ts'
 import { describeShopValue } from '@/mechanics/shared/valueWords.ts'
@@ -13,7 +14,7 @@ const {
   names,
   goods = {},
 } = defineProps<{
-  promotion: Pick<Promotion, 'mechanic' | 'when' | 'display'>
+  promotion: Pick<Promotion, 'mechanic' | 'when' | 'display'> & { readonly left?: { left: number; of: number } | null }
   names: Names
   /** Names of the products that it names, by SKU. */
   goods?: Readonly<Record<string, string>>
@@ -52,6 +53,7 @@ const steps = computed(() => {
     </p>
     <p v-if="promotion.display?.description">{{ promotion.display.description }}</p>
     <p v-else-if="!steps || !promotion.display?.title">{{ sentence }}</p>
+    <p v-if="promotion.left" class="left">{{ shopText.leftOffer(promotion.left) }}</p>
     <table v-if="steps" class="steps">
       <thead>
         <tr>
@@ -77,6 +79,11 @@ const steps = computed(() => {
 
 .offer p:empty {
   display: none;
+}
+
+.left {
+  font-size: 13px;
+  font-weight: 650;
 }
 
 .label {

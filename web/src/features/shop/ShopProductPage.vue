@@ -24,8 +24,10 @@ function add(name: string): void {
   shop.add(sku)
   notice.say(shopText.added(name))
 }
+/** How often the shop looks what is left. */
+const LOOK_AGAIN_MS = 5000
 const question = () => ({ params: { sku }, query: view.asked })
-const asked = useAnswer('getShopProduct', question)
+const asked = useAnswer('getShopProduct', question, { refetchInterval: () => LOOK_AGAIN_MS })
 const { data } = asked
 const { data: offers } = useAnswer('listShopOffers', question)
 /** What was written about the promotions behind the price. */
@@ -55,6 +57,7 @@ const untilOf = (until: string) =>
         <p :class="data.product.inStock ? 'quiet' : 'wrong'">
           {{ data.product.inStock ? shopText.inStock : shopText.soldOut }}
         </p>
+        <p v-if="data.product.left" class="left">{{ shopText.left(data.product.left) }}</p>
         <v-btn variant="flat" class="add" :disabled="!data.product.inStock" @click="add(data.product.name)">{{
           shopText.add
         }}</v-btn>
@@ -97,6 +100,11 @@ article div {
   display: grid;
   gap: 10px;
 }
+
+.left {
+  font-weight: 650;
+}
+
 .add {
   justify-self: start;
 }

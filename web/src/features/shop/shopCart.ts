@@ -50,6 +50,10 @@ export const useShopCart = defineStore('shop-cart', () => {
     removeCode: (code: string) => {
       kept.value = { ...kept.value, codes: kept.value.codes.filter((one) => one !== code) }
     },
+    /** After an order: delivery stays as it was chosen. */
+    clear: () => {
+      kept.value = { ...EMPTY, delivery: kept.value.delivery }
+    },
     setDelivery: (delivery: Kept['delivery']) => {
       kept.value = { ...kept.value, delivery }
     },

@@ -1,12 +1,36 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import type { Promotion } from '@novalex/core'
+import { computed, ref } from 'vue'
 import { text } from '@/locale/en.ts'
+import { sellingText } from '@/locale/enSelling.ts'
+import { useCounts } from '@/stores/counts.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useTillCart } from './useTill.ts'
 
-/** Codes as a shopper types them, and the way of delivery. */
+/** Codes as a shopper types them, what has been sold, and the way of delivery. */
+const { edited } = defineProps<{ edited: Promotion }>()
 const till = useTillCart()
 const store = useStoreInfo()
+const counts = useCounts()
+const sellingWords = sellingText.till
+/** Whether it matters how many were sold. */
+const followsSales = computed(() => {
+  const { limits, ladder } = edited
+  return limits.units != null || ladder?.by === 'unitsSold' || ladder?.by === 'unitsLeft'
+})
+const isLimited = computed(() => followsSales.value || edited.limits.uses != null || edited.limits.budgetStops === true)
+const soFar = computed(() => counts.of(edited.id)?.units ?? 0)
+const soldAs = computed({
+  get: () => (typeof till.sold === 'number' ? 'asIf' : till.sold),
+  set: (as) => {
+    till.sold = as === 'asIf' ? soFar.value : as
+  },
+})
+function setSold(event: Event): void {
+  const units = Math.floor(Number((event.target as HTMLInputElement).value))
+  if (Number.isInteger(units) && units >= 0) till.sold = Math.min(units, 999_999_999)
+}
+
 const words = text.till
 const typed = ref('')
 
@@ -33,6 +57,28 @@ function add(): void {
     >
       {{ code }} ✕
     </button>
+    <button
+      v-if="edited.code && 'batch' in edited.code && !till.codes.includes('BATCH')"
+      type="button"
+      class="as-link"
+      @click="till.codes = [...till.codes, 'BATCH']"
+    >
+      {{ sellingWords.sampleCode }}
+    </button>
+    <select v-if="isLimited" v-model="soldAs" class="sold" :aria-label="sellingWords.label">
+      <option value="soFar">{{ followsSales ? sellingWords.soFarOf(soFar) : sellingWords.soFar }}</option>
+      <option value="nothing">{{ sellingWords.nothing }}</option>
+      <option v-if="followsSales" value="asIf">{{ sellingWords.asIf }}</option>
+    </select>
+    <input
+      v-if="isLimited && followsSales && typeof till.sold === 'number'"
+      class="units"
+      type="number"
+      min="0"
+      :value="till.sold"
+      :aria-label="sellingWords.units"
+      @input="setSold"
+    />
     <select v-model="till.delivery" :aria-label="words.delivery">
       <option :value="null">{{ words.noDelivery }}</option>
       <option v-for="option in store.delivery" :key="option.id" :value="option.id">{{ option.name }}</option>
@@ -87,6 +133,14 @@ input::placeholder {
 select {
   appearance: auto;
   max-width: 140px;
+}
+
+select.sold {
+  max-width: 190px;
+}
+
+input.units {
+  width: 64px;
 }
 
 option {

@@ -70,7 +70,7 @@ const SHOPPERS = [
     </header>
     <KnownShopper v-if="till.shopper === 'known'" />
     <TillSearch @choose="(product) => till.add(product)" />
-    <TillExtras />
+    <TillExtras :edited="edited" />
     <TillReceipt :answer="answer" :edited="edited" :data-latency="latency" />
     <TillCompare v-if="till.lines.length > 0" :receipts="answer?.receipts ?? null" />
     <KeepTestCart

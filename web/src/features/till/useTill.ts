@@ -1,8 +1,9 @@
-import type { Cart, CartLine, Product, Promotion, Shopper, ShopperRow } from '@novalex/core'
+import type { Cart, CartLine, Facts, Product, Promotion, Shopper, ShopperRow } from '@novalex/core'
 import { defineStore } from 'pinia'
 import { wrap, type Remote } from 'comlink'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
+import { useCounts } from '@/stores/counts.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
@@ -24,6 +25,8 @@ export const useTillCart = defineStore('till', () => {
   const known = shallowRef<ShopperRow | null>(null)
   const channel = ref('web')
   const codes = ref<string[]>([])
+  /** As sold so far, as if nothing was, or as if so many items of the edited promotion were. */
+  const sold = ref<'soFar' | 'nothing' | number>('soFar')
   /** None while the shopper has not chosen. */
   const delivery = ref<string | null>(null)
   const country = ref('')
@@ -81,6 +84,7 @@ export const useTillCart = defineStore('till', () => {
     known,
     channel,
     codes,
+    sold,
     delivery,
     country,
     isTouched,
@@ -101,6 +105,7 @@ export function useTill(edited: () => Promotion, opened: () => Promotion, sample
   const moment = useMoment()
   const names = useNames()
   const store = useStoreInfo()
+  const counts = useCounts()
   const remote = getWorker()
   const answer = shallowRef<TillAnswer | null>(null)
   const edges = shallowRef<EdgePrices | null>(null)
@@ -122,7 +127,7 @@ export function useTill(edited: () => Promotion, opened: () => Promotion, sample
   )
 
   watch(
-    [planLoaded, () => till.cart, () => moment.instant, edited, samples],
+    [planLoaded, () => till.cart, () => moment.instant, edited, samples, () => till.sold, () => counts.facts],
     async () => {
       if (planLoaded.value === 0) return
       const asking = ++latest
@@ -130,7 +135,15 @@ export function useTill(edited: () => Promotion, opened: () => Promotion, sample
       const products = [...new Map(known.map((product) => [product.sku, toRaw(product)])).values()]
       const rules = { edited: plain(edited()), opened: plain(opened()) }
       const delivery = plain(store.delivery)
-      const question = { products: plain(products), cart: plain(till.cart), now: moment.instant, delivery, ...rules }
+      const facts = plain(factsAs(till.sold, edited().id, counts.facts))
+      const question = {
+        products: plain(products),
+        facts,
+        cart: plain(till.cart),
+        now: moment.instant,
+        delivery,
+        ...rules,
+      }
       const startedAt = performance.now()
       const priced = await remote.price(question)
       if (asking !== latest) return
@@ -142,6 +155,12 @@ export function useTill(edited: () => Promotion, opened: () => Promotion, sample
     { immediate: true },
   )
   return { answer, edges, latency }
+}
+
+/** What has been sold, as the till is told to take it. */
+function factsAs(sold: 'soFar' | 'nothing' | number, id: string, facts: Facts): Facts {
+  if (sold === 'soFar') return facts
+  return sold === 'nothing' ? {} : { ...facts, [id]: { ...facts[id], unitsSold: sold } }
 }
 
 let remoteWorker: Remote<TillWorker> | null = null

@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { call } from '@/api/call.ts'
+import { ApiError } from '@/api/http.ts'
+import { shopText } from '@/locale/enShop.ts'
+import { explainFailure } from '@/locale/problems.ts'
+import ShopFrame from './ShopFrame.vue'
+
+/** Where the link of a message confirms a consent; its secret stands after the #, which no server is told. */
+const words = shopText.consent
+const route = useRoute()
+const isDone = ref(false)
+const refusal = ref('')
+
+async function confirm(): Promise<void> {
+  refusal.value = ''
+  try {
+    await call('confirmConsent', { body: { token: route.hash.slice(1) || 'none' } })
+    isDone.value = true
+  } catch (thrown) {
+    if (!(thrown instanceof ApiError)) throw thrown
+    refusal.value = explainFailure(thrown)
+  }
+}
+</script>
+
+<template>
+  <ShopFrame>
+    <h1>{{ words.title }}</h1>
+    <p v-if="isDone" role="status">{{ words.done }}</p>
+    <template v-else>
+      <p>{{ words.hint }}</p>
+      <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
+      <v-btn variant="flat" @click="confirm">{{ words.confirm }}</v-btn>
+    </template>
+  </ShopFrame>
+</template>
+
+<style scoped>
+p {
+  margin: 12px 0;
+}
+</style>

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { send } from '@/api/call.ts'
+import { ApiError } from '@/api/http.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
+import LoadError from '@/components/LoadError.vue'
+import { shopText } from '@/locale/enShop.ts'
+import { explainFailure } from '@/locale/problems.ts'
+import ShopFrame from './ShopFrame.vue'
+
+/** A page that gives a code to an address. */
+const { slug } = defineProps<{ slug: string }>()
+const words = shopText.handOut
+const asked = useAnswer('getShopHandOut', () => ({ params: { slug } }))
+const { data } = asked
+const email = ref('')
+const name = ref('')
+const consent = ref(false)
+const refusal = ref('')
+const isAsking = ref(false)
+/** What came of asking: sent, with the code where the page may show it. */
+const given = ref<{ readonly code: string | null } | null>(null)
+
+async function ask(): Promise<void> {
+  isAsking.value = true
+  refusal.value = ''
+  try {
+    const body = { email: email.value, name: name.value, consent: consent.value }
+    given.value = await send<{ code: string | null }>('askForCode', { params: { slug }, body })
+  } catch (thrown) {
+    if (!(thrown instanceof ApiError)) throw thrown
+    refusal.value = explainFailure(thrown)
+  } finally {
+    isAsking.value = false
+  }
+}
+</script>
+
+<template>
+  <ShopFrame>
+    <LoadError :of="[asked]" />
+    <article v-if="data">
+      <h1>{{ data.title }}</h1>
+      <p class="text">{{ data.text }}</p>
+      <div v-if="given" role="status">
+        <p>{{ words.sent }}</p>
+        <p v-if="given.code" class="code">{{ words.shown(given.code) }}</p>
+      </div>
+      <p v-else-if="data.state !== 'open'">{{ words.states[data.state] }}</p>
+      <form v-else @submit.prevent="ask">
+        <v-text-field v-model="email" :label="words.email" type="email" maxlength="254" autocomplete="email" />
+        <v-text-field v-model="name" :label="words.name" maxlength="120" autocomplete="name" />
+        <v-checkbox v-model="consent" :label="data.wording" :hint="words.noCondition" persistent-hint />
+        <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
+        <v-btn type="submit" variant="flat" :disabled="isAsking || email.trim() === ''">{{ words.ask }}</v-btn>
+      </form>
+    </article>
+  </ShopFrame>
+</template>
+
+<style scoped>
+article,
+form {
+  display: grid;
+  gap: 12px;
+  max-width: 480px;
+}
+
+h1,
+.text {
+  overflow-wrap: anywhere;
+}
+
+.text {
+  white-space: pre-line;
+}
+
+.code {
+  border: 1px dashed var(--act);
+  font-size: 19px;
+  font-weight: 650;
+  letter-spacing: 0.05em;
+  margin-top: 8px;
+  padding: 10px 14px;
+}
+
+form > :last-child {
+  justify-self: start;
+}
+</style>

@@ -1,0 +1,22 @@
+import type { ShopCartAnswer } from '@novalex/contract'
+import { formatMoney } from '@/locale/format.ts'
+import { shopText } from '@/locale/enShop.ts'
+import { nameCause } from './nameCause.ts'
+
+/** What a cart has now that it did not have before, offers and gifts, as a shopper reads it. */
+export function findBegun(before: ShopCartAnswer, now: ShopCartAnswer): string[] {
+  const [old, young] = [sumCauses(before), sumCauses(now)]
+  const offers = [...young].flatMap(([name, amount]) =>
+    old.has(name) ? [] : [shopText.begins(name, formatMoney(amount))],
+  )
+  const had = new Set(before.lines.flatMap(({ gift, sku }) => (gift ? sku : [])))
+  const gifts = now.lines.flatMap(({ gift, sku, name }) => (gift && !had.has(sku) ? [shopText.giftAdded(name)] : []))
+  return [...offers, ...gifts]
+}
+
+function sumCauses({ lines, delivery }: ShopCartAnswer): Map<string, number> {
+  const sums = new Map<string, number>()
+  const causes = [...lines.filter(({ gift }) => !gift).flatMap((line) => line.causes), ...delivery.causes]
+  for (const cause of causes) sums.set(nameCause(cause), (sums.get(nameCause(cause)) ?? 0) + cause.amount)
+  return sums
+}

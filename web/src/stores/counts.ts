@@ -1,0 +1,20 @@
+import type { CountsAnswer } from '@novalex/contract'
+import type { Facts } from '@novalex/core'
+import { defineStore } from 'pinia'
+import { computed } from 'vue'
+import { useList } from '@/api/useAnswer.ts'
+
+/** What promotions have used up so far; it follows every order by itself. */
+export const useCounts = defineStore('counts', () => {
+  const { data } = useList('listCounts')
+  const byId = computed(() => new Map((data.value ?? []).map((one) => [one.promotion, one])))
+  const facts = computed((): Facts =>
+    Object.fromEntries(
+      (data.value ?? []).map(({ promotion, uses, units, given }) => [
+        promotion,
+        { uses: Math.max(0, uses), unitsSold: Math.max(0, units), discountGiven: Math.max(0, given) },
+      ]),
+    ),
+  )
+  return { facts, of: (id: string): CountsAnswer[number] | undefined => byId.value.get(id) }
+})
