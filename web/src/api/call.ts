@@ -4,16 +4,17 @@ import { request, type RequestOptions } from './http.ts'
 type Sent = string | number | boolean | null | undefined
 
 /** The parts of a call that an endpoint takes; what is undefined or null in a query is left out. */
-export type CallOf<E> = ([InputOf<E>['params']] extends [undefined]
-  ? object
-  : { readonly params: InputOf<E>['params'] }) &
-  ([InputOf<E>['query']] extends [undefined]
-    ? object
-    : { readonly query: { readonly [K in keyof InputOf<E>['query']]?: Sent } }) &
-  ([InputOf<E>['body']] extends [undefined] ? object : { readonly body: InputOf<E>['body'] }) & {
+export type CallOf<E> = Taking<E, 'params', Of<E, 'params'>> &
+  Taking<E, 'query', { readonly [K in keyof Of<E, 'query'>]?: Sent }> &
+  Taking<E, 'body', Of<E, 'body'>> & {
     readonly signal?: AbortSignal | undefined
     readonly headers?: Readonly<Record<string, string>>
   }
+
+type Of<E, K extends 'params' | 'query' | 'body'> = InputOf<E>[K]
+/** Whether an endpoint takes a part is seen without working out what it holds. */
+type Taking<E, K extends 'params' | 'query' | 'body', T> =
+  E extends Readonly<Record<K, unknown>> ? { readonly [P in K]: T } : object
 
 /** The path of an endpoint below `/api`, with its parameters. */
 export function pathOf(name: EndpointName, params: Readonly<Record<string, string>> = {}): string {

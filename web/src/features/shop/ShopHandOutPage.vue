@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { send } from '@/api/call.ts'
+import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
@@ -26,7 +26,7 @@ async function ask(): Promise<void> {
   refusal.value = ''
   try {
     const body = { email: email.value, name: name.value, consent: consent.value }
-    given.value = await send<{ code: string | null }>('askForCode', { params: { slug }, body })
+    given.value = await call('askForCode', { params: { slug }, body })
   } catch (thrown) {
     if (!(thrown instanceof ApiError)) throw thrown
     refusal.value = explainFailure(thrown)
