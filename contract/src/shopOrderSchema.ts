@@ -17,7 +17,7 @@ export const OrderRequest = Type.Object(
       strict,
     ),
     /** What the shopper saw: the total, and the gifts by SKU. */
-    expected: Type.Object({ grand: Sum, gifts: Type.Record(Id, Version) }, strict),
+    expected: Type.Object({ grand: Sum, gifts: Type.Record(Type.String({ maxLength: 64 }), Version) }, strict),
     /** Who is signed in, or named by a key’s holder, may leave it out. */
     buyer: Type.Optional(
       Type.Object(

@@ -14,7 +14,7 @@ export type CallOf<E> = Taking<E, 'params', Of<E, 'params'>> &
 type Of<E, K extends 'params' | 'query' | 'body'> = InputOf<E>[K]
 /** Whether an endpoint takes a part is seen without working out what it holds. */
 type Taking<E, K extends 'params' | 'query' | 'body', T> =
-  E extends Readonly<Record<K, unknown>> ? { readonly [P in K]: T } : object
+  E extends Readonly<Record<K, unknown>> ? Readonly<Record<K, T>> : object
 
 /** The path of an endpoint below `/api`, with its parameters. */
 export function pathOf(name: EndpointName, params: Readonly<Record<string, string>> = {}): string {
@@ -43,10 +43,14 @@ export function send<T>(name: EndpointName, { params, ...rest }: AnyCall): Promi
   return request<T>(pathOf(name, params), toOptions(name, rest))
 }
 
+/** The endpoints that may be asked with nothing; seen without working out what the others take. */
+export type PlainName = {
+  [N in EndpointName]: [keyof Endpoints[N] & ('params' | 'body')] extends [never] ? N : never
+}[EndpointName]
+
 /** Asks an endpoint of the contract. Throws an `ApiError`; an aborted request throws the signal's reason. */
-export function call<N extends EndpointName>(
-  name: N,
-  ...[asked]: object extends CallOf<Endpoints[N]> ? [CallOf<Endpoints[N]>?] : [CallOf<Endpoints[N]>]
-): Promise<AnswerOf<Endpoints[N]>> {
-  return send(name, (asked ?? {}) as AnyCall)
+export function call<N extends PlainName>(name: N): Promise<AnswerOf<Endpoints[N]>>
+export function call<N extends EndpointName>(name: N, asked: CallOf<Endpoints[N]>): Promise<AnswerOf<Endpoints[N]>>
+export function call(name: EndpointName, asked: AnyCall = {}): Promise<unknown> {
+  return send(name, asked)
 }

@@ -1,7 +1,7 @@
 import type { AnswerOf, EndpointName, Endpoints } from '@novalex/contract'
 import { useQuery } from '@tanstack/vue-query'
 import type { Ref } from 'vue'
-import { send, type AnyCall, type CallOf } from './call.ts'
+import { send, type AnyCall, type CallOf, type PlainName } from './call.ts'
 import type { ApiError } from './http.ts'
 
 /** What an endpoint is asked with. */
@@ -63,7 +63,7 @@ export function useAnswer<N extends EndpointName>(
 }
 
 /** The endpoints that are asked with nothing. */
-type Plain = { [N in EndpointName]: object extends Question<N> ? N : never }[EndpointName]
+type Plain = PlainName
 
 /** What an endpoint answers that is asked with nothing. */
 export function useList<N extends Plain>(name: N): Answer<AnswerOf<Endpoints[N]>> {

@@ -213,7 +213,8 @@ export const offerText = {
     textHint: 'Capitals, spaces and hyphens make no difference.',
     clash: (names: string) =>
       `The same code at the same time opens ${names}. An order with it gets what these offers may give together, often only one of them.`,
-    batchHint: 'Codes of a batch are kept with the orders; a quote is told which are open.',
+    batchHint: 'Each code holds once. They are made in batches:',
+    batchLink: 'Codes',
   },
   paste: {
     open: 'Paste a list of SKUs …',

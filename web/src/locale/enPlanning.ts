@@ -77,6 +77,7 @@ export const planningText = {
     places: 'Shows',
     placeNames: { list: 'in lists', product: 'on the product page', cart: 'in the cart' },
     breaks: 'Table of its steps on the product page',
+    listed: 'List the code on the shop’s page of coupons, for everybody',
     nudge: 'Tell shoppers how little is missing',
     preview: 'As the shop shows it',
     codeHidden: 'It needs a code, so lists and product pages never mention it.',

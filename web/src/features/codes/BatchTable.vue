@@ -44,7 +44,7 @@ async function makeVoid(): Promise<void> {
         <th scope="col" class="number">{{ words.columns.used }}</th>
         <th scope="col" class="number">{{ words.columns.void }}</th>
         <th scope="col" class="number">{{ words.columns.handed }}</th>
-        <th scope="col">{{ words.columns.files }}</th>
+        <th scope="col" class="files">{{ words.columns.files }}</th>
         <th scope="col" />
       </tr>
     </thead>
@@ -63,7 +63,7 @@ async function makeVoid(): Promise<void> {
         <td class="number">{{ number(batch.used) }}</td>
         <td class="number">{{ number(batch.void) }}</td>
         <td class="number">{{ number(batch.handed) }}</td>
-        <td>
+        <td class="files">
           <template v-if="batch.state !== 'making' && session.may('releaser')">
             <template v-for="(type, index) in TYPES" :key="type">
               <template v-if="index > 0"> · </template>
@@ -99,6 +99,10 @@ async function makeVoid(): Promise<void> {
 .name {
   overflow-wrap: anywhere;
   white-space: normal;
+}
+
+.files {
+  padding-left: 28px;
 }
 
 td {

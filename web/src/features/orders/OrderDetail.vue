@@ -9,6 +9,7 @@ import { useAttempt } from '@/composables/useAttempt.ts'
 import { sellingText } from '@/locale/enSelling.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { nameDelivery } from '@/locale/ruleWords.ts'
+import { wordsOf } from '@/mechanics/words.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -53,7 +54,7 @@ async function cancel(): Promise<void> {
         <span class="dots" /> <span class="money">{{ formatAmount(order.delivery.paid) }}</span>
       </p>
       <p v-for="(surcharge, index) in order.receipt?.surcharges ?? []" :key="`s${index}`" class="entry">
-        <span>{{ surcharge.title ?? '+' }}</span> <span class="dots" />
+        <span>{{ surcharge.title ?? wordsOf({ kind: surcharge.kind }).cause }}</span> <span class="dots" />
         <span class="money">{{ formatAmount(surcharge.amount) }}</span>
       </p>
       <p class="entry sum">
@@ -67,8 +68,8 @@ async function cancel(): Promise<void> {
       <ul v-else>
         <li v-for="use in order.uses" :key="use.promotion">
           <router-link :to="`/promotions/${encodeURIComponent(use.promotion)}`">{{ use.name }}</router-link>
-          <span class="quiet"> {{ words.used(use.units, use.given, use.added) }}</span>
-          <span v-if="use.code" class="quiet"> {{ words.codeOf(use.code) }}</span>
+          <span class="quiet use">{{ words.used(use.units, use.given, use.added) }}</span>
+          <span v-if="use.code" class="quiet use">{{ words.codeOf(use.code) }}</span>
         </li>
       </ul>
       <p v-if="order.cancelled" class="wrong">
@@ -137,5 +138,9 @@ ul {
 
 li {
   padding: 3px 0;
+}
+
+.use {
+  margin-left: 8px;
 }
 </style>

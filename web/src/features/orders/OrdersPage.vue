@@ -98,9 +98,9 @@ function toggle(id: string): void {
         <tr>
           <th scope="col">{{ words.columns.number }}</th>
           <th scope="col">{{ words.columns.at }}</th>
-          <th scope="col">{{ words.columns.who }}</th>
+          <th scope="col" class="wrap">{{ words.columns.who }}</th>
           <th scope="col" class="number">{{ words.columns.units }}</th>
-          <th scope="col">{{ words.columns.promotions }}</th>
+          <th scope="col" class="wrap">{{ words.columns.promotions }}</th>
           <th scope="col" class="number">{{ words.columns.total }}</th>
         </tr>
       </thead>
@@ -111,7 +111,9 @@ function toggle(id: string): void {
               <button type="button" class="as-link" :aria-expanded="open === order.id" @click="toggle(order.id)">
                 {{ order.number }}
               </button>
-              <span v-if="order.state === 'cancelled'" class="wrong"> {{ words.cancelled }}</span>
+              <br v-if="order.state === 'cancelled'" /><span v-if="order.state === 'cancelled'" class="wrong">{{
+                words.cancelled
+              }}</span>
             </td>
             <td>{{ when(order.placedAt) }}</td>
             <td class="wrap">{{ whoOf(order) }}</td>
@@ -134,6 +136,10 @@ function toggle(id: string): void {
 <style scoped>
 table {
   table-layout: fixed;
+}
+
+table.printed td {
+  vertical-align: baseline;
 }
 
 .number-col {
@@ -162,6 +168,7 @@ table {
 }
 
 .wrap {
+  padding-left: 14px;
   overflow-wrap: anywhere;
   white-space: normal;
 }

@@ -154,7 +154,7 @@ table {
 }
 
 .left {
-  width: 108px;
+  width: 128px;
 }
 
 .group {

@@ -100,42 +100,47 @@ const errorsAt = (path: string) => {
 </script>
 
 <template>
-  <p v-if="isElsewhere" class="quiet">{{ words.onlyNow }}</p>
-  <p v-else-if="!shop.kept.delivery" class="quiet">{{ words.first }}</p>
-  <form v-else class="checkout" :aria-label="words.title" @submit.prevent="order">
-    <p v-if="shopper">{{ words.signedIn(shopper.name) }}</p>
-    <template v-else>
-      <v-text-field
-        v-model="name"
-        :label="words.name"
-        maxlength="120"
-        autocomplete="name"
-        :error-messages="errorsAt('buyer.name')"
-      />
-      <v-text-field
-        v-model="email"
-        :label="words.email"
-        type="email"
-        maxlength="254"
-        autocomplete="email"
-        :error-messages="errorsAt('buyer.email')"
-      />
-      <v-checkbox v-model="consent" :label="words.consent" hide-details />
-    </template>
-    <p v-if="says" class="wrong" role="alert">{{ says }}</p>
-    <v-btn type="submit" variant="flat" :disabled="isAsking || isYoung">{{
-      failure && isUnknown(failure) ? words.askAgain : words.order(formatMoney(answer.grand))
-    }}</v-btn>
-    <p class="quiet">{{ words.nothingHeld }}</p>
-  </form>
+  <div class="checkout">
+    <p v-if="isElsewhere" class="quiet">{{ words.onlyNow }}</p>
+    <p v-else-if="!shop.kept.delivery" class="quiet">{{ words.first }}</p>
+    <form v-else :aria-label="words.title" @submit.prevent="order">
+      <p v-if="shopper">{{ words.signedIn(shopper.name) }}</p>
+      <template v-else>
+        <v-text-field
+          v-model="name"
+          :label="words.name"
+          maxlength="120"
+          autocomplete="name"
+          :error-messages="errorsAt('buyer.name')"
+        />
+        <v-text-field
+          v-model="email"
+          :label="words.email"
+          type="email"
+          maxlength="254"
+          autocomplete="email"
+          :error-messages="errorsAt('buyer.email')"
+        />
+        <v-checkbox v-model="consent" :label="words.consent" hide-details />
+      </template>
+      <p v-if="says" class="wrong" role="alert">{{ says }}</p>
+      <v-btn type="submit" variant="flat" :disabled="isAsking || isYoung">{{
+        failure && isUnknown(failure) ? words.askAgain : words.order(formatMoney(answer.grand))
+      }}</v-btn>
+      <p class="quiet">{{ words.nothingHeld }}</p>
+    </form>
+  </div>
 </template>
 
 <style scoped>
 .checkout {
   border-top: 1px solid var(--line);
+  padding-top: 14px;
+}
+
+.checkout form {
   display: grid;
   gap: 10px;
-  padding-top: 14px;
 }
 
 .quiet {

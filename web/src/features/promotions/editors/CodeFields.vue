@@ -1,7 +1,10 @@
 <script setup lang="ts">
+import { findTests, normalizeCode } from '@novalex/core'
 import { computed } from 'vue'
 import { offerText } from '@/locale/enOffers.ts'
+import { sellingText } from '@/locale/enSelling.ts'
 import { explainProblem } from '@/locale/problems.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useCodeClash } from '../useCodeClash.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 
@@ -10,16 +13,23 @@ type Kind = keyof typeof offerText.code.kinds
 const { draft, record, patch, typed, problemsAt, forget } = usePromotion()
 const words = offerText.code
 const PATH = 'code.text'
+const SHORT = 7
+const KNOWN_TESTS: ReadonlySet<string> = new Set([
+  'group',
+  'tag',
+  'orders',
+  'spent',
+  'bought',
+  'shopper',
+  'audience',
+  'signedIn',
+])
+const store = useStoreInfo()
 const kind = computed<Kind>(() => {
   const { code } = draft.value
   return code === null ? 'none' : 'text' in code ? 'text' : 'batch'
 })
-/** Codes of a batch come from plan files alone as yet. */
-const KINDS = computed(() =>
-  Object.entries(words.kinds)
-    .filter(([value]) => value !== 'batch' || kind.value === 'batch')
-    .map(([value, title]) => ({ value, title })),
-)
+const KINDS = Object.entries(words.kinds).map(([value, title]) => ({ value, title }))
 const clash = useCodeClash(draft, () => record.value.promotion.id)
 const shown = computed(() => {
   const { code } = draft.value
@@ -28,8 +38,31 @@ const shown = computed(() => {
 
 function setKind(next: Kind): void {
   forget('code')
-  patch({ code: next === 'none' ? null : next === 'batch' ? { batch: true } : { text: 'CODE10' } })
+  if (next === 'batch') patch({ code: { batch: true }, ...proposeForBatch() })
+  else patch({ code: next === 'none' ? null : { text: 'CODE10' } })
 }
+
+/**
+ * What codes that hold once are usually meant to be: apart from other coupons; and once per shopper where it is for known ones anyway, since a
+ * guest could not use it then.
+ */
+function proposeForBatch() {
+  const { stacking, when, limits } = draft.value
+  const { stackGroups } = store.settings
+  const isForKnown = findTests(when).some((test) => KNOWN_TESTS.has(test.test) && !('is' in test && !test.is))
+  return {
+    ...(stacking && stackGroups.includes('coupon') ? { stacking: { group: 'coupon', mode: 'group' as const } } : {}),
+    ...(isForKnown && limits.usesPerShopper == null ? { limits: { ...limits, usesPerShopper: 1 } } : {}),
+  }
+}
+
+/** Short, or nothing but letters: whoever tries words finds it. */
+const isGuessable = computed(() => {
+  const { code, display } = draft.value
+  if (!code || !('text' in code) || display?.listed === true) return false
+  const text = normalizeCode(code.text)
+  return text.length < SHORT || /^[A-Z]+$/.test(text)
+})
 
 /** A code needs a letter or a digit; until it has one, the text only stands in its field. */
 function setText(given: string): void {
@@ -54,6 +87,9 @@ function setText(given: string): void {
       @update:model-value="setText"
     />
     <p v-if="clash" class="wrong" role="status">▲ {{ words.clash(clash) }}</p>
-    <p v-else-if="kind === 'batch'" class="quiet">{{ words.batchHint }}</p>
+    <p v-else-if="isGuessable" class="quiet" role="status">▲ {{ sellingText.codes.guessable }}</p>
+    <p v-else-if="kind === 'batch'" class="quiet">
+      {{ words.batchHint }} <router-link to="/codes">{{ words.batchLink }}</router-link>
+    </p>
   </div>
 </template>

@@ -18,7 +18,8 @@ const isSale = computed(() => phaseOf(draft.value.mechanic) === 1)
 /** What says the same as nothing is left out. */
 function set(changes: { [K in keyof Display]?: Display[K] | undefined }): void {
   const next = Object.entries({ ...display.value, ...changes }).filter(
-    ([, value]) => value !== undefined && value !== '' && value !== true,
+    // Whether it is listed is the one that is off unless said.
+    ([key, value]) => value !== undefined && value !== '' && (key === 'listed' ? value === true : value !== true),
   )
   patch({ display: Object.fromEntries(next) as Display })
 }
@@ -92,6 +93,14 @@ const places = computed({
       density="compact"
       hide-details
       @update:model-value="(nudge) => set({ nudge: nudge === false ? false : undefined })"
+    />
+    <v-checkbox
+      v-if="draft.code && 'text' in draft.code"
+      :model-value="display.listed ?? false"
+      :label="words.listed"
+      density="compact"
+      hide-details
+      @update:model-value="(listed) => set({ listed: listed === true })"
     />
     <DisplayPreview />
   </fieldset>
