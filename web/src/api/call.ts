@@ -48,9 +48,13 @@ export type PlainName = {
   [N in EndpointName]: [keyof Endpoints[N] & ('params' | 'body')] extends [never] ? N : never
 }[EndpointName]
 
+/** Worked out for each endpoint once. */
+type Calls = { readonly [N in EndpointName]: CallOf<Endpoints[N]> }
+type Answers = { readonly [N in EndpointName]: AnswerOf<Endpoints[N]> }
+
 /** Asks an endpoint of the contract. Throws an `ApiError`; an aborted request throws the signal's reason. */
-export function call<N extends PlainName>(name: N): Promise<AnswerOf<Endpoints[N]>>
-export function call<N extends EndpointName>(name: N, asked: CallOf<Endpoints[N]>): Promise<AnswerOf<Endpoints[N]>>
+export function call<N extends PlainName>(name: N): Promise<Answers[N]>
+export function call<N extends EndpointName>(name: N, asked: Calls[N]): Promise<Answers[N]>
 export function call(name: EndpointName, asked: AnyCall = {}): Promise<unknown> {
   return send(name, asked)
 }

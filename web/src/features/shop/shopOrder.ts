@@ -2,7 +2,7 @@ import type { OrderAnswer, OrderRequest } from '@novalex/contract'
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
-import { send } from '@/api/call.ts'
+import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
 
 interface Asked {
@@ -35,7 +35,7 @@ export const useShopOrder = defineStore('shop-order', () => {
   async function place(body: OrderRequest): Promise<void> {
     const headers = { 'idempotency-key': keyFor(JSON.stringify(body)) }
     try {
-      const { order } = await send<OrderAnswer>('placeOrder', { body, headers })
+      const { order } = await call('placeOrder', { body, headers })
       askedText.value = ''
       placedText.value = JSON.stringify(order)
     } catch (thrown) {
