@@ -1,6 +1,5 @@
 import type { CodeBatch, CodeBatchRequest, CodeFate, LoggedAction } from '@novalex/contract'
 import { createProblem, normalizeCode, type Promotion } from '@novalex/core'
-import { zipSync } from 'fflate'
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import { ask } from '../db/ask.ts'
@@ -8,12 +7,12 @@ import { holdClaim } from '../db/holdClaim.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
-import { writeTable } from '../files/writeTable.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { findPromotion } from '../promotions/promotions.repository.ts'
 import type { Threads } from '../threads/threads.ts'
+import type { CodeFileType } from './codeFile.ts'
 import { CODE_STATES } from './codes.repository.ts'
-import { countOpen, getBatch, insertBatch, listShapes, listUnmade, readCodes } from './codeBatches.repository.ts'
+import { countOpen, getBatch, insertBatch, listShapes, listUnmade } from './codeBatches.repository.ts'
 import { findLeastLength, isMistyped, printCode } from './codeText.ts'
 
 export interface CodesDeps {
@@ -36,8 +35,6 @@ export interface CodesService {
   voidCode(typed: string, by: string): Promise<CodeFate>
   mark(typed: string, recipient: string, by: string): Promise<CodeFate>
 }
-
-export type CodeFileType = 'csv' | 'xlsx' | 'zip'
 
 export function createCodesService({ database, plans, threads, clock, onTrouble }: CodesDeps): CodesService {
   const busy = new Set<string>()
@@ -213,24 +210,4 @@ async function listOrdersWith(database: Database, code: string, promotion?: stri
     placedAt: row.placed_at.toISOString(),
     isCancelled: Boolean(row.is_cancelled),
   }))
-}
-
-/** The codes of a batch, each with what became of it. */
-export async function writeCodes(
-  database: Database,
-  { id, type }: { readonly id: string; readonly type: CodeFileType },
-): Promise<Uint8Array> {
-  const batch = await getBatch(database, id)
-  async function* rows() {
-    for await (const part of readCodes(database, id)) {
-      yield part.map(({ code, state, is_handed }) => {
-        const own = CODE_STATES[state] ?? 'void'
-        const fate = own === 'open' && batch.state === 'void' ? 'void' : own
-        return [printCode(code, batch), fate, is_handed ? 'yes' : 'no']
-      })
-    }
-  }
-  const table = { columns: ['code', 'state', 'handed_out'], numbers: [], rows: rows() }
-  const bytes = await writeTable(table, type === 'zip' ? 'csv' : type)
-  return type === 'zip' ? zipSync({ 'codes.csv': bytes }) : bytes
 }

@@ -15,7 +15,7 @@ import type {
 import { computeQuote, type Order } from '@novalex/core'
 import { computeReachAnswer } from '../catalogue/products.service.ts'
 import { createProductTable, type FoundTask, type TableTask } from '../catalogue/productTable.service.ts'
-import { writeCodes, type CodeFileType } from '../codes/codes.service.ts'
+import { writeCodes, type CodeFileType } from '../codes/codeFile.ts'
 import { makeCodes } from '../codes/makeCodes.ts'
 import { writeRedemptions } from '../counts/counts.service.ts'
 import type { Database } from '../db/openDatabase.ts'

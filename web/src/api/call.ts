@@ -48,9 +48,13 @@ export type PlainName = {
   [N in EndpointName]: [keyof Endpoints[N] & ('params' | 'body')] extends [never] ? N : never
 }[EndpointName]
 
-/** Worked out for each endpoint once. */
-type Calls = { readonly [N in EndpointName]: CallOf<Endpoints[N]> }
-type Answers = { readonly [N in EndpointName]: AnswerOf<Endpoints[N]> }
+type CallMap = { readonly [N in EndpointName]: CallOf<Endpoints[N]> }
+type AnswerMap = { readonly [N in EndpointName]: AnswerOf<Endpoints[N]> }
+// As interfaces they are worked out endpoint by endpoint, when one is asked; as types, all at once for every call.
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type
+interface Calls extends CallMap {}
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type
+interface Answers extends AnswerMap {}
 
 /** Asks an endpoint of the contract. Throws an `ApiError`; an aborted request throws the signal's reason. */
 export function call<N extends PlainName>(name: N): Promise<Answers[N]>

@@ -9,8 +9,7 @@ import {
   Tooltip,
   type ChartOptions,
 } from 'chart.js'
-import { computed } from 'vue'
-import { useTheme } from 'vuetify'
+import { useChartColours } from '@/composables/useChartColours.ts'
 import { formatMoney } from '@/locale/format.ts'
 
 Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Legend, Tooltip)
@@ -18,14 +17,7 @@ Chart.defaults.font.family = 'Public Sans Variable, sans-serif'
 
 /** What every chart of prices looks like: lines without points, prices from zero on, the theme's colours. */
 export function usePriceChart() {
-  const theme = useTheme()
-  /** Read anew with each theme: the canvas knows no variables. */
-  const colours = computed(() => {
-    void theme.name.value
-    const style = getComputedStyle(document.querySelector('.v-application') ?? document.body)
-    const read = (name: string) => style.getPropertyValue(name).trim()
-    return { act: read('--act'), quiet: read('--quiet'), moment: read('--moment'), line: read('--line') }
-  })
+  const colours = useChartColours()
   const base = { pointRadius: 0, pointHitRadius: 6, borderWidth: 2, stepped: false as const }
 
   /** With an axis of its own below; `titleOf` says in the tooltip where on it a point lies. */

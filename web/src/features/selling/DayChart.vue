@@ -13,7 +13,7 @@ import {
 } from 'chart.js'
 import { computed } from 'vue'
 import { Bar } from 'vue-chartjs'
-import { usePriceChart } from '@/features/products/usePriceChart.ts'
+import { useChartColours } from '@/composables/useChartColours.ts'
 import { sellingText } from '@/locale/enSelling.ts'
 import { formatDate, formatMoney } from '@/locale/format.ts'
 
@@ -23,7 +23,7 @@ Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip)
 
 const MOST_DAYS = 92
 const words = sellingText.counts
-const { colours } = usePriceChart()
+const colours = useChartColours()
 /** Without gaps: a day on which nothing was sold has no bar. */
 const all = computed(() => {
   const byDay = new Map(days.map((one) => [one.day, one]))
