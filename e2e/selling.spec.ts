@@ -1,0 +1,251 @@
+import type { PromotionDraft } from '@novalex/contract'
+import type { APIRequestContext, Page } from '@playwright/test'
+import { expect, signInAs, test } from './novalex.ts'
+
+/** Plans a promotion and releases it; answers its id. */
+async function release(request: APIRequestContext, changes: Partial<PromotionDraft>): Promise<string> {
+  const draft = {
+    name: 'A promotion',
+    state: 'ready',
+    schedule: {},
+    code: null,
+    when: null,
+    stacking: { group: 'welcome', mode: 'group' },
+    limits: {},
+    ladder: null,
+    campaign: null,
+    occasion: null,
+    archived: false,
+    note: '',
+    ...changes,
+  }
+  const planned = await request.post('/api/promotions', { data: draft })
+  expect(planned.ok(), await planned.text()).toBe(true)
+  const { promotion } = (await planned.json()) as { promotion: { id: string } }
+  const { planRevision } = (await (await request.get('/api/store')).json()) as { planRevision: number }
+  expect((await request.post('/api/releases', { data: { note: '', planRevision } })).ok()).toBe(true)
+  return promotion.id
+}
+
+/** Puts a product into an empty cart and goes to it, delivered by parcel. */
+async function fillCart(page: Page, sku: string, units = 1): Promise<void> {
+  await page.goto(`/shop/products/${sku}`)
+  await page.getByRole('button', { name: 'Into the cart' }).click()
+  await page.goto('/shop/cart')
+  if (units > 1) {
+    await page.getByLabel(/^How many of/).fill(String(units))
+    await page.getByLabel(/^How many of/).press('Enter')
+  }
+  if ((await page.getByRole('button', { name: /^Order for/ }).count()) > 0) return
+  await page.getByRole('combobox', { name: 'Delivery' }).click()
+  await page.getByRole('option', { name: 'parcel', exact: true }).click()
+}
+
+async function order(page: Page): Promise<string> {
+  await page.getByLabel('Your name').fill('Mara Example')
+  await page.getByLabel('Your e-mail').fill('mara@post.example')
+  await page.getByRole('button', { name: /^Order for/ }).click()
+  await expect(page.getByRole('heading', { name: 'Thank you' })).toBeVisible()
+  const said = await page.getByText(/^Your order/).textContent()
+  return /Your order (\S+)/.exec(said ?? '')![1]!
+}
+
+const EASEL = 'EST-CRANK'
+
+test('codes of a batch: made, handed in at the cart, used, and then no more; cancelled it is open again', async ({
+  page,
+  request,
+}) => {
+  const name = 'A code each'
+  const mechanic = {
+    kind: 'order-discount',
+    reach: {},
+    tiers: [{ from: 0, value: { amount: 700, per: 'once' } }],
+  } as const
+  await release(request, { name, code: { batch: true }, mechanic })
+  await page.goto('/codes')
+  const group = page.locator('section', { has: page.getByRole('link', { name, exact: true }) }).last()
+  await group.getByRole('button', { name: 'More codes …' }).click()
+  const form = page.getByRole('dialog')
+  await form.getByLabel('Name of the batch').fill('Letter')
+  await form.getByLabel('How many').fill('1000')
+  await form.getByLabel('Begins with').fill('spring')
+  await form.getByLabel('Characters after that').fill('5')
+  await form.getByRole('button', { name: 'Make them' }).click()
+  await expect(form.getByText(/would be too easy to guess.*Take 7 or more/)).toBeVisible()
+  await form.getByLabel('Characters after that').fill('8')
+  await form.getByRole('button', { name: 'Make them' }).click()
+  await expect(group.getByRole('row', { name: /Letter/ })).toContainText('1,000')
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    group.getByRole('link', { name: 'Letter, csv' }).click(),
+  ])
+  const stream = await download.createReadStream()
+  let file = ''
+  for await (const piece of stream) file += String(piece)
+  const code = file.split('\r\n')[1]!.split(',')[0]!
+
+  await fillCart(page, 'SKB-A4')
+  await page.getByLabel('Code', { exact: true }).fill(code.toLowerCase())
+  await page.getByRole('button', { name: 'Use it' }).click()
+  await expect(page.getByText('7.00 € less.')).toBeVisible()
+  const number = await order(page)
+
+  await fillCart(page, 'SKB-A4')
+  await page.getByLabel('Code', { exact: true }).fill(code)
+  await page.getByRole('button', { name: 'Use it' }).click()
+  await expect(page.getByText(`${code} is not known; check how it is written.`)).toBeVisible()
+
+  await page.goto('/codes')
+  await page.getByLabel('What became of this code?').fill(code)
+  await page.getByRole('button', { name: 'Look it up' }).click()
+  await expect(page.getByText(`used by order ${number}`)).toBeVisible()
+  await page.goto('/orders')
+  await page.getByRole('button', { name: number }).click()
+  await expect(page.getByText(`with the code ${code.replaceAll('-', '')}`)).toBeVisible()
+  await page.getByRole('button', { name: 'Cancel this order …' }).click()
+  await page.getByRole('button', { name: 'Cancel it' }).click()
+  await expect(page.getByText(`Order ${number} is cancelled.`)).toBeVisible()
+  await page.goto('/shop/cart')
+  await expect(page.getByText('✓')).toBeVisible()
+})
+
+test('early buyers by rungs, and a refill at one left: the price and what is left follow each order', async ({
+  page,
+  browser,
+  novalex,
+}) => {
+  const desk = await browser.newContext({ baseURL: novalex.url })
+  await signInAs(desk.request, novalex, 'administrator')
+  const id = await release(desk.request, {
+    name: 'Early birds',
+    mechanic: { kind: 'markdown', reach: { skus: [EASEL] }, value: { percent: 1000 } },
+    stacking: { group: 'sale', mode: 'alone' },
+    limits: { units: 3, refills: [{ at: { unitsLeft: 1 }, add: 2 }] },
+    ladder: {
+      by: 'unitsSold',
+      rungs: [
+        { at: 0, value: { percent: 4000 } },
+        { at: 1, value: { percent: 3000 } },
+        { at: 2, value: { percent: 2000 } },
+      ],
+    },
+  })
+  const planner = await desk.newPage()
+  await planner.goto(`/promotions/${id}`)
+  await expect(planner.getByText('No order has had it yet.')).toBeVisible()
+  const lefts = ['3 left of 3', '2 left of 3', '3 left of 5']
+  const prices = ['107.67 €', '125.61 €', '143.56 €']
+  for (let buyer = 0; buyer < 3; buyer++) {
+    await page.goto(`/shop/products/${EASEL}`)
+    await expect(page.getByText(lefts[buyer]!)).toBeVisible()
+    await fillCart(page, EASEL)
+    await expect(page.getByText(prices[buyer]!).first()).toBeVisible()
+    await order(page)
+  }
+  // The planner's page has followed by itself.
+  await expect(planner.getByText('3 orders · 3 of 3 items', { exact: false })).toBeVisible()
+  await expect(planner.getByRole('combobox', { name: 'What has been sold' })).toContainText('as sold so far (3)')
+  await desk.close()
+})
+
+test.describe('a shopper', () => {
+  test.use({ role: null })
+
+  test('gets a gift that is added by itself, orders it, and is told when a budget is spent meanwhile', async ({
+    page,
+    browser,
+    novalex,
+  }) => {
+    const desk = await browser.newContext({ baseURL: novalex.url })
+    await signInAs(desk.request, novalex, 'administrator')
+    await release(desk.request, {
+      name: 'One and one',
+      mechanic: {
+        kind: 'buy-get',
+        buy: { reach: { skus: ['PRI-RED'] }, quantity: 1 },
+        get: { sameSku: true, quantity: 1, value: { percent: 10_000 } },
+        gift: true,
+        repeat: 'every',
+      },
+    })
+    await fillCart(page, 'PRI-RED')
+    await expect(page.getByText('with it, free −10.90 €')).toBeVisible()
+    await order(page)
+    await expect(page.getByText('with it, free −10.90 €')).toBeVisible()
+
+    await release(desk.request, {
+      name: 'While money lasts',
+      display: { title: 'Ten off' },
+      mechanic: {
+        kind: 'order-discount',
+        reach: { skus: [EASEL] },
+        tiers: [{ from: 0, value: { amount: 1000, per: 'once' } }],
+      },
+      limits: { budget: 1000, budgetStops: true },
+    })
+    await fillCart(page, EASEL)
+    await expect(page.getByText('Ten off −10.00 €')).toBeVisible()
+    // Another one is faster.
+    const other = await (await browser.newContext({ baseURL: novalex.url })).newPage()
+    await fillCart(other, EASEL)
+    await order(other)
+    await page.getByLabel('Your name').fill('Mara')
+    await page.getByLabel('Your e-mail').fill('mara@post.example')
+    await page.getByRole('button', { name: /^Order for/ }).click()
+    await expect(page.getByRole('alert')).toContainText('No longer: Ten off. It costs')
+    await expect(page.getByText('Ten off −10.00 €')).toHaveCount(0)
+    await page.getByRole('button', { name: /^Order for/ }).click()
+    await expect(page.getByRole('heading', { name: 'Thank you' })).toBeVisible()
+    await desk.close()
+  })
+
+  test('whose answer gets lost asks again, and has one order', async ({ page, novalex }) => {
+    await fillCart(page, 'SKB-A4')
+    let lost = 0
+    await page.route('**/api/shop/orders', async (route) => {
+      await route.fetch()
+      lost++
+      await (lost === 1 ? route.abort() : route.continue())
+    })
+    await page.getByLabel('Your name').fill('Mara')
+    await page.getByLabel('Your e-mail').fill('mara@post.example')
+    await page.getByRole('button', { name: /^Order for/ }).click()
+    await expect(page.getByRole('alert')).toContainText('It is never placed twice'.toLowerCase().slice(6), {
+      ignoreCase: true,
+    })
+    // The window is opened anew: the key is still there.
+    await page.reload()
+    await page.getByLabel('Your name').fill('Mara')
+    await page.getByLabel('Your e-mail').fill('mara@post.example')
+    await page.getByRole('button', { name: /^Order for/ }).click()
+    await expect(page.getByRole('heading', { name: 'Thank you' })).toBeVisible()
+    await signInAs(page.request, novalex, 'administrator')
+    const { orders } = (await (await page.request.get('/api/orders?search=mara%40post.example')).json()) as {
+      orders: unknown[]
+    }
+    expect(orders).toHaveLength(1)
+  })
+
+  test('gets one code at a page of codes, twice the same, and a coupon from the list', async ({ page, novalex }) => {
+    for (let time = 1; time <= 2; time++) {
+      await page.goto('/shop/h/thank-you')
+      await page.getByLabel('Your e-mail').fill(time === 1 ? 'mara@post.example' : ' Mara@Post.example')
+      await page.getByRole('button', { name: 'Send me the code' }).click()
+      await expect(page.getByText('the code is on its way to it')).toBeVisible()
+    }
+    await page.goto('/shop/coupons')
+    await page.getByRole('button', { name: 'Put the code WELCOME-BACK into the cart' }).click()
+    await expect(page.getByText('The code WELCOME-BACK is in the cart.')).toBeVisible()
+    await signInAs(page.request, novalex, 'administrator')
+    const letters = (await (await page.request.get('/api/mailbox')).json()) as { id: string; to: string }[]
+    const own = letters.filter(({ to }) => to === 'mara@post.example')
+    expect(own).toHaveLength(2)
+    const texts = await Promise.all(
+      own.map(
+        async ({ id }) => ((await (await page.request.get(`/api/mailbox/${id}`)).json()) as { text: string }).text,
+      ),
+    )
+    expect(new Set(texts.map((text) => /THANKS-\S+/.exec(text)?.[0])).size).toBe(1)
+  })
+})
