@@ -16,6 +16,8 @@ export interface RecentFigures {
   stock(skus: readonly string[]): Promise<Readonly<Record<string, number | null>>>
   /** How the codes of batches look. */
   shapes(): Promise<readonly CodeShape[]>
+  /** Lets go of what has turned out to be older than what is true. */
+  forget(): void
 }
 
 export function createRecentFigures(database: Database): RecentFigures {
@@ -33,6 +35,10 @@ export function createRecentFigures(database: Database): RecentFigures {
   return {
     facts: () => facts.forceFetch('all'),
     shapes: () => shapes.forceFetch('all'),
+    forget() {
+      facts.clear()
+      stock.clear()
+    },
     async stock(skus) {
       const missing = skus.filter((sku) => !stock.has(sku))
       if (missing.length > 0) {

@@ -68,7 +68,11 @@ export async function placeOrder(deps: OrderDeps, task: OrderTask): Promise<Orde
   for (let round = 1; ; round++) {
     const result = await placeOn(deps, task, ground)
     if (result.kind === 'placed') return toAnswer(result.order, task.key)
-    if (result.kind === 'refused') throw result.describe()
+    if (result.kind === 'refused') {
+      // Whoever looks at the cart again sees what is true now.
+      deps.figures.forget()
+      throw result.describe()
+    }
     if (round === MOST_ROUNDS) throw new AppError('took-too-long')
     if (result.kind === 'moved') ground = await lookAround(deps, task, { isFresh: true })
     else if (result.kind === 'narrow') ground = { ...ground, needed: joinNeeded(ground.needed, result.needed) }

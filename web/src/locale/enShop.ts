@@ -46,7 +46,7 @@ export const shopText = {
   quantity: (name: string) => `How many of ${name}`,
   left: ({ left, of }: { left: number; of: number }) => (left === 0 ? `All ${of} are gone` : `${left} left of ${of}`),
   leftOffer: ({ left, of }: { left: number; of: number }) => `${left} left of ${of} at this offer`,
-  begins: (offer: string, amount: string) => `${offer} holds now: ${amount} less.`,
+  begins: (offer: string, amount: string) => `New in your cart: ${offer}, ${amount} less.`,
   giftAdded: (name: string) => `${name} is added, free.`,
   checkout: {
     title: 'Order',

@@ -51,6 +51,13 @@ function settle(failure: ApiError): void {
   }
 }
 
+/** At once, and again when what servers remember is over. */
+const REMEMBERED_MS = 1200
+async function lookAgain(): Promise<void> {
+  await asked.refetch()
+  setTimeout(() => void asked.refetch(), REMEMBERED_MS)
+}
+
 /** What begins to hold as the cart grows is said. */
 watch(data, (now, before) => {
   if (!now || !before) return
@@ -182,7 +189,7 @@ function onQuantity(sku: string, event: Event): void {
           <strong>{{ shopText.toPay }}</strong>
           <strong role="status" aria-live="polite" data-testid="shop-total">{{ formatMoney(data.grand) }}</strong>
         </p>
-        <ShopCheckout :answer="data" :is-young="asked.isPlaceholderData.value" @changed="asked.refetch()" />
+        <ShopCheckout :answer="data" :is-young="asked.isPlaceholderData.value" @changed="lookAgain" />
       </aside>
     </div>
   </ShopFrame>
