@@ -41,6 +41,7 @@ const KEPT_TABLES = 4
 export function createProductTable(plans: PlanSource, history: PriceHistory): ProductTable {
   const tables = new LRUCache<string, PricedRow[], () => Promise<PricedRow[]>>({
     max: KEPT_TABLES,
+    ignoreFetchAbort: true,
     fetchMethod: (_key, _stale, { context: findAnew }) => findAnew(),
   })
 

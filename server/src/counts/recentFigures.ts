@@ -3,17 +3,19 @@ import { LRUCache } from 'lru-cache'
 import { listShapes } from '../codes/codeBatches.repository.ts'
 import type { CodeShape } from '../codes/codeText.ts'
 import type { Database } from '../db/openDatabase.ts'
+import { getStore, type StoreRecord } from '../store/store.repository.ts'
 import { listCounts, toFacts } from './counts.repository.ts'
 
 /** How old a figure may be that a cart or a screen shows; orders read them anew. */
 const RECENT_MS = 1000
 const KEPT_SKUS = 20_000
 
-/** What has been used up and what is in stock, as it was within the last second. */
+/** What has been used up, what is in stock, and what the store is set to, as it was within the last second. */
 export interface RecentFigures {
   facts(): Promise<Facts>
   /** Of some products, by SKU; null: not counted. */
   stock(skus: readonly string[]): Promise<Readonly<Record<string, number | null>>>
+  store(): Promise<StoreRecord>
   /** How the codes of batches look. */
   shapes(): Promise<readonly CodeShape[]>
   /** Lets go of what has turned out to be older than what is true. */
@@ -21,19 +23,29 @@ export interface RecentFigures {
 }
 
 export function createRecentFigures(database: Database): RecentFigures {
+  // What is let go of while it is still being fetched is not torn from whoever waits for it.
   const facts = new LRUCache<'all', Facts>({
     max: 1,
     ttl: RECENT_MS,
+    ignoreFetchAbort: true,
     fetchMethod: async () => toFacts(await listCounts(database)),
+  })
+  const store = new LRUCache<'store', StoreRecord>({
+    max: 1,
+    ttl: RECENT_MS,
+    ignoreFetchAbort: true,
+    fetchMethod: () => getStore(database),
   })
   const shapes = new LRUCache<'all', readonly CodeShape[]>({
     max: 1,
     ttl: RECENT_MS,
+    ignoreFetchAbort: true,
     fetchMethod: () => listShapes(database),
   })
   const stock = new LRUCache<string, { readonly units: number | null }>({ max: KEPT_SKUS, ttl: RECENT_MS })
   return {
     facts: () => facts.forceFetch('all'),
+    store: () => store.forceFetch('store'),
     shapes: () => shapes.forceFetch('all'),
     forget() {
       facts.clear()

@@ -28,6 +28,8 @@ export const joinNeeded = (a: Needed, b: Needed): Needed => ({
   skus: new Set([...a.skus, ...b.skus]),
 })
 
+export const isNothing = ({ promotions, skus }: Needed) => promotions.size === 0 && skus.size === 0
+
 /** Whether all is held that is wanted. */
 export const holds = (held: Needed, wanted: Needed) =>
   isSubset(wanted.promotions, held.promotions) && isSubset(wanted.skus, held.skus)

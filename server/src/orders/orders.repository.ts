@@ -52,25 +52,18 @@ export async function findPlaced(connection: Connection, { holder, key }: OrderK
 }
 
 /** Takes the key of an order that is about to be placed; answers its id, or null where another has it. Waits for one that is being placed. */
-export async function claimKey(
-  transaction: Connection,
-  { holder, key, hash }: OrderKey,
-  number: string,
-): Promise<number | null> {
+export function claimKey(transaction: Connection, key: OrderKey, number: string): Promise<number | null> {
+  const nothing = { placed_at: new Date(0), channel: '', consent: false, delivery_paid: 0, grand: 0, codes: '[]' }
+  return insertKeyed(transaction, { ...toKeyCells(key, number), ...nothing })
+}
+
+const toKeyCells = ({ holder, key, hash }: OrderKey, number: string) => {
+  return { number, holder, request_key: key, request_hash: hash, source: 'shop' }
+}
+
+async function insertKeyed(transaction: Connection, row: object): Promise<number | null> {
   try {
-    const [id] = await transaction('orders').insert({
-      number,
-      holder,
-      request_key: key,
-      request_hash: hash,
-      placed_at: new Date(0),
-      source: 'shop',
-      channel: '',
-      consent: false,
-      delivery_paid: 0,
-      grand: 0,
-      codes: '[]',
-    })
+    const [id] = await transaction('orders').insert(row)
     return id!
   } catch (thrown) {
     if ((thrown as { code?: string }).code === 'ER_DUP_ENTRY') return null
@@ -78,8 +71,11 @@ export async function claimKey(
   }
 }
 
+/** A row whose key was claimed, or a key that is claimed with the order itself, where nobody else has to be waited for. */
+export type OrderPlace = { readonly id: number } | { readonly key: OrderKey; readonly number: string }
+
 export interface OrderRecord {
-  readonly id: number
+  readonly place: OrderPlace
   readonly placedAt: Instant
   readonly release: number | null
   readonly channel: string
@@ -105,38 +101,44 @@ export interface OrderUse extends PromotionUse {
   readonly code: string | null
 }
 
-/** Writes down an order whose key was claimed. */
-export async function recordOrder(transaction: Connection, order: OrderRecord): Promise<void> {
-  const { id, shopper, buyer, delivery, lines, uses } = order
+/** Writes an order down; answers its id, or null where another has its key. */
+export async function recordOrder(transaction: Connection, order: OrderRecord): Promise<number | null> {
+  const { shopper, buyer, delivery, lines, uses } = order
   const placedAt = new Date(order.placedAt)
-  await transaction('orders')
-    .where({ id })
-    .update({
-      placed_at: placedAt,
-      release_number: order.release,
-      channel: order.channel,
-      shopper,
-      email: buyer?.email ?? null,
-      name: buyer?.name ?? null,
-      consent: buyer?.consent ?? false,
-      delivery_option: delivery.option,
-      country: delivery.country,
-      delivery_paid: delivery.paid,
-      grand: order.grand,
-      codes: JSON.stringify(uses.flatMap(({ code }) => code ?? [])),
-      receipt: JSON.stringify(order.receipt),
-    })
+  const id = await writeOrder(transaction, order.place, {
+    placed_at: placedAt,
+    release_number: order.release,
+    channel: order.channel,
+    shopper,
+    email: buyer?.email ?? null,
+    name: buyer?.name ?? null,
+    consent: buyer?.consent ?? false,
+    delivery_option: delivery.option,
+    country: delivery.country,
+    delivery_paid: delivery.paid,
+    grand: order.grand,
+    codes: JSON.stringify(uses.flatMap(({ code }) => code ?? [])),
+    receipt: JSON.stringify(order.receipt),
+  })
+  if (id === null) return null
   await transaction('order_lines').insert(
     lines.map(({ sku, quantity, gift, paid, isFromStock }, position) => {
       return { order_id: id, position, sku, quantity, gift, paid, from_stock: isFromStock }
     }),
   )
-  if (uses.length === 0) return
+  if (uses.length === 0) return id
   await transaction('order_promotions').insert(
     uses.map(({ promotion, code, units, given, added }) => {
       return { order_id: id, promotion, shopper, code, placed_at: placedAt, units, given, added, is_cancelled: false }
     }),
   )
+  return id
+}
+
+async function writeOrder(transaction: Connection, place: OrderPlace, row: object): Promise<number | null> {
+  if ('key' in place) return insertKeyed(transaction, { ...toKeyCells(place.key, place.number), ...row })
+  await transaction('orders').where({ id: place.id }).update(row)
+  return place.id
 }
 
 /** What leaves a counted stock, or comes back with a negative figure. Rows that the transaction holds. */

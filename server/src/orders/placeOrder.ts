@@ -26,7 +26,7 @@ import { getStore, type StoreRecord } from '../store/store.repository.ts'
 import { createOrderNumber } from './orderNumber.ts'
 import { claimKey, findPlaced, type OrderKey, type PlacedOrder } from './orders.repository.ts'
 import { recordSale } from './recordSale.ts'
-import { findNeeded, holds, joinNeeded, sumUnits, type Needed } from './needed.ts'
+import { findNeeded, holds, isNothing, joinNeeded, sumUnits, type Needed } from './needed.ts'
 import { describeChanged, isAsExpected } from './priceChanged.ts'
 
 export interface OrderDeps {
@@ -61,8 +61,17 @@ const MOST_TRIES = 12
  * `ask-again` where it is not known whether it was placed. Source: docs/selling.md, "An order".
  */
 export async function placeOrder(deps: OrderDeps, task: OrderTask): Promise<OrderAnswer> {
-  const placed = await findPlaced(deps.database, task.key)
-  if (placed) return toAnswer(placed, task.key)
+  try {
+    return await placeNew(deps, task)
+  } catch (thrown) {
+    // Whoever asks again is answered the same, whatever would be said of a new order.
+    const placed = thrown instanceof AppError ? await findPlaced(deps.database, task.key) : null
+    if (placed) return toAnswer(placed, task.key)
+    throw thrown
+  }
+}
+
+async function placeNew(deps: OrderDeps, task: OrderTask): Promise<OrderAnswer> {
   if (task.request.cart.delivery === null) throw new AppError('delivery-missing')
   let ground = await lookAround(deps, task, { isFresh: false })
   for (let round = 1; ; round++) {
@@ -86,7 +95,7 @@ async function lookAround(
   { request, shopper }: OrderTask,
   { isFresh }: { readonly isFresh: boolean },
 ): Promise<Ground> {
-  const store = await getStore(database)
+  const store = isFresh ? await getStore(database) : await figures.store()
   const sourced = isFresh ? await plans.get('live') : await plans.getRecent()
   const { plan } = sourced
   const cart = resolve(request, store.delivery, shopper)
@@ -156,8 +165,10 @@ async function placeWithin(transaction: Connection, { deps, task, ground }: Plac
   const { plan, release } = sourced
   const shopper = task.shopper && (await lockBuyer(transaction, task.shopper.id))
   const number = createOrderNumber(deps.clock.now(), store.store.timeZone)
-  const id = await claimKey(transaction, key, number)
-  if (id === null) return null
+  const isFree = task.shopper === null && request.cart.codes.length === 0 && isNothing(needed)
+  // Who waits for nobody claims the key with the order itself.
+  const claimed = isFree ? null : await claimKey(transaction, key, number)
+  if (claimed === null && !isFree) return null
   const cart = resolve(request, store.delivery, shopper)
   const codes = await lockCodes(transaction, cart.codes)
   const promotions = [...needed.promotions]
@@ -174,11 +185,12 @@ async function placeWithin(transaction: Connection, { deps, task, ground }: Plac
   refuseOutOfStock(plan, cart, stock)
   if (!isAsExpected(sale.quote, request.expected))
     throw new Undone({ kind: 'refused', describe: () => describeChanged(sourced, order, sale.quote) })
-  const receipt = await recordSale(transaction, {
-    ...{ id, sale, stock, plan, release, now, shopper: shopper?.id ?? null, buyer: task.buyer },
+  const placed = await recordSale(transaction, {
+    ...{ place: claimed === null ? { key, number } : { id: claimed } },
+    ...{ sale, stock, plan, release, now, shopper: shopper?.id ?? null, buyer: task.buyer },
     ...{ channel: cart.channel, delivery: request.cart.delivery! },
   })
-  return { id, number, placedAt: now, release, hash: key.hash, grand: sale.quote.totals.grand, receipt }
+  return placed && { ...placed, number, placedAt: now, release, hash: key.hash, grand: sale.quote.totals.grand }
 }
 
 /** The instant at which it is placed, by the database's clock after all locks. Throws `Undone` where what it is priced with has changed. */

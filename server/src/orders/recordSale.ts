@@ -8,7 +8,7 @@ import { countOrder } from '../shoppers/shoppers.repository.ts'
 import { isShared, sumUnits } from './needed.ts'
 import { recordOrder, takeFromStock, type OrderRecord, type OrderUse } from './orders.repository.ts'
 
-export interface SaleRecord extends Pick<OrderRecord, 'id' | 'release' | 'channel' | 'shopper' | 'buyer'> {
+export interface SaleRecord extends Pick<OrderRecord, 'place' | 'release' | 'channel' | 'shopper' | 'buyer'> {
   readonly plan: CompiledPlan
   readonly sale: Sale
   readonly now: Instant
@@ -17,19 +17,26 @@ export interface SaleRecord extends Pick<OrderRecord, 'id' | 'release' | 'channe
   readonly stock: ReadonlyMap<string, number | null>
 }
 
-/** Writes down an order whose key was claimed, and counts what it uses up: promotions, codes, stock, and its shopper's past. Answers its receipt. */
-export async function recordSale(transaction: Connection, record: SaleRecord): Promise<ShopCartAnswer> {
-  const { id, plan, release, sale, now, stock, shopper } = record
+/**
+ * Writes an order down, and counts what it uses up: promotions, codes, stock, and its shopper's past. Answers its id and its receipt; null where
+ * another has its key.
+ */
+export async function recordSale(
+  transaction: Connection,
+  record: SaleRecord,
+): Promise<{ readonly id: number; readonly receipt: ShopCartAnswer } | null> {
+  const { place, plan, release, sale, now, stock, shopper } = record
   const { totals, delivery } = sale.quote
   const receipt = writeShopCart(plan, release, sale.quote)
   const uses = nameCodes(plan, sale)
   const lines = sale.quote.lines.map(({ sku, quantity, gift, total: paid }) => {
     return { sku, quantity, gift, paid, isFromStock: (stock.get(sku) ?? null) !== null }
   })
-  await recordOrder(transaction, {
-    ...{ id, placedAt: now, release, channel: record.channel, shopper, buyer: record.buyer },
+  const id = await recordOrder(transaction, {
+    ...{ place, placedAt: now, release, channel: record.channel, shopper, buyer: record.buyer },
     ...{ delivery: { ...record.delivery, paid: delivery.total }, grand: totals.grand, receipt, lines, uses },
   })
+  if (id === null) return null
   await countUses(transaction, plan, uses)
   await useCodes(
     transaction,
@@ -38,7 +45,7 @@ export async function recordSale(transaction: Connection, record: SaleRecord): P
   )
   await takeFromStock(transaction, sumUnits(lines.filter(({ isFromStock }) => isFromStock)))
   if (shopper !== null) await countOrder(transaction, { shopper, orders: 1, spent: totals.grand })
-  return receipt
+  return { id, receipt }
 }
 
 /** Each promotion that applied with the code that opened it, as codes are compared. */

@@ -59,16 +59,23 @@ interface Question {
 export function createPlanSource(database: Database): PlanSource {
   const goods = new LRUCache<number, Goods, Connection>({
     max: 1,
+    ignoreFetchAbort: true,
     fetchMethod: (_revision, _stale, { context }) => loadGoods(context),
   })
   const plans = new LRUCache<string, SourcedPlan, Question>({
     max: KEPT_PLANS,
+    ignoreFetchAbort: true,
     fetchMethod: async (_key, _stale, { context }) => {
       const { connection, record } = context
       return compile(context, await goods.forceFetch(record.catalogueRevision, { context: connection }))
     },
   })
-  const recent = new LRUCache<'live', SourcedPlan>({ max: 1, ttl: RECENT_MS, fetchMethod: () => get('live') })
+  const recent = new LRUCache<'live', SourcedPlan>({
+    max: 1,
+    ttl: RECENT_MS,
+    ignoreFetchAbort: true,
+    fetchMethod: () => get('live'),
+  })
 
   async function get(name: PlanName): Promise<SourcedPlan> {
     const record = await getStore(database)

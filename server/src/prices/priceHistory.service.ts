@@ -48,6 +48,7 @@ export function createPriceHistory(database: Database): PriceHistory {
   // A release never changes. One that could not be read is asked for again.
   const released = new LRUCache<number, ReleasedPlan>({
     max: KEPT_RELEASES,
+    ignoreFetchAbort: true,
     fetchMethod: (number) => findReleasedPlan(database, number),
   })
 

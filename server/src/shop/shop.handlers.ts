@@ -1,6 +1,5 @@
 import type { DeliveryOption, ShopProduct } from '@novalex/contract'
 import { checkOrder, type Instant, type Product } from '@novalex/core'
-import { LRUCache } from 'lru-cache'
 import type { Identity } from '../access/identity.ts'
 import { searchProducts, getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../clock.ts'
@@ -12,7 +11,6 @@ import { isLargeOrder } from '../plan/isLargeOrder.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
 import { findShopper, findShoppers } from '../shoppers/shoppers.repository.ts'
-import { getStore, type StoreRecord } from '../store/store.repository.ts'
 import type { Threads } from '../threads/threads.ts'
 import type { CodeTries } from './codeTries.ts'
 import { findCircumstances } from './circumstances.ts'
@@ -26,8 +24,6 @@ import { findShopBuyer, senderOf } from './whoBuys.ts'
 
 const PAGE_SIZE = 24
 const SHOWN_SHOPPERS = 20
-/** What the shop shows of the store may be that old. */
-const RECENT_MS = 1000
 
 interface ShopDeps {
   readonly database: Database
@@ -60,7 +56,6 @@ interface Looked {
 /** What shoppers see: the live release at present; another plan or moment for people of the desk alone. */
 export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
   const { database, plans, threads, clock, history, tries, figures, isStandIn } = deps
-  const stores = new LRUCache<'store', StoreRecord>({ max: 1, ttl: RECENT_MS, fetchMethod: () => getStore(database) })
 
   /** Throws `needs-desk` where somebody else than the desk's people asks for another plan or moment. */
   async function look({ at, plan }: Looked, who: Identity): Promise<SourcedPlan & { readonly now: Instant }> {
@@ -88,7 +83,7 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
   return {
     getShop: async ({ query, who, request, response }) => {
       welcome(request, response)
-      const [sourced, store] = [await look(query, who), await stores.forceFetch('store')]
+      const [sourced, store] = [await look(query, who), await figures.store()]
       const id = shopperOf(request)
       const shopper = id === null ? null : await findShopper(database, id)
       return describeShop(sourced, store, { shopper, now: clock.now(), isStandIn })
@@ -126,7 +121,7 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
     },
     listShopCoupons: async () => listCoupons((await plans.getRecent()).plan, clock.now(), await figures.facts()),
     priceShopCart: async ({ body, who, request }) => {
-      const [{ plan, release, now }, store] = [await look(body, who), await stores.forceFetch('store')]
+      const [{ plan, release, now }, store] = [await look(body, who), await figures.store()]
       const sender = senderOf(who, body.cart, request.ip ?? '')
       if (sender !== null) tries.refuseTooMany(sender, body.cart.codes)
       const shopper = await findShopBuyer(database, body.cart, { who, request })

@@ -14,6 +14,7 @@ export function createAnswers(threads: Threads): Answers {
   // What broke is not kept.
   const answers = new LRUCache<string, { readonly answer: unknown }, () => Promise<unknown>>({
     max: KEPT_ANSWERS,
+    ignoreFetchAbort: true,
     fetchMethod: async (_key, _stale, { context: ask }) => ({ answer: await ask() }),
   })
   return {
