@@ -1,4 +1,4 @@
-import { randomBytes } from 'node:crypto'
+import { randomFillSync } from 'node:crypto'
 import { normalizeCode } from '@novalex/core'
 import { READABLE } from '../orders/orderNumber.ts'
 
@@ -14,8 +14,20 @@ const TRIES_A_HIT = 1_000_000
 
 /** Draws a code from a source that nobody can foresee; as codes are compared, without its hyphens. */
 export function drawCode({ prefix, length }: CodeShape): string {
-  const drawn = [...randomBytes(length - 1)].map((byte) => READABLE[byte % READABLE.length]!).join('')
+  let drawn = ''
+  for (let at = 1; at < length; at++) drawn += READABLE[nextByte() % READABLE.length]!
   return prefix + drawn + checkOf(drawn)
+}
+
+/** Of a cryptographic source, fetched many at a time. */
+const pool = new Uint8Array(16_384)
+let used = pool.length
+function nextByte(): number {
+  if (used === pool.length) {
+    randomFillSync(pool)
+    used = 0
+  }
+  return pool[used++]!
 }
 
 /** Odd weights, so that no single character can be mistaken without notice. */

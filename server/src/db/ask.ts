@@ -1,7 +1,7 @@
 import type { Knex } from 'knex'
 import type { Connection } from './openDatabase.ts'
 
-type Value = string | number | boolean | Date | Buffer | null | readonly Value[]
+export type Value = string | number | boolean | Date | Buffer | null | readonly Value[]
 
 /** A statement as it stands, for what the query builder has no words for; a list as a value stands for `(?)`. Answers its rows. */
 export async function ask<R = unknown>(

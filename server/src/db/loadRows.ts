@@ -19,7 +19,7 @@ interface Target {
 export async function loadRows(
   transaction: Connection,
   { table, columns, onTaken = 'replace' }: Target,
-  rows: readonly (readonly Cell[])[],
+  rows: Iterable<readonly Cell[]>,
 ): Promise<number> {
   const names = columns.map(() => '??').join(', ')
   const [result] = (await transaction
@@ -28,11 +28,15 @@ export async function loadRows(
   return result.affectedRows
 }
 
-function* writePieces(rows: readonly (readonly Cell[])[]): Generator<Buffer> {
-  for (let from = 0; from < rows.length; from += ROWS_A_PIECE) {
-    const lines = rows.slice(from, from + ROWS_A_PIECE).map((row) => `${row.map(writeCell).join('\t')}\n`)
+function* writePieces(rows: Iterable<readonly Cell[]>): Generator<Buffer> {
+  let lines: string[] = []
+  for (const row of rows) {
+    lines.push(`${row.map(writeCell).join('\t')}\n`)
+    if (lines.length < ROWS_A_PIECE) continue
     yield Buffer.from(lines.join(''))
+    lines = []
   }
+  if (lines.length > 0) yield Buffer.from(lines.join(''))
 }
 
 const ESCAPES: Readonly<Record<string, string>> = { '\\': '\\\\', '\t': '\\t', '\n': '\\n', '\r': '\\r', '\0': '\\0' }

@@ -23,7 +23,8 @@ export function createOrdersHandlers(deps: OrderDeps & { readonly tries: CodeTri
       const sender = senderOf(who, cart, request.ip ?? '')
       if (sender !== null) tries.refuseTooMany(sender, cart.codes)
       const key = { holder: holderOf(who, request), key: headers['idempotency-key'], hash: hashRequest(body) }
-      const shopper = await findShopBuyer(database, cart, { who, request, isOrder: true })
+      const { plan } = await deps.plans.getRecent()
+      const shopper = await findShopBuyer(database, cart, { who, request, plan, isOrder: true })
       const answer = await placeOrder(deps, { key, request: body, shopper, buyer: readBuyer(body, shopper) })
       if (sender !== null) tries.note(sender, answer.order.receipt.codes)
       return answer

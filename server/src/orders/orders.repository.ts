@@ -1,6 +1,6 @@
 import type { ShopCartAnswer } from '@novalex/contract'
 import type { Instant, MinorUnits, PromotionUse } from '@novalex/core'
-import { ask } from '../db/ask.ts'
+import { ask, type Value } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
 
 /** Who placed an order, and with which key: there is one order for each. */
@@ -121,18 +121,22 @@ export async function recordOrder(transaction: Connection, order: OrderRecord): 
     receipt: JSON.stringify(order.receipt),
   })
   if (id === null) return null
-  await transaction('order_lines').insert(
-    lines.map(({ sku, quantity, gift, paid, isFromStock }, position) => {
-      return { order_id: id, position, sku, quantity, gift, paid, from_stock: isFromStock }
-    }),
+  await insertRows(
+    transaction,
+    'order_lines (order_id, position, sku, quantity, gift, paid, from_stock)',
+    lines.map(({ sku, quantity, gift, paid, isFromStock }, at) => [id, at, sku, quantity, gift, paid, isFromStock]),
   )
   if (uses.length === 0) return id
-  await transaction('order_promotions').insert(
-    uses.map(({ promotion, code, units, given, added }) => {
-      return { order_id: id, promotion, shopper, code, placed_at: placedAt, units, given, added, is_cancelled: false }
-    }),
+  await insertRows(
+    transaction,
+    'order_promotions (order_id, promotion, shopper, code, placed_at, units, given, added, is_cancelled)',
+    uses.map((use) => [...[id, use.promotion, shopper, use.code, placedAt, use.units, use.given, use.added, false]]),
   )
   return id
+}
+
+async function insertRows(transaction: Connection, into: string, rows: readonly (readonly Value[])[]): Promise<void> {
+  await ask(transaction, `insert into ${into} values ${rows.map(() => '(?)').join(', ')}`, rows)
 }
 
 async function writeOrder(transaction: Connection, place: OrderPlace, row: object): Promise<number | null> {

@@ -6,6 +6,7 @@ import {
   type Facts,
   type Instant,
   type Order,
+  type Sale,
   type Shopper,
 } from '@novalex/core'
 import type { Clock } from '../clock.ts'
@@ -19,13 +20,14 @@ import type { Connection, Database } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
-import { addOwnUses, countOwnUses, findCircumstances } from '../shop/circumstances.ts'
+import { addOwnUses, countOwnUses, findCircumstances, needsGoods } from '../shop/circumstances.ts'
 import { resolveCart } from '../shop/resolveCart.ts'
 import { lockBuyer } from '../shoppers/shoppers.repository.ts'
 import { getStore, type StoreRecord } from '../store/store.repository.ts'
 import { createOrderNumber } from './orderNumber.ts'
 import { claimKey, findPlaced, type OrderKey, type PlacedOrder } from './orders.repository.ts'
 import { recordSale } from './recordSale.ts'
+import { isSameMoment } from './sameMoment.ts'
 import { findNeeded, holds, isNothing, joinNeeded, sumUnits, type Needed } from './needed.ts'
 import { describeChanged, isAsExpected } from './priceChanged.ts'
 
@@ -49,6 +51,8 @@ interface Ground {
   readonly store: StoreRecord
   /** As it was within the last second: for what no order waits for. */
   readonly recent: Pick<Order, 'facts' | 'stock'>
+  /** What it came to then. */
+  readonly trial: { readonly order: Order; readonly sale: Sale }
   readonly needed: Needed
 }
 
@@ -102,7 +106,8 @@ async function lookAround(
   const circumstances = await findCircumstances(database, figures, { plan, cart })
   const order = { now: clock.now(), cart, ...circumstances }
   refuseIfAny(checkOrder(plan, order))
-  return { sourced, store, recent: circumstances, needed: findNeeded(plan, order, computeSale(plan, order)) }
+  const sale = computeSale(plan, order)
+  return { sourced, store, recent: circumstances, trial: { order, sale }, needed: findNeeded(plan, order, sale) }
 }
 
 const resolve = ({ cart }: OrderRequest, options: readonly DeliveryOption[], shopper: Shopper | null) =>
@@ -163,7 +168,7 @@ async function placeWithin(transaction: Connection, { deps, task, ground }: Plac
   const { request, key } = task
   const { sourced, store, recent, needed } = ground
   const { plan, release } = sourced
-  const shopper = task.shopper && (await lockBuyer(transaction, task.shopper.id))
+  const shopper = task.shopper && (await lockBuyer(transaction, task.shopper.id, { withGoods: needsGoods(plan) }))
   const number = createOrderNumber(deps.clock.now(), store.store.timeZone)
   const isFree = task.shopper === null && request.cart.codes.length === 0 && isNothing(needed)
   // Who waits for nobody claims the key with the order itself.
@@ -179,7 +184,9 @@ async function placeWithin(transaction: Connection, { deps, task, ground }: Plac
   const own = shopper === null ? {} : await countOwnUses(transaction, plan, shopper.id)
   const facts: Facts = addOwnUses({ ...recent.facts, ...toFacts(counts) }, own)
   const order: Order = { now, cart, facts, codes, stock: { ...recent.stock, ...Object.fromEntries(stock) } }
-  const sale = computeSale(plan, order)
+  const isTried = isFree && isSameMoment(plan, ground.trial.order.now, now)
+  // What waits for nobody is worth what it was a moment ago, unless the clock says otherwise.
+  const sale = isTried ? ground.trial.sale : computeSale(plan, order)
   const wanted = findNeeded(plan, order, sale)
   if (!holds(needed, wanted)) throw new Undone({ kind: 'narrow', needed: wanted })
   refuseOutOfStock(plan, cart, stock)

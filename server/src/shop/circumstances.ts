@@ -1,4 +1,4 @@
-import { definitionOf, type CompiledPlan, type Facts, type Order } from '@novalex/core'
+import { definitionOf, findTests, type CompiledPlan, type Facts, type Order } from '@novalex/core'
 import { findCodes } from '../codes/codes.repository.ts'
 import type { RecentFigures } from '../counts/recentFigures.ts'
 import { ask } from '../db/ask.ts'
@@ -14,14 +14,14 @@ export async function findCircumstances(
   figures: RecentFigures,
   { plan, cart }: { readonly plan: CompiledPlan; readonly cart: Cart },
 ): Promise<Circumstances> {
-  const facts = await figures.facts()
-  const own = cart.shopper === null ? {} : await countOwnUses(connection, plan, cart.shopper.id)
   const counted = listCounted(plan, cart)
-  return {
-    facts: addOwnUses(facts, own),
-    codes: await findCodes(connection, cart.codes),
-    stock: counted.length > 0 ? await figures.stock(counted) : {},
-  }
+  const [facts, own, codes, stock] = await Promise.all([
+    figures.facts(),
+    cart.shopper === null ? {} : countOwnUses(connection, plan, cart.shopper.id),
+    findCodes(connection, cart.codes),
+    counted.length > 0 ? figures.stock(counted) : {},
+  ])
+  return { facts: addOwnUses(facts, own), codes, stock }
 }
 
 /** How often a shopper has had the promotions that limit that, by id. */
@@ -51,6 +51,17 @@ export function addOwnUses(facts: Facts, own: Readonly<Record<string, number>>):
 export function listCounted(plan: CompiledPlan, { lines }: Cart): string[] {
   const skus = new Set([...lines.map(({ sku }) => sku), ...listGifts(plan)])
   return [...skus].filter((sku) => (plan.catalogue.bySku.get(sku)?.stock ?? null) !== null)
+}
+
+const asksForGoods = new WeakMap<CompiledPlan, boolean>()
+
+/** Whether any promotion that is ready asks what somebody has bought. */
+export function needsGoods(plan: CompiledPlan): boolean {
+  return remember(asksForGoods, plan, () =>
+    plan.promotions.some(
+      ({ promotion: { when, state } }) => state === 'ready' && findTests(when).some(({ test }) => test === 'bought'),
+    ),
+  )
 }
 
 const limitedByShopper = new WeakMap<CompiledPlan, readonly string[]>()

@@ -1,10 +1,11 @@
 import type { ShopCart } from '@novalex/contract'
-import { createProblem, type Shopper } from '@novalex/core'
+import { createProblem, type CompiledPlan, type Shopper } from '@novalex/core'
 import type { Request } from 'express'
 import type { Identity } from '../access/identity.ts'
 import type { Connection } from '../db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
 import { findBuyer } from '../shoppers/shoppers.repository.ts'
+import { needsGoods } from './circumstances.ts'
 import { shopperOf } from './shopCookie.ts'
 
 interface Asking {
@@ -12,6 +13,7 @@ interface Asking {
   readonly request: Request
   /** Whether only a key may name another than who is signed in to the shop. */
   readonly isOrder?: boolean
+  readonly plan: CompiledPlan
 }
 
 /**
@@ -21,14 +23,14 @@ interface Asking {
 export async function findShopBuyer(
   connection: Connection,
   { shopper }: Pick<ShopCart, 'shopper'>,
-  { who, request, isOrder = false }: Asking,
+  { who, request, plan, isOrder = false }: Asking,
 ): Promise<Shopper | null> {
   const own = shopperOf(request)
   const id = shopper === undefined && who.kind !== 'key' ? own : (shopper ?? null)
   if (id === null) return null
   const mayName = who.kind === 'key' || (who.kind === 'person' && !isOrder)
   if (id !== own && !mayName) throw new AppError('another-shopper')
-  const found = await findBuyer(connection, id)
+  const found = await findBuyer(connection, id, { withGoods: needsGoods(plan) })
   if (found) return found
   // Whoever was signed in may have been taken out of the shoppers meanwhile.
   if (shopper !== undefined) refuseIfAny([createProblem('unknown-shopper', 'cart.shopper', { id })])

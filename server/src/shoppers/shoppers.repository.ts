@@ -44,19 +44,31 @@ export async function findShoppers(
   return { total: Number(count!.total), shoppers: rows.map((row) => withPlaced(row, goods.get(row.id) ?? [])) }
 }
 
+interface Wanted {
+  /** Whether the plan asks what somebody has bought. */
+  readonly withGoods: boolean
+}
+
 /** What is known of who buys: with what they did before, and by their orders. */
-export async function findBuyer(connection: Connection, id: string): Promise<Shopper | null> {
-  return toBuyer(connection, await connection<Row>('shoppers').where({ id }).first())
+export async function findBuyer(
+  connection: Connection,
+  id: string,
+  { withGoods }: Wanted = { withGoods: true },
+): Promise<Shopper | null> {
+  const [row] = await ask<Row>(connection, 'select * from shoppers where id = ?', [id])
+  return toBuyer(connection, row, withGoods)
 }
 
 /** The same, of whom no other order is placed until the transaction ends. */
-export async function lockBuyer(transaction: Connection, id: string): Promise<Shopper | null> {
-  return toBuyer(transaction, await transaction<Row>('shoppers').where({ id }).forUpdate().first())
+export async function lockBuyer(transaction: Connection, id: string, { withGoods }: Wanted): Promise<Shopper | null> {
+  const [row] = await ask<Row>(transaction, 'select * from shoppers where id = ? for update', [id])
+  return toBuyer(transaction, row, withGoods)
 }
 
-async function toBuyer(connection: Connection, row: Row | undefined): Promise<Shopper | null> {
+async function toBuyer(connection: Connection, row: Row | undefined, withGoods: boolean): Promise<Shopper | null> {
   if (!row) return null
-  const { name: _name, ...buyer } = withPlaced(row, (await listGoods(connection, [row.id])).get(row.id) ?? [])
+  const goods = withGoods ? ((await listGoods(connection, [row.id])).get(row.id) ?? []) : []
+  const { name: _name, ...buyer } = withPlaced(row, goods)
   return buyer
 }
 
