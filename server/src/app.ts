@@ -114,16 +114,16 @@ function createApi(deps: AppDeps, access: Access): Router {
 function createHandlers(deps: AppDeps): Omit<Handlers, keyof Access['handlers']> {
   const { config, database } = deps
   const answers = createAnswers(deps.threads)
-  const history = createPriceHistory(database)
-  const table = createProductTable(deps.plans, history)
   const figures = createRecentFigures(database)
+  const history = createPriceHistory(database, figures)
+  const table = createProductTable({ ...deps, history, figures })
   const tries = createCodeTries(deps.wallClock)
   return {
     ...createStoreHandlers(deps),
     ...createChangesHandlers(deps.changes),
-    ...createCatalogueHandlers({ ...deps, table, catalogue: createCatalogueService(deps) }),
-    ...createPricesHandlers({ ...deps, history }),
-    ...createRepriceHandlers({ ...deps, takeOff: createTakeOffService({ ...deps, history }) }),
+    ...createCatalogueHandlers({ ...deps, table, figures, catalogue: createCatalogueService(deps) }),
+    ...createPricesHandlers({ ...deps, history, figures }),
+    ...createRepriceHandlers({ ...deps, takeOff: createTakeOffService({ ...deps, history, figures }) }),
     ...createPlanHandlers({ ...deps, answers }),
     ...createPromotionsHandlers(database, createPromotionsService(deps)),
     ...createStackingHandlers({ ...deps, answers }),

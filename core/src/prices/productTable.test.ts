@@ -26,6 +26,7 @@ const view: ProductView = {
   plan,
   priceOf: createPublicPricer(plan, 0, { channel: 'web', facts: {} }),
   regularOf: createRegularPricer(plan, 0, { channel: 'web', facts: {} }),
+  stockOf: (sku) => PRODUCTS.find((one) => one.sku === sku)?.stock ?? null,
   soldOf: (sku) => SOLD[sku] ?? null,
   struckOf: (sku) => STRUCK[sku] ?? null,
 }

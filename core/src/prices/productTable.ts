@@ -45,6 +45,8 @@ export interface ProductView {
   readonly plan: CompiledPlan
   readonly priceOf: (product: Product) => PublicPrice
   readonly regularOf: (product: Product) => MinorUnits
+  /** What is in stock; null: not counted. */
+  readonly stockOf: (sku: string) => number | null
   /** Units sold in the last 30 days. */
   readonly soldOf: (sku: string) => number | null
   /** What may be crossed out; asked only where the column is. */
@@ -84,7 +86,7 @@ export class PricedRow {
     return computeMargin(this.product, this.shelf, this.view.plan.store)
   }
   get stock(): number | null {
-    return this.product.stock
+    return this.view.stockOf(this.product.sku)
   }
   get sold(): number | null {
     return this.view.soldOf(this.product.sku)
@@ -152,7 +154,14 @@ export function filterProducts(plan: CompiledPlan, filters: readonly ProductFilt
   const unpriced = (): never => {
     throw new TypeError('asks for a price')
   }
-  const view: ProductView = { plan, priceOf: unpriced, regularOf: unpriced, soldOf: () => null, struckOf: unpriced }
+  const view: ProductView = {
+    plan,
+    priceOf: unpriced,
+    regularOf: unpriced,
+    stockOf: (sku) => plan.catalogue.bySku.get(sku)?.stock ?? null,
+    soldOf: () => null,
+    struckOf: unpriced,
+  }
   return findProductRows(view, plan.catalogue.products, { filters, order: null }).map(({ product }) => product)
 }
 

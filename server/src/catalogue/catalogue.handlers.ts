@@ -1,6 +1,7 @@
 import type { CategoryAnswer, LabelsAnswer } from '@novalex/contract'
 import { categoryPath, type CompiledPlan } from '@novalex/core'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
+import type { RecentFigures } from '../counts/recentFigures.ts'
 import { isLargeCatalogue } from '../plan/isLargeCatalogue.ts'
 import { resolveQuestion } from '../plan/resolveQuestion.ts'
 import type { PlanSource } from '../plan/planSource.ts'
@@ -15,6 +16,7 @@ interface Deps {
   readonly clock: Clock
   readonly catalogue: CatalogueService
   readonly table: ProductTable
+  readonly figures: RecentFigures
   readonly threads: Threads
 }
 
@@ -31,7 +33,7 @@ type Own =
   | 'deleteProduct'
   | 'getReach'
 
-export function createCatalogueHandlers({ plans, clock, catalogue, table, threads }: Deps): HandlersOf<Own> {
+export function createCatalogueHandlers({ plans, clock, catalogue, table, figures, threads }: Deps): HandlersOf<Own> {
   const isLong = async (question: FoundTask['question']) =>
     isLongQuestion((await plans.get(question.plan ?? 'working')).plan.catalogue, question)
   return {
@@ -45,7 +47,7 @@ export function createCatalogueHandlers({ plans, clock, catalogue, table, thread
     },
     listProducts: async ({ query }) => {
       const { plan, now } = await resolveQuestion(query, { plans, clock })
-      return computeProductPage(plan, now, query)
+      return computeProductPage(plan, { now, facts: await figures.facts() }, query)
     },
     createProduct: async ({ body, by }) => {
       await catalogue.createProduct(body, by)
@@ -65,8 +67,10 @@ export function createCatalogueHandlers({ plans, clock, catalogue, table, thread
       return found.map(({ sku, name }) => ({ sku, name }))
     },
     getProduct: async ({ params, query }) => {
-      const { plan, now } = await resolveQuestion(query, { plans, clock })
-      return priceProduct(plan, getProduct(plan, params.sku), now)
+      const { plan, now, catalogueRevision } = await resolveQuestion(query, { plans, clock })
+      const product = getProduct(plan, params.sku)
+      const [{ bySku: stock }, facts] = await Promise.all([figures.allStock(catalogueRevision), figures.facts()])
+      return priceProduct(plan, { ...product, stock: stock.get(product.sku) ?? null }, { now, facts })
     },
     deleteProduct: async ({ params, query, by }) => {
       await catalogue.removeProduct(params.sku, Number(query.revision), by)

@@ -11,6 +11,7 @@ import {
   type ProductView,
 } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
+import type { RecentFigures } from '../counts/recentFigures.ts'
 import { AppError } from '../errors/AppError.ts'
 import { isLargeCatalogue } from '../plan/isLargeCatalogue.ts'
 import { GUEST } from '../plan/resolveQuestion.ts'
@@ -35,10 +36,17 @@ export interface ProductTable {
   found(task: FoundTask): Promise<string[]>
 }
 
+export interface TableDeps {
+  readonly plans: PlanSource
+  readonly history: PriceHistory
+  readonly figures: RecentFigures
+}
+
 const KEPT_TABLES = 4
 
 /** The products in the columns of their table. What was found is kept, so that the next part of the same table is at hand. */
-export function createProductTable(plans: PlanSource, history: PriceHistory): ProductTable {
+export function createProductTable(deps: TableDeps): ProductTable {
+  const { plans, history, figures } = deps
   const tables = new LRUCache<string, PricedRow[], () => Promise<PricedRow[]>>({
     max: KEPT_TABLES,
     ignoreFetchAbort: true,
@@ -51,8 +59,9 @@ export function createProductTable(plans: PlanSource, history: PriceHistory): Pr
     const at = question.at === undefined ? now : Date.parse(question.at)
     const { filters, order } = question
     refuseUnknownCategories(sourced, filters)
-    const key = JSON.stringify([sourced.key, at, filters, order])
-    const findAnew = () => findRows(history, sourced, { filters, order, at, now })
+    const { sale } = await figures.allStock(sourced.catalogueRevision)
+    const key = JSON.stringify([sourced.key, sale, at, filters, order])
+    const findAnew = () => findRows({ history, figures }, sourced, { filters, order, at, now })
     return { sourced, at, rows: await tables.forceFetch(key, { context: findAnew }) }
   }
 
@@ -99,15 +108,18 @@ interface Wanted {
 
 /** Every product that passes the filters, in order. Struck prices are looked up only for what the other filters leave. */
 export async function findRows(
-  history: PriceHistory,
+  { history, figures }: Pick<TableDeps, 'history' | 'figures'>,
   sourced: SourcedPlan,
   { filters, order, at, now }: Wanted,
 ): Promise<PricedRow[]> {
-  const { plan, sales } = sourced
+  const { plan, sales, catalogueRevision } = sourced
+  const [{ bySku: stock }, facts] = await Promise.all([figures.allStock(catalogueRevision), figures.facts()])
+  const guest = { ...GUEST, facts }
   const view: ProductView = {
     plan,
-    priceOf: createPublicPricer(plan, at, GUEST),
-    regularOf: createRegularPricer(plan, at, GUEST),
+    priceOf: createPublicPricer(plan, at, guest),
+    regularOf: createRegularPricer(plan, at, guest),
+    stockOf: (sku) => stock.get(sku) ?? null,
     soldOf: (sku) => sales.get(sku) ?? null,
     struckOf: () => null,
   }
@@ -127,7 +139,8 @@ export async function findRows(
 }
 
 function describeRow(row: PricedRow, { plan }: SourcedPlan, struck: ReadonlyMap<string, MinorUnits>): TableRow {
-  const { product, regular, margin, sold, cover } = row
+  const { regular, margin, stock, sold, cover } = row
+  const product = { ...row.product, stock }
   return {
     ...describePrice(plan, product, row.price),
     regular,

@@ -7,6 +7,7 @@ import {
   computePublicPrice,
   computeReached,
   createPublicPricer,
+  type Facts,
   filterProducts,
   findFloored,
   findUnmoved,
@@ -27,18 +28,23 @@ import type { SourcedPlan } from '../plan/planSource.ts'
 const DEFAULT_SIZE = 50
 const UNMOVED_SHOWN = 3
 
+interface Asked {
+  readonly now: Instant
+  readonly facts: Facts
+}
+
 /** Products at an instant under a plan, by text and category, in catalogue order: one page of them priced. */
-export function computeProductPage(plan: CompiledPlan, now: Instant, query: ProductsQuery): ProductsAnswer {
+export function computeProductPage(plan: CompiledPlan, { now, facts }: Asked, query: ProductsQuery): ProductsAnswer {
   const size = Number(query.size ?? DEFAULT_SIZE)
   const from = (Number(query.page ?? 1) - 1) * size
   const found = searchProducts(plan, query)
-  const priceOf = createPublicPricer(plan, now, GUEST)
+  const priceOf = createPublicPricer(plan, now, { ...GUEST, facts })
   const rows = found.slice(from, from + size).map((product) => describePrice(plan, product, priceOf(product)))
   return { total: found.length, rows }
 }
 
-export function priceProduct(plan: CompiledPlan, product: Product, now: Instant): PricedProduct {
-  return describePrice(plan, product, computePublicPrice(plan, product, now, GUEST))
+export function priceProduct(plan: CompiledPlan, product: Product, { now, facts }: Asked): PricedProduct {
+  return describePrice(plan, product, computePublicPrice(plan, product, now, { ...GUEST, facts }))
 }
 
 export function describePrice(plan: CompiledPlan, product: Product, { price, cuts }: PublicPrice): PricedProduct {

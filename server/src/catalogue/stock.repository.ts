@@ -11,6 +11,12 @@ export async function listSales(connection: Connection): Promise<Map<string, num
   return new Map(rows.map((row) => [row.sku, row.sold_30_days]))
 }
 
+/** What is in stock now of every product whose stock is counted, by SKU. */
+export async function listStock(connection: Connection): Promise<Map<string, number>> {
+  const rows = await connection<{ sku: string; units: number }>('stock').select('sku', 'units')
+  return new Map(rows.map(({ sku, units }) => [sku, units]))
+}
+
 /** A product's stock and its sales of the last 30 days; an absent figure stays as it is. */
 export interface StockFigures {
   readonly sku: string

@@ -1,8 +1,10 @@
 import type { Facts } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
 import { listShapes } from '../codes/codeBatches.repository.ts'
+import { listStock } from '../catalogue/stock.repository.ts'
 import type { CodeShape } from '../codes/codeText.ts'
 import type { Database } from '../db/openDatabase.ts'
+import { findLatestSale } from '../orders/findLatestSale.ts'
 import { getStore, type StoreRecord } from '../store/store.repository.ts'
 import { listCounts, toFacts } from './counts.repository.ts'
 
@@ -15,11 +17,18 @@ export interface RecentFigures {
   facts(): Promise<Facts>
   /** Of some products, by SKU; null: not counted. */
   stock(skus: readonly string[]): Promise<Readonly<Record<string, number | null>>>
+  /** Of every product whose stock is counted, with a number that is another one whenever any of it, or what was sold, may have changed. */
+  allStock(catalogueRevision: number): Promise<AllStock>
   store(): Promise<StoreRecord>
   /** How the codes of batches look. */
   shapes(): Promise<readonly CodeShape[]>
   /** Lets go of what has turned out to be older than what is true. */
   forget(): void
+}
+
+export interface AllStock {
+  readonly sale: number
+  readonly bySku: ReadonlyMap<string, number>
 }
 
 export function createRecentFigures(database: Database): RecentFigures {
@@ -42,12 +51,28 @@ export function createRecentFigures(database: Database): RecentFigures {
     ignoreFetchAbort: true,
     fetchMethod: () => listShapes(database),
   })
+  const sale = new LRUCache<'latest', number>({
+    max: 1,
+    ttl: RECENT_MS,
+    ignoreFetchAbort: true,
+    fetchMethod: () => findLatestSale(database),
+  })
+  const allStock = new LRUCache<string, AllStock, number>({
+    max: 1,
+    ignoreFetchAbort: true,
+    fetchMethod: async (_key, _stale, { context }) => ({ sale: context, bySku: await listStock(database) }),
+  })
   const stock = new LRUCache<string, { readonly units: number | null }>({ max: KEPT_SKUS, ttl: RECENT_MS })
   return {
     facts: () => facts.forceFetch('all'),
     store: () => store.forceFetch('store'),
     shapes: () => shapes.forceFetch('all'),
+    async allStock(catalogueRevision) {
+      const latest = await sale.forceFetch('latest')
+      return allStock.forceFetch(`${catalogueRevision} ${latest}`, { context: latest })
+    },
     forget() {
+      sale.clear()
       facts.clear()
       stock.clear()
     },

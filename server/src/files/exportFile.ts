@@ -16,6 +16,7 @@ import {
   type Instant,
   type TableFormat,
 } from '@novalex/core'
+import type { RecentFigures } from '../counts/recentFigures.ts'
 import type { Database } from '../db/openDatabase.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
@@ -49,6 +50,7 @@ interface ExportDeps {
   readonly database: Database
   readonly plans: PlanSource
   readonly history: PriceHistory
+  readonly figures: RecentFigures
 }
 
 /** What is there of a kind, as a file; brought in again, it changes nothing. */
@@ -79,14 +81,20 @@ type Rows = string[][] | AsyncIterable<string[][]>
 const ROWS: Readonly<
   Record<TableKind, (deps: ExportDeps, sourced: SourcedPlan, asked: Asked) => Rows | Promise<Rows>>
 > = {
-  products: (_deps, { plan: { catalogue } }) =>
-    catalogue.products.map((product) => {
+  products: async ({ figures }, { plan: { catalogue }, catalogueRevision }) => {
+    const { bySku: stock } = await figures.allStock(catalogueRevision)
+    return catalogue.products.map((product) => {
       const categories = product.categories.map((id) => categoryPath(catalogue.categories, id))
-      return formatProductRow({ ...product, categories })
-    }),
+      return formatProductRow({ ...product, stock: stock.get(product.sku) ?? null, categories })
+    })
+  },
   prices: (_deps, { plan }) => plan.catalogue.products.map(formatPriceRow),
-  stock: (_deps, { plan, sales }) =>
-    plan.catalogue.products.map(({ sku, stock }) => formatStockRow({ sku, stock, sold: sales.get(sku) ?? null })),
+  stock: async ({ figures }, { plan, sales, catalogueRevision }) => {
+    const { bySku: stock } = await figures.allStock(catalogueRevision)
+    return plan.catalogue.products.map(({ sku }) =>
+      formatStockRow({ sku, stock: stock.get(sku) ?? null, sold: sales.get(sku) ?? null }),
+    )
+  },
   /** All that the shop showed until now. */
   history: async ({ history }, sourced, { now }) => {
     const histories = await history.of(sourced.plan.catalogue.products, { ahead: sourced, now, to: now })

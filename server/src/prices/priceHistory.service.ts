@@ -11,6 +11,7 @@ import {
 } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
 import type { Database } from '../db/openDatabase.ts'
+import type { RecentFigures } from '../counts/recentFigures.ts'
 import { GUEST } from '../plan/resolveQuestion.ts'
 import type { SourcedPlan } from '../plan/planSource.ts'
 import { findReleasedPlan, listReleasesSince, type ReleasedPlan } from '../releases/releases.repository.ts'
@@ -42,9 +43,9 @@ export interface PriceHistory {
 /**
  * Nothing is written when a price changes by itself at midnight. What the shop showed is written, span by span, with each release and
  * whenever products change (see `settleShownPrices`); what it showed since then is worked out from the releases that it followed since, which
- * is one nearly always.
+ * is one nearly always. From the present on, with what has been used up so far.
  */
-export function createPriceHistory(database: Database): PriceHistory {
+export function createPriceHistory(database: Database, figures: Pick<RecentFigures, 'facts'>): PriceHistory {
   // A release never changes. One that could not be read is asked for again.
   const released = new LRUCache<number, ReleasedPlan>({
     max: KEPT_RELEASES,
@@ -70,7 +71,8 @@ export function createPriceHistory(database: Database): PriceHistory {
       const bare = compileReleased({ store: ahead.plan.store, promotions: [], sets: [] }, goods)
       const before = { release: null, from: -Infinity, plan: bare }
       const present = { release: followed.at(-1)?.release ?? null, from: now, plan: ahead.plan }
-      const pricerAt = createPricers(GUEST)
+      const guest = { ...GUEST, facts: await figures.facts() }
+      const [pastPricerAt, pricerAt] = [createPricers(GUEST), createPricers(guest)]
       return new Map(
         products.map((product, index) => {
           if (index % PROGRESS_STEP === 0) onProgress?.(index / products.length)
@@ -79,8 +81,10 @@ export function createPriceHistory(database: Database): PriceHistory {
           const imported = spans.findLast(({ source }) => source === 'imported')?.until ?? -Infinity
           const range = { from: Math.max(imported, written), to }
           const epochs = toEpochs([before, ...followed, present], prices, range)
-          const since = computePriceHistory(product, epochs, GUEST, pricerAt)
-          return [product.sku, joinSpans([...spans.filter(({ from }) => from < to), ...since])]
+          const shown = epochs.filter(({ from }) => from < now)
+          const since = computePriceHistory(product, shown, GUEST, pastPricerAt)
+          const planned = computePriceHistory(product, epochs.slice(shown.length), guest, pricerAt)
+          return [product.sku, joinSpans([...spans.filter(({ from }) => from < to), ...since, ...planned])]
         }),
       )
     },

@@ -8,6 +8,7 @@ import {
 } from '@novalex/core'
 import { getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../clock.ts'
+import type { RecentFigures } from '../counts/recentFigures.ts'
 import type { Database } from '../db/openDatabase.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import { GUEST, resolveQuestion } from '../plan/resolveQuestion.ts'
@@ -20,16 +21,24 @@ interface PricesDeps {
   readonly plans: PlanSource
   readonly clock: Clock
   readonly history: PriceHistory
+  readonly figures: RecentFigures
 }
 
 /** What a product cost, costs and will cost. */
-export function createPricesHandlers({ database, plans, clock, history }: PricesDeps): HandlersOf<'getProductHistory'> {
+export function createPricesHandlers({
+  database,
+  plans,
+  clock,
+  history,
+  figures,
+}: PricesDeps): HandlersOf<'getProductHistory'> {
   return {
     getProductHistory: async ({ params, query }) => {
       const sourced = await resolveQuestion(query, { plans, clock })
       const { plan, now: at } = sourced
       const product = getProduct(plan, params.sku)
       const now = presentOf(clock.now(), at)
+      const facts = await figures.facts()
       const to = Math.max(computeHorizon([plan], now), at + 1)
       const spans = (await history.of([product], { ahead: sourced, now, to })).get(product.sku)!
       const prior = computePriorPrice(spans, at, plan.store.priorDays)
@@ -43,7 +52,10 @@ export function createPricesHandlers({ database, plans, clock, history }: Prices
           at: prior.at === null ? null : write(prior.at),
         },
         struck: present ? computeStruckPrice(present, prior) : null,
-        bySales: computeUnitPrices(plan, product, at, GUEST).map((one) => ({ ...one, at: write(one.at) })),
+        bySales: computeUnitPrices(plan, product, at, { ...GUEST, facts }).map((one) => ({
+          ...one,
+          at: write(one.at),
+        })),
       }
     },
   }

@@ -1,17 +1,16 @@
 import type { Instant, Product, ProductPick } from '@novalex/core'
-import { findRows } from '../catalogue/productTable.service.ts'
+import { findRows, type TableDeps } from '../catalogue/productTable.service.ts'
 import { AppError } from '../errors/AppError.ts'
 import type { SourcedPlan } from '../plan/planSource.ts'
-import type { PriceHistory } from '../prices/priceHistory.service.ts'
 
 /** The products that were picked, by hand or by filters at an instant, in catalogue order. Throws `not-found` for an SKU that no product has. */
 export async function findPicked(
-  history: PriceHistory,
+  figures: Pick<TableDeps, 'history' | 'figures'>,
   sourced: SourcedPlan,
   { pick, at, now }: { readonly pick: ProductPick; readonly at: Instant; readonly now: Instant },
 ): Promise<Product[]> {
   if ('filters' in pick) {
-    const rows = await findRows(history, sourced, { filters: pick.filters, order: null, at, now })
+    const rows = await findRows(figures, sourced, { filters: pick.filters, order: null, at, now })
     return rows.map(({ product }) => product)
   }
   const { bySku, products } = sourced.plan.catalogue

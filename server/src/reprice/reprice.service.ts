@@ -17,6 +17,7 @@ import {
   toInstant,
   toMechanic,
   type CompiledPlan,
+  type Facts,
   type Instant,
   type MinorUnits,
   type Product,
@@ -24,9 +25,10 @@ import {
   type Repriced,
   type RepriceInput,
 } from '@novalex/core'
+import type { TableDeps } from '../catalogue/productTable.service.ts'
 import { refuseIfAny } from '../errors/AppError.ts'
 import { GUEST } from '../plan/resolveQuestion.ts'
-import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
+import type { SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
 import { findPicked } from './findPicked.ts'
 
@@ -40,7 +42,7 @@ const SHARES = { found: 0.05, history: 0.85, priced: 0.95 }
 
 /** What would become of the prices of all picked products, those with something odd about them first. */
 export async function computeReprice(
-  { plans, history }: { readonly plans: PlanSource; readonly history: PriceHistory },
+  { plans, history, figures }: TableDeps,
   { question, now }: RepriceTask,
   onProgress: (share: number) => void,
 ): Promise<RepriceAnswer> {
@@ -50,11 +52,12 @@ export async function computeReprice(
   refuseIfAny(placeBelow('repricing', checkRepricing(repricing)))
   const { from, until } = readDates(question, plan.store.timeZone)
   const at = Date.parse(question.at)
-  const products = await findPicked(history, sourced, { pick, at, now })
+  const products = await findPicked({ history, figures }, sourced, { pick, at, now })
   onProgress(SHARES.found)
   const priors =
     repricing.target === 'sale' ? await findPriors(history, products, { sourced, now, from, onProgress }) : new Map()
-  const inputs = describeInputs(sourced, products, { at, days: (until - from) / DAY_MS, priors })
+  const [{ bySku: stock }, facts] = await Promise.all([figures.allStock(sourced.catalogueRevision), figures.facts()])
+  const inputs = describeInputs(sourced, products, { at, days: (until - from) / DAY_MS, priors, facts, stock })
   const rows = computeRepricing(inputs, repricing, { store: plan.store, from, until })
   onProgress(SHARES.priced)
   const marked = markOthers(rows, plan, { question, from })
@@ -82,18 +85,26 @@ async function findPriors(
   return new Map([...spans].map(([sku, own]) => [sku, computePriorBefore(own, from, sourced.plan.store.priorDays)]))
 }
 
+interface Circumstances {
+  readonly at: Instant
+  readonly days: number
+  readonly priors: ReadonlyMap<string, Prior>
+  readonly facts: Facts
+  readonly stock: ReadonlyMap<string, number>
+}
+
 function describeInputs(
   { plan, sales }: SourcedPlan,
   products: readonly Product[],
-  { at, days, priors }: { at: Instant; days: number; priors: ReadonlyMap<string, Prior> },
+  { at, days, priors, facts, stock }: Circumstances,
 ): RepriceInput[] {
-  const priceOf = createPublicPricer(plan, at, GUEST)
+  const priceOf = createPublicPricer(plan, at, { ...GUEST, facts })
   return products.map((product) => {
     const { regular, price } = priceOf(product)
     const prior = priors.get(product.sku)
     const sold = sales.get(product.sku)
     return {
-      product,
+      product: { ...product, stock: stock.get(product.sku) ?? null },
       regular,
       shelf: price,
       prior: prior?.price ?? null,

@@ -1,6 +1,7 @@
 import type { PromotionRecord, TakeOffAnswer, TakeOffRequest, TakeOffRun } from '@novalex/contract'
 import { createPublicPricer, takeOff, type Instant, type Markdown, type Promotion } from '@novalex/core'
 import type { Clock } from '../clock.ts'
+import type { RecentFigures } from '../counts/recentFigures.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { AppError } from '../errors/AppError.ts'
 import { GUEST } from '../plan/resolveQuestion.ts'
@@ -15,6 +16,7 @@ interface TakeOffDeps {
   readonly plans: PlanSource
   readonly clock: Clock
   readonly history: PriceHistory
+  readonly figures: RecentFigures
 }
 
 /** A sale that holds prices of picked products, and what is left of it without them. */
@@ -34,13 +36,13 @@ export interface TakeOffService {
 }
 
 export function createTakeOffService(deps: TakeOffDeps): TakeOffService {
-  const { plans, clock, history } = deps
+  const { plans, clock, figures } = deps
 
   async function find(sourced: SourcedPlan, { pick, at }: TakeOffRequest): Promise<{ products: number; held: Held[] }> {
     const { plan } = sourced
     const moment: Instant = Date.parse(at)
-    const products = await findPicked(history, sourced, { pick, at: moment, now: clock.now() })
-    const priceOf = createPublicPricer(plan, moment, GUEST)
+    const products = await findPicked(deps, sourced, { pick, at: moment, now: clock.now() })
+    const priceOf = createPublicPricer(plan, moment, { ...GUEST, facts: await figures.facts() })
     const byPromotion = new Map<string, Set<string>>()
     let reduced = 0
     for (const product of products) {

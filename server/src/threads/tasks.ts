@@ -17,6 +17,7 @@ import { computeReachAnswer } from '../catalogue/products.service.ts'
 import { createProductTable, type FoundTask, type TableTask } from '../catalogue/productTable.service.ts'
 import { writeCodes, type CodeFileType } from '../codes/codeFile.ts'
 import { makeCodes } from '../codes/makeCodes.ts'
+import { createRecentFigures } from '../counts/recentFigures.ts'
 import { writeRedemptions } from '../counts/counts.service.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { exportFile, type ExportTask } from '../files/exportFile.ts'
@@ -70,8 +71,9 @@ type Task<N extends TaskName> = (
 ) => Promise<Tasks[N]['answer']>
 
 export function createTasks(database: Database, plans: PlanSource): { [N in TaskName]: Task<N> } {
-  const history = createPriceHistory(database)
-  const table = createProductTable(plans, history)
+  const figures = createRecentFigures(database)
+  const history = createPriceHistory(database, figures)
+  const table = createProductTable({ plans, history, figures })
   const read = async (question: { id: string; at: number }) => {
     await readImport(database, question)
     return null
@@ -90,13 +92,13 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
       return null
     },
     writeRejected: (question) => writeRejected(database, question),
-    exportFile: (task) => exportFile({ database, plans, history }, task),
+    exportFile: (task) => exportFile({ database, plans, history, figures }, task),
     moments: (question) => computeMoments(plans, question),
     deepest: (question) => computeDeepestAnswer(plans, question),
     foundProducts: (task) => table.found(task),
     productTable: (task) => table.page(task),
     reach: async (question) => computeReachAnswer(await plans.get('working'), question),
-    reprice: (task, onProgress) => computeReprice({ plans, history }, task, onProgress),
+    reprice: (task, onProgress) => computeReprice({ plans, history, figures }, task, onProgress),
     inShop: () => compareWithShop(plans),
     review: (question) => computeReview(database, plans, question),
     release: (task) => releasePlan(database, plans, task),

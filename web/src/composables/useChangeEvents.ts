@@ -12,6 +12,8 @@ const OF_SALES: ReadonlySet<unknown> = new Set<EndpointName>([
   'listOrders',
   'getOrder',
   'listCodeBatches',
+  'getProduct',
+  'getProductHistory',
   'getProductTable',
   'findShoppers',
 ])

@@ -112,6 +112,7 @@ export const productText = {
     axis: 'units sold',
     after: (units: string) => `after ${units}`,
     sold: 'Sold so far',
+    soFar: (units: number) => `now at ${units}`,
     andMore: (units: number) => `${units} and more`,
   },
   shelfLine: 'shelf price',

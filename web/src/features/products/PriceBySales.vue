@@ -4,6 +4,7 @@ import { formatAmount } from '@novalex/core'
 import { computed } from 'vue'
 import { productText as words } from '@/locale/enProducts.ts'
 import { formatInstant } from '@/locale/format.ts'
+import { useCounts } from '@/stores/counts.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import SalesChart from './SalesChart.vue'
@@ -13,12 +14,15 @@ const { bySales } = defineProps<{ bySales: HistoryAnswer['bySales'][number] }>()
 
 const store = useStoreInfo()
 const moment = useMoment()
+const counts = useCounts()
+const sold = computed(() => Math.max(0, counts.of(bySales.promotion)?.units ?? 0))
+const reached = computed(() => bySales.prices.findLastIndex((step) => step.sold <= sold.value))
 const later = computed(() => Date.parse(bySales.at) > moment.instant)
 
 function soldAt(index: number): string {
-  const { sold } = bySales.prices[index]!
+  const from = bySales.prices[index]!.sold
   const next = bySales.prices[index + 1]
-  return next ? `${sold} – ${next.sold - 1}` : words.bySales.andMore(sold)
+  return next ? `${from} – ${next.sold - 1}` : words.bySales.andMore(from)
 }
 </script>
 
@@ -42,7 +46,10 @@ function soldAt(index: number): string {
       </thead>
       <tbody>
         <tr v-for="(step, index) in bySales.prices" :key="step.sold">
-          <td>{{ soldAt(index) }}</td>
+          <td>
+            {{ soldAt(index) }}
+            <strong v-if="index === reached" class="reached">{{ words.bySales.soFar(sold) }}</strong>
+          </td>
           <td class="number" :class="{ struck: step.price < step.regular }">{{ formatAmount(step.regular) }}</td>
           <td class="number">
             <strong>{{ formatAmount(step.price) }}</strong>
@@ -60,5 +67,11 @@ section {
 
 table {
   margin-top: 14px;
+}
+
+.reached {
+  border-left: 3px solid var(--moment);
+  margin-left: 10px;
+  padding-left: 8px;
 }
 </style>

@@ -1,0 +1,72 @@
+import { afterAll, beforeAll, expect, inject, test, vi } from 'vitest'
+import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
+import { createOrderBody, offerParcels, place, releaseAll, visit } from '../testing/placeOrders.ts'
+
+let server: TestServer
+beforeAll(async () => {
+  server = await createTestServer(inject('databaseUrl'), { isDemo: true })
+  await offerParcels(server)
+})
+afterAll(() => server.close())
+
+interface Shown {
+  readonly stock: number
+  readonly shelf: number
+}
+
+async function look(sku: string) {
+  const get = async (path: string) => (await server.request('GET', path)).body
+  const { body: table } = await server.request('POST', '/api/products/table', {
+    filters: [],
+    order: null,
+    from: 0,
+    count: 50,
+  })
+  const row = (table.rows as { product: { sku: string; stock: number }; shelf: number }[]).find(
+    ({ product }) => product.sku === sku,
+  )!
+  const one = await get(`/api/products/${sku}`)
+  const { spans } = await get(`/api/products/${sku}/history`)
+  const { product } = await get(`/api/shop/products/${sku}`)
+  const file = String(await get('/api/files/stock.csv'))
+  const now = '2027-03-08T09:00:00.000Z'
+  const shown = (priced: { product: { stock: number }; shelf: number }): Shown => ({
+    stock: priced.product.stock,
+    shelf: priced.shelf,
+  })
+  return {
+    table: shown(row),
+    product: shown(one),
+    chart: (spans as { from: string; until: string; price: number }[]).find(
+      ({ from, until }) => from <= now && now < until,
+    )!.price,
+    shop: [product.price, product.struck, product.left],
+    file: new RegExp(`^"?${sku}"?[;,]"?(\\d+)`, 'm').exec(file)?.[1],
+  }
+}
+
+test('the last unit on offer is sold: the price and the stock are told everywhere, without any edit', async () => {
+  await releaseAll(server, {
+    schedule: {},
+    limits: { units: 2 },
+    mechanic: { kind: 'markdown', reach: { skus: ['PAD-1'] }, value: { percent: 5000 } },
+  })
+  await server.database('stock').where({ sku: 'PAD-1' }).update({ units: 30 })
+  const visitor = await visit(server)
+  await vi.waitFor(async () => expect((await look('PAD-1')).product).toEqual({ stock: 30, shelf: 500 }), 5000)
+  expect(await look('PAD-1')).toMatchObject({ table: { stock: 30, shelf: 500 }, chart: 500, file: '30' })
+
+  expect((await place(server, visitor, createOrderBody({ 'PAD-1': 2 }, 1000 + 490))).status).toBe(201)
+
+  await vi.waitFor(
+    async () =>
+      expect(await look('PAD-1')).toEqual({
+        table: { stock: 28, shelf: 1000 },
+        product: { stock: 28, shelf: 1000 },
+        chart: 1000,
+        shop: [1000, null, null],
+        file: '28',
+      }),
+    5000,
+  )
+})
