@@ -6,6 +6,7 @@ import { runMain, say } from './lib/say.mjs'
 import { fillWithDemo, signInToDemo, startServer } from './lib/serve.mjs'
 import { endProcess, ensureBuild, ensureModules, findFreePort, ROOT, run } from './lib/system.mjs'
 import { createPlan, placeAll, readCounts } from './lib/orderTrial.mjs'
+import { createRandom } from './lib/random.mjs'
 
 const SEED = Number(process.env.NOVALEX_SEED ?? 20_270_310)
 const CLIENTS = 64
@@ -84,17 +85,6 @@ async function restart(one, databaseUrl = one.databaseUrl) {
   await endProcess(pid, { isAlive: () => false }).catch(() => undefined)
   await stop().catch(() => undefined)
   one.server = await startServer({ databaseUrl, ...one.options })
-}
-
-/** The same sequence for the same seed (mulberry32, in the public domain). */
-function createRandom(seed) {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let mixed = Math.imul(state ^ (state >>> 15), state | 1)
-    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61)
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32
-  }
 }
 
 await runMain(main)

@@ -5,6 +5,7 @@ import { runMain, say } from '../lib/say.mjs'
 import { fillWithDemo, signInToDemo, startServer } from '../lib/serve.mjs'
 import { ensureBuild, ensureModules, findFreePort, pause, ROOT } from '../lib/system.mjs'
 import { startCluster } from './nodes.mjs'
+import { orderMeanwhile } from './orders.mjs'
 
 const DATABASE = 'novalex'
 const ROUNDS = 20
@@ -14,8 +15,8 @@ const PACE_MS = 40
 const PATIENCE_MS = 180_000
 
 /**
- * Two servers on two of three nodes: rival saves of one promotion, then a stream of writes and two files while a node is killed in the middle and
- * comes back. Prints what was answered and what was lost, and fails where anything was.
+ * Two servers on two of three nodes: rival saves of one promotion, then orders against limits, then a stream of writes and two files, while a
+ * node is killed in the middle and comes back. Prints what was answered and what was lost, and fails where anything was.
  */
 async function main() {
   await ensureModules()
@@ -28,7 +29,8 @@ async function main() {
     for (const [at, node] of nodes.slice(0, 2).entries()) servers.push(await serve(node, at))
     session = await signInToDemo(servers[0].url, 'administrator')
     await settled(nodes)
-    const faults = [...(await rival(servers)), ...(await killOne(nodes, servers))]
+    const orders = () => orderMeanwhile({ nodes, servers, session, database: DATABASE, settled: () => settled(nodes) })
+    const faults = [...(await rival(servers)), ...(await orders()), ...(await killOne(nodes, servers))]
     say(faults.length === 0 ? '\nNothing was lost.' : `\n${faults.join('\n')}`)
     if (faults.length > 0) process.exitCode = 1
   } finally {

@@ -2,13 +2,15 @@ import { setTimeout as wait } from 'node:timers/promises'
 
 /** Limits that many want at once: what each is about, how much there is, and how much one order takes of it. */
 const LIMITS = [
-  { name: 'uses', sku: 'EST-CRANK', limits: { uses: 12 }, most: 12 },
-  { name: 'budget', sku: 'EST-FIELD', limits: { budget: 1500, budgetStops: true }, most: 15 },
-  { name: 'units', sku: 'ETB-LARGE', limits: { units: 9 }, most: 9 },
-  { name: 'shopper', sku: 'PRI-RED', limits: { usesPerShopper: 1 }, most: 1, shopper: 's-0007' },
+  { name: 'uses', sku: 'EST-CRANK', limits: { uses: 40 }, most: 40 },
+  { name: 'budget', sku: 'EST-FIELD', limits: { budget: 4500, budgetStops: true }, most: 45 },
+  { name: 'units', sku: 'PRI-RED', limits: { units: 33 }, most: 33 },
+  { name: 'shopper', sku: 'ETB-LARGE', limits: { usesPerShopper: 1 }, most: 1, shopper: 's-0007' },
   { name: 'code', sku: 'PRI-BLUE', limits: {}, most: 1, isCoded: true },
 ]
 const PATIENCE_MS = 120_000
+/** Clients think before each order, so that there is something left to be killed in. */
+const THINKING_MS = 4000
 
 /** Plans and releases a promotion for each limit. */
 export async function createPlan(url, session) {
@@ -82,12 +84,15 @@ export async function placeAll({ urls, plan, clients, random }) {
     if (first.status === 201) {
       outcome.placed++
       outcome.byLimit[name] = (outcome.byLimit[name] ?? new Set()).add(first.body.order.number)
-    } else if (first.status === 409) outcome.refused++
+    } else if (first.body?.error?.code === 'price-changed') outcome.refused++
     else outcome.faults.push(`${key}: ${first.status} ${JSON.stringify(first.body)} (of ${most})`)
   }
   await Promise.all(
     Array.from({ length: clients }, async (_none, client) => {
-      for (const limit of LIMITS.toSorted(() => random() - 0.5)) await order(client, limit)
+      for (const limit of LIMITS.toSorted(() => random() - 0.5)) {
+        await wait(random() * THINKING_MS)
+        await order(client, limit)
+      }
     }),
   )
   for (const { name, most } of LIMITS) {
