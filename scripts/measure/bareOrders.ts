@@ -7,7 +7,7 @@ import mysql, { type ResultSetHeader } from 'mysql2/promise'
  * in one durable transaction.
  */
 const { DATABASE_URL, NOVALEX_PORT } = process.env
-const pool = mysql.createPool({ uri: DATABASE_URL!, connectionLimit: 8, timezone: 'Z' })
+const pool = mysql.createPool({ uri: DATABASE_URL!, connectionLimit: 20, timezone: 'Z' })
 const app = express()
 app.use(express.json())
 app.get('/readyz', (_request, response) => {

@@ -1,6 +1,7 @@
 import { normalizeCode, type CodeRegister } from '@novalex/core'
-import { ask } from '../db/ask.ts'
+import { ask, type Statement } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
+import { ORDER_ID } from '../orders/orderId.ts'
 
 export const CODE_STATES = ['open', 'used', 'void'] as const
 export type CodeState = (typeof CODE_STATES)[number]
@@ -37,11 +38,13 @@ export async function lockCodes(transaction: Connection, typed: readonly string[
   return findCodes(transaction, typed)
 }
 
-/** Marks codes that the transaction holds as used by an order. */
-export async function useCodes(transaction: Connection, typed: readonly string[], order: number): Promise<void> {
+/** Marks codes that the transaction holds as used by the order that is written down. */
+export function usingCodes(typed: readonly string[]): Statement[] {
   const codes = toCompared(typed)
-  if (codes.length === 0) return
-  await ask(transaction, 'update codes set state = 1, order_id = ? where code in (?) and state = 0', [order, codes])
+  if (codes.length === 0) return []
+  return [
+    { sql: `update codes set state = 1, order_id = ${ORDER_ID} where code in (?) and state = 0`, values: [codes] },
+  ]
 }
 
 /** What an order used is open again, unless it was voided meanwhile. */

@@ -104,10 +104,8 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
       const [handOut, store] = [await getHandOut(database, { slug }), await getStore(database)]
       const state = stateOf(handOut, store)
       if (state === 'waiting' || state === 'over') throw new AppError('hand-out-closed')
-      return transact(
-        database,
-        (transaction) => give(transaction, { handOut, store, request, address, origin, at: clock.now() }),
-        { isReadCommitted: true },
+      return transact(database, (transaction) =>
+        give(transaction, { handOut, store, request, address, origin, at: clock.now() }),
       )
     },
     async confirm(token) {

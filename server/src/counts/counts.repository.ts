@@ -1,5 +1,5 @@
 import type { Facts, MinorUnits } from '@novalex/core'
-import { ask } from '../db/ask.ts'
+import { ask, askTogether, type Statement } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
 
 /** What a promotion has used up so far, by its orders and by corrections. */
@@ -54,25 +54,19 @@ export async function lockCounts(transaction: Connection, ids: readonly string[]
 }
 
 /** Adds to rows that the transaction holds, or that it may wait for. In the order of ids, as they are locked. */
-export async function addCounts(transaction: Connection, parts: readonly PromotionCounts[]): Promise<void> {
-  if (parts.length === 0) return
+export function addingCounts(parts: readonly PromotionCounts[]): Statement[] {
+  if (parts.length === 0) return []
   const rows = parts.toSorted((a, b) => (a.promotion < b.promotion ? -1 : 1)).map(toCells)
-  await ask(
-    transaction,
-    `insert into promotion_counts (${COLUMNS}) values ${rows.map(() => '(?)').join(', ')}
-     on duplicate key update ${FIGURES.map((name) => `${name} = ${name} + values(${name})`).join(', ')}`,
-    rows,
-  )
+  const sql = `insert into promotion_counts (${COLUMNS}) values ${rows.map(() => '(?)').join(', ')}
+     on duplicate key update ${FIGURES.map((name) => `${name} = ${name} + values(${name})`).join(', ')}`
+  return [{ sql, values: rows }]
 }
 
 /** Adds without waiting for anybody. */
-export async function appendCounts(transaction: Connection, parts: readonly PromotionCounts[]): Promise<void> {
-  if (parts.length === 0) return
-  await ask(
-    transaction,
-    `insert into count_entries (${COLUMNS}) values ${parts.map(() => '(?)').join(', ')}`,
-    parts.map(toCells),
-  )
+export function appendingCounts(parts: readonly PromotionCounts[]): Statement[] {
+  if (parts.length === 0) return []
+  const sql = `insert into count_entries (${COLUMNS}) values ${parts.map(() => '(?)').join(', ')}`
+  return [{ sql, values: parts.map(toCells) }]
 }
 
 /** Rows for promotions that have none yet, so that orders find something to lock. */
@@ -101,7 +95,7 @@ export async function foldCounts(transaction: Connection): Promise<number> {
     const known = sums.get(one.promotion)
     sums.set(one.promotion, known ? addUp(known, one) : one)
   }
-  await addCounts(transaction, [...sums.values()])
+  await askTogether(transaction, addingCounts([...sums.values()]))
   await transaction('count_entries')
     .whereIn(
       'id',

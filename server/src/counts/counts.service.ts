@@ -10,13 +10,13 @@ import {
 } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
-import { ask } from '../db/ask.ts'
+import { ask, askTogether } from '../db/ask.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
 import { AppError } from '../errors/AppError.ts'
 import { writeTable } from '../files/writeTable.ts'
 import type { PlanSource } from '../plan/planSource.ts'
-import { addCounts, listCounts, type Counts, type PromotionCounts } from './counts.repository.ts'
+import { addingCounts, listCounts, type Counts, type PromotionCounts } from './counts.repository.ts'
 
 type Reached = NonNullable<CountsAnswer[number]['reached']>['limit']
 
@@ -122,24 +122,20 @@ export async function correctCount(
 ): Promise<void> {
   const promotion = (await database('promotions').where({ id }).first('name')) as { name: string } | undefined
   if (!promotion) throw new AppError('not-found', { facts: { kind: 'promotion', id } })
-  await transact(
-    database,
-    async (transaction) => {
-      const at = clock.now()
-      const part: PromotionCounts = { promotion: id, uses: 0, units, given: 0, added: 0 }
-      await addCounts(transaction, [part])
-      await transaction('count_corrections').insert({
-        promotion: id,
-        at: new Date(at),
-        made_by: by,
-        units,
-        reason: reason.trim(),
-      })
-      const detail = { name: promotion.name, soldElsewhere: units, reason: reason.trim() }
-      await recordActivity(transaction, { at, by, action: 'correct-count', subject: id, detail })
-    },
-    { isReadCommitted: true },
-  )
+  await transact(database, async (transaction) => {
+    const at = clock.now()
+    const part: PromotionCounts = { promotion: id, uses: 0, units, given: 0, added: 0 }
+    await askTogether(transaction, addingCounts([part]))
+    await transaction('count_corrections').insert({
+      promotion: id,
+      at: new Date(at),
+      made_by: by,
+      units,
+      reason: reason.trim(),
+    })
+    const detail = { name: promotion.name, soldElsewhere: units, reason: reason.trim() }
+    await recordActivity(transaction, { at, by, action: 'correct-count', subject: id, detail })
+  })
 }
 
 interface RedemptionRow {

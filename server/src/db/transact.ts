@@ -8,8 +8,6 @@ const MOST_TRIES = 5
 const FIRST_WAIT_MS = 20
 
 interface Manner {
-  /** So that each statement sees what others have committed, where rows are locked one after the other. */
-  readonly isReadCommitted?: boolean
   readonly tries?: number
 }
 
@@ -21,12 +19,11 @@ interface Manner {
 export async function transact<T>(
   database: Database,
   work: (transaction: Knex.Transaction) => Promise<T>,
-  { isReadCommitted = false, tries: most = MOST_TRIES }: Manner = {},
+  { tries: most = MOST_TRIES }: Manner = {},
 ): Promise<T> {
-  const config = isReadCommitted ? { isolationLevel: 'read committed' as const } : {}
   for (let tries = 1; ; tries++) {
     try {
-      return await database.transaction(work, config)
+      return await database.transaction(work)
     } catch (thrown) {
       if (tries === most || !isLost(thrown)) throw thrown
       await wait(Math.random() * FIRST_WAIT_MS * 2 ** Math.min(tries, 5))

@@ -2,15 +2,15 @@ import { recordActivity } from '../activity/activity.repository.ts'
 import { lockStock } from '../catalogue/stock.repository.ts'
 import type { Clock } from '../clock.ts'
 import { reopenCodes } from '../codes/codes.repository.ts'
-import { addCounts } from '../counts/counts.repository.ts'
-import { ask } from '../db/ask.ts'
+import { addingCounts } from '../counts/counts.repository.ts'
+import { ask, askTogether } from '../db/ask.ts'
 import { isDatabaseAway } from '../db/isDatabaseAway.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
 import { AppError } from '../errors/AppError.ts'
-import { countOrder } from '../shoppers/shoppers.repository.ts'
+import { countingOrder } from '../shoppers/shoppers.repository.ts'
 import { sumUnits } from './needed.ts'
-import { takeFromStock } from './orders.repository.ts'
+import { takingFromStock } from './orders.repository.ts'
 
 interface Row {
   number: string
@@ -51,7 +51,7 @@ export async function cancelOrder(
         await giveBack(transaction, { ...cancelling, shopper: order.shopper, at: clock.now() })
         isWritten = true
       },
-      { isReadCommitted: true, tries: MOST_TRIES },
+      { tries: MOST_TRIES },
     )
   } catch (thrown) {
     if (!isWritten || !isDatabaseAway(thrown)) throw thrown
@@ -93,13 +93,14 @@ async function giveBack(
   const parts = uses.map(({ promotion, units, given, added }) => {
     return { promotion, uses: -1, units: -units, given: -Number(given), added: -Number(added) }
   })
-  await addCounts(transaction, parts)
+  await askTogether(transaction, addingCounts(parts))
   await returnStock(transaction, id)
   await ask(transaction, 'update order_promotions set is_cancelled = 1 where order_id = ?', [id])
   await transaction('orders')
     .where({ id })
     .update({ cancelled_at: new Date(at), cancelled_by: by })
-  if (shopper !== null) await countOrder(transaction, { shopper, orders: -1, spent: -Number(order.grand) })
+  if (shopper !== null)
+    await askTogether(transaction, [countingOrder({ shopper, orders: -1, spent: -Number(order.grand) })])
   const detail = { name: order.number }
   await recordActivity(transaction, { at, by, action: 'cancel-order', subject: String(id), detail })
 }
@@ -116,7 +117,7 @@ async function returnStock(transaction: Connection, order: number): Promise<void
   const present = await lockStock(transaction, [...taken.keys()].sort())
   const isCounted = ([sku]: [string, number]) => (present.get(sku) ?? null) !== null
   const returned = [...taken].filter(isCounted).map(([sku, units]) => [sku, -units] as const)
-  await takeFromStock(transaction, new Map(returned))
+  await askTogether(transaction, takingFromStock(new Map(returned)))
   const uncounted = [...taken].filter((one) => !isCounted(one))
   if (uncounted.length > 0)
     await transaction('stock_changes').insert(uncounted.map(([sku, units]) => ({ sku, delta: -units })))

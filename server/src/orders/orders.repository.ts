@@ -1,7 +1,8 @@
 import type { ShopCartAnswer } from '@novalex/contract'
 import type { Instant, MinorUnits, PromotionUse } from '@novalex/core'
-import { ask, type Value } from '../db/ask.ts'
+import { ask, askTogether, type Statement, type Value } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
+import { ORDER_ID } from './orderId.ts'
 
 /** Who placed an order, and with which key: there is one order for each. */
 export interface OrderKey {
@@ -52,23 +53,27 @@ export async function findPlaced(connection: Connection, { holder, key }: OrderK
 }
 
 /** Takes the key of an order that is about to be placed; answers its id, or null where another has it. Waits for one that is being placed. */
-export function claimKey(transaction: Connection, key: OrderKey, number: string): Promise<number | null> {
+export async function claimKey(transaction: Connection, key: OrderKey, number: string): Promise<number | null> {
   const nothing = { placed_at: new Date(0), channel: '', consent: false, delivery_paid: 0, grand: 0, codes: '[]' }
-  return insertKeyed(transaction, { ...toKeyCells(key, number), ...nothing })
+  try {
+    const { sql, values } = insertingOrder({ ...toKeyCells(key, number), ...nothing })
+    const [row] = await ask<{ id: number | string }>(transaction, `${sql} returning id`, values)
+    return Number(row!.id)
+  } catch (thrown) {
+    if (isTaken(thrown)) return null
+    throw thrown
+  }
 }
 
 const toKeyCells = ({ holder, key, hash }: OrderKey, number: string) => {
   return { number, holder, request_key: key, request_hash: hash, source: 'shop' }
 }
 
-async function insertKeyed(transaction: Connection, row: object): Promise<number | null> {
-  try {
-    const [id] = await transaction('orders').insert(row)
-    return id!
-  } catch (thrown) {
-    if ((thrown as { code?: string }).code === 'ER_DUP_ENTRY') return null
-    throw thrown
-  }
+const isTaken = (thrown: unknown) => (thrown as { code?: string }).code === 'ER_DUP_ENTRY'
+
+function insertingOrder(cells: Readonly<Record<string, Value>>): Statement {
+  const names = Object.keys(cells)
+  return { sql: `insert into orders (${names.join(', ')}) values (?)`, values: [Object.values(cells)] }
 }
 
 /** A row whose key was claimed, or a key that is claimed with the order itself, where nobody else has to be waited for. */
@@ -101,15 +106,33 @@ export interface OrderUse extends PromotionUse {
   readonly code: string | null
 }
 
-/** Writes an order down; answers its id, or null where another has its key. */
-export async function recordOrder(transaction: Connection, order: OrderRecord): Promise<number | null> {
-  const { shopper, buyer, delivery, lines, uses } = order
-  const placedAt = new Date(order.placedAt)
-  const id = await writeOrder(transaction, order.place, {
-    placed_at: placedAt,
+/**
+ * Writes an order down together with what goes with it, in one go; answers its id, or null where another has its key. What goes with it may name
+ * the order's id (`ORDER_ID`).
+ */
+export async function recordOrder(
+  transaction: Connection,
+  order: OrderRecord,
+  besides: readonly Statement[],
+): Promise<number | null> {
+  try {
+    const telling = { sql: `select ${ORDER_ID} as id`, values: [] }
+    const statements = [...writingOrder(order), ...writingParts(order), ...besides, telling]
+    const [row] = await askTogether<{ id: number | string }>(transaction, statements)
+    return Number(row!.id)
+  } catch (thrown) {
+    if (isTaken(thrown)) return null
+    throw thrown
+  }
+}
+
+function writingOrder(order: OrderRecord): Statement[] {
+  const { place, buyer, delivery } = order
+  const cells = {
+    placed_at: new Date(order.placedAt),
     release_number: order.release,
     channel: order.channel,
-    shopper,
+    shopper: order.shopper,
     email: buyer?.email ?? null,
     name: buyer?.name ?? null,
     consent: buyer?.consent ?? false,
@@ -117,36 +140,43 @@ export async function recordOrder(transaction: Connection, order: OrderRecord): 
     country: delivery.country,
     delivery_paid: delivery.paid,
     grand: order.grand,
-    codes: JSON.stringify(uses.flatMap(({ code }) => code ?? [])),
+    codes: JSON.stringify(order.uses.flatMap(({ code }) => code ?? [])),
     receipt: JSON.stringify(order.receipt),
-  })
-  if (id === null) return null
-  await insertRows(
-    transaction,
-    'order_lines (order_id, position, sku, quantity, gift, paid, from_stock)',
-    lines.map(({ sku, quantity, gift, paid, isFromStock }, at) => [id, at, sku, quantity, gift, paid, isFromStock]),
-  )
-  if (uses.length === 0) return id
-  await insertRows(
-    transaction,
-    'order_promotions (order_id, promotion, shopper, code, placed_at, units, given, added, is_cancelled)',
-    uses.map((use) => [...[id, use.promotion, shopper, use.code, placedAt, use.units, use.given, use.added, false]]),
-  )
-  return id
+  }
+  if ('key' in place)
+    return [
+      insertingOrder({ ...toKeyCells(place.key, place.number), ...cells }),
+      { sql: `set ${ORDER_ID} = last_insert_id()`, values: [] },
+    ]
+  const names = Object.keys(cells).map((name) => `${name} = ?`)
+  return [
+    { sql: `set ${ORDER_ID} = ?`, values: [place.id] },
+    { sql: `update orders set ${names.join(', ')} where id = ${ORDER_ID}`, values: Object.values(cells) },
+  ]
 }
 
-async function insertRows(transaction: Connection, into: string, rows: readonly (readonly Value[])[]): Promise<void> {
-  await ask(transaction, `insert into ${into} values ${rows.map(() => '(?)').join(', ')}`, rows)
+function writingParts({ lines, uses, shopper, placedAt }: OrderRecord): Statement[] {
+  const at = new Date(placedAt)
+  return [
+    ...insertingParts(
+      'order_lines (order_id, position, sku, quantity, gift, paid, from_stock)',
+      lines.map(({ sku, quantity, gift, paid, isFromStock }, place) => [place, sku, quantity, gift, paid, isFromStock]),
+    ),
+    ...insertingParts(
+      'order_promotions (order_id, promotion, shopper, code, placed_at, units, given, added, is_cancelled)',
+      uses.map((use) => [use.promotion, shopper, use.code, at, use.units, use.given, use.added, false]),
+    ),
+  ]
 }
 
-async function writeOrder(transaction: Connection, place: OrderPlace, row: object): Promise<number | null> {
-  if ('key' in place) return insertKeyed(transaction, { ...toKeyCells(place.key, place.number), ...row })
-  await transaction('orders').where({ id: place.id }).update(row)
-  return place.id
+function insertingParts(into: string, rows: readonly (readonly Value[])[]): Statement[] {
+  if (rows.length === 0) return []
+  return [{ sql: `insert into ${into} values ${rows.map(() => `(${ORDER_ID}, ?)`).join(', ')}`, values: rows }]
 }
 
 /** What leaves a counted stock, or comes back with a negative figure. Rows that the transaction holds. */
-export async function takeFromStock(transaction: Connection, taken: ReadonlyMap<string, number>): Promise<void> {
-  for (const [sku, units] of [...taken].sort(([a], [b]) => (a < b ? -1 : 1)))
-    await ask(transaction, 'update stock set units = units - ? where sku = ?', [units, sku])
+export function takingFromStock(taken: ReadonlyMap<string, number>): Statement[] {
+  return [...taken]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([sku, units]) => ({ sql: 'update stock set units = units - ? where sku = ?', values: [units, sku] }))
 }

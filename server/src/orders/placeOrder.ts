@@ -143,7 +143,7 @@ async function placeOn(deps: OrderDeps, task: OrderTask, ground: Ground): Promis
     return placed
   }
   try {
-    const order = await transact(database, work, { isReadCommitted: true, tries: MOST_TRIES })
+    const order = await transact(database, work, { tries: MOST_TRIES })
     if (order) return { kind: 'placed', order }
     const rival = await findPlaced(database, task.key)
     // The number that was drawn is another's; or who had the key was rolled back.

@@ -1,12 +1,13 @@
 import type { ShopCart, ShopCartAnswer } from '@novalex/contract'
 import { normalizeCode, type CompiledPlan, type Instant, type Sale } from '@novalex/core'
-import { useCodes } from '../codes/codes.repository.ts'
-import { addCounts, appendCounts } from '../counts/counts.repository.ts'
+import { usingCodes } from '../codes/codes.repository.ts'
+import { addingCounts, appendingCounts } from '../counts/counts.repository.ts'
+import type { Statement } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
 import { writeShopCart } from '../shop/shopCart.ts'
-import { countOrder } from '../shoppers/shoppers.repository.ts'
+import { countingOrder } from '../shoppers/shoppers.repository.ts'
 import { isShared, sumUnits } from './needed.ts'
-import { recordOrder, takeFromStock, type OrderRecord, type OrderUse } from './orders.repository.ts'
+import { recordOrder, takingFromStock, type OrderRecord, type OrderUse } from './orders.repository.ts'
 
 export interface SaleRecord extends Pick<OrderRecord, 'place' | 'release' | 'channel' | 'shopper' | 'buyer'> {
   readonly plan: CompiledPlan
@@ -32,20 +33,17 @@ export async function recordSale(
   const lines = sale.quote.lines.map(({ sku, quantity, gift, total: paid }) => {
     return { sku, quantity, gift, paid, isFromStock: (stock.get(sku) ?? null) !== null }
   })
-  const id = await recordOrder(transaction, {
+  const order: OrderRecord = {
     ...{ place, placedAt: now, release, channel: record.channel, shopper, buyer: record.buyer },
     ...{ delivery: { ...record.delivery, paid: delivery.total }, grand: totals.grand, receipt, lines, uses },
-  })
-  if (id === null) return null
-  await countUses(transaction, plan, uses)
-  await useCodes(
-    transaction,
-    uses.flatMap(({ code }) => code ?? []),
-    id,
-  )
-  await takeFromStock(transaction, sumUnits(lines.filter(({ isFromStock }) => isFromStock)))
-  if (shopper !== null) await countOrder(transaction, { shopper, orders: 1, spent: totals.grand })
-  return { id, receipt }
+  }
+  const id = await recordOrder(transaction, order, [
+    ...countingUses(plan, uses),
+    ...usingCodes(uses.flatMap(({ code }) => code ?? [])),
+    ...takingFromStock(sumUnits(lines.filter(({ isFromStock }) => isFromStock))),
+    ...(shopper === null ? [] : [countingOrder({ shopper, orders: 1, spent: totals.grand })]),
+  ])
+  return id === null ? null : { id, receipt }
 }
 
 /** Each promotion that applied with the code that opened it, as codes are compared. */
@@ -58,12 +56,8 @@ function nameCodes(plan: CompiledPlan, { quote, uses }: Sale): OrderUse[] {
 }
 
 /** Shared limits are counted where they are locked, everything else without waiting for anybody. */
-async function countUses(transaction: Connection, plan: CompiledPlan, uses: readonly OrderUse[]): Promise<void> {
+function countingUses(plan: CompiledPlan, uses: readonly OrderUse[]): Statement[] {
   const parts = uses.map(({ promotion, units, given, added }) => ({ promotion, uses: 1, units, given, added }))
   const isLocked = ({ promotion }: { promotion: string }) => isShared(plan.findPromotion(promotion)!.promotion)
-  await addCounts(transaction, parts.filter(isLocked))
-  await appendCounts(
-    transaction,
-    parts.filter((part) => !isLocked(part)),
-  )
+  return [...addingCounts(parts.filter(isLocked)), ...appendingCounts(parts.filter((part) => !isLocked(part)))]
 }

@@ -1,5 +1,5 @@
 import type { Shopper, ShopperRow } from '@novalex/core'
-import { ask } from '../db/ask.ts'
+import { ask, type Statement } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
 
 interface Row {
@@ -73,15 +73,17 @@ async function toBuyer(connection: Connection, row: Row | undefined, withGoods: 
 }
 
 /** Counts an order of a shopper, or with -1 takes one back. */
-export async function countOrder(
-  transaction: Connection,
-  { shopper, orders, spent }: { readonly shopper: string; readonly orders: number; readonly spent: number },
-): Promise<void> {
-  await ask(
-    transaction,
-    'update shoppers set placed_orders = placed_orders + ?, placed_spent = placed_spent + ? where id = ?',
-    [orders, spent, shopper],
-  )
+export function countingOrder({
+  shopper,
+  orders,
+  spent,
+}: {
+  readonly shopper: string
+  readonly orders: number
+  readonly spent: number
+}): Statement {
+  const sql = 'update shoppers set placed_orders = placed_orders + ?, placed_spent = placed_spent + ? where id = ?'
+  return { sql, values: [orders, spent, shopper] }
 }
 
 /** What some shoppers have by their orders, gifts not counted. */
