@@ -18,8 +18,7 @@ import { recordSale } from '../../server/src/orders/recordSale.ts'
 import { listCounts, toFacts } from '../../server/src/counts/counts.repository.ts'
 import type { SourcedPlan } from '../../server/src/plan/planSource.ts'
 import { resolveCart } from '../../server/src/shop/resolveCart.ts'
-import { addOwnUses, countOwnUses } from '../../server/src/shop/circumstances.ts'
-import { findBuyer } from '../../server/src/shoppers/shoppers.repository.ts'
+import { addOwnUses, findKnown } from '../../server/src/shop/circumstances.ts'
 import { createDemoPastPrices, HISTORY_DAYS } from './pastPrices.ts'
 import { DEMO_DELIVERY, DEMO_STORE } from './plan.ts'
 import { createRandom, type Random } from './random.ts'
@@ -122,7 +121,8 @@ export async function seedShopOrders(
   )
   for (let index = 0; index < LAST_DAY; index++) {
     const at = now - DAY_MS + Math.floor(((index + random()) / LAST_DAY) * (DAY_MS - HOUR_MS / 4))
-    const shopper = random() < 0.6 ? await findBuyer(transaction, pick(shoppers).id) : null
+    const chosen = random() < 0.6 ? pick(shoppers).id : null
+    const { shopper, own } = await findKnown(transaction, plan, { id: chosen, typed: [] })
     const lines = pick(WISHES).flatMap(([id, quantity]) => {
       const list = goods.get(id) ?? []
       return list.length === 0 ? [] : [{ sku: pick(list).sku, quantity }]
@@ -131,7 +131,6 @@ export async function seedShopOrders(
     const shopCart = { lines, codes, delivery: { option: 'parcel', country: pick(['AT', 'AT', 'DE']) } }
     const cart = resolveCart(shopCart, { options: DEMO_DELIVERY, shopper })
     const stock = await readStock(transaction)
-    const own = shopper === null ? {} : await countOwnUses(transaction, plan, shopper.id)
     const facts = addOwnUses(toFacts(await listCounts(transaction)), own)
     const order = { now: at, cart, facts, codes: {}, stock: Object.fromEntries(stock) }
     if (lines.length === 0 || checkOrder(plan, order).length > 0) continue

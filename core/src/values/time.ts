@@ -78,16 +78,17 @@ function formatUtc(ms: number): LocalDateTime {
 }
 
 function offsetMs(instant: Instant, zone: string): number {
-  const key = `${zone} ${instant}`
+  const minute = Math.floor(instant / MINUTE_MS)
+  const key = `${zone} ${minute}`
   const known = offsets.get(key)
   if (known !== undefined) return known
-  const minutes = IANAZone.create(zone).offset(instant)
+  const minutes = IANAZone.create(zone).offset(minute * MINUTE_MS)
   if (Number.isNaN(minutes)) throw new RangeError(`unknown time zone: ${zone}`)
   if (offsets.size >= REMEMBERED_OFFSETS) offsets.clear()
   offsets.set(key, minutes * MINUTE_MS)
   return minutes * MINUTE_MS
 }
 
-/** Asking the runtime for an offset is slow, and promotions share their dates. */
+/** Asking the runtime for an offset is slow, promotions share their dates, and clocks are changed at whole minutes. */
 const offsets = new Map<string, number>()
 const REMEMBERED_OFFSETS = 20_000

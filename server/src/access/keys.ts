@@ -1,6 +1,7 @@
 import type { KeyDraft, KeyMade, KeyRecord, KeyScope } from '@novalex/contract'
 import { recordActivity } from '../activity/activity.repository.ts'
 import { createId } from '../createId.ts'
+import { ask } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
 import { AppError } from '../errors/AppError.ts'
@@ -46,9 +47,11 @@ export async function listKeys(connection: Connection): Promise<KeyRecord[]> {
 
 /** Whose a key is. Throws `key-unknown` for one that is none, was revoked, or has ended. */
 export async function findKeyHolder(connection: Connection, key: string, now: number): Promise<KeyHolder> {
-  const row = (await connection('shop_keys')
-    .where({ hash: hashToken(key), revoked_at: null })
-    .first('id', 'name', 'scopes', 'ends_at', 'last_used_at')) as Row | undefined
+  const [row] = await ask<Row>(
+    connection,
+    'select id, name, scopes, ends_at, last_used_at from shop_keys where hash = ? and revoked_at is null',
+    [hashToken(key)],
+  )
   if (!row || (row.ends_at !== null && row.ends_at.getTime() <= now)) throw new AppError('key-unknown')
   if (now - (row.last_used_at?.getTime() ?? 0) > NOTED_MS)
     await connection('shop_keys')

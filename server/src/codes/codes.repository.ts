@@ -1,5 +1,5 @@
 import { normalizeCode, type CodeRegister } from '@novalex/core'
-import { ask, type Statement } from '../db/ask.ts'
+import { ask, readTogether, type Reading, type Statement } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
 import { ORDER_ID } from '../orders/orderId.ts'
 
@@ -16,18 +16,17 @@ interface Row {
 const LONGEST = 40
 
 /** Those of some codes that a batch made, as a quote asks for them. Codes of a batch that is still being made are not there yet. */
-export async function findCodes(connection: Connection, typed: readonly string[]): Promise<CodeRegister> {
+export function readingCodes(typed: readonly string[]): Reading<CodeRegister> {
   const codes = toCompared(typed)
-  if (codes.length === 0) return {}
-  const rows = await ask<Row>(
-    connection,
-    // An open code of a batch that is void is void.
-    `select codes.code, if(codes.state = 0 and code_batches.state = 'void', 2, codes.state) as state, code_batches.promotion
+  // An open code of a batch that is void is void.
+  const sql = `select codes.code, if(codes.state = 0 and code_batches.state = 'void', 2, codes.state) as state,
+       code_batches.promotion
      from codes join code_batches on code_batches.id = codes.batch
-     where codes.code in (?) and code_batches.state <> 'making'`,
-    [codes],
-  )
-  return toRegister(rows)
+     where codes.code in (?) and code_batches.state <> 'making'`
+  return {
+    statements: codes.length === 0 ? [] : [{ sql, values: [codes] }],
+    read: ([rows = []]) => toRegister(rows as Row[]),
+  }
 }
 
 /** Keeps those of them that there are from being used by another until the transaction ends. */
@@ -35,7 +34,8 @@ export async function lockCodes(transaction: Connection, typed: readonly string[
   const codes = toCompared(typed)
   if (codes.length === 0) return {}
   await ask(transaction, 'select code from codes where code in (?) order by code for update', [codes])
-  return findCodes(transaction, typed)
+  const [register] = await readTogether(transaction, [readingCodes(typed)])
+  return register
 }
 
 /** Marks codes that the transaction holds as used by the order that is written down. */

@@ -12,10 +12,39 @@ export interface Statement {
 /** Makes statements one after the other, on one way to the database and back; answers the rows of the one among them that has any. */
 export async function askTogether<R = unknown>(connection: Connection, statements: readonly Statement[]): Promise<R[]> {
   if (statements.length === 0) return []
-  const sql = `begin not atomic ${statements.map((one) => `${one.sql};`).join(' ')} end`
-  const values = statements.flatMap((one) => one.values)
-  const answers: unknown = await ask(connection, sql, values)
+  const answers: unknown = await ask(connection, ...join(statements))
   return Array.isArray(answers) ? (answers[0] as R[]) : []
+}
+
+/** What is read by statements: their rows, one after the other, make up an answer. */
+export interface Reading<T> {
+  readonly statements: readonly Statement[]
+  read(rows: readonly (readonly unknown[])[]): T
+}
+
+/** Reads several things on one way to the database and back. */
+export async function readTogether<T extends readonly unknown[]>(
+  connection: Connection,
+  readings: { readonly [K in keyof T]: Reading<T[K]> },
+): Promise<T> {
+  const all: readonly Reading<unknown>[] = readings
+  const statements = all.flatMap((one) => one.statements)
+  const rows = statements.length === 0 ? [] : await askRows(connection, statements)
+  let from = 0
+  const answers = all.map((one) => one.read(rows.slice(from, (from += one.statements.length))))
+  return answers as unknown as T
+}
+
+/** The rows of each of some statements. */
+async function askRows(connection: Connection, statements: readonly Statement[]): Promise<unknown[][]> {
+  const [only] = statements
+  if (statements.length === 1) return [await ask(connection, only!.sql, only!.values)]
+  return (await ask(connection, ...join(statements))) as unknown[][]
+}
+
+function join(statements: readonly Statement[]): [string, Value[]] {
+  const sql = `begin not atomic ${statements.map((one) => `${one.sql};`).join(' ')} end`
+  return [sql, statements.flatMap(({ values }) => values)]
 }
 
 /** A statement as it stands, for what the query builder has no words for; a list as a value stands for `(?)`. Answers its rows. */

@@ -24,8 +24,8 @@ export function createOrdersHandlers(deps: OrderDeps & { readonly tries: CodeTri
       if (sender !== null) tries.refuseTooMany(sender, cart.codes)
       const key = { holder: holderOf(who, request), key: headers['idempotency-key'], hash: hashRequest(body) }
       const { plan } = await deps.plans.getRecent()
-      const shopper = await findShopBuyer(database, cart, { who, request, plan, isOrder: true })
-      const answer = await placeOrder(deps, { key, request: body, shopper, buyer: readBuyer(body, shopper) })
+      const known = await findShopBuyer(database, cart, { who, request, plan, isOrder: true })
+      const answer = await placeOrder(deps, { key, request: body, known, buyer: readBuyer(body, known.shopper) })
       if (sender !== null) tries.note(sender, answer.order.receipt.codes)
       return answer
     },

@@ -14,13 +14,13 @@ import { lockCodes } from '../codes/codes.repository.ts'
 import { ensureCounts, lockCounts, toFacts } from '../counts/counts.repository.ts'
 import type { RecentFigures } from '../counts/recentFigures.ts'
 import { lockStock } from '../catalogue/stock.repository.ts'
-import { ask } from '../db/ask.ts'
+import { ask, readTogether } from '../db/ask.ts'
 import { isDatabaseAway } from '../db/isDatabaseAway.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
-import { addOwnUses, countOwnUses, findCircumstances, needsGoods } from '../shop/circumstances.ts'
+import { addOwnUses, findCircumstances, needsGoods, readingOwnUses, type Known } from '../shop/circumstances.ts'
 import { resolveCart } from '../shop/resolveCart.ts'
 import { lockBuyer } from '../shoppers/shoppers.repository.ts'
 import { getStore, type StoreRecord } from '../store/store.repository.ts'
@@ -41,7 +41,8 @@ export interface OrderDeps {
 export interface OrderTask {
   readonly key: OrderKey
   readonly request: OrderRequest
-  readonly shopper: Shopper | null
+  /** Of its shopper and codes, as it was just now. */
+  readonly known: Known
   readonly buyer: { readonly email: string; readonly name: string; readonly consent: boolean } | null
 }
 
@@ -96,14 +97,14 @@ async function placeNew(deps: OrderDeps, task: OrderTask): Promise<OrderAnswer> 
 /** What the order would most likely need, from figures that may be a second old. */
 async function lookAround(
   { database, plans, figures, clock }: OrderDeps,
-  { request, shopper }: OrderTask,
+  { request, known }: OrderTask,
   { isFresh }: { readonly isFresh: boolean },
 ): Promise<Ground> {
   const store = isFresh ? await getStore(database) : await figures.store()
   const sourced = isFresh ? await plans.get('live') : await plans.getRecent()
   const { plan } = sourced
-  const cart = resolve(request, store.delivery, shopper)
-  const circumstances = await findCircumstances(database, figures, { plan, cart })
+  const cart = resolve(request, store.delivery, known.shopper)
+  const circumstances = await findCircumstances(figures, { plan, cart, known })
   const order = { now: clock.now(), cart, ...circumstances }
   refuseIfAny(checkOrder(plan, order))
   const sale = computeSale(plan, order)
@@ -168,9 +169,10 @@ async function placeWithin(transaction: Connection, { deps, task, ground }: Plac
   const { request, key } = task
   const { sourced, store, recent, needed } = ground
   const { plan, release } = sourced
-  const shopper = task.shopper && (await lockBuyer(transaction, task.shopper.id, { withGoods: needsGoods(plan) }))
+  const buyer = task.known.shopper
+  const shopper = buyer && (await lockBuyer(transaction, buyer.id, { withGoods: needsGoods(plan) }))
   const number = createOrderNumber(deps.clock.now(), store.store.timeZone)
-  const isFree = task.shopper === null && request.cart.codes.length === 0 && isNothing(needed)
+  const isFree = buyer === null && request.cart.codes.length === 0 && isNothing(needed)
   // Who waits for nobody claims the key with the order itself.
   const claimed = isFree ? null : await claimKey(transaction, key, number)
   if (claimed === null && !isFree) return null
@@ -181,7 +183,7 @@ async function placeWithin(transaction: Connection, { deps, task, ground }: Plac
   if (counts.length < promotions.length) throw new Undone({ kind: 'uncounted' })
   const stock = needed.skus.size > 0 ? await lockStock(transaction, [...needed.skus].sort()) : new Map<string, number>()
   const now = await readInstant(transaction, deps, { sourced, store })
-  const own = shopper === null ? {} : await countOwnUses(transaction, plan, shopper.id)
+  const [own] = await readTogether(transaction, [readingOwnUses(plan, shopper?.id ?? null)])
   const facts: Facts = addOwnUses({ ...recent.facts, ...toFacts(counts) }, own)
   const order: Order = { now, cart, facts, codes, stock: { ...recent.stock, ...Object.fromEntries(stock) } }
   const isTried = isFree && isSameMoment(plan, ground.trial.order.now, now)

@@ -1,48 +1,72 @@
-import { definitionOf, findTests, type CompiledPlan, type Facts, type Order } from '@novalex/core'
-import { findCodes } from '../codes/codes.repository.ts'
+import {
+  definitionOf,
+  findTests,
+  type CodeRegister,
+  type CompiledPlan,
+  type Facts,
+  type Order,
+  type Shopper,
+} from '@novalex/core'
+import { readingCodes } from '../codes/codes.repository.ts'
 import type { RecentFigures } from '../counts/recentFigures.ts'
-import { ask } from '../db/ask.ts'
+import { readTogether, type Reading } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
+import { readingBuyer } from '../shoppers/shoppers.repository.ts'
 
 type Cart = Order['cart']
 /** What a price depends on besides the plan, the moment and the cart. */
 export type Circumstances = Pick<Order, 'facts' | 'codes' | 'stock'>
 
+/** What is known of who buys, and of the codes that they typed. */
+export interface Known {
+  readonly shopper: Shopper | null
+  /** How often they have had the promotions that limit that, by id. */
+  readonly own: OwnUses
+  readonly codes: CodeRegister
+}
+
+type OwnUses = Readonly<Record<string, number>>
+
+/** On one way to the database: a cart is priced with each key that is pressed. */
+export async function findKnown(
+  connection: Connection,
+  plan: CompiledPlan,
+  { id, typed }: { readonly id: string | null; readonly typed: readonly string[] },
+): Promise<Known> {
+  const [shopper, own, codes] = await readTogether<[Shopper | null, OwnUses, CodeRegister]>(connection, [
+    readingBuyer(id, { withGoods: needsGoods(plan) }),
+    readingOwnUses(plan, id),
+    readingCodes(typed),
+  ])
+  return { shopper, own, codes }
+}
+
 /** The circumstances of a cart as they were within the last second. */
 export async function findCircumstances(
-  connection: Connection,
   figures: RecentFigures,
-  { plan, cart }: { readonly plan: CompiledPlan; readonly cart: Cart },
+  { plan, cart, known: { own, codes } }: { readonly plan: CompiledPlan; readonly cart: Cart; readonly known: Known },
 ): Promise<Circumstances> {
   const counted = listCounted(plan, cart)
-  const [facts, own, codes, stock] = await Promise.all([
-    figures.facts(),
-    cart.shopper === null ? {} : countOwnUses(connection, plan, cart.shopper.id),
-    findCodes(connection, cart.codes),
-    counted.length > 0 ? figures.stock(counted) : {},
-  ])
+  const [facts, stock] = await Promise.all([figures.facts(), counted.length > 0 ? figures.stock(counted) : {}])
   return { facts: addOwnUses(facts, own), codes, stock }
 }
 
 /** How often a shopper has had the promotions that limit that, by id. */
-export async function countOwnUses(
-  connection: Connection,
-  plan: CompiledPlan,
-  shopper: string,
-): Promise<Readonly<Record<string, number>>> {
+export function readingOwnUses(plan: CompiledPlan, shopper: string | null): Reading<OwnUses> {
   const ids = listLimitedByShopper(plan)
-  if (ids.length === 0) return {}
-  const rows = await ask<{ promotion: string; uses: number }>(
-    connection,
-    `select promotion, count(*) as uses from order_promotions
-     where shopper = ? and promotion in (?) and is_cancelled = 0 group by promotion`,
-    [shopper, ids],
-  )
-  const uses = new Map(rows.map((row) => [row.promotion, Number(row.uses)]))
-  return Object.fromEntries(ids.map((id) => [id, uses.get(id) ?? 0]))
+  if (shopper === null || ids.length === 0) return { statements: [], read: () => ({}) }
+  const sql = `select promotion, count(*) as uses from order_promotions
+     where shopper = ? and promotion in (?) and is_cancelled = 0 group by promotion`
+  return {
+    statements: [{ sql, values: [shopper, ids] }],
+    read([rows = []]) {
+      const uses = new Map((rows as { promotion: string; uses: number }[]).map((row) => [row.promotion, row.uses]))
+      return Object.fromEntries(ids.map((id) => [id, Number(uses.get(id) ?? 0)]))
+    },
+  }
 }
 
-export function addOwnUses(facts: Facts, own: Readonly<Record<string, number>>): Facts {
+export function addOwnUses(facts: Facts, own: OwnUses): Facts {
   const uses = Object.entries(own).map(([id, usesByShopper]) => [id, { ...facts[id], usesByShopper }])
   return { ...facts, ...(Object.fromEntries(uses) as Facts) }
 }

@@ -124,10 +124,10 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
       const [{ plan, release, now }, store] = [await look(body, who), await figures.store()]
       const sender = senderOf(who, body.cart, request.ip ?? '')
       if (sender !== null) tries.refuseTooMany(sender, body.cart.codes)
-      const shopper = await findShopBuyer(database, body.cart, { who, request, plan })
+      const known = await findShopBuyer(database, body.cart, { who, request, plan })
       const options: readonly DeliveryOption[] = store.delivery
-      const cart = resolveCart(body.cart, { options, shopper })
-      const order = { now, cart, ...(await findCircumstances(database, figures, { plan, cart })) }
+      const cart = resolveCart(body.cart, { options, shopper: known.shopper })
+      const order = { now, cart, ...(await findCircumstances(figures, { plan, cart, known })) }
       refuseIfAny(checkOrder(plan, order))
       const answer = isLargeOrder(plan, order)
         ? await threads.run('shopCart', { plan: body.plan ?? 'live', order })

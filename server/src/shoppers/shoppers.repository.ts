@@ -1,5 +1,5 @@
 import type { Shopper, ShopperRow } from '@novalex/core'
-import { ask, type Statement } from '../db/ask.ts'
+import { ask, readTogether, type Reading, type Statement } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
 
 interface Row {
@@ -50,25 +50,26 @@ interface Wanted {
 }
 
 /** What is known of who buys: with what they did before, and by their orders. */
-export async function findBuyer(
-  connection: Connection,
-  id: string,
-  { withGoods }: Wanted = { withGoods: true },
-): Promise<Shopper | null> {
-  const [row] = await ask<Row>(connection, 'select * from shoppers where id = ?', [id])
-  return toBuyer(connection, row, withGoods)
+export function readingBuyer(id: string | null, { withGoods }: Wanted): Reading<Shopper | null> {
+  const person = { sql: 'select * from shoppers where id = ?', values: [id] }
+  return {
+    statements: id === null ? [] : [person, ...(withGoods ? [listingGoods([id])] : [])],
+    read: ([people = [], goods = []]) => (people[0] ? toBuyer(people[0] as Row, goods as GoodsRow[]) : null),
+  }
 }
 
 /** The same, of whom no other order is placed until the transaction ends. */
-export async function lockBuyer(transaction: Connection, id: string, { withGoods }: Wanted): Promise<Shopper | null> {
-  const [row] = await ask<Row>(transaction, 'select * from shoppers where id = ? for update', [id])
-  return toBuyer(transaction, row, withGoods)
+export async function lockBuyer(transaction: Connection, id: string, wanted: Wanted): Promise<Shopper | null> {
+  await ask(transaction, 'select id from shoppers where id = ? for update', [id])
+  const [buyer] = await readTogether(transaction, [readingBuyer(id, wanted)])
+  return buyer
 }
 
-async function toBuyer(connection: Connection, row: Row | undefined, withGoods: boolean): Promise<Shopper | null> {
-  if (!row) return null
-  const goods = withGoods ? ((await listGoods(connection, [row.id])).get(row.id) ?? []) : []
-  const { name: _name, ...buyer } = withPlaced(row, goods)
+function toBuyer(row: Row, goods: readonly GoodsRow[]): Shopper {
+  const { name: _name, ...buyer } = withPlaced(
+    row,
+    goods.map(({ sku }) => sku),
+  )
   return buyer
 }
 
@@ -86,17 +87,24 @@ export function countingOrder({
   return { sql, values: [orders, spent, shopper] }
 }
 
+interface GoodsRow {
+  shopper: string
+  sku: string
+}
+
 /** What some shoppers have by their orders, gifts not counted. */
+function listingGoods(ids: readonly string[]): Statement {
+  const sql = `select distinct orders.shopper, order_lines.sku
+     from orders join order_lines on order_lines.order_id = orders.id
+     where orders.shopper in (?) and orders.cancelled_at is null and order_lines.gift = 0`
+  return { sql, values: [ids] }
+}
+
 async function listGoods(connection: Connection, ids: readonly string[]): Promise<Map<string, string[]>> {
   const goods = new Map<string, string[]>()
   if (ids.length === 0) return goods
-  const rows = await ask<{ shopper: string; sku: string }>(
-    connection,
-    `select distinct orders.shopper, order_lines.sku
-     from orders join order_lines on order_lines.order_id = orders.id
-     where orders.shopper in (?) and orders.cancelled_at is null and order_lines.gift = 0`,
-    [ids],
-  )
+  const { sql, values } = listingGoods(ids)
+  const rows = await ask<GoodsRow>(connection, sql, values)
   for (const { shopper, sku } of rows) goods.set(shopper, [...(goods.get(shopper) ?? []), sku])
   return goods
 }
