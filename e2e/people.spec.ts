@@ -214,7 +214,7 @@ test('invited, accepted, planned, prepared; another looks through it and makes i
     await mara.getByRole('button', { name: 'Prepare it for another' }).click()
     await relia.getByRole('button', { name: 'Make this release' }).click()
     await expect(relia.getByText('Release 2 is live.')).toBeVisible()
-    await expect(relia.getByText('prepared by Mara Lind')).toBeVisible()
+    await expect(relia.getByText('prepared by Mara Lind', { exact: true })).toBeVisible()
   })
 
   await test.step('the log names them', async () => {

@@ -12,10 +12,8 @@ const OUT = join(ROOT, 'docs', 'screenshots')
 const VIEWS = [
   { name: 'promotions', path: '/promotions' },
   { name: 'promotion', path: '/promotions/demo-1' },
-  { name: 'promotion-bands-dark', path: '/promotions/demo-5', dark: true },
   { name: 'offer', path: '/promotions/demo-13' },
   { name: 'calendar', path: '/calendar' },
-  { name: 'occasions', path: '/occasions' },
   { name: 'product', path: '/products/OIS-8COL' },
   {
     name: 'shoppers-read',
@@ -63,18 +61,6 @@ const VIEWS = [
     },
   },
   {
-    name: 'product-file',
-    path: '/products',
-    act: async (page) => {
-      await page.getByRole('button', { name: 'Bring in a file …' }).click()
-      const text =
-        'sku;name;regular_price;tax_rate\nSHT-A4;Drawing sheet A4;0,50;20\nSHT-A3;Drawing sheet A3;ten;20\nSHT-A3;Drawing sheet A3;1,30;120\n'
-      const buffer = Buffer.from(text)
-      await page.getByLabel('Choose a file').setInputFiles({ name: 'new prices.csv', mimeType: 'text/csv', buffer })
-      await page.getByText('What is wrong').waitFor()
-    },
-  },
-  {
     name: 'releases',
     path: '/promotions/demo-1',
     act: async (page) => {
@@ -84,19 +70,35 @@ const VIEWS = [
       await page.getByText('Prices that move').waitFor()
     },
   },
-  { name: 'log', path: '/log' },
-  { name: 'store', path: '/store' },
+  { name: 'orders', path: '/orders' },
+  { name: 'codes', path: '/codes' },
+  {
+    name: 'sold',
+    path: '/promotions/demo-1',
+    act: async (page) => {
+      await page.getByRole('heading', { name: 'Sold so far', exact: true }).scrollIntoViewIfNeeded()
+    },
+  },
   { name: 'shop', path: '/shop', as: null },
   { name: 'shop-product', path: '/shop/products/MRK-TITWHI' },
+  { name: 'shop-coupons', path: '/shop/coupons', as: null },
+  { name: 'shop-hand-out', path: '/shop/h/thank-you', as: null },
   {
-    name: 'shop-cart',
+    name: 'shop-order',
     path: '/shop/products/MRK-TITWHI',
+    as: null,
     act: async (page) => {
       await page.getByRole('button', { name: 'Into the cart' }).click()
       await page.getByRole('link', { name: 'Cart (1)' }).click()
       await page.getByRole('spinbutton').fill('6')
       await page.getByRole('spinbutton').press('Enter')
-      await page.getByText('Quantity price').waitFor()
+      await page.getByText(/^Quantity price −/).waitFor()
+      await page.locator('.ways .v-select').first().click()
+      await page.getByRole('option', { name: 'parcel', exact: true }).click()
+      await page.getByLabel('Your name').fill('Mara')
+      await page.getByLabel('Your e-mail').fill('mara@post.example')
+      await page.getByRole('button', { name: /^Order for/ }).click()
+      await page.getByRole('heading', { name: 'Thank you' }).waitFor()
     },
   },
 ]
@@ -134,11 +136,10 @@ async function takePictures(chromium, url) {
   }
 }
 
-async function takePicture(browser, url, { name, path, dark = false, as = 'administrator', act }) {
+async function takePicture(browser, url, { name, path, as = 'administrator', act }) {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' })
   if (as) await context.request.post(`${url}/api/session/demo`, { data: { email: `${as}@fennmoor.example` } })
   const page = await context.newPage()
-  if (dark) await page.addInitScript(() => localStorage.setItem('novalex.theme', 'night'))
   await page.goto(url + path)
   await page.waitForLoadState('networkidle')
   await act?.(page)
