@@ -17,6 +17,7 @@ const CORE_ROOMS = [
   'time',
   'edges',
   'prices',
+  'proof',
   'files',
   'testing',
 ]

@@ -1,5 +1,19 @@
 import type { BasisPoints } from '../values/index.ts'
 
+/** Where a store draws the lines of what is pointed out to planners. Source: docs/findings.md. */
+export interface Alarm {
+  /** The least that must be left over unit cost, on top of it; absent: 0. */
+  readonly margin?: BasisPoints
+  /** More than this off the regular price is pointed out; absent: 50 %. */
+  readonly reduction?: BasisPoints
+  /** A smaller reduction than this is pointed out; absent: 5 %. */
+  readonly smallest?: BasisPoints
+  /** How many days a promotion may run without an end; absent: 30. */
+  readonly noEndDays?: number
+  /** How many days before its likely start an occasion should have its dates; absent: 14. */
+  readonly openDays?: number
+}
+
 /** How a store prices: its currency, zone, taxes, floor and which promotions may meet. Source: docs/pricing.md, "Input". */
 export interface Store {
   readonly currency: string
@@ -16,6 +30,8 @@ export interface Store {
   readonly priorDays?: number
   /** How many days a reduction should last at most; absent: 90. Longer ones are pointed out, not refused. */
   readonly longestSaleDays?: number
+  /** From when on a plan deserves a look; absent figures have their defaults. No price depends on them. */
+  readonly alarm?: Alarm
   readonly stackGroups: readonly string[]
   /** Pairs of groups that do not combine; all other pairs do. */
   readonly apart: readonly (readonly [string, string])[]

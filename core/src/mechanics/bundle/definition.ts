@@ -45,6 +45,8 @@ export const bundle = {
   needs: needsOf,
   limits: findLimits,
   fill,
+  joinsUnits: true,
+  together: (mechanic) => ({ parts: needsOf(mechanic), price: mechanic.price }),
   unitRule({ parts: [part, ...others], price }) {
     if (!part || others.length > 0) return null
     const { reach, quantity: units } = part

@@ -56,6 +56,7 @@ export const buyGet = {
     return get.sameSku ? skus : (get.reach?.skus ?? [])
   },
   fill,
+  joinsUnits: true,
 } satisfies Definition<BuyGet>
 
 function checkOwn({ buy, get, gift }: BuyGet): Problem[] {

@@ -71,6 +71,10 @@ export interface Definition<M> {
   gifts?(mechanic: M, skus: readonly string[]): readonly string[]
   /** Ways to put the units that it lacks into a cart, the likeliest first. Absent: so many of one product of its first need. */
   fill?(mechanic: M, units: number, offering: Offering): CartLine[][]
+  /** Whether the units that it takes belong together, so that what one of them costs says little by itself. Absent: no. */
+  readonly joinsUnits?: true
+  /** The parts that it sells together, and for how much. Absent: none. */
+  together?(mechanic: M): { readonly parts: readonly Need[]; readonly price: MinorUnits }
   /** What it makes of one product by itself. Absent, or null: nothing that can be said so. */
   unitRule?(mechanic: M): UnitRule | null
 }

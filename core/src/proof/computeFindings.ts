@@ -1,0 +1,22 @@
+import { keysOf } from '../values/index.ts'
+import type { Finding, FindingKind, Subject, Weight } from './finding.ts'
+import { createProbe } from './probe.ts'
+import type { ProofInput } from './proofInput.ts'
+import { CHECKS } from './registry.ts'
+
+export const FINDING_KINDS: readonly FindingKind[] = keysOf(CHECKS)
+
+const GRAVITY: Readonly<Record<Weight, number>> = { stop: 0, look: 1, hint: 2 }
+
+/** All that deserves a look in a plan, gravest first. A function of its input alone. Source: docs/findings.md. */
+export function computeFindings(input: ProofInput, kinds: readonly FindingKind[] = FINDING_KINDS): Finding[] {
+  const probe = createProbe(input)
+  const findings = kinds.flatMap((kind) => {
+    return [...CHECKS[kind](probe)].map((found) => ({ ...found, kind, key: keyOf(kind, found.subjects) }) as Finding)
+  })
+  return findings.sort((a, b) => GRAVITY[a.weight] - GRAVITY[b.weight])
+}
+
+function keyOf(kind: FindingKind, subjects: readonly Subject[]): string {
+  return JSON.stringify([kind, ...subjects.map(({ kind: about, id }) => [about, id])])
+}

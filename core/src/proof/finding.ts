@@ -1,0 +1,110 @@
+import type { Order, ShopperTest } from '../terms/index.ts'
+import type { SkipReason } from '../units/index.ts'
+import type { BasisPoints, Instant, MinorUnits } from '../values/index.ts'
+
+/** `stop`: no release brings it unless it is set aside. `look`: worth a second look. `hint`: worth knowing. */
+export type Weight = 'stop' | 'look' | 'hint'
+
+/** What a finding is about. */
+export interface Subject {
+  readonly kind: 'promotion' | 'product' | 'occasion' | 'testCart'
+  readonly id: string
+}
+
+/** An order whose price under the plan that was checked is `total`. */
+export interface ProofCart {
+  readonly order: Order
+  readonly total: MinorUnits
+}
+
+/** What anyone can check a finding by. */
+export type Proof =
+  | { readonly carts: readonly ProofCart[] }
+  | { readonly at: Instant }
+  /** A product's price through a stretch of time; without an end where nothing ends it. */
+  | { readonly sku: string; readonly from: Instant; readonly until: Instant | null; readonly price: MinorUnits }
+
+/** How many products show a fault, and the one that shows it most. */
+interface Counted {
+  readonly products: number
+  readonly sku: string
+}
+
+/** What each kind of finding says with its numbers. Ids of promotions stand among the subjects. */
+export interface FindingFacts {
+  'deepest-stack': Counted & {
+    /** Off the regular price of the goods concerned. */
+    readonly reduction: BasisPoints
+    readonly regular: MinorUnits
+    readonly total: MinorUnits
+    /** What is left after tax and unit cost; null where a cost is not known. */
+    readonly margin: MinorUnits | null
+    /** Whether that is less than the store wants. */
+    readonly isLoss: boolean
+    /** Where the search was cut short, the most that could be off; null where all was searched. */
+    readonly atMost: BasisPoints | null
+  }
+  'below-floor': Counted & { readonly price: MinorUnits; readonly floor: MinorUnits }
+  'in-the-way': { readonly hasCode: boolean; readonly without: MinorUnits; readonly with: MinorUnits }
+  'never-applies': { readonly reason: SkipReason; readonly isAlone: boolean; readonly by: string | null }
+  cliff: {
+    readonly sku: string
+    readonly units: number
+    readonly before: MinorUnits
+    readonly after: MinorUnits
+    readonly isDearer: boolean
+  }
+  'no-end': { readonly since: Instant | null; readonly days: number | null }
+  'too-long': { readonly days: number; readonly longest: number }
+  'ends-early': { readonly end: Instant; readonly text: string }
+  'strike-not-allowed': Counted & {
+    readonly regular: MinorUnits
+    readonly prior: MinorUnits
+    readonly price: MinorUnits
+    /** Whether a label or a text promises more than the prior price leaves. */
+    readonly isPromised: boolean
+  }
+  'floor-cuts': Counted & { readonly wanted: MinorUnits; readonly comes: MinorUnits; readonly of: number }
+  'too-small': Counted & { readonly reduction: BasisPoints; readonly least: BasisPoints }
+  'stock-short': Counted & { readonly stock: number; readonly sold: number; readonly runsOut: Instant }
+  'bundle-dearer': { readonly price: MinorUnits; readonly items: MinorUnits; readonly sku: string }
+  'exactly-misses': { readonly count: number }
+  'reach-differs': { readonly both: number; readonly onlyFirst: number; readonly onlySecond: number }
+  'reward-worthless': { readonly sku: string }
+  'rung-unreachable': { readonly rung: number; readonly onOffer: number }
+  'tier-useless': { readonly tier: number; readonly before: MinorUnits; readonly after: MinorUnits }
+  'code-guessable': { readonly code: string }
+  'code-twice': { readonly code: string; readonly at: Instant }
+  'code-public': { readonly code: string }
+  'codes-run-out': { readonly open: number; readonly made: number }
+  'budget-short': { readonly budget: MinorUnits; readonly given: MinorUnits; readonly day: Instant }
+  'not-released': { readonly starts: Instant | null; readonly isMissing: boolean }
+  'date-open': { readonly estimate: string; readonly promotions: number }
+  'outside-occasion': { readonly end: Instant | null; readonly occasionEnd: Instant }
+  'guest-promise': { readonly test: ShopperTest['test'] | null }
+  'test-cart-broken': { readonly name: string; readonly expected: MinorUnits; readonly total: MinorUnits }
+}
+
+export type FindingKind = keyof FindingFacts
+
+/** A finding as its kind makes it. */
+export interface Found<K extends FindingKind> {
+  readonly weight: Weight
+  readonly subjects: readonly Subject[]
+  readonly facts: FindingFacts[K]
+  readonly proof: Proof
+  /** How bad it is, in points: of a percentage, products or days. One more is worse. */
+  readonly points: number
+}
+
+/** Something in a plan that deserves a look, with what proves it. */
+export type Finding = {
+  [K in FindingKind]: Found<K> & {
+    /** Stays while kind and subjects do. */
+    readonly key: string
+    readonly kind: K
+  }
+}[FindingKind]
+
+export const promotionSubject = (id: string): Subject => ({ kind: 'promotion', id })
+export const productSubject = (id: string): Subject => ({ kind: 'product', id })

@@ -1,0 +1,7 @@
+export * from './computeFindings.ts'
+export { findProductStacks, findSuspects, type Effort, type ProductStack } from './deepest/deepestStack.ts'
+export * from './finding.ts'
+export { isGuessable } from './kinds/codes.ts'
+export { createProbe, type Probe } from './probe.ts'
+export * from './proofInput.ts'
+export { findSituations } from './situations.ts'

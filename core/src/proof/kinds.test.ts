@@ -1,0 +1,53 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { computeQuote } from '../pricing/index.ts'
+import { EXAMPLES, type Draw, type Example } from '../testing/faults.ts'
+import { computeFindings, FINDING_KINDS } from './computeFindings.ts'
+import type { FindingKind } from './finding.ts'
+
+/** The same figures for the same seed. */
+function createDraw(seed: number): Draw {
+  let state = (seed + 1) * 2654435761
+  return (least, most) => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0
+    return least + Math.floor((state / 2 ** 32) * (most - least + 1))
+  }
+}
+
+const seeds = Array.from({ length: 24 }, (_, seed) => seed)
+
+describe.each(FINDING_KINDS.map((kind) => [kind, EXAMPLES[kind]] as [FindingKind, Example]))('%s', (kind, example) => {
+  test('is found in the smallest plan that shows it, with a proof that holds', () => {
+    for (const seed of seeds) {
+      const input = example.fault(createDraw(seed))
+      const findings = computeFindings(input).filter((one) => one.kind === kind)
+      expect(findings, `seed ${seed}`).toHaveLength(1)
+      const { proof } = findings[0]!
+      if ('carts' in proof) {
+        expect(proof.carts.length).toBeGreaterThan(0)
+        for (const { order, total } of proof.carts) expect(computeQuote(input.plan, order).totals.grand).toBe(total)
+      } else if ('at' in proof) expect(Number.isInteger(proof.at)).toBe(true)
+      else expect(input.plan.catalogue.bySku.has(proof.sku)).toBe(true)
+    }
+  })
+
+  test('is quiet about its nearest harmless neighbour', () => {
+    for (const seed of seeds) {
+      const findings = computeFindings(example.near(createDraw(seed)))
+      expect(
+        findings.filter((one) => one.kind === kind),
+        `seed ${seed}`,
+      ).toEqual([])
+    }
+  })
+})
+
+test('a plan without fault is quiet', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 1000 }), (seed) => {
+      const kinds = new Set(computeFindings(EXAMPLES['too-small'].near(createDraw(seed))).map(({ kind }) => kind))
+      expect([...kinds]).toEqual([])
+    }),
+    { numRuns: 20 },
+  )
+})

@@ -1,0 +1,29 @@
+import { DAY_MS } from '../../values/index.ts'
+import { promotionSubject } from '../finding.ts'
+import type { Check } from './check.ts'
+import { readPublicTexts } from './publicTexts.ts'
+
+/** At the pace so far, the budget is passed before the end. Not where the budget stops it and shoppers are told of an end of their own. */
+export const findBudgetShort: Check<'budget-short'> = function* ({ input, toCome }) {
+  const { now, facts } = input
+  for (const { id, promotion, schedule } of toCome) {
+    const { budget, budgetStops } = promotion.limits
+    const given = facts[id]?.discountGiven ?? 0
+    const elapsed = now - schedule.start
+    if (budget == null || given === 0 || !Number.isFinite(elapsed) || elapsed < DAY_MS) continue
+    if (budgetStops && readPublicTexts(promotion).length > 0) continue
+    const day = given >= budget ? now : now + ((budget - given) * elapsed) / given
+    if (day >= schedule.end || day > now + FURTHEST_MS) continue
+    const points = Number.isFinite(schedule.end) ? Math.ceil((schedule.end - day) / DAY_MS) : 0
+    yield {
+      weight: 'look',
+      subjects: [promotionSubject(id)],
+      facts: { budget, given, day },
+      proof: { at: Math.floor(day) },
+      points,
+    }
+  }
+}
+
+/** A pace says nothing of what is further away. */
+const FURTHEST_MS = 400 * DAY_MS

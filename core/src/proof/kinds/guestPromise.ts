@@ -1,0 +1,62 @@
+import { findTests } from '../../pricing/index.ts'
+import type { ConditionTest, ShopperTest } from '../../terms/index.ts'
+import { promotionSubject } from '../finding.ts'
+import { isApplied, type Probe } from '../probe.ts'
+import type { Check } from './check.ts'
+import { readPublicTexts } from './publicTexts.ts'
+
+const MOST_TRIED = 200
+/** What tells shoppers that they must be known. */
+const SAYS_SO =
+  /\b(members?|membership|club|account|sign(?:ed)? ?in|log(?:ged)? ?in|registered|customers?|subscribers?|for you|your first|returning|regulars)\b/i
+
+/** A text that everybody reads, of what only known shoppers get, and that does not say so. */
+export const findGuestPromises: Check<'guest-promise'> = function* (probe) {
+  for (const entry of probe.toCome) {
+    const { promotion } = entry
+    const texts = readPublicTexts(promotion)
+    if (texts.length === 0 || texts.some((text) => saysSo(text, findTests(promotion.when)))) continue
+    if (promotion.when === null && promotion.limits.usesPerShopper == null) continue
+    const order = findRefusedGuest(probe, entry)
+    if (!order) continue
+    const test = findTests(promotion.when).find(isAboutShopper)?.test ?? null
+    const proof = { carts: [{ order, total: probe.sell(order).quote.totals.grand }] }
+    yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts: { test }, proof, points: 0 }
+  }
+}
+
+/** A guest's order to which it does not apply, if it applies to none of a guest's and to some of a known shopper's. */
+function findRefusedGuest(probe: Probe, entry: Probe['toCome'][number]) {
+  let [refused, isForKnown, tried] = [null as Parameters<Probe['sell']>[0] | null, false, 0]
+  for (const order of probe.witnesses(entry)) {
+    if (++tried > MOST_TRIED) break
+    const applies = isApplied(probe.sell(order), entry)
+    if (order.cart.shopper === null && applies) return null
+    if (order.cart.shopper === null) refused ??= order
+    else if (applies) isForKnown = true
+  }
+  return isForKnown ? refused : null
+}
+
+const SHOPPER_TESTS: ReadonlySet<string> = new Set([
+  'group',
+  'tag',
+  'audience',
+  'shopper',
+  'orders',
+  'spent',
+  'bought',
+  'signedIn',
+])
+
+function isAboutShopper(test: ConditionTest): test is ShopperTest {
+  return SHOPPER_TESTS.has(test.test)
+}
+
+/** In words, or by the name of a group. */
+function saysSo(text: string, tests: readonly ConditionTest[]): boolean {
+  const names = tests.flatMap((test) =>
+    test.test === 'group' || test.test === 'tag' || test.test === 'audience' ? test.in : [],
+  )
+  return SAYS_SO.test(text) || names.some((name) => text.toLowerCase().includes(name.toLowerCase()))
+}

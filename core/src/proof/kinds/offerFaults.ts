@@ -1,0 +1,135 @@
+import type { ReachMatcher } from '../../catalogue/index.ts'
+import { definitionOf, reachesOf } from '../../mechanics/index.ts'
+import { computeQuote, createGuestOrder, findUnitTests, type CompiledPlan } from '../../pricing/index.ts'
+import type { Condition, Product, Reach } from '../../terms/index.ts'
+import { promotionSubject } from '../finding.ts'
+import { isApplied, type Probe } from '../probe.ts'
+import type { Check } from './check.ts'
+
+/** A bundle whose price is no lower than its dearest filling comes to without it. */
+export const findDearBundles: Check<'bundle-dearer'> = function* ({ toCome, input }) {
+  for (const { id, promotion } of toCome) {
+    const bundle = definitionOf(promotion.mechanic).together?.(promotion.mechanic)
+    if (!bundle) continue
+    const dearest = bundle.parts.map(({ reach }) => findDearest(input.plan, reach))
+    if (dearest.some((product) => product === null)) continue
+    const units = new Map<string, number>()
+    bundle.parts.forEach((part, at) => {
+      const { sku } = dearest[at]!
+      units.set(sku, (units.get(sku) ?? 0) + part.units!)
+    })
+    const lines = [...units].map(([sku, quantity]) => ({ sku, quantity }))
+    const items = lines.reduce(
+      (sum, { sku, quantity }) => sum + input.plan.catalogue.bySku.get(sku)!.regularPrice * quantity,
+      0,
+    )
+    if (items > bundle.price) continue
+    const order = createGuestOrder(lines, { now: input.now, channel: input.channel, facts: input.facts })
+    const proof = { carts: [{ order, total: computeQuote(input.plan, order).totals.grand }] }
+    const facts = { price: bundle.price, items, sku: lines[0]!.sku }
+    yield {
+      weight: 'look',
+      subjects: [promotionSubject(id)],
+      facts,
+      proof,
+      points: Math.floor(((bundle.price - items) * 100) / Math.max(1, items)),
+    }
+  }
+}
+
+function findDearest(plan: CompiledPlan, reach: Reach): Product | null {
+  const matches = plan.matcherOf(reach)
+  return plan.catalogue.products.reduce<Product | null>(
+    (best, one) => (matches(one, one.regularPrice) && (!best || one.regularPrice > best.regularPrice) ? one : best),
+    null,
+  )
+}
+
+/** Units are counted exactly: with one more, everything is lost. */
+export const findExactly: Check<'exactly-misses'> = function* (probe) {
+  for (const entry of probe.toCome) {
+    for (const test of findRequired(entry.promotion.when)) {
+      if (!('op' in test) || test.test !== 'quantity' || test.op !== '=' || test.count === 0) continue
+      const proof = findMissed(probe, entry, test.reach)
+      if (!proof) continue
+      yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts: { count: test.count }, proof, points: 0 }
+      break
+    }
+  }
+}
+
+/** An order to which it applies, and the same with one more. */
+function findMissed(probe: Probe, entry: Probe['toCome'][number], reach: Reach) {
+  const matches = probe.input.plan.matcherOf(reach)
+  for (const order of probe.witnesses(entry)) {
+    const sale = probe.sell(order)
+    if (!isApplied(sale, entry)) continue
+    const { lines } = order.cart
+    const at = lines.findIndex(({ sku }) => {
+      const product = probe.input.plan.catalogue.bySku.get(sku)!
+      return matches(product, product.regularPrice)
+    })
+    if (at < 0) continue
+    const more = {
+      ...order,
+      cart: {
+        ...order.cart,
+        lines: lines.map((line, index) => (index === at ? { ...line, quantity: line.quantity + 1 } : line)),
+      },
+    }
+    const missed = probe.sell(more)
+    if (isApplied(missed, entry)) continue
+    return {
+      carts: [
+        { order, total: sale.quote.totals.grand },
+        { order: more, total: missed.quote.totals.grand },
+      ],
+    }
+  }
+  return null
+}
+
+/** The tests that must hold wherever a condition does: the parts of every `all`. */
+function findRequired(
+  when: Condition | null,
+): Exclude<Condition, { all: unknown } | { any: unknown } | { not: unknown }>[] {
+  if (when === null || 'not' in when) return []
+  if ('all' in when) return when.all.flatMap(findRequired)
+  if ('any' in when) return when.any.length === 1 ? findRequired(when.any[0]!) : []
+  return [when]
+}
+
+/** What qualifies and what is reduced overlap only in part, which is seldom meant. */
+export const findDifferingReaches: Check<'reach-differs'> = function* (probe) {
+  const { plan } = probe.input
+  for (const entry of probe.toCome) {
+    const { mechanic, when } = entry.promotion
+    const definition = definitionOf(mechanic)
+    if (definition.together || entry.phase < 2 || entry.phase > 3) continue
+    const own = reachesOf(mechanic)
+    const asked = own.length > 1 ? own.slice(0, 1) : findUnitTests(when).map(({ reach }) => reach)
+    const reduced = plan.matcherOf(own.at(-1) ?? {})
+    for (const reach of asked) {
+      const matches = plan.matcherOf(reach)
+      const { both, onlyFirst, onlySecond } = countOverlap(plan.catalogue.products, matches, reduced)
+      if (both === 0 || onlyFirst === 0 || onlySecond === 0) continue
+      const [order] = probe.witnesses(entry)
+      if (!order) continue
+      const proof = { carts: [{ order, total: probe.sell(order).quote.totals.grand }] }
+      yield {
+        weight: 'look',
+        subjects: [promotionSubject(entry.id)],
+        facts: { both, onlyFirst, onlySecond },
+        proof,
+        points: onlyFirst + onlySecond,
+      }
+      break
+    }
+  }
+}
+
+function countOverlap(products: readonly Product[], isFirst: ReachMatcher, isSecond: ReachMatcher) {
+  const sides = products.map((one) => [isFirst(one, one.regularPrice), isSecond(one, one.regularPrice)] as const)
+  const count = (first: boolean, second: boolean) => sides.filter(([a, b]) => a === first && b === second).length
+  return { both: count(true, true), onlyFirst: count(true, false), onlySecond: count(false, true) }
+}

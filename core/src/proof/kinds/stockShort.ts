@@ -1,0 +1,43 @@
+import { computeUnitsLeft } from '../../plan/index.ts'
+import { SALES_DAYS } from '../../prices/index.ts'
+import { DAY_MS } from '../../values/index.ts'
+import { promotionSubject } from '../finding.ts'
+import { isIn } from '../productGroups.ts'
+import type { Check } from './check.ts'
+
+/** What is left of a product does not last as long as the promotion, if it sells on as in the last 30 days. */
+export const findStockShort: Check<'stock-short'> = function* (probe) {
+  const { input, toCome } = probe
+  const { now, stock, sold, plan } = input
+  for (const entry of toCome) {
+    const { id, phase, promotion, schedule } = entry
+    if (phase < 1 || phase > 3 || !Number.isFinite(schedule.end)) continue
+    const unitsLeft = computeUnitsLeft(promotion.limits, {
+      sold: input.facts[id]?.unitsSold ?? 0,
+      now,
+      end: schedule.end,
+    })
+    const short = probe.groupsOf(entry).flatMap(({ products }) =>
+      products.flatMap((product) => {
+        const [left, pace] = [stock.get(product.sku), sold.get(product.sku) ?? 0]
+        if (left === undefined || pace === 0 || left >= unitsLeft || !isIn(plan, entry, product)) return []
+        const runsOut = now + Math.floor((left * SALES_DAYS * DAY_MS) / pace)
+        return runsOut < schedule.end ? [{ product, left, pace, runsOut }] : []
+      }),
+    )
+    if (short.length === 0) continue
+    const { product, left, pace, runsOut } = short.reduce((a, b) => (b.runsOut < a.runsOut ? b : a))
+    yield {
+      weight: 'look',
+      subjects: [promotionSubject(id)],
+      facts: { products: short.length, sku: product.sku, stock: left, sold: pace, runsOut },
+      proof: {
+        sku: product.sku,
+        from: Math.max(runsOut, schedule.start),
+        until: schedule.end,
+        price: product.regularPrice,
+      },
+      points: short.length,
+    }
+  }
+}

@@ -1,0 +1,99 @@
+import { computePriceFacts } from '../../plan/index.ts'
+import type { CompiledPromotion } from '../../pricing/index.ts'
+import type { Product } from '../../terms/index.ts'
+import { computePriceSpans, computePriorBefore, createPricers, type HistorySpan } from '../../time/index.ts'
+import type { Instant, MinorUnits } from '../../values/index.ts'
+import { promotionSubject } from '../finding.ts'
+import { isIn } from '../productGroups.ts'
+import type { Probe } from '../probe.ts'
+import { horizonOf } from '../proofInput.ts'
+import type { Check } from './check.ts'
+import { readPublicTexts } from './publicTexts.ts'
+
+interface Struck {
+  readonly product: Product
+  readonly from: Instant
+  readonly regular: MinorUnits
+  readonly prior: MinorUnits
+  readonly price: MinorUnits
+}
+
+/** When a sale starts, the past forbids that its products' regular price is crossed out; worse where a text promises more than the prior price leaves. */
+export const findForbiddenStrikes: Check<'strike-not-allowed'> = function* (probe) {
+  const { input, toCome } = probe
+  if (input.past.size === 0) return
+  const pricerAt = createPricers({ channel: input.channel, facts: input.facts })
+  for (const entry of toCome) {
+    if (entry.phase !== 1) continue
+    const products = probe.groupsOf(entry).flatMap((group) => group.products)
+    const struck = products.flatMap((product) => findStruck(product, entry, probe, pricerAt) ?? [])
+    if (struck.length === 0) continue
+    const worst = struck.reduce((a, b) => (shareOf(b) > shareOf(a) ? b : a))
+    const isPromised = struck.some((one) => promisesMore(entry, one))
+    const { product, from, regular, prior, price } = worst
+    yield {
+      weight: isPromised ? 'stop' : 'look',
+      subjects: [promotionSubject(entry.id)],
+      facts: { products: struck.length, sku: product.sku, regular, prior, price, isPromised },
+      proof: { sku: product.sku, from, until: Number.isFinite(entry.schedule.end) ? entry.schedule.end : null, price },
+      points: struck.length,
+    }
+  }
+}
+
+const shareOf = ({ regular, prior }: Struck) => (regular - prior) / regular
+
+function findStruck(
+  product: Product,
+  entry: CompiledPromotion,
+  { input, thresholds }: Probe,
+  pricerAt: ReturnType<typeof createPricers>,
+): Struck | null {
+  const past = input.past.get(product.sku)
+  if (!past || past.length === 0 || !isIn(input.plan, entry, product)) return null
+  const { start, end } = entry.schedule
+  const from = Number.isFinite(start) ? start : input.now
+  const at = Math.max(from, input.now)
+  if (at >= Math.min(end, horizonOf(input))) return null
+  const { regular, price, cuts } = pricerAt(input.plan, at)(product)
+  if (price >= regular || !cuts.some((cut) => cut.entry === entry)) return null
+  const { price: prior } = computePriorBefore(
+    historyUntil(product, at, { past, input, pricerAt }),
+    from,
+    thresholds.priorDays,
+  )
+  return prior === null || prior >= regular ? null : { product, from: at, regular, prior, price }
+}
+
+/** What it cost, and what it will cost until an instant, from now on as planned. */
+function historyUntil(
+  product: Product,
+  to: Instant,
+  {
+    past,
+    input,
+    pricerAt,
+  }: { past: readonly HistorySpan[]; input: Probe['input']; pricerAt: ReturnType<typeof createPricers> },
+): HistorySpan[] {
+  const { plan, now, channel, facts } = input
+  const known = past.filter(({ from }) => from < now)
+  if (to <= now) return known
+  const ahead = computePriceSpans(plan, product, { from: now, to }, { channel, facts }, pricerAt)
+  return [
+    ...known.map((span) => (span.until > now ? { ...span, until: now } : span)),
+    ...ahead.map((span): HistorySpan => {
+      const { regular } = pricerAt(plan, span.from)(product)
+      return { ...span, regular, source: 'release', release: null }
+    }),
+  ]
+}
+
+/** Whether what shoppers read speaks of more than what the prior price leaves: a filled label, or a percentage in words. */
+function promisesMore({ promotion }: CompiledPromotion, { regular, prior, price }: Struck): boolean {
+  const honest = computePriceFacts(Math.max(prior, price), price).percent ?? 0
+  return readPublicTexts(promotion).some((text) => {
+    if (/\{(percent|amount|regular)\}/.test(text)) return true
+    const named = [...text.matchAll(/(\d{1,3})\s?(?:%|percent)/gi)].map(([, figure]) => Number(figure))
+    return named.some((figure) => figure > honest) && regular > prior
+  })
+}

@@ -1,0 +1,218 @@
+import { computeEdgeCarts, fitCart } from '../edges/index.ts'
+import { definitionOf } from '../mechanics/index.ts'
+import { computeScheduleStatus } from '../plan/index.ts'
+import {
+  compileOthers,
+  computeSale,
+  createGuestOrder,
+  toAlone,
+  type CompiledPlan,
+  type CompiledPromotion,
+  type Sale,
+} from '../pricing/index.ts'
+import type { Cart, CartLine, CodeRegister, Order } from '../terms/index.ts'
+import type { Instant } from '../values/index.ts'
+import { findExtremes, groupProducts, type ProductGroup } from './productGroups.ts'
+import { findToCome, horizonOf, thresholdsOf, type ProofInput, type Thresholds } from './proofInput.ts'
+import { findEdges } from './situations.ts'
+
+/** What every kind of finding asks about a plan, each question answered once. */
+export interface Probe {
+  readonly input: ProofInput
+  readonly thresholds: Thresholds
+  /** By rank. */
+  readonly toCome: readonly CompiledPromotion[]
+  /** The products that promotions to come look at. */
+  readonly groups: readonly ProductGroup[]
+  groupsOf(entry: CompiledPromotion): readonly ProductGroup[]
+  /** Orders for which a promotion should apply, if for any: beside its limits, at its moments, for those whom it is for, its code entered. */
+  witnesses(entry: CompiledPromotion, within?: Within): Iterable<Order>
+  /** A guest's order at an instant. */
+  guestOrder(lines: readonly CartLine[], now: Instant): Order
+  /** The plan as if a promotion were the only one. */
+  alone(entry: CompiledPromotion): CompiledPlan
+  /** The plan without a promotion. */
+  without(entry: CompiledPromotion): CompiledPlan
+  sell(order: Order, plan?: CompiledPlan): Sale
+}
+
+/** Where witnesses are looked for. */
+export interface Within {
+  readonly groups?: readonly ProductGroup[]
+  readonly isAt?: (at: Instant) => boolean
+}
+
+const MOST_GROUPS = 6
+const MOST_MOMENTS = 6
+/** The code of a batch that a proof enters. */
+const BATCH_CODE = 'PROOF'
+
+export function createProbe(input: ProofInput): Probe {
+  const { plan, facts, channel } = input
+  const toCome = findToCome(input)
+  const groups = groupProducts(plan, new Set(toCome))
+  const byEntry = new Map<CompiledPromotion, ProductGroup[]>()
+  for (const group of groups) {
+    for (const entry of group.entries) {
+      const own = byEntry.get(entry)
+      if (own) own.push(group)
+      else byEntry.set(entry, [group])
+    }
+  }
+  const moments = new Map<CompiledPromotion, readonly Instant[]>()
+  const stock = findGiftStock(input)
+  const others = new Map<string, CompiledPlan>()
+
+  const probe: Probe = {
+    input,
+    thresholds: thresholdsOf(plan.store),
+    toCome,
+    groups,
+    groupsOf: (entry) => byEntry.get(entry) ?? [],
+    *witnesses(entry, { groups: asked = probe.groupsOf(entry), isAt = () => true } = {}) {
+      let ats = moments.get(entry)
+      if (!ats) moments.set(entry, (ats = findMoments(entry, probe)))
+      for (const lines of findCarts(entry, plan, asked)) {
+        for (const now of ats) if (isAt(now)) yield* dress(entry, probe.guestOrder(lines, now), input)
+      }
+    },
+    guestOrder: (lines, now) => ({ ...createGuestOrder(lines, { now, channel, facts }), ...(stock ? { stock } : {}) }),
+    alone(entry) {
+      const key = `alone ${entry.id}`
+      let own = others.get(key)
+      if (!own)
+        others.set(
+          key,
+          (own = compileOthers(plan, [
+            { ...toAlone(entry.promotion), when: entry.promotion.when, code: entry.promotion.code },
+          ])),
+        )
+      return own
+    },
+    without(entry) {
+      const rest = plan.promotions.filter((one) => one !== entry).map(({ promotion }) => promotion)
+      const key = `without ${entry.id}`
+      let own = others.get(key)
+      if (!own) others.set(key, (own = compileOthers(plan, rest)))
+      return own
+    },
+    sell: (order, under = plan) => computeSale(under, order),
+  }
+  return probe
+}
+
+/** What is left of the products that promotions may add as gifts: of no other does a price depend on it. */
+function findGiftStock({ plan, stock }: ProofInput): Order['stock'] {
+  const gifts = plan.promotions.flatMap(({ promotion: { mechanic } }) => {
+    const { gifts: find } = definitionOf(mechanic)
+    return find
+      ? [...find(mechanic, []), ...(find(mechanic, ['']).includes('') ? plan.catalogue.bySku.keys() : [])]
+      : []
+  })
+  const known = [...new Set(gifts)].flatMap((sku) => (stock.has(sku) ? [[sku, stock.get(sku)!] as const] : []))
+  return known.length > 0 && known.length <= MOST_STOCKED ? Object.fromEntries(known) : undefined
+}
+
+const MOST_STOCKED = 2000
+
+/** Whether an order, as it was sold, was changed by a promotion. */
+export function isApplied({ uses }: Sale, { id }: Pick<CompiledPromotion, 'id'>): boolean {
+  return uses.some(({ promotion, given, added, units }) => promotion === id && (given > 0 || added > 0 || units > 0))
+}
+
+/** The instants at which what holds beside a promotion, while it holds, becomes something else. */
+function findMoments(entry: CompiledPromotion, { input, groupsOf }: Probe): Instant[] {
+  const beside = new Set([
+    entry,
+    ...groupsOf(entry)
+      .slice(0, MOST_GROUPS)
+      .flatMap(({ entries }) => entries),
+  ])
+  const start = Math.max(input.now, entry.schedule.start)
+  const all = new Set([start, ...findEdges([...beside], input.now)])
+  const seen = new Set<string>()
+  const moments: Instant[] = []
+  for (const at of [...all].sort((a, b) => a - b)) {
+    if (at > horizonOf(input) || computeScheduleStatus(entry.schedule, at) !== 'live') continue
+    const key = [...beside].map(({ schedule }) => computeScheduleStatus(schedule, at) === 'live').join()
+    if (seen.has(key)) continue
+    seen.add(key)
+    moments.push(at)
+    if (moments.length >= MOST_MOMENTS) break
+  }
+  return moments
+}
+
+/** The carts beside a promotion's limits, and the least ones, of products that different promotions look at. */
+function findCarts(
+  entry: CompiledPromotion,
+  plan: CompiledPlan,
+  groups: readonly ProductGroup[],
+): (readonly CartLine[])[] {
+  const { promotion } = entry
+  const samples = groups.slice(0, MOST_GROUPS).flatMap(findExtremes)
+  const given = samples.length > 0 ? samples : plan.catalogue.products.slice(0, 1)
+  const carts = new Map<string, readonly CartLine[]>()
+  const keep = (lines: readonly CartLine[]) => {
+    if (lines.length > 0) carts.set(JSON.stringify(lines), lines)
+  }
+  for (const { sku } of given) {
+    for (const { lines } of computeEdgeCarts(promotion, plan, { sku })) keep(lines)
+    const units = definitionOf(promotion.mechanic)
+      .needs(promotion.mechanic)
+      .reduce((sum, need) => sum + (need.units ?? 0), 0)
+    keep([{ sku, quantity: Math.max(1, Math.min(units, MOST_UNITS)) }])
+  }
+  return [...carts.values()]
+}
+
+const MOST_UNITS = 10_000
+
+/** The same order of a guest and of somebody for whom the promotion is, delivered in each way that matters, with its code. */
+function* dress(entry: CompiledPromotion, order: Order, { plan, deliveries }: ProofInput): Iterable<Order> {
+  const { when, limits } = entry.promotion
+  const coded = enterCodes(order, [entry])
+  const ways = entry.phase === 4 ? (deliveries.length > 0 ? deliveries : [PLAIN]) : [null]
+  for (const delivery of ways) {
+    const cart: Cart = { ...coded.cart, delivery }
+    yield { ...coded, cart }
+    if (when === null && limits.usesPerShopper == null) continue
+    const fitted = fitCart(
+      {
+        all: [
+          ...(limits.usesPerShopper == null ? [] : [{ test: 'signedIn' as const, is: true }]),
+          ...(when ? [when] : []),
+        ],
+      },
+      cart,
+      plan,
+    )
+    yield { ...coded, cart: priceDelivery(fitted, deliveries) }
+  }
+}
+
+const PLAIN = { option: 'parcel', price: 490, country: 'AT' }
+
+/** A fitted way of delivery at the store's price for it. */
+function priceDelivery(cart: Cart, deliveries: ProofInput['deliveries']): Cart {
+  const { delivery } = cart
+  if (!delivery) return cart
+  const known = deliveries.find(({ option, country }) => option === delivery.option && country === delivery.country)
+  return known ? { ...cart, delivery: known } : cart
+}
+
+/** An order with the codes of promotions entered: the shared one, or one of a batch. */
+export function enterCodes(order: Order, entries: readonly CompiledPromotion[]): Order {
+  const codes: string[] = [...order.cart.codes]
+  const register: Record<string, CodeRegister[string]> = { ...order.codes }
+  for (const { id, rank, promotion } of entries) {
+    if (promotion.code === null) continue
+    if ('text' in promotion.code) codes.push(promotion.code.text)
+    else {
+      const text = `${BATCH_CODE}${rank}`
+      codes.push(text)
+      register[text] = { promotion: id, state: 'open' }
+    }
+  }
+  return { ...order, cart: { ...order.cart, codes }, codes: register }
+}

@@ -1,0 +1,48 @@
+import { reachesOf } from '../mechanics/index.ts'
+import type { CompiledPlan, CompiledPromotion } from '../pricing/index.ts'
+import type { Product } from '../terms/index.ts'
+
+/** Products that the same promotions look at, in catalogue order. */
+export interface ProductGroup {
+  /** By rank. */
+  readonly entries: readonly CompiledPromotion[]
+  readonly products: readonly Product[]
+}
+
+/** The products of a plan by the promotions that look at them, among those that are asked about. Free of charge are left out. */
+export function groupProducts(plan: CompiledPlan, asked: ReadonlySet<CompiledPromotion>): ProductGroup[] {
+  const groups = new Map<string, { entries: readonly CompiledPromotion[]; products: Product[] }>()
+  for (const product of plan.catalogue.products) {
+    if (product.regularPrice <= 0) continue
+    const entries = findLooking(plan, product).filter((entry) => asked.has(entry))
+    if (entries.length === 0) continue
+    const key = entries.map(({ rank }) => rank).join()
+    const group = groups.get(key)
+    if (group) group.products.push(product)
+    else groups.set(key, { entries, products: [product] })
+  }
+  return [...groups.values()]
+}
+
+/** The promotions of which a reach holds the product at its catalogue price, by rank. */
+function findLooking(plan: CompiledPlan, product: Product): readonly CompiledPromotion[] {
+  const pricing = plan.findPricing(product).filter((entry) => isIn(plan, entry, product))
+  const offers = plan.findOffers(product)
+  if (pricing.length === 0) return offers
+  return [...pricing, ...offers].sort((a, b) => a.rank - b.rank)
+}
+
+/** Whether any reach of a promotion holds the product at its catalogue price. */
+export function isIn(plan: CompiledPlan, { promotion }: CompiledPromotion, product: Product): boolean {
+  return reachesOf(promotion.mechanic).some((reach) => plan.matcherOf(reach)(product, product.regularPrice))
+}
+
+/** The cheapest and the dearest of a group; one where they are the same. */
+export function findExtremes({ products }: ProductGroup): Product[] {
+  let [cheapest, dearest] = [products[0]!, products[0]!]
+  for (const product of products) {
+    if (product.regularPrice < cheapest.regularPrice) cheapest = product
+    if (product.regularPrice > dearest.regularPrice) dearest = product
+  }
+  return cheapest === dearest ? [dearest] : [dearest, cheapest]
+}
