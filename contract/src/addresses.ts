@@ -27,6 +27,7 @@ export const ADDRESSES = {
   getStore: 'GET /store',
   followChanges: 'GET /changes',
   savePriceRules: 'PUT /store/price-rules',
+  saveAlarm: 'PUT /store/alarm',
   saveDelivery: 'PUT /store/delivery',
   saveSecondPerson: 'PUT /store/second-person',
 
@@ -78,6 +79,10 @@ export const ADDRESSES = {
   createOccasion: 'POST /occasions',
   updateOccasion: 'PUT /occasions/:id',
   deleteOccasion: 'DELETE /occasions/:id',
+
+  listFindings: 'GET /findings',
+  setFindingAside: 'POST /findings/:id/set-aside',
+  takeFindingUp: 'DELETE /findings/:id/set-aside',
 
   listReleases: 'GET /releases',
   compareWithShop: 'GET /releases/differences',

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { CartSchema } from './orderSchema.ts'
+import { CartSchema, CodeRegisterSchema, FactsSchema, StockSchema } from './orderSchema.ts'
 import { choice, Id, InstantText, Money, Name, Nullable, ProblemSchema, strict, Version, Whole } from './basicSchema.ts'
 import { DeliveryOptionsSchema } from './deliverySchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
@@ -203,7 +203,16 @@ export const CampaignUpdate = Type.Object({ ...campaignFields, version: Version 
 export type CampaignUpdate = Static<typeof CampaignUpdate>
 
 export const QuoteRequest = Type.Object(
-  { plan: Type.Optional(PlanRef), at: Type.Optional(InstantText), cart: CartSchema },
+  {
+    plan: Type.Optional(PlanRef),
+    at: Type.Optional(InstantText),
+    cart: CartSchema,
+    /** What has been used up, by promotion; absent: nothing. */
+    facts: Type.Optional(FactsSchema),
+    /** Codes of batches, as if they were there. */
+    codes: Type.Optional(CodeRegisterSchema),
+    stock: Type.Optional(StockSchema),
+  },
   strict,
 )
 export type QuoteRequest = Static<typeof QuoteRequest>

@@ -8,6 +8,8 @@ import { CODE_ENDPOINTS } from './codeEndpoints.ts'
 import { DeepestAnswer, DeepestQuery } from './calendarSchema.ts'
 import { DeliveryRequest, SecondPersonRequest } from './deliverySchema.ts'
 import { answering, NOT_FOUND, sending, sendingEvents, silent, telling, USED, type Endpoint } from './endpoint.ts'
+import { FINDING_ENDPOINTS } from './findingEndpoints.ts'
+import { AlarmRequest } from './findingSchema.ts'
 import { FILE_ENDPOINTS } from './fileEndpoints.ts'
 import { LookupAnswer, LookupRequest } from './lookupSchema.ts'
 import { ORDER_ENDPOINTS } from './orderEndpoints.ts'
@@ -31,12 +33,18 @@ export const ENDPOINTS = {
   followChanges: sendingEvents(api.ChangeEvent, {
     role: 'reader',
     summary:
-      'The number of the latest change, then of each that is written, by whichever process; events called sales, a number that is another one after each order',
+      'The number of the latest change, then of each that is written, by whichever process; events called sales, a number that is another one after each order; called findings, one that is another after each check of a plan',
   }),
   savePriceRules: silent({
     role: 'administrator',
     summary: 'The floor, and what is reckoned with reductions; names the version of the store in which that was seen',
     body: PriceRulesRequest,
+    errors: ['stale-version'],
+  }),
+  saveAlarm: silent({
+    role: 'administrator',
+    summary: 'From when on a plan deserves a look; names the version of the store in which that was seen',
+    body: AlarmRequest,
     errors: ['stale-version'],
   }),
   saveDelivery: silent({
@@ -177,6 +185,7 @@ export const ENDPOINTS = {
   }),
 
   ...PLANNING_ENDPOINTS,
+  ...FINDING_ENDPOINTS,
   ...RELEASE_ENDPOINTS,
   findShoppers: answering(ShoppersAnswer, {
     role: 'reader',

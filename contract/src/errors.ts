@@ -14,6 +14,7 @@ export const ERROR_STATUS = {
   'in-use': 409,
   'nothing-to-release': 409,
   'plan-has-problems': 409,
+  'findings-stop': 409,
   'signed-out': 401,
   'sign-in-failed': 401,
   'key-unknown': 401,

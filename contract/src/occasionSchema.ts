@@ -5,6 +5,8 @@ const fields = {
   name: Name,
   /** Both known, or both still open. The end is the first moment after it. */
   dates: Nullable(Type.Object({ start: LocalDateTimeText, end: LocalDateTimeText }, strict)),
+  /** While its dates are open: the day on which it is likely to begin, `2027-05-01`. */
+  estimate: Type.Optional(Nullable(Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' }))),
 }
 
 const Version = Type.Integer({ minimum: 1 })

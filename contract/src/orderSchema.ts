@@ -1,4 +1,4 @@
-import type { Cart, CodeRegister, Facts } from '@novalex/core'
+import type { Cart, CodeRegister, Facts, Order } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { Id, InstantText, Money, Nullable, strict, typed } from './basicSchema.ts'
 import { CategorySchema, ProductSchema, PromotionSchema, StoreSchema } from './planSchema.ts'
@@ -57,6 +57,9 @@ export const CodeRegisterSchema = typed<CodeRegister>()(
     ),
   ),
 )
+
+/** What is in stock, by SKU, where that is known better than from the catalogue; null: without bound. */
+export const StockSchema = typed<NonNullable<Order['stock']>>()(Type.Record(Type.String(), Nullable(Count)))
 
 /** One priced case in a file: the plan, the catalogue and the order together. Source: docs/plan-file.md. */
 export const QuoteCaseSchema = Type.Object(

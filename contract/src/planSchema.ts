@@ -47,6 +47,18 @@ export const StoreSchema = typed<Store>()(
       floor: Type.Object({ enforce: Type.Boolean(), minMargin: Rate }, strict),
       priorDays: Type.Optional(Type.Integer({ minimum: 1, maximum: 366 })),
       longestSaleDays: Type.Optional(Type.Integer({ minimum: 1, maximum: 3660 })),
+      alarm: Type.Optional(
+        Type.Object(
+          {
+            margin: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000 })),
+            reduction: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000 })),
+            smallest: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000 })),
+            noEndDays: Type.Optional(Type.Integer({ minimum: 0, maximum: 3660 })),
+            openDays: Type.Optional(Type.Integer({ minimum: 0, maximum: 3660 })),
+          },
+          strict,
+        ),
+      ),
       stackGroups: Ids,
       apart: Type.Array(Type.Tuple([Id, Id])),
     },

@@ -30,6 +30,8 @@ import { JsonText, serveEndpoints, type Handlers } from './http/serveEndpoints.t
 import { answerAlive, createReadyCheck } from './http/health.ts'
 import { createMetricsAnswer, timeRequest } from './http/metrics.ts'
 import { createImportsHandlers } from './imports/imports.handlers.ts'
+import { createFindingsHandlers } from './findings/findings.handlers.ts'
+import { createFindingsService } from './findings/findings.service.ts'
 import { createFilesHandlers } from './files/files.handlers.ts'
 import type { ImportsService } from './imports/imports.service.ts'
 import { createTakeIn } from './imports/takeIn.ts'
@@ -118,6 +120,12 @@ function createHandlers(deps: AppDeps): Omit<Handlers, keyof Access['handlers']>
   const history = createPriceHistory(database, figures)
   const table = createProductTable({ ...deps, history, figures })
   const tries = createCodeTries(deps.wallClock)
+  const findings = createFindingsService({
+    ...deps,
+    onTrouble: (error) => {
+      deps.logger.warn({ err: error }, 'the plan could not be checked')
+    },
+  })
   return {
     ...createStoreHandlers(deps),
     ...createChangesHandlers(deps.changes),
@@ -131,7 +139,8 @@ function createHandlers(deps: AppDeps): Omit<Handlers, keyof Access['handlers']>
     ...createCampaignsHandlers(database, createCampaignsService(deps)),
     ...createSetsHandlers(createSetsService(deps)),
     ...createOccasionsHandlers(createOccasionsService(deps)),
-    ...createReleasesHandlers(deps, createReleasesService({ ...deps, answers })),
+    ...createFindingsHandlers(findings),
+    ...createReleasesHandlers(deps, createReleasesService({ ...deps, answers, findings })),
     ...createShoppersHandlers(database),
     ...createFilesHandlers(deps),
     ...createImportsHandlers(deps.imports, createTakeIn(config.uploads)),

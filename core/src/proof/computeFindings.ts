@@ -1,10 +1,7 @@
-import { keysOf } from '../values/index.ts'
-import type { Finding, FindingKind, Subject, Weight } from './finding.ts'
+import { FINDING_KINDS, type Finding, type FindingKind, type Subject, type Weight } from './finding.ts'
 import { createProbe } from './probe.ts'
 import type { ProofInput } from './proofInput.ts'
 import { CHECKS } from './registry.ts'
-
-export const FINDING_KINDS: readonly FindingKind[] = keysOf(CHECKS)
 
 const GRAVITY: Readonly<Record<Weight, number>> = { stop: 0, look: 1, hint: 2 }
 

@@ -1,6 +1,6 @@
 import type { Order, ShopperTest } from '../terms/index.ts'
 import type { SkipReason } from '../units/index.ts'
-import type { BasisPoints, Instant, MinorUnits } from '../values/index.ts'
+import { keysOf, type BasisPoints, type Instant, type MinorUnits } from '../values/index.ts'
 
 /** `stop`: no release brings it unless it is set aside. `look`: worth a second look. `hint`: worth knowing. */
 export type Weight = 'stop' | 'look' | 'hint'
@@ -86,6 +86,40 @@ export interface FindingFacts {
 }
 
 export type FindingKind = keyof FindingFacts
+
+const KINDS: Readonly<Record<FindingKind, true>> = {
+  'test-cart-broken': true,
+  'deepest-stack': true,
+  'below-floor': true,
+  'not-released': true,
+  'strike-not-allowed': true,
+  'in-the-way': true,
+  'never-applies': true,
+  'ends-early': true,
+  'no-end': true,
+  'too-long': true,
+  'outside-occasion': true,
+  'date-open': true,
+  'floor-cuts': true,
+  'stock-short': true,
+  'budget-short': true,
+  'codes-run-out': true,
+  'bundle-dearer': true,
+  'exactly-misses': true,
+  'reach-differs': true,
+  'reward-worthless': true,
+  'rung-unreachable': true,
+  'tier-useless': true,
+  'guest-promise': true,
+  'code-guessable': true,
+  'code-twice': true,
+  'code-public': true,
+  cliff: true,
+  'too-small': true,
+}
+
+/** Every kind, the gravest first. */
+export const FINDING_KINDS: readonly FindingKind[] = keysOf(KINDS)
 
 /** A finding as its kind makes it. */
 export interface Found<K extends FindingKind> {

@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { computeQuote } from '../pricing/index.ts'
 import { EXAMPLES, type Draw, type Example } from '../testing/faults.ts'
-import { computeFindings, FINDING_KINDS } from './computeFindings.ts'
-import type { FindingKind } from './finding.ts'
+import { computeFindings } from './computeFindings.ts'
+import { FINDING_KINDS, type FindingKind } from './finding.ts'
 
 /** The same figures for the same seed. */
 function createDraw(seed: number): Draw {

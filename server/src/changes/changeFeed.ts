@@ -3,6 +3,7 @@ import { createSession, type Session } from 'better-sse'
 import type { Request, Response } from 'express'
 import { findLatestChange } from '../activity/activity.repository.ts'
 import type { Database } from '../db/openDatabase.ts'
+import { findLatestCheck } from '../findings/findings.repository.ts'
 import { findLatestSale } from '../orders/findLatestSale.ts'
 
 const LOOK_EVERY_MS = 1000
@@ -11,7 +12,7 @@ const UNALTERED = { 'cache-control': 'no-store, no-transform' }
 
 /**
  * Tells browsers of whatever is written, by this process or another: server-sent events, each the number of the latest change; those called
- * `sales`, a number that is another one after each order.
+ * `sales`, a number that is another one after each order; those called `findings`, one that is another after each check of a plan.
  */
 export interface ChangeFeed {
   /** Tells a browser the latest change, then each that follows, until it leaves. Throws what the database throws. */
@@ -25,6 +26,7 @@ export function createChangeFeed(database: Database): ChangeFeed {
   const followers = new Map<Session, Response>()
   let told: number | null = null
   let toldSale: number | null = null
+  let toldCheck: number | null = null
   let isLooking = false
 
   async function look(): Promise<void> {
@@ -35,12 +37,15 @@ export function createChangeFeed(database: Database): ChangeFeed {
       // While the database is away there is nothing new, and those who need it are told so.
       const change = await findLatestChange(database).catch(() => told)
       const sale = await findLatestSale(database).catch(() => toldSale)
+      const check = await findLatestCheck(database).catch(() => toldCheck)
       for (const session of followers.keys()) {
         if (change !== told) session.push(change)
         if (sale !== toldSale) session.push(sale, 'sales')
+        if (check !== toldCheck) session.push(check, 'findings')
       }
       told = change
       toldSale = sale
+      toldCheck = check
     }
     isLooking = false
   }
@@ -49,6 +54,7 @@ export function createChangeFeed(database: Database): ChangeFeed {
     async follow(request, response) {
       const change = await findLatestChange(database)
       const sale = await findLatestSale(database)
+      const check = await findLatestCheck(database)
       const session = await createSession(request, response, { headers: UNALTERED })
       session.once('disconnected', () => {
         followers.delete(session)
@@ -56,8 +62,10 @@ export function createChangeFeed(database: Database): ChangeFeed {
       if (!session.isConnected) return
       told ??= change
       toldSale ??= sale
+      toldCheck ??= check
       session.push(change)
       session.push(sale, 'sales')
+      session.push(check, 'findings')
       followers.set(session, response)
       void look()
     },

@@ -5,7 +5,15 @@ import type { Connection, Database } from '../db/openDatabase.ts'
 import { refuseIfAny } from '../errors/AppError.ts'
 import { createNamedRecordsService } from '../plan/namedRecords.service.ts'
 import { forgetIn, listPromotions, updatePromotion } from '../promotions/promotions.repository.ts'
-import { followDates, OCCASIONS, toOccasion, type OccasionDates } from './occasions.repository.ts'
+import {
+  datesOf,
+  followDates,
+  OCCASIONS,
+  toContent,
+  toOccasion,
+  type OccasionContent,
+  type OccasionDates,
+} from './occasions.repository.ts'
 
 export interface OccasionsService {
   list(): Promise<OccasionRecord[]>
@@ -17,11 +25,11 @@ export interface OccasionsService {
 }
 
 export function createOccasionsService(deps: { database: Database; clock: Clock }): OccasionsService {
-  const service = createNamedRecordsService<OccasionDates>(deps, {
+  const service = createNamedRecordsService<OccasionContent>(deps, {
     noun: 'occasion',
     records: OCCASIONS,
-    check: ({ store }, dates) => {
-      refuseIfAny(checkDates(dates, store.store.timeZone))
+    check: ({ store }, content) => {
+      refuseIfAny([...checkDates(datesOf(content), store.store.timeZone), ...checkEstimate(content)])
     },
     findUsers: async (connection, id) => (await findFollowers(connection, id)).map(({ promotion }) => promotion.name),
     letGo: (connection, id) => forgetIn(connection, 'occasion', id),
@@ -35,9 +43,9 @@ export function createOccasionsService(deps: { database: Database; clock: Clock 
   })
   return {
     list: async () => (await OCCASIONS.list(deps.database)).map(toOccasion),
-    create: async ({ name, dates }, by) => toOccasion(await service.create({ name, content: dates }, by)),
-    update: async (id, { name, dates, version }, by) =>
-      toOccasion(await service.update(id, { name, content: dates, version }, by)),
+    create: async ({ name, ...when }, by) => toOccasion(await service.create({ name, content: toContent(when) }, by)),
+    update: async (id, { name, version, ...when }, by) =>
+      toOccasion(await service.update(id, { name, content: toContent(when), version }, by)),
     remove: service.remove,
   }
 }
@@ -52,4 +60,9 @@ function checkDates(dates: OccasionDates, zone: string): Problem[] {
   const unreal = Object.entries(dates).filter(([, local]) => !isLocalDateTime(local))
   if (unreal.length > 0) return unreal.map(([key, given]) => createProblem('no-such-time', `dates.${key}`, { given }))
   return toInstant(end, zone) > toInstant(start, zone) ? [] : [createProblem('ends-before-start', 'dates.end', dates)]
+}
+
+function checkEstimate(content: OccasionContent): Problem[] {
+  if (!content || !('estimate' in content) || isLocalDateTime(`${content.estimate}T00:00`)) return []
+  return [createProblem('no-such-time', 'estimate', { given: content.estimate })]
 }

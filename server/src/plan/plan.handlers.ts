@@ -53,7 +53,8 @@ export function createPlanHandlers({ plans, threads, answers, clock }: PlanDeps)
     priceCart: async ({ body }) => {
       const name = body.plan ?? 'live'
       const { plan, now } = await resolveQuestion({ plan: name, at: body.at }, { plans, clock })
-      const order = { now, cart: body.cart, facts: {}, codes: {} }
+      const { cart, facts = {}, codes = {}, stock } = body
+      const order = { now, cart, facts, codes, ...(stock ? { stock } : {}) }
       refuseIfAny(checkOrder(plan, order))
       if (isLargeOrder(plan, order)) return new JsonText(await threads.run('quote', { plan: name, order }))
       return computeQuote(plan, order)

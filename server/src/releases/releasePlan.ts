@@ -18,16 +18,18 @@ export interface ReleaseTask {
   readonly request: ReleaseRequest | { readonly approves: string }
   readonly by: string
   readonly at: Instant
+  /** The findings that hold it back, of the plan that was reviewed. */
+  readonly stops: readonly string[]
 }
 
 /**
  * Releases the working plan, or an older release again, in one transaction: checked, and what the shop showed until now written down. Refused as
- * `stale-plan` or `plan-has-problems`; as `second-person-needed` or `own-preparation` where the store asks for two.
+ * `stale-plan`, `plan-has-problems` or `findings-stop`; as `second-person-needed` or `own-preparation` where the store asks for two.
  */
 export async function releasePlan(
   database: Database,
   plans: PlanSource,
-  { request, by, at }: ReleaseTask,
+  { request, by, at, stops }: ReleaseTask,
 ): Promise<ReleaseSummary> {
   return transact(database, async (transaction) => {
     const current = await lockStore(transaction)
@@ -40,6 +42,7 @@ export async function releasePlan(
     const working = await plans.getLocked(transaction, current)
     const problems = checkPlan((older ?? working).plan)
     if (problems.length > 0) throw new AppError('plan-has-problems', { problems })
+    if (stops.length > 0) throw new AppError('findings-stop', { facts: { findings: stops } })
     const content: ReleasedPlan =
       again === null ? await loadWorkingPlan(transaction, current.store) : await getReleasedPlan(transaction, again)
     const latest = await findLatestRelease(transaction)

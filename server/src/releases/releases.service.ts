@@ -1,9 +1,11 @@
 import type { InShopAnswer, ReleaseRequest, ReleaseSummary, ReviewAnswer } from '@novalex/contract'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
+import type { FindingsService } from '../findings/findings.service.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import type { Answers } from '../threads/createAnswers.ts'
 import type { Threads } from '../threads/threads.ts'
+import { findAgain } from './preparations.ts'
 
 export interface ReleasesService {
   /** Which promotions of the working plan the shop has not, or has otherwise. */
@@ -19,11 +21,19 @@ export interface ReleasesDeps {
   readonly threads: Threads
   readonly answers: Answers
   readonly clock: Clock
+  readonly findings: Pick<FindingsService, 'findStops'>
 }
 
 const MINUTE_MS = 60_000
 
-export function createReleasesService({ plans, threads, answers, clock }: ReleasesDeps): ReleasesService {
+export function createReleasesService({
+  database,
+  plans,
+  threads,
+  answers,
+  clock,
+  findings,
+}: ReleasesDeps): ReleasesService {
   return {
     async compare() {
       const [live, working] = [await plans.get('live'), await plans.get('working')]
@@ -36,7 +46,9 @@ export function createReleasesService({ plans, threads, answers, clock }: Releas
       return answers.of('review', `${live.key} ${next.key} ${next.planRevision}`, { now, again })
     },
     async release(request, by) {
-      const summary = await threads.run('release', { request, by, at: clock.now() })
+      const again = 'approves' in request ? await findAgain(database, request.approves) : (request.again ?? null)
+      const stops = await findings.findStops(again === null ? 'working' : String(again))
+      const summary = await threads.run('release', { request, by, at: clock.now(), stops: stops.map(({ id }) => id) })
       plans.forgetRecent()
       return summary
     },

@@ -5,14 +5,14 @@ import type { Database } from '../db/openDatabase.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import { findLatestRelease } from '../releases/releases.repository.ts'
 import { getStore } from './store.repository.ts'
-import { changeDelivery, changePriceRules, changeSecondPerson } from './store.service.ts'
+import { changeAlarm, changeDelivery, changePriceRules, changeSecondPerson } from './store.service.ts'
 
 interface StoreDeps {
   readonly database: Database
   readonly clock: Clock
 }
 
-type Own = 'getStore' | 'savePriceRules' | 'saveDelivery' | 'saveSecondPerson'
+type Own = 'getStore' | 'savePriceRules' | 'saveAlarm' | 'saveDelivery' | 'saveSecondPerson'
 
 export function createStoreHandlers({ database, clock }: StoreDeps): HandlersOf<Own> {
   return {
@@ -31,6 +31,9 @@ export function createStoreHandlers({ database, clock }: StoreDeps): HandlersOf<
     },
     savePriceRules: async ({ body, by }) => {
       await changePriceRules({ database, clock }, body, by)
+    },
+    saveAlarm: async ({ body, by }) => {
+      await changeAlarm({ database, clock }, body, by)
     },
     saveDelivery: async ({ body, by }) => {
       await changeDelivery({ database, clock }, body, by)

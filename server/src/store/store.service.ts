@@ -1,5 +1,11 @@
-import type { DeliveryOption, DeliveryRequest, PriceRulesRequest, SecondPersonRequest } from '@novalex/contract'
-import { createProblem, type Problem } from '@novalex/core'
+import type {
+  AlarmRequest,
+  DeliveryOption,
+  DeliveryRequest,
+  PriceRulesRequest,
+  SecondPersonRequest,
+} from '@novalex/contract'
+import { createProblem, DEFAULT_ALARM, type Problem } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import { transact } from '../db/transact.ts'
 import { refuseIfAny } from '../errors/AppError.ts'
@@ -20,6 +26,17 @@ export async function changePriceRules(
     await saveStore(transaction, { name, store: { ...store, ...rules } })
     const { floor, priorDays, longestSaleDays } = store
     return { result: null, detail: { before: { floor, priorDays, longestSaleDays }, after: rules } }
+  })
+}
+
+/** From when on a plan deserves a look. Refused if made from an older version of the store. */
+export async function changeAlarm(writer: PlanWriter, { version, alarm }: AlarmRequest, by: string): Promise<void> {
+  const note = { by, action: 'change-alarm', subject: 'store' } as const
+  await changePlan(writer, note, async ({ transaction, store: present }) => {
+    refuseStale(present, version)
+    const { name, store } = present
+    await saveStore(transaction, { name, store: { ...store, alarm } })
+    return { result: null, detail: { before: { ...DEFAULT_ALARM, ...store.alarm }, after: alarm } }
   })
 }
 

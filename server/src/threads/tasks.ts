@@ -17,6 +17,8 @@ import { computeReachAnswer } from '../catalogue/products.service.ts'
 import { createProductTable, type FoundTask, type TableTask } from '../catalogue/productTable.service.ts'
 import { writeCodes, type CodeFileType } from '../codes/codeFile.ts'
 import { makeCodes } from '../codes/makeCodes.ts'
+import { checkPlanThoroughly, type CheckQuestion } from '../findings/checkPlan.ts'
+import type { KnownFinding } from '../findings/findings.repository.ts'
 import { createRecentFigures } from '../counts/recentFigures.ts'
 import { writeRedemptions } from '../counts/counts.service.ts'
 import type { Database } from '../db/openDatabase.ts'
@@ -52,6 +54,7 @@ export interface Tasks {
   reach: { question: ReachQuestion; answer: ReachAnswer }
   reprice: { question: RepriceTask; answer: RepriceAnswer }
   review: { question: ReviewQuestion; answer: ReviewAnswer }
+  checkPlan: { question: CheckQuestion; answer: { readonly revision: number; readonly findings: KnownFinding[] } }
   inShop: { question: Record<string, never>; answer: InShopAnswer }
   release: { question: ReleaseTask; answer: ReleaseSummary }
   testCarts: { question: TestCartsQuestion; answer: TestCartRun[] }
@@ -99,6 +102,7 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     productTable: (task) => table.page(task),
     reach: async (question) => computeReachAnswer(await plans.get('working'), question),
     reprice: (task, onProgress) => computeReprice({ plans, history, figures }, task, onProgress),
+    checkPlan: (question) => checkPlanThoroughly({ database, plans, history, figures }, question),
     inShop: () => compareWithShop(plans),
     review: (question) => computeReview(database, plans, question),
     release: (task) => releasePlan(database, plans, task),

@@ -29,6 +29,7 @@ export const LIMITS: ThreadLimits = { questionMs: 60_000, fileMs: 900_000 }
 
 const MAX_THREADS = 2
 const IDLE_TIMEOUT_MS = 60_000
+const CHECK_IDLE_TIMEOUT_MS = 600_000
 const FILES_IDLE_TIMEOUT_MS = 10_000
 /** How long a cancelled task has to notice it by itself. */
 const STOP_GRACE_MS = 1000
@@ -84,7 +85,12 @@ export function createThreads(databaseUrl: string, limits: ThreadLimits = LIMITS
     idleTimeout: FILES_IDLE_TIMEOUT_MS,
     resourceLimits: { maxYoungGenerationSizeMb: 32, maxOldGenerationSizeMb: LARGE_FILES_HEAP_MB },
   })
-  const poolOf = (name: TaskName) => (LARGE_TASKS.has(name) ? largeFiles : FILE_TASKS.has(name) ? files : pool)
+  // Checks follow every edit, so theirs keeps what it has compiled, and nobody else waits for it.
+  const checks = new Piscina({ ...common, maxThreads: 1, idleTimeout: CHECK_IDLE_TIMEOUT_MS })
+  const poolOf = (name: TaskName) => {
+    if (name === 'checkPlan') return checks
+    return LARGE_TASKS.has(name) ? largeFiles : FILE_TASKS.has(name) ? files : pool
+  }
 
   let isClosing = false
   /**
@@ -150,7 +156,7 @@ export function createThreads(databaseUrl: string, limits: ThreadLimits = LIMITS
     },
     async close() {
       isClosing = true
-      await Promise.all([pool.destroy(), files.destroy(), largeFiles.destroy()])
+      await Promise.all([pool, files, largeFiles, checks].map((one) => one.destroy()))
     },
   }
 }

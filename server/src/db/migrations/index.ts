@@ -15,6 +15,7 @@ import * as access from './013-access.ts'
 import * as delivery from './014-delivery.ts'
 import * as orders from './015-orders.ts'
 import * as codes from './016-codes.ts'
+import * as findings from './017-findings.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -33,6 +34,7 @@ const ALL: Record<string, Knex.Migration> = {
   '014-delivery': delivery,
   '015-orders': orders,
   '016-codes': codes,
+  '017-findings': findings,
 }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {

@@ -1,0 +1,113 @@
+import { FINDING_KINDS, type FindingFacts, type FindingKind, type Subject, type Weight } from '@novalex/core'
+import { Type, type Static } from '@sinclair/typebox'
+import { choice, Id, InstantText, Money, Nullable, strict, Version, Whole } from './basicSchema.ts'
+import { CartSchema, CodeRegisterSchema, FactsSchema, StockSchema } from './orderSchema.ts'
+
+/** Facts that are instants; the API writes them as text. */
+export const INSTANT_FACTS = ['since', 'end', 'runsOut', 'at', 'day', 'starts', 'occasionEnd'] as const
+type InstantFact = (typeof INSTANT_FACTS)[number]
+
+/** What a kind of finding says with its numbers, as the API writes it. */
+export type FactsOf<K extends FindingKind> = {
+  readonly [F in keyof FindingFacts[K]]: F extends InstantFact
+    ? null extends FindingFacts[K][F]
+      ? string | null
+      : string
+    : FindingFacts[K][F]
+}
+
+/** An order as it was priced: `POST /api/quote` with the plan that was checked gives its total. */
+const ProofOrder = Type.Object(
+  {
+    now: InstantText,
+    cart: CartSchema,
+    facts: Type.Optional(FactsSchema),
+    codes: Type.Optional(CodeRegisterSchema),
+    stock: Type.Optional(StockSchema),
+  },
+  strict,
+)
+export type ProofOrder = Static<typeof ProofOrder>
+
+const Carts = Type.Object(
+  {
+    carts: Type.Array(Type.Object({ order: ProofOrder, total: Money }, strict)),
+    /** Of the plan under which they come to that. */
+    revision: Whole,
+  },
+  strict,
+)
+const Moment = Type.Object({ at: InstantText }, strict)
+const Stretch = Type.Object({ sku: Id, from: InstantText, until: Nullable(InstantText), price: Money }, strict)
+
+/** What anyone can check a finding by: orders with their totals, a moment, or a product's price through a stretch of time. */
+export const ProofSchema = Type.Union([Carts, Moment, Stretch])
+export type ProofAnswer = Static<typeof ProofSchema>
+
+export const SetAside = Type.Object({ by: Type.String(), at: InstantText, why: Type.String() }, strict)
+
+/** Something in a plan that deserves a look. */
+export const FindingSchema = Type.Object(
+  {
+    /** Stays while kind and subjects do. */
+    id: Id,
+    kind: choice<FindingKind>(...FINDING_KINDS),
+    weight: choice<Weight>('stop', 'look', 'hint'),
+    subjects: Type.Array(
+      Type.Object(
+        { kind: choice<Subject['kind']>('promotion', 'product', 'occasion', 'testCart'), id: Type.String() },
+        strict,
+      ),
+    ),
+    facts: Type.Record(Type.String(), Type.Union([Type.String(), Type.Number(), Type.Boolean(), Type.Null()])),
+    proof: ProofSchema,
+    setAside: Nullable(SetAside),
+  },
+  strict,
+)
+
+export type FindingAnswer = {
+  [K in FindingKind]: Omit<Static<typeof FindingSchema>, 'kind' | 'facts'> & {
+    readonly kind: K
+    readonly facts: FactsOf<K>
+  }
+}[FindingKind]
+
+export const FindingsAnswer = Type.Object(
+  {
+    /** Of the plan that was checked. */
+    revision: Whole,
+    /** Whether the plan, what it sold and the clock have moved on since, and it is being checked again. */
+    state: choice<'checking' | 'current'>('checking', 'current'),
+    /** When it was checked; null: never yet. */
+    checkedAt: Nullable(InstantText),
+    findings: Type.Unsafe<FindingAnswer[]>(Type.Array(FindingSchema)),
+    /** Names of what findings are about, by kind and id: `promotion:p1`. */
+    names: Type.Record(Type.String(), Type.String()),
+  },
+  strict,
+)
+export type FindingsAnswer = Static<typeof FindingsAnswer>
+
+export const FindingsQuery = Type.Object({ release: Type.Optional(choice<'next'>('next')) }, strict)
+
+export const SetAsideRequest = Type.Object(
+  { why: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }) },
+  strict,
+)
+
+const Points = Type.Integer({ minimum: 0, maximum: 10_000 })
+const Days = Type.Integer({ minimum: 0, maximum: 3660 })
+
+/** From when on a plan deserves a look. */
+export const AlarmRequest = Type.Object(
+  {
+    alarm: Type.Object(
+      { margin: Points, reduction: Points, smallest: Points, noEndDays: Days, openDays: Days },
+      strict,
+    ),
+    version: Version,
+  },
+  strict,
+)
+export type AlarmRequest = Static<typeof AlarmRequest>

@@ -1,0 +1,111 @@
+import type { Finding } from '@novalex/core'
+import { ask } from '../db/ask.ts'
+import type { Connection } from '../db/openDatabase.ts'
+
+/** A finding with what tells whether it is the same as one that was set aside. */
+export type KnownFinding = Finding & {
+  readonly id: string
+  /** What its subjects looked like. */
+  readonly stamp: string
+}
+
+/** What was found when a plan was last checked. */
+export interface CheckedPlan {
+  /** What it followed from: the plan, the catalogue, the release, and what was sold. */
+  readonly state: string
+  readonly revision: number
+  readonly checkedAt: number
+  readonly findings: readonly KnownFinding[]
+}
+
+interface Row {
+  plan: string
+  state: string
+  revision: number | string
+  checked_at: Date
+  content: string
+}
+
+export async function findChecked(connection: Connection, plan: string): Promise<CheckedPlan | null> {
+  const row = await connection<Row>('findings').where({ plan }).first()
+  if (!row) return null
+  return {
+    state: row.state,
+    revision: Number(row.revision),
+    checkedAt: row.checked_at.getTime(),
+    findings: JSON.parse(row.content) as KnownFinding[],
+  }
+}
+
+/** Keeps what was found. */
+export async function saveChecked(connection: Connection, plan: string, checked: CheckedPlan): Promise<void> {
+  const { state, revision, checkedAt, findings } = checked
+  const cells = { state, revision, checked_at: new Date(checkedAt), content: JSON.stringify(findings) }
+  await connection('findings')
+    .insert({ plan, ...cells, checks: 1 })
+    .onConflict('plan')
+    .merge({ ...cells, checks: connection.raw('findings.checks + 1') })
+}
+
+/** A number that grows with every check of a plan. */
+export async function findLatestCheck(connection: Connection): Promise<number> {
+  const [row] = await ask<{ checks: string | null }>(connection, 'select sum(checks) as checks from findings')
+  return Number(row?.checks ?? 0)
+}
+
+export interface KnownAside {
+  readonly id: string
+  readonly stamp: string
+  readonly points: number
+  readonly why: string
+  readonly by: string
+  readonly at: number
+}
+
+interface AsideRow {
+  id: string
+  stamp: string
+  points: number
+  why: string
+  made_by: string
+  made_at: Date
+}
+
+export async function listAsides(connection: Connection): Promise<Map<string, KnownAside>> {
+  const rows = await connection<AsideRow>('set_asides')
+  return new Map(
+    rows.map(({ id, stamp, points, why, made_by: by, made_at }) => {
+      return [id, { id, stamp, points, why, by, at: made_at.getTime() }]
+    }),
+  )
+}
+
+export async function saveAside(
+  transaction: Connection,
+  { id, stamp, points, why, by, at }: KnownAside,
+): Promise<void> {
+  const cells = { stamp, points, why, made_by: by, made_at: new Date(at) }
+  await transaction('set_asides')
+    .insert({ id, ...cells })
+    .onConflict('id')
+    .merge(cells)
+}
+
+export async function deleteAside(transaction: Connection, id: string): Promise<boolean> {
+  return (await transaction('set_asides').where({ id }).delete()) > 0
+}
+
+/** Whether a finding was set aside as it is now: nothing that it is about was edited since, and it did not get worse. */
+export function isAside({ stamp, points }: KnownFinding, aside: KnownAside | undefined): aside is KnownAside {
+  return aside !== undefined && aside.stamp === stamp && points <= aside.points
+}
+
+/** What the release of a plan would bring to the shop: what is new, or worse than in what the shop follows. */
+export function findBrought(next: readonly KnownFinding[], live: readonly KnownFinding[]): KnownFinding[] {
+  const known = new Map(live.map((finding) => [finding.id, finding]))
+  return next.filter(({ id, kind, points, weight }) => {
+    if (kind === 'not-released') return false
+    const before = known.get(id)
+    return !before || points > before.points || (weight === 'stop' && before.weight !== 'stop')
+  })
+}
