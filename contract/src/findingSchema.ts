@@ -66,28 +66,42 @@ export const FindingSchema = Type.Object(
   strict,
 )
 
+interface FindingParts {
+  readonly id: string
+  readonly weight: Weight
+  readonly subjects: readonly Subject[]
+  readonly proof: ProofAnswer
+  readonly setAside: Static<typeof SetAside> | null
+}
+
 export type FindingAnswer = {
-  [K in FindingKind]: Omit<Static<typeof FindingSchema>, 'kind' | 'facts'> & {
-    readonly kind: K
-    readonly facts: FactsOf<K>
-  }
+  [K in FindingKind]: FindingParts & { readonly kind: K; readonly facts: FactsOf<K> }
 }[FindingKind]
 
-export const FindingsAnswer = Type.Object(
-  {
-    /** Of the plan that was checked. */
-    revision: Whole,
-    /** Whether the plan, what it sold and the clock have moved on since, and it is being checked again. */
-    state: choice<'checking' | 'current'>('checking', 'current'),
-    /** When it was checked; null: never yet. */
-    checkedAt: Nullable(InstantText),
-    findings: Type.Unsafe<FindingAnswer[]>(Type.Array(FindingSchema)),
-    /** Names of what findings are about, by kind and id: `promotion:p1`. */
-    names: Type.Record(Type.String(), Type.String()),
-  },
-  strict,
+export interface FindingsAnswer {
+  /** Of the plan that was checked. */
+  readonly revision: number
+  /** Whether the plan, what it sold and the clock have moved on since, and it is being checked again. */
+  readonly state: 'checking' | 'current'
+  /** When it was checked; null: never yet. */
+  readonly checkedAt: string | null
+  readonly findings: readonly FindingAnswer[]
+  /** Names of what findings are about, by kind and id: `promotion:p1`. */
+  readonly names: Readonly<Record<string, string>>
+}
+
+export const FindingsAnswer = Type.Unsafe<FindingsAnswer>(
+  Type.Object(
+    {
+      revision: Whole,
+      state: choice<'checking' | 'current'>('checking', 'current'),
+      checkedAt: Nullable(InstantText),
+      findings: Type.Array(FindingSchema),
+      names: Type.Record(Type.String(), Type.String()),
+    },
+    strict,
+  ),
 )
-export type FindingsAnswer = Static<typeof FindingsAnswer>
 
 export const FindingsQuery = Type.Object({ release: Type.Optional(choice<'next'>('next')) }, strict)
 

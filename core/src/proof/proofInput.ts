@@ -1,6 +1,7 @@
 import type { CompiledPlan, CompiledPromotion } from '../pricing/index.ts'
 import type { Cart, Delivery, Facts, Store } from '../terms/index.ts'
-import type { HistorySpan } from '../time/index.ts'
+import { LONGEST_SALE_DAYS } from '../prices/index.ts'
+import { PRIOR_DAYS, type HistorySpan } from '../time/index.ts'
 import { DAY_MS, type BasisPoints, type Instant, type LocalDateTime, type MinorUnits } from '../values/index.ts'
 
 /** From when on a plan deserves a look. */
@@ -21,15 +22,13 @@ export interface Thresholds {
 }
 
 export const DEFAULT_ALARM = { margin: 0, reduction: 5000, smallest: 500, noEndDays: 30, openDays: 14 } as const
-const LONGEST_SALE_DAYS = 90
-const PRIOR = 30
 
 export function thresholdsOf({ alarm, longestSaleDays, priorDays }: Store): Thresholds {
   return {
     ...DEFAULT_ALARM,
     ...alarm,
     longestDays: longestSaleDays ?? LONGEST_SALE_DAYS,
-    priorDays: priorDays ?? PRIOR,
+    priorDays: priorDays ?? PRIOR_DAYS,
   }
 }
 

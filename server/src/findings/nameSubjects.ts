@@ -1,4 +1,4 @@
-import type { Finding } from '@novalex/core'
+import type { Finding, Proof } from '@novalex/core'
 import type { Database } from '../db/openDatabase.ts'
 
 /** What people call the promotions, products, occasions and test carts that findings name, by kind and id. */
@@ -13,6 +13,7 @@ export async function nameSubjects(database: Database, findings: readonly Findin
     for (const { kind, id } of subjects) ids[kind].add(id)
     if ('sku' in facts) ids.product.add(facts.sku)
     if ('sku' in proof) ids.product.add(proof.sku)
+    for (const sku of skusIn(proof)) ids.product.add(sku)
     if ('by' in facts && facts.by !== null) ids.promotion.add(facts.by)
   }
   const tables = {
@@ -33,4 +34,8 @@ export async function nameSubjects(database: Database, findings: readonly Findin
     for (const { id, name } of rows) names[`${kind}:${id}`] = name
   }
   return names
+}
+
+function skusIn(proof: Proof): string[] {
+  return 'carts' in proof ? proof.carts.flatMap(({ order }) => order.cart.lines.map(({ sku }) => sku)) : []
 }

@@ -1,4 +1,5 @@
 import type {
+  AlarmRequest,
   AnswerOf,
   CampaignDraft,
   CampaignUpdate,
@@ -72,6 +73,10 @@ export const api = {
   messageUrl: (id: string) => `/api${pathOf('getMessageFile', { id })}`,
 
   savePriceRules: (body: PriceRulesRequest) => call('savePriceRules', { body }),
+  saveAlarm: (body: AlarmRequest) => call('saveAlarm', { body }),
+  setFindingAside: (id: string, why: string) => call('setFindingAside', { params: { id }, body: { why } }),
+  takeFindingUp: (id: string) => call('takeFindingUp', { params: { id } }),
+  getProduct: (sku: string) => call('getProduct', { params: { sku }, query: {} }),
   /** The SKUs of all that the filters leave. */
   listFound: async (body: FoundQuestion) => (await call('listFoundProducts', { body })).skus,
   deleteProduct: (sku: string, revision: number) => call('deleteProduct', { params: { sku }, query: { revision } }),

@@ -16,6 +16,7 @@ const OF_SALES: ReadonlySet<unknown> = new Set<EndpointName>([
   'getProductHistory',
   'getProductTable',
   'findShoppers',
+  'listFindings',
 ])
 
 /**
@@ -27,12 +28,13 @@ export function useChangeEvents(): void {
   const visibility = useDocumentVisibility()
   const url = computed(() => (visibility.value === 'visible' ? `/api${addressOf('followChanges').path}` : undefined))
   const client = useQueryClient()
-  const { data, event, error } = useEventSource(url, ['sales'] as const, {
+  const { data, event, error } = useEventSource(url, ['sales', 'findings'] as const, {
     autoReconnect: { retries: -1, delay: RETRY_MS },
   })
   watch(data, (number) => {
     if (event.value === 'sales')
       void client.invalidateQueries({ predicate: ({ queryKey: [name] }) => OF_SALES.has(name) })
+    else if (event.value === 'findings') void client.invalidateQueries({ queryKey: ['listFindings'] })
     else if (store.info && Number(number) > store.info.latestChange) void store.refresh()
   })
   watch(error, (event) => {

@@ -15,6 +15,8 @@ export const text = {
     mailbox: 'Mailbox',
     log: 'Log',
 
+    today: 'Today',
+    findings: 'Findings',
     promotions: 'Promotions',
     products: 'Products',
     calendar: 'Calendar',

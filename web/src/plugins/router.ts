@@ -22,6 +22,8 @@ const PAGES = {
   signIn: () => import('@/features/access/SignInPage.vue'),
   welcome: () => import('@/features/access/WelcomePage.vue'),
   setUp: () => import('@/features/access/SetUpPage.vue'),
+  today: () => import('@/features/today/TodayPage.vue'),
+  findings: () => import('@/features/findings/FindingsPage.vue'),
   promotions: () => import('@/features/promotions/PromotionsPage.vue'),
   promotion: () => import('@/features/promotions/PromotionPage.vue'),
   products: () => import('@/features/products/ProductsPage.vue'),
@@ -50,7 +52,9 @@ const PAGES = {
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', redirect: '/promotions' },
+    { path: '/', redirect: '/today' },
+    { path: '/today', name: 'today', component: PAGES.today },
+    { path: '/findings', name: 'findings', component: PAGES.findings },
     { path: '/sign-in', name: 'sign-in', component: PAGES.signIn, meta: { place: 'door' } },
     { path: '/welcome', name: 'welcome', component: PAGES.welcome, meta: { place: 'door' } },
     { path: '/set-up', name: 'set-up', component: PAGES.setUp, meta: { place: 'door' } },
@@ -104,7 +108,7 @@ router.beforeEach(async ({ name, meta, fullPath }) => {
   if (needsSetUp) return name === 'set-up' || { name: 'set-up' }
   if (name === 'set-up' || (name === 'sign-in' && account)) return account ? '/' : { name: 'sign-in' }
   if (meta.place === undefined && !account)
-    return { name: 'sign-in', query: fullPath === '/promotions' ? {} : { next: fullPath } }
+    return { name: 'sign-in', query: fullPath === '/today' ? {} : { next: fullPath } }
   return true
 })
 

@@ -1,4 +1,4 @@
-import { DAY_MS } from '../../values/index.ts'
+import { addDays, dateOf, DAY_MS, timeOf, toInstant, toLocal, type Instant } from '../../values/index.ts'
 import { promotionSubject } from '../finding.ts'
 import type { Probe } from '../probe.ts'
 import type { Check } from './check.ts'
@@ -27,17 +27,24 @@ export const findNoEnd: Check<'no-end'> = function* (probe) {
 export const findTooLong: Check<'too-long'> = function* (probe) {
   const longest = probe.thresholds.longestDays
   for (const { id, schedule } of findReducing(probe)) {
-    const length = schedule.end - schedule.start
-    if (!Number.isFinite(length) || length <= longest * DAY_MS) continue
-    const days = Math.ceil(length / DAY_MS)
+    if (!Number.isFinite(schedule.end - schedule.start)) continue
+    const at = afterDays(schedule.start, longest, probe.input.plan.store.timeZone)
+    if (schedule.end <= at) continue
+    const days = longest + Math.ceil((schedule.end - at) / DAY_MS)
     yield {
       weight: 'look',
       subjects: [promotionSubject(id)],
       facts: { days, longest },
-      proof: { at: schedule.start + longest * DAY_MS },
+      proof: { at },
       points: days,
     }
   }
+}
+
+/** The same time of day so many days later, by the store's calendar. */
+function afterDays(from: Instant, days: number, zone: string): Instant {
+  const local = toLocal(from, zone)
+  return toInstant(`${addDays(dateOf(local), days)}T${timeOf(local)}`, zone)
 }
 
 /** Those that reduce goods: what adds to an order, or is about delivery or regular prices, may go on. */

@@ -3,6 +3,7 @@ import type { OccasionRecord } from '@novalex/contract'
 import { addDays, dateOf, toLocal, type LocalDateTime } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
 import { api } from '@/api/api.ts'
+import DayField from '@/components/DayField.vue'
 import DateTimeField from '@/components/DateTimeField.vue'
 import EndField from '@/components/EndField.vue'
 import FormDialog from '@/components/FormDialog.vue'
@@ -22,12 +23,13 @@ const moment = useMoment()
 const tomorrow = addDays(dateOf(toLocal(moment.now, store.zone)), 1)
 const isUndated = ref(occasion === null || occasion.dates === null)
 const start = ref<LocalDateTime | undefined>(occasion?.dates?.start ?? `${tomorrow}T00:00`)
+const estimate = ref<string | undefined>(occasion?.estimate ?? undefined)
 const end = ref<LocalDateTime | undefined>(occasion?.dates?.end ?? `${addDays(tomorrow, 7)}T00:00`)
 const { isOpen, name, refusal, errors, save, close, forget } = useRecordDialog({
   known: occasion?.name ?? null,
   keep: (name) => {
     const dates = isUndated.value ? null : { start: start.value!, end: end.value! }
-    const draft = { name, dates }
+    const draft = { name, dates, estimate: isUndated.value ? (estimate.value ?? null) : null }
     return occasion
       ? api.updateOccasion(occasion.id, { ...draft, version: occasion.version })
       : api.createOccasion(draft)
@@ -60,6 +62,14 @@ const isComplete = computed(
     </template>
     <v-text-field v-model="name" :label="words.name" maxlength="120" :error-messages="errors('name')" />
     <v-checkbox v-model="isUndated" :label="words.open" hide-details />
+    <DayField
+      v-if="isUndated"
+      v-model="estimate"
+      path="estimate"
+      :label="words.estimate"
+      :hint="words.estimateHint"
+      :errors="errors('estimate')"
+    />
     <template v-if="!isUndated">
       <DateTimeField
         v-model="start"

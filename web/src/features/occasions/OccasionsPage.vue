@@ -8,7 +8,7 @@ import NamedRecords from '@/features/namedRecords/NamedRecords.vue'
 import { useRecordRemoval } from '@/features/namedRecords/useRecordRemoval.ts'
 import { describeSpan } from '@/locale/describeSpan.ts'
 import { planningText } from '@/locale/enPlanning.ts'
-import { plural } from '@/locale/format.ts'
+import { formatDate, plural } from '@/locale/format.ts'
 import OccasionDialog from './OccasionDialog.vue'
 
 const words = planningText.occasions
@@ -26,11 +26,11 @@ const rows = computed(() =>
 )
 
 const takeOut = useRecordRemoval(words.removed)
-function remove({ id, name, dates, version }: OccasionRecord): Promise<void> {
+function remove({ id, name, dates, estimate, version }: OccasionRecord): Promise<void> {
   return takeOut({
     name,
     remove: () => api.deleteOccasion(id, version),
-    restore: () => api.createOccasion({ name, dates }),
+    restore: () => api.createOccasion({ name, dates, estimate: estimate ?? null }),
   })
 }
 </script>
@@ -56,6 +56,7 @@ function remove({ id, name, dates, version }: OccasionRecord): Promise<void> {
         <template v-if="occasion.dates">{{ describeSpan(occasion.dates) }}</template>
         <template v-else>
           ◔ {{ words.openShort }}
+          <span v-if="occasion.estimate" class="quiet"> · {{ words.likely(formatDate(occasion.estimate)) }}</span>
           <span v-if="followers.length > 0" class="quiet">
             · {{ words.waiting(plural(followers.length, 'promotion')) }}</span
           >

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { api } from '@/api/api.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
+import WeightMark from '@/components/WeightMark.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { createNewDraft } from '@/features/promotions/createNewDraft.ts'
@@ -12,6 +13,7 @@ import { describeSpan } from '@/locale/describeSpan.ts'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { productText as words } from '@/locale/enProducts.ts'
+import { useFindings } from '@/stores/findings.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -23,6 +25,7 @@ const { sku } = defineProps<{ sku: string }>()
 const router = useRouter()
 const store = useStoreInfo()
 const moment = useMoment()
+const findings = useFindings()
 const notice = useNotice()
 const priced = useAnswer('getProduct', () => ({ params: { sku }, query: moment.asked }))
 const history = useAnswer('getProductHistory', () => ({ params: { sku }, query: moment.asked }))
@@ -81,6 +84,10 @@ function remove(product: Product, sold: number | null): void {
         <v-btn size="small" @click="remove(data.priced.product, data.row?.sold ?? null)">{{ words.remove }}</v-btn>
         <v-btn variant="flat" @click="plan(data.priced.product)">{{ words.plan }}</v-btn>
       </header>
+      <p v-for="finding in findings.ofProduct(sku)" :key="finding.id" class="finding">
+        <WeightMark :weight="finding.weight" /> {{ findings.describe(finding) }}
+        <router-link to="/findings">{{ text.rail.findings }}</router-link>
+      </p>
       <div class="sides">
         <div>
           <ProductFacts :priced="data.priced" :row="data.row" :struck="data.history.struck" />
@@ -109,6 +116,11 @@ function remove(product: Product, sold: number | null): void {
 
 h1 {
   overflow-wrap: anywhere;
+}
+
+.finding {
+  margin-bottom: 8px;
+  max-width: 820px;
 }
 
 .reaches {

@@ -3,8 +3,10 @@ import { computeStatus, type PromotionState } from '@novalex/core'
 import { mdiArrowURightTop, mdiArrowULeftTop } from '@mdi/js'
 import { computed } from 'vue'
 import StateMark from '@/components/StateMark.vue'
+import WeightMark from '@/components/WeightMark.vue'
 import { text } from '@/locale/en.ts'
 import { explainProblem } from '@/locale/problems.ts'
+import { useFindings } from '@/stores/findings.ts'
 import { useInShop } from '@/stores/inShop.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -16,6 +18,8 @@ const { draft, record, patch, undo, redo, canUndo, canRedo, problemsAt } = usePr
 const store = useStoreInfo()
 const moment = useMoment()
 const inShop = useInShop()
+const findings = useFindings()
+const found = computed(() => findings.ofPromotion(record.value.promotion.id))
 const words = text.promotions
 
 const promotion = computed(() => toPromotion(record.value, draft.value))
@@ -93,6 +97,14 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
         {{ inShop.changed.has(record.promotion.id) ? text.promotion.changedSince : text.promotion.states[draft.state] }}
       </span>
     </p>
+    <ul v-if="found.length > 0" class="found">
+      <li v-for="finding in found" :key="finding.id">
+        <WeightMark :weight="finding.weight" />
+        <router-link :to="{ path: '/findings', query: { promotion: record.promotion.id } }">{{
+          findings.describe(finding)
+        }}</router-link>
+      </li>
+    </ul>
   </header>
 </template>
 
@@ -124,6 +136,20 @@ h1 textarea {
 h1 textarea:hover,
 h1 textarea:focus {
   border-bottom-color: var(--quiet);
+}
+
+.found {
+  display: grid;
+  font-size: 13px;
+  gap: 3px;
+  list-style: none;
+  margin-top: 10px;
+  padding: 0;
+}
+
+.found a {
+  color: inherit;
+  overflow-wrap: anywhere;
 }
 
 .moves {

@@ -3,6 +3,7 @@ import type { PromotionRecord } from '@novalex/contract'
 import { describePromotion, type PromotionStatus } from '@novalex/core'
 import { mdiDotsVertical } from '@mdi/js'
 import { computed } from 'vue'
+import FindingMark from '@/components/FindingMark.vue'
 import StateMark from '@/components/StateMark.vue'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
@@ -11,6 +12,7 @@ import { proofText } from '@/locale/enProof.ts'
 import { formatEnd, formatLocal } from '@/locale/format.ts'
 import { writeSentence } from '@/sentences/sentence.ts'
 import { useCounts } from '@/stores/counts.ts'
+import { useFindings } from '@/stores/findings.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -45,6 +47,7 @@ const rule = computed(() => {
 })
 
 const counts = useCounts()
+const findings = useFindings()
 const count = computed(() => counts.of(record.promotion.id))
 /** How many of those that there are, or in how many orders; ✕ where a limit is reached. */
 const sold = computed(() => {
@@ -79,6 +82,7 @@ const dates = computed((): [from: string, until: string] => {
     <td><StateMark :status="status" :promotion="record.promotion.id" /></td>
     <td class="name">
       <router-link :to="`/promotions/${record.promotion.id}`">{{ record.promotion.name }}</router-link>
+      <FindingMark :findings="findings.ofPromotion(record.promotion.id)" :promotion="record.promotion.id" />
       <span v-if="isUnsaved" class="wrong"> · {{ words.unsaved }}</span>
       <br /><span class="quiet rule">{{ rule }}</span>
     </td>

@@ -15,6 +15,7 @@ import { useSession } from '@/stores/session.ts'
 import PreparationPanel from './PreparationPanel.vue'
 import ReleaseList from './ReleaseList.vue'
 import ReviewTestCarts from '@/features/testCarts/ReviewTestCarts.vue'
+import ReviewFindings from './ReviewFindings.vue'
 import ReviewPanel from './ReviewPanel.vue'
 
 const NOTE_MAX = 2000
@@ -105,6 +106,7 @@ async function release(): Promise<void> {
           {{ session.may('releaser') ? preparationText.twoNeeded : preparationText.releaserNeeded }}
         </p>
       </form>
+      <ReviewFindings v-if="again === null && review && hasChanges(review)" />
       <ReviewTestCarts v-if="again === null" />
       <ReviewPanel v-if="review" :review="review" :class="{ waiting: isReviewing }" />
     </div>

@@ -4,6 +4,8 @@ import { computed } from 'vue'
 import { useThemeName } from '@/composables/useThemeName.ts'
 import { text } from '@/locale/en.ts'
 import { ROLE_NAMES } from '@/locale/enAccess.ts'
+import { findingText } from '@/locale/enFindings.ts'
+import { useFindings } from '@/stores/findings.ts'
 import { useSession } from '@/stores/session.ts'
 import { useKeysDialog } from './useKeysDialog.ts'
 
@@ -12,6 +14,7 @@ const keys = useKeysDialog()
 const isNight = computed(() => theme.value === 'night')
 
 const session = useSession()
+const findings = useFindings()
 type Link = readonly [path: string, name: string, role?: PersonRole]
 const SECTIONS: readonly { readonly name: string; readonly links: readonly Link[] }[] = [
   {
@@ -26,7 +29,13 @@ const SECTIONS: readonly { readonly name: string; readonly links: readonly Link[
       ['/stacking', text.rail.stacking],
     ],
   },
-  { name: text.rail.sections.prove, links: [['/test-carts', text.rail.testCarts]] },
+  {
+    name: text.rail.sections.prove,
+    links: [
+      ['/findings', text.rail.findings],
+      ['/test-carts', text.rail.testCarts],
+    ],
+  },
   {
     name: text.rail.sections.run,
     links: [
@@ -62,10 +71,19 @@ function switchTheme(): void {
 
 <template>
   <nav :aria-label="text.rail.label">
-    <router-link to="/promotions" class="mark">Novalex<span>.</span></router-link>
+    <router-link to="/today" class="mark">Novalex<span>.</span></router-link>
+    <router-link to="/today" class="today" active-class="here">{{ text.rail.today }}</router-link>
     <section v-for="section in sections" :key="section.name">
       <h2>{{ section.name }}</h2>
-      <router-link v-for="[to, name] in section.links" :key="to" :to="to" active-class="here">{{ name }}</router-link>
+      <router-link v-for="[to, name] in section.links" :key="to" :to="to" active-class="here"
+        >{{ name
+        }}<span
+          v-if="to === '/findings' && findings.open.length > 0"
+          class="number"
+          :title="findingText.number(findings.open.length)"
+          >{{ findings.open.length }}</span
+        ></router-link
+      >
     </section>
     <div class="foot">
       <router-link v-if="session.account" to="/me" class="you" active-class="here">
@@ -82,6 +100,7 @@ nav {
   background: rgb(var(--v-theme-background));
   display: flex;
   flex-direction: column;
+  overflow-y: auto;
 }
 
 .mark {
@@ -89,7 +108,7 @@ nav {
   font-family: 'Bricolage Grotesque Variable', sans-serif;
   font-size: 19px;
   font-weight: 700;
-  padding: 10px 16px 18px;
+  padding: 10px 16px 10px;
   text-decoration: none;
 }
 
@@ -98,7 +117,22 @@ nav {
 }
 
 section {
-  margin-bottom: 14px;
+  margin-bottom: 10px;
+}
+
+.today {
+  margin-bottom: 8px;
+}
+
+.number {
+  background: var(--desk);
+  border-radius: 8px;
+  color: var(--ink);
+  float: right;
+  font-size: 12px;
+  font-variant-numeric: tabular-nums;
+  font-weight: 500;
+  padding: 1px 7px;
 }
 
 h2 {
@@ -109,19 +143,23 @@ h2 {
   padding: 2px 16px;
 }
 
-section a {
+section a,
+.today {
   border-left: 3px solid transparent;
   color: var(--ink);
   display: block;
-  padding: 4px 16px;
+  line-height: 20px;
+  padding: 2.5px 16px;
   text-decoration: none;
 }
 
-section a:hover {
+section a:hover,
+.today:hover {
   background: var(--desk);
 }
 
-section a.here {
+section a.here,
+.today.here {
   background: linear-gradient(90deg, color-mix(in srgb, var(--act) 16%, transparent), transparent);
   border-left-color: var(--act);
   font-weight: 650;

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { api } from '@/api/api.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
+import { findingText } from '@/locale/enFindings.ts'
 import { storeText } from '@/locale/enStore.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import AlarmEditor from './AlarmEditor.vue'
 import DeliveryEditor from './DeliveryEditor.vue'
 
 const words = storeText
@@ -38,6 +40,9 @@ const setSecondPerson = (secondPerson: boolean | null) =>
       @update:model-value="setSecondPerson"
     />
     <p class="quiet hint">{{ words.secondHint }}</p>
+    <h2 class="next">{{ findingText.alarm.title }}</h2>
+    <p class="quiet">{{ findingText.alarm.hint }}</p>
+    <AlarmEditor />
   </section>
 </template>
 

@@ -50,13 +50,16 @@ h3 {
 .row {
   align-items: baseline;
   display: flex;
-  flex-wrap: wrap;
   gap: 0 6px;
-  overflow-wrap: break-word;
 }
 
 .row > :first-child {
-  max-width: 100%;
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+
+.row > .money {
+  flex: none;
 }
 
 .row i {

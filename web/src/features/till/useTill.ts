@@ -78,7 +78,17 @@ export const useTillCart = defineStore('till', () => {
       return product ? [{ product, quantity }] : []
     })
   }
+  /** Who buys, with which codes, by which channel and delivered how, as in an order that was made up. */
+  function enter({ codes: wanted, channel: by, delivery: way, shopper: who }: Cart): void {
+    codes.value = [...wanted]
+    channel.value = by
+    delivery.value = way?.option ?? null
+    country.value = way?.country ?? ''
+    shopper.value = who ? 'known' : 'guest'
+    known.value = who ? { ...who, name: who.id } : null
+  }
   return {
+    enter,
     lines,
     shopper,
     known,

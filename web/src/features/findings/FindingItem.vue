@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import type { FindingAnswer } from '@novalex/contract'
+import { computed } from 'vue'
+import { api } from '@/api/api.ts'
+import WeightMark from '@/components/WeightMark.vue'
+import { useAttempt } from '@/composables/useAttempt.ts'
+import { findingText as words } from '@/locale/enFindings.ts'
+import { formatInstant } from '@/locale/format.ts'
+import { useFindings } from '@/stores/findings.ts'
+import { useSession } from '@/stores/session.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import FindingProof from './FindingProof.vue'
+import SetAsideDialog from './SetAsideDialog.vue'
+
+/** One finding: its sentence, what can be done about it, and its proof beside it. */
+const { finding, names } = defineProps<{ finding: FindingAnswer; names: Readonly<Record<string, string>> }>()
+
+const findings = useFindings()
+const store = useStoreInfo()
+const session = useSession()
+const attempt = useAttempt()
+const sentence = computed(() => findings.describe(finding, names))
+const links = computed(() => {
+  const promotions = finding.subjects.filter(({ kind }) => kind === 'promotion')
+  const other = finding.subjects.find(({ kind }) => kind !== 'promotion')
+  return [
+    ...promotions.map(({ id }) => ({
+      to: `/promotions/${id}`,
+      title: promotions.length > 1 ? words.toPromotion(names[`promotion:${id}`] ?? id) : words.about.promotion,
+    })),
+    ...(other ? [{ to: pathOf(other), title: words.about[other.kind] }] : []),
+  ]
+})
+
+function pathOf({ kind, id }: FindingAnswer['subjects'][number]): string {
+  if (kind === 'product') return `/products/${encodeURIComponent(id)}`
+  return kind === 'occasion' ? '/occasions' : '/test-carts'
+}
+const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone, year: false })
+const takeUp = () => attempt(() => api.takeFindingUp(finding.id))
+</script>
+
+<template>
+  <article :data-kind="finding.kind">
+    <div class="said">
+      <p class="sentence"><WeightMark :weight="finding.weight" /> {{ sentence }}</p>
+      <p v-if="finding.setAside" class="quiet aside">
+        {{ words.isAside(finding.setAside.by, when(finding.setAside.at)) }} {{ finding.setAside.why }}
+      </p>
+      <p class="acts">
+        <router-link v-for="link in links" :key="link.to" :to="link.to">{{ link.title }}</router-link>
+        <template v-if="session.may('planner')">
+          <button v-if="finding.setAside" type="button" class="as-link" @click="takeUp">{{ words.takeUp }}</button>
+          <SetAsideDialog v-else :id="finding.id" :sentence="sentence" />
+        </template>
+      </p>
+    </div>
+    <FindingProof :finding="finding" :names="names" />
+  </article>
+</template>
+
+<style scoped>
+article {
+  align-items: start;
+  display: grid;
+  gap: 8px 28px;
+  grid-template-columns: minmax(0, 1fr) 300px;
+}
+
+.sentence {
+  max-width: 640px;
+  overflow-wrap: anywhere;
+}
+
+.aside {
+  margin-top: 4px;
+  overflow-wrap: anywhere;
+}
+
+.acts {
+  align-items: baseline;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 16px;
+  margin-top: 6px;
+}
+</style>

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import LoadError from '@/components/LoadError.vue'
+import { findingText as words } from '@/locale/enFindings.ts'
+import { formatInstant, plural } from '@/locale/format.ts'
+import { followFindings, useFindings } from '@/stores/findings.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import FindingList from './FindingList.vue'
+
+/** What deserves a look in the working plan; `?promotion=` leaves what is about one. */
+const findings = useFindings()
+const asked = followFindings({})
+const store = useStoreInfo()
+const route = useRoute()
+const isAsideShown = ref(false)
+
+const about = computed(() => (typeof route.query['promotion'] === 'string' ? route.query['promotion'] : null))
+const names = computed(() => findings.answer?.names ?? {})
+const wanted = computed(() =>
+  about.value === null
+    ? findings.all
+    : findings.all.filter(({ subjects }) => subjects.some(({ id }) => id === about.value)),
+)
+const open = computed(() => wanted.value.filter(({ setAside }) => setAside === null))
+const asides = computed(() => wanted.value.filter(({ setAside }) => setAside !== null))
+const state = computed(() => {
+  const answer = findings.answer
+  if (!answer) return ''
+  if (answer.checkedAt === null) return words.first
+  const at = formatInstant(Date.parse(answer.checkedAt), { zone: store.zone, year: false })
+  return answer.state === 'checking' ? words.checking : words.current(at)
+})
+</script>
+
+<template>
+  <section class="page">
+    <header class="page-head">
+      <h1>{{ words.title }}</h1>
+      <span v-if="findings.answer" class="quiet" role="status">{{ words.number(open.length) }}</span>
+      <span class="grow" />
+      <span class="quiet" role="status">{{ state }}</span>
+    </header>
+    <p class="quiet">{{ words.hint }}</p>
+    <LoadError :of="[asked]" />
+    <p v-if="about !== null">
+      {{ words.only(names[`promotion:${about}`] ?? about) }} <router-link to="/findings">{{ words.all }}</router-link>
+    </p>
+    <p v-if="findings.answer?.checkedAt && open.length === 0" class="none">
+      {{ about === null ? words.none : words.noneHere }}
+    </p>
+    <FindingList :findings="open" :names="names" :class="{ old: !findings.isCurrent }" />
+    <section v-if="asides.length > 0" class="asides">
+      <h2>{{ words.asides(plural(asides.length, 'finding')) }}</h2>
+      <button type="button" class="as-link" :aria-expanded="isAsideShown" @click="isAsideShown = !isAsideShown">
+        {{ isAsideShown ? words.hide : words.show }}
+      </button>
+      <FindingList v-if="isAsideShown" :findings="asides" :names="names" />
+    </section>
+  </section>
+</template>
+
+<style scoped>
+.none {
+  padding: 48px 0;
+  text-align: center;
+}
+
+.old {
+  opacity: 0.6;
+}
+
+.asides {
+  margin-top: 24px;
+}
+</style>

@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { api } from '@/api/api.ts'
+import FormDialog from '@/components/FormDialog.vue'
+import { useRefusal } from '@/features/access/useRefusal.ts'
+import { findingText as words } from '@/locale/enFindings.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+/** A finding is left as it is, with a reason. */
+const { id } = defineProps<{ id: string; sentence: string }>()
+
+const store = useStoreInfo()
+const { refusal, send, clear } = useRefusal()
+const isOpen = ref(false)
+const why = ref('')
+
+function begin(): void {
+  why.value = ''
+  clear()
+}
+
+async function keep(): Promise<void> {
+  if (!(await send(() => api.setFindingAside(id, why.value)))) return
+  isOpen.value = false
+  await store.refresh()
+}
+</script>
+
+<template>
+  <FormDialog
+    v-model="isOpen"
+    :title="words.setAsideTitle"
+    :save="words.setAsideAct"
+    :incomplete="why.trim() === ''"
+    :refusal="refusal"
+    @opened="begin"
+    @keep="keep"
+  >
+    <template #activator="{ props }">
+      <button v-bind="props" type="button" class="as-link">{{ words.setAside }}</button>
+    </template>
+    <p class="said">{{ sentence }}</p>
+    <v-textarea
+      v-model="why"
+      autofocus
+      rows="2"
+      maxlength="500"
+      :label="words.why"
+      :hint="words.whyHint"
+      persistent-hint
+    />
+  </FormDialog>
+</template>
+
+<style scoped>
+.said {
+  margin-bottom: 12px;
+  overflow-wrap: anywhere;
+}
+</style>

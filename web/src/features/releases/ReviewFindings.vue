@@ -1,0 +1,28 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import FindingList from '@/features/findings/FindingList.vue'
+import { findingText } from '@/locale/enFindings.ts'
+import { followFindings } from '@/stores/findings.ts'
+
+/** What the next release would bring that deserves a look; what is grave holds it back until it is mended or set aside. */
+const words = findingText.review
+const asked = followFindings({ release: 'next' })
+const findings = computed(() => asked.data.value?.findings ?? [])
+const stops = computed(() => findings.value.filter(({ weight, setAside }) => weight === 'stop' && setAside === null))
+</script>
+
+<template>
+  <section v-if="asked.data.value" class="brings">
+    <h2>{{ words.title }} ({{ findings.length }})</h2>
+    <p v-if="asked.data.value.state === 'checking'" class="quiet" role="status">{{ words.checking }}</p>
+    <p v-else-if="findings.length === 0" class="saves">✓ {{ words.none }}</p>
+    <p v-if="stops.length > 0" class="wrong" role="alert">✕ {{ words.held(stops.length) }}</p>
+    <FindingList :findings="findings" :names="asked.data.value.names" />
+  </section>
+</template>
+
+<style scoped>
+.brings {
+  margin-top: 20px;
+}
+</style>

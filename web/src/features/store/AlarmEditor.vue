@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { DEFAULT_ALARM, type Problem } from '@novalex/core'
+import { computed, ref, shallowRef } from 'vue'
+import { api } from '@/api/api.ts'
+import { ApiError } from '@/api/http.ts'
+import FormDialog from '@/components/FormDialog.vue'
+import TypedField from '@/components/TypedField.vue'
+import { createFields, provideFields } from '@/components/fields.ts'
+import { findingText } from '@/locale/enFindings.ts'
+import { explainFailure } from '@/locale/problems.ts'
+import { useNotice } from '@/stores/notice.ts'
+import { useSession } from '@/stores/session.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+/** From when on a plan deserves a look. */
+const words = findingText.alarm
+const store = useStoreInfo()
+const session = useSession()
+const notice = useNotice()
+const problems = shallowRef<readonly Problem[]>([])
+const fields = createFields(problems)
+provideFields(fields)
+const isOpen = ref(false)
+const refusal = ref('')
+const present = computed(() => ({ ...DEFAULT_ALARM, ...store.settings.alarm }))
+const alarm = ref({ ...present.value })
+
+function begin(): void {
+  alarm.value = { ...present.value }
+  problems.value = []
+  refusal.value = ''
+}
+
+async function keep(): Promise<void> {
+  if (fields.typed.size > 0) return
+  try {
+    await api.saveAlarm({ alarm: alarm.value, version: store.info!.version })
+    isOpen.value = false
+    notice.say(words.kept)
+    await store.refresh()
+  } catch (thrown) {
+    if (!(thrown instanceof ApiError)) throw thrown
+    problems.value = thrown.problems
+    if (thrown.problems.length === 0) refusal.value = explainFailure(thrown)
+  }
+}
+</script>
+
+<template>
+  <p class="said">{{ words.sentence(present) }}</p>
+  <FormDialog
+    v-if="session.may('administrator')"
+    v-model="isOpen"
+    :title="words.dialog"
+    :save="words.save"
+    :refusal="refusal"
+    @opened="begin"
+    @keep="keep"
+  >
+    <template #activator="{ props }">
+      <v-btn v-bind="props" size="small">{{ words.change }}</v-btn>
+    </template>
+    <TypedField v-model="alarm.margin" kind="percent" path="alarm.margin" :label="words.margin" />
+    <TypedField v-model="alarm.reduction" kind="percent" path="alarm.reduction" :label="words.reduction" />
+    <TypedField v-model="alarm.smallest" kind="percent" path="alarm.smallest" :label="words.smallest" />
+    <TypedField v-model="alarm.noEndDays" kind="count" path="alarm.noEndDays" :label="words.noEndDays" />
+    <TypedField v-model="alarm.openDays" kind="count" path="alarm.openDays" :label="words.openDays" />
+  </FormDialog>
+</template>
+
+<style scoped>
+.said {
+  margin: 4px 0 10px;
+  max-width: 620px;
+}
+</style>

@@ -1,0 +1,212 @@
+<script setup lang="ts">
+import { computeStatus, formatAmount, type Instant, type Limits } from '@novalex/core'
+import { computed } from 'vue'
+import LoadError from '@/components/LoadError.vue'
+import FindingMark from '@/components/FindingMark.vue'
+import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
+import { usePromotionActions } from '@/features/promotions/usePromotionActions.ts'
+import { text } from '@/locale/en.ts'
+import { sellingText } from '@/locale/enSelling.ts'
+import { todayText as words } from '@/locale/enToday.ts'
+import { formatDate, formatEnd, formatInstant, formatMoney } from '@/locale/format.ts'
+import { useCounts } from '@/stores/counts.ts'
+import { followFindings, useFindings } from '@/stores/findings.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useSession } from '@/stores/session.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { useComing } from './useComing.ts'
+import { useHands } from './useHands.ts'
+
+/** The day sheet: what needs a hand now, what runs, what comes. */
+const store = useStoreInfo()
+const moment = useMoment()
+const counts = useCounts()
+const findings = useFindings()
+const checked = followFindings({})
+const session = useSession()
+const promotions = usePromotionRecords()
+const { actionsFor } = usePromotionActions()
+const { hands, others } = useHands()
+const { days } = useComing()
+
+const running = computed(() =>
+  (promotions.records.value ?? []).filter(
+    ({ promotion }) => computeStatus(promotion, store.zone, moment.now) === 'running',
+  ),
+)
+const day = computed(() => formatInstant(moment.now, { zone: store.zone }))
+const extensions = (record: Parameters<typeof actionsFor>[0]) =>
+  actionsFor(record).filter(({ title }) => title.startsWith('Extend '))
+const goTo = (at: Instant) => {
+  moment.moveTo(at)
+}
+
+/** A count, against its limit if it has one. */
+function show(found: number, limit: number | null | undefined, write: (figure: number) => string = String): string {
+  return limit == null ? write(found) : words.of(write(found), write(limit))
+}
+const usesOf = (id: string, { uses }: Limits) => show(counts.of(id)?.uses ?? 0, uses)
+const unitsOf = (id: string, { units }: Limits) => show(counts.of(id)?.units ?? 0, units)
+const givenOf = (id: string, { budget }: Limits) => show(counts.of(id)?.given ?? 0, budget, formatAmount)
+const reachedOf = (id: string) => counts.of(id)?.reached ?? null
+</script>
+
+<template>
+  <section class="page">
+    <header class="page-head">
+      <h1>{{ words.title }}</h1>
+      <span class="quiet">{{ day }}</span>
+    </header>
+    <LoadError :of="[promotions, checked]" />
+    <section class="hands">
+      <h2>{{ words.hands }}</h2>
+      <p v-if="hands.length === 0" class="quiet">{{ words.nothing }}</p>
+      <ul v-else>
+        <li v-for="hand in hands" :key="hand.key" :class="{ grave: hand.isGrave }">
+          <span>{{ hand.sentence }}</span>
+          <router-link v-if="hand.act" :to="hand.act.to" class="act">{{ hand.act.title }}</router-link>
+          <v-menu v-else-if="hand.extends && session.may('planner')" close-on-content-click>
+            <template #activator="{ props }">
+              <v-btn v-bind="props" size="small">{{ words.acts.extend }}</v-btn>
+            </template>
+            <v-list density="compact">
+              <v-list-item
+                v-for="action in extensions(hand.extends)"
+                :key="action.title"
+                :title="action.title"
+                @click="action.run"
+              />
+            </v-list>
+          </v-menu>
+        </li>
+      </ul>
+      <p v-if="others > 0">
+        <router-link to="/findings">{{ words.others(others) }}</router-link>
+      </p>
+    </section>
+    <div class="sides">
+      <section>
+        <h2>{{ words.comes }}</h2>
+        <p v-if="days.length === 0" class="quiet">{{ words.nothingComes }}</p>
+        <div v-for="[date, list] in days" :key="date" class="day">
+          <h3>{{ formatDate(date) }}</h3>
+          <ol>
+            <li v-for="one in list" :key="`${one.at} ${one.to} ${one.what}`">
+              <button type="button" class="as-link time" @click="goTo(one.at)">{{ one.time }}</button>
+              <span
+                ><router-link :to="one.to">{{ one.name }}</router-link> {{ one.what }}</span
+              >
+            </li>
+          </ol>
+        </div>
+      </section>
+      <section>
+        <h2>{{ words.runs }}</h2>
+        <p v-if="promotions.records.value && running.length === 0" class="quiet">{{ words.nothingRuns }}</p>
+        <table v-else class="printed">
+          <thead>
+            <tr>
+              <th>{{ words.columns.promotion }}</th>
+              <th class="number">{{ words.columns.orders }}</th>
+              <th class="number">{{ words.columns.items }}</th>
+              <th class="number">{{ words.columns.given }}</th>
+              <th>{{ words.columns.end }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="{ promotion } in running" :key="promotion.id">
+              <td class="name">
+                <router-link :to="`/promotions/${promotion.id}`">{{ promotion.name }}</router-link>
+                <FindingMark :findings="findings.ofPromotion(promotion.id)" :promotion="promotion.id" />
+                <span v-if="reachedOf(promotion.id)" class="wrong">
+                  ✕ {{ sellingText.counts.reached[reachedOf(promotion.id)!.limit] }}</span
+                >
+              </td>
+              <td class="number">{{ usesOf(promotion.id, promotion.limits) }}</td>
+              <td class="number">{{ unitsOf(promotion.id, promotion.limits) }}</td>
+              <td class="number" :title="formatMoney(counts.of(promotion.id)?.given ?? 0)">
+                {{ givenOf(promotion.id, promotion.limits) }}
+              </td>
+              <td class="end">
+                {{ promotion.schedule.end === undefined ? text.promotions.openEnd : formatEnd(promotion.schedule.end) }}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.hands ul {
+  list-style: none;
+  padding: 0;
+}
+
+.hands li {
+  align-items: baseline;
+  border-bottom: 1px solid var(--line);
+  border-left: 3px solid var(--moment);
+  display: grid;
+  gap: 16px;
+  grid-template-columns: minmax(0, 1fr) auto;
+  overflow-wrap: anywhere;
+  padding: 8px 0 8px 12px;
+}
+
+.hands li.grave {
+  border-left-color: var(--wrong);
+}
+
+.hands > p {
+  margin-top: 8px;
+}
+
+.act {
+  white-space: nowrap;
+}
+
+.sides {
+  align-items: start;
+  display: grid;
+  gap: 36px;
+  grid-template-columns: minmax(280px, 2fr) minmax(0, 3fr);
+  margin-top: 28px;
+}
+
+.day {
+  border-bottom: 1px solid var(--line);
+  display: grid;
+  gap: 12px;
+  grid-template-columns: 82px minmax(0, 1fr);
+  padding: 8px 0;
+}
+
+.day h3 {
+  font-size: 13px;
+  font-weight: 550;
+  line-height: 1.9;
+}
+
+.day ol {
+  list-style: none;
+  padding: 0;
+}
+
+.day li {
+  display: grid;
+  gap: 10px;
+  grid-template-columns: 44px minmax(0, 1fr);
+  overflow-wrap: anywhere;
+}
+
+.time,
+.end {
+  font-variant-numeric: tabular-nums;
+}
+
+.name {
+  overflow-wrap: anywhere;
+}
+</style>

@@ -1,0 +1,74 @@
+import {
+  compileSchedule,
+  computeStatus,
+  computeClockEdges,
+  compileRungs,
+  DAY_MS,
+  dateOf,
+  toInstant,
+  toLocal,
+  timeOf,
+  type Instant,
+} from '@novalex/core'
+import { computed } from 'vue'
+import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
+import { todayText as words } from '@/locale/enToday.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useNames } from '@/stores/names.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+/** What happens at an instant: something starts, ends, or goes to its next rung. */
+export interface Coming {
+  readonly at: Instant
+  readonly time: string
+  readonly name: string
+  readonly what: string
+  readonly to: string
+}
+
+const WINDOW_MS = 14 * DAY_MS
+
+/** The next two weeks by day, as the store's clock has them: what starts, ends, or changes by itself. */
+export function useComing() {
+  const store = useStoreInfo()
+  const moment = useMoment()
+  const names = useNames()
+  const { records } = usePromotionRecords()
+
+  const coming = computed((): Coming[] => {
+    const { zone } = store
+    const at = (instant: Instant, name: string, what: string, to: string): Coming => {
+      return { at: instant, time: timeOf(toLocal(instant, zone)), name, what, to }
+    }
+    const ofPromotions = (records.value ?? []).flatMap(({ promotion }) => {
+      const status = computeStatus(promotion, zone, moment.now)
+      if (status !== 'running' && status !== 'waiting') return []
+      const { start, end } = compileSchedule(promotion.schedule, zone)
+      const to = `/promotions/${promotion.id}`
+      const rungs = computeClockEdges(promotion, compileRungs(promotion.ladder, end, zone))
+      const edges: [Instant, string][] = [
+        [start, words.starts],
+        [end, words.ends],
+        ...rungs.filter((rung) => rung > start && rung < end).map((rung): [Instant, string] => [rung, words.rung]),
+      ]
+      return edges.flatMap(([instant, what]) =>
+        Number.isFinite(instant) ? [at(instant, promotion.name, what, to)] : [],
+      )
+    })
+    const ofOccasions = names.occasions.flatMap(({ name, dates }) => {
+      return dates ? [at(toInstant(dates.start, zone), name, words.occasionStarts, '/occasions')] : []
+    })
+    return [...ofPromotions, ...ofOccasions]
+      .filter((one) => one.at > moment.now && one.at <= moment.now + WINDOW_MS)
+      .sort((a, b) => a.at - b.at)
+  })
+  const days = computed(() => {
+    const byDay = new Map<string, Coming[]>()
+    for (const one of coming.value) {
+      const day = dateOf(toLocal(one.at, store.zone))
+      byDay.set(day, [...(byDay.get(day) ?? []), one])
+    }
+    return [...byDay]
+  })
+  return { days }
+}

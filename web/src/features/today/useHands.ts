@@ -1,0 +1,94 @@
+import type { FindingAnswer, PromotionRecord } from '@novalex/contract'
+import { compileSchedule, computeStatus, HOUR_MS, type FindingKind } from '@novalex/core'
+import { computed } from 'vue'
+import { useList } from '@/api/useAnswer.ts'
+import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
+import { todayText as words } from '@/locale/enToday.ts'
+import { formatSpan } from '@/locale/format.ts'
+import { useFindings } from '@/stores/findings.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+/** Something that calls for one act, gravest first. */
+export interface Hand {
+  readonly key: string
+  readonly sentence: string
+  readonly isGrave: boolean
+  readonly act: { readonly title: string; readonly to: string } | null
+  /** Whose end may be moved from here. */
+  readonly extends: PromotionRecord | null
+}
+
+/** What an end so near is a reminder of. */
+const SOON_MS = 48 * HOUR_MS
+
+/** Where each kind that calls for an act at once is settled; other findings can wait. */
+const ACTS: Partial<
+  Record<FindingKind, { readonly title: string; readonly path: (finding: FindingAnswer) => string }>
+> = {
+  'not-released': { title: words.acts.release, path: () => '/releases' },
+  'test-cart-broken': { title: words.acts.testCarts, path: () => '/test-carts' },
+  'codes-run-out': { title: words.acts.codes, path: () => '/codes' },
+  'date-open': { title: words.acts.occasions, path: () => '/occasions' },
+  'no-end': { title: words.acts.promotion, path: toPromotion },
+  'budget-short': { title: words.acts.promotion, path: toPromotion },
+  'ends-early': { title: words.acts.promotion, path: toPromotion },
+}
+
+function toPromotion({ subjects }: FindingAnswer): string {
+  return `/promotions/${subjects.find(({ kind }) => kind === 'promotion')?.id ?? ''}`
+}
+
+/** What needs a hand now: what is grave, what is due, what ends soon. It comes back until it is settled or set aside. */
+export function useHands() {
+  const findings = useFindings()
+  const store = useStoreInfo()
+  const moment = useMoment()
+  const { records } = usePromotionRecords()
+  const prepared = useList('listPreparations')
+
+  const urgent = computed(() =>
+    findings.open.filter(({ weight, kind }) => weight === 'stop' || ACTS[kind] !== undefined),
+  )
+  const hands = computed((): Hand[] => [
+    ...ofPreparations(),
+    ...urgent.value.map(toHand),
+    ...(records.value ?? []).flatMap(toEnding),
+  ])
+  const others = computed(() => findings.open.length - urgent.value.length)
+
+  function ofPreparations(): Hand[] {
+    const [latest] = prepared.data.value ?? []
+    const act = { title: words.acts.review, to: '/releases' }
+    if (latest?.state === 'waiting')
+      return [{ key: latest.id, sentence: words.waiting(latest.by), isGrave: false, act, extends: null }]
+    if (latest?.state !== 'sent-back') return []
+    const sentence = words.returned(latest.settledBy ?? '', latest.word)
+    return [{ key: latest.id, sentence, isGrave: false, act, extends: null }]
+  }
+
+  function toHand(finding: FindingAnswer): Hand {
+    const known = ACTS[finding.kind]
+    const act = known
+      ? { title: known.title, to: known.path(finding) }
+      : { title: words.acts.look, to: `/findings?promotion=${finding.subjects[0]?.id ?? ''}` }
+    return {
+      key: finding.id,
+      sentence: findings.describe(finding),
+      isGrave: finding.weight === 'stop',
+      act,
+      extends: null,
+    }
+  }
+
+  function toEnding(record: PromotionRecord): Hand[] {
+    const { promotion } = record
+    const { end } = compileSchedule(promotion.schedule, store.zone)
+    const left = end - moment.now
+    if (computeStatus(promotion, store.zone, moment.now) !== 'running' || left > SOON_MS) return []
+    const sentence = words.ending(promotion.name, formatSpan(left))
+    return [{ key: `end ${promotion.id}`, sentence, isGrave: false, act: null, extends: record }]
+  }
+
+  return { hands, others }
+}

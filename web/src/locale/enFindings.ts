@@ -1,0 +1,194 @@
+import type { FactsOf } from '@novalex/contract'
+import type { FindingKind, SkipReason, Subject, Weight } from '@novalex/core'
+import { formatEnd, formatInstant, formatMoney as writeMoney, plural } from './format.ts'
+import { toLocal } from '@novalex/core'
+
+/** What findings are about by name, and the store's clock. */
+export interface Called {
+  /** Its subjects, in their order. */
+  readonly subjects: readonly string[]
+  product(sku: string): string
+  promotion(id: string): string
+  readonly zone: string
+}
+
+type Sentence<K extends FindingKind> = (facts: FactsOf<K>, called: Called) => string
+
+/** An amount, or a share, stays on one line with its sign. */
+const formatMoney = (amount: number) => writeMoney(amount).replace(' ', NO_BREAK)
+const percent = (points: number) => `${Math.round(points / 10) / 10}${NO_BREAK}%`
+const NO_BREAK = '\u00a0'
+const and = (names: readonly string[]) =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`
+const others = (products: number) => (products > 1 ? `, and ${plural(products - 1, 'more product')}` : '')
+const when = (at: string, { zone }: Called) => formatInstant(Date.parse(at), { zone, year: false })
+const end = (at: string, { zone }: Called) => formatEnd(toLocal(Date.parse(at), zone))
+
+const REASONS: Partial<Record<SkipReason, string>> = {
+  condition: 'its condition never holds',
+  'sign-in-needed': 'nobody is known to whom it applies',
+  'nothing-in-reach': 'nothing lies in what it applies to',
+  'below-first-tier': 'no order reaches its first tier',
+  'not-enough-units': 'there are never enough items for it',
+  'no-code': 'no order may use its code',
+  stacking: 'another stands before it on every item',
+  sole: 'another is the only offer in the order',
+  'better-without': 'every order is cheaper without it',
+  'no-saving': 'it lowers no price',
+  floor: 'the floor leaves nothing to take off',
+  'outside-hours': 'its hours never come',
+}
+
+/** What each kind says, in one sentence with its numbers. */
+export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
+  'deepest-stack': (facts, called) => {
+    const { reduction, regular, total, margin, isLoss, sku, products, atMost } = facts
+    const together =
+      called.subjects.length > 1 ? `${and(called.subjects)} together take` : `${called.subjects[0]!} takes`
+    const loss =
+      isLoss && margin !== null
+        ? `, ${formatMoney(Math.abs(margin))} ${margin < 0 ? 'below cost' : 'above cost, too little'}`
+        : ''
+    const cut = atMost === null ? '' : ` At least that; at most ${percent(atMost)}: too many orders to try them all.`
+    return `${together} ${percent(reduction)} off ${called.product(sku)} (${formatMoney(regular)} → ${formatMoney(total)})${loss}${others(products)}.${cut}`
+  },
+  'below-floor': ({ price, floor, sku, products }, called) =>
+    `${called.product(sku)} is sold for ${formatMoney(price)} by ${and(called.subjects)}, below ${formatMoney(floor)}, and the store enforces no floor${others(products)}.`,
+  'in-the-way': ({ hasCode, without, with: total }, { subjects: [first, second] }) =>
+    `${first!} keeps ${second!} away wherever both hold: ${
+      hasCode ? 'its code changes nothing' : 'it never applies'
+    }; without ${first!} that order would come to ${formatMoney(without)} instead of ${formatMoney(total)}.`,
+  'never-applies': ({ reason, isAlone, by }, called) => {
+    const why = REASONS[reason] ?? 'something always stands against it'
+    const beaten = by === null ? '' : ` (${called.promotion(by)})`
+    return `${called.subjects[0]!} applies to none of the orders made for it: ${why}${beaten}${isAlone ? ', even by itself' : ''}.`
+  },
+  cliff: ({ units, before, after, isDearer, sku }, called) =>
+    isDearer
+      ? `${called.subjects[0]!}: ${units + 1} × ${called.product(sku)} cost ${formatMoney(after)}, ${units} only ${formatMoney(before)}.`
+      : `${called.subjects[0]!}: ${units + 1} × ${called.product(sku)} cost ${formatMoney(after)}, less than ${formatMoney(before)} for ${units}.`,
+  'no-end': ({ days }, { subjects: [name] }) =>
+    days === null
+      ? `${name!} has neither start nor end.`
+      : `${name!} has run for ${plural(days, 'day')} without an end.`,
+  'too-long': ({ days, longest }, { subjects: [name] }) =>
+    `${name!} lasts ${plural(days, 'day')}; the store wants ${longest} at most.`,
+  'ends-early': ({ end: at, text }, called) =>
+    `${called.subjects[0]!} ends ${end(at, called)}, before the day that shoppers read as its last: “${text}”.`,
+  'strike-not-allowed': ({ sku, regular, prior, price, products, isPromised }, called) =>
+    `When ${called.subjects[0]!} starts, ${called.product(sku)} may not strike ${formatMoney(regular)}: it cost ${formatMoney(prior)} shortly before, and costs ${formatMoney(price)} then${others(products)}.${
+      isPromised ? ' What shoppers read promises more.' : ''
+    }`,
+  'floor-cuts': ({ sku, wanted, comes, products, of }, called) =>
+    `${called.subjects[0]!}: for ${products} of ${plural(of, 'product')} the floor keeps part of the reduction; ${called.product(sku)} comes to ${formatMoney(comes)}, not ${formatMoney(wanted)}.`,
+  'too-small': ({ sku, reduction, least, products }, called) =>
+    `${called.subjects[0]!} takes only ${percent(reduction)} off ${called.product(sku)}${others(products)}; below ${percent(least)} nobody is drawn by it.`,
+  'stock-short': ({ sku, stock, sold, runsOut, products }, called) =>
+    stock === 0
+      ? `${called.subjects[0]!}: ${called.product(sku)} is sold out${others(products)}.`
+      : `${called.subjects[0]!}: ${called.product(sku)} lasts until ${when(runsOut, called)} (${stock} left, ${sold} sold in 30 days)${others(products)}.`,
+  'bundle-dearer': ({ price, items }, { subjects: [name] }) =>
+    `${name!} costs ${formatMoney(price)}; its dearest items come to ${formatMoney(items)} without it.`,
+  'exactly-misses': ({ count }, { subjects: [name] }) =>
+    `${name!} asks for exactly ${count}: with ${count + 1} in the cart it is lost.`,
+  'reach-differs': ({ both, onlyFirst, onlySecond }, { subjects: [name] }) =>
+    `${name!}: what counts and what is reduced overlap only in part: ${plural(both, 'product')} in both, ${onlyFirst} only count, ${onlySecond} are only reduced.`,
+  'reward-worthless': ({ sku }, called) =>
+    `${called.subjects[0]!} gives nothing: its reward saves no cent in any order, not for ${called.product(sku)} either.`,
+  'rung-unreachable': ({ rung, onOffer }, { subjects: [name] }) =>
+    `${name!} has a rung from ${rung} sold; only ${plural(onOffer, 'item')} are on offer.`,
+  'tier-useless': ({ tier }, { subjects: [name] }) =>
+    `${name!}: its tier from ${tier} saves no more than the one before it.`,
+  'code-guessable': ({ code }, { subjects: [name] }) =>
+    `The code ${code} of ${name!} is short or a plain word, and easy to guess.`,
+  'code-twice': ({ code, at }, called) =>
+    `The code ${code} opens both ${and(called.subjects)} from ${when(at, called)}; only the first by rank would be opened.`,
+  'code-public': ({ code }, { subjects: [name] }) =>
+    `The code ${code} of ${name!} is not listed, but stands in a text that everybody reads.`,
+  'codes-run-out': ({ open, made }, { subjects: [name] }) =>
+    `${name!} has ${open === 0 ? 'no code' : plural(open, 'code')} left of ${made.toLocaleString('en-GB')}.`,
+  'budget-short': ({ budget, given, day }, called) =>
+    given >= budget
+      ? `${called.subjects[0]!} has given ${formatMoney(given)}, its whole budget of ${formatMoney(budget)}.`
+      : `${called.subjects[0]!} has given ${formatMoney(given)}; at this pace its budget of ${formatMoney(budget)} is passed on ${when(day, called)}.`,
+  'not-released': ({ starts, isMissing }, called) => {
+    const lack = isMissing ? 'and the shop does not have it' : 'and the shop has it otherwise than planned'
+    return starts === null
+      ? `${called.subjects[0]!} runs, ${lack}.`
+      : `${called.subjects[0]!} starts ${when(starts, called)}, ${lack}.`
+  },
+  'date-open': ({ estimate, promotions }, { subjects: [name] }) =>
+    `The dates of ${name!} are still open; it is likely to begin on ${formatEstimate(estimate)}, and ${plural(promotions, 'promotion')} wait${promotions === 1 ? 's' : ''} for it.`,
+  'outside-occasion': ({ occasionEnd, end: at }, called) =>
+    `${called.subjects[0]!} ${at === null ? 'has no end' : `ends ${end(at, called)}`}; its occasion is over by ${end(occasionEnd, called)}.`,
+  'guest-promise': (_facts, { subjects: [name] }) =>
+    `Everybody reads of ${name!}, but guests do not get it, and no text says so.`,
+  'test-cart-broken': ({ expected, total }, { subjects: [name] }) =>
+    `The test cart “${name!}” must come to ${formatMoney(expected)} and comes to ${formatMoney(total)}.`,
+}
+
+const formatEstimate = (day: string) =>
+  formatInstant(Date.parse(`${day}T12:00:00Z`), { zone: 'UTC', year: false }).split(',')[0]!
+
+export const findingText = {
+  title: 'Findings',
+  hint: 'What a careful colleague would notice in the working plan, gravest first, each with a cart or a moment that anyone can check.',
+  checking: 'The plan has changed and is being checked again …',
+  first: 'The plan is being checked for the first time …',
+  current: (at: string) => `Checked ${at}`,
+  none: 'Nothing in this plan deserves a look.',
+  noneHere: 'Nothing like that in this plan.',
+  weights: { stop: 'Stop', look: 'Look', hint: 'Hint' } satisfies Record<Weight, string>,
+  about: {
+    promotion: 'To the promotion',
+    product: 'To the product',
+    occasion: 'To the occasions',
+    testCart: 'To the test carts',
+  } satisfies Record<Subject['kind'], string>,
+  toPromotion: (name: string) => `To ${name}`,
+  intoTill: 'Into the till',
+  keep: 'Keep as a test cart',
+  kept: 'It is a test cart now.',
+  goTo: (at: string) => `To ${at}`,
+  priceChart: 'To its prices',
+  setAside: 'Set aside …',
+  setAsideTitle: 'Leave it as it is',
+  why: 'Because',
+  whyHint: 'It comes back when what it is about is edited, or it gets worse.',
+  setAsideAct: 'Set it aside',
+  isAside: (by: string, at: string) => `Set aside by ${by}, ${at}:`,
+  takeUp: 'Take it up again',
+  asides: (count: string) => `${count} set aside`,
+  show: 'Show',
+  hide: 'Hide',
+  only: (name: string) => `Only what is about ${name}.`,
+  all: 'Show all',
+  more: (count: number) => `${count} more`,
+  number: (open: number) => plural(open, 'open finding'),
+  review: {
+    title: 'Findings that this release would bring',
+    none: 'This release brings nothing that deserves a look.',
+    held: (count: number) =>
+      `${plural(count, 'finding')} of weight “stop” must be mended, or set aside one by one, before this release can be made.`,
+    checking: 'The plan is being checked …',
+  },
+  till: (reduction: string) => `This cart is the deepest stack: ${reduction} off`,
+  loss: (amount: string) => `, ${amount} below cost`,
+  alarm: {
+    title: 'What is pointed out',
+    hint: 'From when on Findings speaks up.',
+    change: 'Change …',
+    dialog: 'What is pointed out',
+    save: 'Keep these lines',
+    kept: 'Findings follow these lines now.',
+    margin: 'Least margin on top of unit cost',
+    reduction: 'More than this off the regular price',
+    smallest: 'Reductions smaller than this',
+    noEndDays: 'Days without an end',
+    openDays: 'Days before an occasion is likely to begin',
+    sentence: (alarm: { margin: number; reduction: number; smallest: number; noEndDays: number; openDays: number }) =>
+      `Orders that leave less than ${alarm.margin === 0 ? 'their unit cost' : `unit cost and ${percent(alarm.margin)}`}; more than ${percent(alarm.reduction)} off; reductions below ${percent(alarm.smallest)}; ${plural(alarm.noEndDays, 'day')} without an end; occasions without dates ${plural(alarm.openDays, 'day')} before they are likely to begin.`,
+  },
+}
+
+export const formatPoints = percent

@@ -1,0 +1,58 @@
+import type { FindingAnswer, FindingsAnswer } from '@novalex/contract'
+import { defineStore } from 'pinia'
+import { computed, ref, watch } from 'vue'
+import { useAnswer, type Answer } from '@/api/useAnswer.ts'
+import { FINDING_SENTENCES, type Called } from '@/locale/enFindings.ts'
+import { useStoreInfo } from './storeInfo.ts'
+
+const CHECKING_MS = 2000
+const CURRENT_MS = 300_000
+
+/** Findings, asked for again while the plan is being checked. */
+export function followFindings(query: { readonly release?: 'next' }): Answer<FindingsAnswer> {
+  const interval = ref(CURRENT_MS)
+  const asked = useAnswer('listFindings', () => ({ query }), { refetchInterval: () => interval.value })
+  watch(asked.data, (answer) => {
+    interval.value = answer?.state === 'checking' ? CHECKING_MS : CURRENT_MS
+  })
+  return asked
+}
+
+/** What deserves a look in the working plan; it follows every edit by itself. */
+export const useFindings = defineStore('findings', () => {
+  const store = useStoreInfo()
+  const asked = followFindings({})
+  const answer = asked.data
+  const all = computed<readonly FindingAnswer[]>(() => answer.value?.findings ?? [])
+  const open = computed(() => all.value.filter(({ setAside }) => setAside === null))
+  const isCurrent = computed(() => answer.value?.state === 'current')
+  const byPromotion = computed(() => {
+    const found = new Map<string, FindingAnswer[]>()
+    for (const finding of open.value)
+      for (const { kind, id } of finding.subjects)
+        if (kind === 'promotion') found.set(id, [...(found.get(id) ?? []), finding])
+    return found
+  })
+
+  return {
+    answer,
+    all,
+    open,
+    isCurrent,
+    ofPromotion: (id: string): readonly FindingAnswer[] => byPromotion.value.get(id) ?? [],
+    ofProduct: (sku: string) => open.value.filter(({ facts }) => 'sku' in facts && facts.sku === sku),
+    describe: (finding: FindingAnswer, names = answer.value?.names ?? {}) => describe(finding, names, store.zone),
+  }
+})
+
+/** A finding in one sentence. */
+export function describe(finding: FindingAnswer, names: Readonly<Record<string, string>>, zone: string): string {
+  const called: Called = {
+    subjects: finding.subjects.map(({ kind, id }) => names[`${kind}:${id}`] ?? id),
+    product: (sku) => names[`product:${sku}`] ?? sku,
+    promotion: (id) => names[`promotion:${id}`] ?? id,
+    zone,
+  }
+  const write = FINDING_SENTENCES[finding.kind] as (facts: unknown, called: Called) => string
+  return write(finding.facts, called)
+}
