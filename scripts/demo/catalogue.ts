@@ -110,11 +110,20 @@ function range(
   return { path, code, name, variants, prices, tags, taxRate }
 }
 
+/** What sells faster than it is stocked; of all else there is enough for some months, or none at all. */
+const SOON_GONE: ReadonlySet<string> = new Set(['SHT-A2', 'TON-SAND'])
+const MONTHS_OF_STOCK = 5
+
 /** What each product sold in the last 30 days: cheap ones more, some nothing. */
-export function createDemoSales(products: readonly Pick<Product, 'sku' | 'regularPrice'>[], seed = 3): { sku: string; sold: number }[] {
+export function createDemoSales(
+  products: readonly Pick<Product, 'sku' | 'regularPrice' | 'stock'>[],
+  seed = 3,
+): { sku: string; sold: number }[] {
   const random = createRandom(seed)
-  return products.map(({ sku, regularPrice }) => {
+  return products.map(({ sku, regularPrice, stock }) => {
     const pace = 40 / Math.max(1, Math.sqrt(regularPrice / 100))
-    return { sku, sold: random() < 0.06 ? 0 : Math.floor(random() * pace * 2) }
+    const sold = random() < 0.06 ? 0 : Math.floor(random() * pace * 2)
+    if (SOON_GONE.has(sku)) return { sku, sold: Math.max(sold, (stock ?? 0) * 3) }
+    return { sku, sold: stock ? Math.min(sold, Math.floor(stock / MONTHS_OF_STOCK)) : sold }
   })
 }

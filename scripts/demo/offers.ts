@@ -50,6 +50,7 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
         get: { reach: { categories: ['acrylic-colours'] }, quantity: 1, value: FREE },
         repeat: 'every',
       },
+      limits: { budget: 10_000 },
       stacking: MULTI_BUY,
     },
   },

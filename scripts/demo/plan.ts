@@ -1,6 +1,7 @@
 import type { CampaignRecord, DeliveryOption, OccasionRecord, PromotionDraft, SetRecord } from '@novalex/contract'
 import { addDays, dateOf, phaseOf, toLocal, weekdayOf, type Instant, type LocalDateTime, type Store } from '@novalex/core'
 import { FIRST_SETTINGS } from '../../server/src/store/firstSettings.ts'
+import { MISTAKE_SKETCHES } from './mistakes.ts'
 import { OFFER_SKETCHES } from './offers.ts'
 import type { Sketch } from './sketch.ts'
 
@@ -30,6 +31,7 @@ export const DEMO_CAMPAIGNS: readonly CampaignRecord[] = [
   { id: 'club-week', name: 'Club week', goal: 'Thank those who come back', version: 1 },
   { id: 'delivery-weekends', name: 'Delivery weekends', goal: 'Fewer carts left at the delivery page', version: 1 },
   { id: 'launch', name: 'New sketch pads', goal: 'Make the new range known', version: 1 },
+  { id: 'workshops', name: 'Summer workshops', goal: 'Planned in a hurry: what the findings have to say about it', version: 1 },
   { id: 'drawing-month', name: 'Drawing month', goal: 'Bring people who draw back into the shop', version: 1 },
 ]
 
@@ -53,7 +55,7 @@ export function createDemoOccasions(now: Instant, zone: string): OccasionRecord[
   const midnight = createCalendar(now, zone)
   return [
     { id: 'open-studios', name: 'Open studio days', dates: { start: midnight(39), end: midnight(46) }, version: 1 },
-    { id: 'town-fair', name: 'Town fair', dates: null, version: 1 },
+    { id: 'town-fair', name: 'Town fair', dates: null, estimate: midnight(11).slice(0, 10), version: 1 },
   ]
 }
 
@@ -152,11 +154,18 @@ const SKETCHES: readonly Sketch[] = [
   },
 ]
 
+const SKETCHED: readonly Sketch[] = [...SKETCHES, ...OFFER_SKETCHES, ...MISTAKE_SKETCHES]
+
+/** The names of those that were planned after the release. */
+export const UNRELEASED: ReadonlySet<string> = new Set(
+  SKETCHED.filter(({ isReleased }) => isReleased === false).map(({ name }) => name),
+)
+
 /** The demo plan's sales and cart offers, in the order of their ranks: past, running and waiting around the instant given. */
 export function createDemoPromotions(now: Instant, zone: string): PromotionDraft[] {
   const midnight = createCalendar(now, zone)
   const occasions = new Map(createDemoOccasions(now, zone).map(({ id, dates }) => [id, dates]))
-  return [...SKETCHES, ...OFFER_SKETCHES].map(({ name, campaign, days: [from, until], occasion = null, rule }) => ({
+  return SKETCHED.map(({ name, campaign, days: [from, until], occasion = null, rule }) => ({
     name,
     campaign,
     occasion,

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
-import { computeProductImport, PRODUCT_FORMAT, type Instant } from '@novalex/core'
+import type { PromotionRecord } from '@novalex/contract'
+import { computeProductImport, PRODUCT_FORMAT, type Instant, type Promotion } from '@novalex/core'
 import { recordActivity } from '../../server/src/activity/activity.repository.ts'
 import { insertCampaign } from '../../server/src/campaigns/campaigns.repository.ts'
 import { insertCategories, loadCatalogue, saveProducts } from '../../server/src/catalogue/catalogue.repository.ts'
@@ -10,16 +11,17 @@ import { makeCodes } from '../../server/src/codes/makeCodes.ts'
 import { ensureCounts } from '../../server/src/counts/counts.repository.ts'
 import { migrateDatabase, openDatabase, type Database } from '../../server/src/db/openDatabase.ts'
 import { parseTableFile } from '../../server/src/files/parseTableFile.ts'
-import { OCCASIONS } from '../../server/src/occasions/occasions.repository.ts'
+import { OCCASIONS, toContent } from '../../server/src/occasions/occasions.repository.ts'
 import { createPlanSource, loadWorkingPlan } from '../../server/src/plan/planSource.ts'
 import { insertPromotion } from '../../server/src/promotions/promotions.repository.ts'
 import { insertRelease } from '../../server/src/releases/releases.repository.ts'
 import { SETS } from '../../server/src/sets/sets.repository.ts'
 import { insertPastPrices } from '../../server/src/prices/prices.repository.ts'
 import { listShoppers, saveShoppers } from '../../server/src/shoppers/shoppers.repository.ts'
+import { insertTestCart } from '../../server/src/testCarts/testCarts.repository.ts'
 import { changeStore, getStore, saveStore } from '../../server/src/store/store.repository.ts'
 import { createDemoSales } from './catalogue.ts'
-import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_DELIVERY, DEMO_SETS, DEMO_STORE } from './plan.ts'
+import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_DELIVERY, DEMO_SETS, DEMO_STORE, UNRELEASED } from './plan.ts'
 import { DEMO_PEOPLE, seedPeople } from './people.ts'
 import { createDemoPastPrices, HISTORY_DAYS } from './pastPrices.ts'
 import { createPastOrders, seedPastOrders, seedShopOrders } from './orders.ts'
@@ -52,6 +54,7 @@ export async function seedDemo(databaseUrl: string, now: Instant, password: Demo
       await seedPlan(transaction, now)
       await seedSales(transaction, now)
       await seedCodes(transaction, now)
+      await seedTestCarts(transaction)
     })
     return true
   } finally {
@@ -80,15 +83,16 @@ async function seedCatalogue(transaction: Database, now: Instant): Promise<void>
 async function seedPlan(transaction: Database, now: Instant): Promise<void> {
   for (const campaign of DEMO_CAMPAIGNS) await insertCampaign(transaction, campaign)
   for (const set of DEMO_SETS) await SETS.insert(transaction, set)
-  for (const { dates, ...occasion } of createDemoOccasions(now, DEMO_STORE.store.timeZone))
-    await OCCASIONS.insert(transaction, { ...occasion, content: dates })
+  for (const { dates, estimate, ...occasion } of createDemoOccasions(now, DEMO_STORE.store.timeZone))
+    await OCCASIONS.insert(transaction, { ...occasion, content: toContent({ dates, estimate }) })
   const drafts = createDemoPromotions(now, DEMO_STORE.store.timeZone)
   const yesterday = new Date(now - DAY_MS).toISOString()
-  for (const [index, { campaign, occasion, archived, note, ...rule }] of drafts.entries()) {
+  const records = drafts.map(({ campaign, occasion, archived, note, ...rule }, index): PromotionRecord => {
     const promotion = { id: `demo-${index + 1}`, rank: index + 1, ...rule }
-    const stamp = { version: 1, updatedAt: yesterday, updatedBy: BY }
-    await insertPromotion(transaction, { promotion, campaign, occasion, archived, note, ...stamp })
-  }
+    return { promotion, campaign, occasion, archived, note, version: 1, updatedAt: yesterday, updatedBy: BY }
+  })
+  for (const record of records.filter(({ promotion }) => !UNRELEASED.has(promotion.name)))
+    await insertPromotion(transaction, record)
   const plan = await loadWorkingPlan(transaction, DEMO_STORE.store)
   const release = { number: 1, at: yesterday, by: BY, preparedBy: null, note: 'The demo plan', promotions: plan.promotions.length, again: null }
   await insertRelease(transaction, release, plan)
@@ -96,13 +100,15 @@ async function seedPlan(transaction: Database, now: Instant): Promise<void> {
     transaction,
     plan.promotions.map(({ id }) => id),
   )
+  for (const record of records.filter(({ promotion }) => UNRELEASED.has(promotion.name)))
+    await insertPromotion(transaction, record)
   const detail = { note: release.note, again: null }
   await recordActivity(transaction, { at: now - DAY_MS, by: BY, action: 'release', subject: 'release 1', detail })
 }
 
 /** What the shop took since the release. */
 async function seedSales(transaction: Database, now: Instant): Promise<void> {
-  // The first plan with a catalogue: the live one and the working one say the same.
+  // What is planned after the release has not begun yet: until now, the live plan and the working one say the same.
   const store = await getStore(transaction)
   const working = await createPlanSource(transaction).getLocked(transaction, store)
   await seedShopOrders(transaction, { ...working, release: 1 }, { shoppers: await listShoppers(transaction), now })
@@ -111,10 +117,15 @@ async function seedSales(transaction: Database, now: Instant): Promise<void> {
 /** Codes for the letter of thanks, and the page that gives them out. */
 async function seedCodes(transaction: Database, now: Instant): Promise<void> {
   const promotions = await loadWorkingPlan(transaction, DEMO_STORE.store)
-  const coded = promotions.promotions.find(({ code }) => code !== null && 'batch' in code)!
+  const [coded, cards] = promotions.promotions.filter(({ code }) => code !== null && 'batch' in code) as [Promotion, Promotion]
   const batch = { promotion: coded.id, name: 'Spring letter', count: 400, pattern: { prefix: 'THANKS', length: 8 } }
   const id = await insertBatch(transaction, batch, { at: now - DAY_MS, by: BY })
   await makeCodes(transaction, { id })
+  // Of the cards for workshops most were spoilt in print and made void.
+  const few = { promotion: cards.id, name: 'Printed cards', count: 40, pattern: { prefix: 'PRESS', length: 8 } }
+  const cardId = await insertBatch(transaction, few, { at: now - DAY_MS, by: BY })
+  await makeCodes(transaction, { id: cardId })
+  await transaction('codes').where({ batch: Number(cardId) }).orderBy('code').limit(37).update({ state: 2 })
   const page = {
     slug: 'thank-you',
     title: 'A thank-you of 10 %',
@@ -124,6 +135,18 @@ async function seedCodes(transaction: Database, now: Instant): Promise<void> {
     ...{ from: null, until: null, most: 200, showsAtOnce: false },
   }
   await transaction('hand_outs').insert({ id: 'demo-thanks', ...toHandOutRow(page), given: 0, version: 1 })
+}
+
+/** One that holds, and one whose total was noted before the brushes' price was. */
+async function seedTestCarts(transaction: Database): Promise<void> {
+  const cart = { codes: [], channel: 'web', delivery: null, shopper: null }
+  const brushes = ['BRR-4', 'BRR-6', 'BRR-10'].map((sku) => ({ sku, quantity: 1 }))
+  const markers = [{ sku: 'MRK-TITWHI', quantity: 10 }]
+  const carts = [
+    { id: 'demo-brushes', name: 'Three brushes', cart: { ...cart, lines: brushes }, expected: 1900 },
+    { id: 'demo-markers', name: 'Ten markers', cart: { ...cart, lines: markers }, expected: 2800 },
+  ]
+  for (const one of carts) await insertTestCart(transaction, { ...one, at: null, version: 1 })
 }
 
 const { DATABASE_URL, NOVALEX_NOW, NOVALEX_DEMO_PASSWORD: text, NOVALEX_DEMO_PASSWORD_RENEWS } = process.env

@@ -7,5 +7,7 @@ export interface Sketch {
   readonly days: readonly [from: number, until: number | null]
   /** Follows this occasion's dates instead. */
   readonly occasion?: string
+  /** False: it is planned after the release, so the shop does not have it. */
+  readonly isReleased?: false
   readonly rule: Pick<PromotionDraft, 'mechanic'> & Partial<PromotionDraft>
 }

@@ -1,11 +1,11 @@
-import type { CompiledPromotion } from '../../pricing/index.ts'
 import type { Product } from '../../terms/index.ts'
 import { WHOLE } from '../../values/index.ts'
 import { promotionSubject, type Found } from '../finding.ts'
 import type { Check } from '../kinds/check.ts'
 import type { Probe } from '../probe.ts'
 import { findSituations, type Situation } from '../situations.ts'
-import { boundStack } from './bound.ts'
+import { createBound } from './bound.ts'
+import { isReducing } from './unitBound.ts'
 import { enumerateOrders } from './enumerate.ts'
 import { isAlarming, isWorse, measureStack, type Stack } from './stack.ts'
 
@@ -94,15 +94,16 @@ function* enumerateAll(product: Product, situations: Suspect['situations'], prob
 }
 
 /** The products that a bound does not clear, each with the situations that it does not, the deepest bound first. */
-export function findSuspects({ input, groups, thresholds }: Probe): Suspect[] {
+export function findSuspects({ input, groups, thresholds, groupsOf }: Probe): Suspect[] {
   const { plan, now, facts } = input
+  const bound = createBound({ plan, thresholds, groupsOf })
   const suspects: Suspect[] = []
   for (const { entries, products } of groups) {
     if (!entries.some(isReducing)) continue
     const situations = findSituations(entries, { now, facts }, products[0]!.regularPrice)
     for (const product of products) {
       const open = situations.flatMap((situation) => {
-        const { share, mayAlarm } = boundStack(product, situation.live, { plan, thresholds })
+        const { share, mayAlarm } = bound(product, situation)
         return mayAlarm ? [{ situation, share }] : []
       })
       open.sort((a, b) => a.share - b.share)
@@ -111,5 +112,3 @@ export function findSuspects({ input, groups, thresholds }: Probe): Suspect[] {
   }
   return suspects.sort((a, b) => a.share - b.share)
 }
-
-const isReducing = ({ phase }: CompiledPromotion) => phase >= 1 && phase <= 3

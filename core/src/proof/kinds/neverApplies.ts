@@ -3,6 +3,7 @@ import type { Order } from '../../terms/index.ts'
 import { promotionSubject } from '../finding.ts'
 import { isApplied, type Probe } from '../probe.ts'
 import type { Check } from './check.ts'
+import { isDearBundle } from './offerFaults.ts'
 import { findWorthlessOrder } from './worthless.ts'
 
 const MOST_TRIED = 400
@@ -16,7 +17,7 @@ export const findNeverApplies: Check<'never-applies'> = function* (probe) {
     if (!refused) continue
     const { order, outcome } = refused
     if (USED_UP.has(outcome.reason)) continue
-    if (findWorthlessOrder(probe, entry)) continue
+    if (isDearBundle(probe, entry) || findWorthlessOrder(probe, entry)) continue
     const alone = probe.alone(entry)
     const isAlone = !some(probe.witnesses(entry), (one) => isApplied(probe.sell(one, alone), entry))
     const by =

@@ -1,40 +1,49 @@
 import type { ReachMatcher } from '../../catalogue/index.ts'
 import { definitionOf, reachesOf } from '../../mechanics/index.ts'
-import { computeQuote, createGuestOrder, findUnitTests, type CompiledPlan } from '../../pricing/index.ts'
+import {
+  computeQuote,
+  createGuestOrder,
+  findUnitTests,
+  type CompiledPlan,
+  type CompiledPromotion,
+} from '../../pricing/index.ts'
 import type { Condition, Product, Reach } from '../../terms/index.ts'
 import { promotionSubject } from '../finding.ts'
 import { isApplied, type Probe } from '../probe.ts'
 import type { Check } from './check.ts'
 
 /** A bundle whose price is no lower than its dearest filling comes to without it. */
-export const findDearBundles: Check<'bundle-dearer'> = function* ({ toCome, input }) {
-  for (const { id, promotion } of toCome) {
-    const bundle = definitionOf(promotion.mechanic).together?.(promotion.mechanic)
-    if (!bundle) continue
-    const dearest = bundle.parts.map(({ reach }) => findDearest(input.plan, reach))
-    if (dearest.some((product) => product === null)) continue
-    const units = new Map<string, number>()
-    bundle.parts.forEach((part, at) => {
-      const { sku } = dearest[at]!
-      units.set(sku, (units.get(sku) ?? 0) + part.units!)
-    })
-    const lines = [...units].map(([sku, quantity]) => ({ sku, quantity }))
-    const items = lines.reduce(
-      (sum, { sku, quantity }) => sum + input.plan.catalogue.bySku.get(sku)!.regularPrice * quantity,
-      0,
-    )
-    if (items > bundle.price) continue
-    const order = createGuestOrder(lines, { now: input.now, channel: input.channel, facts: input.facts })
-    const proof = { carts: [{ order, total: computeQuote(input.plan, order).totals.grand }] }
-    const facts = { price: bundle.price, items, sku: lines[0]!.sku }
-    yield {
-      weight: 'look',
-      subjects: [promotionSubject(id)],
-      facts,
-      proof,
-      points: Math.floor(((bundle.price - items) * 100) / Math.max(1, items)),
-    }
+export const findDearBundles: Check<'bundle-dearer'> = function* (probe) {
+  const { now, channel, facts: sold, plan } = probe.input
+  for (const entry of probe.toCome) {
+    const dear = findDear(probe, entry)
+    if (!dear) continue
+    const { lines, price, items } = dear
+    const order = createGuestOrder(lines, { now, channel, facts: sold })
+    const proof = { carts: [{ order, total: computeQuote(plan, order).totals.grand }] }
+    const points = Math.floor(((price - items) * 100) / Math.max(1, items))
+    const facts = { price, items, sku: lines[0]!.sku }
+    yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts, proof, points }
   }
+}
+
+/** Whether it sells things together for no less than they cost by themselves. */
+export const isDearBundle = (probe: Probe, entry: CompiledPromotion) => findDear(probe, entry) !== null
+
+/** The dearest filling of a bundle, where it is no dearer than the bundle. */
+function findDear({ input: { plan } }: Probe, { promotion }: CompiledPromotion) {
+  const bundle = definitionOf(promotion.mechanic).together?.(promotion.mechanic)
+  if (!bundle) return null
+  const units = new Map<string, number>()
+  let items = 0
+  for (const part of bundle.parts) {
+    const dearest = findDearest(plan, part.reach)
+    if (!dearest) return null
+    items += dearest.regularPrice * part.units!
+    units.set(dearest.sku, (units.get(dearest.sku) ?? 0) + part.units!)
+  }
+  if (items > bundle.price) return null
+  return { lines: [...units].map(([sku, quantity]) => ({ sku, quantity })), price: bundle.price, items }
 }
 
 function findDearest(plan: CompiledPlan, reach: Reach): Product | null {

@@ -5,13 +5,16 @@ import { promotionSubject } from '../finding.ts'
 import { isIn } from '../productGroups.ts'
 import type { Check } from './check.ts'
 
-/** What is left of a product does not last as long as the promotion, if it sells on as in the last 30 days. */
+/**
+ * What is left of a product does not last as long as the promotion, if it sells on as in the last 30 days. What is sold out already is no news, and
+ * what takes something off whole orders promises no product.
+ */
 export const findStockShort: Check<'stock-short'> = function* (probe) {
   const { input, toCome } = probe
   const { now, stock, sold, plan } = input
   for (const entry of toCome) {
     const { id, phase, promotion, schedule } = entry
-    if (phase < 1 || phase > 3 || !Number.isFinite(schedule.end)) continue
+    if ((phase !== 1 && phase !== 2) || !Number.isFinite(schedule.end)) continue
     const unitsLeft = computeUnitsLeft(promotion.limits, {
       sold: input.facts[id]?.unitsSold ?? 0,
       now,
@@ -20,7 +23,7 @@ export const findStockShort: Check<'stock-short'> = function* (probe) {
     const short = probe.groupsOf(entry).flatMap(({ products }) =>
       products.flatMap((product) => {
         const [left, pace] = [stock.get(product.sku), sold.get(product.sku) ?? 0]
-        if (left === undefined || pace === 0 || left >= unitsLeft || !isIn(plan, entry, product)) return []
+        if (!left || pace === 0 || left >= unitsLeft || !isIn(plan, entry, product)) return []
         const runsOut = now + Math.floor((left * SALES_DAYS * DAY_MS) / pace)
         return runsOut < schedule.end ? [{ product, left, pace, runsOut }] : []
       }),
