@@ -1,7 +1,7 @@
 import { phaseOf, type Need } from '../mechanics/index.ts'
 import type { Promotion } from '../plan/index.ts'
 import { compileOthers, computeQuote, type CompiledPlan } from '../pricing/index.ts'
-import type { Order, Product } from '../terms/index.ts'
+import type { Order, Phase, Product } from '../terms/index.ts'
 import type { MinorUnits } from '../values/index.ts'
 
 type Basis = NonNullable<Need['basis']>
@@ -18,29 +18,50 @@ const MOST_UNITS = 10_000
 
 /** Values units under the promotions of the plan that act in earlier phases than `promotion`. */
 export function createMeasure({ mechanic }: Promotion, plan: CompiledPlan, order: Order): Measure {
-  const earlier = plan.promotions.filter(({ phase }) => phase < phaseOf(mechanic)).map(({ promotion }) => promotion)
-  const compiled = new Map<Product, CompiledPlan>()
-  const compileFor = (product: Product) => {
-    const known = compiled.get(product) ?? compileOthers(plan, earlier, [product])
-    compiled.set(product, known)
-    return known
-  }
+  const own = phaseOf(mechanic)
+  const hasEarlier = plan.promotions.some(({ phase }) => phase < own)
 
   function worth(product: Product, units: number, basis: Basis): MinorUnits {
-    if (earlier.length === 0 || units === 0) return product.regularPrice * units
+    if (!hasEarlier || units === 0) return product.regularPrice * units
     const lines = [{ sku: product.sku, quantity: units }]
-    const quote = computeQuote(compileFor(product), { ...order, cart: { ...order.cart, lines } })
+    const quote = computeQuote(compileEarlier(plan, product, own), { ...order, cart: { ...order.cart, lines } })
     return quote.lines[0]![basis === 'current' ? 'total' : basis]
   }
 
   return {
     worth,
     countFor(money, product, basis) {
-      if (earlier.length > 0) return findFewest((units) => worth(product, units, basis) >= money)
+      if (hasEarlier) return findFewest((units) => worth(product, units, basis) >= money)
       const units = Math.max(1, Math.ceil(money / product.regularPrice))
       return units <= MOST_UNITS ? units : undefined
     },
   }
+}
+
+const COMPILED = new WeakMap<CompiledPlan, Map<string, CompiledPlan>>()
+
+/** One product under the promotions that look at it and act before a phase; others change nothing of it. */
+function compileEarlier(plan: CompiledPlan, product: Product, phase: Phase): CompiledPlan {
+  let known = COMPILED.get(plan)
+  if (!known) COMPILED.set(plan, (known = new Map()))
+  const key = `${phase} ${product.sku}`
+  let compiled = known.get(key)
+  if (!compiled) {
+    const looking = new Set([...plan.findPricing(product), ...findPricesOf(product, plan).flatMap(plan.findOffers)])
+    const earlier = [...looking].filter((entry) => entry.phase < phase).map(({ promotion }) => promotion)
+    compiled = compileOthers(plan, earlier, [product])
+    known.set(key, compiled)
+  }
+  return compiled
+}
+
+/** The product at its regular price, and at each that price steps may set. */
+function findPricesOf(product: Product, plan: CompiledPlan): Product[] {
+  const steps = plan.findPriceSteps(product).flatMap(({ act, promotion: { ladder } }) => {
+    const rungs = [null, ...(ladder?.rungs ?? []).map(({ value }) => value)]
+    return rungs.flatMap((rung) => act.priceFor(product.sku, rung) ?? [])
+  })
+  return [product, ...steps.map((regularPrice) => ({ ...product, regularPrice }))]
 }
 
 /** The fewest units that are enough; more of them always are. Undefined where `MOST_UNITS` are not. */

@@ -15,13 +15,17 @@ export interface Floored {
 
 /**
  * The products of a mechanic's reach that the floor would hold back, each by itself and at its regular price: for a sale price, an item
- * discount, the deepest of quantity breaks, and a bundle of one product. Source: docs/pricing.md, "Floor".
+ * discount, the deepest of quantity breaks, and a bundle of one product. `products` are those that are asked about. Source: docs/pricing.md, "Floor".
  */
-export function findFloored(mechanic: Mechanic, plan: CompiledPlan): Floored[] {
+export function findFloored(
+  mechanic: Mechanic,
+  plan: CompiledPlan,
+  products: readonly Product[] = plan.catalogue.products,
+): Floored[] {
   const asked = definitionOf(mechanic).unitRule?.(mechanic)
   if (!asked) return []
   const matches = plan.matcherOf(asked.reach)
-  return plan.catalogue.products.flatMap((product) => {
+  return products.flatMap((product) => {
     const { regularPrice } = product
     if (!matches(product, regularPrice)) return []
     const floor = Math.min(regularPrice, computeFloor(product, plan.store)) * asked.units

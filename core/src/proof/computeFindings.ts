@@ -1,13 +1,20 @@
 import { FINDING_KINDS, type Finding, type FindingKind, type Subject, type Weight } from './finding.ts'
+import type { ProofMemory } from './memory.ts'
 import { createProbe } from './probe.ts'
 import type { ProofInput } from './proofInput.ts'
 import { CHECKS } from './registry.ts'
 
 const GRAVITY: Readonly<Record<Weight, number>> = { stop: 0, look: 1, hint: 2 }
 
+interface Asked {
+  readonly kinds?: readonly FindingKind[]
+  /** What was found before, to be found faster again; it changes nothing of the answer. */
+  readonly memory?: ProofMemory
+}
+
 /** All that deserves a look in a plan, gravest first. A function of its input alone. Source: docs/findings.md. */
-export function computeFindings(input: ProofInput, kinds: readonly FindingKind[] = FINDING_KINDS): Finding[] {
-  const probe = createProbe(input)
+export function computeFindings(input: ProofInput, { kinds = FINDING_KINDS, memory }: Asked = {}): Finding[] {
+  const probe = createProbe(input, memory)
   const findings = kinds.flatMap((kind) => {
     return [...CHECKS[kind](probe)].map((found) => ({ ...found, kind, key: keyOf(kind, found.subjects) }) as Finding)
   })

@@ -1,17 +1,19 @@
-import { computeEdgeCarts, fitCart } from '../edges/index.ts'
+import { computeEdgeCarts, fitCart, type EdgeCart } from '../edges/index.ts'
 import { definitionOf } from '../mechanics/index.ts'
-import { computeScheduleStatus } from '../plan/index.ts'
+import { computeScheduleStatus, type Promotion } from '../plan/index.ts'
 import {
   compileOthers,
   computeSale,
   createGuestOrder,
+  findUnitTests,
   toAlone,
   type CompiledPlan,
   type CompiledPromotion,
   type Sale,
 } from '../pricing/index.ts'
-import type { Cart, CartLine, CodeRegister, Order } from '../terms/index.ts'
+import type { Cart, CartLine, CodeRegister, Order, Product } from '../terms/index.ts'
 import type { Instant } from '../values/index.ts'
+import { createRecall, type ProofMemory, type Recall } from './memory.ts'
 import { findExtremes, groupProducts, type ProductGroup } from './productGroups.ts'
 import { findToCome, horizonOf, thresholdsOf, type ProofInput, type Thresholds } from './proofInput.ts'
 import { findEdges } from './situations.ts'
@@ -25,8 +27,12 @@ export interface Probe {
   /** The products that promotions to come look at. */
   readonly groups: readonly ProductGroup[]
   groupsOf(entry: CompiledPromotion): readonly ProductGroup[]
+  /** The same plan over few products, some of each group: to make carts of. */
+  readonly sampled: CompiledPlan
   /** Orders for which a promotion should apply, if for any: beside its limits, at its moments, for those whom it is for, its code entered. */
   witnesses(entry: CompiledPromotion, within?: Within): Iterable<Order>
+  /** The carts beside a promotion's limits, of a product wherever it fits, weighed at its first moment. */
+  edgeCarts(entry: CompiledPromotion, sku: string): readonly EdgeCart[]
   /** A guest's order at an instant. */
   guestOrder(lines: readonly CartLine[], now: Instant): Order
   /** The plan as if a promotion were the only one. */
@@ -34,6 +40,7 @@ export interface Probe {
   /** The plan without a promotion. */
   without(entry: CompiledPromotion): CompiledPlan
   sell(order: Order, plan?: CompiledPlan): Sale
+  readonly recall: Recall
 }
 
 /** Where witnesses are looked for. */
@@ -47,7 +54,7 @@ const MOST_MOMENTS = 6
 /** The code of a batch that a proof enters. */
 const BATCH_CODE = 'PROOF'
 
-export function createProbe(input: ProofInput): Probe {
+export function createProbe(input: ProofInput, memory?: ProofMemory): Probe {
   const { plan, facts, channel } = input
   const toCome = findToCome(input)
   const groups = groupProducts(plan, new Set(toCome))
@@ -61,44 +68,78 @@ export function createProbe(input: ProofInput): Probe {
   }
   const moments = new Map<CompiledPromotion, readonly Instant[]>()
   const stock = findGiftStock(input)
+  const sampled = compileOthers(
+    plan,
+    plan.promotions.map(({ promotion }) => promotion),
+    findSamples(plan, groups),
+  )
   const others = new Map<string, CompiledPlan>()
+
+  function remember(key: string, findPromotions: () => readonly Promotion[]): CompiledPlan {
+    let own = others.get(key)
+    if (!own) others.set(key, (own = compileOthers(sampled, findPromotions())))
+    return own
+  }
+
+  function momentsOf(entry: CompiledPromotion): readonly Instant[] {
+    let own = moments.get(entry)
+    if (!own) moments.set(entry, (own = findMoments(entry, probe)))
+    return own
+  }
 
   const probe: Probe = {
     input,
     thresholds: thresholdsOf(plan.store),
     toCome,
     groups,
+    sampled,
     groupsOf: (entry) => byEntry.get(entry) ?? [],
     *witnesses(entry, { groups: asked = probe.groupsOf(entry), isAt = () => true } = {}) {
-      let ats = moments.get(entry)
-      if (!ats) moments.set(entry, (ats = findMoments(entry, probe)))
-      for (const lines of findCarts(entry, plan, asked)) {
+      const ats = momentsOf(entry)
+      for (const lines of findCarts(entry, probe, asked)) {
         for (const now of ats) if (isAt(now)) yield* dress(entry, probe.guestOrder(lines, now), input)
       }
     },
+    edgeCarts: (entry, sku) => {
+      const order = probe.guestOrder([], momentsOf(entry)[0] ?? input.now)
+      return computeEdgeCarts(entry.promotion, sampled, { sku, order })
+    },
     guestOrder: (lines, now) => ({ ...createGuestOrder(lines, { now, channel, facts }), ...(stock ? { stock } : {}) }),
     alone(entry) {
-      const key = `alone ${entry.id}`
-      let own = others.get(key)
-      if (!own)
-        others.set(
-          key,
-          (own = compileOthers(plan, [
-            { ...toAlone(entry.promotion), when: entry.promotion.when, code: entry.promotion.code },
-          ])),
-        )
-      return own
+      const { when, code } = entry.promotion
+      return remember(`alone ${entry.id}`, () => [{ ...toAlone(entry.promotion), when, code }])
     },
-    without(entry) {
-      const rest = plan.promotions.filter((one) => one !== entry).map(({ promotion }) => promotion)
-      const key = `without ${entry.id}`
-      let own = others.get(key)
-      if (!own) others.set(key, (own = compileOthers(plan, rest)))
-      return own
-    },
+    without: (entry) =>
+      remember(`without ${entry.id}`, () =>
+        plan.promotions.filter((one) => one !== entry).map(({ promotion }) => promotion),
+      ),
     sell: (order, under = plan) => computeSale(under, order),
+    recall: createRecall(memory, {
+      input,
+      groups,
+      groupsOf: (entry) => byEntry.get(entry) ?? [],
+      samples: sampled.catalogue.products,
+      stock,
+    }),
   }
   return probe
+}
+
+/** Some products of each group, those that may be added as gifts, and one for each condition that none of them fulfils; in catalogue order. */
+function findSamples(plan: CompiledPlan, groups: readonly ProductGroup[]): Product[] {
+  const samples = new Set(groups.flatMap(findExtremes))
+  for (const { promotion } of plan.promotions) {
+    const skus = definitionOf(promotion.mechanic).gifts?.(promotion.mechanic, []) ?? []
+    for (const sku of skus) if (plan.catalogue.bySku.has(sku)) samples.add(plan.catalogue.bySku.get(sku)!)
+    for (const { reach } of findUnitTests(promotion.when)) {
+      const matches = plan.matcherOf(reach)
+      const isIn = (one: Product) => one.regularPrice > 0 && matches(one, one.regularPrice)
+      if ([...samples].some(isIn)) continue
+      const first = plan.catalogue.products.find(isIn)
+      if (first) samples.add(first)
+    }
+  }
+  return plan.catalogue.products.filter((product) => samples.has(product))
 }
 
 /** What is left of the products that promotions may add as gifts: of no other does a price depend on it. */
@@ -146,18 +187,18 @@ function findMoments(entry: CompiledPromotion, { input, groupsOf }: Probe): Inst
 /** The carts beside a promotion's limits, and the least ones, of products that different promotions look at. */
 function findCarts(
   entry: CompiledPromotion,
-  plan: CompiledPlan,
+  { sampled, edgeCarts }: Probe,
   groups: readonly ProductGroup[],
 ): (readonly CartLine[])[] {
   const { promotion } = entry
   const samples = groups.slice(0, MOST_GROUPS).flatMap(findExtremes)
-  const given = samples.length > 0 ? samples : plan.catalogue.products.slice(0, 1)
+  const given = samples.length > 0 ? samples : sampled.catalogue.products.slice(0, 1)
   const carts = new Map<string, readonly CartLine[]>()
   const keep = (lines: readonly CartLine[]) => {
     if (lines.length > 0) carts.set(JSON.stringify(lines), lines)
   }
   for (const { sku } of given) {
-    for (const { lines } of computeEdgeCarts(promotion, plan, { sku })) keep(lines)
+    for (const { lines } of edgeCarts(entry, sku)) keep(lines)
     const units = definitionOf(promotion.mechanic)
       .needs(promotion.mechanic)
       .reduce((sum, need) => sum + (need.units ?? 0), 0)

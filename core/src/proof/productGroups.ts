@@ -25,7 +25,7 @@ export function groupProducts(plan: CompiledPlan, asked: ReadonlySet<CompiledPro
 }
 
 /** The promotions of which a reach holds the product at its catalogue price, by rank. */
-function findLooking(plan: CompiledPlan, product: Product): readonly CompiledPromotion[] {
+export function findLooking(plan: CompiledPlan, product: Product): readonly CompiledPromotion[] {
   const pricing = plan.findPricing(product).filter((entry) => isIn(plan, entry, product))
   const offers = plan.findOffers(product)
   if (pricing.length === 0) return offers

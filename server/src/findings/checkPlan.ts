@@ -1,5 +1,13 @@
 import { createHash } from 'node:crypto'
-import { computeFindings, definitionOf, type Finding, type Product, type ProofInput, type Subject } from '@novalex/core'
+import {
+  computeFindings,
+  definitionOf,
+  type Finding,
+  type Product,
+  type ProofInput,
+  type ProofMemory,
+  type Subject,
+} from '@novalex/core'
 import type { RecentFigures } from '../counts/recentFigures.ts'
 import { listBatches } from '../codes/codeBatches.repository.ts'
 import type { Database } from '../db/openDatabase.ts'
@@ -23,13 +31,28 @@ interface CheckDeps {
   readonly plans: PlanSource
   readonly history: PriceHistory
   readonly figures: RecentFigures
+  /** What was found before, of the plan that is edited. */
+  readonly memory?: ProofMemory | undefined
 }
 
 /** Checks a plan with all that is known of its products, what was sold, and what surrounds it. */
 export async function checkPlanThoroughly(
+  deps: CheckDeps,
+  question: CheckQuestion,
+): Promise<{ readonly revision: number; readonly findings: KnownFinding[] }> {
+  const { input, revision } = await readProofInput(deps, question)
+  const stampOf = createStamp(input)
+  const findings = computeFindings(input, { memory: deps.memory }).map((finding): KnownFinding => {
+    return { ...finding, id: idOf(finding), stamp: stampOf(finding.subjects) }
+  })
+  return { revision, findings }
+}
+
+/** A plan with all that is known of its products, what was sold, and what surrounds it. */
+export async function readProofInput(
   { database, plans, history, figures }: CheckDeps,
   { plan: name, now }: CheckQuestion,
-): Promise<{ readonly revision: number; readonly findings: KnownFinding[] }> {
+): Promise<{ readonly input: ProofInput; readonly revision: number }> {
   figures.forget()
   const sourced = await plans.get(name)
   const live = name === 'working' ? (await plans.get('live')).plan : null
@@ -72,11 +95,7 @@ export async function checkPlanThoroughly(
       return { id, name: called, at: at === null ? null : Date.parse(at), cart, expected }
     }),
   }
-  const stampOf = createStamp(input)
-  const findings = computeFindings(input).map((finding): KnownFinding => {
-    return { ...finding, id: idOf(finding), stamp: stampOf(finding.subjects) }
-  })
-  return { revision: sourced.planRevision, findings }
+  return { input, revision: sourced.planRevision }
 }
 
 /** What products cost until now, of those whose shelf price a promotion will lower: of no others is it asked. */

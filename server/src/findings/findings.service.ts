@@ -44,6 +44,7 @@ interface FindingsDeps {
 
 /** Findings follow the clock too; no older than this they are current. */
 const CURRENT_MS = 15 * 60_000
+const SAME_CLOCK_MS = 10 * 60_000
 /** A plan that is edited while it is checked is checked again, so often at most for one question. */
 const MOST_CHECKS = 3
 
@@ -64,7 +65,10 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
 
   async function check(plan: string): Promise<CheckedPlan> {
     const state = await readState(plan)
-    const checkedAt = clock.now()
+    const before = await findChecked(database, plan)
+    // A clock that is a few minutes old will do, so that what nobody edited need not be looked at again.
+    const age = before ? clock.now() - before.checkedAt : Infinity
+    const checkedAt = before && age >= 0 && age < SAME_CLOCK_MS ? before.checkedAt : clock.now()
     const { revision, findings } = await threads.run('checkPlan', { plan, now: checkedAt })
     const checked = { state, revision, checkedAt, findings }
     await saveChecked(database, plan, checked)

@@ -12,7 +12,7 @@ import type {
   TableAnswer,
   TestCartRun,
 } from '@novalex/contract'
-import { computeQuote, type Order } from '@novalex/core'
+import { computeQuote, createProofMemory, type Order } from '@novalex/core'
 import { computeReachAnswer } from '../catalogue/products.service.ts'
 import { createProductTable, type FoundTask, type TableTask } from '../catalogue/productTable.service.ts'
 import { writeCodes, type CodeFileType } from '../codes/codeFile.ts'
@@ -77,6 +77,7 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
   const figures = createRecentFigures(database)
   const history = createPriceHistory(database, figures)
   const table = createProductTable({ plans, history, figures })
+  const memory = createProofMemory()
   const read = async (question: { id: string; at: number }) => {
     await readImport(database, question)
     return null
@@ -102,7 +103,10 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     productTable: (task) => table.page(task),
     reach: async (question) => computeReachAnswer(await plans.get('working'), question),
     reprice: (task, onProgress) => computeReprice({ plans, history, figures }, task, onProgress),
-    checkPlan: (question) => checkPlanThoroughly({ database, plans, history, figures }, question),
+    checkPlan: (question) => {
+      const own = question.plan === 'working' ? memory : undefined
+      return checkPlanThoroughly({ database, plans, history, figures, memory: own }, question)
+    },
     inShop: () => compareWithShop(plans),
     review: (question) => computeReview(database, plans, question),
     release: (task) => releasePlan(database, plans, task),

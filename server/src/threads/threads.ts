@@ -49,6 +49,8 @@ const FILE_TASKS: ReadonlySet<TaskName> = new Set<TaskName>([
 ])
 /** Work on files that may be many times as large as the others. */
 const LARGE_TASKS: ReadonlySet<TaskName> = new Set<TaskName>(['readOrders', 'writeOrders'])
+/** What nobody waits for at a screen. */
+const isLong = (name: TaskName) => FILE_TASKS.has(name) || LARGE_TASKS.has(name) || name === 'checkPlan'
 /** What must not be done a second time when a thread dies on the way, since the first time may have succeeded. */
 const ONCE: ReadonlySet<TaskName> = new Set<TaskName>(['release', 'undoImport'])
 
@@ -119,7 +121,7 @@ export function createThreads(databaseUrl: string, limits: ThreadLimits = LIMITS
         isLate = true
         ending.abort()
       },
-      FILE_TASKS.has(task.name) || LARGE_TASKS.has(task.name) ? limits.fileMs : limits.questionMs,
+      isLong(task.name) ? limits.fileMs : limits.questionMs,
     )
     const stop = () => {
       port1.postMessage('stop')

@@ -1,11 +1,15 @@
-import { definitionOf, reachesOf } from '../../mechanics/index.ts'
+import { computeFloor } from '../../catalogue/index.ts'
+import { definitionOf } from '../../mechanics/index.ts'
+import { computeScheduleStatus } from '../../plan/index.ts'
 import type { CompiledPlan, CompiledPromotion } from '../../pricing/index.ts'
-import type { Product } from '../../terms/index.ts'
-import { WHOLE, type BasisPoints } from '../../values/index.ts'
-import type { ProductGroup } from '../productGroups.ts'
+import type { Product, Reach } from '../../terms/index.ts'
+import { isFree, isOnce } from '../../units/index.ts'
+import { WHOLE, type Instant } from '../../values/index.ts'
+import { findLooking } from '../productGroups.ts'
 import type { Thresholds } from '../proofInput.ts'
 import type { Situation } from '../situations.ts'
-import { boundGroup, boundUnit, findRegulars, isJoining, isReducing, mostGiven, valuesOf } from './unitBound.ts'
+import { findCompany } from './carts.ts'
+import { boundUnit, findRegulars, isJoining, isReducing, mostGiven, valuesOf } from './unitBound.ts'
 
 /** The least that the goods concerned may come to, as a share of their regular price, and whether that could raise an alarm. */
 export interface StackBound {
@@ -17,145 +21,105 @@ export interface StackBound {
 export interface BoundSurroundings {
   readonly plan: CompiledPlan
   readonly thresholds: Thresholds
-  groupsOf(entry: CompiledPromotion): readonly ProductGroup[]
 }
 
 /**
  * Bounds what any set of promotions may take off a product in a situation, whatever the order: percentages multiply, amounts add up, and the floor
- * holds; where units are taken together, with the worst of all that may be taken with it. Never clears a product that an order raises an alarm for.
- * Source: docs/findings.md, "Deepest stack".
+ * holds; where units are taken together, with the worst of all that a cart may hold beside it. Never clears a product that an order raises an alarm
+ * for. Source: docs/findings.md, "Deepest stack".
  */
-export function createBound(surroundings: BoundSurroundings): (product: Product, situation: Situation) => StackBound {
+export function boundStack(product: Product, situation: Situation, surroundings: BoundSurroundings): StackBound {
   const { plan, thresholds } = surroundings
-  const joined = new Map<string, Joined>()
-
-  return (product, situation) => {
-    const reducing = situation.live.filter(isReducing)
-    if (reducing.length === 0) return { share: 1, mayAlarm: false }
-    const joins = reducing.filter(isJoining)
-    const own = boundUnit(product, situation.live, plan)
-    const cost = costShare(product, surroundings)
-    if (joins.length === 0) return toBound(own, cost, thresholds)
-    // Price steps move the prices by which units that are taken together are weighed.
-    if (plan.hasPriceSteps && situation.live.some(({ phase }) => phase === 0)) return { share: 0, mayAlarm: true }
-    const key = `${situation.at} ${joins.map(({ rank }) => rank).join()}`
-    let company = joined.get(key)
-    if (!company) joined.set(key, (company = boundJoined(joins, situation, surroundings)))
-    const share = Math.max(0, Math.min(own, company.share) * company.left - company.taken)
-    return toBound(share, Math.max(cost, company.cost), thresholds)
+  const reducing = situation.live.filter(isReducing)
+  if (reducing.length === 0) return { share: 1, mayAlarm: false }
+  const joins = reducing.filter(isJoining)
+  const own = boundUnit(product, situation.live, plan)
+  if (joins.length === 0) return toBound(own, costShare(product, surroundings), thresholds)
+  // Price steps move the prices by which units that are taken together are weighed.
+  if (plan.hasPriceSteps && situation.live.some(({ phase }) => phase === 0)) return { share: 0, mayAlarm: true }
+  const goods = [product, ...findCompany(product, situation.live, plan)]
+  const added = joins.flatMap((join) => findGifts(join, goods, plan))
+  const units = goods.map((one) => (one === product ? own : boundUnit(one, findLive(one, situation.at, plan), plan)))
+  let [left, taken] = [1, 0]
+  for (const join of joins) {
+    const most = mostOfJoin(join, [...goods, ...added], plan)
+    left *= 1 - most.share
+    taken += most.taken
   }
+  const all = [...goods, ...added]
+  const floor = joins.some(givesFree)
+    ? 0
+    : Math.min(...all.map((one) => computeFloor(one, plan.store) / one.regularPrice))
+  const share = Math.max(0, floor, Math.min(...units) * left - taken)
+  return toBound(share, Math.max(...all.map((one) => costShare(one, surroundings))), thresholds)
 }
 
 function toBound(share: number, cost: number, { reduction }: Thresholds): StackBound {
   return { share, mayAlarm: (1 - share) * WHOLE > reduction || share < cost }
 }
 
-interface Joined {
-  /** The least share of any unit that may be taken, before what the joining promotions take off. */
-  readonly share: number
-  /** What those leave of it, and take off on top, as shares of the regular price. */
-  readonly left: number
-  readonly taken: number
-  /** The most that a unit costs, as a share of its regular price. */
-  readonly cost: number
+/** The promotions that hold at an instant and look at a product. */
+function findLive(product: Product, at: Instant, plan: CompiledPlan): CompiledPromotion[] {
+  return findLooking(plan, product).filter(({ promotion, schedule }) => {
+    return promotion.state === 'ready' && computeScheduleStatus(schedule, at) === 'live'
+  })
 }
 
-function boundJoined(
-  joins: readonly CompiledPromotion[],
-  situation: Situation,
-  surroundings: BoundSurroundings,
-): Joined {
-  const { plan } = surroundings
-  let [share, cost, left, taken] = [1, 0, 1, 0]
-  for (const join of joins) {
-    for (const group of surroundings.groupsOf(join)) {
-      share = Math.min(share, boundGroup(group, situation.at, plan))
-      cost = Math.max(cost, groupCost(group, surroundings))
-    }
-    const most = mostOfJoin(join, plan)
-    left *= 1 - most.share
-    taken += most.taken
-  }
-  return { share, left, taken, cost }
+function findGifts(
+  { promotion: { mechanic } }: CompiledPromotion,
+  goods: readonly Product[],
+  plan: CompiledPlan,
+): Product[] {
+  const skus =
+    definitionOf(mechanic).gifts?.(
+      mechanic,
+      goods.map(({ sku }) => sku),
+    ) ?? []
+  return skus.flatMap((sku) => plan.catalogue.bySku.get(sku) ?? [])
 }
+
+/** Whether a promotion gives units for nothing, below any floor. */
+const givesFree = ({ promotion }: CompiledPromotion) => valuesOf(promotion).some(isFree)
 
 /** The most that units which are taken together lose: a share of what they come to, or of their regular price. */
-function mostOfJoin({ promotion }: CompiledPromotion, plan: CompiledPlan): { share: number; taken: number } {
+function mostOfJoin(
+  { promotion }: CompiledPromotion,
+  goods: readonly Product[],
+  plan: CompiledPlan,
+): { share: number; taken: number } {
   const definition = definitionOf(promotion.mechanic)
+  const pricesIn = (reach: Reach) =>
+    goods.filter((one) => plan.matcherOf(reach)(one, one.regularPrice)).map((one) => one.regularPrice)
   const bundle = definition.together?.(promotion.mechanic)
   if (bundle) {
-    const most = bundle.parts.reduce((sum, { reach, units }) => sum + extremesOf(reach, plan).most * units!, 0)
-    return { share: most > 0 ? Math.max(0, 1 - (bundle.price - bundle.parts.length) / most) : 1, taken: 0 }
+    const most = bundle.parts.reduce((sum, { reach, units }) => sum + Math.max(0, ...pricesIn(reach)) * units!, 0)
+    const units = bundle.parts.reduce((sum, part) => sum + part.units!, 0)
+    return { share: most > 0 ? Math.min(1, Math.max(0, 1 - (bundle.price - units) / most)) : 0, taken: 0 }
   }
   const reward = definition.firstReward(promotion.mechanic)
-  if (!reward || !('quantity' in reward)) return { share: 1, taken: 0 }
-  const [bought = {}] = reachesOf(promotion.mechanic)
   const [need] = definition.needs(promotion.mechanic)
+  if (!need || !reward || !('quantity' in reward)) return { share: 1, taken: 0 }
+  const bought = pricesIn(need.reach)
+  const given = reward.reach ? pricesIn(reward.reach) : bought
   const values = valuesOf(promotion)
-  const given = extremesOf(reward.reach ?? bought, plan)
-  const same = reward.sameSku === true
-  const paid = need?.money ?? (need?.units ?? 1) * (same ? given.least : extremesOf(bought, plan).least)
-  const shareOf = (price: number, basis: number) => {
-    const off = values.reduce((most, value) => Math.max(most, mostGiven(value, price, reward.quantity)), 0)
-    return off / (basis + price * reward.quantity)
-  }
-  // Of one product, the share is the same whatever it costs, but for amounts, which weigh most where it costs least.
-  if (same && need?.money === undefined)
-    return {
-      share: 0,
-      taken: Math.max(shareOf(given.least, paid), shareOf(given.most, (need?.units ?? 1) * given.most)),
-    }
-  return { share: 0, taken: Math.max(shareOf(given.most, paid), shareOf(given.least, paid)) }
-}
-
-interface Extremes {
-  readonly least: number
-  readonly most: number
-}
-
-const EXTREMES = new WeakMap<CompiledPlan, Map<unknown, Extremes>>()
-
-/** The lowest and the highest regular price in a reach, of products that cost anything. */
-function extremesOf(reach: Parameters<CompiledPlan['matcherOf']>[0], plan: CompiledPlan): Extremes {
-  let known = EXTREMES.get(plan)
-  if (!known) EXTREMES.set(plan, (known = new Map()))
-  const matches = plan.matcherOf(reach)
-  let found = known.get(matches)
-  if (!found) {
-    let [least, most] = [Infinity, 0]
-    for (const product of plan.catalogue.products) {
-      if (product.regularPrice <= 0 || !matches(product, product.regularPrice)) continue
-      least = Math.min(least, product.regularPrice)
-      most = Math.max(most, product.regularPrice)
-    }
-    found = { least: Number.isFinite(least) ? least : 0, most }
-    known.set(matches, found)
-  }
-  return found
+  const taken = given.map((price) => {
+    const paid = need.money ?? need.units! * (reward.sameSku ? price : Math.min(price, ...bought))
+    return values.reduce((most, value) => {
+      // What is taken once weighs most where but one unit is given.
+      const units = isOnce(value) ? 1 : reward.quantity
+      return Math.max(most, mostGiven(value, price, units) / (paid + price * units))
+    }, 0)
+  })
+  return { share: 0, taken: Math.max(0, ...taken) }
 }
 
 /** What a product must bring in, tax included, as a share of the lowest regular price that it may have; 0 where its cost is not known. */
-function costShare(product: Product, { plan: { store, promotions }, thresholds }: BoundSurroundings): number {
+function costShare(product: Product, { plan: { store, findPriceSteps }, thresholds }: BoundSurroundings): number {
   if (product.unitCost === null) return 0
-  const least = Math.min(...findRegulars(product, promotions))
-  const gross =
-    product.unitCost *
-    ((WHOLE + thresholds.margin) / WHOLE) *
-    (store.pricesIncludeTax ? 1 + taxShare(product.taxRate) : 1)
-  return (gross + ROUNDING) / least
+  const least = Math.min(...findRegulars(product, findPriceSteps(product)))
+  const tax = store.pricesIncludeTax ? 1 + product.taxRate / WHOLE : 1
+  return ((product.unitCost * (WHOLE + thresholds.margin) * tax) / WHOLE + ROUNDING) / least
 }
 
 /** Prices and taxes are rounded to a cent. */
 const ROUNDING = 3
-const taxShare = (rate: BasisPoints) => rate / WHOLE
-
-const COSTS = new WeakMap<ProductGroup, number>()
-
-function groupCost(group: ProductGroup, surroundings: BoundSurroundings): number {
-  let known = COSTS.get(group)
-  if (known === undefined) {
-    known = group.products.reduce((most, product) => Math.max(most, costShare(product, surroundings)), 0)
-    COSTS.set(group, known)
-  }
-  return known
-}

@@ -49,32 +49,43 @@ interface Asked {
 
 function askOf(entry: CompiledPromotion, product: Product, plan: CompiledPlan, now: Instant): Asked {
   const { promotion } = entry
-  const isIn = (reach: Reach, one: Product) => plan.matcherOf(reach)(one, one.regularPrice)
   const measure = createMeasure(promotion, plan, createGuestOrder([], { now }))
   const countOf = ({ units, money = 0, basis = 'regular' }: Need, one: Product) =>
     units ?? measure.countFor(money, one, basis)
+  const { own, others } = findNeeds(entry, product, plan)
+  const units = own.flatMap(({ need, extra }) => {
+    const count = countOf(need, product)
+    return count === undefined ? [] : [count + extra - 1, count + extra, count + extra + 1]
+  })
+  const company = others.flatMap(({ need, other }): CartLine[] => {
+    const quantity = countOf(need, other)
+    return quantity === undefined ? [] : [{ sku: other.sku, quantity }]
+  })
+  return { units, company: mergeLines(company) }
+}
+
+/** What a promotion asks of the product itself, and of others, each with the product that stands for them. */
+function findNeeds({ promotion }: CompiledPromotion, product: Product, plan: CompiledPlan) {
+  const isIn = (reach: Reach, one: Product) => plan.matcherOf(reach)(one, one.regularPrice)
   const limits = definitionOf(promotion.mechanic).limits(promotion.mechanic, {
     findSample: ({ reach }) => (isIn(reach, product) ? product : findCheapest(plan, reach)),
     isIn,
   })
-  const needs: readonly { readonly need: Need; readonly extra: number }[] = [
+  const own: readonly { readonly need: Need; readonly extra: number }[] = [
     ...limits.map(({ need, extra = 0 }) => ({ need, extra })),
     ...findUnitTests(promotion.when).map((test) => ({ need: toNeed(test), extra: 0 })),
     ...(promotion.limits.units == null ? [] : [{ need: { reach: {}, units: promotion.limits.units }, extra: 0 }]),
   ]
-  const units = needs.flatMap(({ need, extra }) => {
-    const count = isIn(need.reach, product) ? countOf(need, product) : undefined
-    return count === undefined ? [] : [count + extra - 1, count + extra, count + extra + 1]
+  const others = [...needsOf(promotion), ...limits.flatMap((limit) => limit.others ?? [])].flatMap((need) => {
+    const other = isIn(need.reach, product) ? undefined : findCheapest(plan, need.reach)
+    return other ? [{ need, other }] : []
   })
-  const company = [...needsOf(promotion), ...limits.flatMap(({ others = [] }) => others)].flatMap(
-    (need): CartLine[] => {
-      if (isIn(need.reach, product)) return []
-      const other = findCheapest(plan, need.reach)
-      const quantity = other && countOf(need, other)
-      return quantity === undefined ? [] : [{ sku: other!.sku, quantity }]
-    },
-  )
-  return { units, company: mergeLines(company) }
+  return { own: own.filter(({ need }) => isIn(need.reach, product)), others }
+}
+
+/** The products that any cart of a product may hold beside it. */
+export function findCompany(product: Product, live: readonly CompiledPromotion[], plan: CompiledPlan): Product[] {
+  return [...new Set(live.flatMap((entry) => findNeeds(entry, product, plan).others.map(({ other }) => other)))]
 }
 
 /** The cheapest product of a reach that costs anything; of equal ones the first of the catalogue. */

@@ -88,7 +88,7 @@ const more = createPromotion('2', {
 test('a code on top of a sale below cost: the worst cart, what it leaves, and who made it', () => {
   const [finding] = computeFindings(
     createProofInput([A], [half, more], { store: { floor: { enforce: false, minMargin: 0 } } }),
-    ['deepest-stack'],
+    { kinds: ['deepest-stack'] },
   )
   // 600 by the sale, 420 with the code; 350 without tax, less 400.
   expect(finding).toMatchObject({

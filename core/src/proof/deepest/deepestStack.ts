@@ -2,9 +2,10 @@ import type { Product } from '../../terms/index.ts'
 import { WHOLE } from '../../values/index.ts'
 import { promotionSubject, type Found } from '../finding.ts'
 import type { Check } from '../kinds/check.ts'
+import type { ProductGroup } from '../productGroups.ts'
 import type { Probe } from '../probe.ts'
 import { findSituations, type Situation } from '../situations.ts'
-import { createBound } from './bound.ts'
+import { boundStack } from './bound.ts'
 import { isReducing } from './unitBound.ts'
 import { enumerateOrders } from './enumerate.ts'
 import { isAlarming, isWorse, measureStack, type Stack } from './stack.ts'
@@ -60,6 +61,7 @@ function describe(stacks: readonly ProductStack[]): Found<'deepest-stack'> {
 
 interface Suspect {
   readonly product: Product
+  readonly group: ProductGroup
   readonly situations: readonly { readonly situation: Situation; readonly share: number }[]
   readonly share: number
 }
@@ -69,7 +71,10 @@ export function findProductStacks(probe: Probe, { each, all }: Effort = EFFORT):
   const stacks: ProductStack[] = []
   let left = all
   for (const suspect of findSuspects(probe)) {
-    const { worst, tried, isCut } = search(suspect, probe, Math.min(each, left))
+    const most = Math.min(each, left)
+    const { product, group } = suspect
+    const searched = probe.recall.ofProduct(`deepest-stack ${most}`, product, group, () => search(suspect, probe, most))
+    const { worst, tried, isCut } = searched
     left -= tried
     if (worst) stacks.push({ product: suspect.product, stack: worst, atLeast: isCut ? suspect.share : null })
   }
@@ -94,20 +99,20 @@ function* enumerateAll(product: Product, situations: Suspect['situations'], prob
 }
 
 /** The products that a bound does not clear, each with the situations that it does not, the deepest bound first. */
-export function findSuspects({ input, groups, thresholds, groupsOf }: Probe): Suspect[] {
+export function findSuspects({ input, groups, thresholds }: Probe): Suspect[] {
   const { plan, now, facts } = input
-  const bound = createBound({ plan, thresholds, groupsOf })
   const suspects: Suspect[] = []
-  for (const { entries, products } of groups) {
+  for (const group of groups) {
+    const { entries, products } = group
     if (!entries.some(isReducing)) continue
     const situations = findSituations(entries, { now, facts }, products[0]!.regularPrice)
     for (const product of products) {
       const open = situations.flatMap((situation) => {
-        const { share, mayAlarm } = bound(product, situation)
+        const { share, mayAlarm } = boundStack(product, situation, { plan, thresholds })
         return mayAlarm ? [{ situation, share }] : []
       })
       open.sort((a, b) => a.share - b.share)
-      if (open.length > 0) suspects.push({ product, situations: open, share: open[0]!.share })
+      if (open.length > 0) suspects.push({ product, group, situations: open, share: open[0]!.share })
     }
   }
   return suspects.sort((a, b) => a.share - b.share)

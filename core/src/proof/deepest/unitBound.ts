@@ -1,10 +1,9 @@
 import { computeFloor } from '../../catalogue/index.ts'
 import { definitionOf } from '../../mechanics/index.ts'
-import { computeScheduleStatus, type Promotion } from '../../plan/index.ts'
+import type { Promotion } from '../../plan/index.ts'
 import type { CompiledPlan, CompiledPromotion } from '../../pricing/index.ts'
 import type { Product, Tier, Value } from '../../terms/index.ts'
-import { WHOLE, type Instant, type MinorUnits } from '../../values/index.ts'
-import { findExtremes, type ProductGroup } from '../productGroups.ts'
+import { WHOLE, type MinorUnits } from '../../values/index.ts'
 
 export const isReducing = ({ phase }: CompiledPromotion) => phase >= 1 && phase <= 3
 
@@ -33,24 +32,6 @@ export function boundUnit(product: Product, live: readonly CompiledPromotion[], 
       return Math.min(1, Math.max(0, left, computeFloor(product, plan.store) / regularPrice))
     }),
   )
-}
-
-/** The same for any product of a group, by what holds at an instant. */
-export function boundGroup(group: ProductGroup, at: Instant, plan: CompiledPlan): number {
-  const live = group.entries.filter(
-    ({ promotion, schedule }) => promotion.state === 'ready' && computeScheduleStatus(schedule, at) === 'live',
-  )
-  const single = live.filter((entry) => isReducing(entry) && !isJoining(entry))
-  const extremes = findExtremes(group)
-  const left = combine(
-    single.map((entry) => {
-      // Shares grow with the price or fall with it, unless it is cut by bands.
-      const samples = definitionOf(entry.promotion.mechanic).priceLimits ? group.products : extremes
-      return [entry, samples.map((product) => mostOf(entry, product)).reduce(max, NOTHING)] as const
-    }),
-    plan,
-  )
-  return Math.min(1, Math.max(0, left))
 }
 
 /** What is left of a unit. Of promotions that keep each other off an item, and of those whose codes do, only the deepest counts. */

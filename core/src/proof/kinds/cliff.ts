@@ -1,24 +1,21 @@
-import { computeEdgeCarts } from '../../edges/index.ts'
 import type { CompiledPromotion } from '../../pricing/index.ts'
 import type { CartLine, Order } from '../../terms/index.ts'
 import type { MinorUnits } from '../../values/index.ts'
 import { promotionSubject, type Found } from '../finding.ts'
 import { findExtremes } from '../productGroups.ts'
 import { isApplied, type Probe } from '../probe.ts'
-import type { Check } from './check.ts'
+import { ofEach } from './check.ts'
 
 /** The goods of an order may become so much cheaper by one more unit. */
 const MOST_CHEAPER = 0.25
 const MOST_SAMPLES = 4
 
 /** With one more unit the goods are dearer by more than that unit, or cheaper by more than a quarter. */
-export const findCliffs: Check<'cliff'> = function* (probe) {
-  for (const entry of probe.toCome) {
-    if (entry.phase < 2 || entry.phase > 3) continue
-    const found = findWorst(probe, entry)
-    if (found) yield found
-  }
-}
+export const findCliffs = ofEach('cliff', function* (probe, entry) {
+  if (entry.phase < 2 || entry.phase > 3) return
+  const found = findWorst(probe, entry)
+  if (found) yield found
+})
 
 function findWorst(probe: Probe, entry: CompiledPromotion): Found<'cliff'> | null {
   let worst: (Found<'cliff'> & { readonly size: number }) | null = null
@@ -35,8 +32,8 @@ function findWorst(probe: Probe, entry: CompiledPromotion): Found<'cliff'> | nul
 }
 
 /** The carts beside the promotion's limits, each from below. */
-function findSides({ promotion }: CompiledPromotion, { input }: Probe, sku: string): (readonly CartLine[])[] {
-  return computeEdgeCarts(promotion, input.plan, { sku })
+function findSides(entry: CompiledPromotion, { edgeCarts }: Probe, sku: string): (readonly CartLine[])[] {
+  return edgeCarts(entry, sku)
     .filter(({ limit, side }) => limit !== 'band' && limit !== 'cap' && side !== 'above')
     .map(({ lines }) => lines)
 }

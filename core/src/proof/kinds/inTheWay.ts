@@ -3,7 +3,7 @@ import type { Order } from '../../terms/index.ts'
 import { computeScheduleStatus } from '../../plan/index.ts'
 import { promotionSubject, type Found } from '../finding.ts'
 import { isApplied, type Probe } from '../probe.ts'
-import type { Check } from './check.ts'
+import { ofEach } from './check.ts'
 
 const MOST_TRIED = 120
 
@@ -11,15 +11,13 @@ const MOST_TRIED = 120
  * Wherever both hold, a promotion never applies beside another, and would without it; and it has a code, or by itself takes off more.
  * The one in the way comes first among the subjects.
  */
-export const findInTheWay: Check<'in-the-way'> = function* (probe) {
-  for (const entry of probe.toCome) {
-    if (!entry.promotion.stacking) continue
-    for (const other of findRivals(probe, entry)) {
-      const found = judge(probe, entry, other)
-      if (found) yield found
-    }
+export const findInTheWay = ofEach('in-the-way', function* (probe, entry) {
+  if (!entry.promotion.stacking) return
+  for (const other of findRivals(probe, entry)) {
+    const found = judge(probe, entry, other)
+    if (found) yield found
   }
-}
+})
 
 /** Promotions that look at the same goods at the same time and may not stand beside it. */
 function findRivals(probe: Probe, entry: CompiledPromotion): CompiledPromotion[] {

@@ -2,7 +2,7 @@ import type { CompiledPromotion, PromotionOutcome } from '../../pricing/index.ts
 import type { Order } from '../../terms/index.ts'
 import { promotionSubject } from '../finding.ts'
 import { isApplied, type Probe } from '../probe.ts'
-import type { Check } from './check.ts'
+import { ofEach } from './check.ts'
 import { isDearBundle } from './offerFaults.ts'
 import { findWorthlessOrder } from './worthless.ts'
 
@@ -11,26 +11,24 @@ const MOST_TRIED = 400
 const USED_UP: ReadonlySet<string> = new Set(['used-up', 'units-gone', 'budget-gone', 'shopper-limit'])
 
 /** It applies to none of the orders that are made for it. */
-export const findNeverApplies: Check<'never-applies'> = function* (probe) {
-  for (const entry of probe.toCome) {
-    const refused = findRefused(probe, entry)
-    if (!refused) continue
-    const { order, outcome } = refused
-    if (USED_UP.has(outcome.reason)) continue
-    if (isDearBundle(probe, entry) || findWorthlessOrder(probe, entry)) continue
-    const alone = probe.alone(entry)
-    const isAlone = !some(probe.witnesses(entry), (one) => isApplied(probe.sell(one, alone), entry))
-    const by =
-      'promotion' in outcome.facts ? (outcome.facts as { promotion: string }).promotion : findOther(probe, order, entry)
-    yield {
-      weight: 'look',
-      subjects: [promotionSubject(entry.id)],
-      facts: { reason: outcome.reason, isAlone, by: isAlone ? null : by },
-      proof: { carts: [{ order, total: probe.sell(order).quote.totals.grand }] },
-      points: 0,
-    }
+export const findNeverApplies = ofEach('never-applies', function* (probe, entry) {
+  const refused = findRefused(probe, entry)
+  if (!refused) return
+  const { order, outcome } = refused
+  if (USED_UP.has(outcome.reason)) return
+  if (isDearBundle(probe, entry) || findWorthlessOrder(probe, entry)) return
+  const alone = probe.alone(entry)
+  const isAlone = !some(probe.witnesses(entry), (one) => isApplied(probe.sell(one, alone), entry))
+  const by =
+    'promotion' in outcome.facts ? (outcome.facts as { promotion: string }).promotion : findOther(probe, order, entry)
+  yield {
+    weight: 'look',
+    subjects: [promotionSubject(entry.id)],
+    facts: { reason: outcome.reason, isAlone, by: isAlone ? null : by },
+    proof: { carts: [{ order, total: probe.sell(order).quote.totals.grand }] },
+    points: 0,
   }
-}
+})
 
 type Skipped = Extract<PromotionOutcome, { outcome: 'skipped' }>
 

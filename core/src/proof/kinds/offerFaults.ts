@@ -10,22 +10,20 @@ import {
 import type { Condition, Product, Reach } from '../../terms/index.ts'
 import { promotionSubject } from '../finding.ts'
 import { isApplied, type Probe } from '../probe.ts'
-import type { Check } from './check.ts'
+import { ofEach, type Check } from './check.ts'
 
 /** A bundle whose price is no lower than its dearest filling comes to without it. */
-export const findDearBundles: Check<'bundle-dearer'> = function* (probe) {
+export const findDearBundles = ofEach('bundle-dearer', function* (probe, entry) {
   const { now, channel, facts: sold, plan } = probe.input
-  for (const entry of probe.toCome) {
-    const dear = findDear(probe, entry)
-    if (!dear) continue
-    const { lines, price, items } = dear
-    const order = createGuestOrder(lines, { now, channel, facts: sold })
-    const proof = { carts: [{ order, total: computeQuote(plan, order).totals.grand }] }
-    const points = Math.floor(((price - items) * 100) / Math.max(1, items))
-    const facts = { price, items, sku: lines[0]!.sku }
-    yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts, proof, points }
-  }
-}
+  const dear = findDear(probe, entry)
+  if (!dear) return
+  const { lines, price, items } = dear
+  const order = createGuestOrder(lines, { now, channel, facts: sold })
+  const proof = { carts: [{ order, total: computeQuote(plan, order).totals.grand }] }
+  const points = Math.floor(((price - items) * 100) / Math.max(1, items))
+  const facts = { price, items, sku: lines[0]!.sku }
+  yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts, proof, points }
+})
 
 /** Whether it sells things together for no less than they cost by themselves. */
 export const isDearBundle = (probe: Probe, entry: CompiledPromotion) => findDear(probe, entry) !== null
@@ -119,8 +117,11 @@ export const findDifferingReaches: Check<'reach-differs'> = function* (probe) {
     const asked = own.length > 1 ? own.slice(0, 1) : findUnitTests(when).map(({ reach }) => reach)
     const reduced = plan.matcherOf(own.at(-1) ?? {})
     for (const reach of asked) {
+      if (matchesSame(plan, reach, own.at(-1) ?? {})) continue
       const matches = plan.matcherOf(reach)
-      const { both, onlyFirst, onlySecond } = countOverlap(plan.catalogue.products, matches, reduced)
+      const products =
+        own.length > 1 ? probe.groupsOf(entry).flatMap((group) => group.products) : plan.catalogue.products
+      const { both, onlyFirst, onlySecond } = countOverlap(products, matches, reduced)
       if (both === 0 || onlyFirst === 0 || onlySecond === 0) continue
       const [order] = probe.witnesses(entry)
       if (!order) continue
@@ -136,6 +137,9 @@ export const findDifferingReaches: Check<'reach-differs'> = function* (probe) {
     }
   }
 }
+
+/** Reaches that say the same share one matcher. */
+const matchesSame = (plan: CompiledPlan, one: Reach, other: Reach) => plan.matcherOf(one) === plan.matcherOf(other)
 
 function countOverlap(products: readonly Product[], isFirst: ReachMatcher, isSecond: ReachMatcher) {
   const sides = products.map((one) => [isFirst(one, one.regularPrice), isSecond(one, one.regularPrice)] as const)

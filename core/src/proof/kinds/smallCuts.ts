@@ -5,16 +5,19 @@ import { promotionSubject } from '../finding.ts'
 import type { Check } from './check.ts'
 
 /** The floor keeps some products from the whole of what is promised. */
-export const findFloorCuts: Check<'floor-cuts'> = function* ({ toCome, input }) {
-  for (const { id, promotion, schedule, phase } of toCome) {
+export const findFloorCuts: Check<'floor-cuts'> = function* (probe) {
+  const { toCome, input } = probe
+  for (const entry of toCome) {
+    const { id, promotion, schedule, phase } = entry
     if (phase < 1 || phase > 3) continue
-    const floored = findFloored(promotion.mechanic, input.plan)
+    const products = probe.groupsOf(entry).flatMap((group) => group.products)
+    const floored = findFloored(promotion.mechanic, input.plan, products)
     if (floored.length === 0) continue
     const lack = ({ wanted, comes }: (typeof floored)[number]) => (comes - wanted) / comes
     const worst = floored.reduce((a, b) => (lack(b) > lack(a) ? b : a))
     const { sku } = worst.product
     const matches = input.plan.matcherOf(definitionOf(promotion.mechanic).unitRule!(promotion.mechanic)!.reach)
-    const of = input.plan.catalogue.products.filter((product) => matches(product, product.regularPrice)).length
+    const of = products.filter((product) => matches(product, product.regularPrice)).length
     yield {
       weight: 'look',
       subjects: [promotionSubject(id)],
@@ -31,16 +34,19 @@ export const findFloorCuts: Check<'floor-cuts'> = function* ({ toCome, input }) 
 }
 
 /** It takes off so little that nobody is drawn by it. */
-export const findTooSmall: Check<'too-small'> = function* ({ toCome, input, thresholds }) {
+export const findTooSmall: Check<'too-small'> = function* (probe) {
+  const { toCome, input, thresholds } = probe
   const { plan, now } = input
-  for (const { id, promotion, schedule, phase } of toCome) {
+  for (const entry of toCome) {
+    const { id, promotion, schedule, phase } = entry
     const rule =
       phase < 1 || phase > 3 || promotion.ladder
         ? null
         : definitionOf(promotion.mechanic).unitRule?.(promotion.mechanic)
     if (!rule) continue
     const matches = plan.matcherOf(rule.reach)
-    const small = plan.catalogue.products.flatMap((product) => {
+    const products = probe.groupsOf(entry).flatMap((group) => group.products)
+    const small = products.flatMap((product) => {
       const regular = product.regularPrice * rule.units
       if (regular <= 0 || !matches(product, product.regularPrice)) return []
       const price = rule.priceOf(product)

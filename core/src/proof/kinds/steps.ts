@@ -1,11 +1,10 @@
 import { definitionOf, type Mechanic } from '../../mechanics/index.ts'
-import { computeEdgeCarts } from '../../edges/index.ts'
 import { compileOthers, toAlone, type CompiledPromotion } from '../../pricing/index.ts'
 import type { Limits, Order } from '../../terms/index.ts'
 import { promotionSubject } from '../finding.ts'
 import { findExtremes } from '../productGroups.ts'
 import type { Probe } from '../probe.ts'
-import type { Check } from './check.ts'
+import { ofEach, type Check } from './check.ts'
 
 /** A rung that would begin after the last unit on offer. */
 export const findUnreachable: Check<'rung-unreachable'> = function* (probe) {
@@ -38,25 +37,23 @@ function mostOnOffer({ units, refills = [] }: Limits): number {
 }
 
 /** A tier that nobody is better off with than with the one before it. */
-export const findUselessTiers: Check<'tier-useless'> = function* (probe) {
-  for (const entry of probe.toCome) {
-    const { mechanic } = entry.promotion
-    const tiers = definitionOf(mechanic).tiers?.(mechanic) ?? []
-    for (let at = 1; at < tiers.length; at++) {
-      const found = compareWithout(probe, entry, at)
-      if (!found) continue
-      const { before, after, proof } = found
-      yield {
-        weight: 'look',
-        subjects: [promotionSubject(entry.id)],
-        facts: { tier: tiers[at]!.from, before, after },
-        proof,
-        points: 0,
-      }
-      break
+export const findUselessTiers = ofEach('tier-useless', function* (probe, entry) {
+  const { mechanic } = entry.promotion
+  const tiers = definitionOf(mechanic).tiers?.(mechanic) ?? []
+  for (let at = 1; at < tiers.length; at++) {
+    const found = compareWithout(probe, entry, at)
+    if (!found) continue
+    const { before, after, proof } = found
+    yield {
+      weight: 'look',
+      subjects: [promotionSubject(entry.id)],
+      facts: { tier: tiers[at]!.from, before, after },
+      proof,
+      points: 0,
     }
+    break
   }
-}
+})
 
 /** Orders that reach a tier, by itself, with it and with the one before it as the last; null if any is cheaper with it, or none reaches it. */
 function compareWithout(probe: Probe, entry: CompiledPromotion, at: number) {
@@ -65,15 +62,13 @@ function compareWithout(probe: Probe, entry: CompiledPromotion, at: number) {
   const tiers = definitionOf(promotion.mechanic).tiers!(promotion.mechanic)
   const until = (count: number) => {
     const mechanic = { ...promotion.mechanic, tiers: tiers.slice(0, count) } as Mechanic
-    return compileOthers(plan, [{ ...toAlone(promotion), mechanic }])
+    return compileOthers(probe.sampled, [{ ...toAlone(promotion), mechanic }])
   }
   const [before, after] = [until(at), until(at + 1)]
   const samples = probe.groupsOf(entry).flatMap(findExtremes).slice(0, MOST_SAMPLES)
   let shown = null
   for (const { sku } of samples.length > 0 ? samples : plan.catalogue.products.slice(0, 1)) {
-    const edges = computeEdgeCarts(promotion, plan, { sku }).filter(
-      (edge) => edge.at === tiers[at]!.from && edge.side !== 'below',
-    )
+    const edges = probe.edgeCarts(entry, sku).filter((edge) => edge.at === tiers[at]!.from && edge.side !== 'below')
     for (const order of edges.flatMap(({ lines }) => multiply(probe.guestOrder(lines, now)))) {
       const dressed = {
         ...order,

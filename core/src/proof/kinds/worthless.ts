@@ -3,26 +3,24 @@ import { compileOthers, toAlone, type CompiledPromotion } from '../../pricing/in
 import type { Order } from '../../terms/index.ts'
 import { promotionSubject } from '../finding.ts'
 import type { Probe } from '../probe.ts'
-import type { Check } from './check.ts'
+import { ofEach } from './check.ts'
 
 const MOST_TRIED = 400
 
 /** Whatever is given for what was bought saves nothing in any order beside its limits, even by itself. */
-export const findWorthless: Check<'reward-worthless'> = function* (probe) {
-  for (const entry of probe.toCome) {
-    const order = findWorthlessOrder(probe, entry)
-    if (!order) continue
-    const sku = order.cart.lines.at(-1)!.sku
-    const proof = { carts: [{ order, total: probe.sell(order).quote.totals.grand }] }
-    yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts: { sku }, proof, points: 0 }
-  }
-}
+export const findWorthless = ofEach('reward-worthless', function* (probe, entry) {
+  const order = findWorthlessOrder(probe, entry)
+  if (!order) return
+  const sku = order.cart.lines.at(-1)!.sku
+  const proof = { carts: [{ order, total: probe.sell(order).quote.totals.grand }] }
+  yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts: { sku }, proof, points: 0 }
+})
 
 /** An order that holds all that a promotion asks for and all that it gives; null where it gives nothing, or saves in any order. */
 export function findWorthlessOrder(probe: Probe, entry: CompiledPromotion): Order | null {
   const given = findGiven(entry)
   if (!given || !holdsAny(probe, given)) return null
-  const only = compileOthers(probe.input.plan, [toAlone(entry.promotion)])
+  const only = compileOthers(probe.sampled, [toAlone(entry.promotion)])
   let [first, tried] = [null as Order | null, 0]
   for (const order of probe.witnesses(entry)) {
     if (++tried > MOST_TRIED) break
@@ -37,7 +35,7 @@ function findGiven({ promotion: { mechanic } }: CompiledPromotion): GivenUnits |
   return reward && 'quantity' in reward ? reward : null
 }
 
-function holdsAny({ input: { plan } }: Probe, { reach }: GivenUnits): boolean {
+function holdsAny({ sampled: plan }: Probe, { reach }: GivenUnits): boolean {
   if (!reach) return true
   const matches = plan.matcherOf(reach)
   return plan.catalogue.products.some((product) => matches(product, product.regularPrice))
