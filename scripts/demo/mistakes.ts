@@ -9,7 +9,7 @@ export const MISTAKE_SKETCHES: readonly Sketch[] = [
   // With the code of the next one, more than half is off.
   {
     name: 'Clay, 40 % before the new pack sizes',
-    campaign: 'clearance',
+    campaign: 'workshops',
     days: [70, 84],
     rule: {
       mechanic: { kind: 'markdown', reach: { skus: ['CLY-WHI1KG', 'CLY-GRE1KG', 'CLY-WHI5KG'] }, value: { percent: 4000 } },
@@ -179,10 +179,19 @@ export const MISTAKE_SKETCHES: readonly Sketch[] = [
   },
   // Planned after the release, and it starts the day after tomorrow.
   {
-    name: 'Modelling tools, 10 %',
-    campaign: 'spring-term',
+    name: 'Modelling tools, two at 10 % less',
+    campaign: 'workshops',
     days: [3, 17],
     isReleased: false,
-    rule: { mechanic: { kind: 'markdown', reach: { families: ['MDT'] }, value: { percent: 1000 } } },
+    rule: {
+      mechanic: {
+        kind: 'quantity-break',
+        reach: { families: ['MDT'] },
+        count: 'reach',
+        on: 'all',
+        tiers: [{ from: 2, value: { percent: 1000 } }],
+      },
+      stacking: MULTI_BUY,
+    },
   },
 ]

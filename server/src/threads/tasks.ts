@@ -34,6 +34,7 @@ import { compareWithShop, releasePlan, type ReleaseTask } from '../releases/rele
 import { computeReview, type ReviewQuestion } from '../releases/review.ts'
 import { computeShopCart } from '../shop/shopCart.ts'
 import { computePairAnswer, type PairQuestion } from '../stacking/pair.ts'
+import { stepBack } from './stepBack.ts'
 import { computeTestCarts, type TestCartsQuestion } from '../testCarts/runTestCarts.ts'
 
 /** The work that would hold up the event loop, by name: what it asks and what it answers. */
@@ -78,6 +79,7 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
   const history = createPriceHistory(database, figures)
   const table = createProductTable({ plans, history, figures })
   const memory = createProofMemory()
+  let hasSteppedBack = false
   const read = async (question: { id: string; at: number }) => {
     await readImport(database, question)
     return null
@@ -104,6 +106,8 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     reach: async (question) => computeReachAnswer(await plans.get('working'), question),
     reprice: (task, onProgress) => computeReprice({ plans, history, figures }, task, onProgress),
     checkPlan: (question) => {
+      if (!hasSteppedBack) stepBack()
+      hasSteppedBack = true
       const own = question.plan === 'working' ? memory : undefined
       return checkPlanThoroughly({ database, plans, history, figures, memory: own }, question)
     },

@@ -3,7 +3,9 @@ import { moveSchedule, type Instant, type PromotionStatus, type Schedule } from 
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useGradually } from '@/composables/useGradually.ts'
+import { findingText } from '@/locale/enFindings.ts'
 import { proofText } from '@/locale/enProof.ts'
+import { useFindings } from '@/stores/findings.ts'
 import { useInShop } from '@/stores/inShop.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -35,6 +37,7 @@ const MARGIN = 90
 const BARS_A_FRAME = 24
 const router = useRouter()
 const moment = useMoment()
+const findings = useFindings()
 const store = useStoreInfo()
 const inShop = useInShop()
 const words = proofText.calendar
@@ -85,9 +88,15 @@ function boxOf(bar: BoardBar) {
   const to = right + (shift && shift.grip !== 'start' ? moved : 0)
   return { left: `${from}%`, width: `${Math.max(to - from, 0.4)}%`, top: `${layout.value.tops.get(bar.id)!}px` }
 }
-const labelOf = (bar: BoardBar) => (drag.value?.bar.id === bar.id ? describeSpan(drag.value.schedule) : bar.name)
+/** Marked where something about it deserves a look. */
+const marked = (bar: BoardBar) => (findings.ofPromotion(bar.id).length > 0 ? `▲ ${bar.name}` : bar.name)
+const labelOf = (bar: BoardBar) => (drag.value?.bar.id === bar.id ? describeSpan(drag.value.schedule) : marked(bar))
 const spokenOf = (bar: BoardBar) =>
-  words.bar(`${bar.name}, ${inShop.describe(bar.id, bar.status)}`, describeSpan(bar.schedule))
+  words.bar([bar.name, inShop.describe(bar.id, bar.status), ...findingsOf(bar)].join(', '), describeSpan(bar.schedule))
+const findingsOf = ({ id }: BoardBar) => {
+  const found = findings.ofPromotion(id).length
+  return found > 0 ? [findingText.number(found)] : []
+}
 
 /** To the row: nothing else comes into view in between. */
 function onScroll(): void {
@@ -151,7 +160,7 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
         <CalendarBar
           v-for="bar in drawn"
           :key="bar.id"
-          v-memo="[bar, layout, range, inShop.missing, drag?.bar.id === bar.id ? drag : null]"
+          v-memo="[bar, layout, range, inShop.missing, findings.open, drag?.bar.id === bar.id ? drag : null]"
           :status="bar.status"
           :is-open="bar.end === Infinity"
           :goes-on="bar.end > range.to"
@@ -173,7 +182,7 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
           class="beside"
           aria-hidden="true"
           :style="{ left: `${place(Math.min(bar.end, range.to))}%`, top: `${layout.tops.get(bar.id)}px` }"
-          >{{ bar.name }}</span
+          >{{ marked(bar) }}</span
         >
       </div>
     </div>

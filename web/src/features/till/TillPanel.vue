@@ -1,8 +1,11 @@
 <script setup lang="ts">
-import type { Promotion } from '@novalex/core'
+import type { Cart, Promotion } from '@novalex/core'
 import { computed, watch } from 'vue'
 import { text } from '@/locale/en.ts'
+import { findingText, formatPoints } from '@/locale/enFindings.ts'
+import { formatMoney } from '@/locale/format.ts'
 import { CHANNELS } from '@/locale/ruleWords.ts'
+import { useFindings } from '@/stores/findings.ts'
 import { toPromotion } from '@/draft/toDraft.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import KeepTestCart from '@/features/testCarts/KeepTestCart.vue'
@@ -17,6 +20,7 @@ import { useTill, useTillCart } from './useTill.ts'
 
 const { draft, record, opened, reach } = usePromotion()
 const till = useTillCart()
+const findings = useFindings()
 const words = text.till
 
 /** A draft or a paused one is priced as if it were ready: that is what one wants to see. */
@@ -42,6 +46,23 @@ watch(reach, (found) => {
   if (!sample || till.isTouched) return
   till.lines = [{ product: sample, quantity: 1 }]
 })
+
+/** What is said of the cart where it is the proof of a deepest stack. */
+const deepest = computed(() => {
+  const finding = findings.open.find(({ kind, proof }) => {
+    return (
+      kind === 'deepest-stack' && 'carts' in proof && proof.carts.some(({ order }) => isSameCart(order.cart, till.cart))
+    )
+  })
+  if (finding?.kind !== 'deepest-stack') return null
+  const { reduction, margin } = finding.facts
+  const loss = margin !== null && margin < 0 ? findingText.loss(formatMoney(-margin)) : ''
+  return `${findingText.till(formatPoints(reduction))}${loss}.`
+})
+const isSameCart = (one: Cart, other: Cart) => {
+  const write = ({ lines, codes }: Cart) => JSON.stringify([lines.map(({ sku, quantity }) => [sku, quantity]), codes])
+  return write(one) === write(other)
+}
 
 const known = computed(() => [...till.lines.map(({ product }) => product), ...samples.value])
 
@@ -72,6 +93,7 @@ const SHOPPERS = [
     <TillSearch @choose="(product) => till.add(product)" />
     <TillExtras :edited="edited" />
     <TillReceipt :answer="answer" :edited="edited" :data-latency="latency" />
+    <p v-if="deepest" class="wrong" role="status">▲ {{ deepest }}</p>
     <TillCompare v-if="till.lines.length > 0" :receipts="answer?.receipts ?? null" />
     <KeepTestCart
       v-if="till.lines.length > 0 && answer?.after"
