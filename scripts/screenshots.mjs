@@ -10,6 +10,8 @@ const OUT = join(ROOT, 'docs', 'screenshots')
 
 /** A picture of each main view, from the demo data at a fixed moment. */
 const VIEWS = [
+  { name: 'today', path: '/today', act: (page) => page.getByText('must come to').first().waitFor() },
+  { name: 'findings', path: '/findings', act: (page) => page.getByText('together take').first().waitFor() },
   { name: 'promotions', path: '/promotions' },
   { name: 'promotion', path: '/promotions/demo-1' },
   { name: 'offer', path: '/promotions/demo-13' },
@@ -72,16 +74,8 @@ const VIEWS = [
   },
   { name: 'orders', path: '/orders' },
   { name: 'codes', path: '/codes' },
-  {
-    name: 'sold',
-    path: '/promotions/demo-1',
-    act: async (page) => {
-      await page.getByRole('heading', { name: 'Sold so far', exact: true }).scrollIntoViewIfNeeded()
-    },
-  },
   { name: 'shop', path: '/shop', as: null },
   { name: 'shop-product', path: '/shop/products/MRK-TITWHI' },
-  { name: 'shop-coupons', path: '/shop/coupons', as: null },
   { name: 'shop-hand-out', path: '/shop/h/thank-you', as: null },
   {
     name: 'shop-order',

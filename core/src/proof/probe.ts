@@ -31,6 +31,11 @@ export interface Probe {
   readonly sampled: CompiledPlan
   /** Orders for which a promotion should apply, if for any: beside its limits, at its moments, for those whom it is for, its code entered. */
   witnesses(entry: CompiledPromotion, within?: Within): Iterable<Order>
+  /**
+   * How many orders are priced to say that a promotion never does something: 400 where few meet on its products, less where many do, since each
+   * order then takes longer. What would take more is not said.
+   */
+  mostTried(entry: CompiledPromotion): number
   /** The carts beside a promotion's limits, of a product wherever it fits, weighed at its first moment. */
   edgeCarts(entry: CompiledPromotion, sku: string): readonly EdgeCart[]
   /** A guest's order at an instant. */
@@ -50,6 +55,9 @@ export interface Within {
 }
 
 const MOST_GROUPS = 6
+const MOST_TRIED = 400
+/** Orders, by the square of how many promotions meet on them: the search for the best of them grows about so. */
+const MOST_LOOKED_AT = 200_000
 const MOST_MOMENTS = 6
 /** The code of a batch that a proof enters. */
 const BATCH_CODE = 'PROOF'
@@ -99,6 +107,10 @@ export function createProbe(input: ProofInput, memory?: ProofMemory): Probe {
       for (const lines of findCarts(entry, probe, asked)) {
         for (const now of ats) if (isAt(now)) yield* dress(entry, probe.guestOrder(lines, now), input)
       }
+    },
+    mostTried: (entry) => {
+      const crowd = probe.groupsOf(entry).reduce((most, { entries }) => Math.max(most, entries.length), 1)
+      return Math.min(MOST_TRIED, Math.floor(MOST_LOOKED_AT / crowd ** 2))
     },
     edgeCarts: (entry, sku) => {
       const order = probe.guestOrder([], momentsOf(entry)[0] ?? input.now)

@@ -1,4 +1,5 @@
 import type { FindingAnswer, FindingsAnswer } from '@novalex/contract'
+import { useTimeoutFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { useAnswer, type Answer } from '@/api/useAnswer.ts'
@@ -7,11 +8,16 @@ import { useStoreInfo } from './storeInfo.ts'
 
 const CHECKING_MS = 2000
 const CURRENT_MS = 300_000
+const LATER_MS = 1500
 
 /** Findings, asked for again while the plan is being checked. */
-export function followFindings(query: { readonly release?: 'next' }): Answer<FindingsAnswer> {
+export function followFindings(ask: () => { readonly release?: 'next' } | null): Answer<FindingsAnswer> {
   const interval = ref(CURRENT_MS)
-  const asked = useAnswer('listFindings', () => ({ query }), { refetchInterval: () => interval.value })
+  const question = () => {
+    const query = ask()
+    return query && { query }
+  }
+  const asked = useAnswer('listFindings', question, { refetchInterval: () => interval.value })
   watch(asked.data, (answer) => {
     interval.value = answer?.state === 'checking' ? CHECKING_MS : CURRENT_MS
   })
@@ -21,8 +27,13 @@ export function followFindings(query: { readonly release?: 'next' }): Answer<Fin
 /** What deserves a look in the working plan; it follows every edit by itself. */
 export const useFindings = defineStore('findings', () => {
   const store = useStoreInfo()
-  const asked = followFindings({})
-  const answer = asked.data
+  // What stands on the page comes first; a page of findings asks for them itself.
+  const isAsked = ref(false)
+  function ask(): void {
+    isAsked.value = true
+  }
+  useTimeoutFn(ask, LATER_MS)
+  const { data: answer } = followFindings(() => (isAsked.value ? {} : null))
   const all = computed<readonly FindingAnswer[]>(() => answer.value?.findings ?? [])
   const open = computed(() => all.value.filter(({ setAside }) => setAside === null))
   const isCurrent = computed(() => answer.value?.state === 'current')
@@ -36,6 +47,8 @@ export const useFindings = defineStore('findings', () => {
 
   return {
     answer,
+    /** At once, for a page that is about them. */
+    ask,
     all,
     open,
     isCurrent,

@@ -43,7 +43,7 @@ function findNaively(input: ProofInput): Map<string, Stack> {
   return stacks
 }
 
-const NO_LIMIT = { each: Infinity, all: Infinity }
+const NO_LIMIT = { each: Infinity, all: Infinity, crowded: Infinity }
 
 test('the search finds what a naive one finds, and its bound clears no product that raises an alarm', () => {
   fc.assert(
@@ -127,8 +127,8 @@ test('a free third is a third off, not a hundred percent', () => {
 
 test('a search that is cut short says how bad it might be at most', () => {
   const probe = createProbe(createProofInput([A], [half, more]))
-  expect(findProductStacks(probe, { each: 500, all: 500 })[0]).toMatchObject({ atLeast: null })
-  const [cut] = findProductStacks(probe, { each: 1, all: 1 })
+  expect(findProductStacks(probe, { each: 500, all: 500, crowded: 500 })[0]).toMatchObject({ atLeast: null })
+  const [cut] = findProductStacks(probe, { each: 1, all: 1, crowded: 500 })
   expect(cut).toMatchObject({ stack: { reduction: 5200 } })
   expect(cut!.atLeast).toBeLessThanOrEqual(0.48)
 })

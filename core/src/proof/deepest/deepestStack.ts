@@ -14,9 +14,11 @@ import { isAlarming, isWorse, measureStack, type Stack } from './stack.ts'
 export interface Effort {
   readonly each: number
   readonly all: number
+  /** For one product, by the square of how many promotions meet on it: the search for the best of them grows about so. */
+  readonly crowded: number
 }
 
-const EFFORT: Effort = { each: 500, all: 20_000 }
+const EFFORT: Effort = { each: 500, all: 20_000, crowded: 500_000 }
 
 /** The worst that promotions do to a product together. */
 export interface ProductStack {
@@ -67,12 +69,12 @@ interface Suspect {
 }
 
 /** The worst stack of every product for which any raises an alarm, as far as the effort goes. */
-export function findProductStacks(probe: Probe, { each, all }: Effort = EFFORT): ProductStack[] {
+export function findProductStacks(probe: Probe, { each, all, crowded }: Effort = EFFORT): ProductStack[] {
   const stacks: ProductStack[] = []
   let left = all
   for (const suspect of findSuspects(probe)) {
-    const most = Math.min(each, left)
     const { product, group } = suspect
+    const most = Math.min(each, left, Math.max(1, Math.floor(crowded / group.entries.length ** 2)))
     const searched = probe.recall.ofProduct(`deepest-stack ${most}`, product, group, () => search(suspect, probe, most))
     const { worst, tried, isCut } = searched
     left -= tried

@@ -9,10 +9,12 @@ import { ofEach } from './check.ts'
 /** The goods of an order may become so much cheaper by one more unit. */
 const MOST_CHEAPER = 0.25
 const MOST_SAMPLES = 4
+/** With less, too many promotions meet for so many orders to be priced. */
+const FEW = 40
 
 /** With one more unit the goods are dearer by more than that unit, or cheaper by more than a quarter. */
 export const findCliffs = ofEach('cliff', function* (probe, entry) {
-  if (entry.phase < 2 || entry.phase > 3) return
+  if (entry.phase < 2 || entry.phase > 3 || probe.mostTried(entry) < FEW) return
   const found = findWorst(probe, entry)
   if (found) yield found
 })

@@ -39,8 +39,9 @@ function findRefused(
 ): { readonly order: Order; readonly outcome: Skipped } | null {
   let last: Order | null = null
   let tried = 0
+  const most = probe.mostTried(entry)
   for (const order of probe.witnesses(entry)) {
-    if (++tried > MOST_TRIED) break
+    if (++tried > most) return null
     if (isApplied(probe.sell(order), entry)) return null
     if (last === null || order.cart.shopper !== null) last = order
   }

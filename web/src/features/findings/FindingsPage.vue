@@ -10,7 +10,8 @@ import FindingList from './FindingList.vue'
 
 /** What deserves a look in the working plan; `?promotion=` leaves what is about one. */
 const findings = useFindings()
-const asked = followFindings({})
+findings.ask()
+const asked = followFindings(() => ({}))
 const store = useStoreInfo()
 const route = useRoute()
 const isAsideShown = ref(false)

@@ -6,7 +6,7 @@ import { followFindings } from '@/stores/findings.ts'
 
 /** What the next release would bring that deserves a look; what is grave holds it back until it is mended or set aside. */
 const words = findingText.review
-const asked = followFindings({ release: 'next' })
+const asked = followFindings(() => ({ release: 'next' }))
 const findings = computed(() => asked.data.value?.findings ?? [])
 const stops = computed(() => findings.value.filter(({ weight, setAside }) => weight === 'stop' && setAside === null))
 </script>

@@ -22,7 +22,8 @@ const store = useStoreInfo()
 const moment = useMoment()
 const counts = useCounts()
 const findings = useFindings()
-const checked = followFindings({})
+findings.ask()
+const checked = followFindings(() => ({}))
 const session = useSession()
 const promotions = usePromotionRecords()
 const { actionsFor } = usePromotionActions()
@@ -204,6 +205,10 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
 .time,
 .end {
   font-variant-numeric: tabular-nums;
+}
+
+.end {
+  white-space: nowrap;
 }
 
 .name {
