@@ -49,7 +49,7 @@ const VIEWS = [
       await page.getByLabel('Price for all 3').fill('24')
       await page.getByTestId('saving').getByText('saved').waitFor()
       await page.getByRole('link', { name: 'Test carts' }).click()
-      await page.getByText('As the shop prices it').waitFor()
+      await page.getByText('As the shop prices it').first().waitFor()
     },
   },
   { name: 'products', path: '/products' },

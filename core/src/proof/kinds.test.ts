@@ -2,7 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { computeQuote } from '../pricing/index.ts'
 import { EXAMPLES, type Draw, type Example } from '../testing/faults.ts'
+import { createProofInput } from '../testing/proof.ts'
+import { createProduct, createPromotion } from '../testing/shop.ts'
 import { computeFindings } from './computeFindings.ts'
+import { createProbe } from './probe.ts'
 import { FINDING_KINDS, type FindingKind } from './finding.ts'
 
 /** The same figures for the same seed. */
@@ -50,4 +53,25 @@ test('a plan without fault is quiet', () => {
     }),
     { numRuns: 20 },
   )
+})
+
+test('a plan without prices, costs or products raises nothing, and breaks nothing', () => {
+  const promotions = [
+    createPromotion('1'),
+    createPromotion('2', { mechanic: { kind: 'delivery', tiers: [{ from: 0, value: { price: 0 } }], basis: 'shelf' } }),
+  ]
+  const free = [createProduct('A', 0), createProduct('B', 0)]
+  for (const products of [[], free]) {
+    const findings = computeFindings(createProofInput(products, promotions))
+    expect(findings.filter(({ weight }) => weight === 'stop')).toEqual([])
+  }
+  expect(computeFindings(createProofInput([], []))).toEqual([])
+})
+
+test('where very many meet on one product, what too few orders can say is not said', () => {
+  const promotions = Array.from({ length: 90 }, (_, at) =>
+    createPromotion(String(at + 1), { mechanic: { kind: 'markdown', reach: {}, value: { percent: 500 + at } } }),
+  )
+  const probe = createProbe(createProofInput([createProduct('A', 1000)], promotions))
+  expect(probe.mostTried(probe.toCome[0]!)).toBe(24)
 })

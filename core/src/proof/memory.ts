@@ -29,6 +29,7 @@ export interface Recall {
 
 interface Surroundings {
   readonly input: ProofInput
+  readonly facts: Facts
   readonly groups: readonly ProductGroup[]
   readonly groupsOf: (entry: CompiledPromotion) => readonly ProductGroup[]
   /** The products that carts are made of. */
@@ -73,7 +74,7 @@ function contentOf(entry: CompiledPromotion): string {
   return content
 }
 
-function createSignatures({ input: { plan, facts }, groups, groupsOf, samples: sampled }: Surroundings) {
+function createSignatures({ input: { plan }, facts, groups, groupsOf, samples: sampled }: Surroundings) {
   const entries = new Map<CompiledPromotion, string>()
   const byGroup = new Map<ProductGroup, string>()
   // At another regular price than the catalogue's, these may look at products that they do not look at now.

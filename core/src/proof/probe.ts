@@ -11,7 +11,7 @@ import {
   type CompiledPromotion,
   type Sale,
 } from '../pricing/index.ts'
-import type { Cart, CartLine, CodeRegister, Order, Product } from '../terms/index.ts'
+import type { Cart, CartLine, CodeRegister, Facts, Order, Product } from '../terms/index.ts'
 import type { Instant } from '../values/index.ts'
 import { createRecall, type ProofMemory, type Recall } from './memory.ts'
 import { findExtremes, groupProducts, type ProductGroup } from './productGroups.ts'
@@ -22,6 +22,8 @@ import { findEdges } from './situations.ts'
 export interface Probe {
   readonly input: ProofInput
   readonly thresholds: Thresholds
+  /** What has been used up, of the promotions that depend on it. */
+  readonly facts: Facts
   /** By rank. */
   readonly toCome: readonly CompiledPromotion[]
   /** The products that promotions to come look at. */
@@ -63,7 +65,8 @@ const MOST_MOMENTS = 6
 const BATCH_CODE = 'PROOF'
 
 export function createProbe(input: ProofInput, memory?: ProofMemory): Probe {
-  const { plan, facts, channel } = input
+  const { plan, channel } = input
+  const facts = findSpent(input)
   const toCome = findToCome(input)
   const groups = groupProducts(plan, new Set(toCome))
   const byEntry = new Map<CompiledPromotion, ProductGroup[]>()
@@ -98,6 +101,7 @@ export function createProbe(input: ProofInput, memory?: ProofMemory): Probe {
   const probe: Probe = {
     input,
     thresholds: thresholdsOf(plan.store),
+    facts,
     toCome,
     groups,
     sampled,
@@ -128,6 +132,7 @@ export function createProbe(input: ProofInput, memory?: ProofMemory): Probe {
     sell: (order, under = plan) => computeSale(under, order),
     recall: createRecall(memory, {
       input,
+      facts,
       groups,
       groupsOf: (entry) => byEntry.get(entry) ?? [],
       samples: sampled.catalogue.products,
@@ -152,6 +157,15 @@ function findSamples(plan: CompiledPlan, groups: readonly ProductGroup[]): Produ
     }
   }
   return plan.catalogue.products.filter((product) => samples.has(product))
+}
+
+/** No price depends on what was used up of a promotion without a limit or a ladder by units. */
+function findSpent({ plan, facts }: ProofInput): Facts {
+  const dependent = plan.promotions.filter(({ promotion: { limits, ladder } }) => {
+    const isLimited = [limits.uses, limits.usesPerShopper, limits.units].some((limit) => limit != null)
+    return isLimited || limits.budgetStops === true || ladder?.by === 'unitsSold' || ladder?.by === 'unitsLeft'
+  })
+  return Object.fromEntries(dependent.flatMap(({ id }) => (facts[id] ? [[id, facts[id]] as const] : [])))
 }
 
 /** What is left of the products that promotions may add as gifts: of no other does a price depend on it. */

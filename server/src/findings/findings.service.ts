@@ -27,12 +27,19 @@ import { nameSubjects } from './nameSubjects.ts'
 export interface FindingsService {
   /** What is known; what is out of date is checked again meanwhile. With `isNext`, what the next release would bring. */
   list(isNext: boolean): Promise<FindingsAnswer>
-  /** What would keep a plan, the working one or an older release, from being released: not set aside, and new or worse than in what is live. */
-  findStops(plan: string): Promise<KnownFinding[]>
+  /** What the release of a plan, the working one or an older release, would bring: what holds it back, and what was set aside on which grounds. */
+  judge(plan: string): Promise<{ readonly stops: readonly KnownFinding[]; readonly grounds: readonly Ground[] }>
   /** Throws `not-found`. */
   setAside(id: string, why: string, by: string): Promise<void>
   /** Throws `not-found`. */
   takeUp(id: string, by: string): Promise<void>
+}
+
+/** Why a release was made although it brings a finding. */
+export interface Ground {
+  readonly finding: string
+  readonly why: string
+  readonly by: string
 }
 
 interface FindingsDeps {
@@ -132,14 +139,18 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
         names: await nameSubjects(database, findings),
       }
     },
-    async findStops(plan) {
+    async judge(plan) {
       const next = await settle(plan)
       const release = await findLive()
       const live = release === null ? [] : (await settle(release)).findings
       const asides = await listAsides(database)
-      return findBrought(next.findings, live).filter((finding) => {
-        return finding.weight === 'stop' && !isAside(finding, asides.get(finding.id))
+      const brought = findBrought(next.findings, live)
+      const stops = brought.filter((finding) => finding.weight === 'stop' && !isAside(finding, asides.get(finding.id)))
+      const grounds = brought.flatMap((finding): Ground[] => {
+        const aside = asides.get(finding.id)
+        return isAside(finding, aside) ? [{ finding: finding.id, why: aside.why, by: aside.by }] : []
       })
+      return { stops, grounds }
     },
     async setAside(id, why, by) {
       const { stamp, points, kind } = await getKnown(id)

@@ -80,6 +80,8 @@ test('two that pile up below cost: found with a proof, the release held back, se
   }
   expect((await findStack())!.setAside).toMatchObject({ why: 'To clear the shelf' })
   expect((await release()).status).toBe(201)
+  const { entries } = (await server.request('GET', '/api/activity?thing=release')).body
+  expect(entries[0].detail.setAside).toContainEqual({ finding: found!.id, why: 'To clear the shelf', by: 'Tester' })
   expect(await find('?release=next')).toEqual([])
 
   const { version } = (await server.request('GET', `/api/promotions/${promotion.id}`)).body

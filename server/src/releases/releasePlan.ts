@@ -3,6 +3,7 @@ import { comparePromotions, type Instant } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
 import { ensureCounts } from '../counts/counts.repository.ts'
+import type { Ground } from '../findings/findings.service.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
 import { AppError } from '../errors/AppError.ts'
@@ -20,6 +21,8 @@ export interface ReleaseTask {
   readonly at: Instant
   /** The findings that hold it back, of the plan that was reviewed. */
   readonly stops: readonly string[]
+  /** Why it is made although it brings what deserves a look. */
+  readonly grounds: readonly Ground[]
 }
 
 /**
@@ -29,7 +32,7 @@ export interface ReleaseTask {
 export async function releasePlan(
   database: Database,
   plans: PlanSource,
-  { request, by, at, stops }: ReleaseTask,
+  { request, by, at, stops, grounds }: ReleaseTask,
 ): Promise<ReleaseSummary> {
   return transact(database, async (transaction) => {
     const current = await lockStore(transaction)
@@ -65,7 +68,11 @@ export async function releasePlan(
       content.promotions.map(({ id }) => id),
     )
     if (prepared) await settlePreparation(transaction, prepared.id, { state: 'released', by, at, word: '' })
-    const detail = { note, again, ...(prepared ? { preparedBy: prepared.by } : {}) }
+    const detail = {
+      ...{ note, again },
+      ...(prepared ? { preparedBy: prepared.by } : {}),
+      ...(grounds.length > 0 ? { setAside: grounds } : {}),
+    }
     await recordActivity(transaction, { at, by, action: 'release', subject: `release ${number}`, detail })
     return release
   })

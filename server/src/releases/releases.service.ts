@@ -21,7 +21,7 @@ export interface ReleasesDeps {
   readonly threads: Threads
   readonly answers: Answers
   readonly clock: Clock
-  readonly findings: Pick<FindingsService, 'findStops'>
+  readonly findings: Pick<FindingsService, 'judge'>
 }
 
 const MINUTE_MS = 60_000
@@ -47,8 +47,9 @@ export function createReleasesService({
     },
     async release(request, by) {
       const again = 'approves' in request ? await findAgain(database, request.approves) : (request.again ?? null)
-      const stops = await findings.findStops(again === null ? 'working' : String(again))
-      const summary = await threads.run('release', { request, by, at: clock.now(), stops: stops.map(({ id }) => id) })
+      const { stops, grounds } = await findings.judge(again === null ? 'working' : String(again))
+      const at = clock.now()
+      const summary = await threads.run('release', { request, by, at, stops: stops.map(({ id }) => id), grounds })
       plans.forgetRecent()
       return summary
     },

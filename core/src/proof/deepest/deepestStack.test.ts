@@ -28,7 +28,7 @@ function findNaively(input: ProofInput): Map<string, Stack> {
   const probe = createProbe(input)
   const stacks = new Map<string, Stack>()
   const tried = probe.groups.flatMap(({ entries, products }) => {
-    const situations = findSituations(entries, input, products[0]!.regularPrice)
+    const situations = findSituations(entries, { now: input.now, facts: probe.facts }, products[0]!.regularPrice)
     return products.flatMap((product) =>
       situations.flatMap((situation) =>
         [...enumerateOrders(product, situation, probe)].map((order) => ({ product, order })),

@@ -101,8 +101,8 @@ function* enumerateAll(product: Product, situations: Suspect['situations'], prob
 }
 
 /** The products that a bound does not clear, each with the situations that it does not, the deepest bound first. */
-export function findSuspects({ input, groups, thresholds }: Probe): Suspect[] {
-  const { plan, now, facts } = input
+export function findSuspects({ input, groups, thresholds, facts }: Probe): Suspect[] {
+  const { plan, now } = input
   const suspects: Suspect[] = []
   for (const group of groups) {
     const { entries, products } = group

@@ -9,7 +9,8 @@ import type { Check } from './check.ts'
 
 /** One unit costs less than its floor would be, in a store that enforces none. One finding for each set of promotions that does it. */
 export const findBelowFloor: Check<'below-floor'> = function* (probe) {
-  const { plan, now, facts } = probe.input
+  const { facts } = probe
+  const { plan, now } = probe.input
   if (plan.store.floor.enforce) return
   const store = { ...plan.store, floor: { ...plan.store.floor, enforce: true } }
   const found = new Map<string, Found<'below-floor'>>()

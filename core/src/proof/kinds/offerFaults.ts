@@ -1,12 +1,6 @@
 import type { ReachMatcher } from '../../catalogue/index.ts'
 import { definitionOf, reachesOf } from '../../mechanics/index.ts'
-import {
-  computeQuote,
-  createGuestOrder,
-  findUnitTests,
-  type CompiledPlan,
-  type CompiledPromotion,
-} from '../../pricing/index.ts'
+import { computeQuote, findUnitTests, type CompiledPlan, type CompiledPromotion } from '../../pricing/index.ts'
 import type { Condition, Product, Reach } from '../../terms/index.ts'
 import { promotionSubject } from '../finding.ts'
 import { isApplied, type Probe } from '../probe.ts'
@@ -14,11 +8,11 @@ import { ofEach, type Check } from './check.ts'
 
 /** A bundle whose price is no lower than its dearest filling comes to without it. */
 export const findDearBundles = ofEach('bundle-dearer', function* (probe, entry) {
-  const { now, channel, facts: sold, plan } = probe.input
+  const { now, plan } = probe.input
   const dear = findDear(probe, entry)
   if (!dear) return
   const { lines, price, items } = dear
-  const order = createGuestOrder(lines, { now, channel, facts: sold })
+  const order = probe.guestOrder(lines, now)
   const proof = { carts: [{ order, total: computeQuote(plan, order).totals.grand }] }
   const points = Math.floor(((price - items) * 100) / Math.max(1, items))
   const facts = { price, items, sku: lines[0]!.sku }
