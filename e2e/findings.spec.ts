@@ -28,6 +28,8 @@ test('the worst stack: found, shown at the till, mended, and gone', async ({ pag
 test('what each kind says: the demo’s mistakes, one sentence each', async ({ page }) => {
   await page.goto('/findings')
   await waitUntilChecked(page)
+  const more = page.getByRole('button', { name: /^\d+ more$/ })
+  while ((await more.count()) > 0) await more.click()
   for (const sentence of [
     'The test cart “Three brushes” must come to 19.00 € and comes to 19.20 €.',
     /Modelling tools, two at 10 % less starts.*and the shop does not have it/,

@@ -27,7 +27,7 @@ test('what is recalled after an edit is what is found anew', () => {
         expect(computeFindings(input, { memory })).toEqual(computeFindings(input))
       }
     }),
-    { numRuns: 60 },
+    { numRuns: 30 },
   )
 })
 

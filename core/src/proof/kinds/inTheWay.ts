@@ -11,6 +11,8 @@ import { ofEach } from './check.ts'
 const MOST_RIVALS = 12
 /** Orders that are priced without one of them. */
 const MOST_FREED = 12
+/** Times what is tried of one group. */
+const MOST_IN_ALL = 10
 
 /** An order made for a promotion, of products of one group, as it was sold. */
 interface Tried {
@@ -25,26 +27,42 @@ interface Tried {
  */
 export const findInTheWay = ofEach('in-the-way', function* (probe, entry) {
   if (!entry.promotion.stacking) return
-  const tried = tryOut(probe, entry)
-  if (!tried) return
-  const standing = new Set(tried.filter(({ applied }) => !applied.has(entry.id)).flatMap(({ applied }) => [...applied]))
+  const tries = tryOut(probe, entry)
+  const failed = tries.tried.filter(({ applied }) => !applied.has(entry.id))
+  const standing = new Set(failed.flatMap(({ applied }) => [...applied]))
   const rivals = findRivals(probe, entry).filter(({ id }) => standing.has(id))
   for (const rival of rivals.slice(0, MOST_RIVALS)) {
-    const found = judge(probe, entry, { rival, tried })
+    const found = judge(probe, entry, { rival, tries })
     if (found) yield found
   }
 })
 
-/** Every order that is made for it; null where those are too many to say that it never applies. */
-function tryOut(probe: Probe, entry: CompiledPromotion): Tried[] | null {
+interface Tries {
+  readonly tried: readonly Tried[]
+  /** The groups of which every order was tried; of others nothing can be said. */
+  readonly complete: ReadonlySet<ProductGroup>
+}
+
+/** Orders that are made for a promotion, group by group, as far as the effort goes. */
+function tryOut(probe: Probe, entry: CompiledPromotion): Tries {
   const tried: Tried[] = []
+  const complete = new Set<ProductGroup>()
   const most = probe.mostTried(entry)
   for (const group of probe.groupsOf(entry)) {
-    for (const order of probe.witnesses(entry, { groups: [group] })) {
-      if (tried.length >= most) return null
-      const applied = new Set(probe.sell(order).uses.map(({ promotion }) => promotion))
-      tried.push({ order, group, applied })
-    }
+    const own = tryGroup(probe, entry, group, Math.min(most, MOST_IN_ALL * most - tried.length))
+    if (!own) continue
+    tried.push(...own)
+    complete.add(group)
+  }
+  return { tried, complete }
+}
+
+/** Null where there are more orders than may be tried. */
+function tryGroup(probe: Probe, entry: CompiledPromotion, group: ProductGroup, most: number): Tried[] | null {
+  const tried: Tried[] = []
+  for (const order of probe.witnesses(entry, { groups: [group] })) {
+    if (tried.length >= most) return null
+    tried.push({ order, group, applied: new Set(probe.sell(order).uses.map(({ promotion }) => promotion)) })
   }
   return tried
 }
@@ -72,11 +90,13 @@ function isBefore(one: CompiledPromotion, other: CompiledPromotion): boolean {
 
 interface Meeting {
   readonly rival: CompiledPromotion
-  readonly tried: readonly Tried[]
+  readonly tries: Tries
 }
 
-function judge(probe: Probe, entry: CompiledPromotion, { rival, tried }: Meeting): Found<'in-the-way'> | null {
-  const met = tried.filter(({ order, group }) => {
+function judge(probe: Probe, entry: CompiledPromotion, { rival, tries }: Meeting): Found<'in-the-way'> | null {
+  const groups = probe.groupsOf(entry).filter(({ entries }) => entries.includes(rival))
+  if (!groups.every((group) => tries.complete.has(group))) return null
+  const met = tries.tried.filter(({ order, group }) => {
     return group.entries.includes(rival) && computeScheduleStatus(rival.schedule, order.now) === 'live'
   })
   if (met.length === 0 || met.some(({ applied }) => applied.has(entry.id))) return null

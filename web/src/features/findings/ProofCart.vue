@@ -70,6 +70,8 @@ const receipt = computed<Receipt | null>(() => {
   }
 })
 
+const isMadeUp = (code: string) => cart.order.codes?.[code] !== undefined
+
 /** To the promotion that the finding is about, with this order at its till and the moment of it. */
 async function intoTill(): Promise<void> {
   const { cart: wanted, now } = cart.order
@@ -79,7 +81,8 @@ async function intoTill(): Promise<void> {
       wanted.lines,
       priced.map(({ product }) => product),
     )
-    till.enter(wanted)
+    // What a proof calls a code of a batch is none that there is.
+    till.enter({ ...wanted, codes: wanted.codes.filter((code) => !isMadeUp(code)) })
     moment.moveTo(Date.parse(now))
     const about = finding.subjects.findLast(({ kind }) => kind === 'promotion')
     await router.push(about ? `/promotions/${about.id}` : '/test-carts')
@@ -99,7 +102,14 @@ const keep = () =>
     <PaperReceipt v-if="receipt" :title="title" :receipt="receipt" />
     <p v-if="isLast" class="acts">
       <button type="button" class="as-link" @click="intoTill">{{ words.intoTill }}</button>
-      <button v-if="session.may('planner')" type="button" class="as-link" @click="keep">{{ words.keep }}</button>
+      <button
+        v-if="session.may('planner') && !cart.order.cart.codes.some(isMadeUp)"
+        type="button"
+        class="as-link"
+        @click="keep"
+      >
+        {{ words.keep }}
+      </button>
     </p>
   </div>
 </template>
