@@ -129,7 +129,10 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
       const live = release === null ? null : await read(release)
       const asides = await listAsides(database)
       const all = working.checked?.findings ?? []
-      const findings = isNext ? findBrought(all, live?.checked?.findings ?? []) : all
+      // Before what is live was checked, nothing can be said to be new.
+      const isKnown = release === null || live?.checked != null
+      const brought = isKnown ? findBrought(all, live?.checked?.findings ?? []) : []
+      const findings = isNext ? brought : all
       const revision = working.checked?.revision ?? (await getStore(database)).planRevision
       return {
         revision,

@@ -16,7 +16,9 @@ const stops = computed(() => findings.value.filter(({ weight, setAside }) => wei
     <h2>{{ words.title }} ({{ findings.length }})</h2>
     <p v-if="asked.data.value.state === 'checking'" class="quiet" role="status">{{ words.checking }}</p>
     <p v-else-if="findings.length === 0" class="saves">✓ {{ words.none }}</p>
-    <p v-if="stops.length > 0" class="wrong" role="alert">✕ {{ words.held(stops.length) }}</p>
+    <p v-if="stops.length > 0 && asked.data.value.state === 'current'" class="wrong" role="alert">
+      ✕ {{ words.held(stops.length) }}
+    </p>
     <FindingList :findings="findings" :names="asked.data.value.names" />
   </section>
 </template>
