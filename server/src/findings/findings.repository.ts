@@ -95,6 +95,13 @@ export async function deleteAside(transaction: Connection, id: string): Promise<
   return (await transaction('set_asides').where({ id }).delete()) > 0
 }
 
+/** Why a release was made although it brings a finding. */
+export interface Ground {
+  readonly finding: string
+  readonly why: string
+  readonly by: string
+}
+
 /** Whether a finding was set aside as it is now: nothing that it is about was edited since, and it did not get worse. */
 export function isAside({ stamp, points }: KnownFinding, aside: KnownAside | undefined): aside is KnownAside {
   return aside !== undefined && aside.stamp === stamp && points <= aside.points

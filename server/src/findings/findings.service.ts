@@ -19,6 +19,7 @@ import {
   saveAside,
   saveChecked,
   type CheckedPlan,
+  type Ground,
   type KnownAside,
   type KnownFinding,
 } from './findings.repository.ts'
@@ -33,13 +34,6 @@ export interface FindingsService {
   setAside(id: string, why: string, by: string): Promise<void>
   /** Throws `not-found`. */
   takeUp(id: string, by: string): Promise<void>
-}
-
-/** Why a release was made although it brings a finding. */
-export interface Ground {
-  readonly finding: string
-  readonly why: string
-  readonly by: string
 }
 
 interface FindingsDeps {
