@@ -1,6 +1,6 @@
 import { phaseOf, type Need } from '../mechanics/index.ts'
 import type { Promotion } from '../plan/index.ts'
-import { compileOthers, computeQuote, type CompiledPlan } from '../pricing/index.ts'
+import { compileOthers, computeQuote, findRegularPrices, type CompiledPlan } from '../pricing/index.ts'
 import type { Order, Phase, Product } from '../terms/index.ts'
 import type { MinorUnits } from '../values/index.ts'
 
@@ -47,21 +47,13 @@ function compileEarlier(plan: CompiledPlan, product: Product, phase: Phase): Com
   const key = `${phase} ${product.sku}`
   let compiled = known.get(key)
   if (!compiled) {
-    const looking = new Set([...plan.findPricing(product), ...findPricesOf(product, plan).flatMap(plan.findOffers)])
+    const priced = findRegularPrices(product, plan).map((regularPrice) => ({ ...product, regularPrice }))
+    const looking = new Set([...plan.findPricing(product), ...priced.flatMap(plan.findOffers)])
     const earlier = [...looking].filter((entry) => entry.phase < phase).map(({ promotion }) => promotion)
     compiled = compileOthers(plan, earlier, [product])
     known.set(key, compiled)
   }
   return compiled
-}
-
-/** The product at its regular price, and at each that price steps may set. */
-function findPricesOf(product: Product, plan: CompiledPlan): Product[] {
-  const steps = plan.findPriceSteps(product).flatMap(({ act, promotion: { ladder } }) => {
-    const rungs = [null, ...(ladder?.rungs ?? []).map(({ value }) => value)]
-    return rungs.flatMap((rung) => act.priceFor(product.sku, rung) ?? [])
-  })
-  return [product, ...steps.map((regularPrice) => ({ ...product, regularPrice }))]
 }
 
 /** The fewest units that are enough; more of them always are. Undefined where `MOST_UNITS` are not. */

@@ -181,6 +181,23 @@ export function findUnitTests(when: Condition | null): UnitTest[] {
   return findTests(when).filter((test) => test.test === 'spend' || test.test === 'quantity')
 }
 
+/** Tests of who buys: what a guest does not get, or nobody else. */
+const SHOPPER_TESTS: ReadonlySet<string> = new Set([
+  'group',
+  'tag',
+  'audience',
+  'shopper',
+  'orders',
+  'spent',
+  'bought',
+  'signedIn',
+] satisfies ConditionTest['test'][])
+
+/** Whether a test asks who the shopper is, or whether there is one. */
+export function isAboutShopper(test: ConditionTest): test is ShopperTest {
+  return SHOPPER_TESTS.has(test.test)
+}
+
 /** All tests of a condition. */
 export function findTests(when: Condition | null): ConditionTest[] {
   if (when === null) return []

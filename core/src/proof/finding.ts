@@ -140,5 +140,10 @@ export type Finding = {
   }
 }[FindingKind]
 
+/** From an instant on, or from the promotion's start if that is later, until its end. */
+export function stretchOf({ start, end }: { readonly start: Instant; readonly end: Instant }, from: Instant) {
+  return { from: Math.max(from, start), until: Number.isFinite(end) ? end : null }
+}
+
 export const promotionSubject = (id: string): Subject => ({ kind: 'promotion', id })
 export const productSubject = (id: string): Subject => ({ kind: 'product', id })

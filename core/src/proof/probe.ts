@@ -1,6 +1,6 @@
 import { computeEdgeCarts, fitCart, type EdgeCart } from '../edges/index.ts'
 import { definitionOf } from '../mechanics/index.ts'
-import { computeScheduleStatus, type Promotion } from '../plan/index.ts'
+import type { Promotion } from '../plan/index.ts'
 import {
   compileOthers,
   computeSale,
@@ -16,7 +16,7 @@ import type { Instant } from '../values/index.ts'
 import { createRecall, type ProofMemory, type Recall } from './memory.ts'
 import { findExtremes, groupProducts, type ProductGroup } from './productGroups.ts'
 import { findToCome, horizonOf, thresholdsOf, type ProofInput, type Thresholds } from './proofInput.ts'
-import { findEdges } from './situations.ts'
+import { findEdges, isLive } from './situations.ts'
 
 /** What every kind of finding asks about a plan, each question answered once. */
 export interface Probe {
@@ -31,8 +31,11 @@ export interface Probe {
   groupsOf(entry: CompiledPromotion): readonly ProductGroup[]
   /** The same plan over few products, some of each group: to make carts of. */
   readonly sampled: CompiledPlan
-  /** Orders for which a promotion should apply, if for any: beside its limits, at its moments, for those whom it is for, its code entered. */
-  witnesses(entry: CompiledPromotion, within?: Within): Iterable<Order>
+  /**
+   * Orders for which a promotion should apply, if for any: beside its limits, at its moments, for those whom it is for, its code entered; of
+   * products of all its groups, or of some.
+   */
+  witnesses(entry: CompiledPromotion, groups?: readonly ProductGroup[]): Iterable<Order>
   /**
    * How many orders are priced to say that a promotion never does something: 400 where few meet on its products, less where many do, since each
    * order then takes longer. What would take more is not said.
@@ -48,12 +51,6 @@ export interface Probe {
   without(entry: CompiledPromotion): CompiledPlan
   sell(order: Order, plan?: CompiledPlan): Sale
   readonly recall: Recall
-}
-
-/** Where witnesses are looked for. */
-export interface Within {
-  readonly groups?: readonly ProductGroup[]
-  readonly isAt?: (at: Instant) => boolean
 }
 
 const MOST_GROUPS = 6
@@ -106,10 +103,10 @@ export function createProbe(input: ProofInput, memory?: ProofMemory): Probe {
     groups,
     sampled,
     groupsOf: (entry) => byEntry.get(entry) ?? [],
-    *witnesses(entry, { groups: asked = probe.groupsOf(entry), isAt = () => true } = {}) {
+    *witnesses(entry, asked = probe.groupsOf(entry)) {
       const ats = momentsOf(entry)
       for (const lines of findCarts(entry, probe, asked)) {
-        for (const now of ats) if (isAt(now)) yield* dress(entry, probe.guestOrder(lines, now), input)
+        for (const now of ats) yield* dress(entry, probe.guestOrder(lines, now), input)
       }
     },
     mostTried: (entry) => {
@@ -200,8 +197,8 @@ function findMoments(entry: CompiledPromotion, { input, groupsOf }: Probe): Inst
   const seen = new Set<string>()
   const moments: Instant[] = []
   for (const at of [...all].sort((a, b) => a - b)) {
-    if (at > horizonOf(input) || computeScheduleStatus(entry.schedule, at) !== 'live') continue
-    const key = [...beside].map(({ schedule }) => computeScheduleStatus(schedule, at) === 'live').join()
+    if (at > horizonOf(input) || !isLive(entry, at)) continue
+    const key = [...beside].map((one) => isLive(one, at)).join()
     if (seen.has(key)) continue
     seen.add(key)
     moments.push(at)

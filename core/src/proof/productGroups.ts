@@ -24,6 +24,9 @@ export function groupProducts(plan: CompiledPlan, asked: ReadonlySet<CompiledPro
   return [...groups.values()]
 }
 
+/** Whether it lowers the price of goods: what adds to an order, or is about delivery or regular prices, does not. */
+export const isReducing = ({ phase }: Pick<CompiledPromotion, 'phase'>) => phase >= 1 && phase <= 3
+
 /** The promotions of which a reach holds the product at its catalogue price, by rank. */
 export function findLooking(plan: CompiledPlan, product: Product): readonly CompiledPromotion[] {
   const pricing = plan.findPricing(product).filter((entry) => isIn(plan, entry, product))

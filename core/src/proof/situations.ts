@@ -36,7 +36,7 @@ export function findSituations(
   const ready = entries.filter(({ promotion, schedule }) => promotion.state === 'ready' && schedule.end > now)
   const situations = new Map<string, Situation>()
   for (const at of findEdges(ready, now)) {
-    const live = ready.filter(({ schedule }) => computeScheduleStatus(schedule, at) === 'live')
+    const live = ready.filter((entry) => isLive(entry, at))
     if (live.length === 0) continue
     const cheapest = Object.fromEntries(live.flatMap((entry) => findCheapest(entry, { at, facts, price })))
     const variants = [facts, ...(Object.keys(cheapest).length > 0 ? [{ ...facts, ...cheapest }] : [])]
@@ -46,6 +46,11 @@ export function findSituations(
     }
   }
   return [...situations.values()]
+}
+
+/** Whether it holds at an instant, as far as its dates and hours say. */
+export function isLive({ promotion, schedule }: CompiledPromotion, at: Instant): boolean {
+  return promotion.state === 'ready' && computeScheduleStatus(schedule, at) === 'live'
 }
 
 /** Now, and every later instant at which one of them may switch. */

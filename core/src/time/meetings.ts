@@ -37,6 +37,6 @@ function meet(one: CompiledPromotion, other: CompiledPromotion, plan: CompiledPl
 }
 
 /** In the order in which they are processed: by phase, then by rank. */
-function isBefore(one: CompiledPromotion, other: CompiledPromotion): boolean {
+export function isBefore(one: CompiledPromotion, other: CompiledPromotion): boolean {
   return one.phase === other.phase ? one.promotion.rank < other.promotion.rank : one.phase < other.phase
 }

@@ -1,15 +1,14 @@
 import { computeFloor } from '../../catalogue/index.ts'
 import { definitionOf } from '../../mechanics/index.ts'
-import { computeScheduleStatus } from '../../plan/index.ts'
-import type { CompiledPlan, CompiledPromotion } from '../../pricing/index.ts'
+import { findRegularPrices, type CompiledPlan, type CompiledPromotion } from '../../pricing/index.ts'
 import type { Product, Reach } from '../../terms/index.ts'
 import { isFree, isOnce } from '../../units/index.ts'
-import { WHOLE, type Instant } from '../../values/index.ts'
-import { findLooking } from '../productGroups.ts'
+import { WHOLE } from '../../values/index.ts'
+import { findLooking, isReducing } from '../productGroups.ts'
 import type { Thresholds } from '../proofInput.ts'
-import type { Situation } from '../situations.ts'
+import { isLive, type Situation } from '../situations.ts'
 import { findCompany } from './carts.ts'
-import { boundUnit, findRegulars, isJoining, isReducing, mostGiven, valuesOf } from './unitBound.ts'
+import { boundUnit, isJoining, isPrice, mostGiven, valuesOf } from './unitBound.ts'
 
 /** The least that the goods concerned may come to, as a share of their regular price, and whether that could raise an alarm. */
 export interface StackBound {
@@ -39,7 +38,15 @@ export function boundStack(product: Product, situation: Situation, surroundings:
   if (plan.hasPriceSteps && situation.live.some(({ phase }) => phase === 0)) return { share: 0, mayAlarm: true }
   const goods = [product, ...findCompany(product, situation.live, plan)]
   const added = joins.flatMap((join) => findGifts(join, goods, plan))
-  const units = goods.map((one) => (one === product ? own : boundUnit(one, findLive(one, situation.at, plan), plan)))
+  const units = goods.map((one) =>
+    one === product
+      ? own
+      : boundUnit(
+          one,
+          findLooking(plan, one).filter((entry) => isLive(entry, situation.at)),
+          plan,
+        ),
+  )
   let [left, taken] = [1, 0]
   for (const join of joins) {
     const most = mostOfJoin(join, [...goods, ...added], plan)
@@ -56,13 +63,6 @@ export function boundStack(product: Product, situation: Situation, surroundings:
 
 function toBound(share: number, cost: number, { reduction }: Thresholds): StackBound {
   return { share, mayAlarm: (1 - share) * WHOLE > reduction || share < cost }
-}
-
-/** The promotions that hold at an instant and look at a product. */
-function findLive(product: Product, at: Instant, plan: CompiledPlan): CompiledPromotion[] {
-  return findLooking(plan, product).filter(({ promotion, schedule }) => {
-    return promotion.state === 'ready' && computeScheduleStatus(schedule, at) === 'live'
-  })
 }
 
 function findGifts(
@@ -114,9 +114,10 @@ function mostOfJoin(
 }
 
 /** What a product must bring in, tax included, as a share of the lowest regular price that it may have; 0 where its cost is not known. */
-function costShare(product: Product, { plan: { store, findPriceSteps }, thresholds }: BoundSurroundings): number {
+function costShare(product: Product, { plan, thresholds }: BoundSurroundings): number {
   if (product.unitCost === null) return 0
-  const least = Math.min(...findRegulars(product, findPriceSteps(product)))
+  const { store } = plan
+  const least = Math.min(...findRegularPrices(product, plan).filter(isPrice))
   const tax = store.pricesIncludeTax ? 1 + product.taxRate / WHOLE : 1
   return ((product.unitCost * (WHOLE + thresholds.margin) * tax) / WHOLE + ROUNDING) / least
 }

@@ -1,4 +1,4 @@
-import { findTests, type CompiledPlan, type CompiledPromotion } from '../../pricing/index.ts'
+import { findTests, isAboutShopper, type CompiledPlan, type CompiledPromotion } from '../../pricing/index.ts'
 import type { Cart, ConditionTest, Delivery, Shopper } from '../../terms/index.ts'
 
 /** Somebody who buys: who, by which channel, delivered how. */
@@ -30,20 +30,9 @@ const namesOf = (
   return [...new Set(tests.flatMap((test) => (test.test === kind ? test.in : [])))]
 }
 
-const SHOPPER_TESTS: ReadonlySet<string> = new Set([
-  'group',
-  'tag',
-  'audience',
-  'orders',
-  'spent',
-  'bought',
-  'signedIn',
-  'shopper',
-])
-
 /** A guest first; then known shoppers, with all memberships before fewer. */
 function findShoppers(tests: readonly ConditionTest[], plan: CompiledPlan, isKnownWanted: boolean): (Shopper | null)[] {
-  if (!isKnownWanted && !tests.some(({ test }) => SHOPPER_TESTS.has(test))) return [null]
+  if (!isKnownWanted && !tests.some(isAboutShopper)) return [null]
   const ids = ['somebody', ...namesOf(tests, 'shopper')]
   const members = (['group', 'tag', 'audience'] as const).flatMap((kind) =>
     namesOf(tests, kind).map((name) => ({ kind, name })),

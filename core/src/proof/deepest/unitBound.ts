@@ -1,11 +1,10 @@
 import { computeFloor } from '../../catalogue/index.ts'
 import { definitionOf } from '../../mechanics/index.ts'
 import type { Promotion } from '../../plan/index.ts'
-import type { CompiledPlan, CompiledPromotion } from '../../pricing/index.ts'
+import { findRegularPrices, type CompiledPlan, type CompiledPromotion } from '../../pricing/index.ts'
 import type { Product, Tier, Value } from '../../terms/index.ts'
 import { WHOLE, type MinorUnits } from '../../values/index.ts'
-
-export const isReducing = ({ phase }: CompiledPromotion) => phase >= 1 && phase <= 3
+import { isReducing } from '../productGroups.ts'
 
 /** Whether the units that it takes belong together. */
 export const isJoining = ({ promotion }: CompiledPromotion) => definitionOf(promotion.mechanic).joinsUnits === true
@@ -23,16 +22,20 @@ const max = (a: Most, b: Most): Most => ({ share: Math.max(a.share, b.share), ta
 export function boundUnit(product: Product, live: readonly CompiledPromotion[], plan: CompiledPlan): number {
   const single = live.filter((entry) => isReducing(entry) && !isJoining(entry))
   return Math.min(
-    ...findRegulars(product, live).map((regularPrice) => {
-      const priced = { ...product, regularPrice }
-      const left = combine(
-        single.map((entry) => [entry, mostOf(entry, priced)] as const),
-        plan,
-      )
-      return Math.min(1, Math.max(0, left, computeFloor(product, plan.store) / regularPrice))
-    }),
+    ...findRegularPrices(product, plan)
+      .filter(isPrice)
+      .map((regularPrice) => {
+        const priced = { ...product, regularPrice }
+        const left = combine(
+          single.map((entry) => [entry, mostOf(entry, priced)] as const),
+          plan,
+        )
+        return Math.min(1, Math.max(0, left, computeFloor(product, plan.store) / regularPrice))
+      }),
   )
 }
+
+export const isPrice = (price: MinorUnits) => price > 0
 
 /** What is left of a unit. Of promotions that keep each other off an item, and of those whose codes do, only the deepest counts. */
 function combine(mosts: readonly (readonly [CompiledPromotion, Most])[], { store }: CompiledPlan): number {
@@ -54,16 +57,6 @@ function combine(mosts: readonly (readonly [CompiledPromotion, Most])[], { store
     taken += most.taken
   }
   return left - taken
-}
-
-/** The catalogue's price, and every one that price steps may set. */
-export function findRegulars(product: Product, entries: readonly CompiledPromotion[]): MinorUnits[] {
-  const steps = entries.flatMap(({ act, promotion }) => {
-    if (act.phase !== 0) return []
-    const rungs = [null, ...(promotion.ladder?.rungs ?? []).map(({ value }) => value)]
-    return rungs.flatMap((rung) => act.priceFor(product.sku, rung) ?? [])
-  })
-  return [product.regularPrice, ...steps].filter((price) => price > 0)
 }
 
 /** Every value that it may have: its own, its tiers', its rungs'. */

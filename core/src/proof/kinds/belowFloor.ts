@@ -3,6 +3,7 @@ import { computeQuote } from '../../pricing/index.ts'
 import type { Product } from '../../terms/index.ts'
 import type { MinorUnits } from '../../values/index.ts'
 import { promotionSubject, type Found } from '../finding.ts'
+import { isReducing } from '../productGroups.ts'
 import type { Probe } from '../probe.ts'
 import { findSituations, type Situation } from '../situations.ts'
 import type { Check } from './check.ts'
@@ -15,7 +16,7 @@ export const findBelowFloor: Check<'below-floor'> = function* (probe) {
   const store = { ...plan.store, floor: { ...plan.store.floor, enforce: true } }
   const found = new Map<string, Found<'below-floor'>>()
   for (const group of probe.groups) {
-    if (!group.entries.some(({ phase }) => phase >= 1 && phase <= 3)) continue
+    if (!group.entries.some(isReducing)) continue
     const situations = findSituations(group.entries, { now, facts }, group.products[0]!.regularPrice)
     for (const product of group.products) {
       const one = findFirst(probe, product, { situations, floor: computeFloor(product, store) })

@@ -1,5 +1,6 @@
 import { DAY_MS } from '../../values/index.ts'
 import { promotionSubject } from '../finding.ts'
+import { horizonOf } from '../proofInput.ts'
 import type { Check } from './check.ts'
 import { readPublicTexts } from './publicTexts.ts'
 
@@ -13,7 +14,7 @@ export const findBudgetShort: Check<'budget-short'> = function* ({ input, toCome
     if (budget == null || given === 0 || !Number.isFinite(elapsed) || elapsed < DAY_MS) continue
     if (budgetStops && readPublicTexts(promotion).length > 0) continue
     const day = given >= budget ? now : now + ((budget - given) * elapsed) / given
-    if (day >= schedule.end || day > now + FURTHEST_MS) continue
+    if (day >= schedule.end || day > horizonOf(input)) continue
     const points = Number.isFinite(schedule.end) ? Math.ceil((schedule.end - day) / DAY_MS) : 0
     yield {
       weight: 'look',
@@ -24,6 +25,3 @@ export const findBudgetShort: Check<'budget-short'> = function* ({ input, toCome
     }
   }
 }
-
-/** A pace says nothing of what is further away. */
-const FURTHEST_MS = 400 * DAY_MS

@@ -1,5 +1,5 @@
-import { findTests } from '../../pricing/index.ts'
-import type { ConditionTest, ShopperTest } from '../../terms/index.ts'
+import { findTests, isAboutShopper } from '../../pricing/index.ts'
+import type { ConditionTest } from '../../terms/index.ts'
 import { promotionSubject } from '../finding.ts'
 import { isApplied, type Probe } from '../probe.ts'
 import type { Check } from './check.ts'
@@ -36,21 +36,6 @@ function findRefusedGuest(probe: Probe, entry: Probe['toCome'][number]) {
     else if (applies) isForKnown = true
   }
   return isForKnown ? refused : null
-}
-
-const SHOPPER_TESTS: ReadonlySet<string> = new Set([
-  'group',
-  'tag',
-  'audience',
-  'shopper',
-  'orders',
-  'spent',
-  'bought',
-  'signedIn',
-])
-
-function isAboutShopper(test: ConditionTest): test is ShopperTest {
-  return SHOPPER_TESTS.has(test.test)
 }
 
 /** In words, or by the name of a group. */

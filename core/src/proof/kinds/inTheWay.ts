@@ -1,10 +1,11 @@
 import type { CompiledPromotion } from '../../pricing/index.ts'
 import type { Order } from '../../terms/index.ts'
+import { isBefore } from '../../time/index.ts'
 import type { MinorUnits } from '../../values/index.ts'
 import type { ProductGroup } from '../productGroups.ts'
-import { computeScheduleStatus } from '../../plan/index.ts'
 import { promotionSubject, type Found } from '../finding.ts'
 import { isApplied, type Probe } from '../probe.ts'
+import { isLive } from '../situations.ts'
 import { ofEach } from './check.ts'
 
 /** Of those that might be in the way, so many are looked into. */
@@ -60,7 +61,7 @@ function tryOut(probe: Probe, entry: CompiledPromotion): Tries {
 /** Null where there are more orders than may be tried. */
 function tryGroup(probe: Probe, entry: CompiledPromotion, group: ProductGroup, most: number): Tried[] | null {
   const tried: Tried[] = []
-  for (const order of probe.witnesses(entry, { groups: [group] })) {
+  for (const order of probe.witnesses(entry, [group])) {
     if (tried.length >= most) return null
     tried.push({ order, group, applied: new Set(probe.sell(order).uses.map(({ promotion }) => promotion)) })
   }
@@ -84,10 +85,6 @@ function findRivals(probe: Probe, entry: CompiledPromotion): CompiledPromotion[]
   })
 }
 
-function isBefore(one: CompiledPromotion, other: CompiledPromotion): boolean {
-  return one.phase === other.phase ? one.rank < other.rank : one.phase < other.phase
-}
-
 interface Meeting {
   readonly rival: CompiledPromotion
   readonly tries: Tries
@@ -97,7 +94,7 @@ function judge(probe: Probe, entry: CompiledPromotion, { rival, tries }: Meeting
   const groups = probe.groupsOf(entry).filter(({ entries }) => entries.includes(rival))
   if (!groups.every((group) => tries.complete.has(group))) return null
   const met = tries.tried.filter(({ order, group }) => {
-    return group.entries.includes(rival) && computeScheduleStatus(rival.schedule, order.now) === 'live'
+    return group.entries.includes(rival) && isLive(rival, order.now)
   })
   if (met.length === 0 || met.some(({ applied }) => applied.has(entry.id))) return null
   const blocked = met.filter(({ applied }) => applied.has(rival.id)).slice(0, MOST_FREED)

@@ -1,5 +1,6 @@
 import { addDays, dateOf, DAY_MS, timeOf, toInstant, toLocal, type Instant } from '../../values/index.ts'
 import { promotionSubject } from '../finding.ts'
+import { isReducing } from '../productGroups.ts'
 import type { Probe } from '../probe.ts'
 import type { Check } from './check.ts'
 
@@ -49,5 +50,5 @@ function afterDays(from: Instant, days: number, zone: string): Instant {
 
 /** Those that reduce goods: what adds to an order, or is about delivery or regular prices, may go on. */
 function findReducing({ toCome }: Probe) {
-  return toCome.filter(({ phase }) => phase >= 1 && phase <= 3)
+  return toCome.filter(isReducing)
 }

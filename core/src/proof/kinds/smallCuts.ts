@@ -1,15 +1,16 @@
 import { definitionOf } from '../../mechanics/index.ts'
 import { findFloored } from '../../prices/index.ts'
 import { WHOLE } from '../../values/index.ts'
-import { promotionSubject } from '../finding.ts'
+import { promotionSubject, stretchOf } from '../finding.ts'
+import { isReducing } from '../productGroups.ts'
 import type { Check } from './check.ts'
 
 /** The floor keeps some products from the whole of what is promised. */
 export const findFloorCuts: Check<'floor-cuts'> = function* (probe) {
   const { toCome, input } = probe
   for (const entry of toCome) {
-    const { id, promotion, schedule, phase } = entry
-    if (phase < 1 || phase > 3) continue
+    const { id, promotion, schedule } = entry
+    if (!isReducing(entry)) continue
     const products = probe.groupsOf(entry).flatMap((group) => group.products)
     const floored = findFloored(promotion.mechanic, input.plan, products)
     if (floored.length === 0) continue
@@ -22,12 +23,7 @@ export const findFloorCuts: Check<'floor-cuts'> = function* (probe) {
       weight: 'look',
       subjects: [promotionSubject(id)],
       facts: { products: floored.length, sku, wanted: worst.wanted, comes: worst.comes, of },
-      proof: {
-        sku,
-        from: Math.max(input.now, schedule.start),
-        until: Number.isFinite(schedule.end) ? schedule.end : null,
-        price: worst.comes,
-      },
+      proof: { sku, ...stretchOf(schedule, input.now), price: worst.comes },
       points: floored.length,
     }
   }
@@ -38,11 +34,9 @@ export const findTooSmall: Check<'too-small'> = function* (probe) {
   const { toCome, input, thresholds } = probe
   const { plan, now } = input
   for (const entry of toCome) {
-    const { id, promotion, schedule, phase } = entry
+    const { id, promotion, schedule } = entry
     const rule =
-      phase < 1 || phase > 3 || promotion.ladder
-        ? null
-        : definitionOf(promotion.mechanic).unitRule?.(promotion.mechanic)
+      !isReducing(entry) || promotion.ladder ? null : definitionOf(promotion.mechanic).unitRule?.(promotion.mechanic)
     if (!rule) continue
     const matches = plan.matcherOf(rule.reach)
     const products = probe.groupsOf(entry).flatMap((group) => group.products)
@@ -61,12 +55,7 @@ export const findTooSmall: Check<'too-small'> = function* (probe) {
       weight: 'hint',
       subjects: [promotionSubject(id)],
       facts: { products: small.length, sku: product.sku, reduction, least: thresholds.smallest },
-      proof: {
-        sku: product.sku,
-        from: Math.max(now, schedule.start),
-        until: Number.isFinite(schedule.end) ? schedule.end : null,
-        price,
-      },
+      proof: { sku: product.sku, ...stretchOf(schedule, now), price },
       points: small.length,
     }
   }

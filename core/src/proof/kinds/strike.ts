@@ -3,7 +3,7 @@ import type { CompiledPromotion } from '../../pricing/index.ts'
 import type { Product } from '../../terms/index.ts'
 import { computePriceSpans, computePriorBefore, createPricers, type HistorySpan } from '../../time/index.ts'
 import type { Instant, MinorUnits } from '../../values/index.ts'
-import { promotionSubject } from '../finding.ts'
+import { promotionSubject, stretchOf } from '../finding.ts'
 import { isIn } from '../productGroups.ts'
 import type { Probe } from '../probe.ts'
 import { horizonOf } from '../proofInput.ts'
@@ -35,7 +35,7 @@ export const findForbiddenStrikes: Check<'strike-not-allowed'> = function* (prob
       weight: isPromised ? 'stop' : 'look',
       subjects: [promotionSubject(entry.id)],
       facts: { products: struck.length, sku: product.sku, regular, prior, price, isPromised },
-      proof: { sku: product.sku, from, until: Number.isFinite(entry.schedule.end) ? entry.schedule.end : null, price },
+      proof: { sku: product.sku, ...stretchOf(entry.schedule, from), price },
       points: struck.length,
     }
   }
