@@ -1,6 +1,6 @@
 import type { FactsOf } from '@novalex/contract'
 import type { FindingKind, SkipReason, Subject, Weight } from '@novalex/core'
-import { formatEnd, formatInstant, formatMoney as writeMoney, plural } from './format.ts'
+import { formatDate, formatEnd, formatInstant, joinWords, formatMoney as writeMoney, plural } from './format.ts'
 import { toLocal } from '@novalex/core'
 
 /** What findings are about by name, and the store's clock. */
@@ -18,8 +18,6 @@ type Sentence<K extends FindingKind> = (facts: FactsOf<K>, called: Called) => st
 const formatMoney = (amount: number) => writeMoney(amount).replace(' ', NO_BREAK)
 const percent = (points: number) => `${Math.round(points / 10) / 10}${NO_BREAK}%`
 const NO_BREAK = '\u00a0'
-const and = (names: readonly string[]) =>
-  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`
 const others = (products: number) => (products > 1 ? `, and ${plural(products - 1, 'more product')}` : '')
 const when = (at: string, { zone }: Called) => formatInstant(Date.parse(at), { zone, year: false })
 const end = (at: string, { zone }: Called) => formatEnd(toLocal(Date.parse(at), zone))
@@ -44,7 +42,7 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
   'deepest-stack': (facts, called) => {
     const { reduction, regular, total, margin, isLoss, sku, products, atMost } = facts
     const together =
-      called.subjects.length > 1 ? `${and(called.subjects)} together take` : `${called.subjects[0]!} takes`
+      called.subjects.length > 1 ? `${joinWords(called.subjects)} together take` : `${called.subjects[0]!} takes`
     const loss =
       isLoss && margin !== null
         ? `, ${formatMoney(Math.abs(margin))} ${margin < 0 ? 'below cost' : 'above cost, too little'}`
@@ -53,7 +51,7 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
     return `${together} ${percent(reduction)} off ${called.product(sku)} (${formatMoney(regular)} → ${formatMoney(total)})${loss}${others(products)}.${cut}`
   },
   'below-floor': ({ price, floor, sku, products }, called) =>
-    `${called.product(sku)} is sold for ${formatMoney(price)} by ${and(called.subjects)}, below ${formatMoney(floor)}, and the store enforces no floor${others(products)}.`,
+    `${called.product(sku)} is sold for ${formatMoney(price)} by ${joinWords(called.subjects)}, below ${formatMoney(floor)}, and the store enforces no floor${others(products)}.`,
   'in-the-way': ({ hasCode, without, with: total }, { subjects: [first, second] }) =>
     `${first!} keeps ${second!} away wherever both hold: ${
       hasCode ? 'its code changes nothing' : 'it never applies'
@@ -102,7 +100,7 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
   'code-guessable': ({ code }, { subjects: [name] }) =>
     `The code ${code} of ${name!} is short or a plain word, and easy to guess.`,
   'code-twice': ({ code, at }, called) =>
-    `The code ${code} opens both ${and(called.subjects)} from ${when(at, called)}; only the first by rank would be opened.`,
+    `The code ${code} opens both ${joinWords(called.subjects)} from ${when(at, called)}; only the first by rank would be opened.`,
   'code-public': ({ code }, { subjects: [name] }) =>
     `The code ${code} of ${name!} is not listed, but stands in a text that everybody reads.`,
   'codes-run-out': ({ open, made }, { subjects: [name] }) =>
@@ -118,7 +116,7 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
       : `${called.subjects[0]!} starts ${when(starts, called)}, ${lack}.`
   },
   'date-open': ({ estimate, promotions }, { subjects: [name] }) =>
-    `The dates of ${name!} are still open; it is likely to begin on ${formatEstimate(estimate)}, and ${plural(promotions, 'promotion')} wait${promotions === 1 ? 's' : ''} for it.`,
+    `The dates of ${name!} are still open; it is likely to begin on ${formatDate(estimate)}, and ${plural(promotions, 'promotion')} wait${promotions === 1 ? 's' : ''} for it.`,
   'outside-occasion': ({ occasionEnd, end: at }, called) =>
     `${called.subjects[0]!} ${at === null ? 'has no end' : `ends ${end(at, called)}`}; its occasion is over by ${end(occasionEnd, called)}.`,
   'guest-promise': (_facts, { subjects: [name] }) =>
@@ -126,9 +124,6 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
   'test-cart-broken': ({ expected, total }, { subjects: [name] }) =>
     `The test cart “${name!}” must come to ${formatMoney(expected)} and comes to ${formatMoney(total)}.`,
 }
-
-const formatEstimate = (day: string) =>
-  formatInstant(Date.parse(`${day}T12:00:00Z`), { zone: 'UTC', year: false }).split(',')[0]!
 
 export const findingText = {
   title: 'Findings',

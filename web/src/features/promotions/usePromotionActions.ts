@@ -57,25 +57,34 @@ export function usePromotionActions() {
     return !['running', 'waiting'].includes(computeStatus(promotion, store.zone, moment.now))
   }
 
-  function actionsFor(record: PromotionRecord): PromotionAction[] {
+  const act = (title: string, work: () => Promise<void>): PromotionAction => ({
+    title,
+    run: () => void attempt(work),
+  })
+
+  /** Its end moved, where it has one of its own. */
+  function extensionsFor(record: PromotionRecord): PromotionAction[] {
     const { state, schedule } = record.promotion
-    const act = (title: string, work: () => Promise<void>): PromotionAction => ({
-      title,
-      run: () => void attempt(work),
-    })
-    const setState = (to: PromotionState, title: string) =>
-      act(title, () => change(record, { state: to }, title.toLowerCase()))
     const extend = (later: Schedule | null, title: string): PromotionAction[] => {
       if (later === null || schedule.end === undefined || state === 'stopped' || record.occasion !== null) return []
       return [act(`Extend ${title}`, () => change(record, { schedule: later }, title))]
     }
     return [
-      ...(state === 'draft' ? [setState('ready', words.ready)] : []),
-      ...(state === 'ready' ? [setState('paused', words.pause)] : []),
-      ...(state === 'paused' ? [setState('ready', words.resume)] : []),
       ...extend(moveSchedule(schedule, 'end', 7 * MINUTES_OF_DAY), text.promotion.when.extend.week),
       ...extend(moveSchedule(schedule, 'end', 28 * MINUTES_OF_DAY), text.promotion.when.extend.fourWeeks),
       ...extend(extendByMonth(schedule), text.promotion.when.extend.month),
+    ]
+  }
+
+  function actionsFor(record: PromotionRecord): PromotionAction[] {
+    const { state } = record.promotion
+    const setState = (to: PromotionState, title: string) =>
+      act(title, () => change(record, { state: to }, title.toLowerCase()))
+    return [
+      ...(state === 'draft' ? [setState('ready', words.ready)] : []),
+      ...(state === 'ready' ? [setState('paused', words.pause)] : []),
+      ...(state === 'paused' ? [setState('ready', words.resume)] : []),
+      ...extensionsFor(record),
       ...(state === 'ready' || state === 'paused' ? [setState('stopped', words.stop)] : []),
       ...(record.archived
         ? [act(archive.bringBack, () => change(record, { archived: false }, archive.bringBack.toLowerCase()))]
@@ -86,5 +95,5 @@ export function usePromotionActions() {
       act(words.remove, () => remove(record)),
     ]
   }
-  return { actionsFor }
+  return { actionsFor, extensionsFor }
 }

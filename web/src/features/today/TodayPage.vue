@@ -26,7 +26,7 @@ findings.ask()
 const checked = followFindings(() => ({}))
 const session = useSession()
 const promotions = usePromotionRecords()
-const { actionsFor } = usePromotionActions()
+const { extensionsFor } = usePromotionActions()
 const { hands, others } = useHands()
 const { days } = useComing()
 
@@ -36,8 +36,6 @@ const running = computed(() =>
   ),
 )
 const day = computed(() => formatInstant(moment.now, { zone: store.zone }))
-const extensions = (record: Parameters<typeof actionsFor>[0]) =>
-  actionsFor(record).filter(({ title }) => title.startsWith('Extend '))
 const goTo = (at: Instant) => {
   moment.moveTo(at)
 }
@@ -72,7 +70,7 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
             </template>
             <v-list density="compact">
               <v-list-item
-                v-for="action in extensions(hand.extends)"
+                v-for="action in extensionsFor(hand.extends)"
                 :key="action.title"
                 :title="action.title"
                 @click="action.run"

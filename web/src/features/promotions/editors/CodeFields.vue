@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { findTests, normalizeCode } from '@novalex/core'
+import { findTests, isAboutShopper, isGuessable } from '@novalex/core'
 import { computed } from 'vue'
 import { offerText } from '@/locale/enOffers.ts'
 import { sellingText } from '@/locale/enSelling.ts'
@@ -13,17 +13,6 @@ type Kind = keyof typeof offerText.code.kinds
 const { draft, record, patch, typed, problemsAt, forget } = usePromotion()
 const words = offerText.code
 const PATH = 'code.text'
-const SHORT = 7
-const KNOWN_TESTS: ReadonlySet<string> = new Set([
-  'group',
-  'tag',
-  'orders',
-  'spent',
-  'bought',
-  'shopper',
-  'audience',
-  'signedIn',
-])
 const store = useStoreInfo()
 const kind = computed<Kind>(() => {
   const { code } = draft.value
@@ -49,19 +38,16 @@ function setKind(next: Kind): void {
 function proposeForBatch() {
   const { stacking, when, limits } = draft.value
   const { stackGroups } = store.settings
-  const isForKnown = findTests(when).some((test) => KNOWN_TESTS.has(test.test) && !('is' in test && !test.is))
+  const isForKnown = findTests(when).some((test) => isAboutShopper(test) && !('is' in test && !test.is))
   return {
     ...(stacking && stackGroups.includes('coupon') ? { stacking: { group: 'coupon', mode: 'group' as const } } : {}),
     ...(isForKnown && limits.usesPerShopper == null ? { limits: { ...limits, usesPerShopper: 1 } } : {}),
   }
 }
 
-/** Short, or nothing but letters: whoever tries words finds it. */
-const isGuessable = computed(() => {
+const isEasy = computed(() => {
   const { code, display } = draft.value
-  if (!code || !('text' in code) || display?.listed === true) return false
-  const text = normalizeCode(code.text)
-  return text.length < SHORT || /^[A-Z]+$/.test(text)
+  return code !== null && 'text' in code && display?.listed !== true && isGuessable(code.text)
 })
 
 /** A code needs a letter or a digit; until it has one, the text only stands in its field. */
@@ -87,7 +73,7 @@ function setText(given: string): void {
       @update:model-value="setText"
     />
     <p v-if="clash" class="wrong" role="status">▲ {{ words.clash(clash) }}</p>
-    <p v-else-if="isGuessable" class="quiet" role="status">▲ {{ sellingText.codes.guessable }}</p>
+    <p v-else-if="isEasy" class="quiet" role="status">▲ {{ sellingText.codes.guessable }}</p>
     <p v-else-if="kind === 'batch'" class="quiet">
       {{ words.batchHint }} <router-link to="/codes">{{ words.batchLink }}</router-link>
     </p>
