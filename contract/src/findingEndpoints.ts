@@ -7,8 +7,9 @@ export const FINDING_ENDPOINTS = {
   listFindings: answering(FindingsAnswer, {
     role: 'reader',
     summary:
-      'What deserves a look in the working plan, each with a proof; with release=next what the next release would bring to the shop. Says whether it is being checked again',
+      'What deserves a look in the working plan, each with a proof; with release=next what the next release would bring to the shop, with the number of a release what taking it up again would. Says whether it is being checked again',
     query: FindingsQuery,
+    errors: NOT_FOUND,
   }),
   setFindingAside: silent({
     role: 'planner',

@@ -103,7 +103,11 @@ export const FindingsAnswer = Type.Unsafe<FindingsAnswer>(
   ),
 )
 
-export const FindingsQuery = Type.Object({ release: Type.Optional(choice<'next'>('next')) }, strict)
+/** What would be released: the working plan as the next release, or an older release again. */
+export const FindingsQuery = Type.Object(
+  { release: Type.Optional(Type.String({ pattern: '^(next|[1-9]\\d{0,8})$' })) },
+  strict,
+)
 
 export const SetAsideRequest = Type.Object(
   { why: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }) },

@@ -6,7 +6,7 @@ type Own = 'listFindings' | 'setFindingAside' | 'takeFindingUp'
 /** What deserves a look in the plan. */
 export function createFindingsHandlers(findings: FindingsService): HandlersOf<Own> {
   return {
-    listFindings: ({ query }) => findings.list(query.release === 'next'),
+    listFindings: ({ query }) => findings.list(query.release ?? null),
     setFindingAside: async ({ params, body, by }) => {
       await findings.setAside(params.id, body.why, by)
     },

@@ -37,6 +37,17 @@ export async function findChecked(connection: Connection, plan: string): Promise
   }
 }
 
+/** A finding of the working plan; of a release, if that one has it not. */
+export async function findKnown(connection: Connection, id: string): Promise<KnownFinding | null> {
+  const rows = await connection<Row>('findings').select('plan', 'content')
+  rows.sort((a, b) => Number(b.plan === 'working') - Number(a.plan === 'working'))
+  for (const { content } of rows) {
+    const found = (JSON.parse(content) as KnownFinding[]).find((finding) => finding.id === id)
+    if (found) return found
+  }
+  return null
+}
+
 /** Keeps what was found. */
 export async function saveChecked(connection: Connection, plan: string, checked: CheckedPlan): Promise<void> {
   const { state, revision, checkedAt, findings } = checked

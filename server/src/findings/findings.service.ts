@@ -7,13 +7,14 @@ import type { Database } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
 import { AppError } from '../errors/AppError.ts'
 import { findLatestSale } from '../orders/findLatestSale.ts'
-import { findLatestRelease } from '../releases/releases.repository.ts'
+import { findLatestRelease, getReleasedPlan } from '../releases/releases.repository.ts'
 import { getStore } from '../store/store.repository.ts'
 import type { Threads } from '../threads/threads.ts'
 import {
   deleteAside,
   findBrought,
   findChecked,
+  findKnown,
   isAside,
   listAsides,
   saveAside,
@@ -26,8 +27,11 @@ import {
 import { nameSubjects } from './nameSubjects.ts'
 
 export interface FindingsService {
-  /** What is known; what is out of date is checked again meanwhile. With `isNext`, what the next release would bring. */
-  list(isNext: boolean): Promise<FindingsAnswer>
+  /**
+   * What is known; what is out of date is checked again meanwhile. With a release (`next`, or the number of one
+   * that is taken up again), what it would bring. Throws `not-found`.
+   */
+  list(release: string | null): Promise<FindingsAnswer>
   /** What the release of a plan, the working one or an older release, would bring: what holds it back, and what was set aside on which grounds. */
   judge(plan: string): Promise<{ readonly stops: readonly KnownFinding[]; readonly grounds: readonly Ground[] }>
   /** Throws `not-found`. */
@@ -111,22 +115,24 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
   }
 
   async function getKnown(id: string): Promise<KnownFinding> {
-    const found = (await findChecked(database, 'working'))?.findings.find((finding) => finding.id === id)
+    const found = await findKnown(database, id)
     if (!found) throw new AppError('not-found', { facts: { kind: 'finding', id } })
     return found
   }
 
   return {
-    async list(isNext) {
-      const working = await read('working')
-      const release = isNext ? await findLive() : null
+    async list(asked) {
+      const isAgain = asked !== null && asked !== 'next'
+      if (isAgain) await getReleasedPlan(database, Number(asked))
+      const working = await read(isAgain ? asked : 'working')
+      const release = asked === null ? null : await findLive()
       const live = release === null ? null : await read(release)
       const asides = await listAsides(database)
       const all = working.checked?.findings ?? []
       // Before what is live was checked, nothing can be said to be new.
       const isKnown = release === null || live?.checked != null
       const brought = isKnown ? findBrought(all, live?.checked?.findings ?? []) : []
-      const findings = isNext ? brought : all
+      const findings = asked === null ? all : brought
       const revision = working.checked?.revision ?? (await getStore(database)).planRevision
       return {
         revision,

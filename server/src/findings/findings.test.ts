@@ -124,3 +124,31 @@ test('what was set aside is taken up again; thresholds decide what is found', as
   await server.request('PUT', '/api/store/alarm', { alarm: { ...alarm, reduction: 5000 }, version: version + 1 })
   expect(await findStack()).toBeUndefined()
 })
+
+test('an older release that would bring back what is grave is held back too, and set aside as well', async () => {
+  await server.database('products').where({ sku: 'PAD-2' }).update({ unit_cost: 1800 })
+  await server.database('store').increment('catalogue_revision', 1)
+  const listed = (await server.request('GET', '/api/releases')).body as { number: number }[]
+  const { promotion } = (await server.request('POST', '/api/promotions', { ...sale(6000), name: 'Too deep' })).body
+  const grave = (await find('?release=next')).filter(({ weight }) => weight === 'stop')
+  expect(grave.length).toBeGreaterThan(0)
+  for (const { id } of grave) await server.request('POST', `/api/findings/${id}/set-aside`, { why: 'Meant' })
+  expect((await release()).status).toBe(201)
+  const deep = listed[0]!.number + 1
+  const path = `/api/promotions/${promotion.id}`
+  expect((await server.request('DELETE', `${path}?version=${promotion.version ?? 1}`)).status).toBe(204)
+  for (const { id } of await find()) await server.request('POST', `/api/findings/${id}/set-aside`, { why: 'Meant' })
+  expect((await release()).status).toBe(201)
+  await server.database('set_asides').delete()
+
+  const again = async () =>
+    server.request('POST', '/api/releases', { note: '', planRevision: await revision(), again: deep })
+  expect((await again()).body.error.code).toBe('findings-stop')
+  const back = (await find(`?release=${deep}`)).filter(({ weight }) => weight === 'stop')
+  expect(back.map(({ id }) => id)).toEqual(grave.map(({ id }) => id))
+  for (const { id } of back)
+    expect((await server.request('POST', `/api/findings/${id}/set-aside`, { why: 'Again' })).status).toBe(204)
+  expect((await again()).status).toBe(201)
+  expect((await server.request('GET', '/api/findings?release=999')).status).toBe(404)
+  expect((await server.request('GET', '/api/findings?release=last')).status).toBe(422)
+})

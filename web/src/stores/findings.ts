@@ -11,7 +11,7 @@ const CURRENT_MS = 300_000
 const LATER_MS = 1500
 
 /** Findings, asked for again while the plan is being checked. */
-export function followFindings(ask: () => { readonly release?: 'next' } | null): Answer<FindingsAnswer> {
+export function followFindings(ask: () => { readonly release?: string } | null): Answer<FindingsAnswer> {
   const interval = ref(CURRENT_MS)
   const question = () => {
     const query = ask()

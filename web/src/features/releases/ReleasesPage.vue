@@ -106,7 +106,7 @@ async function release(): Promise<void> {
           {{ session.may('releaser') ? preparationText.twoNeeded : preparationText.releaserNeeded }}
         </p>
       </form>
-      <ReviewFindings v-if="again === null && review && hasChanges(review)" />
+      <ReviewFindings v-if="review && hasChanges(review)" :again="again" />
       <ReviewTestCarts v-if="again === null" />
       <ReviewPanel v-if="review" :review="review" :class="{ waiting: isReviewing }" />
     </div>

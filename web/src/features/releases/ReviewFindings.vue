@@ -5,8 +5,12 @@ import { findingText } from '@/locale/enFindings.ts'
 import { followFindings } from '@/stores/findings.ts'
 
 /** What the next release would bring that deserves a look; what is grave holds it back until it is mended or set aside. */
+const { again } = defineProps<{
+  /** The older release that is taken up again, if one is. */
+  again: number | null
+}>()
 const words = findingText.review
-const asked = followFindings(() => ({ release: 'next' }))
+const asked = followFindings(() => ({ release: again === null ? 'next' : String(again) }))
 const findings = computed(() => asked.data.value?.findings ?? [])
 const stops = computed(() => findings.value.filter(({ weight, setAside }) => weight === 'stop' && setAside === null))
 </script>
