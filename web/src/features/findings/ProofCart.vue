@@ -9,6 +9,7 @@ import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import PaperReceipt from '@/features/testCarts/PaperReceipt.vue'
 import { useTillCart } from '@/features/till/useTill.ts'
+import { useProofPlan } from './proofPlan.ts'
 import { findingText as words } from '@/locale/enFindings.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { useFindings } from '@/stores/findings.ts'
@@ -35,10 +36,11 @@ const session = useSession()
 const notice = useNotice()
 const router = useRouter()
 const attempt = useAttempt()
+const plan = useProofPlan()
 
 const { data: quote } = useAnswer('priceCart', () => {
   const { now, ...order } = cart.order
-  return { body: { plan: 'working', at: now, ...order } }
+  return { body: { plan: plan.value, at: now, ...order } }
 })
 const { all } = usePromotionRecords()
 const nameOf = (id: string) => all.value?.find(({ promotion }) => promotion.id === id)?.promotion.name ?? id
@@ -83,6 +85,7 @@ async function intoTill(): Promise<void> {
     )
     // What a proof calls a code of a batch is none that there is.
     till.enter({ ...wanted, codes: wanted.codes.filter((code) => !isMadeUp(code)) })
+    moment.plan = plan.value
     moment.moveTo(Date.parse(now))
     const about = finding.subjects.findLast(({ kind }) => kind === 'promotion')
     await router.push(about ? `/promotions/${about.id}` : '/test-carts')

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import FindingList from '@/features/findings/FindingList.vue'
+import { provideProofPlan } from '@/features/findings/proofPlan.ts'
 import { findingText } from '@/locale/enFindings.ts'
 import { followFindings } from '@/stores/findings.ts'
 
@@ -10,6 +11,7 @@ const { again } = defineProps<{
   again: number | null
 }>()
 const words = findingText.review
+provideProofPlan(() => (again === null ? 'working' : String(again)))
 const asked = followFindings(() => ({ release: again === null ? 'next' : String(again) }))
 const findings = computed(() => asked.data.value?.findings ?? [])
 const stops = computed(() => findings.value.filter(({ weight, setAside }) => weight === 'stop' && setAside === null))
