@@ -1,9 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import type { Promotion } from '../plan/index.ts'
 import { computeQuote } from '../pricing/index.ts'
 import { EXAMPLES, type Draw, type Example } from '../testing/faults.ts'
 import { createProofInput } from '../testing/proof.ts'
-import { createProduct, createPromotion } from '../testing/shop.ts'
+import { at, createProduct, createPromotion } from '../testing/shop.ts'
 import { computeFindings } from './computeFindings.ts'
 import { createProbe } from './probe.ts'
 import { FINDING_KINDS, type FindingKind } from './finding.ts'
@@ -74,4 +75,18 @@ test('where very many meet on one product, what too few orders can say is not sa
   )
   const probe = createProbe(createProofInput([createProduct('A', 1000)], promotions))
   expect(probe.mostTried(probe.toCome[0]!)).toBe(24)
+})
+
+test('a delivery offer that another outdoes at weekends applies on the other days', () => {
+  const offer = (id: string, value: { price: number }, weekly: object): Promotion =>
+    createPromotion(id, {
+      mechanic: { kind: 'delivery', tiers: [{ from: 500, value }], basis: 'current' },
+      schedule: { start: '2027-03-01T00:00', end: '2027-04-01T00:00', ...weekly },
+    })
+  const weekend = { weekly: [{ days: [6, 7], from: '00:00', to: '00:00' }] }
+  const promotions = [offer('1', { price: 190 }, {}), offer('2', { price: 0 }, weekend)]
+  const input = createProofInput([createProduct('A', 1000)], promotions, { now: at('2027-03-13T10:00') })
+  expect(computeFindings(input, { kinds: ['never-applies'] })).toEqual([])
+  const always = createProofInput([createProduct('A', 1000)], [promotions[0]!, offer('2', { price: 0 }, {})])
+  expect(computeFindings(always, { kinds: ['never-applies'] })).toMatchObject([{ subjects: [{ id: '1' }] }])
 })

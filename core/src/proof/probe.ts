@@ -153,6 +153,9 @@ function findSamples(plan: CompiledPlan, groups: readonly ProductGroup[]): Produ
       if (first) samples.add(first)
     }
   }
+  // Where nothing looks at products, as with delivery alone, any will do.
+  const any = plan.catalogue.products.find(({ regularPrice }) => regularPrice > 0)
+  if (samples.size === 0 && any) samples.add(any)
   return plan.catalogue.products.filter((product) => samples.has(product))
 }
 
@@ -186,12 +189,10 @@ export function isApplied({ uses }: Sale, { id }: Pick<CompiledPromotion, 'id'>)
 
 /** The instants at which what holds beside a promotion, while it holds, becomes something else. */
 function findMoments(entry: CompiledPromotion, { input, groupsOf }: Probe): Instant[] {
-  const beside = new Set([
-    entry,
-    ...groupsOf(entry)
-      .slice(0, MOST_GROUPS)
-      .flatMap(({ entries }) => entries),
-  ])
+  const met = groupsOf(entry).slice(0, MOST_GROUPS)
+  // What is about delivery looks at no product; it meets the others that are.
+  const rivals = entry.phase === 4 ? input.plan.deliveryOffers : []
+  const beside = new Set([entry, ...met.flatMap(({ entries }) => entries), ...rivals])
   const start = Math.max(input.now, entry.schedule.start)
   const all = new Set([start, ...findEdges([...beside], input.now)])
   const seen = new Set<string>()
