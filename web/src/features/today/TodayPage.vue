@@ -174,6 +174,12 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
   margin-top: 28px;
 }
 
+@media (max-width: 1180px) {
+  .sides {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+
 .day {
   border-bottom: 1px solid var(--line);
   display: grid;
@@ -194,6 +200,7 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
 }
 
 .day li {
+  align-items: baseline;
   display: grid;
   gap: 10px;
   grid-template-columns: 44px minmax(0, 1fr);
