@@ -62,7 +62,7 @@ test('a release that would bring what is grave is held back, set aside with a re
   await page.getByLabel('Percent off').nth(1).fill('14')
   await expectSaved(page)
   await page.getByRole('link', { name: 'Releases', exact: true }).click()
-  await expect(page.getByText(/^✕ 1 finding of weight “stop”/)).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText(/1 finding of weight “stop” must be mended/)).toBeVisible({ timeout: 60_000 })
   await page.getByRole('button', { name: /^Make release/ }).click()
   await expect(page.getByText('hold this release back')).toBeVisible({ timeout: 60_000 })
   const broken = finding(page, 'The test cart “Ten markers” must come to')
