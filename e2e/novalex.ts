@@ -53,6 +53,7 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
       for (const database of [name, `${name}_first`]) await fillWithDemo({ databaseUrl: at(database), now: NOW })
       const connection = await createConnection({ uri: at(name), multipleStatements: true })
       let server: RunningServer | null = null
+      let untouched: number | null = null
       const start = async () => {
         server ??= await startServer({
           databaseUrl: at(name),
@@ -78,7 +79,9 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
           process.kill(pid, 'SIGKILL')
           await stop()
         },
-        reset: () => resetDatabase(connection, name),
+        reset: async () => {
+          untouched = await resetDatabase(connection, name, untouched)
+        },
       })
       await (server as RunningServer | null)?.stop()
       await connection.end()
@@ -122,8 +125,11 @@ export async function signInAs(
   expect(answer.ok()).toBe(true)
 }
 
-/** Every table as it was at first; the revisions go on, so that nothing kept in memory from before is taken for true. */
-async function resetDatabase(connection: Connection, name: string): Promise<void> {
+/**
+ * Every table as it was at first; the revisions go on, so that nothing kept in memory from before is taken for true.
+ * What is known of a catalogue may be kept if nobody touched it since its revision was `untouched`. Answers its revision.
+ */
+async function resetDatabase(connection: Connection, name: string, untouched: number | null): Promise<number> {
   const [revisions] = await connection.query<RowDataPacket[]>('SELECT plan_revision, catalogue_revision FROM store')
   const [tables] = await connection.query<RowDataPacket[]>(
     "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? AND table_name NOT LIKE 'knex%' AND table_name <> 'secrets'",
@@ -138,10 +144,13 @@ async function resetDatabase(connection: Connection, name: string): Promise<void
     format('DELETE FROM ??; INSERT INTO ?? SELECT * FROM ??;', [table, table, `${name}_first.${table}`]),
   )
   await connection.query(`SET FOREIGN_KEY_CHECKS = 0; ${copies.join('')} SET FOREIGN_KEY_CHECKS = 1`)
+  const catalogue = Number(revisions[0]!.catalogue_revision)
+  const next = catalogue === untouched ? catalogue : catalogue + 1
   await connection.query('UPDATE store SET plan_revision = ?, catalogue_revision = ?', [
     Number(revisions[0]!.plan_revision) + 1,
-    Number(revisions[0]!.catalogue_revision) + 1,
+    next,
   ])
+  return next
 }
 
 /** Serious findings of axe on the page as it stands; `rules` narrows what is looked for. */
@@ -195,6 +204,7 @@ export async function bringInProducts(page: Page, file: string): Promise<void> {
   const { id } = (await started.json()) as { id: string }
   const stateOf = async () => ((await (await page.request.get(`/api/imports/${id}`)).json()) as { state: string }).state
   await expect.poll(stateOf).toBe('ready')
-  await page.request.post(`/api/imports/${id}/accept`)
+  const accepted = await page.request.post(`/api/imports/${id}/accept`)
+  expect(accepted.ok(), await accepted.text()).toBe(true)
   await expect.poll(stateOf).toBe('done')
 }

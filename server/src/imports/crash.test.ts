@@ -2,6 +2,7 @@ import { strToU8, zipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
 import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
 import { accept, bringIn, settle, upload } from '../testing/imports.ts'
+import { readImport } from './importTasks.ts'
 
 let server: TestServer
 beforeAll(async () => {
@@ -44,6 +45,15 @@ test('work that can’t be claimed for a moment is left as it is, and taken up l
   await server.resumeImports()
   expect(await settle(server, status.id)).toMatchObject({ state: 'done' })
   expect(await priceOf('INK-1')).toBe(600)
+})
+
+test('a file that was read and accepted meanwhile is not read again', async () => {
+  const status = await upload(server, `${HEADER}\nINK-1;7\n`, { kind: 'prices' })
+  await server.database('imports').where({ id: status.id }).update({ state: 'writing' })
+  await readImport(server.database, { id: status.id, at: 0 })
+  expect((await server.request('GET', `/api/imports/${status.id}`)).body.state).toBe('writing')
+  await server.resumeImports()
+  expect(await settle(server, status.id)).toMatchObject({ state: 'done' })
 })
 
 test('any number of further uploads leaves the undo of a finished one', async () => {

@@ -41,7 +41,12 @@ interface ReadFile {
 }
 
 /** Reads an uploaded file and keeps what accepting it would do; writes nothing else. */
-export async function readImport(database: Database, { id, at }: { id: string; at: Instant }): Promise<void> {
+export async function readImport(database: Database, task: { id: string; at: Instant }): Promise<void> {
+  // Another may have read it meanwhile, and somebody accepted it.
+  if ((await findImport(database, task.id))?.status.state === 'reading') await previewImport(database, task)
+}
+
+async function previewImport(database: Database, { id, at }: { id: string; at: Instant }): Promise<void> {
   const store = await getStore(database)
   const { file, kind } = await getImportFile(database, id)
   const onProgress = (share: number) => updateImport(database, id, { progress: share * READ_SHARE })
@@ -112,7 +117,7 @@ export async function writeImport(database: Database, { id, at }: { id: string; 
     await updateImport(transaction, id, { state: 'done', progress: 1, revision: record.revision! + 1 })
     return true
   })
-  if (!isWritten) await readImport(database, { id, at })
+  if (!isWritten) await previewImport(database, { id, at })
 }
 
 /** Products change, and with them what they would have cost; what they did cost is written before. */
