@@ -9,7 +9,16 @@ import { formatDate } from '@/locale/format.ts'
 import { usePriceChart } from './usePriceChart.ts'
 
 /** Shelf and regular price as steps through time; what is planned is dashed. */
-const { spans, from, until, now, moment, zone, label } = defineProps<{
+const {
+  spans,
+  from,
+  until,
+  now,
+  moment,
+  zone,
+  label,
+  isSmall = false,
+} = defineProps<{
   spans: HistoryAnswer['spans']
   /** What is shown of them, as instants. */
   from: number
@@ -18,10 +27,13 @@ const { spans, from, until, now, moment, zone, label } = defineProps<{
   moment: number
   zone: string
   label: string
+  /** Beside a text: without its legend. */
+  isSmall?: boolean
 }>()
 
 const MAX_TICKS = 7
-const { colours, base, createOptions } = usePriceChart()
+const MAX_SMALL_TICKS = 3
+const { colours, base, createOptions } = usePriceChart(() => isSmall)
 /** The first of each month in view, or of every other one and so on, as many as have room. */
 const months = computed(() => {
   const first = toLocal(from, zone).slice(0, 7)
@@ -32,7 +44,7 @@ const months = computed(() => {
     if (at > until) break
     if (at >= from) all.push(at)
   }
-  const every = Math.ceil(all.length / MAX_TICKS)
+  const every = Math.ceil(all.length / (isSmall ? MAX_SMALL_TICKS : MAX_TICKS))
   return all.filter((_at, index) => index % every === 0)
 })
 const dayOf = (at: number) => formatDate(dateOf(toLocal(at, zone)))
@@ -99,7 +111,7 @@ const options = computed(() =>
 </script>
 
 <template>
-  <div class="price-chart">
+  <div class="price-chart" :class="{ small: isSmall }">
     <Line :data="data" :options="options" role="img" :aria-label="label" />
   </div>
 </template>

@@ -15,8 +15,10 @@ import { formatMoney } from '@/locale/format.ts'
 Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Legend, Tooltip)
 Chart.defaults.font.family = 'Public Sans Variable, sans-serif'
 
-/** What every chart of prices looks like: lines without points, prices from zero on, the theme's colours. */
-export function usePriceChart() {
+const MAX_SMALL_PRICES = 4
+
+/** What every chart of prices looks like: lines without points, prices from zero on, the theme's colours; a small one has no legend. */
+export function usePriceChart(isSmall = () => false) {
   const colours = useChartColours()
   const base = { pointRadius: 0, pointHitRadius: 6, borderWidth: 2, stepped: false as const }
 
@@ -32,12 +34,20 @@ export function usePriceChart() {
       x: { ...x, grid: { color: colours.value.line } } as typeof x,
       y: {
         beginAtZero: true,
-        ticks: { callback: (price) => Number(price).toFixed(2), color: colours.value.quiet },
+        ticks: {
+          callback: (price) => Number(price).toFixed(2),
+          color: colours.value.quiet,
+          ...(isSmall() ? { maxTicksLimit: MAX_SMALL_PRICES } : {}),
+        },
         grid: { color: colours.value.line },
       },
     },
     plugins: {
-      legend: { position: 'bottom', labels: { color: colours.value.quiet, boxHeight: 1, boxWidth: 22 } },
+      legend: {
+        display: !isSmall(),
+        position: 'bottom',
+        labels: { color: colours.value.quiet, boxHeight: 1, boxWidth: 22 },
+      },
       tooltip: {
         callbacks: {
           title: ([item]) => (item ? titleOf(item.parsed.x ?? 0) : ''),

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import type { ProofAnswer } from '@novalex/contract'
+import { DAY_MS, toLocal } from '@novalex/core'
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+import { useAnswer } from '@/api/useAnswer.ts'
+import PriceChart from '@/features/products/PriceChart.vue'
+import { findingText as words } from '@/locale/enFindings.ts'
+import { productText } from '@/locale/enProducts.ts'
+import { formatEnd, formatInstant, formatMoney } from '@/locale/format.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { useProofPlan } from './proofPlan.ts'
+
+/** A stretch of a product's prices, with what was before it and what comes after; `name` is the product's. */
+const { stretch, name } = defineProps<{ stretch: Extract<ProofAnswer, { sku: string }>; name: string }>()
+
+const BEFORE_MS = 35 * DAY_MS
+const AFTER_MS = 14 * DAY_MS
+const MOST_MS = 150 * DAY_MS
+const store = useStoreInfo()
+const moment = useMoment()
+const router = useRouter()
+const plan = useProofPlan()
+const history = useAnswer('getProductHistory', () => ({
+  params: { sku: stretch.sku },
+  query: { plan: plan.value, at: stretch.from },
+}))
+const start = computed(() => Date.parse(stretch.from))
+const when = computed(() => {
+  const from = formatInstant(start.value, { zone: store.zone, year: false })
+  return stretch.until === null ? from : `${from} – ${formatEnd(toLocal(Date.parse(stretch.until), store.zone))}`
+})
+const drawn = computed(() => {
+  const spans = history.data.value?.spans ?? []
+  if (spans.length === 0) return null
+  const end = stretch.until === null ? Infinity : Date.parse(stretch.until) + AFTER_MS
+  const from = Math.max(Date.parse(spans[0]!.from), start.value - BEFORE_MS)
+  return { spans, from, until: Math.min(Date.parse(spans.at(-1)!.until), end, from + MOST_MS) }
+})
+
+async function showPrices(): Promise<void> {
+  moment.plan = plan.value
+  moment.moveTo(start.value)
+  await router.push(`/products/${encodeURIComponent(stretch.sku)}`)
+}
+</script>
+
+<template>
+  <div class="stretch">
+    <p>
+      {{ name }} <strong class="money">{{ formatMoney(stretch.price) }}</strong>
+    </p>
+    <p class="quiet">{{ when }}</p>
+    <PriceChart
+      v-if="drawn"
+      v-bind="drawn"
+      is-small
+      :now="moment.now"
+      :moment="start"
+      :zone="store.zone"
+      :label="productText.chart(name)"
+    />
+    <p>
+      <button type="button" class="as-link" @click="showPrices">{{ words.priceChart }}</button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.stretch {
+  border-left: 3px solid var(--line);
+  padding-left: 10px;
+}
+</style>
