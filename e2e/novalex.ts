@@ -53,7 +53,6 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
       for (const database of [name, `${name}_first`]) await fillWithDemo({ databaseUrl: at(database), now: NOW })
       const connection = await createConnection({ uri: at(name), multipleStatements: true })
       let server: RunningServer | null = null
-      let untouched: number | null = null
       const start = async () => {
         server ??= await startServer({
           databaseUrl: at(name),
@@ -79,9 +78,7 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
           process.kill(pid, 'SIGKILL')
           await stop()
         },
-        reset: async () => {
-          untouched = await resetDatabase(connection, name, untouched)
-        },
+        reset: () => resetDatabase(connection, name),
       })
       await (server as RunningServer | null)?.stop()
       await connection.end()
@@ -125,11 +122,8 @@ export async function signInAs(
   expect(answer.ok()).toBe(true)
 }
 
-/**
- * Every table as it was at first; the revisions go on, so that nothing kept in memory from before is taken for true.
- * What is known of a catalogue may be kept if nobody touched it since its revision was `untouched`. Answers its revision.
- */
-async function resetDatabase(connection: Connection, name: string, untouched: number | null): Promise<number> {
+/** Every table as it was at first; the revisions go on, so that nothing kept in memory from before is taken for true. */
+async function resetDatabase(connection: Connection, name: string): Promise<void> {
   const [revisions] = await connection.query<RowDataPacket[]>('SELECT plan_revision, catalogue_revision FROM store')
   const [tables] = await connection.query<RowDataPacket[]>(
     "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? AND table_name NOT LIKE 'knex%' AND table_name <> 'secrets'",
@@ -144,13 +138,10 @@ async function resetDatabase(connection: Connection, name: string, untouched: nu
     format('DELETE FROM ??; INSERT INTO ?? SELECT * FROM ??;', [table, table, `${name}_first.${table}`]),
   )
   await connection.query(`SET FOREIGN_KEY_CHECKS = 0; ${copies.join('')} SET FOREIGN_KEY_CHECKS = 1`)
-  const catalogue = Number(revisions[0]!.catalogue_revision)
-  const next = catalogue === untouched ? catalogue : catalogue + 1
   await connection.query('UPDATE store SET plan_revision = ?, catalogue_revision = ?', [
     Number(revisions[0]!.plan_revision) + 1,
-    next,
+    Number(revisions[0]!.catalogue_revision) + 1,
   ])
-  return next
 }
 
 /** Serious findings of axe on the page as it stands; `rules` narrows what is looked for. */
