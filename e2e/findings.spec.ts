@@ -55,6 +55,7 @@ test('what each kind says: the demo’s mistakes, one sentence each', async ({ p
     /Markers by the handful keeps Welcome back, 10 % away/,
   ])
     await expect(finding(page, sentence).first(), String(sentence)).toBeAttached()
+  await expect(finding(page, 'Sketchbooks at one price').getByRole('img')).toBeVisible()
 })
 
 test('a release that would bring what is grave is held back, set aside with a reason, and made', async ({ page }) => {

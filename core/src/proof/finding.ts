@@ -64,7 +64,13 @@ export interface FindingFacts {
     /** Whether a label or a text promises more than the prior price leaves. */
     readonly isPromised: boolean
   }
-  'floor-cuts': Counted & { readonly wanted: MinorUnits; readonly comes: MinorUnits; readonly of: number }
+  'floor-cuts': Counted & {
+    /** How many of it are paid together. */
+    readonly units: number
+    readonly wanted: MinorUnits
+    readonly comes: MinorUnits
+    readonly of: number
+  }
   'too-small': Counted & { readonly reduction: BasisPoints; readonly least: BasisPoints }
   'stock-short': Counted & { readonly stock: number; readonly sold: number; readonly runsOut: Instant }
   'bundle-dearer': { readonly price: MinorUnits; readonly items: MinorUnits; readonly sku: string }
@@ -139,11 +145,6 @@ export type Finding = {
     readonly kind: K
   }
 }[FindingKind]
-
-/** From an instant on, or from the promotion's start if that is later, until its end. */
-export function stretchOf({ start, end }: { readonly start: Instant; readonly end: Instant }, from: Instant) {
-  return { from: Math.max(from, start), until: Number.isFinite(end) ? end : null }
-}
 
 export const promotionSubject = (id: string): Subject => ({ kind: 'promotion', id })
 export const productSubject = (id: string): Subject => ({ kind: 'product', id })

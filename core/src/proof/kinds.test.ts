@@ -5,9 +5,11 @@ import { computeQuote } from '../pricing/index.ts'
 import { EXAMPLES, type Draw, type Example } from '../testing/faults.ts'
 import { createProofInput } from '../testing/proof.ts'
 import { at, createProduct, createPromotion } from '../testing/shop.ts'
+import { computePublicPrice } from '../time/index.ts'
 import { computeFindings } from './computeFindings.ts'
 import { createProbe } from './probe.ts'
-import { FINDING_KINDS, type FindingKind } from './finding.ts'
+import { FINDING_KINDS, type FindingKind, type Proof } from './finding.ts'
+import type { ProofInput } from './proofInput.ts'
 
 /** The same figures for the same seed. */
 function createDraw(seed: number): Draw {
@@ -16,6 +18,13 @@ function createDraw(seed: number): Draw {
     state = (Math.imul(state, 1664525) + 1013904223) >>> 0
     return least + Math.floor((state / 2 ** 32) * (most - least + 1))
   }
+}
+
+/** At both ends of its stretch. */
+function expectShelfPrice(input: ProofInput, { sku, from, until, price }: Extract<Proof, { sku: string }>): void {
+  const { plan, channel, facts } = input
+  for (const now of [from, (until ?? from + 1) - 1])
+    expect(computePublicPrice(plan, plan.catalogue.bySku.get(sku)!, now, { channel, facts }).price).toBe(price)
 }
 
 const seeds = Array.from({ length: 24 }, (_, seed) => seed)
@@ -31,7 +40,7 @@ describe.each(FINDING_KINDS.map((kind) => [kind, EXAMPLES[kind]] as [FindingKind
         expect(proof.carts.length).toBeGreaterThan(0)
         for (const { order, total } of proof.carts) expect(computeQuote(input.plan, order).totals.grand).toBe(total)
       } else if ('at' in proof) expect(Number.isInteger(proof.at)).toBe(true)
-      else expect(input.plan.catalogue.bySku.has(proof.sku)).toBe(true)
+      else expectShelfPrice(input, proof)
     }
   })
 

@@ -12,6 +12,7 @@ import {
   type Sale,
 } from '../pricing/index.ts'
 import type { Cart, CartLine, CodeRegister, Facts, Order, Product } from '../terms/index.ts'
+import { createPricers } from '../time/index.ts'
 import type { Instant } from '../values/index.ts'
 import { createRecall, type ProofMemory, type Recall } from './memory.ts'
 import { findExtremes, groupProducts, type ProductGroup } from './productGroups.ts'
@@ -36,6 +37,10 @@ export interface Probe {
    * products of all its groups, or of some.
    */
   witnesses(entry: CompiledPromotion, groups?: readonly ProductGroup[]): Iterable<Order>
+  /** The order of given lines at a promotion's first moment, by a guest and by those whom it is for, its code entered. */
+  dressed(entry: CompiledPromotion, lines: readonly CartLine[]): Iterable<Order>
+  /** Shelf prices of the plan, or of another, at an instant. */
+  readonly pricerAt: ReturnType<typeof createPricers>
   /**
    * How many orders are priced to say that a promotion never does something: 400 where few meet on its products, less where many do, since each
    * order then takes longer. What would take more is not said.
@@ -109,6 +114,8 @@ export function createProbe(input: ProofInput, memory?: ProofMemory): Probe {
         for (const now of ats) yield* dress(entry, probe.guestOrder(lines, now), input)
       }
     },
+    dressed: (entry, lines) => dress(entry, probe.guestOrder(lines, momentsOf(entry)[0] ?? input.now), input),
+    pricerAt: createPricers({ channel, facts: input.facts }),
     mostTried: (entry) => {
       const crowd = probe.groupsOf(entry).reduce((most, { entries }) => Math.max(most, entries.length), 1)
       return Math.min(MOST_TRIED, Math.floor(MOST_LOOKED_AT / crowd ** 2))

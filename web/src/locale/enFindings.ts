@@ -77,8 +77,8 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
     `When ${called.subjects[0]!} starts, ${called.product(sku)} may not strike ${formatMoney(regular)}: it cost ${formatMoney(prior)} shortly before, and costs ${formatMoney(price)} then${others(products)}.${
       isPromised ? ' What shoppers read promises more.' : ''
     }`,
-  'floor-cuts': ({ sku, wanted, comes, products, of }, called) =>
-    `${called.subjects[0]!}: for ${products} of ${plural(of, 'product')} the floor keeps part of the reduction; ${called.product(sku)} comes to ${formatMoney(comes)}, not ${formatMoney(wanted)}.`,
+  'floor-cuts': ({ sku, units, wanted, comes, products, of }, called) =>
+    `${called.subjects[0]!}: for ${products} of ${plural(of, 'product')} the floor keeps part of the reduction; ${units > 1 ? `${units} ×${NO_BREAK}` : ''}${called.product(sku)} come${units > 1 ? '' : 's'} to ${formatMoney(comes)}, not ${formatMoney(wanted)}.`,
   'too-small': ({ sku, reduction, least, products }, called) =>
     `${called.subjects[0]!} takes only ${percent(reduction)} off ${called.product(sku)}${others(products)}; below ${percent(least)} nobody is drawn by it.`,
   'stock-short': ({ sku, stock, sold, runsOut, products }, called) =>

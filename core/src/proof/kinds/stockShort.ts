@@ -3,6 +3,7 @@ import { SALES_DAYS } from '../../prices/index.ts'
 import { DAY_MS } from '../../values/index.ts'
 import { promotionSubject } from '../finding.ts'
 import { isIn } from '../productGroups.ts'
+import { proveShelfPrice } from '../provePrice.ts'
 import type { Check } from './check.ts'
 
 /**
@@ -34,12 +35,7 @@ export const findStockShort: Check<'stock-short'> = function* (probe) {
       weight: 'look',
       subjects: [promotionSubject(id)],
       facts: { products: short.length, sku: product.sku, stock: left, sold: pace, runsOut },
-      proof: {
-        sku: product.sku,
-        from: Math.max(runsOut, schedule.start),
-        until: schedule.end,
-        price: product.regularPrice,
-      },
+      proof: proveShelfPrice(probe, product, { start: Math.max(runsOut, schedule.start), end: schedule.end }),
       points: short.length,
     }
   }

@@ -1,12 +1,13 @@
 import { computePriceFacts } from '../../plan/index.ts'
 import type { CompiledPromotion } from '../../pricing/index.ts'
 import type { Product } from '../../terms/index.ts'
-import { computePriceSpans, computePriorBefore, createPricers, type HistorySpan } from '../../time/index.ts'
+import { computePriceSpans, computePriorBefore, type HistorySpan } from '../../time/index.ts'
 import type { Instant, MinorUnits } from '../../values/index.ts'
-import { promotionSubject, stretchOf } from '../finding.ts'
+import { promotionSubject } from '../finding.ts'
 import { isIn } from '../productGroups.ts'
 import type { Probe } from '../probe.ts'
 import { horizonOf } from '../proofInput.ts'
+import { proveShelfPrice } from '../provePrice.ts'
 import type { Check } from './check.ts'
 import { readPublicTexts } from './publicTexts.ts'
 
@@ -22,11 +23,10 @@ interface Struck {
 export const findForbiddenStrikes: Check<'strike-not-allowed'> = function* (probe) {
   const { input, toCome } = probe
   if (input.past.size === 0) return
-  const pricerAt = createPricers({ channel: input.channel, facts: input.facts })
   for (const entry of toCome) {
     if (entry.phase !== 1) continue
     const products = probe.groupsOf(entry).flatMap((group) => group.products)
-    const struck = products.flatMap((product) => findStruck(product, entry, probe, pricerAt) ?? [])
+    const struck = products.flatMap((product) => findStruck(product, entry, probe) ?? [])
     if (struck.length === 0) continue
     const worst = struck.reduce((a, b) => (shareOf(b) > shareOf(a) ? b : a))
     const isPromised = struck.some((one) => promisesMore(entry, one))
@@ -35,7 +35,7 @@ export const findForbiddenStrikes: Check<'strike-not-allowed'> = function* (prob
       weight: isPromised ? 'stop' : 'look',
       subjects: [promotionSubject(entry.id)],
       facts: { products: struck.length, sku: product.sku, regular, prior, price, isPromised },
-      proof: { sku: product.sku, ...stretchOf(entry.schedule, from), price },
+      proof: proveShelfPrice(probe, product, { start: from, end: entry.schedule.end }),
       points: struck.length,
     }
   }
@@ -43,40 +43,23 @@ export const findForbiddenStrikes: Check<'strike-not-allowed'> = function* (prob
 
 const shareOf = ({ regular, prior }: Struck) => (regular - prior) / regular
 
-function findStruck(
-  product: Product,
-  entry: CompiledPromotion,
-  { input, thresholds }: Probe,
-  pricerAt: ReturnType<typeof createPricers>,
-): Struck | null {
-  const past = input.past.get(product.sku)
-  if (!past || past.length === 0 || !isIn(input.plan, entry, product)) return null
+function findStruck(product: Product, entry: CompiledPromotion, probe: Probe): Struck | null {
+  const { input, thresholds, pricerAt } = probe
+  if (!input.past.get(product.sku)?.length || !isIn(input.plan, entry, product)) return null
   const { start, end } = entry.schedule
   const from = Number.isFinite(start) ? start : input.now
   const at = Math.max(from, input.now)
   if (at >= Math.min(end, horizonOf(input))) return null
   const { regular, price, cuts } = pricerAt(input.plan, at)(product)
   if (price >= regular || !cuts.some((cut) => cut.entry === entry)) return null
-  const { price: prior } = computePriorBefore(
-    historyUntil(product, at, { past, input, pricerAt }),
-    from,
-    thresholds.priorDays,
-  )
+  const { price: prior } = computePriorBefore(historyUntil(product, at, probe), from, thresholds.priorDays)
   return prior === null || prior >= regular ? null : { product, from: at, regular, prior, price }
 }
 
 /** What it cost, and what it will cost until an instant, from now on as planned. */
-function historyUntil(
-  product: Product,
-  to: Instant,
-  {
-    past,
-    input,
-    pricerAt,
-  }: { past: readonly HistorySpan[]; input: Probe['input']; pricerAt: ReturnType<typeof createPricers> },
-): HistorySpan[] {
-  const { plan, now, channel, facts } = input
-  const known = past.filter(({ from }) => from < now)
+function historyUntil(product: Product, to: Instant, { input, pricerAt }: Probe): HistorySpan[] {
+  const { plan, now, channel, facts, past } = input
+  const known = (past.get(product.sku) ?? []).filter(({ from }) => from < now)
   if (to <= now) return known
   const ahead = computePriceSpans(plan, product, { from: now, to }, { channel, facts }, pricerAt)
   return [

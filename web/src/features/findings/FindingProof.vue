@@ -43,5 +43,6 @@ const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone, y
   display: grid;
   font-size: 13px;
   gap: 8px;
+  grid-template-columns: minmax(0, 1fr);
 }
 </style>

@@ -68,8 +68,7 @@ async function showPrices(): Promise<void> {
 </template>
 
 <style scoped>
-.stretch {
-  border-left: 3px solid var(--line);
-  padding-left: 10px;
+.price-chart {
+  margin: 4px 0 6px;
 }
 </style>

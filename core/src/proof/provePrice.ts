@@ -1,0 +1,48 @@
+import { computeEdgeCarts } from '../edges/index.ts'
+import { compileOthers, toAlone, type CompiledPromotion } from '../pricing/index.ts'
+import type { Order, Product } from '../terms/index.ts'
+import { computePriceSpans } from '../time/index.ts'
+import type { Instant } from '../values/index.ts'
+import type { Proof } from './finding.ts'
+import { isApplied, type Probe } from './probe.ts'
+import { horizonOf } from './proofInput.ts'
+
+/** What a product costs on the shelf from an instant on, or from now, as long as that stays so, until an end at most. */
+export function proveShelfPrice(
+  { input, pricerAt }: Probe,
+  product: Product,
+  { start, end }: { readonly start: Instant; readonly end: Instant },
+): Proof {
+  const { plan, now, channel, facts } = input
+  const from = Math.max(now, start)
+  const to = Math.max(from + 1, Math.min(end, horizonOf(input)))
+  const [span] = computePriceSpans(plan, product, { from, to }, { channel, facts }, pricerAt)
+  const isOpen = span!.until === to && !Number.isFinite(end)
+  return { sku: product.sku, from, until: isOpen ? null : span!.until, price: span!.price }
+}
+
+/** What a promotion makes of a product's price: on the shelf where it shows there, otherwise in the order of it alone in which it takes off most of each item. */
+export function provePrice(probe: Probe, entry: CompiledPromotion, product: Product): Proof {
+  const { input, pricerAt } = probe
+  const from = Math.max(input.now, entry.schedule.start)
+  const isOnShelf = pricerAt(input.plan, from)(product).cuts.some((cut) => cut.entry === entry)
+  const order = isOnShelf ? null : findDeepestOrder(probe, entry, product)
+  if (!order) return proveShelfPrice(probe, product, entry.schedule)
+  return { carts: [{ order, total: probe.sell(order).quote.totals.grand }] }
+}
+
+function findDeepestOrder(probe: Probe, entry: CompiledPromotion, { sku, ...rest }: Product): Order | null {
+  const only = compileOthers(probe.input.plan, [toAlone(entry.promotion)], [{ sku, ...rest }])
+  const edges = computeEdgeCarts(entry.promotion, only, { sku }).map(({ lines }) => lines)
+  let [deepest, most] = [null as Order | null, 0]
+  for (const lines of [[{ sku, quantity: 1 }], ...edges]) {
+    if (lines.length !== 1) continue
+    for (const order of probe.dressed(entry, lines)) {
+      const sale = probe.sell(order)
+      const given = sale.uses.find(({ promotion }) => promotion === entry.id)?.given ?? 0
+      const each = given / lines[0]!.quantity
+      if (isApplied(sale, entry) && each > most) [deepest, most] = [order, each]
+    }
+  }
+  return deepest
+}
