@@ -98,6 +98,14 @@ function createSignatures({ input: { plan }, facts, groups, groupsOf, samples: s
     return met
   }
 
+  /** The groups of which a cart of one group may hold products: what looks at goods in one way only is content with those. */
+  function findMetFrom(group: ProductGroup): ReadonlySet<ProductGroup> {
+    const wider = group.entries.filter(({ promotion: { mechanic, when } }) => {
+      return reachesOf(mechanic).length > 1 || findUnitTests(when).length > 0
+    })
+    return new Set([group, ...wider.flatMap((entry) => [...findMet(entry)])])
+  }
+
   /** Those that the same code would open: the first by rank is. */
   function findNamesakes({ promotion: { code } }: CompiledPromotion) {
     return code && 'text' in code ? plan.findByCode(normalizeCode(code.text)) : []
@@ -143,10 +151,7 @@ function createSignatures({ input: { plan }, facts, groups, groupsOf, samples: s
     },
     group(group: ProductGroup): string {
       let own = byGroup.get(group)
-      if (own === undefined) {
-        const met = new Set(group.entries.flatMap((entry) => [...findMet(entry)]))
-        byGroup.set(group, (own = write(met)))
-      }
+      if (own === undefined) byGroup.set(group, (own = write(findMetFrom(group))))
       return own
     },
   }

@@ -15,10 +15,11 @@ const MOST_FREED = 12
 /** Times what is tried of one group. */
 const MOST_IN_ALL = 10
 
-/** An order made for a promotion, of products of one group, as it was sold. */
-interface Tried {
+/** An order made for a promotion, of products of one group, to which it did not apply. */
+interface Failed {
   readonly order: Order
   readonly group: ProductGroup
+  /** What did. */
   readonly applied: ReadonlySet<string>
 }
 
@@ -28,44 +29,53 @@ interface Tried {
  */
 export const findInTheWay = ofEach('in-the-way', function* (probe, entry) {
   if (!entry.promotion.stacking) return
-  const tries = tryOut(probe, entry)
-  const failed = tries.tried.filter(({ applied }) => !applied.has(entry.id))
+  const { suspects, failed } = tryOut(probe, entry)
   const standing = new Set(failed.flatMap(({ applied }) => [...applied]))
-  const rivals = findRivals(probe, entry).filter(({ id }) => standing.has(id))
+  const rivals = [...suspects].filter(({ id }) => standing.has(id))
   for (const rival of rivals.slice(0, MOST_RIVALS)) {
-    const found = judge(probe, entry, { rival, tries })
+    const found = judge(probe, entry, { rival, failed })
     if (found) yield found
   }
 })
 
 interface Tries {
-  readonly tried: readonly Tried[]
-  /** The groups of which every order was tried; of others nothing can be said. */
-  readonly complete: ReadonlySet<ProductGroup>
+  /** Those beside which it may never apply. */
+  readonly suspects: Set<CompiledPromotion>
+  readonly failed: Failed[]
+  left: number
 }
 
 /** Orders that are made for a promotion, group by group, as far as the effort goes. */
 function tryOut(probe: Probe, entry: CompiledPromotion): Tries {
-  const tried: Tried[] = []
-  const complete = new Set<ProductGroup>()
-  const most = probe.mostTried(entry)
-  for (const group of probe.groupsOf(entry)) {
-    const own = tryGroup(probe, entry, group, Math.min(most, MOST_IN_ALL * most - tried.length))
-    if (!own) continue
-    tried.push(...own)
-    complete.add(group)
+  const tries: Tries = {
+    suspects: new Set(findRivals(probe, entry)),
+    failed: [],
+    left: MOST_IN_ALL * probe.mostTried(entry),
   }
-  return { tried, complete }
+  for (const group of probe.groupsOf(entry)) tryGroup(probe, entry, { group, tries })
+  return tries
 }
 
-/** Null where there are more orders than may be tried. */
-function tryGroup(probe: Probe, entry: CompiledPromotion, group: ProductGroup, most: number): Tried[] | null {
-  const tried: Tried[] = []
+/** Clears those beside which it applies; and, where there are more orders than may be tried, whoever is in the group: of them nothing can be said. */
+function tryGroup(
+  probe: Probe,
+  entry: CompiledPromotion,
+  { group, tries }: { group: ProductGroup; tries: Tries },
+): void {
+  const { suspects, failed } = tries
+  let most = Math.min(probe.mostTried(entry), tries.left)
+  const clear = (cleared: readonly CompiledPromotion[]) => cleared.forEach((one) => suspects.delete(one))
   for (const order of probe.witnesses(entry, [group])) {
-    if (tried.length >= most) return null
-    tried.push({ order, group, applied: new Set(probe.sell(order).uses.map(({ promotion }) => promotion)) })
+    const open = group.entries.filter((one) => suspects.has(one))
+    if (open.length === 0) return
+    const beside = open.filter((one) => isLive(one, order.now))
+    if (beside.length === 0) continue
+    if (most-- === 0) return clear(open)
+    tries.left--
+    const applied = new Set(probe.sell(order).uses.map(({ promotion }) => promotion))
+    if (applied.has(entry.id)) clear(beside)
+    else failed.push({ order, group, applied })
   }
-  return tried
 }
 
 /** Promotions that look at the same goods at the same time and may not stand beside it. */
@@ -85,20 +95,15 @@ function findRivals(probe: Probe, entry: CompiledPromotion): CompiledPromotion[]
   })
 }
 
-interface Meeting {
-  readonly rival: CompiledPromotion
-  readonly tries: Tries
-}
-
-function judge(probe: Probe, entry: CompiledPromotion, { rival, tries }: Meeting): Found<'in-the-way'> | null {
-  const groups = probe.groupsOf(entry).filter(({ entries }) => entries.includes(rival))
-  if (!groups.every((group) => tries.complete.has(group))) return null
-  const met = tries.tried.filter(({ order, group }) => {
-    return group.entries.includes(rival) && isLive(rival, order.now)
+function judge(
+  probe: Probe,
+  entry: CompiledPromotion,
+  { rival, failed }: { rival: CompiledPromotion; failed: readonly Failed[] },
+): Found<'in-the-way'> | null {
+  const blocked = failed.filter(({ order, group, applied }) => {
+    return group.entries.includes(rival) && isLive(rival, order.now) && applied.has(rival.id)
   })
-  if (met.length === 0 || met.some(({ applied }) => applied.has(entry.id))) return null
-  const blocked = met.filter(({ applied }) => applied.has(rival.id)).slice(0, MOST_FREED)
-  for (const { order } of blocked) {
+  for (const { order } of blocked.slice(0, MOST_FREED)) {
     const freed = probe.sell(order, probe.without(rival))
     if (isApplied(freed, entry) && outweighs(probe, entry, { rival, order })) {
       return describe(probe, entry, { rival, order, without: freed.quote.totals.grand })
