@@ -1,5 +1,5 @@
 import type { HandOut, HandOutDraft, HandOutRequest, HandOutUpdate, LoggedAction, ShopHandOut } from '@novalex/contract'
-import { createProblem, dateOf, toInstant, toLocal } from '@novalex/core'
+import { createProblem, dateOf, isLocalDateTime, toInstant, toLocal } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import { createToken, hashToken } from '../access/secrets.ts'
 import type { Clock } from '../clock.ts'
@@ -12,7 +12,7 @@ import { refuseStale } from '../errors/refuseStale.ts'
 import { writeTable } from '../files/writeTable.ts'
 import { sendLetter } from '../mailbox/mailbox.ts'
 import { getStore, type StoreRecord } from '../store/store.repository.ts'
-import { comparableAddress } from './address.ts'
+import { comparableAddress, isSame } from './address.ts'
 import { getCoded } from './codes.service.ts'
 import { printCode } from './codeText.ts'
 import { getHandOut, handOutCode, takePlace, toHandOutRow } from './handOuts.repository.ts'
@@ -56,8 +56,7 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
     work: (transaction: Connection) => Promise<unknown>,
   ): Promise<HandOut> {
     await getCoded(database, draft.promotion)
-    if (draft.from !== null && draft.until !== null && draft.until <= draft.from)
-      refuseIfAny([createProblem('ends-before-start', 'until', { start: draft.from, end: draft.until })])
+    checkTimes(draft)
     try {
       await transact(database, async (transaction) => {
         await work(transaction)
@@ -104,9 +103,12 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
       const [handOut, store] = [await getHandOut(database, { slug }), await getStore(database)]
       const state = stateOf(handOut, store)
       if (state === 'waiting' || state === 'over') throw new AppError('hand-out-closed')
-      return transact(database, (transaction) =>
+      const code = await transact(database, (transaction) =>
         give(transaction, { handOut, store, request, address, origin, at: clock.now() }),
       )
+      // Whoever has one was sent it again; the answer does not tell who that is.
+      if (state === 'gone') throw new AppError('no-codes-left')
+      return code
     },
     async confirm(token) {
       const confirmed = await database('contacts')
@@ -122,6 +124,13 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
       })
     },
   }
+}
+
+function checkTimes({ from, until }: Pick<HandOutDraft, 'from' | 'until'>): void {
+  const wrong = Object.entries({ from, until }).filter(([, local]) => local !== null && !isLocalDateTime(local))
+  refuseIfAny(wrong.map(([key, local]) => createProblem('no-such-time', key, { given: local! })))
+  if (from !== null && until !== null && until <= from)
+    refuseIfAny([createProblem('ends-before-start', 'until', { start: from, end: until })])
 }
 
 interface Giving {
@@ -235,13 +244,25 @@ async function askConsent(
 /** Wherever an address stands it is replaced by nothing that could be traced back; what was counted stays. */
 async function forgetAddress(transaction: Connection, address: string): Promise<void> {
   const nobody = `forgotten-${createId()}`
-  const [contact] = await ask<{ email: string }>(transaction, 'select email from contacts where address = ?', [address])
-  const written = [address, ...(contact ? [contact.email] : [])]
+  const written = await findWritten(transaction, address)
   await transaction('contacts').where({ address }).delete()
   await transaction('handed_codes').where({ address }).update({ address: nobody })
   await transaction('code_hands').where({ recipient: address }).update({ recipient: nobody })
   await transaction('messages').whereIn('recipient', written).delete()
   await transaction('orders').whereIn('email', written).update({ email: null, name: null })
+}
+
+/** However an address was written. */
+async function findWritten(transaction: Connection, address: string): Promise<string[]> {
+  const beginning = `${address.slice(0, address.lastIndexOf('@')).replace(/[\\%_]/g, '\\$&')}%`
+  const found = await ask<{ email: string }>(
+    transaction,
+    `select email from contacts where address = ?
+     union select email from orders where email like ?
+     union select recipient from messages where recipient like ?`,
+    [address, beginning, beginning],
+  )
+  return [address, ...found.map(({ email }) => email).filter((email) => isSame(email, address))]
 }
 
 /** Those whose consent was confirmed, with what they agreed to. */

@@ -103,6 +103,10 @@ describe('a code for an address', () => {
     'a@b@',
     'mara@exa mple.test',
     'mara@',
+    'mara@post',
+    'mara@post..test',
+    'mara@-post.test',
+    'mara@post.test.',
     `${'x'.repeat(255)}@example.test`,
   ])('%s is no address', async (email) => {
     const { slug } = await createPage()
@@ -115,8 +119,9 @@ describe('a code for an address', () => {
     expect((await askFor(slug, 'one@example.test')).status).toBe(200)
     expect((await askFor(slug, 'two@example.test')).body.error.code).toBe('no-codes-left')
     expect(await show(slug)).toMatchObject({ state: 'gone' })
-    // Who has one is sent it all the same.
-    expect((await askFor(slug, 'one@example.test')).status).toBe(200)
+    // Who has one is sent it all the same; the answer does not tell who that is.
+    expect((await askFor(slug, 'one@example.test')).body.error.code).toBe('no-codes-left')
+    expect((await lettersTo('one@example.test')).map(codeIn)).toEqual(Array(2).fill(expect.any(String)))
     const few = await planCoded('Few', 2)
     const dry = await createPage({ promotion: few })
     const asked = await Promise.all([1, 2, 3, 4].map((at) => askFor(dry.slug, `dry-${at}@example.test`)))
@@ -154,6 +159,15 @@ test('consent counts once the link of the message was followed, and comes out wi
   expect([kept, hands, await lettersTo('yes@example.test')]).toEqual([[], [], []])
 })
 
+test('a person is forgotten however the address was written', async () => {
+  const { slug } = await createPage()
+  for (const email of ['Gone_one+a@example.test', 'gone_one@EXAMPLE.test', 'gonexone@example.test'])
+    await askFor(slug, email)
+  expect((await server.request('POST', '/api/contacts/forget', { email: 'gone_one+z@example.test' })).status).toBe(204)
+  const left = await server.database('messages').where('recipient', 'like', 'gone%').pluck('recipient')
+  expect(left).toEqual(['gonexone@example.test'])
+})
+
 test('one sender may ask twenty times a minute', async () => {
   const { slug } = await createPage()
   const asked = []
@@ -178,6 +192,7 @@ describe('a page', () => {
     await expect(createPage({ from: '2027-03-02T00:00', until: '2027-03-01T00:00' })).rejects.toThrow(
       'ends-before-start',
     )
+    await expect(createPage({ from: '2027-02-31T10:00' })).rejects.toThrow('no-such-time')
     expect((await server.request('DELETE', `/api/hand-outs/${id}?version=2`)).status).toBe(204)
     expect((await show(slug)).error.code).toBe('not-found')
   })

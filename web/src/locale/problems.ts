@@ -147,7 +147,7 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'not-by-batch': ({ name }) =>
     `${String(name)} does not take codes of a batch. Choose “codes of a batch” there first.`,
   'batch-not-ready': 'These codes are still being made. Wait until all are there.',
-  'no-codes-left': 'All codes have been given away. Come back another time.',
+  'no-codes-left': 'All codes have been given away. Whoever has one already gets it again by e-mail.',
   'hand-out-closed': 'No codes are given away here at this time.',
   'second-person-needed':
     'In this store one prepares a release and another makes it. Prepare it, and let somebody else look.',

@@ -46,14 +46,20 @@ async function ask(): Promise<void> {
         <p>{{ words.sent }}</p>
         <p v-if="given.code" class="code">{{ words.shown(given.code) }}</p>
       </div>
-      <p v-else-if="data.state !== 'open'">{{ words.states[data.state] }}</p>
-      <form v-else @submit.prevent="ask">
-        <v-text-field v-model="email" :label="words.email" type="email" maxlength="254" autocomplete="email" />
-        <v-text-field v-model="name" :label="words.name" maxlength="120" autocomplete="name" />
-        <v-checkbox v-model="consent" :label="data.wording" :hint="words.noCondition" persistent-hint />
-        <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
-        <v-btn type="submit" variant="flat" :disabled="isAsking || email.trim() === ''">{{ words.ask }}</v-btn>
-      </form>
+      <template v-else>
+        <p v-if="data.state !== 'open'">{{ words.states[data.state] }}</p>
+        <form v-if="data.state === 'open' || data.state === 'gone'" @submit.prevent="ask">
+          <v-text-field v-model="email" :label="words.email" type="email" maxlength="254" autocomplete="email" />
+          <template v-if="data.state === 'open'">
+            <v-text-field v-model="name" :label="words.name" maxlength="120" autocomplete="name" />
+            <v-checkbox v-model="consent" :label="data.wording" :hint="words.noCondition" persistent-hint />
+          </template>
+          <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
+          <v-btn type="submit" variant="flat" :disabled="isAsking || email.trim() === ''">
+            {{ data.state === 'open' ? words.ask : words.again }}
+          </v-btn>
+        </form>
+      </template>
     </article>
   </ShopFrame>
 </template>
