@@ -1,11 +1,9 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { choice, Id, InstantText, Name, Nullable, strict, Whole } from './basicSchema.ts'
+import { choice, Id, InstantText, Name, Nullable, SEEN, strict, Whole } from './basicSchema.ts'
 import { KEY_SCOPES, PASSWORD_LENGTH, PERSON_ROLES } from './roles.ts'
 
 export const PersonRoleSchema = choice(...PERSON_ROLES)
 
-/** No control characters and no halves of characters; something to be seen. */
-const SEEN = '^[^\\p{Cc}\\p{Cs}]*[^\\s\\p{Cc}\\p{Cs}][^\\p{Cc}\\p{Cs}]*$'
 const PersonName = Type.String({ minLength: 1, maxLength: 80, pattern: SEEN })
 /** With what the log writes before it, it is no longer than a person's. */
 const KeyName = Type.String({ minLength: 1, maxLength: 70, pattern: SEEN })

@@ -15,6 +15,10 @@ export const strict = { additionalProperties: false }
 export const ID_PATTERN = '^[^\\s\\p{Cc}\\p{Cs}]([^\\p{Cc}\\p{Cs}]*[^\\s\\p{Cc}\\p{Cs}])?$'
 
 export const Id = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id, pattern: ID_PATTERN })
+/** On one line, no control characters and no halves of characters; something to be seen. */
+export const SEEN = '^[^\\p{Cc}\\p{Cs}]*[^\\s\\p{Cc}\\p{Cs}][^\\p{Cc}\\p{Cs}]*$'
+/** What a shopper is called in messages, as they say themselves. */
+export const ShopperName = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: SEEN })
 export const Name = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: '\\S' })
 export const Money = Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 0, maximum: MAX_MONEY }))
 export const Whole = Type.Integer({ minimum: 0 })

@@ -113,7 +113,7 @@ export type ShopHandOut = Static<typeof ShopHandOut>
 export const HandOutRequest = Type.Object(
   {
     email: Type.String({ minLength: 1, maxLength: 254 }),
-    name: Type.Optional(Type.String({ maxLength: 120 })),
+    name: Type.Optional(Type.String({ maxLength: 120, pattern: '^[^\\p{Cc}\\p{Cs}]*$' })),
     /** To further messages; never a condition for the code. */
     consent: Type.Boolean(),
   },

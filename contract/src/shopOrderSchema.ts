@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, InstantText, Name, Nullable, strict, Version, Whole } from './basicSchema.ts'
+import { Id, InstantText, Nullable, ShopperName, strict, Version, Whole } from './basicSchema.ts'
 import { Sum } from './outcomeSchema.ts'
 import { ShopCart, ShopCartAnswer } from './shopSchema.ts'
 
@@ -23,7 +23,7 @@ export const OrderRequest = Type.Object(
       Type.Object(
         {
           email: Type.String({ minLength: 1, maxLength: EMAIL_LENGTH }),
-          name: Name,
+          name: ShopperName,
           consent: Type.Optional(Type.Boolean()),
         },
         strict,

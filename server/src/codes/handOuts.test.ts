@@ -114,6 +114,13 @@ describe('a code for an address', () => {
     expect([status, body.error.problems[0].path]).toEqual([422, 'email'])
   })
 
+  test('names nobody over several lines: a message to somebody else says nothing but what the page says', async () => {
+    const { slug } = await createPage()
+    const { status, body } = await askFor(slug, 'lines@example.test', { name: 'A\n\nBuy this' })
+    expect([status, body.error.problems[0]]).toMatchObject([422, { code: 'malformed', path: 'name' }])
+    expect(await lettersTo('lines@example.test')).toEqual([])
+  })
+
   test('from as many as there are, or the page may give: then a friendly word', async () => {
     const { slug } = await createPage({ most: 1 })
     expect((await askFor(slug, 'one@example.test')).status).toBe(200)
