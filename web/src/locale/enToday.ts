@@ -5,6 +5,7 @@ export const todayText = {
   title: 'Today',
   hands: 'Needs a hand now',
   nothing: 'Nothing needs a hand now.',
+  checking: 'The plan is being checked; what it finds stands here in a moment.',
   runs: 'Runs now',
   nothingRuns: 'Nothing runs now.',
   comes: 'What comes',
@@ -16,9 +17,6 @@ export const todayText = {
   ending: (name: string, left: string) => `${name} ends in ${left}.`,
   waiting: (by: string) => `${by} prepared a release; somebody else has to look through it.`,
   returned: (by: string, word: string) => `${by} sent the prepared release back: ${word}`,
-  unreleased: (count: number) =>
-    `${plural(count, 'promotion')} of the working plan ${count === 1 ? 'is' : 'are'} not in the shop as planned.`,
-  limitReached: (name: string, which: string) => `${name}: ${which}.`,
   others: (count: number) => `${plural(count, 'more finding')} can wait.`,
   acts: {
     release: 'Release …',

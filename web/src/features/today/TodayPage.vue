@@ -47,6 +47,11 @@ function show(found: number, limit: number | null | undefined, write: (figure: n
 const usesOf = (id: string, { uses }: Limits) => show(counts.of(id)?.uses ?? 0, uses)
 const unitsOf = (id: string, { units }: Limits) => show(counts.of(id)?.units ?? 0, units)
 const givenOf = (id: string, { budget }: Limits) => show(counts.of(id)?.given ?? 0, budget, formatAmount)
+/** Whether there may be more than what stands here; a plan that is only checked again lets it stand. */
+const isUnknown = computed(() => {
+  const { answer, isCurrent } = findings
+  return answer != null && !isCurrent && (answer.checkedAt === null || hands.value.length === 0)
+})
 const reachedOf = (id: string) => counts.of(id)?.reached ?? null
 </script>
 
@@ -59,8 +64,9 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
     <LoadError :of="[promotions, checked]" />
     <section class="hands">
       <h2>{{ words.hands }}</h2>
-      <p v-if="hands.length === 0" class="quiet">{{ words.nothing }}</p>
-      <ul v-else>
+      <p v-if="isUnknown" class="quiet" role="status">{{ words.checking }}</p>
+      <p v-else-if="findings.isCurrent && hands.length === 0" class="quiet">{{ words.nothing }}</p>
+      <ul v-if="hands.length > 0">
         <li v-for="hand in hands" :key="hand.key" :class="{ grave: hand.isGrave }">
           <span>{{ hand.sentence }}</span>
           <router-link v-if="hand.act" :to="hand.act.to" class="act">{{ hand.act.title }}</router-link>
