@@ -5,9 +5,11 @@ export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('web/src', import.meta.url)) } },
   test: {
     include: ['{core,contract,server,web}/src/**/*.test.ts', 'scripts/**/*.test.ts', 'docs/**/*.test.ts'],
-    globalSetup: ['scripts/lib/testDatabase.ts', 'scripts/lib/testSeed.ts'],
+    globalSetup: ['scripts/lib/testDatabase.ts', 'scripts/lib/testSeed.ts', 'scripts/lib/testThread.ts'],
     // Each file has databases of its own; the default leaves one of two cores idle.
     maxWorkers: 2,
+    // What the server is made of is loaded once, not for each file.
+    isolate: false,
     testTimeout: 60_000,
     hookTimeout: 120_000,
   },

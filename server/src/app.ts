@@ -151,7 +151,12 @@ function createHandlers(deps: AppDeps): Omit<Handlers, keyof Access['handlers']>
       figures,
       isStandIn: config.isDemo,
     }),
-    ...createOrdersHandlers({ ...deps, tries, figures }),
+    ...createOrdersHandlers({
+      ...{ ...deps, tries, figures, origins: config.origins },
+      onTrouble: (error) => {
+        deps.logger.warn({ err: error }, 'a letter could not be written')
+      },
+    }),
     ...createCountsHandlers(deps),
     ...createCodesHandlers(database, deps.codes),
     ...createHandOutsHandlers({ ...deps, origins: config.origins, handOuts: createHandOutsService(deps) }),

@@ -4,8 +4,9 @@ import { MEDIA_TYPES } from '../files/writeTable.ts'
 import { originOf } from '../http/originOf.ts'
 import { createSenderLimit } from '../http/senderLimit.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
+import { writeContacts } from './contacts.ts'
 import { getHandOut, listHandOuts } from './handOuts.repository.ts'
-import { writeContacts, type HandOutsService } from './handOuts.service.ts'
+import type { HandOutsService } from './handOuts.service.ts'
 
 type Own =
   | 'listHandOuts'

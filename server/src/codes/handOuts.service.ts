@@ -1,7 +1,7 @@
 import type { HandOut, HandOutDraft, HandOutRequest, HandOutUpdate, LoggedAction, ShopHandOut } from '@novalex/contract'
 import { createProblem, dateOf, isLocalDateTime, toInstant, toLocal } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
-import { createToken, hashToken } from '../access/secrets.ts'
+import { normalizeEmail } from '../access/email.ts'
 import type { Clock } from '../clock.ts'
 import { createId } from '../createId.ts'
 import { ask } from '../db/ask.ts'
@@ -9,14 +9,14 @@ import type { Connection, Database } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
 import { refuseStale } from '../errors/refuseStale.ts'
-import { writeTable } from '../files/writeTable.ts'
 import { sendLetter } from '../mailbox/mailbox.ts'
 import { getStore, type StoreRecord } from '../store/store.repository.ts'
-import { comparableAddress, isSame } from './address.ts'
+import { comparableAddress } from './address.ts'
 import { getCoded } from './codes.service.ts'
 import { printCode } from './codeText.ts'
+import { askConsent, confirmConsent, forgetAddress } from './contacts.ts'
 import { getHandOut, handOutCode, takePlace, toHandOutRow } from './handOuts.repository.ts'
-import { HAND_OUT_LETTERS } from './letters.ts'
+import { LETTERS } from './letters.ts'
 
 export interface HandOutsService {
   create(draft: HandOutDraft, by: string): Promise<HandOut>
@@ -110,12 +110,7 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
       if (state === 'gone') throw new AppError('no-codes-left')
       return code
     },
-    async confirm(token) {
-      const confirmed = await database('contacts')
-        .where({ token_hash: hashToken(token) })
-        .update({ confirmed_at: new Date(clock.now()), token_hash: null })
-      if (confirmed === 0) throw new AppError('link-lapsed')
-    },
+    confirm: (token) => confirmConsent(database, token, clock.now()),
     async forget(email, by) {
       const address = comparableAddress(email, 'email')
       await transact(database, async (transaction) => {
@@ -156,19 +151,17 @@ async function give(transaction: Connection, giving: Giving): Promise<string | n
       void either.whereNull('sent_on').orWhereNot('sent_on', today).orWhere('sent', '<', MOST_A_DAY)
     })
     .update({ sent: transaction.raw('if(sent_on = ?, sent + 1, 1)', [today]), sent_on: today })
-  const link = request.consent ? await askConsent(transaction, giving) : null
+  const link = request.consent
+    ? await askConsent(transaction, { ...giving, ...buyerOf(request), wording: handOut.wording })
+    : null
   if (sent > 0) {
-    const email = request.email.trim().toLowerCase()
-    const letter = HAND_OUT_LETTERS.code(
-      { email, name: request.name?.trim() ?? '' },
-      { code: printed, link, ...shown(giving) },
-    )
-    await sendLetter(transaction, letter, at)
+    await sendLetter(transaction, LETTERS.code(buyerOf(request), { code: printed, link, ...shown(giving) }), at)
   }
   return isNew && handOut.showsAtOnce ? printed : null
 }
 
 const shown = ({ handOut, store }: Giving) => ({ title: handOut.title, store: store.name })
+const buyerOf = ({ email, name = '' }: HandOutRequest) => ({ email: normalizeEmail(email), name: name.trim() })
 
 interface Claim {
   readonly promotion: string
@@ -217,62 +210,4 @@ async function findGiven(
     [promotion, address],
   )
   return row ? printCode(row.code, row) : null
-}
-
-/** Consent counts once the link has been followed; what was confirmed stays. Answers the link, or null where it was confirmed before. */
-async function askConsent(
-  transaction: Connection,
-  { handOut, request, address, origin, at }: Giving,
-): Promise<string | null> {
-  const known = (await transaction('contacts').where({ address }).first('confirmed_at')) as
-    { confirmed_at: Date | null } | undefined
-  if (known?.confirmed_at) return null
-  const token = createToken()
-  const row = {
-    address,
-    email: request.email.trim().toLowerCase(),
-    name: request.name?.trim() ?? '',
-    wording: handOut.wording,
-    asked_at: new Date(at),
-    confirmed_at: null,
-    token_hash: hashToken(token),
-  }
-  await transaction('contacts').insert(row).onConflict('address').merge()
-  return `${origin}/shop/consent#${token}`
-}
-
-/** Wherever an address stands it is replaced by nothing that could be traced back; what was counted stays. */
-async function forgetAddress(transaction: Connection, address: string): Promise<void> {
-  const nobody = `forgotten-${createId()}`
-  const written = await findWritten(transaction, address)
-  await transaction('contacts').where({ address }).delete()
-  await transaction('handed_codes').where({ address }).update({ address: nobody })
-  await transaction('code_hands').where({ recipient: address }).update({ recipient: nobody })
-  await transaction('messages').whereIn('recipient', written).delete()
-  await transaction('orders').whereIn('email', written).update({ email: null, name: null })
-}
-
-/** However an address was written. */
-async function findWritten(transaction: Connection, address: string): Promise<string[]> {
-  const beginning = `${address.slice(0, address.lastIndexOf('@')).replace(/[\\%_]/g, '\\$&')}%`
-  const found = await ask<{ email: string }>(
-    transaction,
-    `select email from contacts where address = ?
-     union select email from orders where email like ?
-     union select recipient from messages where recipient like ?`,
-    [address, beginning, beginning],
-  )
-  return [address, ...found.map(({ email }) => email).filter((email) => isSame(email, address))]
-}
-
-/** Those whose consent was confirmed, with what they agreed to. */
-export async function writeContacts(connection: Connection): Promise<Uint8Array> {
-  const contacts = await ask<{ email: string; name: string; wording: string; asked_at: Date; confirmed_at: Date }>(
-    connection,
-    'select email, name, wording, asked_at, confirmed_at from contacts where confirmed_at is not null order by confirmed_at',
-  )
-  const rows = contacts.map(({ email, name, wording, asked_at: asked, confirmed_at: confirmed }) => {
-    return [email, name, asked.toISOString(), confirmed.toISOString(), wording]
-  })
-  return writeTable({ columns: ['email', 'name', 'asked_at', 'confirmed_at', 'wording'], numbers: [], rows }, 'csv')
 }

@@ -1,9 +1,11 @@
-import type { OrderRequest } from '@novalex/contract'
+import { CHECKOUT_WORDING, type OrderRequest } from '@novalex/contract'
 import { createProblem, type Shopper } from '@novalex/core'
 import type { Request } from 'express'
 import { readEmail } from '../access/email.ts'
 import { readingOf, type Identity } from '../access/identity.ts'
+import { askConsentByLetter } from '../codes/contacts.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
+import { originOf } from '../http/originOf.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import type { CodeTries } from '../shop/codeTries.ts'
 import { visitorOf } from '../shop/shopCookie.ts'
@@ -15,8 +17,21 @@ import { hashRequest } from './requestHash.ts'
 
 type Own = 'placeOrder' | 'listOrders' | 'getOrder' | 'cancelOrder'
 
-export function createOrdersHandlers(deps: OrderDeps & { readonly tries: CodeTries }): HandlersOf<Own> {
-  const { database, tries } = deps
+interface Deps extends OrderDeps {
+  readonly tries: CodeTries
+  readonly origins: readonly string[]
+  readonly onTrouble: (error: unknown) => void
+}
+
+export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
+  const { database, tries, clock } = deps
+
+  /** The order stands, whatever becomes of the letter. */
+  async function askToConfirm({ email, name }: NonNullable<OrderTask['buyer']>, origin: string): Promise<void> {
+    const consent = { email, name, wording: CHECKOUT_WORDING, origin, at: clock.now() }
+    await askConsentByLetter(database, consent).catch(deps.onTrouble)
+  }
+
   return {
     placeOrder: async ({ headers, body, who, request }) => {
       const { cart } = body
@@ -25,8 +40,11 @@ export function createOrdersHandlers(deps: OrderDeps & { readonly tries: CodeTri
       const key = { holder: holderOf(who, request), key: headers['idempotency-key'], hash: hashRequest(body) }
       const { plan } = await deps.plans.getRecent()
       const known = await findShopBuyer(database, cart, { who, request, plan, isOrder: true })
-      const answer = await placeOrder(deps, { key, request: body, known, buyer: readBuyer(body, known.shopper) })
+      const buyer = readBuyer(body, known.shopper)
+      const answer = await placeOrder(deps, { key, request: body, known, buyer })
       if (sender !== null) tries.note(sender, answer.order.receipt.codes)
+      // A shop of one's own asks its shoppers in its own words.
+      if (buyer?.consent && who.kind !== 'key') await askToConfirm(buyer, originOf(request, deps.origins))
       return answer
     },
     listOrders: ({ query, who }) => listOrders(database, query, readingOf(who)),

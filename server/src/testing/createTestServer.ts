@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net'
 import type { PersonRole, PromotionDraft } from '@novalex/contract'
 import type { Product, Store } from '@novalex/core'
 import { pino } from 'pino'
+import { inject } from 'vitest'
 import { loadCookieSecret } from '../access/secrets.ts'
 import { createApp } from '../app.ts'
 import { createChangeFeed, type ChangeFeed } from '../changes/changeFeed.ts'
@@ -109,7 +110,7 @@ export async function createTestServer(
   if (connectTo) reached.host = connectTo
   const database = openDatabase(reached.href)
   const clock = { at: Date.parse('2027-03-08T09:00:00Z') }
-  const threads = createThreads(reached.href, limits)
+  const threads = createThreads(reached.href, { limits, filename: inject('threadFile') })
   const config = {
     ...readConfig({ DATABASE_URL: reached.href }),
     webFolder: '/nowhere',

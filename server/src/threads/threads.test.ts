@@ -46,7 +46,10 @@ test('closed, they do nothing more', async () => {
 })
 
 test('work over its time is given up with a sentence, and the next is done', async () => {
-  const hasty = createThreads(server.databaseUrl, { questionMs: 1, fileMs: 60_000 })
+  const hasty = createThreads(server.databaseUrl, {
+    limits: { questionMs: 1, fileMs: 60_000 },
+    filename: inject('threadFile'),
+  })
   await expect(hasty.run('productTable', page('sku', 'PAD-1'))).rejects.toMatchObject({ code: 'took-too-long' })
   const file = { kind: 'prices' as const, type: 'csv' as const, now: server.clock.at }
   expect((await hasty.run('exportFile', file)).length).toBeGreaterThan(0)

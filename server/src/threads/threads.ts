@@ -59,16 +59,15 @@ interface Task {
   readonly question: unknown
 }
 
+/** What a thread runs, as it is built beside the server. */
+const BUILT = new URL('./thread.mjs', import.meta.url).href
+
 /** Threads with database connections of their own, started when there is work. */
-export function createThreads(databaseUrl: string, limits: ThreadLimits = LIMITS): Threads {
-  // From its sources, the server runs through a loader of TypeScript, and so must its threads.
-  const isSource = import.meta.url.endsWith('.ts')
-  const common = {
-    filename: new URL(isSource ? './thread.ts' : './thread.mjs', import.meta.url).href,
-    minThreads: 0,
-    workerData: { databaseUrl },
-    execArgv: isSource ? ['--import', 'tsx'] : [],
-  }
+export function createThreads(
+  databaseUrl: string,
+  { limits = LIMITS, filename = BUILT }: { readonly limits?: ThreadLimits; readonly filename?: string } = {},
+): Threads {
+  const common = { filename, minThreads: 0, workerData: { databaseUrl } }
   const pool = new Piscina({
     ...common,
     maxThreads: MAX_THREADS,

@@ -167,6 +167,7 @@ export const text = {
     stopped: 'stopped',
     over: 'over',
   } satisfies Record<PromotionStatus, string>,
+  editedSince: (status: string) => `${status}, edits not released`,
   unreleased: { running: 'ready, not released', waiting: 'waiting, not released' },
   promotion: {
     name: 'Name, for you alone',

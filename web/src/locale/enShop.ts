@@ -1,3 +1,4 @@
+import { CHECKOUT_WORDING } from '@novalex/contract'
 import { plural } from './format.ts'
 
 /** The words of the shop, which speaks to shoppers. */
@@ -52,7 +53,7 @@ export const shopText = {
     title: 'Order',
     name: 'Your name',
     email: 'Your e-mail',
-    consent: 'Write to me about news and offers. That is no condition of the order.',
+    consent: CHECKOUT_WORDING,
     wording: 'Write to me about news and offers.',
     signedIn: (name: string) => `You order as ${name}.`,
     order: (total: string) => `Order for ${total}`,

@@ -1,10 +1,19 @@
 import { describePromotion, type Promotion, type Store } from '@novalex/core'
 import { expect, test } from 'vitest'
-import { formatEnd, formatInstant, formatMoney, formatSpan, joinWords, setCurrency } from '../locale/format.ts'
+import {
+  formatEnd,
+  formatInstant,
+  formatMoney,
+  formatSpan,
+  joinWords,
+  setCurrency,
+  setPresentYear,
+} from '../locale/format.ts'
 import rules from './sentences.golden.json'
 import { setDeliveryOptions, type Names } from '../locale/ruleWords.ts'
 import { writeSentence } from './sentence.ts'
 
+setPresentYear('2027')
 setDeliveryOptions([
   { id: 'parcel', name: 'parcel', prices: [{ country: 'AT', price: 490 }] },
   { id: 'express', name: 'express parcel', prices: [{ country: 'AT', price: 990 }] },
@@ -44,7 +53,7 @@ test.each(golden)('$sentence', ({ rule, sentence }) => {
 test.each([
   ['2027-04-05T00:00', 'Sun 4 Apr, 24:00'],
   ['2027-04-05T12:30', 'Mon 5 Apr, 12:30'],
-  ['2027-01-01T00:00', 'Thu 31 Dec, 24:00'],
+  ['2027-01-01T00:00', 'Thu 31 Dec 2026, 24:00'],
 ])('an end %s reads %s', (local, expected) => expect(formatEnd(local)).toBe(expected))
 
 test('instants on the clock of the store', () => {

@@ -10,8 +10,9 @@ export const useInShop = defineStore('inShop', () => {
   const missing = computed<ReadonlySet<string>>(() => new Set(data.value?.missing))
   const changed = computed<ReadonlySet<string>>(() => new Set(data.value?.changed))
 
-  /** A promotion's state in words: running and waiting are said only of what the shop has. */
+  /** A promotion's state in words: running and waiting are said only of what the shop has, and of what it has otherwise that it does. */
   function describe(id: string, status: PromotionStatus): string {
+    if (changed.value.has(id)) return text.editedSince(text.status[status])
     if (!missing.value.has(id)) return text.status[status]
     return status === 'running' || status === 'waiting' ? text.unreleased[status] : text.status[status]
   }

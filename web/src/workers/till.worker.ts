@@ -38,6 +38,8 @@ export interface TillQuestion {
   readonly cart: Cart
   /** What has been sold and used so far. */
   readonly facts: Facts
+  /** Codes of batches that were made up. */
+  readonly codes: CodeRegister
   readonly now: Instant
   /** The store's ways of delivery. */
   readonly delivery: readonly DeliveryOption[]
@@ -93,8 +95,8 @@ const worker = {
   },
 
   price(question: TillQuestion): TillAnswer {
-    const { products, cart, facts, now, edited, opened } = question
-    const order = { now, cart, facts, codes: codesOf(edited) }
+    const { products, cart, facts, now, codes, edited, opened } = question
+    const order = { now, cart, facts, codes: { ...codes, ...codesOf(edited) } }
     const kept = compile(products, opened)
     const before = computeQuote(kept, order)
     const young = attempt(() => compile(products, edited))
@@ -109,7 +111,7 @@ const worker = {
   },
 
   /** The limits of the edited promotion, priced for the till's shopper just below, at and above each. */
-  edges({ products, cart: inTill, facts: known, now, edited, delivery }: TillQuestion): EdgePrices {
+  edges({ products, cart: inTill, facts: known, now, codes, edited, delivery }: TillQuestion): EdgePrices {
     const [sample] = products
     const none: EdgePrices = {
       asOf: null,
@@ -130,7 +132,7 @@ const worker = {
         const cart = fitCart(edited.when, own, all)
         // What its own limits make of it is shown beside them.
         const { [edited.id]: _own, ...besides } = known
-        const order: Order = { now: live, cart, facts: besides, codes: codesOf(edited) }
+        const order: Order = { now: live, cart, facts: besides, codes: { ...codes, ...codesOf(edited) } }
         const compare = (changes: Partial<Order>): Compared => {
           const totalsOf = (plan: CompiledPlan) => computeQuote(plan, { ...order, ...changes }).totals
           const [before, after] = [totalsOf(others), totalsOf(all)]

@@ -12,6 +12,7 @@ import { useTillCart } from '@/features/till/useTill.ts'
 import { useProofPlan } from './proofPlan.ts'
 import { findingText as words } from '@/locale/enFindings.ts'
 import { formatInstant } from '@/locale/format.ts'
+import { useCounts } from '@/stores/counts.ts'
 import { useFindings } from '@/stores/findings.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
@@ -31,6 +32,7 @@ const { cart, finding, names } = defineProps<{
 const store = useStoreInfo()
 const moment = useMoment()
 const till = useTillCart()
+const counts = useCounts()
 const findings = useFindings()
 const session = useSession()
 const notice = useNotice()
@@ -76,18 +78,19 @@ const isMadeUp = (code: string) => cart.order.codes?.[code] !== undefined
 
 /** To the promotion that the finding is about, with this order at its till and the moment of it. */
 async function intoTill(): Promise<void> {
-  const { cart: wanted, now } = cart.order
+  const { cart: wanted, now, codes, facts } = cart.order
   await attempt(async () => {
     const priced = await Promise.all(wanted.lines.map(({ sku }) => api.getProduct(sku)))
     till.fill(
       wanted.lines,
       priced.map(({ product }) => product),
     )
-    // What a proof calls a code of a batch is none that there is.
-    till.enter({ ...wanted, codes: wanted.codes.filter((code) => !isMadeUp(code)) })
+    till.enter(wanted, codes)
     moment.plan = plan.value
     moment.moveTo(Date.parse(now))
     const about = finding.subjects.findLast(({ kind }) => kind === 'promotion')
+    const sold = about && facts?.[about.id]?.unitsSold
+    till.sold = sold == null || sold === counts.facts[about!.id]?.unitsSold ? 'soFar' : sold
     await router.push(about ? `/promotions/${about.id}` : '/test-carts')
   })
 }

@@ -1,4 +1,4 @@
-import type { Cart, CartLine, Facts, Product, Promotion, Shopper, ShopperRow } from '@novalex/core'
+import type { Cart, CartLine, CodeRegister, Facts, Product, Promotion, Shopper, ShopperRow } from '@novalex/core'
 import { defineStore } from 'pinia'
 import { wrap, type Remote } from 'comlink'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
@@ -25,6 +25,8 @@ export const useTillCart = defineStore('till', () => {
   const known = shallowRef<ShopperRow | null>(null)
   const channel = ref('web')
   const codes = ref<string[]>([])
+  /** Codes of batches that there are not, and what they would open. */
+  const madeUp = shallowRef<CodeRegister>({})
   /** As sold so far, as if nothing was, or as if so many items of the edited promotion were. */
   const sold = ref<'soFar' | 'nothing' | number>('soFar')
   /** None while the shopper has not chosen. */
@@ -78,9 +80,10 @@ export const useTillCart = defineStore('till', () => {
       return product ? [{ product, quantity }] : []
     })
   }
-  /** Who buys, with which codes, by which channel and delivered how, as in an order that was made up. */
-  function enter({ codes: wanted, channel: by, delivery: way, shopper: who }: Cart): void {
+  /** Who buys, with which codes, by which channel and delivered how, as in an order that was made up, maybe with codes that were. */
+  function enter({ codes: wanted, channel: by, delivery: way, shopper: who }: Cart, register: CodeRegister = {}): void {
     codes.value = [...wanted]
+    madeUp.value = register
     channel.value = by
     delivery.value = way?.option ?? null
     country.value = way?.country ?? ''
@@ -94,6 +97,7 @@ export const useTillCart = defineStore('till', () => {
     known,
     channel,
     codes,
+    madeUp,
     sold,
     delivery,
     country,
@@ -150,6 +154,7 @@ export function useTill(edited: () => Promotion, opened: () => Promotion, sample
         products: plain(products),
         facts,
         cart: plain(till.cart),
+        codes: plain(till.madeUp),
         now: moment.instant,
         delivery,
         ...rules,

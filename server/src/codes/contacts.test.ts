@@ -1,0 +1,50 @@
+import { afterAll, beforeAll, expect, inject, test } from 'vitest'
+import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
+import { createOrderBody, offerParcels, place, visit, type Visitor } from '../testing/placeOrders.ts'
+
+let server: TestServer
+let visitor: Visitor
+beforeAll(async () => {
+  server = await createTestServer(inject('databaseUrl'), { isDemo: true })
+  await offerParcels(server)
+  visitor = await visit(server)
+})
+afterAll(() => server.close())
+
+const agreed = (email: string) => ({
+  ...createOrderBody({ 'INK-1': 1 }, 99_999),
+  buyer: { email, name: 'Mara', consent: true },
+})
+async function lettersTo(to: string): Promise<string[]> {
+  const { body } = await server.request('GET', '/api/mailbox')
+  const own = (body as { id: string; to: string }[]).filter((letter) => letter.to === to)
+  return Promise.all(own.map(async ({ id }) => (await server.request('GET', `/api/mailbox/${id}`)).body.text as string))
+}
+const contacts = async () =>
+  String((await server.request('GET', '/api/contacts.csv')).body)
+    .trim()
+    .split('\r\n')
+
+test('a consent at the checkout counts once its link was followed; an order that is sent again asks no second time', async () => {
+  const body = agreed('mara@example.test')
+  for (const key of ['one', 'one', 'two']) expect((await place(server, visitor, body, key)).status).toBe(201)
+  const [letter, ...more] = await lettersTo('mara@example.test')
+  expect(more).toEqual([])
+  expect(await contacts()).toHaveLength(1)
+  const token = /\/shop\/consent#(\S+)/.exec(letter!)![1]
+  expect((await server.request('POST', '/api/shop/consents', { token }, { cookie: '' })).status).toBe(204)
+  expect((await contacts())[1]).toMatch(/^mara@example\.test,Mara,.*,Write to me about news and offers\. /)
+  // Who has confirmed is not asked again.
+  server.clock.at += 2 * 86_400_000
+  await place(server, visitor, body, 'three')
+  expect(await lettersTo('mara@example.test')).toHaveLength(1)
+})
+
+test('who is not willing hears nothing, and an order stands whatever becomes of the letter', async () => {
+  await place(server, visitor, createOrderBody({ 'INK-1': 1 }, 99_999), 'quiet')
+  expect(await server.database('contacts').where({ name: 'Mara' })).toHaveLength(1)
+  await server.database.schema.renameTable('contacts', 'elsewhere')
+  const { status } = await place(server, visitor, agreed('other@example.test'), 'letterless')
+  await server.database.schema.renameTable('elsewhere', 'contacts')
+  expect(status).toBe(201)
+})
