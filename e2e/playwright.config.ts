@@ -16,6 +16,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     timezoneId: 'America/New_York',
+    contextOptions: { reducedMotion: 'reduce' },
     trace: process.env.NOVALEX_TRACE ? 'retain-on-failure' : 'off',
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -16,7 +16,6 @@ const OF_SALES: ReadonlySet<unknown> = new Set<EndpointName>([
   'getProductHistory',
   'getProductTable',
   'findShoppers',
-  'listFindings',
 ])
 
 /**
@@ -32,9 +31,10 @@ export function useChangeEvents(): void {
     autoReconnect: { retries: -1, delay: RETRY_MS },
   })
   watch(data, (number) => {
-    if (event.value === 'sales')
+    if (event.value === 'sales') {
       void client.invalidateQueries({ predicate: ({ queryKey: [name] }) => OF_SALES.has(name) })
-    else if (event.value === 'findings') void client.invalidateQueries({ queryKey: ['listFindings'] })
+      store.findings.soon()
+    } else if (event.value === 'findings') void store.findings.now()
     else if (store.info && Number(number) > store.info.latestChange) void store.refresh()
   })
   watch(error, (event) => {

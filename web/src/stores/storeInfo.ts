@@ -3,6 +3,7 @@ import type { EndpointName } from '@novalex/contract'
 import { useQueryClient } from '@tanstack/vue-query'
 import { defineStore } from 'pinia'
 import { computed, watch } from 'vue'
+import { createFindingsRefresh, FINDINGS } from '@/api/createFindingsRefresh.ts'
 import { useList } from '@/api/useAnswer.ts'
 import { setCurrency, setPresentYear } from '@/locale/format.ts'
 import { setDeliveryOptions } from '@/locale/ruleWords.ts'
@@ -13,6 +14,7 @@ const OF_CATALOGUE: ReadonlySet<unknown> = new Set<EndpointName>(['listCategorie
 /** The store, its revisions and the live release: what every screen needs to know first. */
 export const useStoreInfo = defineStore('storeInfo', () => {
   const client = useQueryClient()
+  const findings = createFindingsRefresh(client)
   const { data, error, dataUpdatedAt, refetch } = useList('getStore')
   const info = computed(() => data.value ?? null)
   /** How far the server's clock is ahead of this machine's. */
@@ -49,8 +51,11 @@ export const useStoreInfo = defineStore('storeInfo', () => {
     const { data: now, error: failure } = await refetch()
     if (!now || failure) return
     const isOfPlan = before?.catalogueRevision === now.catalogueRevision
+    findings.soon()
     await client.invalidateQueries({
-      predicate: ({ queryKey: [name] }) => name !== 'getStore' && !(isOfPlan && OF_CATALOGUE.has(name)),
+      predicate: ({ queryKey: [name] }) => {
+        return name !== 'getStore' && name !== FINDINGS && !(isOfPlan && OF_CATALOGUE.has(name))
+      },
     })
   }
 
@@ -62,5 +67,5 @@ export const useStoreInfo = defineStore('storeInfo', () => {
   const zone = computed(() => info.value?.store.timeZone ?? 'UTC')
   const release = computed(() => info.value?.release ?? null)
   const delivery = computed(() => info.value?.delivery ?? [])
-  return { info, settings, delivery, error, clockOffsetMs, refresh, zone, release }
+  return { info, settings, delivery, error, clockOffsetMs, refresh, findings, zone, release }
 })

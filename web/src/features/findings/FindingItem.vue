@@ -37,7 +37,11 @@ function pathOf({ kind, id }: FindingAnswer['subjects'][number]): string {
   return kind === 'occasion' ? '/occasions' : '/test-carts'
 }
 const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone, year: false })
-const takeUp = () => attempt(() => api.takeFindingUp(finding.id))
+const takeUp = () =>
+  attempt(async () => {
+    await api.takeFindingUp(finding.id)
+    await store.findings.now()
+  })
 </script>
 
 <template>

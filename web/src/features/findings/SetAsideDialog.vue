@@ -22,7 +22,7 @@ function begin(): void {
 async function keep(): Promise<void> {
   if (!(await send(() => api.setFindingAside(id, why.value)))) return
   isOpen.value = false
-  await store.refresh()
+  await store.findings.now()
 }
 </script>
 
