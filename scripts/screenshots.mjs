@@ -70,6 +70,7 @@ const VIEWS = [
       await page.getByTestId('saving').getByText('saved').waitFor()
       await page.getByRole('link', { name: 'Releases', exact: true }).click()
       await page.getByText('Prices that move').waitFor()
+      await page.getByText(/^Findings that this release would bring \(/).waitFor()
     },
   },
   { name: 'orders', path: '/orders' },

@@ -13,18 +13,19 @@ const { again } = defineProps<{
 const words = findingText.review
 provideProofPlan(() => (again === null ? 'working' : String(again)))
 const asked = followFindings(() => ({ release: again === null ? 'next' : String(again) }))
+const isCurrent = computed(() => asked.data.value?.state === 'current')
 const findings = computed(() => asked.data.value?.findings ?? [])
 const stops = computed(() => findings.value.filter(({ weight, setAside }) => weight === 'stop' && setAside === null))
 </script>
 
 <template>
   <section v-if="asked.data.value" class="brings">
-    <h2>{{ words.title }} ({{ findings.length }})</h2>
-    <p v-if="asked.data.value.state === 'checking'" class="quiet" role="status">{{ words.checking }}</p>
+    <h2>
+      {{ words.title }}<template v-if="isCurrent"> ({{ findings.length }})</template>
+    </h2>
+    <p v-if="!isCurrent" class="quiet" role="status">{{ words.checking }}</p>
     <p v-else-if="findings.length === 0" class="saves">✓ {{ words.none }}</p>
-    <p v-if="stops.length > 0 && asked.data.value.state === 'current'" class="wrong" role="alert">
-      ✕ {{ words.held(stops.length) }}
-    </p>
+    <p v-if="stops.length > 0 && isCurrent" class="wrong" role="alert">✕ {{ words.held(stops.length) }}</p>
     <FindingList :findings="findings" :names="asked.data.value.names" />
   </section>
 </template>
