@@ -160,7 +160,15 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
         <CalendarBar
           v-for="bar in drawn"
           :key="bar.id"
-          v-memo="[bar, layout, range, inShop.missing, inShop.changed, findings.open, drag?.bar.id === bar.id ? drag : null]"
+          v-memo="[
+            bar,
+            layout,
+            range,
+            inShop.missing,
+            inShop.changed,
+            findings.open,
+            drag?.bar.id === bar.id ? drag : null,
+          ]"
           :status="bar.status"
           :is-open="bar.end === Infinity"
           :goes-on="bar.end > range.to"
