@@ -4,7 +4,7 @@ import type { Order, Product } from '../terms/index.ts'
 import { computePriceSpans } from '../time/index.ts'
 import type { Instant } from '../values/index.ts'
 import type { Proof } from './finding.ts'
-import { isApplied, type Probe } from './probe.ts'
+import type { Probe } from './probe.ts'
 import { horizonOf } from './proofInput.ts'
 
 /** What a product costs on the shelf from an instant on, or from now, as long as that stays so, until an end at most. */
@@ -31,17 +31,17 @@ export function provePrice(probe: Probe, entry: CompiledPromotion, product: Prod
   return { carts: [{ order, total: probe.sell(order).quote.totals.grand }] }
 }
 
-function findDeepestOrder(probe: Probe, entry: CompiledPromotion, { sku, ...rest }: Product): Order | null {
-  const only = compileOthers(probe.input.plan, [toAlone(entry.promotion)], [{ sku, ...rest }])
+function findDeepestOrder(probe: Probe, entry: CompiledPromotion, product: Product): Order | null {
+  const { sku } = product
+  const only = compileOthers(probe.input.plan, [toAlone(entry.promotion)], [product])
   const edges = computeEdgeCarts(entry.promotion, only, { sku }).map(({ lines }) => lines)
   let [deepest, most] = [null as Order | null, 0]
   for (const lines of [[{ sku, quantity: 1 }], ...edges]) {
     if (lines.length !== 1) continue
     for (const order of probe.dressed(entry, lines)) {
-      const sale = probe.sell(order)
-      const given = sale.uses.find(({ promotion }) => promotion === entry.id)?.given ?? 0
+      const given = probe.sell(order).uses.find(({ promotion }) => promotion === entry.id)?.given ?? 0
       const each = given / lines[0]!.quantity
-      if (isApplied(sale, entry) && each > most) [deepest, most] = [order, each]
+      if (each > most) [deepest, most] = [order, each]
     }
   }
   return deepest

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, inject, test } from 'vitest'
 import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
+import { lettersTo } from '../testing/lettersTo.ts'
 import { createOrderBody, offerParcels, place, visit, type Visitor } from '../testing/placeOrders.ts'
 
 let server: TestServer
@@ -15,11 +16,6 @@ const agreed = (email: string) => ({
   ...createOrderBody({ 'INK-1': 1 }, 99_999),
   buyer: { email, name: 'Mara', consent: true },
 })
-async function lettersTo(to: string): Promise<string[]> {
-  const { body } = await server.request('GET', '/api/mailbox')
-  const own = (body as { id: string; to: string }[]).filter((letter) => letter.to === to)
-  return Promise.all(own.map(async ({ id }) => (await server.request('GET', `/api/mailbox/${id}`)).body.text as string))
-}
 const contacts = async () =>
   String((await server.request('GET', '/api/contacts.csv')).body)
     .trim()
@@ -28,7 +24,7 @@ const contacts = async () =>
 test('a consent at the checkout counts once its link was followed; an order that is sent again asks no second time', async () => {
   const body = agreed('mara@example.test')
   for (const key of ['one', 'one', 'two']) expect((await place(server, visitor, body, key)).status).toBe(201)
-  const [letter, ...more] = await lettersTo('mara@example.test')
+  const [letter, ...more] = await lettersTo(server, 'mara@example.test')
   expect(more).toEqual([])
   expect(await contacts()).toHaveLength(1)
   const token = /\/shop\/consent#(\S+)/.exec(letter!)![1]
@@ -37,7 +33,7 @@ test('a consent at the checkout counts once its link was followed; an order that
   // Who has confirmed is not asked again.
   server.clock.at += 2 * 86_400_000
   await place(server, visitor, body, 'three')
-  expect(await lettersTo('mara@example.test')).toHaveLength(1)
+  expect(await lettersTo(server, 'mara@example.test')).toHaveLength(1)
 })
 
 test('who is not willing hears nothing, and an order stands whatever becomes of the letter', async () => {

@@ -1,6 +1,7 @@
 import { setTimeout as wait } from 'node:timers/promises'
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, test } from 'vitest'
 import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
+import { lettersTo } from '../testing/lettersTo.ts'
 import { releaseAll } from '../testing/placeOrders.ts'
 
 let server: TestServer
@@ -54,12 +55,6 @@ const askFor = (slug: string, email: string, changes: object = {}) =>
   server.request('POST', `/api/shop/hand-outs/${slug}`, { email, consent: false, ...changes }, nobody)
 const show = async (slug: string) =>
   (await server.request('GET', `/api/shop/hand-outs/${slug}`, undefined, nobody)).body
-async function lettersTo(to: string) {
-  const { body } = await server.request('GET', '/api/mailbox')
-  const own = (body as { id: string; to: string }[]).filter((letter) => letter.to === to)
-  const whole = await Promise.all(own.map(({ id }) => server.request('GET', `/api/mailbox/${id}`)))
-  return whole.map((one) => one.body.text as string)
-}
 const codeIn = (text: string) => /\n\n([2-9A-Z]{4}-[2-9A-Z]{4})\n\n/.exec(text)?.[1]
 
 describe('a code for an address', () => {
@@ -69,14 +64,20 @@ describe('a code for an address', () => {
     for (const email of ['mara@example.test', 'Mara@Example.test', ' mara+shop@example.test', 'mara@example.test'])
       answers.push(await askFor(slug, email))
     expect(answers.map(({ status, body }) => [status, body])).toEqual(answers.map(() => [200, { code: null }]))
-    const letters = [...(await lettersTo('mara@example.test')), ...(await lettersTo('mara+shop@example.test'))]
+    const letters = [
+      ...(await lettersTo(server, 'mara@example.test')),
+      ...(await lettersTo(server, 'mara+shop@example.test')),
+    ]
     expect(letters).toHaveLength(3)
     expect(new Set(letters.map(codeIn)).size).toBe(1)
     expect(codeIn(letters[0]!)).toBeDefined()
     // The next day it is sent again.
     server.clock.at += 86_400_000
     await askFor(slug, 'mara@example.test')
-    expect([...(await lettersTo('mara@example.test')), ...(await lettersTo('mara+shop@example.test'))]).toHaveLength(4)
+    expect([
+      ...(await lettersTo(server, 'mara@example.test')),
+      ...(await lettersTo(server, 'mara+shop@example.test')),
+    ]).toHaveLength(4)
     const { body: fate } = await server.request('GET', `/api/codes/${codeIn(letters[0]!)}`)
     expect(fate.handed).toMatchObject({ kind: 'hand-out', recipient: 'mara@example.test' })
   })
@@ -86,7 +87,7 @@ describe('a code for an address', () => {
     await Promise.all([one, other, one, other].map(({ slug }) => askFor(slug, 'rival@example.test')))
     const codes = await server.database('handed_codes').where({ address: 'rival@example.test' }).pluck('code')
     expect(codes).toHaveLength(1)
-    expect(new Set((await lettersTo('rival@example.test')).map(codeIn))).toEqual(new Set([expect.any(String)]))
+    expect(new Set((await lettersTo(server, 'rival@example.test')).map(codeIn))).toEqual(new Set([expect.any(String)]))
   })
 
   test('shows at once where the page does, the first time alone', async () => {
@@ -118,7 +119,7 @@ describe('a code for an address', () => {
     const { slug } = await createPage()
     const { status, body } = await askFor(slug, 'lines@example.test', { name: 'A\n\nBuy this' })
     expect([status, body.error.problems[0]]).toMatchObject([422, { code: 'malformed', path: 'name' }])
-    expect(await lettersTo('lines@example.test')).toEqual([])
+    expect(await lettersTo(server, 'lines@example.test')).toEqual([])
   })
 
   test('from as many as there are, or the page may give: then a friendly word', async () => {
@@ -128,7 +129,7 @@ describe('a code for an address', () => {
     expect(await show(slug)).toMatchObject({ state: 'gone' })
     // Who has one is sent it all the same; the answer does not tell who that is.
     expect((await askFor(slug, 'one@example.test')).body.error.code).toBe('no-codes-left')
-    expect((await lettersTo('one@example.test')).map(codeIn)).toEqual(Array(2).fill(expect.any(String)))
+    expect((await lettersTo(server, 'one@example.test')).map(codeIn)).toEqual(Array(2).fill(expect.any(String)))
     const few = await planCoded('Few', 2)
     const dry = await createPage({ promotion: few })
     const asked = await Promise.all([1, 2, 3, 4].map((at) => askFor(dry.slug, `dry-${at}@example.test`)))
@@ -153,7 +154,7 @@ test('consent counts once the link of the message was followed, and comes out wi
       .trim()
       .split('\r\n')
   expect(await contacts()).toHaveLength(1)
-  const [letter] = await lettersTo('yes@example.test')
+  const [letter] = await lettersTo(server, 'yes@example.test')
   const token = /\/shop\/consent#(\S+)/.exec(letter!)![1]
   expect((await server.request('POST', '/api/shop/consents', { token }, nobody)).status).toBe(204)
   expect((await server.request('POST', '/api/shop/consents', { token }, nobody)).body.error.code).toBe('link-lapsed')
@@ -163,7 +164,7 @@ test('consent counts once the link of the message was followed, and comes out wi
   expect(await contacts()).toHaveLength(1)
   const kept = await server.database('handed_codes').where({ address: 'yes@example.test' })
   const hands = await server.database('code_hands').where({ recipient: 'yes@example.test' })
-  expect([kept, hands, await lettersTo('yes@example.test')]).toEqual([[], [], []])
+  expect([kept, hands, await lettersTo(server, 'yes@example.test')]).toEqual([[], [], []])
 })
 
 test('a person is forgotten however the address was written', async () => {

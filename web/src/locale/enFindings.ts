@@ -82,9 +82,7 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
   'too-small': ({ sku, reduction, least, products }, called) =>
     `${called.subjects[0]!} takes only ${percent(reduction)} off ${called.product(sku)}${others(products)}; below ${percent(least)} nobody is drawn by it.`,
   'stock-short': ({ sku, stock, sold, runsOut, products }, called) =>
-    stock === 0
-      ? `${called.subjects[0]!}: ${called.product(sku)} is sold out${others(products)}.`
-      : `${called.subjects[0]!}: ${called.product(sku)} lasts until ${when(runsOut, called)} (${stock} left, ${sold} sold in 30 days)${others(products)}.`,
+    `${called.subjects[0]!}: ${called.product(sku)} lasts until ${when(runsOut, called)} (${stock} left, ${sold} sold in 30 days)${others(products)}.`,
   'bundle-dearer': ({ price, items }, { subjects: [name] }) =>
     `${name!} costs ${formatMoney(price)}; its dearest items come to ${formatMoney(items)} without it.`,
   'exactly-misses': ({ count }, { subjects: [name] }) =>

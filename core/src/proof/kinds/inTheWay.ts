@@ -100,9 +100,7 @@ function judge(
   entry: CompiledPromotion,
   { rival, failed }: { rival: CompiledPromotion; failed: readonly Failed[] },
 ): Found<'in-the-way'> | null {
-  const blocked = failed.filter(({ order, group, applied }) => {
-    return group.entries.includes(rival) && isLive(rival, order.now) && applied.has(rival.id)
-  })
+  const blocked = failed.filter(({ group, applied }) => group.entries.includes(rival) && applied.has(rival.id))
   for (const { order } of blocked.slice(0, MOST_FREED)) {
     const freed = probe.sell(order, probe.without(rival))
     if (isApplied(freed, entry) && outweighs(probe, entry, { rival, order })) {
