@@ -12,8 +12,8 @@ beforeAll(async () => {
 })
 afterAll(() => server.close())
 
-const agreed = (email: string) => ({
-  ...createOrderBody({ 'INK-1': 1 }, 99_999),
+const agreed = (email: string, sku = 'INK-1') => ({
+  ...createOrderBody({ [sku]: 1 }, 99_999),
   buyer: { email, name: 'Mara', consent: true },
 })
 const contacts = async () =>
@@ -36,9 +36,15 @@ test('a consent at the checkout counts once its link was followed; an order that
   expect(await lettersTo(server, 'mara@example.test')).toHaveLength(1)
 })
 
+test('orders at the same time ask once', async () => {
+  const body = agreed('twin@example.test', 'PAD-1')
+  await Promise.all([1, 2, 3, 4, 5, 6].map((key) => place(server, visitor, body, `twin-${key}`)))
+  expect(await lettersTo(server, 'twin@example.test')).toHaveLength(1)
+})
+
 test('who is not willing hears nothing, and an order stands whatever becomes of the letter', async () => {
   await place(server, visitor, createOrderBody({ 'INK-1': 1 }, 99_999), 'quiet')
-  expect(await server.database('contacts').where({ name: 'Mara' })).toHaveLength(1)
+  expect(await server.database('contacts').where({ name: 'Mara' })).toHaveLength(2)
   await server.database.schema.renameTable('contacts', 'elsewhere')
   const { status } = await place(server, visitor, agreed('other@example.test'), 'letterless')
   await server.database.schema.renameTable('elsewhere', 'contacts')

@@ -41,11 +41,10 @@ export async function askConsent(
   return `${origin}/shop/consent#${token}`
 }
 
-function findContact(transaction: Connection, address: string) {
-  return transaction('contacts').where({ address }).first('confirmed_at', 'asked_at') as Promise<
-    { readonly confirmed_at: Date | null; readonly asked_at: Date } | undefined
-  >
-}
+const findContact = (transaction: Connection, address: string) =>
+  transaction<{ address: string; confirmed_at: Date | null; asked_at: Date }>('contacts')
+    .where({ address })
+    .first('confirmed_at', 'asked_at')
 
 /** Sends the link to whoever agreed at the checkout, with a letter of its own. */
 export async function askConsentByLetter(database: Database, consent: Omit<Consent, 'address'>): Promise<void> {
@@ -53,7 +52,11 @@ export async function askConsentByLetter(database: Database, consent: Omit<Conse
   const address = comparableAddress(email, 'email')
   const { name: store } = await getStore(database)
   await transact(database, async (transaction) => {
-    const known = await findContact(transaction, address)
+    // Orders at the same time wait here for each other, and one of them asks.
+    const { wording } = consent
+    const unasked = { address, email, name, wording, asked_at: new Date(0), confirmed_at: null, token_hash: null }
+    await transaction('contacts').insert(unasked).onConflict('address').ignore()
+    const known = await findContact(transaction, address).forUpdate()
     if (known && at - known.asked_at.getTime() < AGAIN_MS) return
     const link = await askConsent(transaction, { ...consent, address })
     if (link !== null) await sendLetter(transaction, LETTERS.consent({ email, name }, { link, store }), at)
