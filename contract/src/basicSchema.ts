@@ -21,7 +21,7 @@ export const SEEN = '^[^\\p{Cc}\\p{Cs}]*[^\\s\\p{Cc}\\p{Cs}][^\\p{Cc}\\p{Cs}]*$'
 export const ShopperName = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: SEEN })
 export const Name = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: '\\S' })
 export const Money = Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 0, maximum: MAX_MONEY }))
-export const Whole = Type.Integer({ minimum: 0 })
+export const Whole = Type.Integer({ minimum: 0, maximum: Number.MAX_SAFE_INTEGER })
 export const Rate = Type.Unsafe<BasisPoints>(Type.Integer({ minimum: 0, maximum: 1_000_000 }))
 /** An instant, `2027-03-08T09:00:00.000Z`. */
 export const InstantText = Type.String({ format: 'date-time' })
@@ -56,8 +56,8 @@ export const ReachSchema = Type.Object(
   strict,
 )
 
-/** Counts up with every change of what it belongs to. */
-export const Version = Type.Integer({ minimum: 1 })
+/** Counts up with every change of what it belongs to; at most what the database's columns hold. */
+export const Version = Type.Integer({ minimum: 1, maximum: 4_294_967_295 })
 
 export const ProblemSchema = Type.Unsafe<Problem>(
   Type.Object({

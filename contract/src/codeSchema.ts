@@ -83,7 +83,7 @@ const handOutFields = {
   from: Nullable(LocalDateTimeText),
   until: Nullable(LocalDateTimeText),
   /** How many codes at most. */
-  most: Nullable(Version),
+  most: Nullable(Type.Integer({ minimum: 1, maximum: MOST_CODES })),
   /** Whether the page shows the code, the first time, beside sending it: nobody knows then whose address it is. */
   showsAtOnce: Type.Boolean(),
 }

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, LocalDateTimeText, Name, Nullable, strict } from './basicSchema.ts'
+import { Id, LocalDateTimeText, Name, Nullable, strict, Version } from './basicSchema.ts'
 
 const fields = {
   name: Name,
@@ -8,8 +8,6 @@ const fields = {
   /** While its dates are open: the day on which it is likely to begin, `2027-05-01`. */
   estimate: Type.Optional(Nullable(Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' }))),
 }
-
-const Version = Type.Integer({ minimum: 1 })
 
 /** A named stretch of time that promotions follow instead of having dates of their own. */
 export const OccasionRecord = Type.Object({ id: Id, ...fields, version: Version }, strict)

@@ -1,9 +1,7 @@
 import type { Cart, CodeRegister, Facts, Order } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, InstantText, Money, Nullable, strict, typed } from './basicSchema.ts'
+import { Count, Id, InstantText, Money, Nullable, strict, typed } from './basicSchema.ts'
 import { CategorySchema, ProductSchema, PromotionSchema, StoreSchema } from './planSchema.ts'
-
-const Count = Type.Integer({ minimum: 0, maximum: 1_000_000_000 })
 
 export const CartSchema = typed<Cart>()(
   Type.Object(

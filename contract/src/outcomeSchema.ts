@@ -5,7 +5,7 @@ import { AnyValue } from './mechanics/shared.ts'
 import { TestSchema } from './planSchema.ts'
 
 /** Sums over many units may be more than one price may. */
-export const Sum = Type.Integer()
+export const Sum = Type.Integer({ minimum: -Number.MAX_SAFE_INTEGER, maximum: Number.MAX_SAFE_INTEGER })
 
 /** What a promotion promises to whoever reaches it: a value, or units that are given. */
 export const RewardSchema = Type.Unsafe<Reward>(

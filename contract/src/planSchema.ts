@@ -149,16 +149,16 @@ export const ConditionSchema = Type.Unsafe<Condition>(
   ),
 )
 
+/** What is left of a promotion, in hours. */
+const Hours = Type.Number({ minimum: 0, maximum: 1_000_000 })
+
 /** Every one of them may add to what is on offer or not: twice as many ways with each. */
 const MAX_REFILLS = 10
 
 const RefillSchema = typed<Refill>()(
   Type.Object(
     {
-      at: Type.Union([
-        Type.Object({ unitsLeft: Count }, strict),
-        Type.Object({ hoursLeft: Type.Number({ minimum: 0 }) }, strict),
-      ]),
+      at: Type.Union([Type.Object({ unitsLeft: Count }, strict), Type.Object({ hoursLeft: Hours }, strict)]),
       add: Count,
     },
     strict,
@@ -185,7 +185,7 @@ const rungs = (at: TSchema) => Type.Array(Type.Object({ at, value: AnyValue }, s
 const LadderSchema = Type.Unsafe<Ladder>(
   Type.Union([
     Type.Object({ by: choice('unitsSold', 'unitsLeft'), rungs: rungs(Count) }, strict),
-    Type.Object({ by: Type.Literal('hoursLeft'), rungs: rungs(Type.Number({ minimum: 0 })) }, strict),
+    Type.Object({ by: Type.Literal('hoursLeft'), rungs: rungs(Hours) }, strict),
     Type.Object({ by: Type.Literal('date'), rungs: rungs(LocalDateTimeText) }, strict),
   ]),
 )

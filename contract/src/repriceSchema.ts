@@ -1,4 +1,4 @@
-import type { Oddity, Operation, ProductPick, Repricing } from '@novalex/core'
+import type { MinorUnits, Oddity, Operation, ProductPick, Repricing } from '@novalex/core'
 import { ODDITIES } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { ErrorAnswer } from './api.ts'
@@ -7,6 +7,7 @@ import {
   Id,
   InstantText,
   LocalDateTimeText,
+  MAX_MONEY,
   Money,
   Nullable,
   strict,
@@ -38,7 +39,7 @@ const OperationSchema = tagged<Operation>('kind', [
     {
       kind: Type.Literal('amount'),
       direction: Direction,
-      amount: Type.Intersect([Money, Type.Number({ minimum: 1 })]),
+      amount: Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 1, maximum: MAX_MONEY })),
     },
     strict,
   ),

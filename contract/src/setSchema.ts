@@ -1,6 +1,6 @@
 import type { Reach, ReachKeys } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, Name, reachKeys, strict, typed } from './basicSchema.ts'
+import { Id, Name, reachKeys, strict, typed, Version } from './basicSchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
 import { ProductSchema } from './planSchema.ts'
 
@@ -20,8 +20,6 @@ const fields = {
     Type.Object({ filter: FilterSchema }, strict),
   ]),
 }
-
-const Version = Type.Integer({ minimum: 1 })
 
 /** A saved selection of products, used by promotions and never shown to shoppers. */
 export const SetRecord = Type.Object({ id: Id, ...fields, version: Version }, strict)

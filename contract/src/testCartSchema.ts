@@ -1,6 +1,6 @@
 import type { Receipt } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, InstantText, Money, Name, Nullable, ProblemSchema, strict, typed } from './basicSchema.ts'
+import { Id, InstantText, Money, Name, Nullable, ProblemSchema, strict, typed, Version } from './basicSchema.ts'
 import { CartSchema } from './orderSchema.ts'
 
 const fields = {
@@ -15,10 +15,10 @@ const fields = {
 export const TestCartDraft = Type.Object(fields, strict)
 export type TestCartDraft = Static<typeof TestCartDraft>
 
-export const TestCart = Type.Object({ id: Id, ...fields, version: Type.Integer({ minimum: 1 }) }, strict)
+export const TestCart = Type.Object({ id: Id, ...fields, version: Version }, strict)
 export type TestCart = Static<typeof TestCart>
 
-export const TestCartUpdate = Type.Object({ ...fields, version: Type.Integer({ minimum: 1 }) }, strict)
+export const TestCartUpdate = Type.Object({ ...fields, version: Version }, strict)
 export type TestCartUpdate = Static<typeof TestCartUpdate>
 
 const ReceiptSchema = typed<Receipt>()(
