@@ -3,6 +3,7 @@ import type { Promotion } from '../plan/index.ts'
 import {
   compileOthers,
   computeQuote,
+  findOutcome,
   createGuestOrder,
   toAlone,
   type CompiledPlan,
@@ -43,7 +44,7 @@ export function computePair(first: Promotion, second: Promotion, plan: CompiledP
   })
   const totalOf = (promotions: readonly Promotion[]) => computeQuote(priced(promotions), order).totals.grand
   const quote = computeQuote(both, order)
-  const outcomeOf = ({ id }: Promotion) => quote.promotions.find(({ promotion }) => promotion === id)!
+  const outcomeOf = ({ id }: Promotion) => findOutcome(quote, id)
   return {
     product,
     lines,

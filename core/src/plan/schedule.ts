@@ -29,10 +29,36 @@ export function computeScheduleStatus(schedule: CompiledSchedule, now: Instant):
   if (now >= schedule.end) return 'ended'
   if (now < schedule.start) return 'not-started'
   if (schedule.weekly.length === 0) return 'live'
-  const today = dateOf(toLocal(now, schedule.zone))
-  const dates = [today, addDays(today, -1)]
-  const isLive = schedule.weekly.some((window) => dates.some((date) => isInWindow(window, date, now, schedule.zone)))
-  return isLive ? 'live' : 'outside-hours'
+  return findWindowsNear(schedule, now).some(({ start, end }) => start <= now && now < end) ? 'live' : 'outside-hours'
+}
+
+interface Span {
+  readonly start: Instant
+  readonly end: Instant
+}
+
+/** The windows of the last day that was asked about, since many questions in a row are about one day. */
+const WINDOWS = new WeakMap<CompiledSchedule, { readonly day: number; readonly windows: readonly Span[] }>()
+
+/** Every window that may hold at some instant of the UTC day of `now`. */
+function findWindowsNear(schedule: CompiledSchedule, now: Instant): readonly Span[] {
+  const day = Math.floor(now / DAY_MS)
+  const known = WINDOWS.get(schedule)
+  if (known?.day === day) return known.windows
+  const windows = windowsBetween(schedule, day * DAY_MS, (day + 1) * DAY_MS)
+  WINDOWS.set(schedule, { day, windows })
+  return windows
+}
+
+/** The windows that begin on the local dates from the one before `first` to that of `last`. */
+function windowsBetween({ weekly, zone }: CompiledSchedule, first: Instant, last: Instant): Span[] {
+  const found: Span[] = []
+  const lastDate = dateOf(toLocal(last, zone))
+  for (let date = addDays(dateOf(toLocal(first, zone)), -1); date <= lastDate; date = addDays(date, 1)) {
+    const weekday = weekdayOf(date)
+    for (const window of weekly) if (window.days.includes(weekday)) found.push(windowOn(window, date, zone))
+  }
+  return found
 }
 
 /**
@@ -71,31 +97,12 @@ export function computeScheduleEdges(schedule: CompiledSchedule, from: Instant, 
   if (schedule.weekly.length > 0) {
     const first = Math.max(from, schedule.start)
     const last = Math.min(to, schedule.end)
-    if (first < last) addWindowEdges(edges, schedule, first, last)
+    if (first < last) for (const { start, end } of windowsBetween(schedule, first, last)) edges.add(start).add(end)
   }
   return [...edges].filter((edge) => edge > from && edge <= to).sort((a, b) => a - b)
 }
 
-function addWindowEdges(edges: Set<Instant>, schedule: CompiledSchedule, first: Instant, last: Instant): void {
-  const lastDate = dateOf(toLocal(last, schedule.zone))
-  for (let date = addDays(dateOf(toLocal(first, schedule.zone)), -1); date <= lastDate; date = addDays(date, 1)) {
-    for (const window of schedule.weekly) {
-      if (!window.days.includes(weekdayOf(date))) continue
-      const { start, end } = windowOn(window, date, schedule.zone)
-      edges.add(start)
-      edges.add(end)
-    }
-  }
-}
-
-/** Whether the window that starts on `date` holds at `now`. */
-function isInWindow(window: WeeklyWindow, date: string, now: Instant, zone: string): boolean {
-  if (!window.days.includes(weekdayOf(date))) return false
-  const { start, end } = windowOn(window, date, zone)
-  return start <= now && now < end
-}
-
-function windowOn(window: WeeklyWindow, date: string, zone: string): { start: Instant; end: Instant } {
+function windowOn(window: WeeklyWindow, date: string, zone: string): Span {
   const endDate = window.to <= window.from ? addDays(date, 1) : date
   return { start: toInstant(`${date}T${window.from}`, zone), end: toInstant(`${endDate}T${window.to}`, zone) }
 }

@@ -33,5 +33,6 @@ function boundSums(plan: CompiledPlan, order: Order): number {
 
 /** What a surcharge may add, or gifts may be worth. */
 function boundAdded(session: Session, entry: CompiledPromotion<OfferAct | SurchargeAct>, cart: CartBounds): number {
-  return isAdmitted(session.admitted(entry)) ? (entry.act.boundAdded?.(cart, session) ?? 0) : 0
+  const { act } = entry
+  return act.boundAdded && isAdmitted(session.admitted(entry)) ? act.boundAdded(cart, session) : 0
 }

@@ -3,6 +3,7 @@ import type { CartLine, Order, Product, Reach } from '../terms/index.ts'
 import type { MinorUnits } from '../values/index.ts'
 import type { CompiledPlan } from './compilePlan.ts'
 import { computeQuote } from './computeQuote.ts'
+import { findNudges, findOutcome } from './lazyQuote.ts'
 import type { Nudge, PromotionOutcome, Quote } from './quote.ts'
 
 /** A nudge that was tried, with what was put into the cart for it. */
@@ -34,13 +35,12 @@ interface Promised {
 function isKept({ plan, order, quote, nudge }: Promised, lines: readonly CartLine[]): boolean {
   const after = computeQuote(plan, withMore(order, lines))
   if (after.totals.saved <= quote.totals.saved) return false
-  const outcomeIn = ({ promotions }: Quote) => promotions.find(({ promotion }) => promotion === nudge.promotion)!
-  const outcome = outcomeIn(after)
-  if (!isWhole(outcome) || outcome.amount <= outcomeIn(quote).amount) return false
+  const outcome = findOutcome(after, nudge.promotion)
+  if (!isWhole(outcome) || outcome.amount <= findOutcome(quote, nudge.promotion).amount) return false
   // A tier that is still as far ahead was not reached; another group of units may be further away from it.
   const { mechanic } = plan.findPromotion(nudge.promotion)!.promotion
-  const isAhead = (one: Nudge) => one.promotion === nudge.promotion && isAsFar(one, nudge)
-  return !(definitionOf(mechanic).tiers && after.nudges.some(isAhead))
+  const isAhead = (one: Nudge) => isAsFar(one, nudge)
+  return !(definitionOf(mechanic).tiers && findNudges(after, nudge.promotion).some(isAhead))
 }
 
 function isAsFar(one: Nudge, other: Nudge): boolean {

@@ -1,8 +1,13 @@
-import type { Quote } from './quote.ts'
+import type { Explanations } from './outcomes.ts'
+import type { Nudge, PromotionOutcome, Quote } from './quote.ts'
 
-type Explained = Pick<Quote, 'promotions' | 'nudges'>
+const OWN = Symbol('own')
 
-const EXPLAIN = Symbol('explain')
+interface Own {
+  readonly explanations: () => Explanations
+  readonly promotions: () => PromotionOutcome[]
+  readonly nudges: () => Nudge[]
+}
 
 /**
  * A quote whose `promotions` and `nudges` are worked out when they are first read: why each promotion did what it did is asked less often
@@ -18,26 +23,47 @@ export class LazyQuote implements Quote {
   declare readonly codes: Quote['codes']
   declare readonly nudges: Quote['nudges']
   declare readonly proven: Quote['proven']
-  declare readonly [EXPLAIN]: () => Explained
+  declare readonly [OWN]: Own
 
-  constructor(known: Omit<Quote, 'promotions' | 'nudges'>, explain: () => Explained) {
+  /** `ids` are those of the plan's promotions, in its order. */
+  constructor(known: Omit<Quote, 'promotions' | 'nudges'>, ids: () => readonly string[], explain: () => Explanations) {
+    const explanations = once(explain)
+    const own: Own = {
+      explanations,
+      promotions: once(() => ids().map((id) => explanations().outcomeOf(id))),
+      nudges: once(() => ids().flatMap((id) => explanations().nudgesOf(id))),
+    }
     Object.assign(this, known)
-    Object.defineProperty(this, EXPLAIN, { value: once(explain) })
+    Object.defineProperty(this, OWN, { value: own })
     Object.defineProperty(this, 'promotions', PROMOTIONS)
     Object.defineProperty(this, 'nudges', NUDGES)
   }
 }
 
+/** What became of one promotion of the plan, without working it out of all the others. Throws for one that the plan has not. */
+export function findOutcome(quote: Quote, id: string): PromotionOutcome {
+  if (quote instanceof LazyQuote) return quote[OWN].explanations().outcomeOf(id)
+  const outcome = quote.promotions.find(({ promotion }) => promotion === id)
+  if (!outcome) throw new RangeError(`unknown promotion: ${id}`)
+  return outcome
+}
+
+/** The nudges of one promotion of the plan, likewise. */
+export function findNudges(quote: Quote, id: string): readonly Nudge[] {
+  if (quote instanceof LazyQuote) return quote[OWN].explanations().nudgesOf(id)
+  return quote.nudges.filter(({ promotion }) => promotion === id)
+}
+
 const PROMOTIONS: PropertyDescriptor & ThisType<LazyQuote> = {
   enumerable: true,
   get() {
-    return this[EXPLAIN]().promotions
+    return this[OWN].promotions()
   },
 }
 const NUDGES: PropertyDescriptor & ThisType<LazyQuote> = {
   enumerable: true,
   get() {
-    return this[EXPLAIN]().nudges
+    return this[OWN].nudges()
   },
 }
 

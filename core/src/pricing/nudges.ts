@@ -6,6 +6,11 @@ import type { Nudge } from './quote.ts'
 import type { Replay } from './replay.ts'
 import type { Settled } from './settled.ts'
 
+/** Whether a promotion is of a kind that takes more of something; the others have no nudges. */
+export function canNudge({ promotion: { mechanic } }: CompiledPromotion): boolean {
+  return definitionOf(mechanic).firstReward(mechanic) !== null
+}
+
 /** The nudge of a promotion that was skipped only because something is lacking. */
 export function toNudge({ id, promotion: { mechanic } }: CompiledPromotion, skip: Skip): Nudge[] {
   const reward = definitionOf(mechanic).firstReward(mechanic)

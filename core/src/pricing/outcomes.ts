@@ -6,40 +6,72 @@ import { actsIn, type CompiledPromotion } from './compiledPromotion.ts'
 import { computePay } from './contest.ts'
 import { explainOffer } from './explainOffer.ts'
 import type { Extra } from './extras.ts'
-import { findNextStep, toNudge } from './nudges.ts'
+import { canNudge, findNextStep, toNudge } from './nudges.ts'
 import type { Nudge, PromotionOutcome, SkippedOutcome } from './quote.ts'
 import { replay, type Replay } from './replay.ts'
 import type { Session } from './session.ts'
 import type { Settled } from './settled.ts'
 import { explainShelf } from './shelfPhase.ts'
 
-/** What became of every promotion of the plan, and what those that lack only a little would need. */
-export function describeOutcomes(
-  settled: Settled,
-  amounts: ReadonlyMap<string, MinorUnits>,
-): { readonly promotions: PromotionOutcome[]; readonly nudges: Nudge[] } {
-  const nudges: Nudge[] = []
+/** What became of the promotions of an order, worked out of each when it is first asked. */
+export interface Explanations {
+  /** Of a promotion of the plan; throws for another one. */
+  outcomeOf(id: string): PromotionOutcome
+  /** What it would need that lacks only a little, for its first step or its next; none for most. */
+  nudgesOf(id: string): readonly Nudge[]
+}
+
+interface Explained {
+  readonly outcome: PromotionOutcome
+  readonly nudges: readonly Nudge[]
+}
+
+export function explainOutcomes(settled: Settled, amounts: ReadonlyMap<string, MinorUnits>): Explanations {
+  const { plan } = settled.session
   const turns = replay(settled.contest, settled.settlement)
   const heldOnShelf = countHeldOnShelf(settled)
-  const leftOut = explainShelf(settled.shelf, settled.session.plan)
+  const leftOut = explainShelf(settled.shelf, plan)
   const stepped = findStepped(settled.session)
   const extras = new Map([...settled.delivery.all, ...settled.surcharges].map((extra) => [extra.entry, extra]))
-  const promotions = settled.session.plan.promotions.map((entry): PromotionOutcome => {
+  const known = new Map<string, Explained>()
+
+  function explainOne(entry: CompiledPromotion): Explained {
     const { id } = entry
     const amount = amounts.get(id)
     if (amount !== undefined) {
-      nudges.push(...findNextStep(settled, turns, entry))
       const outcome = turns.turnOf(entry)?.outcome
       const held = outcome?.state ? outcome.held : { overCap: extras.get(entry)?.overCap }
       const facts = omitUndefined({ unitsByFloor: heldOnShelf.get(id), ...dropZeros(held) })
-      return { promotion: id, outcome: 'applied', reason: null, amount, facts }
+      return {
+        outcome: { promotion: id, outcome: 'applied', reason: null, amount, facts },
+        nudges: findNextStep(settled, turns, entry),
+      }
     }
     const skip = explain(settled, { entry, turns, leftOut, stepped, extra: extras.get(entry) })
-    nudges.push(...toNudge(entry, skip))
     const { reason, ...facts } = skip
-    return { promotion: id, outcome: 'skipped', amount: 0, reason, facts } as SkippedOutcome
-  })
-  return { promotions, nudges }
+    const outcome = { promotion: id, outcome: 'skipped', amount: 0, reason, facts } as SkippedOutcome
+    return { outcome, nudges: toNudge(entry, skip) }
+  }
+
+  function find(id: string): CompiledPromotion {
+    const entry = plan.findPromotion(id)
+    if (!entry) throw new RangeError(`unknown promotion: ${id}`)
+    return entry
+  }
+
+  function explained(entry: CompiledPromotion): Explained {
+    let one = known.get(entry.id)
+    if (!one) known.set(entry.id, (one = explainOne(entry)))
+    return one
+  }
+
+  return {
+    outcomeOf: (id) => explained(find(id)).outcome,
+    nudgesOf: (id) => {
+      const entry = find(id)
+      return canNudge(entry) ? explained(entry).nudges : []
+    },
+  }
 }
 
 interface Asked {

@@ -2,7 +2,7 @@ import { sumOf, type Piece, type PromotionRef } from '../units/index.ts'
 import { taxOn, type MinorUnits } from '../values/index.ts'
 import { sumAmounts } from './extras.ts'
 import { LazyQuote } from './lazyQuote.ts'
-import { describeOutcomes } from './outcomes.ts'
+import { explainOutcomes } from './outcomes.ts'
 import type { Adjustment, CodeOutcome, Quote, QuoteLine } from './quote.ts'
 import type { Session } from './session.ts'
 import type { Settled } from './settled.ts'
@@ -42,7 +42,8 @@ export function writeQuote(settled: Settled): Quote {
     codes: session.codes.length > 0 ? describeCodes(session, amountsOf(settled, lines)) : [],
     proven: settlement.isProven,
   }
-  return new LazyQuote(known, () => describeOutcomes(settled, amountsOf(settled, lines)))
+  const ids = () => session.plan.promotions.map(({ id }) => id)
+  return new LazyQuote(known, ids, () => explainOutcomes(settled, amountsOf(settled, lines)))
 }
 
 function writeLines({ session, settlement }: Settled): QuoteLine[] {

@@ -1,6 +1,7 @@
 import type { ShopCartAnswer } from '@novalex/contract'
 import {
   computeQuote,
+  findOutcome,
   findKeptNudges,
   type CodeOutcome,
   type CompiledPlan,
@@ -77,10 +78,10 @@ export function titleForCart({ display }: Promotion): string | null {
 }
 
 /** Why the promotion of a code without effect did nothing. */
-function findLack({ promotions }: Quote, { promotion: own, outcome }: CodeOutcome) {
-  if (outcome !== 'noEffect') return null
-  const skipped = promotions.find(({ promotion }) => promotion === own)
-  return skipped?.outcome === 'skipped' ? { reason: skipped.reason, facts: toShopperFacts(skipped) } : null
+function findLack(quote: Quote, { promotion, outcome }: CodeOutcome) {
+  if (outcome !== 'noEffect' || promotion === null) return null
+  const skipped = findOutcome(quote, promotion)
+  return skipped.outcome === 'skipped' ? { reason: skipped.reason, facts: toShopperFacts(skipped) } : null
 }
 
 type ShopperFacts = NonNullable<ShopCartAnswer['codes'][number]['lacks']>['facts']

@@ -2,6 +2,7 @@ import type { ShopCoupons, ShopOffer } from '@novalex/contract'
 import {
   computeEdgeCarts,
   computeQuote,
+  findOutcome,
   computeScheduleStatus,
   createGuestOrder,
   findExhausted,
@@ -95,13 +96,13 @@ function isKept(
   }
   const order = orderOf([{ sku, quantity: 1 }])
   const quote = computeQuote(plan, order)
-  const own = quote.promotions.find((outcome) => outcome.promotion === promotion.id)!
+  const own = findOutcome(quote, promotion.id)
   if (own.outcome === 'applied') return isWhole(own)
   if (findKeptNudges(plan, order, quote).some((nudge) => nudge.promotion === promotion.id)) return true
   if (own.reason !== 'condition') return false
   return computeEdgeCarts(promotion, plan, { sku, order }).some(({ side, lines }) => {
     if (side === 'below' || !lines.some((line) => line.sku === sku)) return false
-    return computeQuote(plan, orderOf(lines)).promotions.some((one) => one.promotion === promotion.id && isWhole(one))
+    return isWhole(findOutcome(computeQuote(plan, orderOf(lines)), promotion.id))
   })
 }
 

@@ -20,7 +20,7 @@ export function actBuyGet(mechanic: BuyGet): OfferAct {
         : lumpBound(Math.min(boundReward(asked, mechanic), cap))
     },
     findNextStep: (_turn, further) => toNextStep(further, get),
-    boundAdded: (cart, view) => (gift ? boundAdded(mechanic, cart, view) : 0),
+    ...(gift ? { boundAdded: (cart, view) => boundAdded(mechanic, cart, view) } : {}),
   }
 }
 

@@ -1,4 +1,4 @@
-import type { CompiledPromotion, PromotionOutcome } from '../../pricing/index.ts'
+import { findOutcome, type CompiledPromotion, type PromotionOutcome } from '../../pricing/index.ts'
 import type { Order } from '../../terms/index.ts'
 import { promotionSubject } from '../finding.ts'
 import { isApplied, type Probe } from '../probe.ts'
@@ -46,8 +46,8 @@ function findRefused(
     if (last === null || order.cart.shopper !== null) last = order
   }
   if (last === null) return null
-  const outcome = probe.sell(last).quote.promotions.find(({ promotion }) => promotion === entry.id)
-  return outcome?.outcome === 'skipped' ? { order: last, outcome } : null
+  const outcome = findOutcome(probe.sell(last).quote, entry.id)
+  return outcome.outcome === 'skipped' ? { order: last, outcome } : null
 }
 
 function some(orders: Iterable<Order>, isIt: (order: Order) => boolean): boolean {
