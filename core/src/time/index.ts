@@ -1,6 +1,7 @@
 export * from './compareShelfPrices.ts'
 export * from './deepest.ts'
 export * from './meetings.ts'
+export * from './pastFacts.ts'
 export * from './priceHistory.ts'
 export type * from './spans.ts'
 export * from './timeline.ts'

@@ -4,16 +4,20 @@ import {
   createSession,
   type CompiledPlan,
   type CompiledPromotion,
+  type Session,
   type ShelfPrice,
 } from '../pricing/index.ts'
 import type { Facts, Product } from '../terms/index.ts'
 import { DAY_MS, type Instant, type MinorUnits } from '../values/index.ts'
+import type { PastFacts } from './pastFacts.ts'
 import { pushSpan } from './spans.ts'
 
 /** The shopper that a product page is made for: nobody in particular. */
 export interface Guest {
   readonly channel: string
   readonly facts: Facts
+  /** Where the past is looked at: what had been used up then, in place of `facts`. */
+  readonly past?: PastFacts
 }
 
 /** A shelf price with the regular price of that moment. */
@@ -44,7 +48,7 @@ export const OPEN_END_DAYS = 92
 
 /** Shelf prices of any number of products as their pages show them to a guest at one instant. */
 export function createPublicPricer(plan: CompiledPlan, now: Instant, guest: Guest): PublicPricer {
-  const session = createSession(plan, createGuestOrder([], { now, ...guest }))
+  const session = lookAround(plan, now, guest)
   return (product) => {
     const priced = session.priced(product)
     const { price, cuts } = session.shelfBefore(priced)
@@ -59,8 +63,12 @@ export function computePublicPrice(plan: CompiledPlan, product: Product, now: In
 
 /** Regular prices at one instant: the catalogue's, or what price steps make of them. */
 export function createRegularPricer(plan: CompiledPlan, now: Instant, guest: Guest): (product: Product) => MinorUnits {
-  const session = createSession(plan, createGuestOrder([], { now, ...guest }))
+  const session = lookAround(plan, now, guest)
   return (product) => session.priced(product).regularPrice
+}
+
+function lookAround(plan: CompiledPlan, now: Instant, { channel, facts, past }: Guest): Session {
+  return createSession(plan, createGuestOrder([], { now, channel, facts: past?.at(now) ?? facts }))
 }
 
 type PublicPricer = (product: Product) => PublicPrice
@@ -86,10 +94,12 @@ export function computePriceSpans(
   pricerAt = createPricers(guest),
 ): PriceSpan[] {
   const edges = new Set<Instant>([from])
-  for (const { promotion, schedule, rungs: instants } of plan.findPricing(product)) {
+  for (const entry of plan.findPricing(product)) {
+    const { promotion, schedule } = entry
     if (promotion.state !== 'ready') continue
-    const rungs = computeClockEdges(promotion, instants).filter((edge) => edge > from && edge < to)
-    for (const edge of [...computeScheduleEdges(schedule, from, to), ...rungs]) edges.add(edge)
+    const switches = [...computeClockEdges(promotion, entry.rungs), ...(guest.past?.switchesOf(entry) ?? [])]
+    const inside = switches.filter((edge) => edge > from && edge < to)
+    for (const edge of [...computeScheduleEdges(schedule, from, to), ...inside]) edges.add(edge)
   }
   const starts = [...edges].filter((edge) => edge < to).sort((a, b) => a - b)
   const spans: PriceSpan[] = []

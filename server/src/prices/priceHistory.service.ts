@@ -18,6 +18,7 @@ import { findReleasedPlan, listReleasesSince, type ReleasedPlan } from '../relea
 import { getStore } from '../store/store.repository.ts'
 import { compileReleased } from './compileReleased.ts'
 import { createKnownPast } from './knownPast.ts'
+import { listCountedPrices, readPastFacts } from './readPastFacts.ts'
 import { toEpochs, type Followed } from './toEpochs.ts'
 
 const KEPT_RELEASES = 50
@@ -43,7 +44,7 @@ export interface PriceHistory {
 /**
  * Nothing is written when a price changes by itself at midnight. What the shop showed is written, span by span, with each release and
  * whenever products change (see `settleShownPrices`); what it showed since then is worked out from the releases that it followed since, which
- * is one nearly always. From the present on, with what has been used up so far.
+ * is one nearly always. The past is priced with what had been used up at each instant, and from the present on with what has been so far.
  */
 export function createPriceHistory(database: Database, figures: Pick<RecentFigures, 'facts'>): PriceHistory {
   // A release never changes. One that could not be read is asked for again.
@@ -71,8 +72,14 @@ export function createPriceHistory(database: Database, figures: Pick<RecentFigur
       const bare = compileReleased({ store: ahead.plan.store, promotions: [], sets: [] }, goods)
       const before = { release: null, from: -Infinity, plan: bare }
       const present = { release: followed.at(-1)?.release ?? null, from: now, plan: ahead.plan }
-      const guest = { ...GUEST, facts: await figures.facts() }
-      const [pastPricerAt, pricerAt] = [createPricers(GUEST), createPricers(guest)]
+      const counted = listCountedPrices(followed.map(({ plan }) => plan))
+      const since = Math.max(written, followed[0]?.from ?? -Infinity)
+      const facts = await figures.facts()
+      const pastFacts = await readPastFacts(database, counted, since)
+      const pastGuest = { ...GUEST, past: pastFacts }
+      // What is recent may be a second older.
+      const guest = { ...GUEST, facts: { ...facts, ...pastFacts.at(Infinity) } }
+      const [pastPricerAt, pricerAt] = [createPricers(pastGuest), createPricers(guest)]
       return new Map(
         products.map((product, index) => {
           if (index % PROGRESS_STEP === 0) onProgress?.(index / products.length)
@@ -82,9 +89,9 @@ export function createPriceHistory(database: Database, figures: Pick<RecentFigur
           const range = { from: Math.max(imported, written), to }
           const epochs = toEpochs([before, ...followed, present], prices, range)
           const shown = epochs.filter(({ from }) => from < now)
-          const since = computePriceHistory(product, shown, GUEST, pastPricerAt)
+          const worked = computePriceHistory(product, shown, pastGuest, pastPricerAt)
           const planned = computePriceHistory(product, epochs.slice(shown.length), guest, pricerAt)
-          return [product.sku, joinSpans([...spans.filter(({ from }) => from < to), ...since, ...planned])]
+          return [product.sku, joinSpans([...spans.filter(({ from }) => from < to), ...worked, ...planned])]
         }),
       )
     },

@@ -2,6 +2,7 @@ import {
   computePriceHistory,
   createPricers,
   type Catalogue,
+  type Guest,
   type HistorySpan,
   type Instant,
   type Product,
@@ -11,6 +12,7 @@ import { GUEST } from '../plan/resolveQuestion.ts'
 import { getReleasedPlan, listReleasesSince } from '../releases/releases.repository.ts'
 import { saveShownUntil, type StoreRecord } from '../store/store.repository.ts'
 import { compileReleased } from './compileReleased.ts'
+import { listCountedPrices, readPastFacts } from './readPastFacts.ts'
 import { listRegularPrices, listShownUntil, saveShownPrices } from './prices.repository.ts'
 import { toEpochs, type Followed } from './toEpochs.ts'
 
@@ -36,9 +38,13 @@ export async function settleShownPrices(
       followed.some(({ plan }) => plan.findPricing(product).length > 0),
     )
     const before = shownUntil === null ? new Map<string, HistorySpan>() : await listShownUntil(transaction, shownUntil)
+    const start = Math.max(since, followed[0]!.from)
+    const counted = listCountedPrices(followed.map(({ plan }) => plan))
+    const guest = { ...GUEST, past: await readPastFacts(transaction, counted, start) }
+    const view = { followed, before, start, at, guest, pricerAt: createPricers(guest) }
     for (let from = 0; from < reached.length; from += PRODUCTS_A_STEP) {
       const part = reached.slice(from, from + PRODUCTS_A_STEP)
-      await saveShownPrices(transaction, await computeShown(transaction, part, { followed, before, since, at }))
+      await saveShownPrices(transaction, await computeShown(transaction, part, view))
     }
   }
   await saveShownUntil(transaction, at)
@@ -63,20 +69,20 @@ async function computeShown(
   view: {
     readonly followed: readonly Followed[]
     readonly before: ReadonlyMap<string, HistorySpan>
-    readonly since: Instant
+    readonly start: Instant
     readonly at: Instant
+    readonly guest: Guest
+    readonly pricerAt: ReturnType<typeof createPricers>
   },
 ): Promise<{ sku: string; span: HistorySpan }[]> {
-  const { followed, before, since, at } = view
-  const start = Math.max(since, followed[0]!.from)
+  const { followed, before, start, at, guest, pricerAt } = view
   const skus = products.map(({ sku }) => sku)
   const regular = await listRegularPrices(transaction, skus)
-  const pricerAt = createPricers(GUEST)
   return products.flatMap((product) => {
     const { sku, regularPrice } = product
     const known = regular.get(sku) ?? [{ since: at, price: regularPrice }]
     const epochs = toEpochs(followed, known, { from: start, to: at })
-    const spans = computePriceHistory(product, epochs, GUEST, pricerAt)
+    const spans = computePriceHistory(product, epochs, guest, pricerAt)
     const shown = spans.filter(({ price, regular: stood, promotions }) => price !== stood || promotions.length > 0)
     return shown.map((span) => ({ sku, span: lengthen(before.get(sku), span) }))
   })

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, inject, test } from 'vitest'
 import { createDraft, createTestServer, LAUNCHED, type TestServer } from '../testing/createTestServer.ts'
 import { bringIn } from '../testing/imports.ts'
+import { createOrderBody, offerParcels, place, releaseAll, visit } from '../testing/placeOrders.ts'
 
 let server: TestServer
 beforeEach(async () => {
@@ -109,6 +110,49 @@ describe('what the shop showed', () => {
     await release()
     expect(await history('PAD-2')).toEqual([...written, [5, 2500]])
   })
+})
+
+test('follows what was sold, order by order: the same whether it is worked out or written', async () => {
+  await offerParcels(server)
+  const rungs = [
+    { at: 0, value: { price: 600 } },
+    { at: 2, value: { price: 700 } },
+  ]
+  moveTo(0)
+  const [id] = await releaseAll(server, {
+    schedule: {},
+    limits: { units: 4 },
+    ladder: { by: 'unitsSold', rungs },
+    mechanic: markdown(1000, { skus: ['PAD-1'] }),
+  })
+  const visitor = await visit(server)
+  const buy = async (units: number): Promise<string> => {
+    const { status, body } = await place(server, visitor, createOrderBody({ 'PAD-1': units }, 99_999))
+    expect(status, JSON.stringify(body)).toBe(201)
+    return body.order.id as string
+  }
+  const shown: [number, number][] = [[BEFORE, 1000], [0, 600]] // prettier-ignore
+  const step = async (day: number, price: number, act: () => Promise<unknown>) => {
+    moveTo(day)
+    await act()
+    if (price !== shown.at(-1)![1]) shown.push([day, price])
+    moveTo(day + 0.5)
+    expect(await history('PAD-1')).toEqual(shown)
+  }
+  await step(1, 600, () => buy(1))
+  await step(2, 700, () => buy(1))
+  const correct = (units: number) =>
+    server.request('POST', `/api/promotions/${id}/corrections`, { units, reason: 'Fair' })
+  let last = ''
+  await step(3, 1000, async () => (last = await buy(2)))
+  await step(4, 700, () => server.request('POST', `/api/orders/${last}/cancel`))
+  await step(5, 1000, () => correct(2))
+  await step(6, 700, () => correct(-1))
+  // With a release all that is written down.
+  await step(7, 700, () => releaseAll(server, { name: 'Another', mechanic: markdown(1000, { skus: ['INK-1'] }) }))
+  expect(await server.database('shown_prices').where({ sku: 'PAD-1' })).toHaveLength(4)
+  await step(8, 1000, () => buy(1))
+  expect(await history('PAD-2')).toEqual([[BEFORE, 2500]])
 })
 
 test('a query that failed once is asked again', async () => {

@@ -1,0 +1,92 @@
+import { findRung } from '../plan/index.ts'
+import { createGuestOrder, findExhausted, type CompiledPromotion } from '../pricing/index.ts'
+import type { Facts, PromotionFacts } from '../terms/index.ts'
+import type { Instant, MinorUnits } from '../values/index.ts'
+
+/** What a promotion has used up: by so many orders so many units, and so much taken off. */
+export interface UsedUp {
+  readonly uses: number
+  readonly units: number
+  readonly given: MinorUnits
+}
+
+/** A difference in what a promotion had used up: an order, one that was cancelled, a correction. */
+export interface CountEvent extends UsedUp {
+  readonly promotion: string
+  readonly at: Instant
+}
+
+/** What promotions had used up at any instant of the past. */
+export interface PastFacts {
+  at(instant: Instant): Facts
+  /** The instants, ascending, at which what was used up made a promotion do something else: another rung, no more of it, some again. */
+  switchesOf(entry: CompiledPromotion): readonly Instant[]
+}
+
+/** What had been used up from an instant on, until the next one. */
+interface Level {
+  readonly from: Instant
+  readonly facts: PromotionFacts
+}
+
+/** From what each promotion has used up by now, by id, and all the events that lie behind it since an instant, in any order. */
+export function createPastFacts(byNow: ReadonlyMap<string, UsedUp>, events: readonly CountEvent[]): PastFacts {
+  const ofEach = groupByPromotion(events)
+  const levels = new Map([...byNow].map(([id, used]) => [id, listLevels(used, ofEach.get(id) ?? [])]))
+  const switches = new WeakMap<CompiledPromotion, readonly Instant[]>()
+  return {
+    at: (instant) =>
+      Object.fromEntries([...levels].map(([id, own]) => [id, own.findLast(({ from }) => from <= instant)!.facts])),
+    switchesOf(entry) {
+      let own = switches.get(entry)
+      if (!own) switches.set(entry, (own = findSwitches(entry, levels.get(entry.id) ?? [])))
+      return own
+    },
+  }
+}
+
+function groupByPromotion(events: readonly CountEvent[]): Map<string, CountEvent[]> {
+  const groups = new Map<string, CountEvent[]>()
+  for (const event of events) {
+    const own = groups.get(event.promotion)
+    if (own) own.push(event)
+    else groups.set(event.promotion, [event])
+  }
+  return groups
+}
+
+function listLevels(byNow: UsedUp, events: readonly CountEvent[]): Level[] {
+  let used = events.reduce((rest, event) => add(rest, event, -1), byNow)
+  const levels: Level[] = [{ from: -Infinity, facts: toFacts(used) }]
+  for (const event of events.toSorted((a, b) => a.at - b.at)) {
+    used = add(used, event, 1)
+    if (levels.at(-1)!.from === event.at) levels.pop()
+    levels.push({ from: event.at, facts: toFacts(used) })
+  }
+  return levels
+}
+
+const add = (used: UsedUp, { uses, units, given }: UsedUp, sign: 1 | -1): UsedUp => ({
+  uses: used.uses + sign * uses,
+  units: used.units + sign * units,
+  given: used.given + sign * given,
+})
+
+const toFacts = ({ uses, units, given }: UsedUp): PromotionFacts => ({
+  uses: Math.max(0, uses),
+  unitsSold: Math.max(0, units),
+  discountGiven: Math.max(0, given),
+})
+
+function findSwitches(entry: CompiledPromotion, levels: readonly Level[]): Instant[] {
+  return levels.slice(1).flatMap(({ from, facts }, index) => {
+    const before = levels[index]!.facts
+    return doing(entry, from, before) === doing(entry, from, facts) ? [] : [from]
+  })
+}
+
+/** What a promotion does as far as it depends on counts: why it is used up, or the value of its rung. */
+function doing(entry: CompiledPromotion, now: Instant, facts: PromotionFacts): unknown {
+  const order = createGuestOrder([], { now, facts: { [entry.id]: facts } })
+  return findExhausted(entry, facts, order)?.reason ?? findRung(entry.promotion, entry.rungs, { now, facts })
+}
