@@ -30,7 +30,7 @@ const mark = computed(() => (status === 'running' && inShop.missing.has(promotio
 
 <style scoped>
 .state {
-  align-items: center;
+  align-items: first baseline;
   display: inline-flex;
   gap: 6px;
 }
@@ -38,5 +38,7 @@ const mark = computed(() => (status === 'running' && inShop.missing.has(promotio
 svg {
   color: var(--act);
   flex: none;
+  position: relative;
+  top: 2px;
 }
 </style>

@@ -75,6 +75,10 @@ const receipt = computed<Receipt | null>(() => {
 })
 
 const isMadeUp = (code: string) => cart.order.codes?.[code] !== undefined
+/** What is one already, or has codes that there are not, is not kept. */
+const canKeep = computed(
+  () => session.may('planner') && finding.kind !== 'test-cart-broken' && !cart.order.cart.codes.some(isMadeUp),
+)
 
 /** To the promotion that the finding is about, with this order at its till and the moment of it. */
 async function intoTill(): Promise<void> {
@@ -108,14 +112,7 @@ const keep = () =>
     <PaperReceipt v-if="receipt" :title="title" :receipt="receipt" />
     <p v-if="isLast" class="acts">
       <button type="button" class="as-link" @click="intoTill">{{ words.intoTill }}</button>
-      <button
-        v-if="session.may('planner') && !cart.order.cart.codes.some(isMadeUp)"
-        type="button"
-        class="as-link"
-        @click="keep"
-      >
-        {{ words.keep }}
-      </button>
+      <button v-if="canKeep" type="button" class="as-link" @click="keep">{{ words.keep }}</button>
     </p>
   </div>
 </template>
