@@ -1,3 +1,4 @@
+import { once } from '../values/index.ts'
 import type { Explanations } from './outcomes.ts'
 import type { Nudge, PromotionOutcome, Quote } from './quote.ts'
 
@@ -65,9 +66,4 @@ const NUDGES: PropertyDescriptor & ThisType<LazyQuote> = {
   get() {
     return this[OWN].nudges()
   },
-}
-
-function once<T>(work: () => T): () => T {
-  let known: { readonly value: T } | null = null
-  return () => (known ??= { value: work() }).value
 }

@@ -1,6 +1,6 @@
 import type { Product } from '../terms/index.ts'
 import type { Held, Skip } from '../units/index.ts'
-import type { MinorUnits } from '../values/index.ts'
+import { once, type MinorUnits } from '../values/index.ts'
 import { isAdmitted } from './admission.ts'
 import { actsIn, type CompiledPromotion } from './compiledPromotion.ts'
 import { computePay } from './contest.ts'
@@ -29,9 +29,9 @@ interface Explained {
 export function explainOutcomes(settled: Settled, amounts: ReadonlyMap<string, MinorUnits>): Explanations {
   const { plan } = settled.session
   const turns = replay(settled.contest, settled.settlement)
-  const heldOnShelf = countHeldOnShelf(settled)
-  const leftOut = explainShelf(settled.shelf, plan)
-  const stepped = findStepped(settled.session)
+  const heldOnShelf = once(() => countHeldOnShelf(settled))
+  const leftOut = once(() => explainShelf(settled.shelf, plan))
+  const stepped = once(() => findStepped(settled.session))
   const extras = new Map([...settled.delivery.all, ...settled.surcharges].map((extra) => [extra.entry, extra]))
   const known = new Map<string, Explained>()
 
@@ -41,7 +41,7 @@ export function explainOutcomes(settled: Settled, amounts: ReadonlyMap<string, M
     if (amount !== undefined) {
       const outcome = turns.turnOf(entry)?.outcome
       const held = outcome?.state ? outcome.held : { overCap: extras.get(entry)?.overCap }
-      const facts = omitUndefined({ unitsByFloor: heldOnShelf.get(id), ...dropZeros(held) })
+      const facts = omitUndefined({ unitsByFloor: heldOnShelf().get(id), ...dropZeros(held) })
       return {
         outcome: { promotion: id, outcome: 'applied', reason: null, amount, facts },
         nudges: findNextStep(settled, turns, entry),
@@ -77,9 +77,9 @@ export function explainOutcomes(settled: Settled, amounts: ReadonlyMap<string, M
 interface Asked {
   readonly entry: CompiledPromotion
   readonly turns: Replay
-  readonly leftOut: ReadonlyMap<string, Skip>
+  readonly leftOut: () => ReadonlyMap<string, Skip>
   /** A product of the cart that price steps reach. */
-  readonly stepped: ReadonlyMap<CompiledPromotion, Product>
+  readonly stepped: () => ReadonlyMap<CompiledPromotion, Product>
   /** What phase 4 or 5 made of it. */
   readonly extra: Extra | undefined
 }
@@ -100,8 +100,8 @@ function explain(settled: Settled, { entry, turns, leftOut, stepped, extra }: As
   }
   const admission = session.admittedWith(entry, [])
   if (!isAdmitted(admission)) return admission
-  if (entry.phase === 0) return explainStep(settled, stepped.get(entry))
-  return leftOut.get(entry.id) ?? { reason: 'nothing-in-reach' }
+  if (entry.phase === 0) return explainStep(settled, stepped().get(entry))
+  return leftOut().get(entry.id) ?? { reason: 'nothing-in-reach' }
 }
 
 /** Why price steps set no price: another one did before them, or no rung of theirs has been reached. */

@@ -1,5 +1,5 @@
 import { sumOf, type Piece, type PromotionRef } from '../units/index.ts'
-import { taxOn, type MinorUnits } from '../values/index.ts'
+import { once, taxOn, type MinorUnits } from '../values/index.ts'
 import { sumAmounts } from './extras.ts'
 import { LazyQuote } from './lazyQuote.ts'
 import { explainOutcomes } from './outcomes.ts'
@@ -25,6 +25,7 @@ export function writeQuote(settled: Settled): Quote {
     added.reduce((total, { amount }) => total + taxOn(amount, store.surchargeTaxRate, store.pricesIncludeTax), 0)
   const surcharge = sumAmounts(added)
   const regularGoods = sum((line) => line.regular)
+  const amounts = once(() => amountsOf(settled, lines))
   const known = {
     lines,
     delivery: quoteDelivery,
@@ -39,11 +40,11 @@ export function writeQuote(settled: Settled): Quote {
       grand: merchandise + quoteDelivery.total + surcharge + (store.pricesIncludeTax ? 0 : tax),
       saved: regularGoods - merchandise + regular - quoteDelivery.total,
     },
-    codes: session.codes.length > 0 ? describeCodes(session, amountsOf(settled, lines)) : [],
+    codes: session.codes.length > 0 ? describeCodes(session, amounts()) : [],
     proven: settlement.isProven,
   }
   const ids = () => session.plan.promotions.map(({ id }) => id)
-  return new LazyQuote(known, ids, () => explainOutcomes(settled, amountsOf(settled, lines)))
+  return new LazyQuote(known, ids, () => explainOutcomes(settled, amounts()))
 }
 
 function writeLines({ session, settlement }: Settled): QuoteLine[] {

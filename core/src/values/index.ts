@@ -1,5 +1,6 @@
 export * from './amount.ts'
 export * from './money.ts'
+export * from './once.ts'
 export * from './problem.ts'
 export * from './problemCodes.ts'
 export * from './spread.ts'
