@@ -1,6 +1,7 @@
 import type { Finding } from '@novalex/core'
 import { ask } from '../db/ask.ts'
-import type { Connection } from '../db/openDatabase.ts'
+import type { Connection, Database } from '../db/openDatabase.ts'
+import { transact } from '../db/transact.ts'
 
 /** A finding with what tells whether it is the same as one that was set aside. */
 export type KnownFinding = Finding & {
@@ -24,6 +25,7 @@ interface Row {
   revision: number | string
   checked_at: Date
   content: string
+  checks: number | string
 }
 
 export async function findChecked(connection: Connection, plan: string): Promise<CheckedPlan | null> {
@@ -48,14 +50,34 @@ export async function findKnown(connection: Connection, id: string): Promise<Kno
   return null
 }
 
-/** Keeps what was found. */
-export async function saveChecked(connection: Connection, plan: string, checked: CheckedPlan): Promise<void> {
-  const { state, revision, checkedAt, findings } = checked
+/** How long what was found in a release that is not live is kept. */
+const KEPT_MS = 3_600_000
+
+/** Keeps what was found, and lets go of what was found in releases that nobody looks at any more; `live` is the one that the shop follows. */
+export async function saveChecked(
+  database: Database,
+  { plan, live }: { readonly plan: string; readonly live: string | null },
+  { state, revision, checkedAt, findings }: CheckedPlan,
+): Promise<void> {
   const cells = { state, revision, checked_at: new Date(checkedAt), content: JSON.stringify(findings) }
-  await connection('findings')
-    .insert({ plan, ...cells, checks: 1 })
-    .onConflict('plan')
-    .merge({ ...cells, checks: connection.raw('findings.checks + 1') })
+  await transact(database, async (transaction) => {
+    const old = await transaction<Row>('findings')
+      .whereNotIn('plan', ['working', plan, ...(live === null ? [] : [live])])
+      .andWhere('checked_at', '<', new Date(checkedAt - KEPT_MS))
+      .select('plan', 'checks')
+    await transaction('findings')
+      .whereIn(
+        'plan',
+        old.map((row) => row.plan),
+      )
+      .delete()
+    // No check is forgotten, so that their number is another one after each.
+    const more = old.reduce((sum, { checks }) => sum + Number(checks), 1)
+    await transaction('findings')
+      .insert({ plan, ...cells, checks: more })
+      .onConflict('plan')
+      .merge({ ...cells, checks: transaction.raw('findings.checks + ?', [more]) })
+  })
 }
 
 /** A number that grows with every check of a plan. */

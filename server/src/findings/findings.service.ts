@@ -76,7 +76,7 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
     const checkedAt = before && age >= 0 && age < SAME_CLOCK_MS ? before.checkedAt : clock.now()
     const { revision, findings } = await threads.run('checkPlan', { plan, now: checkedAt })
     const checked = { state, revision, checkedAt, findings }
-    await saveChecked(database, plan, checked)
+    await saveChecked(database, { plan, live: await findLive() }, checked)
     return checked
   }
 
@@ -185,7 +185,8 @@ async function readOthers(database: Database): Promise<string> {
     `select concat_ws('/',
        (select concat(count(*), '.', coalesce(sum(version), 0)) from test_carts),
        (select concat(count(*), '.', coalesce(sum(version), 0)) from occasions),
-       (select concat(count(*), '.', coalesce(sum(made), 0), '.', coalesce(sum(state = 'void'), 0)) from code_batches)
+       (select concat(count(*), '.', coalesce(sum(made), 0), '.', coalesce(sum(state = 'void'), 0)) from code_batches),
+       (select max(id) from activity where action = 'void-code')
      ) as state`,
   )
   return row!.state

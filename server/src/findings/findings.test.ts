@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, inject, test } from 'vitest'
 import { createDraft, createTestServer, type TestServer } from '../testing/createTestServer.ts'
+import { findLatestCheck } from './findings.repository.ts'
 
 let server: TestServer
 beforeAll(async () => {
@@ -151,4 +152,32 @@ test('an older release that would bring back what is grave is held back too, and
   expect((await again()).status).toBe(201)
   expect((await server.request('GET', '/api/findings?release=999')).status).toBe(404)
   expect((await server.request('GET', '/api/findings?release=last')).status).toBe(422)
+})
+
+test('what was found in a release that nobody looks at is let go of, and each check makes the number of checks another one', async () => {
+  const plans = async () => (await server.database('findings').orderBy('plan')).map(({ plan }) => plan as string)
+  const live = String((await server.request('GET', '/api/releases')).body[0].number)
+  await find()
+  await find('?release=1')
+  await find('?release=2')
+  server.clock.at += 2 * 3_600_000
+  const before = await findLatestCheck(server.database)
+  await find('?release=next')
+  expect(await plans()).toEqual([live, 'working'])
+  expect(await findLatestCheck(server.database)).toBeGreaterThan(before)
+})
+
+test('a code that is voided makes findings anew', async () => {
+  const draft = { ...coupon, name: 'By letter', code: { batch: true } }
+  const { promotion } = (await server.request('POST', '/api/promotions', draft)).body
+  const made = { promotion: promotion.id, name: 'Ten', count: 10, pattern: { prefix: 'TEN', length: 8 } }
+  const { id } = (await server.request('POST', '/api/code-batches', made)).body
+  const batch = async () => (await server.request('GET', `/api/code-batches/${id}`)).body.state
+  await expect.poll(batch, { timeout: 10_000 }).toBe('ready')
+  await find()
+  const [, row] = String((await server.request('GET', `/api/code-batches/${id}/codes.csv`)).body).split('\r\n')
+  const code = row!.split(',')[0]!
+  expect((await server.request('POST', `/api/codes/${code}/void`)).status).toBe(200)
+  expect((await server.request('GET', '/api/findings')).body.state).toBe('checking')
+  await find()
 })

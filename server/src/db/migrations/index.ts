@@ -16,6 +16,7 @@ import * as delivery from './014-delivery.ts'
 import * as orders from './015-orders.ts'
 import * as codes from './016-codes.ts'
 import * as findings from './017-findings.ts'
+import * as activityByAction from './018-activity-by-action.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -35,6 +36,7 @@ const ALL: Record<string, Knex.Migration> = {
   '015-orders': orders,
   '016-codes': codes,
   '017-findings': findings,
+  '018-activity-by-action': activityByAction,
 }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {
