@@ -88,11 +88,11 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
   'exactly-misses': ({ count }, { subjects: [name] }) =>
     `${name!} asks for exactly ${count}: with ${count + 1} in the cart it is lost.`,
   'reach-differs': ({ both, onlyFirst, onlySecond }, { subjects: [name] }) =>
-    `${name!}: what counts and what is reduced overlap only in part: ${plural(both, 'product')} in both, ${onlyFirst} only count, ${onlySecond} are only reduced.`,
+    `${name!}: what counts and what is reduced overlap only in part: ${plural(both, 'product')} in both, ${onlyFirst} only count${onlyFirst === 1 ? 's' : ''}, ${onlySecond} ${onlySecond === 1 ? 'is' : 'are'} only reduced.`,
   'reward-worthless': ({ sku }, called) =>
     `${called.subjects[0]!} gives nothing: its reward saves no cent in any order, not for ${called.product(sku)} either.`,
   'rung-unreachable': ({ rung, onOffer }, { subjects: [name] }) =>
-    `${name!} has a rung from ${rung} sold; only ${plural(onOffer, 'item')} are on offer.`,
+    `${name!} has a rung from ${rung} sold; only ${plural(onOffer, 'item')} ${onOffer === 1 ? 'is' : 'are'} on offer.`,
   'tier-useless': ({ tier }, { subjects: [name] }) =>
     `${name!}: its tier from ${tier} saves no more than the one before it.`,
   'code-guessable': ({ code }, { subjects: [name] }) =>
