@@ -8,12 +8,14 @@ async function waitUntilChecked(page: Page): Promise<void> {
 
 const finding = (page: Page, text: string | RegExp) => page.locator('article', { hasText: text })
 
-test('the worst stack: found, shown at the till, mended, and gone', async ({ page }) => {
+test('the worst stack: found, kept as a test cart, shown at the till, mended, and gone', async ({ page }) => {
   await page.goto('/findings')
   await waitUntilChecked(page)
   const stack = finding(page, 'Clay, 40 % before the new pack sizes and Clay friends, 25 % together take 54.3 % off')
   await expect(stack).toContainText('6.90 € → 3.15 €')
   await expect(stack.getByText('To pay')).toBeVisible()
+  await stack.getByRole('button', { name: 'Keep as a test cart' }).click()
+  await expect(page.getByText('It is a test cart now.')).toBeVisible()
   await stack.getByRole('button', { name: 'Into the till' }).click()
   await expect(page.getByTestId('receipt')).toContainText('3.15')
   await expect(page.getByText('This cart is the deepest stack: 54.3 % off')).toBeVisible()
@@ -23,6 +25,8 @@ test('the worst stack: found, shown at the till, mended, and gone', async ({ pag
   await page.getByRole('link', { name: /^Findings/ }).click()
   await waitUntilChecked(page)
   await expect(stack).toHaveCount(0)
+  await page.getByRole('link', { name: 'Test carts' }).click()
+  await expect(page.getByText(/^Clay, 40 % before the new pack sizes and Clay friends/)).toBeVisible()
 })
 
 test('what each kind says: the demo’s mistakes, one sentence each', async ({ page }) => {

@@ -1,5 +1,5 @@
 import { CHECKOUT_WORDING, type OrderRequest } from '@novalex/contract'
-import { createProblem, type Shopper } from '@novalex/core'
+import { createProblem } from '@novalex/core'
 import type { Request } from 'express'
 import { readEmail } from '../access/email.ts'
 import { readingOf, type Identity } from '../access/identity.ts'
@@ -38,10 +38,13 @@ export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
       const sender = senderOf(who, cart, request.ip ?? '')
       if (sender !== null) tries.refuseTooMany(sender, cart.codes)
       const key = { holder: holderOf(who, request), key: headers['idempotency-key'], hash: hashRequest(body) }
-      const { plan } = await deps.plans.getRecent()
-      const known = await findShopBuyer(database, cart, { who, request, plan, isOrder: true })
-      const buyer = readBuyer(body, known.shopper)
-      const answer = await placeOrder(deps, { key, request: body, known, buyer })
+      const buyer = readBuyer(body)
+      const answer = await placeOrder(deps, key, async () => {
+        const { plan } = await deps.plans.getRecent()
+        const known = await findShopBuyer(database, cart, { who, request, plan, isOrder: true })
+        if (buyer === null && known.shopper === null) refuseIfAny([createProblem('required', 'buyer')])
+        return { request: body, known, buyer }
+      })
       if (sender !== null) tries.note(sender, answer.order.receipt.codes)
       // A shop of one's own asks its shoppers in its own words.
       if (buyer?.consent && who.kind !== 'key') await askToConfirm(buyer, originOf(request, deps.origins))
@@ -70,10 +73,8 @@ function ownOf(who: Identity): string | null {
   return who.kind === 'key' ? `key ${who.key.id}` : null
 }
 
-function readBuyer({ buyer }: OrderRequest, shopper: Shopper | null): OrderTask['buyer'] {
-  if (!buyer) {
-    if (shopper === null) refuseIfAny([createProblem('required', 'buyer')])
-    return null
-  }
+/** Null where nobody is named: whoever is signed in. */
+function readBuyer({ buyer }: OrderRequest): OrderTask['buyer'] {
+  if (!buyer) return null
   return { email: readEmail(buyer.email, 'buyer.email'), name: buyer.name.trim(), consent: buyer.consent ?? false }
 }

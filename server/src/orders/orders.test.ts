@@ -3,14 +3,15 @@ import { saveShoppers } from '../shoppers/shoppers.repository.ts'
 import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
 import { BUYER, createOrderBody, offerParcels, place, releaseAll, visit, type Visitor } from '../testing/placeOrders.ts'
 
+const NOBODY_SPECIAL = { groups: [], tags: [], orders: 0, spent: 0, bought: [] }
+
 let server: TestServer
 let visitor: Visitor
 beforeAll(async () => {
   server = await createTestServer(inject('databaseUrl'), { isDemo: true })
-  const shopper = { groups: [], tags: [], orders: 0, spent: 0, bought: [] }
   await saveShoppers(server.database, [
-    { ...shopper, id: 's1', name: 'Alma' },
-    { ...shopper, id: 's2', name: 'Bela', orders: 2, spent: 5000, bought: ['INK-1'] },
+    { ...NOBODY_SPECIAL, id: 's1', name: 'Alma' },
+    { ...NOBODY_SPECIAL, id: 's2', name: 'Bela', orders: 2, spent: 5000, bought: ['INK-1'] },
   ])
   await offerParcels(server)
   visitor = await visit(server)
@@ -63,6 +64,19 @@ describe('an order', () => {
       cookie: reader,
     })
     expect([hidden.email, hidden.name]).toEqual([null, null])
+  })
+
+  test('is answered again after its shopper has gone', async () => {
+    await saveShoppers(server.database, [{ ...NOBODY_SPECIAL, id: 's3', name: 'Cora' }])
+    const cora = await visit(server, 's3')
+    const body = { ...createOrderBody({ 'PAD-2': 1 }, 99_999), buyer: undefined }
+    const first = await place(server, cora, body, 'kept')
+    expect(first.status).toBe(201)
+    await server.database('shoppers').where({ id: 's3' }).delete()
+    const again = await place(server, cora, body, 'kept')
+    expect([again.status, again.body]).toEqual([201, first.body])
+    const anew = await place(server, cora, body, 'anew')
+    expect([anew.status, anew.body.error.problems]).toMatchObject([422, [{ code: 'required', path: 'buyer' }]])
   })
 
   test('a lower total is taken at the lower', async () => {

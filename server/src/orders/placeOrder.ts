@@ -62,16 +62,20 @@ const MOST_TRIES = 12
 
 /**
  * Places an order under the live release: priced with the counts of this instant, compared with what the shopper saw, written down and counted,
- * all or nothing. Answers the order of a key that was used before. Throws `price-changed`, `out-of-stock`, `delivery-missing`, `key-reused`;
- * `ask-again` where it is not known whether it was placed. Source: docs/selling.md, "An order".
+ * all or nothing. Answers the order of a key that was used before, whatever `prepare` would find of a new one. Throws `price-changed`,
+ * `out-of-stock`, `delivery-missing`, `key-reused`; `ask-again` where it is not known whether it was placed. Source: docs/selling.md, "An order".
  */
-export async function placeOrder(deps: OrderDeps, task: OrderTask): Promise<OrderAnswer> {
+export async function placeOrder(
+  deps: OrderDeps,
+  key: OrderKey,
+  prepare: () => Promise<Omit<OrderTask, 'key'>>,
+): Promise<OrderAnswer> {
   try {
-    return await placeNew(deps, task)
+    return await placeNew(deps, { key, ...(await prepare()) })
   } catch (thrown) {
     // Whoever asks again is answered the same, whatever would be said of a new order.
-    const placed = thrown instanceof AppError ? await findPlaced(deps.database, task.key) : null
-    if (placed) return toAnswer(placed, task.key)
+    const placed = thrown instanceof AppError ? await findPlaced(deps.database, key) : null
+    if (placed) return toAnswer(placed, key)
     throw thrown
   }
 }
