@@ -14,6 +14,7 @@ import { logError } from './http/logError.ts'
 import { prepareSchemas } from './http/validate.ts'
 import { createImportsService } from './imports/imports.service.ts'
 import { createPlanSource } from './plan/planSource.ts'
+import { isMuchSold } from './prices/settleSold.ts'
 import { createThreads } from './threads/threads.ts'
 
 const SHUTDOWN_TIMEOUT_MS = 10_000
@@ -22,6 +23,8 @@ const GRACE_MS = 1500
 const TAKE_UP_MS = 10_000
 /** How often what orders used up is added up. */
 const FOLD_MS = 2000
+/** How often it is looked whether so much was sold that what the shop showed is better written down. */
+const SETTLE_MS = 60_000
 /** How long a sender may take for the head of a request. */
 const HEADERS_TIMEOUT_MS = 15_000
 
@@ -61,6 +64,11 @@ setInterval(() => {
     logger.warn({ err: error }, 'counts could not be added up')
   })
 }, FOLD_MS).unref()
+setInterval(() => {
+  settleSoldPrices().catch((error: unknown) => {
+    logger.warn({ err: error }, 'what the shop showed could not be written')
+  })
+}, SETTLE_MS).unref()
 prepareSchemas([PromotionDraft, PromotionUpdate, ReachQuestion, OrderRequest])
 const changes = createChangeFeed(database)
 const cookieSecret = await loadCookieSecret(database)
@@ -85,6 +93,10 @@ server.on('error', (error) => {
 server.listen(config.port, config.host, () => {
   logger.info({ host: config.host, port: config.port }, 'listening')
 })
+
+async function settleSoldPrices(): Promise<void> {
+  if (await isMuchSold({ database, plans })) await threads.run('settlePrices', { at: clock.now() })
+}
 
 /** Answers what was asked, then ends. Connections that a browser keeps open unused don't hold it up. */
 function shutDown(): void {

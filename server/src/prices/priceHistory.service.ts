@@ -7,6 +7,7 @@ import {
   type HistorySpan,
   type Instant,
   type MinorUnits,
+  type PastFacts,
   type Product,
 } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
@@ -22,8 +23,16 @@ import { listCountedPrices, readPastFacts } from './readPastFacts.ts'
 import { toEpochs, type Followed } from './toEpochs.ts'
 
 const KEPT_RELEASES = 50
+const KEPT_PASTS = 10
+/** How old it may be what was sold. */
+const RECENT_MS = 1000
 const PROGRESS_STEP = 500
 const MINUTE_MS = 60_000
+
+interface PastQuestion {
+  readonly promotions: readonly string[]
+  readonly since: Instant
+}
 
 export interface HistoryQuestion {
   /** What holds from the present on. */
@@ -55,6 +64,13 @@ export function createPriceHistory(database: Database, figures: Pick<RecentFigur
   })
 
   const known = createKnownPast(database)
+  // A shop asks for the same with each product that it shows.
+  const pasts = new LRUCache<string, PastFacts, PastQuestion>({
+    max: KEPT_PASTS,
+    ttl: RECENT_MS,
+    ignoreFetchAbort: true,
+    fetchMethod: (_key, _stale, { context }) => readPastFacts(database, context.promotions, context.since),
+  })
 
   return {
     async of(products, { ahead, now, to, onProgress }) {
@@ -75,10 +91,10 @@ export function createPriceHistory(database: Database, figures: Pick<RecentFigur
       const counted = listCountedPrices(followed.map(({ plan }) => plan))
       const since = Math.max(written, followed[0]?.from ?? -Infinity)
       const facts = await figures.facts()
-      const pastFacts = await readPastFacts(database, counted, since)
-      const pastGuest = { ...GUEST, past: pastFacts }
-      // What is recent may be a second older.
-      const guest = { ...GUEST, facts: { ...facts, ...pastFacts.at(Infinity) } }
+      const sold = await pasts.forceFetch(`${since} ${counted.join()}`, { context: { promotions: counted, since } })
+      const pastGuest = { ...GUEST, past: sold }
+      // Where the past ends the present begins with the same counts.
+      const guest = { ...GUEST, facts: { ...facts, ...sold.at(Infinity) } }
       const [pastPricerAt, pricerAt] = [createPricers(pastGuest), createPricers(guest)]
       return new Map(
         products.map((product, index) => {

@@ -1,7 +1,9 @@
 import { afterEach, beforeEach, describe, expect, inject, test } from 'vitest'
+import { createPlanSource } from '../plan/planSource.ts'
 import { createDraft, createTestServer, LAUNCHED, type TestServer } from '../testing/createTestServer.ts'
 import { bringIn } from '../testing/imports.ts'
-import { createOrderBody, offerParcels, place, releaseAll, visit } from '../testing/placeOrders.ts'
+import { createOrderBody, offerParcels, place, releaseAll, visit, type Visitor } from '../testing/placeOrders.ts'
+import { isMuchSold, settlePrices } from './settleSold.ts'
 
 let server: TestServer
 beforeEach(async () => {
@@ -112,47 +114,89 @@ describe('what the shop showed', () => {
   })
 })
 
-test('follows what was sold, order by order: the same whether it is worked out or written', async () => {
-  await offerParcels(server)
+describe('what was sold', () => {
   const rungs = [
     { at: 0, value: { price: 600 } },
     { at: 2, value: { price: 700 } },
   ]
-  moveTo(0)
-  const [id] = await releaseAll(server, {
-    schedule: {},
-    limits: { units: 4 },
-    ladder: { by: 'unitsSold', rungs },
-    mechanic: markdown(1000, { skus: ['PAD-1'] }),
+  let visitor: Visitor
+  let id: string
+  beforeEach(async () => {
+    await offerParcels(server)
+    visitor = await visit(server)
+    moveTo(0)
+    const early = {
+      ...{ schedule: {}, limits: { units: 4 }, ladder: { by: 'unitsSold', rungs } as const },
+      mechanic: markdown(1000, { skus: ['PAD-1'] }),
+    }
+    id = (await releaseAll(server, early))[0]!
   })
-  const visitor = await visit(server)
-  const buy = async (units: number): Promise<string> => {
+
+  async function buy(day: number, units: number): Promise<string> {
+    moveTo(day)
     const { status, body } = await place(server, visitor, createOrderBody({ 'PAD-1': units }, 99_999))
     expect(status, JSON.stringify(body)).toBe(201)
     return body.order.id as string
   }
-  const shown: [number, number][] = [[BEFORE, 1000], [0, 600]] // prettier-ignore
-  const step = async (day: number, price: number, act: () => Promise<unknown>) => {
+  function correct(day: number, units: number) {
     moveTo(day)
-    await act()
-    if (price !== shown.at(-1)![1]) shown.push([day, price])
-    moveTo(day + 0.5)
-    expect(await history('PAD-1')).toEqual(shown)
+    return server.request('POST', `/api/promotions/${id}/corrections`, { units, reason: 'At the fair' })
   }
-  await step(1, 600, () => buy(1))
-  await step(2, 700, () => buy(1))
-  const correct = (units: number) =>
-    server.request('POST', `/api/promotions/${id}/corrections`, { units, reason: 'Fair' })
-  let last = ''
-  await step(3, 1000, async () => (last = await buy(2)))
-  await step(4, 700, () => server.request('POST', `/api/orders/${last}/cancel`))
-  await step(5, 1000, () => correct(2))
-  await step(6, 700, () => correct(-1))
-  // With a release all that is written down.
-  await step(7, 700, () => releaseAll(server, { name: 'Another', mechanic: markdown(1000, { skus: ['INK-1'] }) }))
-  expect(await server.database('shown_prices').where({ sku: 'PAD-1' })).toHaveLength(4)
-  await step(8, 1000, () => buy(1))
-  expect(await history('PAD-2')).toEqual([[BEFORE, 2500]])
+  /** It may be a second old. */
+  const expectHistory = (expected: [number, number][], sku = 'PAD-1') =>
+    expect.poll(() => history(sku), { timeout: 10_000 }).toEqual(expected)
+
+  test('is followed order by order, cancelled ones and corrections too: worked out or written, it is the same', async () => {
+    await buy(1, 1)
+    await buy(2, 1)
+    const last = await buy(3, 2)
+    moveTo(4)
+    await server.request('POST', `/api/orders/${last}/cancel`)
+    await correct(5, 2)
+    await correct(6, -1)
+    moveTo(7)
+    const shown: [number, number][] = [
+      [BEFORE, 1000],
+      [0, 600],
+      [2, 700],
+      [3, 1000],
+      [4, 700],
+      [5, 1000],
+      [6, 700],
+    ]
+    await expectHistory(shown)
+    await releaseAll(server, { name: 'Another', mechanic: markdown(1000, { skus: ['INK-1'] }) })
+    expect(await server.database('shown_prices').where({ sku: 'PAD-1' })).toHaveLength(4)
+    await expectHistory(shown)
+    await buy(8, 1)
+    moveTo(9)
+    await expectHistory([...shown, [8, 1000]])
+    await expectHistory([[BEFORE, 2500]], 'PAD-2')
+  })
+
+  test('is written down by itself once it is much', async () => {
+    const deps = { database: server.database, plans: createPlanSource(server.database) }
+    await buy(1, 1)
+    expect(await isMuchSold(deps, 2)).toBe(false)
+    await buy(2, 1)
+    expect(await isMuchSold(deps, 2)).toBe(true)
+    expect(await isMuchSold(deps)).toBe(false)
+    moveTo(3)
+    await settlePrices(server.database, server.clock.at)
+    expect(await isMuchSold(deps, 2)).toBe(false)
+    const shown: [number, number][] = [
+      [BEFORE, 1000],
+      [0, 600],
+      [2, 700],
+    ]
+    await expectHistory(shown)
+    await buy(4, 2)
+    moveTo(5)
+    await expectHistory([...shown, [4, 1000]])
+    // A clock that lags behind writes nothing twice.
+    await settlePrices(server.database, server.clock.at - 4 * DAY_MS)
+    await expectHistory([...shown, [4, 1000]])
+  })
 })
 
 test('a query that failed once is asked again', async () => {

@@ -29,6 +29,7 @@ import { computeDeepestAnswer, type DeepestQuestion } from '../plan/deepest.ts'
 import { computeMoments, type MomentsQuestion } from '../plan/moments.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { createPriceHistory } from '../prices/priceHistory.service.ts'
+import { settlePrices } from '../prices/settleSold.ts'
 import { computeReprice, type RepriceTask } from '../reprice/reprice.service.ts'
 import { compareWithShop, releasePlan, type ReleaseTask } from '../releases/releasePlan.ts'
 import { computeReview, type ReviewQuestion } from '../releases/review.ts'
@@ -63,6 +64,7 @@ export interface Tasks {
   /** As JSON. */
   quote: { question: { plan: string; order: Order }; answer: string }
   shopCart: { question: { plan: string; order: Order }; answer: ShopCartAnswer }
+  settlePrices: { question: { at: number }; answer: null }
   makeCodes: { question: { id: string }; answer: null }
   codeFile: { question: { id: string; type: CodeFileType }; answer: Uint8Array }
   redemptions: { question: { promotion: string | null }; answer: Uint8Array }
@@ -116,6 +118,10 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     release: (task) => releasePlan(database, plans, task),
     testCarts: (question) => computeTestCarts(database, plans, question),
     pair: (question) => computePairAnswer(plans, question),
+    settlePrices: async ({ at }) => {
+      await settlePrices(database, at)
+      return null
+    },
     makeCodes: async (question) => {
       await makeCodes(database, question)
       return null
