@@ -1,4 +1,5 @@
-import type { CompiledPlan, Order, Promotion, Sale } from '@novalex/core'
+import type { CompiledPlan, Order, Sale } from '@novalex/core'
+import { isShared } from '../counts/isShared.ts'
 import { listCounted } from '../shop/circumstances.ts'
 
 /** What has to be held while an order is priced: rows that another order may write as well. */
@@ -15,12 +16,6 @@ export function findNeeded(plan: CompiledPlan, { cart }: Order, { quote, uses }:
     promotions: new Set(shared.map(({ promotion }) => promotion)),
     skus: new Set(quote.lines.map(({ sku }) => sku).filter((sku) => counted.has(sku))),
   }
-}
-
-/** Whether what one order gets depends on what others have got. */
-export function isShared({ limits, ladder }: Promotion): boolean {
-  const hasLimit = limits.uses != null || limits.units != null || (limits.budgetStops === true && limits.budget != null)
-  return hasLimit || ladder?.by === 'unitsSold' || ladder?.by === 'unitsLeft'
 }
 
 export const joinNeeded = (a: Needed, b: Needed): Needed => ({

@@ -2,11 +2,12 @@ import type { ShopCart, ShopCartAnswer } from '@novalex/contract'
 import { normalizeCode, type CompiledPlan, type Instant, type Sale } from '@novalex/core'
 import { usingCodes } from '../codes/codes.repository.ts'
 import { addingCounts, appendingCounts } from '../counts/counts.repository.ts'
+import { isShared } from '../counts/isShared.ts'
 import type { Statement } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
 import { writeShopCart } from '../shop/shopCart.ts'
 import { countingOrder } from '../shoppers/shoppers.repository.ts'
-import { isShared, sumUnits } from './needed.ts'
+import { sumUnits } from './needed.ts'
 import { recordOrder, takingFromStock, type OrderRecord, type OrderUse } from './orders.repository.ts'
 
 export interface SaleRecord extends Pick<OrderRecord, 'place' | 'release' | 'channel' | 'shopper' | 'buyer'> {

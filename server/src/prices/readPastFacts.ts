@@ -6,9 +6,9 @@ import {
   type PastFacts,
   type UsedUp,
 } from '@novalex/core'
+import { isShared } from '../counts/isShared.ts'
 import { ask } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
-import { isShared } from '../orders/needed.ts'
 
 interface Row {
   promotion: string
