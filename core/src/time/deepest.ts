@@ -54,8 +54,8 @@ function findCuts(
   { guest, pricerAt }: { readonly guest: Guest; readonly pricerAt: ReturnType<typeof createPricers> },
 ): Cut[] {
   if (plan.findPricing(product).length === 0) return []
-  return computePriceSpans(plan, product, range, guest, pricerAt).map(({ from }) => {
-    const { regular, price, cuts } = pricerAt(plan, from)(product)
+  return computePriceSpans(plan, product, range, guest, pricerAt).map(({ from, regular, price }) => {
+    const { cuts } = pricerAt(plan, from)(product)
     const percent = regular === 0 ? 0 : Math.floor(((regular - price) * WHOLE) / regular)
     return { from, percent, sku: product.sku, promotions: cuts.map(({ entry }) => entry.promotion.id) }
   })

@@ -48,6 +48,36 @@ test('epochs follow each other: a release, a new regular price, with the sale of
   ])
 })
 
+test('a regular price that falls under a sale at one price is told, and is all that may be struck', () => {
+  const steps = createPromotion('p1', {
+    mechanic: { kind: 'price-steps', reach: {} },
+    ladder: {
+      by: 'date',
+      rungs: [
+        { at: '2027-01-01T00:00', value: { price: 1000 } },
+        { at: '2027-01-15T00:00', value: { price: 900 } },
+      ],
+    },
+    stacking: null,
+  })
+  const fixed = createPromotion('p2', {
+    mechanic: { kind: 'markdown', reach: {}, value: { price: 800 } },
+    schedule: { start: '2027-01-10T00:00', end: '2027-01-20T00:00' },
+  })
+  const plan = compileShop([product], [steps, fixed])
+  const epochs = [{ from: at('2027-01-01T00:00'), until: at('2027-02-01T00:00'), plan, regular: 1100, release: 1 }]
+  const history = computePriceHistory(product, epochs, GUEST)
+  expect(history.map(({ from, price, regular }) => [from, price, regular])).toEqual([
+    [at('2027-01-01T00:00'), 1000, 1000],
+    [at('2027-01-10T00:00'), 800, 1000],
+    [at('2027-01-15T00:00'), 800, 900],
+    [at('2027-01-20T00:00'), 900, 900],
+  ])
+  const struckAt = (now: number) =>
+    computeStruckPrice(history.findLast(({ from }) => from <= now)!, computePriorPrice(history, now))
+  expect([struckAt(at('2027-01-12T00:00')), struckAt(at('2027-01-16T00:00'))]).toEqual([1000, 900])
+})
+
 describe('spans over others', () => {
   const all = span('2027-01-01T00:00', '2027-02-01T00:00', 1000)
   const sold = (from: LocalDateTime, until: LocalDateTime) => span(from, until, 800)

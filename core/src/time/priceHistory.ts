@@ -50,9 +50,8 @@ export function computePriceHistory(
   for (const { from, until, plan, regular, release } of epochs) {
     const then = { ...product, regularPrice: regular }
     for (const span of computePriceSpans(plan, then, { from, to: until }, guest, pricerAt)) {
-      const { regular: stood } = pricerAt(plan, span.from)(then)
       const from = span.promotions.length > 0 ? release : null
-      pushSpan(spans, { ...span, regular: stood, source: 'release', release: from }, saysSame)
+      pushSpan(spans, { ...span, source: 'release', release: from }, saysSame)
     }
   }
   return spans

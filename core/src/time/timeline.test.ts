@@ -123,7 +123,7 @@ describe('what a release would change', () => {
   })
 
   test('equal neighbours are one shift', () => {
-    const span = (from: number, until: number, price: number) => ({ from, until, price, promotions: [] })
+    const span = (from: number, until: number, price: number) => ({ from, until, price, regular: 10, promotions: [] })
     expect(compareSpans([span(0, 5, 10), span(5, 9, 10)], [span(0, 7, 8), span(7, 9, 10)])).toEqual([
       { from: 0, until: 7, before: 10, after: 8 },
     ])

@@ -27,11 +27,12 @@ export interface PublicPrice extends ShelfPrice {
   readonly setBy: CompiledPromotion | null
 }
 
-/** A stretch of time with one shelf price and one set of causes, price steps first; half-open. */
+/** A stretch of time with one shelf price, one regular price and one set of causes, price steps first; half-open. */
 export interface PriceSpan {
   readonly from: Instant
   readonly until: Instant
   readonly price: MinorUnits
+  readonly regular: MinorUnits
   readonly promotions: readonly string[]
 }
 
@@ -104,18 +105,18 @@ export function computePriceSpans(
   const starts = [...edges].filter((edge) => edge < to).sort((a, b) => a - b)
   const spans: PriceSpan[] = []
   starts.forEach((start, index) => {
-    const { price, setBy, cuts } = pricerAt(plan, start)(product)
+    const { price, regular, setBy, cuts } = pricerAt(plan, start)(product)
     const promotions = [...(setBy ? [setBy] : []), ...cuts.map(({ entry }) => entry)].map(
       ({ promotion }) => promotion.id,
     )
     const until = starts[index + 1] ?? to
-    pushSpan(spans, { from: start, until, price, promotions }, saysSame)
+    pushSpan(spans, { from: start, until, price, regular, promotions }, saysSame)
   })
   return spans
 }
 
 function saysSame(a: PriceSpan, b: PriceSpan): boolean {
-  return a.price === b.price && a.promotions.join() === b.promotions.join()
+  return a.price === b.price && a.regular === b.regular && a.promotions.join() === b.promotions.join()
 }
 
 /** Every instant in `from < t < to` at which the shelf price of any product changes, ascending. */

@@ -64,10 +64,7 @@ function historyUntil(product: Product, to: Instant, { input, pricerAt }: Probe)
   const ahead = computePriceSpans(plan, product, { from: now, to }, { channel, facts }, pricerAt)
   return [
     ...known.map((span) => (span.until > now ? { ...span, until: now } : span)),
-    ...ahead.map((span): HistorySpan => {
-      const { regular } = pricerAt(plan, span.from)(product)
-      return { ...span, regular, source: 'release', release: null }
-    }),
+    ...ahead.map((span): HistorySpan => ({ ...span, source: 'release', release: null })),
   ]
 }
 
