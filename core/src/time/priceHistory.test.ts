@@ -58,7 +58,7 @@ test('a regular price that falls under a sale at one price is told, and is all t
         { at: '2027-01-15T00:00', value: { price: 900 } },
       ],
     },
-    stacking: null,
+    stacking: undefined,
   })
   const fixed = createPromotion('p2', {
     mechanic: { kind: 'markdown', reach: {}, value: { price: 800 } },
@@ -74,7 +74,10 @@ test('a regular price that falls under a sale at one price is told, and is all t
     [at('2027-01-20T00:00'), 900, 900],
   ])
   const struckAt = (now: number) =>
-    computeStruckPrice(history.findLast(({ from }) => from <= now)!, computePriorPrice(history, now))
+    computeStruckPrice(
+      history.findLast(({ from }) => from <= now)!,
+      computePriorPrice(history, now),
+    )
   expect([struckAt(at('2027-01-12T00:00')), struckAt(at('2027-01-16T00:00'))]).toEqual([1000, 900])
 })
 
