@@ -41,6 +41,7 @@ export async function startDatabase({ folder, database, fresh = false }) {
   const data = join(folder, 'mariadb')
   await endLeftover(data)
   if (fresh) rmSync(data, { recursive: true, force: true })
+  ensureFolder(scratchOf(data))
   await ensureDataFolder(data)
   const password = ensurePassword(folder)
   const port = await findFreePort()
@@ -65,6 +66,9 @@ async function endLeftover(data) {
   await endProcess(pid, { isAlive })
 }
 
+/** For tables of a moment. A server that starts clears it away, so two must not share one. */
+const scratchOf = (data) => `${data}.tmp`
+
 /** Made beside its place and moved there when whole, so that an interrupted set-up leaves nothing half done. */
 async function ensureDataFolder(data) {
   if (existsSync(data)) return
@@ -74,6 +78,7 @@ async function ensureDataFolder(data) {
   await run(findProgram('mariadb-install-db'), [
     '--no-defaults',
     `--datadir=${draft}`,
+    `--tmpdir=${scratchOf(data)}`,
     `--user=${userInfo().username}`,
     '--auth-root-authentication-method=normal',
     '--skip-test-db',
@@ -107,6 +112,7 @@ function spawnServer({ folder, data, port, password }) {
       '--no-defaults',
       `--user=${userInfo().username}`,
       `--datadir=${data}`,
+      `--tmpdir=${scratchOf(data)}`,
       `--socket=${socketPath(folder, port)}`,
       `--pid-file=${data}.pid`,
       `--port=${port}`,
