@@ -59,6 +59,8 @@ function createKeyTryLimit(limit: number) {
   return rateLimit({
     ...RATE,
     limit,
+    // What a key's holder may is said of the key.
+    standardHeaders: false,
     keyGenerator: addressOf,
     skip: (request) => bearerOf(request) === null,
     skipSuccessfulRequests: true,

@@ -187,7 +187,7 @@ async function placeWithin(transaction: Connection, { deps, task, ground }: Plac
   if (counts.length < promotions.length) throw new Undone({ kind: 'uncounted' })
   const stock = needed.skus.size > 0 ? await lockStock(transaction, [...needed.skus].sort()) : new Map<string, number>()
   const now = await readInstant(transaction, deps, { sourced, store })
-  const [own] = await readTogether(transaction, [readingOwnUses(plan, shopper?.id ?? null)])
+  const [own] = await readTogether(transaction, [readingOwnUses(plan, shopper?.id ?? null, cart.codes)])
   const facts: Facts = addOwnUses({ ...recent.facts, ...toFacts(counts) }, own)
   const order: Order = { now, cart, facts, codes, stock: { ...recent.stock, ...Object.fromEntries(stock) } }
   const isTried = isFree && isSameMoment(plan, ground.trial.order.now, now)

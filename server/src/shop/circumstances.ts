@@ -1,10 +1,12 @@
 import {
   definitionOf,
   findTests,
+  normalizeCode,
   type CodeRegister,
   type CompiledPlan,
   type Facts,
   type Order,
+  type Promotion,
   type Shopper,
 } from '@novalex/core'
 import { readingCodes } from '../codes/codes.repository.ts'
@@ -35,7 +37,7 @@ export async function findKnown(
 ): Promise<Known> {
   const [shopper, own, codes] = await readTogether<[Shopper | null, OwnUses, CodeRegister]>(connection, [
     readingBuyer(id, { withGoods: needsGoods(plan) }),
-    readingOwnUses(plan, id),
+    readingOwnUses(plan, id, typed),
     readingCodes(typed),
   ])
   return { shopper, own, codes }
@@ -51,9 +53,9 @@ export async function findCircumstances(
   return { facts: addOwnUses(facts, own), codes, stock }
 }
 
-/** How often a shopper has had the promotions that limit that, by id. */
-export function readingOwnUses(plan: CompiledPlan, shopper: string | null): Reading<OwnUses> {
-  const ids = listLimitedByShopper(plan)
+/** How often a shopper has had the promotions that limit that, by id; of those with a code, what the codes that are typed may open. */
+export function readingOwnUses(plan: CompiledPlan, shopper: string | null, typed: readonly string[]): Reading<OwnUses> {
+  const ids = listLimitedByShopper(plan, new Set(typed.map(normalizeCode)))
   if (shopper === null || ids.length === 0) return { statements: [], read: () => ({}) }
   const sql = `select promotion, count(*) as uses from order_promotions
      where shopper = ? and promotion in (?) and is_cancelled = 0 group by promotion`
@@ -88,13 +90,19 @@ export function needsGoods(plan: CompiledPlan): boolean {
   )
 }
 
-const limitedByShopper = new WeakMap<CompiledPlan, readonly string[]>()
+const limitedByShopper = new WeakMap<CompiledPlan, readonly Promotion[]>()
 const gifts = new WeakMap<CompiledPlan, readonly string[]>()
 
-function listLimitedByShopper(plan: CompiledPlan): readonly string[] {
-  return remember(limitedByShopper, plan, () =>
-    plan.promotions.filter(({ promotion }) => promotion.limits.usesPerShopper != null).map(({ id }) => id),
+function listLimitedByShopper(plan: CompiledPlan, typed: ReadonlySet<string>): readonly string[] {
+  const limited = remember(limitedByShopper, plan, () =>
+    plan.promotions.map(({ promotion }) => promotion).filter(({ limits }) => limits.usesPerShopper != null),
   )
+  return limited.filter(({ code }) => mayOpen(code, typed)).map(({ id }) => id)
+}
+
+function mayOpen(code: Promotion['code'], typed: ReadonlySet<string>): boolean {
+  if (code === null) return true
+  return 'batch' in code ? typed.size > 0 : typed.has(normalizeCode(code.text))
 }
 
 /** What any promotion that is ready may add to a cart. */
