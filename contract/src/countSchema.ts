@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, InstantText, Nullable, strict, Whole } from './basicSchema.ts'
+import { Id, InstantText, Nullable, SEEN, strict, Whole } from './basicSchema.ts'
 import { Sum } from './outcomeSchema.ts'
 
 const figures = {
@@ -52,7 +52,7 @@ export type SalesAnswer = Static<typeof SalesAnswer>
 export const CorrectionRequest = Type.Object(
   {
     units: Type.Integer({ minimum: -1_000_000, maximum: 1_000_000 }),
-    reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }),
+    reason: Type.String({ minLength: 1, maxLength: 500, pattern: SEEN }),
   },
   strict,
 )

@@ -75,6 +75,21 @@ describe('the plan file’s schema refuses at its place', () => {
   })
 })
 
+describe('of what may also be null, only what is wrong with the value is said', () => {
+  test.each<[unknown, object[]]>([
+    [-1, [{ code: 'too-small', facts: { limit: 0 } }]],
+    [1e308, [{ code: 'too-large', facts: { limit: 1_000_000_000 } }]],
+    ['2', [{ code: 'wrong-type', facts: { wanted: 'integer' } }]],
+    [{}, [{ code: 'wrong-type', facts: { wanted: 'integer' } }]],
+    [null, []],
+  ])('%j', (uses, expected) => {
+    const plan = { promotions: [{ ...promotion, limits: { uses } }] }
+    expect(checkShape(QuoteCaseSchema, { ...CASE, plan })).toEqual(
+      expected.map((one) => ({ ...one, path: 'plan.promotions.0.limits.uses' })),
+    )
+  })
+})
+
 test('conditions that are nested without end are refused, not read', () => {
   const nested = (levels: number) => {
     let when: object = { test: 'signedIn', is: true }

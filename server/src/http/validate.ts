@@ -115,6 +115,8 @@ function measure(input: unknown): { readonly values: number; readonly isTooDeep:
 interface Found {
   readonly problem: Problem
   readonly isUnion: boolean
+  /** Whether it was only asked whether the value is null. */
+  readonly isOfNull: boolean
   /** How deep the value lies that failed; an entry that is missing or unknown fails where it would stand. */
   readonly depth: number
 }
@@ -125,7 +127,8 @@ interface Found {
  */
 function dropBranches(found: readonly Found[]): Problem[] {
   const unions = new Set(found.filter(({ isUnion }) => isUnion).map(({ problem }) => problem.path))
-  const distinct = new Map(found.map((one) => [`${one.problem.path} ${one.problem.code}`, one]))
+  const told = found.filter((one) => !unions.has(one.problem.path) || isWorthSaying(one, found))
+  const distinct = new Map(told.map((one) => [`${one.problem.path} ${one.problem.code}`, one]))
   const deepest = new Map<string, number>()
   for (const { problem, depth } of distinct.values())
     for (const place of placesAbove(problem.path))
@@ -135,6 +138,15 @@ function dropBranches(found: readonly Found[]): Problem[] {
     return union === undefined || depth === deepest.get(union)
   })
   return kept.map(({ problem }) => problem)
+}
+
+/** Of a union's own value: what else is wrong with it says more than that it is of no branch's type, and that more than the union's complaint. */
+function isWorthSaying(one: Found, found: readonly Found[]): boolean {
+  const others = found.filter(({ problem, isUnion }) => problem.path === one.problem.path && !isUnion)
+  if (one.isUnion) return others.length === 0
+  if (one.problem.code !== 'wrong-type') return true
+  if (others.some(({ problem }) => problem.code !== 'wrong-type')) return false
+  return one === (others.find(({ isOfNull }) => !isOfNull) ?? others[0])
 }
 
 /** A path with every place that holds it, the nearest first. */
@@ -182,6 +194,7 @@ function toProblem({ keyword, instancePath, params }: ErrorObject): Found {
   return {
     problem: createProblem(codeOf(keyword, pattern), path.slice(0, 300), facts),
     isUnion: keyword === 'anyOf' || keyword === 'oneOf',
+    isOfNull: keyword === 'type' && type === 'null',
     depth: own.length + (isUnknownTag ? 1 : 0),
   }
 }
