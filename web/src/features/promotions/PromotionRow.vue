@@ -5,6 +5,7 @@ import { mdiDotsVertical } from '@mdi/js'
 import { computed } from 'vue'
 import FindingMark from '@/components/FindingMark.vue'
 import StateMark from '@/components/StateMark.vue'
+import { useOnOffer } from '@/composables/useOnOffer.ts'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { sellingText } from '@/locale/enSelling.ts'
@@ -47,15 +48,16 @@ const rule = computed(() => {
 })
 
 const counts = useCounts()
+const onOffer = useOnOffer()
 const findings = useFindings()
 const count = computed(() => counts.of(record.promotion.id))
 /** How many of those that there are, or in how many orders; ✕ where a limit is reached. */
 const sold = computed(() => {
   if (!count.value) return text.common.none
   const { uses, units, reached } = count.value
-  const { limits } = record.promotion
-  const figure =
-    limits.units != null ? `${units}/${limits.units}` : limits.uses != null ? `${uses}/${limits.uses}` : String(uses)
+  const { id, limits } = record.promotion
+  const there = onOffer(id, record.promotion)
+  const figure = there !== null ? `${units}/${there}` : limits.uses != null ? `${uses}/${limits.uses}` : String(uses)
   return reached ? `✕ ${figure}` : figure
 })
 

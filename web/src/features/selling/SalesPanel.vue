@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { pathOf } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
+import { useOnOffer } from '@/composables/useOnOffer.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { sellingText } from '@/locale/enSelling.ts'
 import { formatInstant } from '@/locale/format.ts'
@@ -18,6 +19,7 @@ const { draft, record } = usePromotion()
 const store = useStoreInfo()
 const session = useSession()
 const counts = useCounts()
+const onOffer = useOnOffer()
 const id = computed(() => record.value.promotion.id)
 const { data: sales } = useAnswer('getSales', () => ({ params: { id: id.value } }))
 const reached = computed(() => counts.of(id.value)?.reached ?? null)
@@ -25,10 +27,11 @@ const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone, y
 const figures = computed(() => {
   const total = sales.value?.total
   if (!total) return []
-  const { units, budget } = draft.value.limits
+  const { budget } = draft.value.limits
+  const units = onOffer(id.value, draft.value)
   return [
     words.uses(total.uses),
-    ...(units != null ? [words.unitsOf(total.units, units)] : total.units > 0 ? [words.units(total.units)] : []),
+    ...(units !== null ? [words.unitsOf(total.units, units)] : total.units > 0 ? [words.units(total.units)] : []),
     ...(budget != null ? [words.budgetOf(total.given, budget)] : total.given > 0 ? [words.given(total.given)] : []),
     ...(total.added > 0 ? [words.added(total.added)] : []),
   ]

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computeStatus, formatAmount, type Instant, type Limits } from '@novalex/core'
+import { computeStatus, formatAmount, type Instant, type Limits, type Promotion } from '@novalex/core'
 import { computed } from 'vue'
 import LoadError from '@/components/LoadError.vue'
 import FindingMark from '@/components/FindingMark.vue'
+import { useOnOffer } from '@/composables/useOnOffer.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { usePromotionActions } from '@/features/promotions/usePromotionActions.ts'
 import { text } from '@/locale/en.ts'
@@ -21,6 +22,7 @@ import { useHands } from './useHands.ts'
 const store = useStoreInfo()
 const moment = useMoment()
 const counts = useCounts()
+const onOffer = useOnOffer()
 const findings = useFindings()
 findings.ask()
 const checked = followFindings(() => ({}))
@@ -45,7 +47,7 @@ function show(found: number, limit: number | null | undefined, write: (figure: n
   return limit == null ? write(found) : words.of(write(found), write(limit))
 }
 const usesOf = (id: string, { uses }: Limits) => show(counts.of(id)?.uses ?? 0, uses)
-const unitsOf = (id: string, { units }: Limits) => show(counts.of(id)?.units ?? 0, units)
+const unitsOf = (promotion: Promotion) => show(counts.of(promotion.id)?.units ?? 0, onOffer(promotion.id, promotion))
 const givenOf = (id: string, { budget }: Limits) => show(counts.of(id)?.given ?? 0, budget, formatAmount)
 /** Whether there may be more than what stands here; a plan that is only checked again lets it stand. */
 const isUnknown = computed(() => {
@@ -128,7 +130,7 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
                 >
               </td>
               <td class="number">{{ usesOf(promotion.id, promotion.limits) }}</td>
-              <td class="number">{{ unitsOf(promotion.id, promotion.limits) }}</td>
+              <td class="number">{{ unitsOf(promotion) }}</td>
               <td class="number" :title="formatMoney(counts.of(promotion.id)?.given ?? 0)">
                 {{ givenOf(promotion.id, promotion.limits) }}
               </td>
