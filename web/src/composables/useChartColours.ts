@@ -1,5 +1,8 @@
+import { Chart } from 'chart.js'
 import { computed } from 'vue'
 import { useTheme } from 'vuetify'
+
+Chart.defaults.font.family = 'Public Sans Variable, sans-serif'
 
 /** The theme's colours for charts. Read anew with each theme: a canvas knows no variables. */
 export function useChartColours() {

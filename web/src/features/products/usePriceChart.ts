@@ -13,7 +13,6 @@ import { useChartColours } from '@/composables/useChartColours.ts'
 import { formatMoney } from '@/locale/format.ts'
 
 Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Legend, Tooltip)
-Chart.defaults.font.family = 'Public Sans Variable, sans-serif'
 
 const MAX_SMALL_PRICES = 4
 

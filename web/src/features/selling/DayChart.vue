@@ -49,7 +49,11 @@ const options = computed<ChartOptions<'bar'>>(() => ({
   responsive: true,
   scales: {
     x: { grid: { display: false }, ticks: { color: colours.value.quiet, maxRotation: 0, autoSkipPadding: 12 } },
-    y: { beginAtZero: true, ticks: { color: colours.value.quiet, precision: 0, maxTicksLimit: 4 } },
+    y: {
+      beginAtZero: true,
+      ticks: { color: colours.value.quiet, precision: 0, maxTicksLimit: 4 },
+      title: { display: true, text: words.orders, color: colours.value.quiet },
+    },
   },
   plugins: {
     legend: { display: false },
@@ -57,9 +61,10 @@ const options = computed<ChartOptions<'bar'>>(() => ({
       displayColors: false,
       callbacks: {
         label: ({ dataIndex }) => {
-          const { uses, given, added } = all.value[dataIndex]!
+          const { uses, units, given, added } = all.value[dataIndex]!
           return [
             words.uses(uses),
+            ...(units > 0 ? [words.units(units)] : []),
             ...(given > 0 ? [`−${formatMoney(given)}`] : []),
             ...(added > 0 ? [`+${formatMoney(added)}`] : []),
           ]
