@@ -1,15 +1,20 @@
 import { createHmac } from 'node:crypto'
 import type { PersonRole } from '@novalex/contract'
+import { once } from '@novalex/core'
+import { hashPassword } from '../access/passwords.ts'
 import { findPerson, insertPerson } from '../access/people.repository.ts'
 import { createToken, hashToken, loadCookieSecret } from '../access/secrets.ts'
 import { SESSION_COOKIE } from '../access/sessions.ts'
 import type { Database } from '../db/openDatabase.ts'
 
-/** Somebody of that role and name, signed in; a password is not set. Tells the cookie of the session. */
+/** Of a password that nobody knows. */
+const hashed = once(() => hashPassword(createToken()))
+
+/** Somebody of that role and name, signed in. Tells the cookie of the session. */
 export async function signInAs(database: Database, role: PersonRole, name: string): Promise<string> {
   const email = `${name.toLowerCase().replaceAll(/\W+/g, '.')}@desk.example`
   const known = await findPerson(database, { email })
-  const { id } = known ?? (await insertPerson(database, { name, email, role, password: 'none' }, Date.now()))
+  const { id } = known ?? (await insertPerson(database, { name, email, role, password: await hashed() }, Date.now()))
   const sid = createToken()
   const at = new Date()
   const expires = new Date(Date.now() + 86_400_000)
