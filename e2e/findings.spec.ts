@@ -25,7 +25,7 @@ test('the worst stack: found, kept as a test cart, shown at the till, mended, an
   await page.getByRole('link', { name: /^Findings/ }).click()
   await waitUntilChecked(page)
   await expect(stack).toHaveCount(0)
-  await page.getByRole('link', { name: 'Test carts' }).click()
+  await page.getByRole('link', { name: 'Test carts', exact: true }).click()
   await expect(page.getByText(/^Clay, 40 % before the new pack sizes and Clay friends/)).toBeVisible()
 })
 

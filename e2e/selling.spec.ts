@@ -152,7 +152,7 @@ test('early buyers by rungs, and a refill at one left: the price and what is lef
     await order(page)
   }
   // The planner's page has followed by itself.
-  await expect(planner.getByText('3 orders · 3 of 3 items', { exact: false })).toBeVisible()
+  await expect(planner.getByText('3 orders · 3 of 5 items', { exact: false })).toBeVisible()
   await expect(planner.getByRole('combobox', { name: 'What has been sold' })).toContainText('as sold so far (3)')
   await desk.close()
 })
