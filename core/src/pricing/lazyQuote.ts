@@ -26,13 +26,12 @@ export class LazyQuote implements Quote {
   declare readonly proven: Quote['proven']
   declare readonly [OWN]: Own
 
-  /** `ids` are those of the plan's promotions, in its order. */
-  constructor(known: Omit<Quote, 'promotions' | 'nudges'>, ids: () => readonly string[], explain: () => Explanations) {
+  constructor(known: Omit<Quote, 'promotions' | 'nudges'>, explain: () => Explanations) {
     const explanations = once(explain)
     const own: Own = {
       explanations,
-      promotions: once(() => ids().map((id) => explanations().outcomeOf(id))),
-      nudges: once(() => ids().flatMap((id) => explanations().nudgesOf(id))),
+      promotions: once(() => explanations().ids.map(explanations().outcomeOf)),
+      nudges: once(() => explanations().ids.flatMap(explanations().nudgesOf)),
     }
     Object.assign(this, known)
     Object.defineProperty(this, OWN, { value: own })

@@ -15,10 +15,12 @@ import { explainShelf } from './shelfPhase.ts'
 
 /** What became of the promotions of an order, worked out of each when it is first asked. */
 export interface Explanations {
+  /** Of the plan's promotions, in its order. */
+  readonly ids: readonly string[]
   /** Of a promotion of the plan; throws for another one. */
-  outcomeOf(id: string): PromotionOutcome
+  readonly outcomeOf: (id: string) => PromotionOutcome
   /** What it would need that lacks only a little, for its first step or its next; none for most. */
-  nudgesOf(id: string): readonly Nudge[]
+  readonly nudgesOf: (id: string) => readonly Nudge[]
 }
 
 interface Explained {
@@ -26,6 +28,7 @@ interface Explained {
   readonly nudges: readonly Nudge[]
 }
 
+/** From how an order's phases were settled, and what each promotion that applied came to. Source: docs/pricing.md, "Reasons". */
 export function explainOutcomes(settled: Settled, amounts: ReadonlyMap<string, MinorUnits>): Explanations {
   const { plan } = settled.session
   const turns = replay(settled.contest, settled.settlement)
@@ -66,6 +69,7 @@ export function explainOutcomes(settled: Settled, amounts: ReadonlyMap<string, M
   }
 
   return {
+    ids: plan.promotions.map(({ id }) => id),
     outcomeOf: (id) => explained(find(id)).outcome,
     nudgesOf: (id) => {
       const entry = find(id)

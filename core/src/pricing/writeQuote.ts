@@ -43,8 +43,7 @@ export function writeQuote(settled: Settled): Quote {
     codes: session.codes.length > 0 ? describeCodes(session, amounts()) : [],
     proven: settlement.isProven,
   }
-  const ids = () => session.plan.promotions.map(({ id }) => id)
-  return new LazyQuote(known, ids, () => explainOutcomes(settled, amounts()))
+  return new LazyQuote(known, () => explainOutcomes(settled, amounts()))
 }
 
 function writeLines({ session, settlement }: Settled): QuoteLine[] {

@@ -1,14 +1,7 @@
-import { findRung } from '../plan/index.ts'
+import { findRung, toPromotionFacts, type UsedUp } from '../plan/index.ts'
 import { createGuestOrder, findExhausted, type CompiledPromotion } from '../pricing/index.ts'
 import type { Facts, PromotionFacts } from '../terms/index.ts'
-import type { Instant, MinorUnits } from '../values/index.ts'
-
-/** What a promotion has used up: by so many orders so many units, and so much taken off. */
-export interface UsedUp {
-  readonly uses: number
-  readonly units: number
-  readonly given: MinorUnits
-}
+import type { Instant } from '../values/index.ts'
 
 /** A difference in what a promotion had used up: an order, one that was cancelled, a correction. */
 export interface CountEvent extends UsedUp {
@@ -31,8 +24,8 @@ interface Level {
 
 /** From what each promotion has used up by now, by id, and all the events that lie behind it since an instant, in any order. */
 export function createPastFacts(byNow: ReadonlyMap<string, UsedUp>, events: readonly CountEvent[]): PastFacts {
-  const ofEach = groupByPromotion(events)
-  const levels = new Map([...byNow].map(([id, used]) => [id, listLevels(used, ofEach.get(id) ?? [])]))
+  const eventsOf = (id: string) => events.filter(({ promotion }) => promotion === id)
+  const levels = new Map([...byNow].map(([id, used]) => [id, listLevels(used, eventsOf(id))]))
   const switches = new WeakMap<CompiledPromotion, readonly Instant[]>()
   return {
     at: (instant) =>
@@ -45,23 +38,13 @@ export function createPastFacts(byNow: ReadonlyMap<string, UsedUp>, events: read
   }
 }
 
-function groupByPromotion(events: readonly CountEvent[]): Map<string, CountEvent[]> {
-  const groups = new Map<string, CountEvent[]>()
-  for (const event of events) {
-    const own = groups.get(event.promotion)
-    if (own) own.push(event)
-    else groups.set(event.promotion, [event])
-  }
-  return groups
-}
-
 function listLevels(byNow: UsedUp, events: readonly CountEvent[]): Level[] {
   let used = events.reduce((rest, event) => add(rest, event, -1), byNow)
-  const levels: Level[] = [{ from: -Infinity, facts: toFacts(used) }]
+  const levels: Level[] = [{ from: -Infinity, facts: toPromotionFacts(used) }]
   for (const event of events.toSorted((a, b) => a.at - b.at)) {
     used = add(used, event, 1)
     if (levels.at(-1)!.from === event.at) levels.pop()
-    levels.push({ from: event.at, facts: toFacts(used) })
+    levels.push({ from: event.at, facts: toPromotionFacts(used) })
   }
   return levels
 }
@@ -70,12 +53,6 @@ const add = (used: UsedUp, { uses, units, given }: UsedUp, sign: 1 | -1): UsedUp
   uses: used.uses + sign * uses,
   units: used.units + sign * units,
   given: used.given + sign * given,
-})
-
-const toFacts = ({ uses, units, given }: UsedUp): PromotionFacts => ({
-  uses: Math.max(0, uses),
-  unitsSold: Math.max(0, units),
-  discountGiven: Math.max(0, given),
 })
 
 function findSwitches(entry: CompiledPromotion, levels: readonly Level[]): Instant[] {

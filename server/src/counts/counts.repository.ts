@@ -1,4 +1,4 @@
-import type { Facts, MinorUnits } from '@novalex/core'
+import { toPromotionFacts, type Facts, type MinorUnits } from '@novalex/core'
 import { ask, askTogether, type Statement } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
 
@@ -107,12 +107,7 @@ export async function foldCounts(transaction: Connection): Promise<number> {
 
 /** As a quote asks for them. */
 export function toFacts(counts: readonly PromotionCounts[]): Facts {
-  return Object.fromEntries(
-    counts.map(({ promotion, uses, units, given }) => [
-      promotion,
-      { uses: Math.max(0, uses), unitsSold: Math.max(0, units), discountGiven: Math.max(0, given) },
-    ]),
-  )
+  return Object.fromEntries(counts.map((one) => [one.promotion, toPromotionFacts(one)]))
 }
 
 const toCounts = ({ promotion, uses, units, given, added }: Row): PromotionCounts => ({

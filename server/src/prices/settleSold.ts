@@ -1,4 +1,4 @@
-import { type Instant } from '@novalex/core'
+import type { Instant } from '@novalex/core'
 import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
 import { ask } from '../db/ask.ts'
 import type { Database } from '../db/openDatabase.ts'
@@ -8,7 +8,7 @@ import { getStore, lockStore } from '../store/store.repository.ts'
 import { listCountedPrices } from './readPastFacts.ts'
 import { settleShownPrices } from './settleShownPrices.ts'
 
-/** From how many sales on what the shop has shown is written down although nothing else has changed: each of them is looked at by whoever asks for a price of the past. */
+/** From how many sales on it is written down: each of them is looked at by whoever asks for a price of the past. */
 const MANY = 2000
 
 /** Whether so much was sold, since what the shop showed was last written, of what prices follow. */

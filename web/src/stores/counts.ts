@@ -1,5 +1,5 @@
 import type { CountsAnswer } from '@novalex/contract'
-import type { Facts } from '@novalex/core'
+import { toPromotionFacts, type Facts } from '@novalex/core'
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import { useList } from '@/api/useAnswer.ts'
@@ -9,12 +9,7 @@ export const useCounts = defineStore('counts', () => {
   const { data } = useList('listCounts')
   const byId = computed(() => new Map((data.value ?? []).map((one) => [one.promotion, one])))
   const facts = computed((): Facts =>
-    Object.fromEntries(
-      (data.value ?? []).map(({ promotion, uses, units, given }) => [
-        promotion,
-        { uses: Math.max(0, uses), unitsSold: Math.max(0, units), discountGiven: Math.max(0, given) },
-      ]),
-    ),
+    Object.fromEntries((data.value ?? []).map((one) => [one.promotion, toPromotionFacts(one)])),
   )
   return { facts, of: (id: string): CountsAnswer[number] | undefined => byId.value.get(id) }
 })

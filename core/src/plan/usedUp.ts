@@ -1,0 +1,14 @@
+import type { PromotionFacts } from '../terms/index.ts'
+import type { MinorUnits } from '../values/index.ts'
+
+/** What a promotion has used up: by so many orders so many units, and so much taken off. */
+export interface UsedUp {
+  readonly uses: number
+  readonly units: number
+  readonly given: MinorUnits
+}
+
+/** As a quote asks for it; what was corrected below nothing counts as nothing. */
+export function toPromotionFacts({ uses, units, given }: UsedUp): PromotionFacts {
+  return { uses: Math.max(0, uses), unitsSold: Math.max(0, units), discountGiven: Math.max(0, given) }
+}
