@@ -1,8 +1,6 @@
 import js from '@eslint/js'
 import prettier from 'eslint-config-prettier'
-import { importX } from 'eslint-plugin-import-x'
 import vue from 'eslint-plugin-vue'
-import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
 import ts from 'typescript-eslint'
 
 const clock = [
@@ -41,13 +39,6 @@ export default ts.config(
   ts.configs.stylistic,
   vue.configs['flat/recommended'],
   {
-    plugins: { 'import-x': importX },
-    settings: {
-      'import-x/resolver-next': [createTypeScriptImportResolver()],
-      // Without these the rule against circles reads no file. Types and components: scripts/house.test.ts.
-      'import-x/extensions': ['.ts', '.mjs'],
-      'import-x/parsers': { '@typescript-eslint/parser': ['.ts'] },
-    },
     languageOptions: {
       globals: {
         localStorage: 'readonly',
@@ -62,7 +53,7 @@ export default ts.config(
       },
     },
     rules: {
-      'import-x/no-cycle': 'error',
+      // Circles of imports: scripts/house.test.ts.
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/unified-signatures': 'off',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],

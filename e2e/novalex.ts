@@ -6,11 +6,13 @@ import { AxeBuilder } from '@axe-core/playwright'
 import type { PersonRole } from '@novalex/contract'
 import { test as base, expect, type APIRequestContext, type Locator, type Page } from '@playwright/test'
 import { createConnection, format, type Connection, type RowDataPacket } from 'mysql2/promise'
-import { fillWithDemo, startServer, type RunningServer } from '../scripts/lib/serve.mjs'
+import { cloneDatabase } from '../scripts/lib/cloneDatabase.ts'
+import { startServer, type RunningServer } from '../scripts/lib/serve.mjs'
 import { findFreePort } from '../scripts/lib/system.mjs'
 
-/** A Wednesday morning in Vienna, with the demo plan around it. */
-export const NOW = '2027-03-10T08:41:00Z'
+import { FIRST, NOW } from './first.ts'
+
+export { NOW }
 
 export interface Novalex {
   readonly url: string
@@ -50,7 +52,7 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
       }
       const folder = mkdtempSync(join(tmpdir(), 'novalex-e2e-'))
       const port = await findFreePort()
-      for (const database of [name, `${name}_first`]) await fillWithDemo({ databaseUrl: at(database), now: NOW })
+      await cloneDatabase(at(name), FIRST, name)
       const connection = await createConnection({ uri: at(name), multipleStatements: true })
       let server: RunningServer | null = null
       const start = async () => {
@@ -130,12 +132,12 @@ async function resetDatabase(connection: Connection, name: string): Promise<void
     [name],
   )
   // A year of orders takes long to copy, and few journeys order anything.
-  const pairs = tables.flatMap(({ name: table }) => [format('??', [table]), format('??', [`${name}_first.${table}`])])
+  const pairs = tables.flatMap(({ name: table }) => [format('??', [table]), format('??', [`${FIRST}.${table}`])])
   const [sums] = await connection.query<RowDataPacket[]>(`CHECKSUM TABLE ${pairs.join(', ')}`)
   const isChanged = tables.map((_table, at) => sums[2 * at]!.Checksum !== sums[2 * at + 1]!.Checksum)
   const changed = tables.filter((_table, at) => isChanged[at])
   const copies = changed.map(({ name: table }) =>
-    format('DELETE FROM ??; INSERT INTO ?? SELECT * FROM ??;', [table, table, `${name}_first.${table}`]),
+    format('DELETE FROM ??; INSERT INTO ?? SELECT * FROM ??;', [table, table, `${FIRST}.${table}`]),
   )
   await connection.query(`SET FOREIGN_KEY_CHECKS = 0; ${copies.join('')} SET FOREIGN_KEY_CHECKS = 1`)
   await connection.query('UPDATE store SET plan_revision = ?, catalogue_revision = ?', [

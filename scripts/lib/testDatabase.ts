@@ -1,17 +1,30 @@
 import { join } from 'node:path'
 import type { TestProject } from 'vitest/node'
+import { migrateDatabase, openDatabase } from '../../server/src/db/openDatabase.ts'
 import { startDatabase } from './database.mjs'
 import { ROOT } from './system.mjs'
 
 declare module 'vitest' {
   interface ProvidedContext {
     databaseUrl: string
+    /** The name of a migrated, empty database from which those of the tests are cloned. */
+    template: string
   }
 }
 
-/** One MariaDB for a run of the unit tests; each test file makes databases of its own in it. */
+/** One MariaDB for a run of the unit tests; each test file makes databases of its own in it, as copies of one that was migrated once. */
 export default async function setUp(project: TestProject): Promise<() => Promise<void>> {
   const database = await startDatabase({ folder: join(ROOT, '.novalex', 'unit'), database: 'novalex' })
+  const url = new URL(database.url)
+  const template = `novalex_template_${process.pid}`
+  url.pathname = `/${template}`
+  await migrateDatabase(url.href)
   project.provide('databaseUrl', database.url)
-  return database.stop
+  project.provide('template', template)
+  return async () => {
+    const server = openDatabase(database.url.slice(0, -'novalex'.length))
+    await server.raw('DROP DATABASE ??', [template])
+    await server.destroy()
+    await database.stop()
+  }
 }

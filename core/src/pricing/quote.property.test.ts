@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { describe, expect, inject, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import { compileCatalogue, computeFloor } from '../catalogue/index.ts'
 import { phaseOf } from '../mechanics/index.ts'
 import { checkPromotion, normalizeCode } from '../plan/index.ts'
@@ -10,13 +10,6 @@ import { computeQuote } from './computeQuote.ts'
 import type { Quote } from './quote.ts'
 
 const RUNS = 1600
-
-declare module 'vitest' {
-  interface ProvidedContext {
-    seed: number
-  }
-}
-fc.configureGlobal({ seed: inject('seed') })
 
 function quoteOf({ store, catalogue, promotions, order }: ArbitraryCase): Quote {
   return computeQuote(compilePlan({ store, catalogue, promotions }), order)

@@ -11,12 +11,13 @@ import { createChangeFeed, type ChangeFeed } from '../changes/changeFeed.ts'
 import { insertCategories, saveProducts } from '../catalogue/catalogue.repository.ts'
 import { createCodesService, type CodesService } from '../codes/codes.service.ts'
 import { readConfig } from '../config.ts'
-import { migrateDatabase, openDatabase, type Database } from '../db/openDatabase.ts'
+import { openDatabase, type Database } from '../db/openDatabase.ts'
 import { createImportsService } from '../imports/imports.service.ts'
 import { createPlanSource } from '../plan/planSource.ts'
 import { saveStore } from '../store/store.repository.ts'
 import { createThreads, LIMITS, type Threads } from '../threads/threads.ts'
 import { signInAs } from './signInAs.ts'
+import { cloneDatabase } from '../../../scripts/lib/cloneDatabase.ts'
 
 export interface Answer {
   readonly status: number
@@ -103,7 +104,7 @@ export async function createTestServer(
 ): Promise<TestServer> {
   const url = new URL(besides || serverUrl)
   if (!besides) url.pathname = `/novalex_test_${randomBytes(6).toString('hex')}`
-  if (!besides) await migrateDatabase(url.href)
+  if (!besides) await cloneDatabase(url.href, inject('template'), url.pathname.slice(1))
   const setUp = openDatabase(url.href)
   if (!isEmpty && !besides) await fillStore(setUp)
   const reached = new URL(url)

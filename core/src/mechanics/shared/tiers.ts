@@ -70,7 +70,7 @@ export function toMoneyStep(tiers: readonly Tier[], worth: MinorUnits): NextStep
   return next && { missingAmount: next.missing, reward: next.tier.value }
 }
 
-interface Tiered {
+export interface Tiered {
   readonly tiers: readonly Tier[]
 }
 
