@@ -11,15 +11,26 @@ export function typed<T>(): <S extends TSchema>(schema: S & (Static<S> extends T
 
 export const strict = { additionalProperties: false }
 
-/** No spaces at the ends, no control characters, no halves of characters: what tells two ids apart is seen. */
-export const ID_PATTERN = '^[^\\s\\p{Cc}\\p{Cs}]([^\\p{Cc}\\p{Cs}]*[^\\s\\p{Cc}\\p{Cs}])?$'
+/** Neither a control character nor half a character nor one that no XML file may hold. */
+const PLAIN = '[^\\p{Cc}\\p{Cs}\\ufffe\\uffff]'
+/** The same, with line breaks and tabs. */
+const LINES = '[^\\p{Cs}\\ufffe\\uffff\\0-\\x08\\x0b\\x0c\\x0e-\\x1f\\x7f]'
+
+/*
+ * Anybody may send text of any length, so these patterns take linear time: each character fits one part of the pattern only
+ * (`patterns.test.ts` measures it).
+ */
+/** No spaces at the ends: what tells two ids apart is seen. */
+export const ID_PATTERN = `^(?!\\s)${PLAIN}+(?<!\\s)$`
+/** One line with something to be seen in it. */
+export const SEEN = `^(?:(?!\\p{Cc})\\s)*(?!\\s)${PLAIN}+$`
+/** One or more lines with something to be seen in them. */
+export const SEEN_TEXT = `^\\s*(?!\\s)${LINES}+$`
 
 export const Id = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id, pattern: ID_PATTERN })
-/** On one line, no control characters and no halves of characters; something to be seen. */
-export const SEEN = '^[^\\p{Cc}\\p{Cs}]*[^\\s\\p{Cc}\\p{Cs}][^\\p{Cc}\\p{Cs}]*$'
 /** What a shopper is called in messages, as they say themselves. */
 export const ShopperName = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: SEEN })
-export const Name = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: '\\S' })
+export const Name = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: SEEN })
 export const Money = Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 0, maximum: MAX_MONEY }))
 export const Whole = Type.Integer({ minimum: 0, maximum: Number.MAX_SAFE_INTEGER })
 export const Rate = Type.Unsafe<BasisPoints>(Type.Integer({ minimum: 0, maximum: 1_000_000 }))

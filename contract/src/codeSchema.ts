@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox'
 import { ShopOffer } from './shopSchema.ts'
-import { choice, Id, InstantText, LocalDateTimeText, Name, Nullable, strict, Version, Whole } from './basicSchema.ts'
+import { choice, Id, InstantText, LocalDateTimeText, Name, Nullable, SEEN_TEXT, strict, Version, Whole } from './basicSchema.ts'
 
 export const MOST_CODES = 1_000_000
 
@@ -79,7 +79,7 @@ const handOutFields = {
   text: Type.String({ maxLength: 2000 }),
   promotion: Id,
   /** What somebody agrees to who wants further messages. */
-  wording: Type.String({ minLength: 1, maxLength: 1000, pattern: '\\S' }),
+  wording: Type.String({ minLength: 1, maxLength: 1000, pattern: SEEN_TEXT }),
   from: Nullable(LocalDateTimeText),
   until: Nullable(LocalDateTimeText),
   /** How many codes at most. */

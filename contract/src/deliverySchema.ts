@@ -1,11 +1,11 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, Money, strict, Version } from './basicSchema.ts'
+import { Id, Money, SEEN, strict, Version } from './basicSchema.ts'
 
 /** A way of delivery: where it goes, and what it costs there before any offer. */
 export const DeliveryOptionSchema = Type.Object(
   {
     id: Id,
-    name: Type.String({ minLength: 1, maxLength: 60, pattern: '\\S' }),
+    name: Type.String({ minLength: 1, maxLength: 60, pattern: SEEN }),
     /** By country, as two letters. Source: ISO 3166-1. */
     prices: Type.Array(Type.Object({ country: Type.String({ pattern: '^[A-Z]{2}$' }), price: Money }, strict), {
       minItems: 1,

@@ -15,6 +15,7 @@ export const ERROR_STATUS = {
   'nothing-to-release': 409,
   'plan-has-problems': 409,
   'findings-stop': 409,
+  'check-superseded': 409,
   'signed-out': 401,
   'sign-in-failed': 401,
   'key-unknown': 401,

@@ -1,6 +1,6 @@
 import { FINDING_KINDS, type FindingFacts, type FindingKind, type Subject, type Weight } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { choice, Id, InstantText, Money, Nullable, strict, Version, Whole } from './basicSchema.ts'
+import { choice, Id, InstantText, Money, Nullable, SEEN_TEXT, strict, Version, Whole } from './basicSchema.ts'
 import { CartSchema, CodeRegisterSchema, FactsSchema, StockSchema } from './orderSchema.ts'
 
 /** Facts that are instants; the API writes them as text. */
@@ -110,7 +110,7 @@ export const FindingsQuery = Type.Object(
 )
 
 export const SetAsideRequest = Type.Object(
-  { why: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }) },
+  { why: Type.String({ minLength: 1, maxLength: 500, pattern: SEEN_TEXT }) },
   strict,
 )
 

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { choice, Id, InstantText, Nullable, strict, Version, Whole } from './basicSchema.ts'
+import { choice, Id, InstantText, Nullable, SEEN_TEXT, strict, Version, Whole } from './basicSchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
 import { ReleaseRequest } from './releaseSchema.ts'
 
@@ -29,6 +29,6 @@ export const PreparationsAnswer = Type.Array(Preparation)
 export const PreparationRequest = ReleaseRequest
 export type PreparationRequest = Static<typeof PreparationRequest>
 export const SendBackRequest = Type.Object(
-  { word: Type.String({ minLength: 1, maxLength: TEXT_LIMITS.note, pattern: '\\S' }) },
+  { word: Type.String({ minLength: 1, maxLength: TEXT_LIMITS.note, pattern: SEEN_TEXT }) },
   strict,
 )

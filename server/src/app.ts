@@ -119,7 +119,7 @@ function createHandlers(deps: AppDeps): Omit<Handlers, keyof Access['handlers']>
   const figures = createRecentFigures(database)
   const history = createPriceHistory(database, figures)
   const table = createProductTable({ ...deps, history, figures })
-  const tries = createCodeTries(deps.wallClock)
+  const tries = createCodeTries(database, deps.wallClock)
   const findings = createFindingsService({
     ...deps,
     onTrouble: (error) => {

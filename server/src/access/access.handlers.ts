@@ -2,6 +2,7 @@ import type { Account } from '@novalex/contract'
 import type { Request } from 'express'
 import { AppError } from '../errors/AppError.ts'
 import { originOf } from '../http/originOf.ts'
+import { senderOf } from '../http/senderOf.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import { readEmail } from './email.ts'
 import { accountOf } from './identity.ts'
@@ -39,8 +40,6 @@ interface Deps extends SignInDeps {
   /** Where browsers reach the server besides its own address. */
   readonly origins: readonly string[]
 }
-
-const senderOf = (request: Request) => request.ip ?? ''
 
 export function createSignInHandlers({ database, wallClock, people, signIn, origins }: Deps): HandlersOf<SignIn> {
   async function begin(request: Request, account: Account) {

@@ -38,7 +38,10 @@ const toPerson = ({ id, name, email, role, password, is_demo: isDemo, removed_at
 })
 
 export async function findPerson(connection: Connection, where: { id: string } | { email: string } | { name: string }) {
-  const row = await connection<Row>('people').where(where).first()
+  const found = connection<Row>('people').where(where)
+  // The column's collation ignores accents; an address with other ones is another address.
+  if ('email' in where) void found.whereRaw('binary email = ?', [where.email])
+  const row = await found.first()
   return row ? toPerson(row as Row) : null
 }
 

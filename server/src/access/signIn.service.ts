@@ -12,7 +12,7 @@ import { transact } from '../db/transact.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
 import { FIRST_SETTINGS } from '../store/firstSettings.ts'
 import { saveStore } from '../store/store.repository.ts'
-import { normalizeEmail, readEmail } from './email.ts'
+import { accountKey, normalizeEmail, readEmail } from './email.ts'
 import { checkPassword, hashPassword, isPassword } from './passwords.ts'
 import { findPerson, insertPerson, isAnybodyThere, listPeople } from './people.repository.ts'
 import { toAccount, type AccessDeps } from './people.service.ts'
@@ -36,7 +36,7 @@ export function createSignInService({ database, clock, wallClock, isDemo }: Sign
 
   /** Throws `sign-in-failed`, alike whether the address or the password is wrong. */
   async function verify(email: string, password: string, sender: string): Promise<Account> {
-    const [ofAddress, ofSender] = [`password ${email}`, `sender ${sender}`]
+    const [ofAddress, ofSender] = [`password ${accountKey(email)}`, `sender ${sender}`]
     await take(ofSender, OF_SENDER)
     await take(ofAddress, OF_ADDRESS)
     const person = await findPerson(database, { email })
@@ -72,7 +72,7 @@ export function createSignInService({ database, clock, wallClock, isDemo }: Sign
     /** Whether a link may be asked for now; throws `too-many-tries`. */
     async takeReset(email: string, sender: string): Promise<void> {
       await take(`resets of ${sender}`, OF_SENDER)
-      await take(`reset ${email}`, RESETS)
+      await take(`reset ${accountKey(email)}`, RESETS)
     },
 
     /** Throws `invalid-input` at `present` where that is not the password; wrong ones are slowed down as at the sign-in. */

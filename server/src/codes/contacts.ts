@@ -1,3 +1,4 @@
+import { comparableEmail } from '../access/email.ts'
 import { createToken, hashToken } from '../access/secrets.ts'
 import { createId } from '../createId.ts'
 import { ask } from '../db/ask.ts'
@@ -7,7 +8,6 @@ import { AppError } from '../errors/AppError.ts'
 import { writeTable } from '../files/writeTable.ts'
 import { sendLetter } from '../mailbox/mailbox.ts'
 import { getStore } from '../store/store.repository.ts'
-import { comparableAddress, isSame } from './address.ts'
 import { LETTERS } from './letters.ts'
 
 /** Somebody who agrees to further messages. */
@@ -26,18 +26,26 @@ export interface Consent {
 /** A consent that was asked for by letter is not asked for again so soon, however often an order is sent again. */
 const AGAIN_MS = 86_400_000
 
-/** Consent counts once the link has been followed; what was confirmed stays. Answers the link, or null where it was confirmed before. */
+/** A link to confirm works so long. */
+const LINK_MS = 30 * 86_400_000
+
+/**
+ * Writes down that an address agrees, and returns the link that confirms it; null where it is confirmed already. Links that were sent before go on
+ * working, so that nobody can take another person's away by asking again. To be called only where a letter with the link goes out.
+ */
 export async function askConsent(
   transaction: Connection,
   { address, email, name, wording, origin, at }: Consent,
 ): Promise<string | null> {
   if ((await findContact(transaction, address))?.confirmed_at) return null
   const token = createToken()
-  const row = {
-    ...{ address, email, name, wording, asked_at: new Date(at) },
-    ...{ confirmed_at: null, token_hash: hashToken(token) },
-  }
+  const row = { address, email, name, wording, asked_at: new Date(at), confirmed_at: null }
   await transaction('contacts').insert(row).onConflict('address').merge()
+  await transaction('consent_links')
+    .where({ address })
+    .where('asked_at', '<', new Date(at - LINK_MS))
+    .delete()
+  await transaction('consent_links').insert({ token_hash: hashToken(token), address, asked_at: new Date(at) })
   return `${origin}/shop/consent#${token}`
 }
 
@@ -49,50 +57,62 @@ const findContact = (transaction: Connection, address: string) =>
 /** Sends the link to whoever agreed at the checkout, with a letter of its own. */
 export async function askConsentByLetter(database: Database, consent: Omit<Consent, 'address'>): Promise<void> {
   const { email, name, at } = consent
-  const address = comparableAddress(email, 'email')
+  const address = comparableEmail(email)
   const { name: store } = await getStore(database)
   await transact(database, async (transaction) => {
     // Orders at the same time wait here for each other, and one of them asks.
     const { wording } = consent
-    const unasked = { address, email, name, wording, asked_at: new Date(0), confirmed_at: null, token_hash: null }
+    const unasked = { address, email, name, wording, asked_at: new Date(0), confirmed_at: null }
     await transaction('contacts').insert(unasked).onConflict('address').ignore()
     const known = await findContact(transaction, address).forUpdate()
     if (known && at - known.asked_at.getTime() < AGAIN_MS) return
     const link = await askConsent(transaction, { ...consent, address })
-    if (link !== null) await sendLetter(transaction, LETTERS.consent({ email, name }, { link, store }), at)
+    if (link !== null) await sendLetter(transaction, LETTERS.consent({ email }, { link, store }), at)
   })
 }
 
 /** Throws `link-lapsed`. */
 export async function confirmConsent(database: Database, token: string, at: number): Promise<void> {
-  const confirmed = await database('contacts')
-    .where({ token_hash: hashToken(token) })
-    .update({ confirmed_at: new Date(at), token_hash: null })
-  if (confirmed === 0) throw new AppError('link-lapsed')
+  await transact(database, async (transaction) => {
+    const link = (await transaction('consent_links')
+      .where({ token_hash: hashToken(token) })
+      .where('asked_at', '>=', new Date(at - LINK_MS))
+      .first('address')) as { address: string } | undefined
+    if (!link) throw new AppError('link-lapsed')
+    const { address } = link
+    await transaction('contacts')
+      .where({ address })
+      .update({ confirmed_at: new Date(at) })
+    await transaction('consent_links').where({ address }).delete()
+  })
 }
 
-/** Wherever an address stands it is replaced by nothing that could be traced back; what was counted stays. */
+/** Replaces an address, wherever it stands, by something that can't be traced back. Counts stay as they are. `address`: as it is compared. */
 export async function forgetAddress(transaction: Connection, address: string): Promise<void> {
   const nobody = `forgotten-${createId()}`
   const written = await findWritten(transaction, address)
-  await transaction('contacts').where({ address }).delete()
-  await transaction('handed_codes').where({ address }).update({ address: nobody })
-  await transaction('code_hands').where({ recipient: address }).update({ recipient: nobody })
-  await transaction('messages').whereIn('recipient', written).delete()
-  await transaction('orders').whereIn('email', written).update({ email: null, name: null })
+  // Collations ignore accents: `josé@` is another person than `jose@`, so bytes are compared.
+  await ask(transaction, 'delete from contacts where address = ?', [address])
+  await ask(transaction, 'delete from consent_links where address = ?', [address])
+  await ask(transaction, 'update handed_codes set address = ? where binary address = ?', [nobody, address])
+  await ask(transaction, 'update code_hands set recipient = ? where binary recipient = ?', [nobody, address])
+  await ask(transaction, 'delete from messages where binary recipient in (?)', [written])
+  await ask(transaction, 'update orders set email = null, name = null where binary email in (?)', [written])
 }
 
-/** However an address was written. */
+/** The spellings of an address that are stored. */
 async function findWritten(transaction: Connection, address: string): Promise<string[]> {
-  const beginning = `${address.slice(0, address.lastIndexOf('@')).replace(/[\\%_]/g, '\\$&')}%`
+  const at = address.lastIndexOf('@')
+  const beginning = `${(at < 0 ? address : address.slice(0, at)).replace(/[\\%_]/g, '\\$&')}%`
   const found = await ask<{ email: string }>(
     transaction,
     `select email from contacts where address = ?
-     union select email from orders where email like ?
-     union select recipient from messages where recipient like ?`,
+     union all select email from orders where email like ?
+     union all select recipient from messages where recipient like ?`,
     [address, beginning, beginning],
   )
-  return [address, ...found.map(({ email }) => email).filter((email) => isSame(email, address))]
+  const same = found.map(({ email }) => email).filter((email) => comparableEmail(email) === address)
+  return [...new Set([address, ...same])]
 }
 
 /** Those whose consent was confirmed, with what they agreed to. */

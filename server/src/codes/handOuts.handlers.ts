@@ -1,8 +1,9 @@
+import { takeOfRate, type Rate } from '../access/tries.ts'
 import type { Clock } from '../clock.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { MEDIA_TYPES } from '../files/writeTable.ts'
 import { originOf } from '../http/originOf.ts'
-import { createSenderLimit } from '../http/senderLimit.ts'
+import { senderOf } from '../http/senderOf.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import { writeContacts } from './contacts.ts'
 import { getHandOut, listHandOuts } from './handOuts.repository.ts'
@@ -19,7 +20,8 @@ type Own =
   | 'askForCode'
   | 'confirmConsent'
 
-const LIMIT = { most: 20, windowMs: 60_000 }
+/** Twenty at once, then one every three seconds: an office may sit behind one address. */
+const OF_SENDER: Rate = { burst: 20, everyS: 3 }
 
 interface Deps {
   readonly database: Database
@@ -29,7 +31,6 @@ interface Deps {
 }
 
 export function createHandOutsHandlers({ database, wallClock, origins, handOuts }: Deps): HandlersOf<Own> {
-  const refuseTooMany = createSenderLimit(wallClock, LIMIT)
   return {
     listHandOuts: () => listHandOuts(database),
     createHandOut: ({ body, by }) => handOuts.create(body, by),
@@ -48,7 +49,10 @@ export function createHandOutsHandlers({ database, wallClock, origins, handOuts 
     },
     getShopHandOut: ({ params }) => handOuts.show(params.slug),
     askForCode: async ({ params, body, request }) => {
-      refuseTooMany(request.ip ?? '')
+      await takeOfRate(database, `code pages ${senderOf(request)}`, OF_SENDER, {
+        now: wallClock.now(),
+        refusal: 'too-many-requests',
+      })
       return { code: await handOuts.ask(params.slug, body, originOf(request, origins)) }
     },
     confirmConsent: async ({ body }) => {

@@ -1,7 +1,7 @@
 import type { HandOut, HandOutDraft, HandOutRequest, HandOutUpdate, LoggedAction, ShopHandOut } from '@novalex/contract'
 import { createProblem, dateOf, isLocalDateTime, toInstant, toLocal } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
-import { normalizeEmail } from '../access/email.ts'
+import { comparableEmail, normalizeEmail, readEmail } from '../access/email.ts'
 import type { Clock } from '../clock.ts'
 import { createId } from '../createId.ts'
 import { ask } from '../db/ask.ts'
@@ -11,7 +11,6 @@ import { AppError, refuseIfAny } from '../errors/AppError.ts'
 import { refuseStale } from '../errors/refuseStale.ts'
 import { sendLetter } from '../mailbox/mailbox.ts'
 import { getStore, type StoreRecord } from '../store/store.repository.ts'
-import { comparableAddress } from './address.ts'
 import { getCoded } from './codes.service.ts'
 import { printCode } from './codeText.ts'
 import { askConsent, confirmConsent, forgetAddress } from './contacts.ts'
@@ -99,7 +98,7 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
       return { title, text, wording, state: stateOf(handOut, await getStore(database)) }
     },
     async ask(slug, request, origin) {
-      const address = comparableAddress(request.email, 'email')
+      const address = comparableEmail(readEmail(request.email, 'email'))
       const [handOut, store] = [await getHandOut(database, { slug }), await getStore(database)]
       const state = stateOf(handOut, store)
       if (state === 'waiting' || state === 'over') throw new AppError('hand-out-closed')
@@ -112,7 +111,7 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
     },
     confirm: (token) => confirmConsent(database, token, clock.now()),
     async forget(email, by) {
-      const address = comparableAddress(email, 'email')
+      const address = comparableEmail(email)
       await transact(database, async (transaction) => {
         await forgetAddress(transaction, address)
         await note(transaction, { by, action: 'forget-contact', subject: 'contact', detail: {} })
@@ -151,10 +150,10 @@ async function give(transaction: Connection, giving: Giving): Promise<string | n
       void either.whereNull('sent_on').orWhereNot('sent_on', today).orWhere('sent', '<', MOST_A_DAY)
     })
     .update({ sent: transaction.raw('if(sent_on = ?, sent + 1, 1)', [today]), sent_on: today })
-  const link = request.consent
-    ? await askConsent(transaction, { ...giving, ...buyerOf(request), wording: handOut.wording })
-    : null
   if (sent > 0) {
+    const link = request.consent
+      ? await askConsent(transaction, { ...giving, ...buyerOf(request), wording: handOut.wording })
+      : null
     await sendLetter(transaction, LETTERS.code(buyerOf(request), { code: printed, link, ...shown(giving) }), at)
   }
   return isNew && handOut.showsAtOnce ? printed : null
@@ -170,16 +169,15 @@ interface Claim {
   readonly at: number
 }
 
-/** Whether the address has no code of the promotion yet; whoever asks at the same time waits. */
+/** Locks the row of an address, inserting it where there is none; tells whether it has no code of the promotion yet. Rivals wait. */
 async function claimAddress(transaction: Connection, { promotion, address, handOut, at }: Claim): Promise<boolean> {
   const row = { promotion, address, code: null, hand_out: handOut, at: new Date(at), sent_on: null, sent: 0 }
-  try {
-    await transaction('handed_codes').insert(row)
-    return true
-  } catch (thrown) {
-    if ((thrown as { code?: string }).code === 'ER_DUP_ENTRY') return false
-    throw thrown
+  // A plain insert would share its lock on the duplicate, and two that share one can't both update.
+  await transaction('handed_codes').insert(row).onConflict().merge(['promotion'])
+  const held = (await transaction('handed_codes').where({ promotion, address }).first('code')) as {
+    code: string | null
   }
+  return held.code === null
 }
 
 /** Throws `no-codes-left`, and nothing is written. */

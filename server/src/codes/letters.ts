@@ -2,7 +2,6 @@ import type { Letter } from '../mailbox/mailbox.ts'
 
 interface Recipient {
   readonly email: string
-  readonly name: string
 }
 
 interface Given {
@@ -13,16 +12,17 @@ interface Given {
   readonly link: string | null
 }
 
-const greet = (name: string) => (name === '' ? 'Hello,' : `Hello ${name},`)
+/** Without a name: anybody may type one, with an address that is not theirs. */
+const GREETING = 'Hello,'
 const NOTHING_HAPPENS = 'If you did not ask for this, leave it alone: nothing happens.'
 
 /** The words of the messages that go to shoppers. */
 export const LETTERS = {
-  code: ({ email, name }: Recipient, { code, title, store, link }: Given): Letter => ({
+  code: ({ email }: Recipient, { code, title, store, link }: Given): Letter => ({
     to: email,
     subject: `Your code from ${store}`,
     text: [
-      greet(name),
+      GREETING,
       `here is your code for “${title}”:`,
       code,
       `Type it in at the cart of ${store}. It works once.`,
@@ -30,14 +30,11 @@ export const LETTERS = {
       NOTHING_HAPPENS,
     ].join('\n\n'),
   }),
-  consent: (
-    { email, name }: Recipient,
-    { link, store }: { readonly link: string; readonly store: string },
-  ): Letter => ({
+  consent: ({ email }: Recipient, { link, store }: { readonly link: string; readonly store: string }): Letter => ({
     to: email,
     subject: `May ${store} write to you?`,
     text: [
-      greet(name),
+      GREETING,
       `with your order you said that ${store} may write to you about news and offers. Please confirm that here:`,
       link,
       NOTHING_HAPPENS,

@@ -2,7 +2,6 @@ import { INSTANT_FACTS, type FindingAnswer, type FindingsAnswer, type ProofAnswe
 import type { Order, Proof } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
-import { ask } from '../db/ask.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
 import { AppError } from '../errors/AppError.ts'
@@ -10,6 +9,7 @@ import { findLatestSale } from '../orders/findLatestSale.ts'
 import { findLatestRelease, getReleasedPlan } from '../releases/releases.repository.ts'
 import { getStore } from '../store/store.repository.ts'
 import type { Threads } from '../threads/threads.ts'
+import { readBasis, readJudgedOn } from './basis.ts'
 import {
   deleteAside,
   findBrought,
@@ -32,12 +32,24 @@ export interface FindingsService {
    * that is taken up again), what it would bring. Throws `not-found`.
    */
   list(release: string | null): Promise<FindingsAnswer>
-  /** What the release of a plan, the working one or an older release, would bring: what holds it back, and what was set aside on which grounds. */
-  judge(plan: string): Promise<{ readonly stops: readonly KnownFinding[]; readonly grounds: readonly Ground[] }>
+  /**
+   * What the release of a plan, the working one or an older release, would bring. Waits for a check unless one is current; counts of orders may be
+   * a minute old. Throws `check-superseded` where the plan is edited faster than it can be checked.
+   */
+  judge(plan: string): Promise<Judgement>
   /** Throws `not-found`. */
   setAside(id: string, why: string, by: string): Promise<void>
   /** Throws `not-found`. */
   takeUp(id: string, by: string): Promise<void>
+}
+
+export interface Judgement {
+  /** What holds the release back. */
+  readonly stops: readonly KnownFinding[]
+  /** Why it is made although it brings these. */
+  readonly grounds: readonly Ground[]
+  /** What was judged; see `readJudgedOn`. */
+  readonly judgedOn: string
 }
 
 interface FindingsDeps {
@@ -50,37 +62,35 @@ interface FindingsDeps {
 /** Findings follow the clock too; no older than this they are current. */
 const CURRENT_MS = 15 * 60_000
 const SAME_CLOCK_MS = 10 * 60_000
+/** Findings that depend on what was sold hold for so long although orders go on. */
+const SOLD_MS = 60_000
+/** So often what was sold since makes a check start, while somebody looks. */
+const SOLD_AGAIN_MS = 5000
 /** A plan that is edited while it is checked is checked again, so often at most for one question. */
 const MOST_CHECKS = 3
 
 export function createFindingsService({ database, threads, clock, onTrouble }: FindingsDeps): FindingsService {
   const underWay = new Map<string, Promise<CheckedPlan>>()
 
-  /** What findings follow from; of a text that changes with any of it. */
-  async function readState(plan: string): Promise<string> {
-    const [{ planRevision, catalogueRevision, version }, sale, release, others] = await Promise.all([
-      getStore(database),
-      findLatestSale(database),
-      findLatestRelease(database),
-      readOthers(database),
-    ])
-    const own = plan === 'working' ? planRevision : 0
-    return [own, catalogueRevision, version, sale, plan === 'working' ? (release?.number ?? 0) : 0, others].join(' ')
-  }
-
   async function check(plan: string): Promise<CheckedPlan> {
-    const state = await readState(plan)
+    // Read before the check: whatever changes meanwhile makes its result out of date.
+    const [basis, sale, ranAt] = [await readBasis(database, plan), await findLatestSale(database), Date.now()]
     const before = await findChecked(database, plan)
     // A clock that is a few minutes old will do, so that what nobody edited need not be looked at again.
     const age = before ? clock.now() - before.checkedAt : Infinity
     const checkedAt = before && age >= 0 && age < SAME_CLOCK_MS ? before.checkedAt : clock.now()
     const { revision, findings } = await threads.run('checkPlan', { plan, now: checkedAt })
-    const checked = { state, revision, checkedAt, findings }
+    const checked = {
+      state: JSON.stringify({ basis, sale, ranAt } satisfies CheckedState),
+      revision,
+      checkedAt,
+      findings,
+    }
     await saveChecked(database, { plan, live: await findLive() }, checked)
     return checked
   }
 
-  /** One check of a plan at a time; whoever comes meanwhile waits for the one that is under way. */
+  /** One check of a plan at a time. A caller that comes meanwhile waits for the one that is under way. */
   function startCheck(plan: string): Promise<CheckedPlan> {
     const known = underWay.get(plan)
     if (known) return known
@@ -89,24 +99,32 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
     return checking
   }
 
-  async function isCurrent(plan: string, checked: CheckedPlan | null): Promise<boolean> {
-    if (!checked || Math.abs(clock.now() - checked.checkedAt) >= CURRENT_MS) return false
-    return checked.state === (await readState(plan))
+  /** Whether a check holds still, and whether orders since are worth another one. */
+  async function weigh(plan: string, checked: CheckedPlan | null) {
+    const state = checked ? parseState(checked.state) : null
+    const outdated = { isCurrent: false, isWorthAgain: true }
+    if (!checked || !state || Math.abs(clock.now() - checked.checkedAt) >= CURRENT_MS) return outdated
+    if (state.basis !== (await readBasis(database, plan))) return outdated
+    if (state.sale === (await findLatestSale(database))) return { isCurrent: true, isWorthAgain: false }
+    const age = Date.now() - state.ranAt
+    return { isCurrent: age < SOLD_MS, isWorthAgain: age >= SOLD_AGAIN_MS }
   }
 
   async function read(plan: string) {
     const checked = await findChecked(database, plan)
-    const isFresh = await isCurrent(plan, checked)
-    if (!isFresh) startCheck(plan).catch(onTrouble)
-    return { checked, isFresh }
+    const { isCurrent, isWorthAgain } = await weigh(plan, checked)
+    if (isWorthAgain) startCheck(plan).catch(onTrouble)
+    return { checked, isFresh: isCurrent }
   }
 
-  /** Waits until what is known is current. */
+  /** Waits until what is known is current. Throws `check-superseded` where edits come faster than checks. */
   async function settle(plan: string): Promise<CheckedPlan> {
     let checked = await findChecked(database, plan)
-    for (let tries = 0; tries < MOST_CHECKS && !(await isCurrent(plan, checked)); tries++)
-      checked = await startCheck(plan)
-    return checked!
+    for (let tries = 0; tries <= MOST_CHECKS; tries++) {
+      if (checked && (await weigh(plan, checked)).isCurrent) return checked
+      if (tries < MOST_CHECKS) checked = await startCheck(plan)
+    }
+    throw new AppError('check-superseded')
   }
 
   async function findLive(): Promise<string | null> {
@@ -143,6 +161,8 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
       }
     },
     async judge(plan) {
+      // Read first, so that whatever changes while it is judged shows.
+      const judgedOn = await readJudgedOn(database, plan)
       const next = await settle(plan)
       const release = await findLive()
       const live = release === null ? [] : (await settle(release)).findings
@@ -153,7 +173,7 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
         const aside = asides.get(finding.id)
         return isAside(finding, aside) ? [{ finding: finding.id, why: aside.why, by: aside.by }] : []
       })
-      return { stops, grounds }
+      return { stops, grounds, judgedOn }
     },
     async setAside(id, why, by) {
       const { stamp, points, kind } = await getKnown(id)
@@ -178,18 +198,21 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
   }
 }
 
-/** Test carts, occasions and codes, which have no revision of the plan. */
-async function readOthers(database: Database): Promise<string> {
-  const [row] = await ask<{ state: string }>(
-    database,
-    `select concat_ws('/',
-       (select concat(count(*), '.', coalesce(sum(version), 0)) from test_carts),
-       (select concat(count(*), '.', coalesce(sum(version), 0)) from occasions),
-       (select concat(count(*), '.', coalesce(sum(made), 0), '.', coalesce(sum(state = 'void'), 0)) from code_batches),
-       (select max(id) from activity where action = 'void-code')
-     ) as state`,
-  )
-  return row!.state
+/** What a check was made of, as it is stored. */
+interface CheckedState {
+  readonly basis: string
+  readonly sale: number
+  /** When it began, by the machine's clock in milliseconds. */
+  readonly ranAt: number
+}
+
+/** Null for one that an earlier version stored. */
+function parseState(text: string): CheckedState | null {
+  try {
+    return JSON.parse(text) as CheckedState
+  } catch {
+    return null
+  }
 }
 
 function toAnswer(finding: KnownFinding, aside: KnownAside | undefined, revision: number): FindingAnswer {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Express, NextFunction, Request, Router } from 'express'
-import { ipKeyGenerator, rateLimit } from 'express-rate-limit'
+import { rateLimit } from 'express-rate-limit'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
@@ -9,6 +9,7 @@ import { bearerOf } from '../access/identity.ts'
 import { AppError } from '../errors/AppError.ts'
 import { logError } from './logError.ts'
 import { refuseForeign } from './refuseForeign.ts'
+import { senderOf } from './senderOf.ts'
 
 /** What every request passes: the log, its id, headers that keep browsers safe, and whether it may come at all. */
 export function frameRequests(
@@ -43,14 +44,12 @@ const LOGGED = {
   res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
 }
 
-const addressOf = (request: Request) => ipKeyGenerator(request.ip ?? '')
-
 /** A shop's server asks for all of its visitors, so each key is counted for itself, apart from addresses. */
 function createRateLimit(limit: number) {
   return rateLimit({
     ...RATE,
     limit,
-    keyGenerator: (request) => bearerOf(request) ?? addressOf(request),
+    keyGenerator: (request) => bearerOf(request) ?? senderOf(request),
   })
 }
 
@@ -61,7 +60,7 @@ function createKeyTryLimit(limit: number) {
     limit,
     // What a key's holder may is said of the key.
     standardHeaders: false,
-    keyGenerator: addressOf,
+    keyGenerator: senderOf,
     skip: (request) => bearerOf(request) === null,
     skipSuccessfulRequests: true,
     requestWasSuccessful: (_request, { statusCode }) => statusCode !== 401,

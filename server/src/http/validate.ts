@@ -1,7 +1,7 @@
 import { ID_PATTERN } from '@novalex/contract'
 import { createProblem, type Problem, type ProblemCode } from '@novalex/core'
 import type { Static, TObject, TSchema } from '@sinclair/typebox'
-import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv'
+import { _, Ajv, type CodeKeywordDefinition, type ErrorObject, type ValidateFunction } from 'ajv'
 import type { Request } from 'express'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
 
@@ -13,11 +13,35 @@ const OPTIONS = {
   code: { optimize: false },
 } as const
 
+/** Longer than anything that a pattern without a length of its own fits. */
+const LONGEST_PATTERNED = 100
+
+/**
+ * `pattern` as in JSON Schema, but never tried on a text that is too long anyway: anybody may send one. That it is too long is said by `maxLength`, or
+ * by the pattern where there is none.
+ */
+const PATTERN: CodeKeywordDefinition = {
+  keyword: 'pattern',
+  type: 'string',
+  schemaType: 'string',
+  error: { message: 'does not fit the pattern', params: ({ schemaCode }) => _`{pattern: ${schemaCode}}` },
+  code(context) {
+    const { gen, data, schema, parentSchema } = context as typeof context & { schema: string }
+    const fits = gen.scopeValue('pattern', { key: schema, ref: new RegExp(schema, 'u') })
+    const { maxLength } = parentSchema as { maxLength?: number }
+    // Lengths count characters, of which each takes two units at most.
+    const isTooLong = _`${data}.length > ${2 * (maxLength ?? LONGEST_PATTERNED)}`
+    context.pass(
+      maxLength === undefined ? _`!(${isTooLong}) && ${fits}.test(${data})` : _`${isTooLong} || ${fits}.test(${data})`,
+    )
+  },
+}
+
 const INSTANT = /^(19|2\d)\d\d-\d\d-\d\dT\d\d:\d\d(:[0-5]\d(\.\d{1,9})?)?(Z|[+-]\d\d:\d\d)$/
 
 /** An instant that there is, between the years 1900 and 2999. */
 function isInstant(text: string): boolean {
-  if (!INSTANT.test(text) || !Number.isFinite(Date.parse(text))) return false
+  if (text.length > LONGEST_PATTERNED || !INSTANT.test(text) || !Number.isFinite(Date.parse(text))) return false
   const day = text.slice(0, 10)
   return new Date(day).toISOString().startsWith(day)
 }
@@ -26,6 +50,8 @@ function isInstant(text: string): boolean {
 function createCompiler(allErrors: boolean): (schema: TSchema) => ValidateFunction {
   const ajv = new Ajv({ ...OPTIONS, allErrors })
   ajv.addFormat('date-time', isInstant)
+  ajv.removeKeyword('pattern')
+  ajv.addKeyword(PATTERN)
   const compiled = new WeakMap<TSchema, ValidateFunction>()
   return (schema) => {
     let validate = compiled.get(schema)
@@ -95,7 +121,8 @@ export function checkShape(schema: TSchema, input: unknown): Problem[] {
 
 /** Conditions may be nested without end in the schema, but not on the stack of what reads them. */
 const DEEPEST = 100
-const MOST_VALUES = 20_000
+/** Collecting all errors of a recursive schema takes quadratic time. */
+const MOST_VALUES = 3000
 const MOST_ERRORS = 1000
 const SHOWN_PROBLEMS = 50
 
@@ -127,7 +154,9 @@ interface Found {
  */
 function dropBranches(found: readonly Found[]): Problem[] {
   const unions = new Set(found.filter(({ isUnion }) => isUnion).map(({ problem }) => problem.path))
-  const told = found.filter((one) => !unions.has(one.problem.path) || isWorthSaying(one, found))
+  const byPath = new Map<string, Found[]>()
+  for (const one of found) byPath.set(one.problem.path, (byPath.get(one.problem.path) ?? []).concat(one))
+  const told = found.filter((one) => !unions.has(one.problem.path) || isWorthSaying(one, byPath.get(one.problem.path)!))
   const distinct = new Map(told.map((one) => [`${one.problem.path} ${one.problem.code}`, one]))
   const deepest = new Map<string, number>()
   for (const { problem, depth } of distinct.values())
@@ -140,9 +169,9 @@ function dropBranches(found: readonly Found[]): Problem[] {
   return kept.map(({ problem }) => problem)
 }
 
-/** Of a union's own value: what else is wrong with it says more than that it is of no branch's type, and that more than the union's complaint. */
-function isWorthSaying(one: Found, found: readonly Found[]): boolean {
-  const others = found.filter(({ problem, isUnion }) => problem.path === one.problem.path && !isUnion)
+/** For the union's own value prefer specific errors to `wrong-type`, and `wrong-type` to the union's generic error. `here`: all of that value. */
+function isWorthSaying(one: Found, here: readonly Found[]): boolean {
+  const others = here.filter(({ isUnion }) => !isUnion)
   if (one.isUnion) return others.length === 0
   if (one.problem.code !== 'wrong-type') return true
   if (others.some(({ problem }) => problem.code !== 'wrong-type')) return false

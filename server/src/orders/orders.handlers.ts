@@ -9,7 +9,7 @@ import { originOf } from '../http/originOf.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import type { CodeTries } from '../shop/codeTries.ts'
 import { visitorOf } from '../shop/shopCookie.ts'
-import { findShopBuyer, senderOf } from '../shop/whoBuys.ts'
+import { findShopBuyer, whoTries } from '../shop/whoBuys.ts'
 import { cancelOrder } from './cancelOrder.ts'
 import { getOrder, listOrders } from './listOrders.ts'
 import { placeOrder, type OrderDeps, type OrderTask } from './placeOrder.ts'
@@ -35,17 +35,17 @@ export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
   return {
     placeOrder: async ({ headers, body, who, request }) => {
       const { cart } = body
-      const sender = senderOf(who, cart, request.ip ?? '')
-      if (sender !== null) tries.refuseTooMany(sender, cart.codes)
       const key = { holder: holderOf(who, request), key: headers['idempotency-key'], hash: hashRequest(body) }
       const buyer = readBuyer(body)
       const answer = await placeOrder(deps, key, async () => {
         const { plan } = await deps.plans.getRecent()
-        const known = await findShopBuyer(database, cart, { who, request, plan, isOrder: true })
+        const tried = { sender: whoTries(who, cart, request), codes: cart.codes, plan }
+        const known = await tries.admit(tried, () =>
+          findShopBuyer(database, cart, { who, request, plan, isOrder: true }),
+        )
         if (buyer === null && known.shopper === null) refuseIfAny([createProblem('required', 'buyer')])
         return { request: body, known, buyer }
       })
-      if (sender !== null) tries.note(sender, answer.order.receipt.codes)
       // A shop of one's own asks its shoppers in its own words.
       if (buyer?.consent && who.kind !== 'key') await askToConfirm(buyer, originOf(request, deps.origins))
       return answer

@@ -42,13 +42,6 @@ export async function listPreparations(connection: Connection): Promise<Preparat
   return ((await connection('preparations').orderBy('number', 'desc').limit(SHOWN)) as Row[]).map(toPreparation)
 }
 
-/** The release that a prepared one takes up again; null: the working plan, or there is none of that id. */
-export async function findAgain(connection: Connection, id: string): Promise<number | null> {
-  return (
-    ((await connection('preparations').where({ id }).first('again')) as Pick<Row, 'again'> | undefined)?.again ?? null
-  )
-}
-
 /** One that still waits, kept so until the transaction ends. Throws `not-found` or `already-settled`. */
 export async function lockWaiting(transaction: Connection, id: string): Promise<Preparation> {
   const row = (await transaction('preparations').where({ id }).forUpdate().first()) as Row | undefined

@@ -1,15 +1,16 @@
-import type { InShopAnswer, ReleaseRequest, ReleaseSummary } from '@novalex/contract'
+import type { InShopAnswer, Preparation, ReleaseRequest, ReleaseSummary } from '@novalex/contract'
 import { comparePromotions, type Instant } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
 import { ensureCounts } from '../counts/counts.repository.ts'
+import { readJudgedOn } from '../findings/basis.ts'
 import type { Ground } from '../findings/findings.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
 import { AppError } from '../errors/AppError.ts'
 import { loadWorkingPlan, type PlanSource } from '../plan/planSource.ts'
 import { settleShownPrices } from '../prices/settleShownPrices.ts'
-import { lockStore } from '../store/store.repository.ts'
+import { lockStore, type StoreRecord } from '../store/store.repository.ts'
 import { findLatestRelease, getReleasedPlan, insertRelease, type ReleasedPlan } from './releases.repository.ts'
 import { lockWaiting, settlePreparation } from './preparations.ts'
 import { checkPlan, compareSets } from './review.ts'
@@ -19,29 +20,57 @@ export interface ReleaseTask {
   readonly request: ReleaseRequest | { readonly approves: string }
   readonly by: string
   readonly at: Instant
-  /** The findings that hold it back, of the plan that was reviewed. */
+  /** What its findings were judged on; see `readJudgedOn`. */
+  readonly judgedOn: string
+  /** The findings that hold it back. */
   readonly stops: readonly string[]
   /** Why it is made although it brings what deserves a look. */
   readonly grounds: readonly Ground[]
 }
 
+/** A plan as findings and sources name it. */
+export const toPlanName = (again: number | null): string => (again === null ? 'working' : String(again))
+
+/** What is to be released, as it may be at all. */
+interface ReadRequest {
+  readonly prepared: Preparation | null
+  readonly note: string
+  /** The older release that is taken up again; null: the working plan. */
+  readonly again: number | null
+}
+
+/**
+ * Refuses a request that could not be released whatever its findings: as `not-found`, `already-settled`, `second-person-needed`, `own-preparation`, or
+ * `stale-plan`. Within a release's transaction it holds the preparation until the end.
+ */
+export async function readReleaseRequest(
+  connection: Connection,
+  { planRevision: present, secondPerson }: Pick<StoreRecord, 'planRevision' | 'secondPerson'>,
+  { request, by }: Pick<ReleaseTask, 'request' | 'by'>,
+): Promise<ReadRequest> {
+  const prepared = 'approves' in request ? await lockWaiting(connection, request.approves) : null
+  if (secondPerson && !prepared) throw new AppError('second-person-needed')
+  if (secondPerson && prepared?.by === by) throw new AppError('own-preparation')
+  const { note, planRevision, again = null } = prepared ?? (request as ReleaseRequest)
+  if (present !== planRevision) throw new AppError('stale-plan')
+  return { prepared, note, again }
+}
+
 /**
  * Releases the working plan, or an older release again, in one transaction: checked, and what the shop showed until now written down. Refused as
- * `stale-plan`, `plan-has-problems` or `findings-stop`; as `second-person-needed` or `own-preparation` where the store asks for two.
+ * `readReleaseRequest` says, as `check-superseded` where anything that its findings follow from is not as it was judged, as `plan-has-problems` or
+ * `findings-stop`.
  */
 export async function releasePlan(
   database: Database,
   plans: PlanSource,
-  { request, by, at, stops, grounds }: ReleaseTask,
+  { request, by, at, judgedOn, stops, grounds }: ReleaseTask,
 ): Promise<ReleaseSummary> {
   return transact(database, async (transaction) => {
     const current = await lockStore(transaction)
-    const prepared = 'approves' in request ? await lockWaiting(transaction, request.approves) : null
-    if (current.secondPerson && !prepared) throw new AppError('second-person-needed')
-    if (current.secondPerson && prepared?.by === by) throw new AppError('own-preparation')
-    const { note, planRevision, again = null } = prepared ?? (request as ReleaseRequest)
+    const { prepared, note, again } = await readReleaseRequest(transaction, current, { request, by })
+    if (judgedOn !== (await readJudgedOn(transaction, toPlanName(again)))) throw new AppError('check-superseded')
     const older = again === null ? null : await plans.get(String(again))
-    if (current.planRevision !== planRevision) throw new AppError('stale-plan')
     const working = await plans.getLocked(transaction, current)
     const problems = checkPlan((older ?? working).plan)
     if (problems.length > 0) throw new AppError('plan-has-problems', { problems })

@@ -5,13 +5,15 @@ import type { FindingsService } from '../findings/findings.service.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import type { Answers } from '../threads/createAnswers.ts'
 import type { Threads } from '../threads/threads.ts'
-import { findAgain } from './preparations.ts'
+import { AppError } from '../errors/AppError.ts'
+import { getStore } from '../store/store.repository.ts'
+import { readReleaseRequest, toPlanName } from './releasePlan.ts'
 
 export interface ReleasesService {
   /** Which promotions of the working plan the shop has not, or has otherwise. */
   compare(): Promise<InShopAnswer>
   review(again: number | null): Promise<ReviewAnswer>
-  /** Makes the reviewed plan the one that the shop follows. */
+  /** Makes the reviewed plan the one that the shop follows, exactly as it was judged. Throws what `releasePlan` does. */
   release(request: ReleaseRequest | { readonly approves: string }, by: string): Promise<ReleaseSummary>
 }
 
@@ -25,6 +27,8 @@ export interface ReleasesDeps {
 }
 
 const MINUTE_MS = 60_000
+/** So often a plan is judged anew where something that its findings follow from changed meanwhile. */
+const MOST_ROUNDS = 3
 
 export function createReleasesService({
   database,
@@ -46,12 +50,20 @@ export function createReleasesService({
       return answers.of('review', `${live.key} ${next.key} ${next.planRevision}`, { now, again })
     },
     async release(request, by) {
-      const again = 'approves' in request ? await findAgain(database, request.approves) : (request.again ?? null)
-      const { stops, grounds } = await findings.judge(again === null ? 'working' : String(again))
-      const at = clock.now()
-      const summary = await threads.run('release', { request, by, at, stops: stops.map(({ id }) => id), grounds })
-      plans.forgetRecent()
-      return summary
+      for (let rounds = 1; ; rounds++) {
+        // Before the work, so that what can't be released is refused at once.
+        const { again } = await readReleaseRequest(database, await getStore(database), { request, by })
+        const { stops, ...judged } = await findings.judge(toPlanName(again))
+        const task = { request, by, at: clock.now(), stops: stops.map(({ id }) => id), ...judged }
+        try {
+          const summary = await threads.run('release', task)
+          plans.forgetRecent()
+          return summary
+        } catch (thrown) {
+          if (!(thrown instanceof AppError) || thrown.code !== 'check-superseded' || rounds === MOST_ROUNDS)
+            throw thrown
+        }
+      }
     },
   }
 }

@@ -20,7 +20,7 @@ import { forgetShopper, rememberShopper, shopperOf, welcome } from './shopCookie
 import { describeShop } from './shopInfo.ts'
 import { findOpenOffers, listCoupons } from './shopOffers.ts'
 import { toShopProduct } from './shopProduct.ts'
-import { findShopBuyer, senderOf } from './whoBuys.ts'
+import { findShopBuyer, whoTries } from './whoBuys.ts'
 
 const PAGE_SIZE = 24
 const SHOWN_SHOPPERS = 20
@@ -122,9 +122,8 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
     listShopCoupons: async () => listCoupons((await plans.getRecent()).plan, clock.now(), await figures.facts()),
     priceShopCart: async ({ body, who, request }) => {
       const [{ plan, release, now }, store] = [await look(body, who), await figures.store()]
-      const sender = senderOf(who, body.cart, request.ip ?? '')
-      if (sender !== null) tries.refuseTooMany(sender, body.cart.codes)
-      const known = await findShopBuyer(database, body.cart, { who, request, plan })
+      const tried = { sender: whoTries(who, body.cart, request), codes: body.cart.codes, plan }
+      const known = await tries.admit(tried, () => findShopBuyer(database, body.cart, { who, request, plan }))
       const options: readonly DeliveryOption[] = store.delivery
       const cart = resolveCart(body.cart, { options, shopper: known.shopper })
       const order = { now, cart, ...(await findCircumstances(figures, { plan, cart, known })) }
@@ -133,7 +132,6 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
         ? await threads.run('shopCart', { plan: body.plan ?? 'live', order })
         : computeShopCart(plan, release, order)
       const codes = answer.codes.length > 0 ? nameMistyped(answer.codes, await figures.shapes()) : answer.codes
-      if (sender !== null) tries.note(sender, codes)
       return { ...answer, codes }
     },
   }

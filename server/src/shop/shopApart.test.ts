@@ -259,7 +259,7 @@ describe('trying out codes', () => {
     expect((await price({ codes: ['WRONG-5'] })).status).toBe(200)
     const refused = await price({ codes: ['WRONG-6'] })
     expect(refused).toMatchObject({ status: 429, body: { error: { code: 'too-many-codes' } } })
-    expect(refused.body.error.facts.seconds).toBeGreaterThan(50)
+    expect(refused.body.error.facts.seconds).toBeGreaterThan(1)
     expect((await price()).status).toBe(200)
     // A shop's server knows its visitors itself, or names them.
     expect((await price({ codes: ['WRONG-7'] }, bearer())).status).toBe(200)

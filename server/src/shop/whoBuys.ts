@@ -4,6 +4,7 @@ import type { Request } from 'express'
 import type { Identity } from '../access/identity.ts'
 import type { Connection } from '../db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
+import { senderOf } from '../http/senderOf.ts'
 import { findKnown, type Known } from './circumstances.ts'
 import { shopperOf } from './shopCookie.ts'
 
@@ -35,8 +36,8 @@ export async function findShopBuyer(
   return known
 }
 
-/** Whose tries at codes are counted together; a shop's server that names no shopper knows its visitors itself. */
-export function senderOf(who: Identity, { shopper }: Pick<ShopCart, 'shopper'>, address: string): string | null {
-  if (who.kind !== 'key') return address
+/** Whose tries at codes are counted together; null for a shop's server that names no shopper: it knows its visitors itself. */
+export function whoTries(who: Identity, { shopper }: Pick<ShopCart, 'shopper'>, request: Request): string | null {
+  if (who.kind !== 'key') return senderOf(request)
   return shopper ? `${who.key.id} ${shopper}` : null
 }

@@ -165,6 +165,7 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'last-administrator': ({ name }) =>
     `${String(name)} is the last administrator. Make somebody else an administrator first.`,
   'link-lapsed': 'This link was used, replaced by a newer one, or its time is over. Ask for a new one.',
+  'check-superseded': 'Something changed while the plan was checked. Release again.',
   'findings-stop': 'Findings of weight “stop” hold this release back: mend them, or set them aside one by one.',
   'nothing-to-release': 'Nothing differs from what the shop already follows.',
   'plan-has-problems': 'The plan can’t be released with these faults in it. Mend them first.',

@@ -17,6 +17,7 @@ import * as orders from './015-orders.ts'
 import * as codes from './016-codes.ts'
 import * as findings from './017-findings.ts'
 import * as activityByAction from './018-activity-by-action.ts'
+import * as consentLinks from './019-consent-links.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -37,6 +38,7 @@ const ALL: Record<string, Knex.Migration> = {
   '016-codes': codes,
   '017-findings': findings,
   '018-activity-by-action': activityByAction,
+  '019-consent-links': consentLinks,
 }
 
 export const MIGRATIONS: Knex.MigrationSource<string> = {
