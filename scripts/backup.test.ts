@@ -1,9 +1,12 @@
-import { execFile } from 'node:child_process'
+import { execFile, spawn } from 'node:child_process'
+import { once } from 'node:events'
 import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { setTimeout as wait } from 'node:timers/promises'
 import { promisify } from 'node:util'
 import { afterAll, expect, inject, test } from 'vitest'
+import { readSchema } from '../server/src/db/schema.ts'
 import { bringIn } from '../server/src/testing/imports.ts'
 import { createDraft, createTestServer } from '../server/src/testing/createTestServer.ts'
 
@@ -58,6 +61,26 @@ test('dumped, wiped and restored, everything answers as before', async () => {
     expect([code, said]).toEqual([1, expect.stringContaining(wrong)])
   }
   expect(await answers()).toEqual(before)
+  await server.close()
+})
+
+test('a restore that is killed leaves the database as it was', async () => {
+  const server = await createTestServer(inject('databaseUrl'))
+  const file = join(folder, 'killed.sql.gz')
+  expect(await run('backup', [file], server.databaseUrl)).toMatchObject({ code: 0 })
+  await server.database('store').update({ name: 'After the backup' })
+  const tables = await readSchema(server.database)
+  const env = { ...process.env, DATABASE_URL: server.databaseUrl }
+  for (const afterMs of [150, 400, 700]) {
+    const child = spawn(process.execPath, ['scripts/restore.mjs', '--replace', file], { env, stdio: 'ignore' })
+    await wait(afterMs)
+    child.kill('SIGKILL')
+    await once(child, 'close').catch(() => undefined)
+    expect(await readSchema(server.database)).toEqual(tables)
+  }
+  expect(await run('restore', ['--replace', file], server.databaseUrl)).toMatchObject({ code: 0 })
+  expect(await server.database('store').pluck('name')).toEqual(['Test shop'])
+  expect(await readSchema(server.database)).toEqual(tables)
   await server.close()
 })
 

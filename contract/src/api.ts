@@ -1,6 +1,18 @@
 import { Type, type Static } from '@sinclair/typebox'
 import { CartSchema, CodeRegisterSchema, FactsSchema, StockSchema } from './orderSchema.ts'
-import { choice, Id, InstantText, Money, Name, Nullable, ProblemSchema, strict, Version, Whole } from './basicSchema.ts'
+import {
+  choice,
+  Floor,
+  Id,
+  InstantText,
+  Money,
+  Name,
+  Nullable,
+  ProblemSchema,
+  strict,
+  Version,
+  Whole,
+} from './basicSchema.ts'
 import { DeliveryOptionsSchema } from './deliverySchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
@@ -27,7 +39,10 @@ export type ErrorAnswer = Static<typeof ErrorAnswer>
 export const PlanRef = Type.String({ pattern: '^(working|live|[1-9]\\d{0,8})$' })
 
 /** Whether a process lives, or is ready for requests. */
-export const HealthAnswer = Type.Object({ status: choice('alive', 'ready', 'database-away') }, strict)
+export const HealthAnswer = Type.Object(
+  { status: choice('alive', 'ready', 'database-away', 'schema-broken', 'disk-full', 'no-store') },
+  strict,
+)
 
 export const StoreAnswer = Type.Object(
   {
@@ -67,7 +82,7 @@ export const PriceCause = Type.Object(
 
 /** A product with what its page shows to a guest at a moment under a plan. */
 export const PricedProduct = Type.Object(
-  { product: ProductSchema, shelf: Money, floor: Money, causes: Type.Array(PriceCause) },
+  { product: ProductSchema, shelf: Money, floor: Floor, causes: Type.Array(PriceCause) },
   strict,
 )
 export type PricedProduct = Static<typeof PricedProduct>

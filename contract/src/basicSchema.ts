@@ -32,6 +32,8 @@ export const Id = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id, pattern
 export const ShopperName = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: SEEN })
 export const Name = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: SEEN })
 export const Money = Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 0, maximum: MAX_MONEY }))
+/** A price floor: unit cost with margin and tax may pass what a price may be. */
+export const Floor = Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 0, maximum: Number.MAX_SAFE_INTEGER }))
 export const Whole = Type.Integer({ minimum: 0, maximum: Number.MAX_SAFE_INTEGER })
 export const Rate = Type.Unsafe<BasisPoints>(Type.Integer({ minimum: 0, maximum: 1_000_000 }))
 /** An instant, `2027-03-08T09:00:00.000Z`. */

@@ -110,6 +110,7 @@ export const CODE_ENDPOINTS = {
   }),
   listShopCoupons: answering(code.ShopCoupons, {
     role: 'anyone',
+    standIn: 'look',
     scope: 'quote',
     summary: 'The coupons that the shop may list',
   }),

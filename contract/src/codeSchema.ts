@@ -1,6 +1,17 @@
 import { Type, type Static } from '@sinclair/typebox'
 import { ShopOffer } from './shopSchema.ts'
-import { choice, Id, InstantText, LocalDateTimeText, Name, Nullable, SEEN_TEXT, strict, Version, Whole } from './basicSchema.ts'
+import {
+  choice,
+  Id,
+  InstantText,
+  LocalDateTimeText,
+  Name,
+  Nullable,
+  SEEN_TEXT,
+  strict,
+  Version,
+  Whole,
+} from './basicSchema.ts'
 
 export const MOST_CODES = 1_000_000
 

@@ -13,6 +13,11 @@ export interface Endpoint {
   readonly role: Role
   /** What a key must be made for to be taken here; without one, keys are not. */
   readonly scope?: KeyScope
+  /**
+   * An endpoint of the stand-in shop, which may be switched off: then keys alone may ask it, and staff where they only look (`look`); `order` is for
+   * keys alone.
+   */
+  readonly standIn?: 'look' | 'order'
   readonly params?: TObject
   readonly query?: TObject
   readonly headers?: TObject
@@ -39,6 +44,7 @@ export const COMMON_ERRORS: readonly ErrorCode[] = [
   'role-too-small',
   'key-unknown',
   'key-lacks-scope',
+  'shop-closed',
   'invalid-input',
   'bad-json',
   'wrong-media-type',
@@ -50,6 +56,7 @@ export const COMMON_ERRORS: readonly ErrorCode[] = [
   'took-too-long',
   'needs-too-much-memory',
   'database-away',
+  'disk-full',
   'internal',
 ]
 

@@ -22,6 +22,7 @@ export const ERROR_STATUS = {
   'role-too-small': 403,
   'key-lacks-scope': 403,
   'needs-desk': 403,
+  'shop-closed': 403,
   'another-shopper': 403,
   'too-many-codes': 429,
   'visitor-unknown': 400,
@@ -52,6 +53,7 @@ export const ERROR_STATUS = {
   'took-too-long': 503,
   'needs-too-much-memory': 503,
   'database-away': 503,
+  'disk-full': 503,
   internal: 500,
 } as const
 

@@ -9,6 +9,7 @@ export const ORDER_ENDPOINTS = {
     order.OrderAnswer,
     {
       role: 'anyone',
+      standIn: 'order',
       scope: 'orders',
       summary:
         'Places an order under the live release at this moment, if it costs no more than the shopper saw; the same key again answers the same order',

@@ -10,7 +10,7 @@ import {
 } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { PlanRef, PriceCause } from './api.ts'
-import { choice, Count, Id, InstantText, MAX_MONEY, Money, Nullable, strict, Whole } from './basicSchema.ts'
+import { choice, Count, Floor, Id, InstantText, MAX_MONEY, Money, Nullable, strict, Whole } from './basicSchema.ts'
 import { ProductSchema } from './planSchema.ts'
 
 const Limit = Type.Optional(Type.Integer({ minimum: -MAX_MONEY, maximum: MAX_MONEY }))
@@ -62,7 +62,7 @@ export const TableRow = Type.Object(
     shelf: Money,
     /** What may be crossed out beside the shelf price; null where nothing may. */
     struck: Nullable(Money),
-    floor: Money,
+    floor: Floor,
     /** Basis points of the price without tax; below 0 under cost. Null where the cost is not known. */
     margin: Nullable(Type.Integer()),
     /** Units sold in the last 30 days. */

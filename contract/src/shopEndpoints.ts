@@ -9,6 +9,7 @@ const LOOKED_AT = ['not-found', 'needs-desk'] as const
 export const SHOP_ENDPOINTS = {
   getShop: answering(shop.ShopInfo, {
     role: 'anyone',
+    standIn: 'look',
     scope: 'quote',
     summary: 'The shop: its name, currency, categories, ways of delivery, and which shopper is signed in',
     query: shop.ShopMomentQuery,
@@ -16,6 +17,7 @@ export const SHOP_ENDPOINTS = {
   }),
   listShopShoppers: answering(shop.ShopShoppers, {
     role: 'anyone',
+    standIn: 'look',
     summary:
       'The shoppers as whom one may sign in to the stand-in shop; there is nothing at this address without the demo',
     query: shop.ShopShoppersQuery,
@@ -23,13 +25,15 @@ export const SHOP_ENDPOINTS = {
   }),
   signInToShop: silent({
     role: 'anyone',
+    standIn: 'look',
     summary: 'Signs in to the stand-in shop by choosing a shopper; there is nothing at this address without the demo',
     body: shop.ShopSignInRequest,
     errors: NOT_FOUND,
   }),
-  signOutOfShop: silent({ role: 'anyone', summary: 'Signs out of the stand-in shop' }),
+  signOutOfShop: silent({ role: 'anyone', standIn: 'look', summary: 'Signs out of the stand-in shop' }),
   listShopProducts: answering(shop.ShopAnswer, {
     role: 'anyone',
+    standIn: 'look',
     scope: 'quote',
     summary: 'Products as shoppers see them under the live release, page by page',
     query: shop.ShopQuery,
@@ -37,6 +41,7 @@ export const SHOP_ENDPOINTS = {
   }),
   getShopProduct: answering(shop.ShopProductAnswer, {
     role: 'anyone',
+    standIn: 'look',
     scope: 'quote',
     summary: 'A product as shoppers see it',
     params: SkuParams,
@@ -45,6 +50,7 @@ export const SHOP_ENDPOINTS = {
   }),
   listShopOffers: answering(shop.ShopOffers, {
     role: 'anyone',
+    standIn: 'look',
     scope: 'quote',
     summary: 'The cart offers that hold on a product and need no code, without what only the store knows',
     params: SkuParams,
@@ -53,6 +59,7 @@ export const SHOP_ENDPOINTS = {
   }),
   priceShopCart: answering(shop.ShopCartAnswer, {
     role: 'anyone',
+    standIn: 'look',
     scope: 'quote',
     summary:
       'A cart as the shop prices it: no internal names; its nudges are tried before they are named. What is known of its shopper is the server’s',

@@ -42,38 +42,64 @@ export async function dump({ url, name }, file) {
   }
 }
 
-/** Puts back what a dump holds. A database that holds anything is left alone unless `replaces`; then all of it is taken out first. */
+/**
+ * Puts back what a dump holds, beside the database first; then its tables change places with those that are there, in one statement. Broken off at any
+ * time, the database is as before or as the dump has it. One that holds anything is left alone unless `replaces`.
+ */
 export async function restore({ url, name }, file, { replaces }) {
   if (!existsSync(file)) throw new Trouble(`There is no file ${file}.`)
   await refuseUnlessWhole(file)
   await ensureTools()
-  await empty({ url, name }, replaces)
-  const child = start('mariadb', url, [name])
-  child.stdout.resume()
-  await Promise.all([pipeline(createReadStream(file), createGunzip(), child.stdin), ended(child, 'mariadb')])
-}
-
-async function ensureTools() {
-  await ensurePrograms(['mariadb-dump', 'mariadb'], ['mariadb-client'])
-}
-
-async function empty({ url, name }, replaces) {
+  const [beside, replaced] = [`${name}_restoring`, `${name}_replaced`]
   const server = new URL(url)
   server.pathname = '/'
   const connection = await mysql.createConnection(server.href)
   try {
-    const [tables] = await connection.query('SELECT 1 FROM information_schema.tables WHERE table_schema = ? LIMIT 1', [
-      name,
-    ])
-    if (tables.length > 0 && !replaces)
+    const old = await listTables(connection, name)
+    if (old.length > 0 && !replaces)
       throw new Trouble(
         `The database ${name} is not empty. To replace all that it holds:  npm run restore -- --replace FILE`,
       )
-    await connection.query('DROP DATABASE IF EXISTS ??', [name])
-    await connection.query('CREATE DATABASE ?? CHARACTER SET utf8mb4 COLLATE utf8mb4_general_nopad_ci', [name])
+    for (const one of [beside, replaced]) {
+      await connection.query('DROP DATABASE IF EXISTS ??', [one])
+      await connection.query('CREATE DATABASE ?? CHARACTER SET utf8mb4 COLLATE utf8mb4_general_nopad_ci', [one])
+    }
+    const child = start('mariadb', url, [beside])
+    child.stdout.resume()
+    await Promise.all([pipeline(createReadStream(file), createGunzip(), child.stdin), ended(child, 'mariadb')])
+    await connection.query('CREATE DATABASE IF NOT EXISTS ?? CHARACTER SET utf8mb4 COLLATE utf8mb4_general_nopad_ci', [
+      name,
+    ])
+    const moves = [
+      ...old.map((table) => mysql.format('??.?? TO ??.??', [name, table, replaced, table])),
+      ...(await listTables(connection, beside)).map((table) =>
+        mysql.format('??.?? TO ??.??', [beside, table, name, table]),
+      ),
+    ]
+    await connection.query('SET FOREIGN_KEY_CHECKS = 0')
+    await connection.query(`RENAME TABLE ${moves.join(', ')}`)
+    for (const one of [beside, replaced]) await connection.query('DROP DATABASE ??', [one])
+  } catch (error) {
+    if (error.code === 'ER_DBACCESS_DENIED_ERROR')
+      throw new Trouble(
+        `A restore goes beside the database first: allow its user the databases ${beside} and ${replaced}, then start again. (${error.message})`,
+      )
+    throw error
   } finally {
     await connection.end()
   }
+}
+
+async function listTables(connection, name) {
+  const [tables] = await connection.query(
+    'SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ?',
+    [name],
+  )
+  return tables.map((row) => row.name)
+}
+
+async function ensureTools() {
+  await ensurePrograms(['mariadb-dump', 'mariadb'], ['mariadb-client'])
 }
 
 /** Reads the file to its end before anything is done with it. */

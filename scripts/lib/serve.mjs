@@ -75,7 +75,9 @@ export async function endLeftoverServer(folder) {
 
 async function isHealthy(url) {
   try {
-    return (await fetch(`${url}/readyz`)).ok
+    const response = await fetch(`${url}/readyz`)
+    // A server without a store waits to be set up.
+    return response.ok || (await response.json()).status === 'no-store'
   } catch {
     return false
   }

@@ -105,7 +105,12 @@ function createApi(deps: AppDeps, access: Access): Router {
   serveEndpoints(
     api,
     { ...createHandlers(deps), ...access.handlers },
-    { checksAnswers: config.checksAnswers, identify: access.identify, queues: createTaskQueues() },
+    {
+      checksAnswers: config.checksAnswers,
+      identify: access.identify,
+      isShopOpen: config.isShopOpen,
+      queues: createTaskQueues(),
+    },
   )
   api.use(() => {
     throw new AppError('no-such-page')
@@ -120,6 +125,7 @@ function createHandlers(deps: AppDeps): Omit<Handlers, keyof Access['handlers']>
   const history = createPriceHistory(database, figures)
   const table = createProductTable({ ...deps, history, figures })
   const tries = createCodeTries(database, deps.wallClock)
+  const queues = createTaskQueues()
   const findings = createFindingsService({
     ...deps,
     onTrouble: (error) => {
@@ -128,7 +134,7 @@ function createHandlers(deps: AppDeps): Omit<Handlers, keyof Access['handlers']>
   })
   return {
     ...createStoreHandlers(deps),
-    ...createChangesHandlers(deps.changes),
+    ...createChangesHandlers(deps),
     ...createCatalogueHandlers({ ...deps, table, figures, catalogue: createCatalogueService(deps) }),
     ...createPricesHandlers({ ...deps, history, figures }),
     ...createRepriceHandlers({ ...deps, takeOff: createTakeOffService({ ...deps, history, figures }) }),
@@ -148,11 +154,12 @@ function createHandlers(deps: AppDeps): Omit<Handlers, keyof Access['handlers']>
       ...deps,
       history,
       tries,
+      queues,
       figures,
       isStandIn: config.isDemo,
     }),
     ...createOrdersHandlers({
-      ...{ ...deps, tries, figures, origins: config.origins },
+      ...{ ...deps, tries, queues, figures, origins: config.origins },
       onTrouble: (error) => {
         deps.logger.warn({ err: error }, 'a letter could not be written')
       },

@@ -20,6 +20,8 @@ export interface Config {
   readonly uploads: UploadLimits
   /** Whether the people of the demo sign in with one click, and shoppers of the stand-in shop by choosing a name. */
   readonly isDemo: boolean
+  /** Whether the stand-in shop takes guests and orders; the demo's is always on. */
+  readonly isShopOpen: boolean
   /** Whether every answer is held against its schema, for tests. */
   readonly checksAnswers: boolean
 }
@@ -47,6 +49,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
       idleMs: readNumber(env, 'NOVALEX_UPLOAD_IDLE_MS', 15_000),
     },
     isDemo: env.NOVALEX_DEMO === '1',
+    isShopOpen: env.NOVALEX_SHOP === '1' || env.NOVALEX_DEMO === '1',
     checksAnswers: env.NOVALEX_CHECK_ANSWERS === '1',
   }
 }

@@ -1,4 +1,5 @@
 import { createServer } from 'node:http'
+import { setTimeout as wait } from 'node:timers/promises'
 import { OrderRequest, PromotionDraft, PromotionUpdate, ReachQuestion } from '@novalex/contract'
 import { pino } from 'pino'
 import { loadCookieSecret } from './access/secrets.ts'
@@ -8,7 +9,9 @@ import { createClock } from './clock.ts'
 import { createCodesService } from './codes/codes.service.ts'
 import { readConfig } from './config.ts'
 import { foldCounts } from './counts/counts.repository.ts'
-import { migrateDatabase, openDatabase } from './db/openDatabase.ts'
+import { isDatabaseAway } from './db/isDatabaseAway.ts'
+import { migrateDatabase, UnusableDatabase } from './db/migrateDatabase.ts'
+import { openDatabase } from './db/openDatabase.ts'
 import { transact } from './db/transact.ts'
 import { logError } from './http/logError.ts'
 import { prepareSchemas } from './http/validate.ts'
@@ -17,6 +20,8 @@ import { createPlanSource } from './plan/planSource.ts'
 import { isMuchSold } from './prices/settleSold.ts'
 import { createThreads } from './threads/threads.ts'
 
+/** Between two tries to reach a database that is away at the start. */
+const START_AGAIN_MS = 2000
 const SHUTDOWN_TIMEOUT_MS = 10_000
 const GRACE_MS = 1500
 /** How often it is looked for work that another process left. */
@@ -30,7 +35,12 @@ const HEADERS_TIMEOUT_MS = 15_000
 
 const config = readConfig(process.env)
 const logger = pino({ level: config.logLevel, serializers: { err: logError } })
-await migrateDatabase(config.databaseUrl)
+// What nobody caught is told like any other error: without the values of a statement, some of which are secrets.
+process.on('uncaughtException', (error) => {
+  logger.fatal({ err: error }, 'uncaught')
+  process.exit(1)
+})
+await prepareDatabase()
 const database = openDatabase(config.databaseUrl)
 const threads = createThreads(config.databaseUrl)
 const clock = createClock(config.fixedNow)
@@ -93,6 +103,24 @@ server.on('error', (error) => {
 server.listen(config.port, config.host, () => {
   logger.info({ host: config.host, port: config.port }, 'listening')
 })
+
+/** Brings the tables up to date, waiting for a database that is away. Ends the process, with a sentence, on one that can't be used. */
+async function prepareDatabase(): Promise<void> {
+  for (;;) {
+    try {
+      await migrateDatabase(config.databaseUrl)
+      return
+    } catch (error) {
+      if (!isDatabaseAway(error)) {
+        if (error instanceof UnusableDatabase) logger.fatal({}, error.message)
+        else logger.fatal({ err: error }, 'The database could not be brought up to date.')
+        process.exit(1)
+      }
+      logger.warn({ err: error }, 'The database does not answer. Waiting for it.')
+      await wait(START_AGAIN_MS)
+    }
+  }
+}
 
 async function settleSoldPrices(): Promise<void> {
   if (await isMuchSold({ database, plans })) await threads.run('settlePrices', { at: clock.now() })

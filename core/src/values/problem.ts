@@ -80,6 +80,7 @@ interface FactsByCode {
   'unpacks-too-large': { readonly max: number }
   formula: { readonly column: number }
   'cell-too-long': { readonly max: number }
+  'too-many-columns': { readonly max: number }
   'unknown-option': TypedFacts
   'unserved-country': { readonly given: string; readonly option: string }
   'unknown-shopper': NameFacts

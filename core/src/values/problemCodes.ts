@@ -93,6 +93,7 @@ export const PROBLEM_CODES = [
   'needs-too-much-memory',
   'took-too-long',
   'cell-too-long',
+  'too-many-columns',
   // delivery, shoppers
   'unknown-option',
   'unserved-country',

@@ -43,7 +43,7 @@ interface Deps extends SignInDeps {
 
 export function createSignInHandlers({ database, wallClock, people, signIn, origins }: Deps): HandlersOf<SignIn> {
   async function begin(request: Request, account: Account) {
-    await beginSession(request, account)
+    await beginSession(request, account, wallClock.now())
     await forgetLapsed(database, wallClock.now())
     return signIn.describe(account)
   }
@@ -61,7 +61,10 @@ export function createSignInHandlers({ database, wallClock, people, signIn, orig
     askForReset: async ({ body, request }) => {
       const email = readEmail(body.email, 'email')
       await signIn.takeReset(email, senderOf(request))
-      await people.sendReset(email, originOf(request, origins))
+      // Not awaited: the time that an answer takes must not tell whose address there is.
+      people.sendReset(email, originOf(request, origins)).catch((error: unknown) => {
+        request.log.error({ err: error }, 'reset-not-sent')
+      })
     },
     changePassword: async ({ body, who, request }) => {
       const account = accountOf(who)

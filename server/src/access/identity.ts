@@ -54,8 +54,11 @@ export function accountOf(who: Identity): Account {
   return who.account
 }
 
-/** A shop's server knows its buyers; of people only releasers see their names and addresses. */
-export function readingOf(who: Identity): { readonly seesBuyers: boolean } {
+/** What of orders may be read. A shop's server knows its buyers; of people only releasers see names and addresses, and readers no codes. */
+export function readingOf(who: Identity): { readonly seesBuyers: boolean; readonly seesCodes: boolean } {
   const { role } = who.kind === 'person' ? who.account : { role: null }
-  return { seesBuyers: who.kind === 'key' || role === 'releaser' || role === 'administrator' }
+  return {
+    seesBuyers: who.kind === 'key' || role === 'releaser' || role === 'administrator',
+    seesCodes: role !== 'reader',
+  }
 }

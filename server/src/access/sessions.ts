@@ -19,6 +19,8 @@ const DAY_MS = 86_400_000
 const BEGINNING = /^\/(session|links|set-up)(\/|$)/
 /** A session that is not used for so long ends. */
 const IDLE_MS = 7 * DAY_MS
+/** However it is used, a session ends so long after it began. */
+const LONGEST_MS = 30 * DAY_MS
 /** How exactly it is noted when a session was last used. */
 const NOTED_MS = 60_000
 
@@ -105,6 +107,7 @@ async function findSession(connection: Connection, id: string, now: number): Pro
     .join('people', 'people.id', 'sessions.person')
     .where({ 'sessions.id': id, 'people.removed_at': null })
     .where('expires_at', '>', new Date(now))
+    .where('sessions.created_at', '>', new Date(now - LONGEST_MS))
     .first('people.id', 'name', 'email', 'role', 'agent', 'seen_at')) as
     { id: string; name: string; email: string; role: PersonRole; agent: string; seen_at: Date } | undefined
   if (!row) return null
@@ -113,8 +116,12 @@ async function findSession(connection: Connection, id: string, now: number): Pro
   return { cookie, account, agent, seenAt: seenAt.getTime() }
 }
 
+/** Whether a session, by its id in the database, goes on. */
+export const isLive = async (connection: Connection, id: string, now: number): Promise<boolean> =>
+  (await findSession(connection, id, now)) !== null
+
 /** A new session for who has shown who they are; the one before, if any, ends. */
-export async function beginSession(request: Request, account: Account): Promise<void> {
+export async function beginSession(request: Request, account: Account, now: number): Promise<void> {
   const agent = (request.get('user-agent') ?? '').slice(0, 200)
   await new Promise<void>((resolve, reject) => {
     request.session.regenerate((error: unknown) => {
@@ -122,7 +129,7 @@ export async function beginSession(request: Request, account: Account): Promise<
       else resolve()
     })
   })
-  Object.assign(request.session, { account, agent, seenAt: Date.now() })
+  Object.assign(request.session, { account, agent, seenAt: now })
   await new Promise<void>((resolve, reject) => {
     request.session.save((error: unknown) => {
       if (error) reject(error as Error)

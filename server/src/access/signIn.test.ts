@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, test } from 'vitest'
+import { lettersTo } from '../testing/lettersTo.ts'
 import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
 
 const PASSWORD = 'three brushes and a jar'
@@ -199,6 +200,8 @@ describe('one’s own password', () => {
     server.clock.at += 1000
     expect((await post('/password-resets', { email: 'unknown@desk.example' })).status).toBe(204)
     expect((await post('/password-resets', { email })).status).toBe(204)
+    // The answer does not wait for the letter.
+    await expect.poll(async () => (await lettersTo(server, email)).length).toBe(2)
     const token = await tokenFor(email)
     expect((await post('/links/look', { token })).body.kind).toBe('reset')
     expect((await post('/links/use', { token, password: 'a new word for it' })).status).toBe(200)

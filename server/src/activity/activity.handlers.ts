@@ -1,6 +1,7 @@
 import { LOGGED_ACTIONS, type LoggedThing } from '@novalex/contract'
 import type { Database } from '../db/openDatabase.ts'
 import { MEDIA_TYPES, writeTable } from '../files/writeTable.ts'
+import type { Identity } from '../access/identity.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import { listActivity, listActors, type Entry, type Filters } from './activity.repository.ts'
 
@@ -26,21 +27,33 @@ function nameIn(detail: unknown): string | null {
   return typeof name === 'string' ? name : null
 }
 
-const toAnswer = ({ at, ...entry }: Entry) => ({
+const toAnswer = ({ at, detail, ...entry }: Entry, who: Identity) => ({
   ...entry,
   at: new Date(at).toISOString(),
-  name: nameIn(entry.detail),
+  name: nameIn(detail),
+  detail: who.kind === 'person' && who.account.role === 'administrator' ? detail : withoutEmails(detail),
 })
+
+/** People's addresses are for administrators, as on the page People. */
+function withoutEmails(detail: unknown): unknown {
+  if (typeof detail !== 'object' || detail === null || Array.isArray(detail)) return detail
+  const entries = Object.entries(detail).filter(([key]) => key !== 'email')
+  return Object.fromEntries(entries.map(([key, value]: [string, unknown]) => [key, withoutEmails(value)]))
+}
 
 export function createActivityHandlers(database: Database): HandlersOf<'listActivity' | 'getActivityFile'> {
   return {
-    listActivity: async ({ query: { before, ...asked } }) => {
+    listActivity: async ({ query: { before, ...asked }, who }) => {
       const filters = { ...toFilters(asked), ...(before === undefined ? {} : { before: Number(before) }) }
       const [found, people] = await Promise.all([listActivity(database, filters, SHOWN + 1), listActors(database)])
-      return { entries: found.slice(0, SHOWN).map(toAnswer), hasMore: found.length > SHOWN, people }
+      return {
+        entries: found.slice(0, SHOWN).map((entry) => toAnswer(entry, who)),
+        hasMore: found.length > SHOWN,
+        people,
+      }
     },
-    getActivityFile: async ({ query }) => {
-      const entries = (await listActivity(database, toFilters(query), IN_FILE)).map(toAnswer)
+    getActivityFile: async ({ query, who }) => {
+      const entries = (await listActivity(database, toFilters(query), IN_FILE)).map((entry) => toAnswer(entry, who))
       const rows = entries.map(({ at, by, action, subject, name, detail }) => [
         at,
         by,

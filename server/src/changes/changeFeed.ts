@@ -7,6 +7,8 @@ import { findLatestCheck } from '../findings/findings.repository.ts'
 import { findLatestSale } from '../orders/findLatestSale.ts'
 
 const LOOK_EVERY_MS = 1000
+/** How often it is asked whether who follows may still do so. */
+const ADMIT_EVERY_MS = 5000
 /** Compressed on the way, an event would wait for those after it. */
 const UNALTERED = { 'cache-control': 'no-store, no-transform' }
 
@@ -15,8 +17,11 @@ const UNALTERED = { 'cache-control': 'no-store, no-transform' }
  * `sales`, a number that is another one after each order; those called `findings`, one that is another after each check of a plan.
  */
 export interface ChangeFeed {
-  /** Tells a browser the latest change, then each that follows, until it leaves. Throws what the database throws. */
-  follow(request: Request, response: Response): Promise<undefined>
+  /**
+   * Tells a browser the latest change, then each that follows, until it leaves, or until `mayFollow` says no: its session has ended. Throws what the
+   * database throws.
+   */
+  follow(request: Request, response: Response, mayFollow: () => Promise<boolean>): Promise<undefined>
   /** Ends every connection. */
   close(): void
 }
@@ -51,12 +56,23 @@ export function createChangeFeed(database: Database): ChangeFeed {
   }
 
   return {
-    async follow(request, response) {
+    async follow(request, response, mayFollow) {
       const change = await findLatestChange(database)
       const sale = await findLatestSale(database)
       const check = await findLatestCheck(database)
       const session = await createSession(request, response, { headers: UNALTERED })
+      const admitting = setInterval(() => {
+        mayFollow().then(
+          (may) => {
+            if (!may) response.end()
+          },
+          // While the database is away nobody is sent away.
+          () => undefined,
+        )
+      }, ADMIT_EVERY_MS)
+      admitting.unref()
       session.once('disconnected', () => {
+        clearInterval(admitting)
         followers.delete(session)
       })
       if (!session.isConnected) return

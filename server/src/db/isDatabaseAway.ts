@@ -1,4 +1,5 @@
 const AWAY = new Set([
+  'EAI_AGAIN',
   'ECONNREFUSED',
   'ECONNRESET',
   'EPIPE',

@@ -1,6 +1,13 @@
-import { randomBytes } from 'node:crypto'
+import { createHash, randomBytes } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { afterEach, beforeEach, expect, inject, test } from 'vitest'
-import { migrateDatabase, openDatabase } from './openDatabase.ts'
+import { migrateDatabase, UnusableDatabase } from './migrateDatabase.ts'
+import CHECKSUMS from './migrations/checksums.json' with { type: 'json' }
+import { MIGRATION_NAMES } from './migrations/index.ts'
+import { openDatabase, type Database } from './openDatabase.ts'
+import { readSchema } from './schema.ts'
+import SCHEMA from './schema.json' with { type: 'json' }
 
 let url: string
 beforeEach(() => {
@@ -58,4 +65,43 @@ test('every table has a primary key, as a cluster needs it', async () => {
     ),
   )) as [unknown[]]
   expect(tables).toEqual([])
+})
+
+test('the migrations are as they were written down: one that is edited needs a new one instead', async () => {
+  const folder = join(import.meta.dirname, 'migrations')
+  const checksums = Object.fromEntries(
+    MIGRATION_NAMES.map((name) => [
+      name,
+      createHash('sha256')
+        .update(readFileSync(join(folder, `${name}.ts`)))
+        .digest('hex'),
+    ]),
+  )
+  expect(checksums, 'after a new migration:  npm run schema').toEqual(CHECKSUMS)
+  await migrateDatabase(url)
+  expect(await look(readSchema), 'after a new migration:  npm run schema').toEqual(SCHEMA)
+})
+
+test.each<[string, (database: Database) => Promise<unknown>, string]>([
+  ['a table is missing', (database) => database.raw('DROP TABLE stock_changes'), 'table stock_changes is missing'],
+  [
+    'an index is missing',
+    (database) => database.raw('ALTER TABLE activity DROP INDEX activity_action_id_index'),
+    'table activity lacks: index action,id',
+  ],
+  [
+    'another edition of a migration made it',
+    (database) => database('migration_checksums').where({ name: '015-orders' }).update({ checksum: 'x' }),
+    '015-orders',
+  ],
+  [
+    'a newer version made it',
+    (database) => database('knex_migrations').insert({ name: '999-next', batch: 9, migration_time: new Date() }),
+    'newer version',
+  ],
+])('a database is refused with a sentence: %s', async (_label, spoil, told) => {
+  await migrateDatabase(url)
+  await look(spoil)
+  await expect(migrateDatabase(url)).rejects.toThrow(told)
+  await expect(migrateDatabase(url)).rejects.toBeInstanceOf(UnusableDatabase)
 })

@@ -25,12 +25,13 @@ export async function transact<T>(
     try {
       return await database.transaction(work)
     } catch (thrown) {
-      if (tries === most || !isLost(thrown)) throw thrown
+      if (tries === most || !isLostToRivals(thrown)) throw thrown
       await wait(Math.random() * FIRST_WAIT_MS * 2 ** Math.min(tries, 5))
     }
   }
 }
 
-function isLost(thrown: unknown): boolean {
+/** Whether an error says that rivals won each time: the same may succeed a moment later. */
+export function isLostToRivals(thrown: unknown): boolean {
   return thrown instanceof Error && 'errno' in thrown && LOST.has(Number(thrown.errno))
 }

@@ -8,6 +8,8 @@ import { UnreadableFile } from './UnreadableFile.ts'
 /** The most that a workbook may unpack to. */
 export const MAX_UNPACKED_BYTES = 256 * 2 ** 20
 const PIECE_BYTES = 64 * 2 ** 10
+/** Far more than any kind of file has. */
+const MAX_COLUMNS = 300
 
 /** Whether a file begins as a zip archive does, which every XLSX workbook is. */
 export function isWorkbook(file: Uint8Array): boolean {
@@ -48,9 +50,11 @@ async function* readFirstSheet(file: Uint8Array): AsyncGenerator<string[][]> {
       if (row.number - 1 > MAX_ROWS) throw new UnreadableFile(createProblem('too-many', '', { max: MAX_ROWS }))
       for (; rows < row.number - 1; rows++) batch.push([''])
       const cells = readRow(row)
+      if (cells.length > MAX_COLUMNS)
+        throw new UnreadableFile(createProblem('too-many-columns', `${row.number}`, { max: MAX_COLUMNS }))
       width ||= cells.length
       // Cells at a row's end that are empty are not in the file.
-      while (cells.length < width && cells.some((cell) => cell !== '')) cells.push('')
+      if (cells.some((cell) => cell !== '')) while (cells.length < width) cells.push('')
       batch.push(cells)
       rows++
       if (batch.length < ROWS_A_BATCH) continue

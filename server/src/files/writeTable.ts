@@ -30,7 +30,12 @@ async function* partsOf({ rows }: Table): AsyncGenerator<Rows> {
   else yield* rows as AsyncIterable<Rows>
 }
 
-const CSV = { newline: '\r\n', escapeFormulae: true }
+// The library's own pattern misses a cell with a line break in it.
+const CSV = { newline: '\r\n', escapeFormulae: /^[=+\-@\t\r]/ }
+
+/** What no XML file may hold, which breaks a workbook as a whole. Source: XML 1.0, section 2.2. */
+// eslint-disable-next-line no-control-regex -- they are what is looked for
+const NOT_IN_XML = /[\0-\x08\x0b\x0c\x0e-\x1f\ufffe\uffff]|\p{Cs}/gu
 
 /** What a spreadsheet would take for a formula is marked as text; `readRecords` takes the mark off again. */
 async function writeCsv(table: Table): Promise<Buffer> {
@@ -51,7 +56,9 @@ async function writeWorkbook(table: Table): Promise<Buffer> {
   sheet.addRow([...columns]).commit()
   for await (const part of partsOf(table)) {
     for (const row of part) {
-      sheet.addRow(row.map((cell, at) => (isNumber[at] && /^-?\d+(\.\d+)?$/.test(cell) ? Number(cell) : cell))).commit()
+      const toCell = (cell: string, at: number) =>
+        isNumber[at] && /^-?\d+(\.\d+)?$/.test(cell) ? Number(cell) : cell.replace(NOT_IN_XML, '\ufffd')
+      sheet.addRow(row.map(toCell)).commit()
     }
   }
   sheet.commit()

@@ -86,6 +86,7 @@ function createSecurityHeaders() {
         'upgrade-insecure-requests': null,
       },
     },
-    strictTransportSecurity: false,
+    // Browsers heed it over TLS only, where a proxy ends that.
+    strictTransportSecurity: { maxAge: 31_536_000, includeSubDomains: false },
   })
 }

@@ -1,6 +1,8 @@
 import type { ErrorAnswer } from '@novalex/contract'
 import type { ErrorRequestHandler, Request } from 'express'
 import { isDatabaseAway } from '../db/isDatabaseAway.ts'
+import { isDiskFull } from '../db/isDiskFull.ts'
+import { isLostToRivals } from '../db/transact.ts'
 import { AppError } from '../errors/AppError.ts'
 
 /** Turns whatever was thrown into an answer: a registered code, or a bare 500 with the request's id. */
@@ -25,6 +27,8 @@ export function toErrorAnswer(thrown: unknown, request: Request): ErrorAnswer {
 export function toAppError(thrown: unknown): AppError {
   if (thrown instanceof AppError) return thrown
   if (thrown === null || typeof thrown !== 'object') return new AppError('internal', { cause: thrown })
+  if (isDiskFull(thrown)) return new AppError('disk-full', { cause: thrown })
+  if (isLostToRivals(thrown)) return new AppError('took-too-long', { cause: thrown })
   if (isDatabaseAway(thrown)) return new AppError('database-away', { cause: thrown })
   const { type, limit } = thrown as { type?: string; limit?: number }
   // What the body parsers of Express throw.

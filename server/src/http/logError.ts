@@ -13,14 +13,25 @@ export function logError(error: Error): object {
   return stdSerializers.err(withoutValues(error))
 }
 
-function withoutValues(error: Error): Error {
+/** What is wrong with tables, columns or the disk names no values. */
+const NAMES_NO_VALUE = new Set([
+  'ER_NO_SUCH_TABLE',
+  'ER_BAD_FIELD_ERROR',
+  'ER_RECORD_FILE_FULL',
+  'ER_DISK_FULL',
+  'ER_ERROR_ON_WRITE',
+])
+
+/** The error with its causes, without the values that a refused statement held. */
+export function withoutValues(error: Error): Error {
   const { sql, sqlMessage, code, errno } = error as Refused
   const cause = error.cause instanceof Error ? withoutValues(error.cause) : undefined
   if (sql === undefined && sqlMessage === undefined) {
     if (cause === undefined || cause === error.cause) return error
     return copy(error, error.message, cause)
   }
-  return copy(error, `the database refused a statement: ${code} (${errno})`, cause)
+  const told = NAMES_NO_VALUE.has(code ?? '') && sqlMessage ? `: ${sqlMessage}` : ''
+  return copy(error, `the database refused a statement: ${code} (${errno})${told}`, cause)
 }
 
 function copy({ name, stack = '' }: Error, message: string, cause: Error | undefined): Error {

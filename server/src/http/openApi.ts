@@ -79,9 +79,10 @@ function describeAnswer({ answer, answers }: Endpoint): Json {
 }
 
 /** The errors of an endpoint by their status, with the codes that each may carry. */
-function describeErrors({ errors }: Endpoint): Json {
+function describeErrors({ errors, params }: Endpoint): Json {
   const byStatus = new Map<number, string[]>()
-  for (const code of [...errors, ...COMMON_ERRORS]) {
+  // A parameter in the path that can't be one leads nowhere.
+  for (const code of [...errors, ...(params ? (['no-such-page'] as const) : []), ...COMMON_ERRORS]) {
     byStatus.set(ERROR_STATUS[code], [...(byStatus.get(ERROR_STATUS[code]) ?? []), code])
   }
   const content = { 'application/json': { schema: write(ErrorAnswer) } }

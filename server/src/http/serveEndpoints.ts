@@ -70,14 +70,36 @@ export type HandlersOf<N extends EndpointName> = Pick<Handlers, N>
 interface ServeOptions {
   readonly queues: TaskQueues
   readonly identify: Identify
+  /** Whether the stand-in shop is switched on. */
+  readonly isShopOpen: boolean
   /** For tests: whether every answer is held against its schema, and every error against the codes that are named. */
   readonly checksAnswers: boolean
 }
 
+/** How long the body of a request may take to come in. */
+const BODY_MS = 20_000
 /** Enough for every question and every rule: a cart of 500 lines, a condition of many parts. */
-const parseSmall = express.json({ limit: '64kb' })
+const parseSmall = withinTime(express.json({ limit: '64kb' }))
 /** Room for a list of 100,000 products with their prices. */
-const parseLong = express.json({ limit: '8mb' })
+const parseLong = withinTime(express.json({ limit: '8mb' }))
+
+/** Gives a slow sender up: `too-slow`, and the connection ends with the answer. */
+function withinTime(parse: RequestHandler): RequestHandler {
+  return (request, response, next) => {
+    let isOver = false
+    const end = (error?: unknown) => {
+      clearTimeout(timer)
+      if (!isOver) next(error)
+      isOver = true
+    }
+    const timer = setTimeout(() => {
+      response.set('connection', 'close')
+      response.once('finish', () => request.destroy())
+      end(new AppError('too-slow'))
+    }, BODY_MS)
+    void parse(request, response, end)
+  }
+}
 
 /** Answers every endpoint of the contract: whether who asks may, and its request, are checked before its handler is asked. */
 export function serveEndpoints(router: Router, handlers: Handlers, options: ServeOptions): void {
@@ -100,10 +122,10 @@ function nameAs(endpoint: EndpointName): RequestHandler {
 }
 
 /** Who asks, and whether they may; what they send is not read before. */
-function admit(endpoint: Endpoint, { identify }: ServeOptions): RequestHandler {
+function admit(endpoint: Endpoint, options: ServeOptions): RequestHandler {
   return async (request, response, next) => {
-    const who = await identify.request(request)
-    await refuseUnless(endpoint, who, identify)
+    const who = await options.identify.request(request)
+    await refuseUnless(endpoint, who, options)
     response.locals.who = who
     next()
   }

@@ -17,7 +17,7 @@ export function createImportsHandlers(imports: ImportsService, takeIn: TakeIn): 
       // What is not taken in whole is not read on; the connection ends with the answer.
       response.set({ connection: 'close', 'retry-after': String(RETRY_AFTER_S) })
       const maxBytes = kind === 'orders' ? MAX_ORDERS_BYTES : MAX_UPLOAD_BYTES
-      const status = await takeIn(request, (path) => imports.start({ ...upload, path }), maxBytes)
+      const status = await takeIn({ request, by, maxBytes }, (path) => imports.start({ ...upload, path }))
       response.removeHeader('connection')
       response.removeHeader('retry-after')
       return status

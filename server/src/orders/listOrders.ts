@@ -31,6 +31,8 @@ const SUMMARY = `orders.id, orders.number, orders.holder, orders.placed_at, orde
   orders.country, orders.delivery_paid, orders.grand, orders.codes, orders.cancelled_at, orders.cancelled_by`
 const FROM = 'from orders left join shoppers on shoppers.id = orders.shopper'
 const SHOWN = 50
+/** In place of a code that the asker may not read. */
+const HIDDEN_CODE = '…'
 
 export interface OrderFilters {
   readonly search?: string
@@ -41,6 +43,8 @@ export interface OrderFilters {
 interface Reading {
   /** Whether buyers' names and addresses may be read. */
   readonly seesBuyers: boolean
+  /** Whether codes may be read, which who reads them could use. */
+  readonly seesCodes: boolean
 }
 
 /** Orders that filters leave, the newest first. */
@@ -74,15 +78,26 @@ export async function listOrders(
 }
 
 /** Whatever somebody may have at hand to find an order by. Addresses only for whoever may read them. */
-function searchFor(search: string, { seesBuyers }: Reading): [string, string[]] {
+function searchFor(search: string, { seesBuyers, seesCodes }: Reading): [string, string[]] {
   const begins = `${search.replace(/[\\%_]/g, '\\$&')}%`
   const parts: [string, string][] = [
     ['orders.number like ?', begins],
     ['orders.shopper = ?', search],
-    ['orders.shopper in (select id from shoppers where name like ?)', begins],
     ['orders.id in (select order_id from order_lines where sku = ?)', search],
-    ['orders.id in (select order_id from codes where code = ?)', normalizeCode(search).slice(0, 40)],
-    ...(seesBuyers ? ([['orders.email like ?', begins]] as [string, string][]) : []),
+    ...(seesCodes
+      ? [
+          ['orders.id in (select order_id from codes where code = ?)', normalizeCode(search).slice(0, 40)] as [
+            string,
+            string,
+          ],
+        ]
+      : []),
+    ...(seesBuyers
+      ? ([
+          ['orders.email like ?', begins],
+          ['orders.shopper in (select id from shoppers where name like ?)', begins],
+        ] as [string, string][])
+      : []),
   ]
   return [`(${parts.map(([sql]) => sql).join(' or ')})`, parts.map(([, value]) => value)]
 }
@@ -129,17 +144,36 @@ export async function getOrder(
       return { sku, name: name ?? sku, quantity, gift: Boolean(gift), paid: Number(paid) }
     }),
     uses: uses.map(({ promotion, name, code, units, given, added }) => {
-      return { promotion, name: name ?? promotion, code, units, given: Number(given), added: Number(added) }
+      return {
+        promotion,
+        name: name ?? promotion,
+        code: code && (reading.seesCodes ? code : HIDDEN_CODE),
+        units,
+        given: Number(given),
+        added: Number(added),
+      }
     }),
     cancelled: row.cancelled_at && { at: row.cancelled_at.toISOString(), by: row.cancelled_by ?? '' },
-    receipt: row.receipt === null ? null : (JSON.parse(row.receipt) as ShopCartAnswer),
+    receipt: row.receipt === null ? null : hideCodes(JSON.parse(row.receipt) as ShopCartAnswer, reading),
+  }
+}
+
+function hideCodes(receipt: ShopCartAnswer, { seesCodes }: Reading): ShopCartAnswer {
+  if (seesCodes) return receipt
+  const hide = <T extends { readonly code: string | null }>(one: T): T => ({ ...one, code: one.code && HIDDEN_CODE })
+  return {
+    ...receipt,
+    lines: receipt.lines.map((line) => ({ ...line, causes: line.causes.map(hide) })),
+    delivery: { ...receipt.delivery, causes: receipt.delivery.causes.map(hide) },
+    surcharges: receipt.surcharges.map(hide),
+    codes: receipt.codes.map(hide),
   }
 }
 
 async function summarize(
   connection: Connection,
   rows: readonly Row[],
-  { seesBuyers }: Reading,
+  { seesBuyers, seesCodes }: Reading,
 ): Promise<OrderSummary[]> {
   if (rows.length === 0) return []
   const ids = rows.map(({ id }) => Number(id))
@@ -161,13 +195,14 @@ async function summarize(
     number: row.number,
     placedAt: row.placed_at.toISOString(),
     state: row.cancelled_at ? 'cancelled' : row.source === 'file' ? 'past' : 'placed',
-    shopper: row.shopper === null ? null : { id: row.shopper, name: row.shopper_name ?? row.shopper },
+    shopper: row.shopper === null ? null : { id: row.shopper, name: (seesBuyers && row.shopper_name) || row.shopper },
     email: seesBuyers ? row.email : null,
     name: seesBuyers ? row.name : null,
     channel: row.channel,
     units: unitsOf.get(Number(row.id)) ?? 0,
     grand: Number(row.grand),
-    codes: JSON.parse(row.codes) as string[],
+    // A single-use code of an order that was cancelled can be used again.
+    codes: (JSON.parse(row.codes) as string[]).map((code) => (seesCodes ? code : HIDDEN_CODE)),
     promotions: usesOf.get(Number(row.id)) ?? [],
   }))
 }

@@ -6,25 +6,31 @@ import { readingOf, type Identity } from '../access/identity.ts'
 import { askConsentByLetter } from '../codes/contacts.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
 import { originOf } from '../http/originOf.ts'
+import { senderOf } from '../http/senderOf.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import type { CodeTries } from '../shop/codeTries.ts'
 import { visitorOf } from '../shop/shopCookie.ts'
+import type { TaskQueues } from '../threads/taskQueues.ts'
+import type { Threads } from '../threads/threads.ts'
 import { findShopBuyer, whoTries } from '../shop/whoBuys.ts'
 import { cancelOrder } from './cancelOrder.ts'
 import { getOrder, listOrders } from './listOrders.ts'
-import { placeOrder, type OrderDeps, type OrderTask } from './placeOrder.ts'
+import { placeOrder, type LargeOrders, type OrderDeps, type OrderTask } from './placeOrder.ts'
 import { hashRequest } from './requestHash.ts'
 
 type Own = 'placeOrder' | 'listOrders' | 'getOrder' | 'cancelOrder'
 
 interface Deps extends OrderDeps {
+  readonly threads: Threads
+  /** By sender, so that one does not take the shop's thread from all others. */
+  readonly queues: TaskQueues
   readonly tries: CodeTries
   readonly origins: readonly string[]
   readonly onTrouble: (error: unknown) => void
 }
 
 export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
-  const { database, tries, clock } = deps
+  const { database, tries, clock, threads, queues } = deps
 
   /** The order stands, whatever becomes of the letter. */
   async function askToConfirm({ email, name }: NonNullable<OrderTask['buyer']>, origin: string): Promise<void> {
@@ -37,7 +43,13 @@ export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
       const { cart } = body
       const key = { holder: holderOf(who, request), key: headers['idempotency-key'], hash: hashRequest(body) }
       const buyer = readBuyer(body)
-      const answer = await placeOrder(deps, key, async () => {
+      const large: LargeOrders = {
+        place: (task) =>
+          queues.run(senderOf(request), () =>
+            threads.run('placeOrder', { task, now: clock.isFixed ? clock.now() : null }).catch(toUnknown),
+          ),
+      }
+      const answer = await placeOrder({ ...deps, large }, key, async () => {
         const { plan } = await deps.plans.getRecent()
         const tried = { sender: whoTries(who, cart, request), codes: cart.codes, plan }
         const known = await tries.admit(tried, () =>
@@ -58,6 +70,12 @@ export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
       return getOrder(database, { id: params.id, holder }, readingOf(who))
     },
   }
+}
+
+/** A thread that was ended may have written the order before. */
+function toUnknown(thrown: unknown): never {
+  if (thrown instanceof AppError && thrown.code === 'took-too-long') throw new AppError('ask-again', { cause: thrown })
+  throw thrown
 }
 
 /** Whose keys of requests are told apart: those of a key, or of a visitor. Throws `visitor-unknown`. */

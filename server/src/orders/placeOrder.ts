@@ -19,6 +19,7 @@ import { isDatabaseAway } from '../db/isDatabaseAway.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
+import { isLargeOrder } from '../plan/isLargeOrder.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import { addOwnUses, findCircumstances, needsGoods, readingOwnUses, type Known } from '../shop/circumstances.ts'
 import { resolveCart } from '../shop/resolveCart.ts'
@@ -36,6 +37,11 @@ export interface OrderDeps {
   readonly plans: PlanSource
   readonly clock: Clock
   readonly figures: RecentFigures
+}
+
+/** Places in a thread what is too large for the event loop. */
+export interface LargeOrders {
+  place(task: OrderTask): Promise<OrderAnswer>
 }
 
 export interface OrderTask {
@@ -66,12 +72,17 @@ const MOST_TRIES = 12
  * `out-of-stock`, `delivery-missing`, `key-reused`; `ask-again` where it is not known whether it was placed. Source: docs/selling.md, "An order".
  */
 export async function placeOrder(
-  deps: OrderDeps,
+  deps: OrderDeps & { readonly large: LargeOrders },
   key: OrderKey,
   prepare: () => Promise<Omit<OrderTask, 'key'>>,
 ): Promise<OrderAnswer> {
   try {
-    return await placeNew(deps, { key, ...(await prepare()) })
+    const task = { key, ...(await prepare()) }
+    if (!isLargeOrder((await deps.plans.getRecent()).plan, task.request.cart)) return await placeNew(deps, task)
+    // Its price takes longer than other requests should wait. What a thread does shows in no figure here.
+    return await deps.large.place(task).finally(() => {
+      deps.figures.forget()
+    })
   } catch (thrown) {
     // Whoever asks again is answered the same, whatever would be said of a new order.
     const placed = thrown instanceof AppError ? await findPlaced(deps.database, key) : null
@@ -80,7 +91,8 @@ export async function placeOrder(
   }
 }
 
-async function placeNew(deps: OrderDeps, task: OrderTask): Promise<OrderAnswer> {
+/** Places an order unless its key was used; see `placeOrder`. */
+export async function placeNew(deps: OrderDeps, task: OrderTask): Promise<OrderAnswer> {
   if (task.request.cart.delivery === null) throw new AppError('delivery-missing')
   let ground = await lookAround(deps, task, { isFresh: false })
   for (let round = 1; ; round++) {

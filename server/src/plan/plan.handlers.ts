@@ -56,7 +56,7 @@ export function createPlanHandlers({ plans, threads, answers, clock }: PlanDeps)
       const { cart, facts = {}, codes = {}, stock } = body
       const order = { now, cart, facts, codes, ...(stock ? { stock } : {}) }
       refuseIfAny(checkOrder(plan, order))
-      if (isLargeOrder(plan, order)) return new JsonText(await threads.run('quote', { plan: name, order }))
+      if (isLargeOrder(plan, order.cart)) return new JsonText(await threads.run('quote', { plan: name, order }))
       return computeQuote(plan, order)
     },
   }

@@ -1,4 +1,4 @@
-import type { LoggedAction, Preparation, PreparationRequest } from '@novalex/contract'
+import type { Account, LoggedAction, Preparation, PreparationRequest } from '@novalex/contract'
 import type { Instant } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import { createId } from '../createId.ts'
@@ -74,12 +74,22 @@ export function createPreparations({ database, clock }: PlanWriter) {
   async function settle(
     id: string,
     by: string,
-    { state, action, word }: Pick<Settled, 'state' | 'word'> & { readonly action: LoggedAction },
+    {
+      state,
+      action,
+      word,
+      may,
+    }: Pick<Settled, 'state' | 'word'> & {
+      readonly action: LoggedAction
+      /** Throws where it is not theirs to settle. */
+      readonly may?: (preparedBy: string) => void
+    },
   ): Promise<void> {
     await transact(database, async (transaction) => {
       // As releases do, so that one is not made while it is sent back.
       await lockStore(transaction)
       const { by: preparedBy, note } = await lockWaiting(transaction, id)
+      may?.(preparedBy)
       const at = clock.now()
       await settlePreparation(transaction, id, { state, by, at, word })
       await recordActivity(transaction, { at, by, action, subject: id, detail: { name: note, preparedBy, word } })
@@ -123,6 +133,16 @@ export function createPreparations({ database, clock }: PlanWriter) {
     },
     sendBack: (id: string, word: string, by: string) =>
       settle(id, by, { state: 'sent-back', action: 'send-back-release', word: word.trim() }),
-    withdraw: (id: string, by: string) => settle(id, by, { state: 'withdrawn', action: 'withdraw-release', word: '' }),
+    /** A planner takes back only what is their own. */
+    withdraw: (id: string, { name, role }: Pick<Account, 'name' | 'role'>) =>
+      settle(id, name, {
+        state: 'withdrawn',
+        action: 'withdraw-release',
+        word: '',
+        may: (preparedBy) => {
+          if (role === 'planner' && preparedBy !== name)
+            throw new AppError('role-too-small', { facts: { needed: 'releaser', has: role, people: [] } })
+        },
+      }),
   }
 }

@@ -1,3 +1,4 @@
+import { accountOf } from '../access/identity.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import type { PlanWriter } from '../plan/changePlan.ts'
 import { createPreparations, listPreparations } from './preparations.ts'
@@ -28,8 +29,8 @@ export function createReleasesHandlers({ database, clock }: PlanWriter, releases
     sendReleaseBack: async ({ params, body, by }) => {
       await preparations.sendBack(params.id, body.word, by)
     },
-    withdrawRelease: async ({ params, by }) => {
-      await preparations.withdraw(params.id, by)
+    withdrawRelease: async ({ params, who }) => {
+      await preparations.withdraw(params.id, accountOf(who))
     },
   }
 }

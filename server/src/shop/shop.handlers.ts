@@ -6,11 +6,13 @@ import type { Clock } from '../clock.ts'
 import type { RecentFigures } from '../counts/recentFigures.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
+import { senderOf } from '../http/senderOf.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import { isLargeOrder } from '../plan/isLargeOrder.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
 import { findShopper, findShoppers } from '../shoppers/shoppers.repository.ts'
+import type { TaskQueues } from '../threads/taskQueues.ts'
 import type { Threads } from '../threads/threads.ts'
 import type { CodeTries } from './codeTries.ts'
 import { findCircumstances } from './circumstances.ts'
@@ -32,6 +34,8 @@ interface ShopDeps {
   readonly clock: Clock
   readonly history: PriceHistory
   readonly tries: CodeTries
+  /** By sender, so that one does not take the shop's thread from all others. */
+  readonly queues: TaskQueues
   readonly figures: RecentFigures
   /** Whether one may sign in by choosing a shopper. */
   readonly isStandIn: boolean
@@ -55,7 +59,7 @@ interface Looked {
 
 /** What shoppers see: the live release at present; another plan or moment for people of the desk alone. */
 export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
-  const { database, plans, threads, clock, history, tries, figures, isStandIn } = deps
+  const { database, plans, threads, clock, history, tries, queues, figures, isStandIn } = deps
 
   /** Throws `needs-desk` where somebody else than the desk's people asks for another plan or moment. */
   async function look({ at, plan }: Looked, who: Identity): Promise<SourcedPlan & { readonly now: Instant }> {
@@ -128,8 +132,8 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
       const cart = resolveCart(body.cart, { options, shopper: known.shopper })
       const order = { now, cart, ...(await findCircumstances(figures, { plan, cart, known })) }
       refuseIfAny(checkOrder(plan, order))
-      const answer = isLargeOrder(plan, order)
-        ? await threads.run('shopCart', { plan: body.plan ?? 'live', order })
+      const answer = isLargeOrder(plan, cart)
+        ? await queues.run(senderOf(request), () => threads.run('shopCart', { plan: body.plan ?? 'live', order }))
         : computeShopCart(plan, release, order)
       const codes = answer.codes.length > 0 ? nameMistyped(answer.codes, await figures.shapes()) : answer.codes
       return { ...answer, codes }

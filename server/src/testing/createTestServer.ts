@@ -97,6 +97,7 @@ export async function createTestServer(
     uploads = { atOnce: 4, idleMs: 15_000 },
     limits = LIMITS,
     isDemo = false,
+    isShopOpen = true,
     isEmpty = false,
     // Another server on the database of the one whose URL this is; it is that one's to drop.
     besides = '',
@@ -119,6 +120,7 @@ export async function createTestServer(
     trustedProxies,
     uploads,
     isDemo,
+    isShopOpen,
     checksAnswers: true,
   }
   const wallClock = { aheadMs: 0 }

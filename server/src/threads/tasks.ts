@@ -2,6 +2,7 @@ import type {
   DeepestAnswer,
   InShopAnswer,
   MomentsAnswer,
+  OrderAnswer,
   PairAnswer,
   ReachAnswer,
   ReachQuestion,
@@ -19,6 +20,7 @@ import { writeCodes, type CodeFileType } from '../codes/codeFile.ts'
 import { makeCodes } from '../codes/makeCodes.ts'
 import { checkPlanThoroughly, type CheckQuestion } from '../findings/checkPlan.ts'
 import type { KnownFinding } from '../findings/findings.repository.ts'
+import { createClock } from '../clock.ts'
 import { createRecentFigures } from '../counts/recentFigures.ts'
 import { writeRedemptions } from '../counts/counts.service.ts'
 import type { Database } from '../db/openDatabase.ts'
@@ -27,6 +29,7 @@ import type { TableFileType } from '../files/writeTable.ts'
 import { readImport, undoImport, writeImport, writeRejected } from '../imports/importTasks.ts'
 import { computeDeepestAnswer, type DeepestQuestion } from '../plan/deepest.ts'
 import { computeMoments, type MomentsQuestion } from '../plan/moments.ts'
+import { placeNew, type OrderTask } from '../orders/placeOrder.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { createPriceHistory } from '../prices/priceHistory.service.ts'
 import { settlePrices } from '../prices/settleSold.ts'
@@ -64,6 +67,8 @@ export interface Tasks {
   /** As JSON. */
   quote: { question: { plan: string; order: Order }; answer: string }
   shopCart: { question: { plan: string; order: Order }; answer: ShopCartAnswer }
+  /** `now`: the present where the clock stands still. */
+  placeOrder: { question: { task: OrderTask; now: number | null }; answer: OrderAnswer }
   settlePrices: { question: { at: number }; answer: null }
   makeCodes: { question: { id: string }; answer: null }
   codeFile: { question: { id: string; type: CodeFileType }; answer: Uint8Array }
@@ -118,6 +123,7 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     release: (task) => releasePlan(database, plans, task),
     testCarts: (question) => computeTestCarts(database, plans, question),
     pair: (question) => computePairAnswer(plans, question),
+    placeOrder: ({ task, now }) => placeNew({ database, plans, figures, clock: createClock(now) }, task),
     settlePrices: async ({ at }) => {
       await settlePrices(database, at)
       return null

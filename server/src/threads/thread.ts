@@ -3,6 +3,7 @@ import type { ErrorCode } from '@novalex/contract'
 import { openDatabase } from '../db/openDatabase.ts'
 import { AppError } from '../errors/AppError.ts'
 import { toAppError } from '../http/handleError.ts'
+import { withoutValues } from '../http/logError.ts'
 import { createPlanSource } from '../plan/planSource.ts'
 import { createTasks, type TaskName, type Tasks } from './tasks.ts'
 
@@ -11,7 +12,8 @@ export interface ThreadError {
   readonly code: ErrorCode
   readonly problems: AppError['problems']
   readonly facts: AppError['facts']
-  readonly stack: string
+  /** As it may be logged. */
+  readonly cause: { readonly name: string; readonly message: string; readonly stack: string }
 }
 
 const database = openDatabase((workerData as { databaseUrl: string }).databaseUrl, { connections: 3 })
@@ -39,7 +41,11 @@ export default async function runTask<N extends TaskName>({
     return { answer: await tasks[name](question, report) }
   } catch (thrown) {
     const { code, problems, facts } = toAppError(thrown)
-    const stack = thrown instanceof Error ? (thrown.stack ?? thrown.message) : String(thrown)
-    return { error: { code, problems, facts, stack } satisfies ThreadError }
+    const {
+      name: kind,
+      message,
+      stack = '',
+    } = withoutValues(thrown instanceof Error ? thrown : new Error(String(thrown)))
+    return { error: { code, problems, facts, cause: { name: kind, message, stack } } satisfies ThreadError }
   }
 }

@@ -36,7 +36,7 @@ test('what breaks in a task is an inner fault, with where it broke', async () =>
   const file = { kind: 'nothing' as never, type: 'csv' as const, now: server.clock.at }
   const thrown = await server.threads.run('exportFile', file).catch((error: unknown) => error)
   expect(thrown).toMatchObject({ code: 'internal' })
-  expect(String((thrown as Error).cause)).toContain('exportFile')
+  expect(((thrown as Error).cause as Error).stack).toContain('exportFile')
 })
 
 test('closed, they do nothing more', async () => {
@@ -73,4 +73,18 @@ test('work that nobody waits for any more is cancelled', async () => {
     await holder.rollback()
   }
   expect((await server.threads.run('exportFile', file)).length).toBeGreaterThan(0)
+})
+
+test('work behind a task whose thread is ended is done in another thread', async () => {
+  const leaving = new AbortController()
+  const rows = Array.from({ length: 30_000 }, (_none, at) => `GONE-${at};1`).join('\n')
+  const headers = { 'content-type': 'text/csv' }
+  const { body } = await server.request('POST', '/api/imports?kind=prices', `sku;regular_price\n${rows}\n`, headers)
+  const { id } = body as { id: string }
+  const reading = server.threads.run('readImport', { id, at: server.clock.at }, { signal: leaving.signal })
+  const file = { kind: 'prices' as const, type: 'csv' as const, now: server.clock.at }
+  const waiting = server.threads.run('exportFile', file)
+  leaving.abort()
+  await reading.catch(() => undefined)
+  expect((await waiting).length).toBeGreaterThan(0)
 })

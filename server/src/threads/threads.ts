@@ -1,4 +1,5 @@
 import { MessageChannel, receiveMessageOnPort } from 'node:worker_threads'
+import PQueue from 'p-queue'
 import { Piscina } from 'piscina'
 import { AppError } from '../errors/AppError.ts'
 import type { TaskName, Tasks } from './tasks.ts'
@@ -28,6 +29,8 @@ export interface ThreadLimits {
 export const LIMITS: ThreadLimits = { questionMs: 60_000, fileMs: 900_000 }
 
 const MAX_THREADS = 2
+/** What shoppers ask never takes the threads of the desk's people. */
+const SHOP_TASKS: ReadonlySet<TaskName> = new Set<TaskName>(['shopCart', 'placeOrder'])
 const IDLE_TIMEOUT_MS = 60_000
 const CHECK_IDLE_TIMEOUT_MS = 600_000
 const FILES_IDLE_TIMEOUT_MS = 10_000
@@ -67,29 +70,29 @@ export function createThreads(
   databaseUrl: string,
   { limits = LIMITS, filename = BUILT }: { readonly limits?: ThreadLimits; readonly filename?: string } = {},
 ): Threads {
-  const common = { filename, minThreads: 0, workerData: { databaseUrl } }
-  const pool = new Piscina({
-    ...common,
-    maxThreads: MAX_THREADS,
-    idleTimeout: IDLE_TIMEOUT_MS,
+  const createPool = (options: { readonly maxThreads: number } & ConstructorParameters<typeof Piscina>[0]) => ({
+    threads: new Piscina({ filename, minThreads: 0, workerData: { databaseUrl }, ...options }),
+    // Tasks wait here: one that waits in Piscina's own queue, behind one whose thread is ended, waits for ever.
+    queue: new PQueue({ concurrency: options.maxThreads }),
   })
+  const pool = createPool({ maxThreads: MAX_THREADS, idleTimeout: IDLE_TIMEOUT_MS })
+  const shop = createPool({ maxThreads: 1, idleTimeout: IDLE_TIMEOUT_MS })
   // Files are read one at a time, in a thread that gives its memory back right after.
-  const files = new Piscina({
-    ...common,
+  const files = createPool({
     maxThreads: 1,
     idleTimeout: FILES_IDLE_TIMEOUT_MS,
     resourceLimits: { maxYoungGenerationSizeMb: 8, maxOldGenerationSizeMb: FILES_HEAP_MB },
   })
-  const largeFiles = new Piscina({
-    ...common,
+  const largeFiles = createPool({
     maxThreads: 1,
     idleTimeout: FILES_IDLE_TIMEOUT_MS,
     resourceLimits: { maxYoungGenerationSizeMb: 32, maxOldGenerationSizeMb: LARGE_FILES_HEAP_MB },
   })
   // Checks follow every edit, so theirs keeps what it has compiled, and nobody else waits for it.
-  const checks = new Piscina({ ...common, maxThreads: 1, idleTimeout: CHECK_IDLE_TIMEOUT_MS })
+  const checks = createPool({ maxThreads: 1, idleTimeout: CHECK_IDLE_TIMEOUT_MS })
   const poolOf = (name: TaskName) => {
     if (name === 'checkPlan') return checks
+    if (SHOP_TASKS.has(name)) return shop
     return LARGE_TASKS.has(name) ? largeFiles : FILE_TASKS.has(name) ? files : pool
   }
 
@@ -132,8 +135,10 @@ export function createThreads(
     signal?.addEventListener('abort', stop)
     if (signal?.aborted) stop()
     try {
+      const { threads, queue } = poolOf(task.name)
       const transfer = { transferList: [port2], signal: ending.signal }
-      return await poolOf(task.name).run({ ...task, progress: port2 }, transfer)
+      const begin = (): Promise<unknown> => threads.run({ ...task, progress: port2 }, transfer)
+      return await queue.add(begin, { signal: ending.signal })
     } catch (ended) {
       throw isLate ? new AppError('took-too-long', { cause: ended }) : ended
     } finally {
@@ -152,12 +157,12 @@ export function createThreads(
       const result = (await runSafely({ name, question }, watch)) as
         { answer: Tasks[N]['answer'] } | { error: ThreadError }
       if (!('error' in result)) return result.answer
-      const { code, problems, facts, stack } = result.error
-      throw new AppError(code, { problems, facts, cause: stack })
+      const { code, problems, facts, cause } = result.error
+      throw new AppError(code, { problems, facts, cause: Object.assign(new Error(cause.message), cause) })
     },
     async close() {
       isClosing = true
-      await Promise.all([pool, files, largeFiles, checks].map((one) => one.destroy()))
+      await Promise.all([pool, shop, files, largeFiles, checks].map(({ threads }) => threads.destroy()))
     },
   }
 }

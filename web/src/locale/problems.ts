@@ -117,6 +117,7 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'password-short': ({ min }) => `This is too short. A password has at least ${min} characters.`,
   'password-common': 'This is one of the first that are guessed. Put a few words of your own together.',
   'password-wrong': 'This is not your present password.',
+  'too-many-columns': ({ max }) => `This row has more than ${max} columns. Remove the ones that are not needed.`,
   'cell-too-long': ({ max }) => `A cell in this row holds more than ${max} characters. Shorten it.`,
 }
 
@@ -132,6 +133,7 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
     'This can’t be done with the file now: it is still being read, was refused, was accepted already, or is taken back.',
   'import-overtaken':
     'Something else was changed after this file came in, so it can’t be undone in one step any more. Bring in a file with the values wanted.',
+  'shop-closed': 'This shop is closed. The settings of the server (NOVALEX_SHOP) open it.',
   'needs-desk': 'Other moments and plans are for people of the desk. Sign in there first.',
   'another-shopper': 'This is another shopper than the one who is signed in.',
   'too-many-codes': ({ seconds }) =>
@@ -179,6 +181,7 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'wrong-media-type': ({ wanted }) => `The server expects ${String(wanted ?? 'another kind of content')}.`,
   'too-many-requests': 'Too many questions in one minute. Wait a moment and try again.',
   'too-many-tasks': 'Much of what you asked is still being worked out. Wait until some of it is done.',
+  'disk-full': 'The server’s disk is full, so nothing was saved. Tell whoever runs the server.',
   'database-away': 'The database does not answer. Nothing is lost; try again in a moment.',
   internal: 'Something went wrong on the server. Try again; if it stays, give support the number of this request.',
   unreachable: 'The server does not answer. Nothing is lost; it is tried again by itself.',

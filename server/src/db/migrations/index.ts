@@ -18,6 +18,7 @@ import * as codes from './016-codes.ts'
 import * as findings from './017-findings.ts'
 import * as activityByAction from './018-activity-by-action.ts'
 import * as consentLinks from './019-consent-links.ts'
+import * as migrationChecksums from './020-migration-checksums.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -39,10 +40,13 @@ const ALL: Record<string, Knex.Migration> = {
   '017-findings': findings,
   '018-activity-by-action': activityByAction,
   '019-consent-links': consentLinks,
+  '020-migration-checksums': migrationChecksums,
 }
 
+export const MIGRATION_NAMES: readonly string[] = Object.keys(ALL)
+
 export const MIGRATIONS: Knex.MigrationSource<string> = {
-  getMigrations: () => Promise.resolve(Object.keys(ALL)),
+  getMigrations: () => Promise.resolve([...MIGRATION_NAMES]),
   getMigrationName: (name) => name,
   getMigration: (name) => Promise.resolve(ALL[name]!),
 }
