@@ -11,8 +11,8 @@ export function typed<T>(): <S extends TSchema>(schema: S & (Static<S> extends T
 
 export const strict = { additionalProperties: false }
 
-/** Neither a control character nor half a character nor one that no XML file may hold. */
-const PLAIN = '[^\\p{Cc}\\p{Cs}\\ufffe\\uffff]'
+/** Neither a control character nor a line break of any kind nor half a character nor one that no XML file may hold. */
+const PLAIN = '[^\\p{Cc}\\p{Cs}\\p{Zl}\\p{Zp}\\ufffe\\uffff]'
 /** The same, with line breaks and tabs. */
 const LINES = '[^\\p{Cs}\\ufffe\\uffff\\0-\\x08\\x0b\\x0c\\x0e-\\x1f\\x7f]'
 
@@ -23,7 +23,7 @@ const LINES = '[^\\p{Cs}\\ufffe\\uffff\\0-\\x08\\x0b\\x0c\\x0e-\\x1f\\x7f]'
 /** No spaces at the ends: what tells two ids apart is seen. */
 export const ID_PATTERN = `^(?!\\s)${PLAIN}+(?<!\\s)$`
 /** One line with something to be seen in it. */
-export const SEEN = `^(?:(?!\\p{Cc})\\s)*(?!\\s)${PLAIN}+$`
+export const SEEN = `^(?:(?=${PLAIN})\\s)*(?!\\s)${PLAIN}+$`
 /** One or more lines with something to be seen in them. */
 export const SEEN_TEXT = `^\\s*(?!\\s)${LINES}+$`
 

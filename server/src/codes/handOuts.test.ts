@@ -205,3 +205,43 @@ describe('a page', () => {
     expect((await show(slug)).error.code).toBe('not-found')
   })
 })
+
+describe('many at once', () => {
+  let coded: string
+  beforeAll(async () => {
+    coded = await planCoded('Rivals', 6)
+  })
+  test('for one address on two processes get one code, and no inner fault', async () => {
+    const other = await createTestServer(inject('databaseUrl'), { besides: server.databaseUrl })
+    const { slug } = await createPage({ promotion: coded })
+    const answers = await Promise.all(
+      Array.from({ length: 32 }, (_none, at) =>
+        (at % 2 === 0 ? server : other).request(
+          'POST',
+          `/api/shop/hand-outs/${slug}`,
+          { email: 'rivals@example.test', consent: at % 3 === 0 },
+          nobody,
+        ),
+      ),
+    )
+    expect(answers.filter(({ status }) => status >= 500)).toEqual([])
+    expect(answers.filter(({ status }) => status === 200).length).toBeGreaterThan(0)
+    const given = await server.database('handed_codes').where({ address: 'rivals@example.test' })
+    expect(given).toHaveLength(1)
+    expect(await server.database('code_hands').where({ recipient: 'rivals@example.test' })).toHaveLength(1)
+    await other.close()
+  })
+
+  test('links to confirm go on working when it is asked for again', async () => {
+    const { slug } = await createPage({ promotion: coded })
+    for (let again = 0; again < 5; again++) await askFor(slug, 'again@example.test', { consent: true })
+    const links = (await lettersTo(server, 'again@example.test')).map((text) => /consent#(\S+)/.exec(text)?.[1])
+    expect(links).toHaveLength(3)
+    for (const token of links) expect(token).toBeDefined()
+    expect((await server.request('POST', '/api/shop/consents', { token: links[0] }, nobody)).status).toBe(204)
+    expect(
+      await server.database('contacts').where({ address: 'again@example.test' }).whereNotNull('confirmed_at'),
+    ).toHaveLength(1)
+    expect((await server.request('POST', '/api/shop/consents', { token: links[2] }, nobody)).status).toBe(410)
+  })
+})
