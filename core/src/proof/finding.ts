@@ -45,6 +45,7 @@ export interface FindingFacts {
     readonly atMost: BasisPoints | null
   }
   'below-floor': Counted & { readonly price: MinorUnits; readonly floor: MinorUnits }
+  'regular-price-jump': Counted & { readonly regular: MinorUnits; readonly price: MinorUnits }
   'in-the-way': { readonly hasCode: boolean; readonly without: MinorUnits; readonly with: MinorUnits }
   'never-applies': { readonly reason: SkipReason; readonly isAlone: boolean; readonly by: string | null }
   cliff: {
@@ -84,6 +85,7 @@ export interface FindingFacts {
   'code-public': { readonly code: string }
   'codes-run-out': { readonly open: number; readonly made: number }
   'budget-short': { readonly budget: MinorUnits; readonly given: MinorUnits; readonly day: Instant }
+  /** `starts`: the first of them that is still to come; null where all run. `isMissing`: the shop has none of them. */
   'not-released': { readonly starts: Instant | null; readonly isMissing: boolean }
   'date-open': { readonly estimate: string; readonly promotions: number }
   'outside-occasion': { readonly end: Instant | null; readonly occasionEnd: Instant }
@@ -97,6 +99,7 @@ const KINDS: Readonly<Record<FindingKind, true>> = {
   'test-cart-broken': true,
   'deepest-stack': true,
   'below-floor': true,
+  'regular-price-jump': true,
   'not-released': true,
   'strike-not-allowed': true,
   'in-the-way': true,

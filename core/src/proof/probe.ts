@@ -1,6 +1,6 @@
 import { computeEdgeCarts, fitCart, type EdgeCart } from '../edges/index.ts'
 import { definitionOf } from '../mechanics/index.ts'
-import type { Promotion } from '../plan/index.ts'
+import { findRung, type Promotion } from '../plan/index.ts'
 import {
   compileOthers,
   computeSale,
@@ -194,8 +194,8 @@ export function isApplied({ uses }: Sale, { id }: Pick<CompiledPromotion, 'id'>)
   return uses.some(({ promotion, given, added, units }) => promotion === id && (given > 0 || added > 0 || units > 0))
 }
 
-/** The instants at which what holds beside a promotion, while it holds, becomes something else. */
-function findMoments(entry: CompiledPromotion, { input, groupsOf }: Probe): Instant[] {
+/** The instants at which what holds beside a promotion, while it holds, or its own rung becomes another one. */
+function findMoments(entry: CompiledPromotion, { input, facts, groupsOf }: Probe): Instant[] {
   const met = groupsOf(entry).slice(0, MOST_GROUPS)
   // What is about delivery looks at no product; it meets the others that are.
   const rivals = entry.phase === 4 ? input.plan.deliveryOffers : []
@@ -206,7 +206,8 @@ function findMoments(entry: CompiledPromotion, { input, groupsOf }: Probe): Inst
   const moments: Instant[] = []
   for (const at of [...all].sort((a, b) => a - b)) {
     if (at > horizonOf(input) || !isLive(entry, at)) continue
-    const key = [...beside].map((one) => isLive(one, at)).join()
+    const rung = findRung(entry.promotion, entry.rungs, { now: at, facts: facts[entry.id] ?? {} })
+    const key = [...[...beside].map((one) => isLive(one, at)), JSON.stringify(rung)].join()
     if (seen.has(key)) continue
     seen.add(key)
     moments.push(at)

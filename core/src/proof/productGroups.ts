@@ -1,5 +1,5 @@
 import { reachesOf } from '../mechanics/index.ts'
-import type { CompiledPlan, CompiledPromotion } from '../pricing/index.ts'
+import type { CompiledPlan, CompiledPromotion, Quote } from '../pricing/index.ts'
 import type { Product } from '../terms/index.ts'
 
 /** Products that the same promotions look at, in catalogue order. */
@@ -26,6 +26,15 @@ export function groupProducts(plan: CompiledPlan, asked: ReadonlySet<CompiledPro
 
 /** Whether it lowers the price of goods: what adds to an order, or is about delivery or regular prices, does not. */
 export const isReducing = ({ phase }: Pick<CompiledPromotion, 'phase'>) => phase >= 1 && phase <= 3
+
+/** Whether it sets the regular price itself, which no floor holds. */
+export const isRegularChange = ({ phase }: Pick<CompiledPromotion, 'phase'>) => phase === 0
+
+/** The promotions that set a regular price in a quote. */
+export function findSteps(outcomes: Quote['promotions'], plan: CompiledPlan): string[] {
+  const applied = outcomes.filter(({ outcome }) => outcome === 'applied')
+  return applied.map(({ promotion }) => promotion).filter((id) => isRegularChange(plan.findPromotion(id)!))
+}
 
 /** The promotions of which a reach holds the product at its catalogue price, by rank. */
 export function findLooking(plan: CompiledPlan, product: Product): readonly CompiledPromotion[] {

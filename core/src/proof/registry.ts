@@ -13,6 +13,7 @@ import { findNoEnd, findTooLong } from './kinds/neverEnds.ts'
 import { findNotReleased } from './kinds/notReleased.ts'
 import { findDateOpen, findOutside } from './kinds/occasions.ts'
 import { findDearBundles, findDifferingReaches, findExactly } from './kinds/offerFaults.ts'
+import { findRegularPriceJumps } from './kinds/regularPriceJump.ts'
 import { findFloorCuts, findTooSmall } from './kinds/smallCuts.ts'
 import { findUnreachable, findUselessTiers } from './kinds/steps.ts'
 import { findStockShort } from './kinds/stockShort.ts'
@@ -25,6 +26,7 @@ export const CHECKS: { readonly [K in FindingKind]: Check<K> } = {
   'test-cart-broken': findBroken,
   'deepest-stack': findDeepestStacks,
   'below-floor': findBelowFloor,
+  'regular-price-jump': findRegularPriceJumps,
   'not-released': findNotReleased,
   'strike-not-allowed': findForbiddenStrikes,
   'in-the-way': findInTheWay,

@@ -24,6 +24,7 @@ import {
   promo,
   published,
   recentlyReduced,
+  repriced,
   rewarded,
   stacked,
   stocked,
@@ -52,6 +53,10 @@ export const EXAMPLES: Readonly<Record<FindingKind, Example>> = {
   'below-floor': {
     fault: (draw) => floored(draw(2001, 4000), false),
     near: (draw) => floored(draw(1000, 2000), false),
+  },
+  'regular-price-jump': {
+    fault: (draw) => createProofInput([A], [repriced(draw(100, 490))]),
+    near: (draw) => createProofInput([A], [repriced(draw(600, 1900))]),
   },
   'in-the-way': {
     fault: (draw) => closing(draw(1000, 2000), 3000, 'closes'),

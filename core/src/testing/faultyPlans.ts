@@ -19,6 +19,9 @@ export const markdown = (percent: number, reach = {}): Promotion['mechanic'] => 
   reach,
   value: { percent },
 })
+/** A change of the regular price of A. */
+export const repriced = (price: number) =>
+  promo('1', { mechanic: { kind: 'price-steps', reach: {}, prices: { A: price } }, stacking: undefined })
 export const A = createProduct('A', 1000)
 const B = createProduct('B', 1000)
 const occasion = (id: string, changes: Partial<ProofInput['occasions'][number]>) => ({

@@ -10,6 +10,7 @@ import { text } from '@/locale/en.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { useNames } from '@/stores/names.ts'
 import { useFields } from './fields.ts'
+import { useEdited } from '@/composables/useEdited.ts'
 
 /** Which products: every line that is filled in must fit. */
 const { reach, path } = defineProps<{
@@ -21,11 +22,17 @@ const { reach, path } = defineProps<{
 const emit = defineEmits<{ change: [reach: Reach] }>()
 
 const { problemsAt } = useFields()
+const { latest, change } = useEdited<Reach>(
+  () => reach,
+  (next) => {
+    emit('change', next)
+  },
+)
 const words = text.promotion.reach
 
 /** Empty keys are left out: `{}` is everything. */
 function setReach(next: Reach): void {
-  emit('change', dropEmpty(next))
+  change(dropEmpty(next))
 }
 
 function dropEmpty<T extends ReachKeys>(keys: T): T {
@@ -39,22 +46,22 @@ const list = (key: 'categories' | 'skus' | 'sets' | 'tags' | 'families') =>
   computed<string[]>({
     get: () => [...(reach[key] ?? [])],
     set: (ids) => {
-      setReach({ ...reach, [key]: ids })
+      setReach({ ...latest(), [key]: ids })
     },
   })
 const except = (key: 'categories' | 'skus' | 'sets') =>
   computed<string[]>({
     get: () => [...(reach.except?.[key] ?? [])],
     set: (ids) => {
-      setReach({ ...reach, except: dropEmpty({ ...reach.except, [key]: ids }) })
+      setReach({ ...latest(), except: dropEmpty({ ...latest().except, [key]: ids }) })
     },
   })
 const limit = (key: 'from' | 'below') =>
   computed<number | null>({
     get: () => reach.regularPrice?.[key] ?? null,
     set: (amount) => {
-      const { [key]: _old, ...rest } = reach.regularPrice ?? {}
-      setReach({ ...reach, regularPrice: amount === null ? rest : { ...rest, [key]: amount } })
+      const { [key]: _old, ...rest } = latest().regularPrice ?? {}
+      setReach({ ...latest(), regularPrice: amount === null ? rest : { ...rest, [key]: amount } })
     },
   })
 const categories = list('categories')

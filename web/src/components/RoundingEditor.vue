@@ -2,9 +2,16 @@
 import type { Rounding } from '@novalex/core'
 import TypedField from '@/components/TypedField.vue'
 import { text } from '@/locale/en.ts'
+import { useEdited } from '@/composables/useEdited.ts'
 
 const { rounding, path = 'mechanic.rounding' } = defineProps<{ rounding: Rounding | undefined; path?: string }>()
 const emit = defineEmits<{ change: [rounding: Rounding | undefined] }>()
+const { latest, change } = useEdited<Rounding | undefined>(
+  () => rounding,
+  (next) => {
+    emit('change', next)
+  },
+)
 const words = text.promotion.value
 
 const CHOICES = [
@@ -13,8 +20,8 @@ const CHOICES = [
 ]
 
 function choose(to: string): void {
-  if (to === 'none') emit('change', undefined)
-  else emit('change', { step: 100, ending: 95, ...rounding, to: to as Rounding['to'] })
+  if (to === 'none') change(undefined)
+  else change({ step: 100, ending: 95, ...latest(), to: to as Rounding['to'] })
 }
 </script>
 
@@ -32,14 +39,14 @@ function choose(to: string): void {
         kind="money"
         :path="`${path}.step`"
         :label="words.step"
-        @update:model-value="(step) => emit('change', { ...rounding!, step: step ?? 1 })"
+        @update:model-value="(step) => change({ ...latest()!, step: step ?? 1 })"
       />
       <TypedField
         :model-value="rounding.ending ?? 0"
         kind="money"
         :path="`${path}.ending`"
         :label="words.ending"
-        @update:model-value="(ending) => emit('change', { ...rounding!, ending: ending ?? 0 })"
+        @update:model-value="(ending) => change({ ...latest()!, ending: ending ?? 0 })"
       />
     </template>
   </div>

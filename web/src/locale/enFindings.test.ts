@@ -40,7 +40,19 @@ const SAID: readonly [FindingKind, readonly string[], object, string][] = [
     'below-floor',
     BOTH,
     { ...pads, price: 500, floor: 600 },
-    'Drawing pad is sold for 5.00 € by Spring paper and Club days, below 6.00 €, and the store enforces no floor, and 2 more products.',
+    'Drawing pad: 5.00 €, below its price floor of 6.00 €, through “Spring paper” and “Club days”, and 2 more products.',
+  ],
+  [
+    'regular-price-jump',
+    SPRING,
+    { ...pads, regular: 690, price: 1000 },
+    'Regular price of Drawing pad: 6.90 € → 10.00 € through “Spring paper”, and 2 more products.',
+  ],
+  [
+    'floor-cuts',
+    BOTH,
+    { ...floor, ...pads },
+    '“Spring paper” and “Club days” together: the price floor keeps part of the reduction. Drawing pad costs 7.00 € instead of 6.00 €, and 2 more products.',
   ],
   [
     'in-the-way',
@@ -204,17 +216,13 @@ const SAID: readonly [FindingKind, readonly string[], object, string][] = [
     { budget: 50_000, given: 20_000, day: AT },
     'Spring paper has given 200.00 €; at this pace its budget of 500.00 € is passed on Wed 10 Mar, 09:41.',
   ],
+  ['not-released', SPRING, { starts: null, isMissing: false }, 'Running, unreleased changes: “Spring paper”.'],
+  ['not-released', SPRING, { starts: AT, isMissing: true }, 'Starts Wed 10 Mar, 09:41, not released: “Spring paper”.'],
   [
     'not-released',
-    SPRING,
-    { starts: null, isMissing: false },
-    'Spring paper runs, and the shop has it otherwise than planned.',
-  ],
-  [
-    'not-released',
-    SPRING,
+    BOTH,
     { starts: AT, isMissing: true },
-    'Spring paper starts Wed 10 Mar, 09:41, and the shop does not have it.',
+    '2 promotions running or starting soon, not released as planned: “Spring paper” and “Club days”. The next one starts Wed 10 Mar, 09:41.',
   ],
   [
     'date-open',

@@ -19,6 +19,7 @@ const formatMoney = (amount: number) => writeMoney(amount).replace(' ', NO_BREAK
 const percent = (points: number) => `${Math.round(points / 10) / 10}${NO_BREAK}%`
 const NO_BREAK = '\u00a0'
 const others = (products: number) => (products > 1 ? `, and ${plural(products - 1, 'more product')}` : '')
+const quote = (name: string) => `“${name}”`
 const when = (at: string, { zone }: Called) => formatInstant(Date.parse(at), { zone, year: false })
 const end = (at: string, { zone }: Called) => formatEnd(toLocal(Date.parse(at), zone))
 
@@ -51,7 +52,9 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
     return `${together} ${percent(reduction)} off ${called.product(sku)} (${formatMoney(regular)} → ${formatMoney(total)})${loss}${others(products)}.${cut}`
   },
   'below-floor': ({ price, floor, sku, products }, called) =>
-    `${called.product(sku)} is sold for ${formatMoney(price)} by ${joinWords(called.subjects)}, below ${formatMoney(floor)}, and the store enforces no floor${others(products)}.`,
+    `${called.product(sku)}: ${formatMoney(price)}, below its price floor of ${formatMoney(floor)}, through ${joinWords(called.subjects.map(quote))}${others(products)}.`,
+  'regular-price-jump': ({ regular, price, sku, products }, called) =>
+    `Regular price of ${called.product(sku)}: ${formatMoney(regular)} → ${formatMoney(price)} through ${quote(called.subjects[0]!)}${others(products)}.`,
   'in-the-way': ({ hasCode, without, with: total }, { subjects: [first, second] }) =>
     `${first!} keeps ${second!} away wherever both hold: ${
       hasCode ? 'its code changes nothing' : 'it never applies'
@@ -78,7 +81,9 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
       isPromised ? ' What shoppers read promises more.' : ''
     }`,
   'floor-cuts': ({ sku, units, wanted, comes, products, of }, called) =>
-    `${called.subjects[0]!}: for ${products} of ${plural(of, 'product')} the floor keeps part of the reduction; ${units > 1 ? `${units} ×${NO_BREAK}` : ''}${called.product(sku)} come${units > 1 ? '' : 's'} to ${formatMoney(comes)}, not ${formatMoney(wanted)}.`,
+    called.subjects.length > 1
+      ? `${joinWords(called.subjects.map(quote))} together: the price floor keeps part of the reduction. ${called.product(sku)} costs ${formatMoney(comes)} instead of ${formatMoney(wanted)}${others(products)}.`
+      : `${called.subjects[0]!}: for ${products} of ${plural(of, 'product')} the floor keeps part of the reduction; ${units > 1 ? `${units} ×${NO_BREAK}` : ''}${called.product(sku)} come${units > 1 ? '' : 's'} to ${formatMoney(comes)}, not ${formatMoney(wanted)}.`,
   'too-small': ({ sku, reduction, least, products }, called) =>
     `${called.subjects[0]!} takes only ${percent(reduction)} off ${called.product(sku)}${others(products)}; below ${percent(least)} nobody is drawn by it.`,
   'stock-short': ({ sku, stock, sold, runsOut, products }, called) =>
@@ -108,10 +113,15 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
       ? `${called.subjects[0]!} has given ${formatMoney(given)}, its whole budget of ${formatMoney(budget)}.`
       : `${called.subjects[0]!} has given ${formatMoney(given)}; at this pace its budget of ${formatMoney(budget)} is passed on ${when(day, called)}.`,
   'not-released': ({ starts, isMissing }, called) => {
-    const lack = isMissing ? 'and the shop does not have it' : 'and the shop has it otherwise than planned'
-    return starts === null
-      ? `${called.subjects[0]!} runs, ${lack}.`
-      : `${called.subjects[0]!} starts ${when(starts, called)}, ${lack}.`
+    const names = called.subjects.map(quote)
+    const next = starts === null ? '' : when(starts, called)
+    if (names.length === 1) {
+      const lack = isMissing ? 'not released' : 'unreleased changes'
+      return next ? `Starts ${next}, ${lack}: ${names[0]!}.` : `Running, ${lack}: ${names[0]!}.`
+    }
+    const shown = names.length > 4 ? [...names.slice(0, 3), `${names.length - 3} more`] : names
+    const soon = next ? ` The next one starts ${next}.` : ''
+    return `${plural(names.length, 'promotion')} ${next ? 'running or starting soon' : 'running'}, not released as planned: ${joinWords(shown)}.${soon}`
   },
   'date-open': ({ estimate, promotions }, { subjects: [name] }) =>
     `The dates of ${name!} are still open; it is likely to begin on ${formatDate(estimate)}, and ${plural(promotions, 'promotion')} wait${promotions === 1 ? 's' : ''} for it.`,

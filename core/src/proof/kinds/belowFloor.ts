@@ -1,22 +1,27 @@
 import { computeFloor } from '../../catalogue/index.ts'
-import { computeQuote } from '../../pricing/index.ts'
+import { computeQuote, type CompiledPromotion } from '../../pricing/index.ts'
 import type { Product } from '../../terms/index.ts'
 import type { MinorUnits } from '../../values/index.ts'
 import { promotionSubject, type Found } from '../finding.ts'
-import { isReducing } from '../productGroups.ts'
+import { findSteps, isReducing, isRegularChange } from '../productGroups.ts'
 import type { Probe } from '../probe.ts'
 import { findSituations, type Situation } from '../situations.ts'
 import type { Check } from './check.ts'
 
-/** One unit costs less than its floor would be, in a store that enforces none. One finding for each set of promotions that does it. */
+/**
+ * One unit costs less than its floor: in a store that enforces none, or through a change of its regular price, which knows no floor. One finding for each
+ * set of promotions that does it.
+ */
 export const findBelowFloor: Check<'below-floor'> = function* (probe) {
   const { facts } = probe
   const { plan, now } = probe.input
-  if (plan.store.floor.enforce) return
   const store = { ...plan.store, floor: { ...plan.store.floor, enforce: true } }
   const found = new Map<string, Found<'below-floor'>>()
   for (const group of probe.groups) {
-    if (!group.entries.some(isReducing)) continue
+    const isAsked = plan.store.floor.enforce
+      ? isRegularChange
+      : (one: CompiledPromotion) => isReducing(one) || isRegularChange(one)
+    if (!group.entries.some(isAsked)) continue
     const situations = findSituations(group.entries, { now, facts }, group.products[0]!.regularPrice)
     for (const product of group.products) {
       const one = findFirst(probe, product, { situations, floor: computeFloor(product, store) })
@@ -45,10 +50,13 @@ function findFirst({ input, guestOrder }: Probe, { sku }: Product, { situations,
   if (floor === 0) return null
   for (const { at, facts } of situations) {
     const order = { ...guestOrder([{ sku, quantity: 1 }], at), facts }
-    const { lines, totals } = computeQuote(input.plan, order)
+    const { lines, totals, promotions } = computeQuote(input.plan, order)
     const price = lines[0]!.total
-    const by = [...new Set(lines[0]!.adjustments.map(({ promotion }) => promotion))]
-    if (price >= floor || by.length === 0) continue
+    if (price >= floor) continue
+    const by = [
+      ...new Set([...findSteps(promotions, input.plan), ...lines[0]!.adjustments.map(({ promotion }) => promotion)]),
+    ]
+    if (by.length === 0) continue
     const finding: Found<'below-floor'> = {
       weight: 'stop',
       subjects: by.map(promotionSubject),

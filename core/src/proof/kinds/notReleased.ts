@@ -1,13 +1,45 @@
 import { comparePromotions, computeStatus, type Promotion } from '../../plan/index.ts'
-import { HOUR_MS } from '../../values/index.ts'
-import { promotionSubject } from '../finding.ts'
+import { HOUR_MS, type Instant } from '../../values/index.ts'
+import { promotionSubject, type Weight } from '../finding.ts'
 import type { Check } from './check.ts'
 
 const SOON_MS = 48 * HOUR_MS
+const VERY_SOON_MS = 24 * HOUR_MS
 
-/** It runs, or starts within two days, and the shop does not have it as it is planned. */
+interface Unreleased {
+  readonly id: string
+  /** Null: it runs. */
+  readonly starts: Instant | null
+  readonly isMissing: boolean
+}
+
+/**
+ * They run, or start within two days, and the shop does not have them as they are planned. One finding for all that start later than in a day, one for
+ * all others: a release cures all of them.
+ */
 export const findNotReleased: Check<'not-released'> = function* ({ input }) {
-  const { plan, live, now } = input
+  const { now } = input
+  const all = [...listUnreleased(input)]
+  const isLater = ({ starts }: Unreleased) => starts !== null && starts > now + VERY_SOON_MS
+  const groups: [Weight, Unreleased[]][] = [
+    ['look', all.filter((one) => !isLater(one))],
+    ['hint', all.filter(isLater)],
+  ]
+  for (const [weight, group] of groups) {
+    if (group.length === 0) continue
+    const starts = group.flatMap((one) => one.starts ?? [])
+    const first = starts.length > 0 ? Math.min(...starts) : null
+    yield {
+      weight,
+      subjects: group.map(({ id }) => promotionSubject(id)),
+      facts: { starts: first, isMissing: group.every(({ isMissing }) => isMissing) },
+      proof: { at: group.length === starts.length ? first! : now },
+      points: group.length,
+    }
+  }
+}
+
+function* listUnreleased({ plan, live, now }: Parameters<typeof findNotReleased>[0]['input']): Iterable<Unreleased> {
   if (live === null) return
   const zone = plan.store.timeZone
   const isRunning = (promotion: Promotion) => computeStatus(promotion, zone, now) === 'running'
@@ -22,14 +54,7 @@ export const findNotReleased: Check<'not-released'> = function* ({ input }) {
     const isDue = computeStatus(promotion, zone, now) === 'waiting' && start <= now + SOON_MS
     const isOther =
       isRunning(promotion) || isDue || (before !== null && promotion.state !== 'draft' && isRunning(before))
-    if (!isOther) continue
-    yield {
-      weight: 'stop',
-      subjects: [promotionSubject(promotion.id)],
-      facts: { starts: isDue ? start : null, isMissing: kind === 'added' },
-      proof: { at: isDue ? start : now },
-      points: 0,
-    }
+    if (isOther) yield { id: promotion.id, starts: isDue ? start : null, isMissing: kind === 'added' }
   }
 }
 

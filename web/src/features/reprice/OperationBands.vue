@@ -5,6 +5,7 @@ import TypedField from '@/components/TypedField.vue'
 import { changeAt } from '@/components/changeAt.ts'
 import { useFields } from '@/components/fields.ts'
 import { repriceText as words } from '@/locale/enReprice.ts'
+import { useEdited } from '@/composables/useEdited.ts'
 
 /** What is done to prices, by bands of the price that it is reckoned from. Each upper limit follows from the next lower one. */
 const { bands } = defineProps<{ bands: readonly OperationBand[] }>()
@@ -17,6 +18,12 @@ const CHOICES = (['percent-down', 'percent-up', 'amount-down', 'amount-up', 'pri
 }))
 const FIRST_LIMIT = 1000
 const { forget } = useFields()
+const { latest, change } = useEdited<readonly OperationBand[]>(
+  () => bands,
+  (next) => {
+    emit('change', [...next])
+  },
+)
 
 const choiceOf = (operation: Operation): Choice =>
   operation.kind === 'price' ? 'price' : `${operation.kind}-${operation.direction}`
@@ -30,25 +37,25 @@ function toOperation(choice: Choice, value: number): Operation {
 }
 
 function choose(index: number, choice: Choice): void {
-  const { operation } = bands[index]!
+  const { operation } = latest()[index]!
   const isSame = choice.startsWith(operation.kind)
   forget(`bands.${index}.operation`)
-  emit('change', changeAt(bands, index, { operation: toOperation(choice, isSame ? valueOf(operation) : 1000) }))
+  change(changeAt(latest(), index, { operation: toOperation(choice, isSame ? valueOf(operation) : 1000) }))
 }
 
 function setValue(index: number, value: number | null): void {
-  const operation = toOperation(choiceOf(bands[index]!.operation), value ?? 0)
-  emit('change', changeAt(bands, index, { operation }))
+  const operation = toOperation(choiceOf(latest()[index]!.operation), value ?? 0)
+  change(changeAt(latest(), index, { operation }))
 }
 
 function add(): void {
-  const last = bands.at(-1)!
-  emit('change', [...bands, { ...last, from: last.from + FIRST_LIMIT }])
+  const last = latest().at(-1)!
+  change([...latest(), { ...last, from: last.from + FIRST_LIMIT }])
 }
 
 function remove(index: number): void {
   forget('bands')
-  emit('change', bands.toSpliced(index, 1))
+  change(latest().toSpliced(index, 1))
 }
 
 function upTo(index: number): string {
@@ -66,7 +73,7 @@ function upTo(index: number): string {
           kind="money"
           :path="`bands.${index}.from`"
           :label="words.from"
-          @update:model-value="(from) => emit('change', changeAt(bands, index, { from: from ?? 0 }))"
+          @update:model-value="(from) => change(changeAt(latest(), index, { from: from ?? 0 }))"
         />
         <span class="quiet upto">{{ upTo(index) }}</span>
         <RemoveRow :label="words.removeBand(formatAmount(band.from))" @remove="remove(index)" />

@@ -7,11 +7,18 @@ import { offerText } from '@/locale/enOffers.ts'
 import { plural } from '@/locale/format.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import RemoveRow from '@/components/RemoveRow.vue'
+import { useEdited } from '@/composables/useEdited.ts'
 
 /** The products of a price list, some at a time, each with its price. */
 const { prices } = defineProps<{ prices: PriceList }>()
 const emit = defineEmits<{ change: [prices: PriceList] }>()
 
+const { latest, change } = useEdited<PriceList>(
+  () => prices,
+  (next) => {
+    emit('change', next)
+  },
+)
 const PAGE_SIZE = 10
 const { forget } = usePromotion()
 const words = offerText.priceList
@@ -23,8 +30,8 @@ const nameOf = (sku: string) => found.value?.find((one) => one.sku === sku)?.nam
 
 function remove(sku: string): void {
   forget(`mechanic.prices.${sku}`)
-  const { [sku]: _gone, ...rest } = prices
-  emit('change', rest)
+  const { [sku]: _gone, ...rest } = latest()
+  change(rest)
 }
 </script>
 
@@ -41,7 +48,7 @@ function remove(sku: string): void {
         :path="`mechanic.prices.${sku}`"
         :label="words.price(nameOf(sku))"
         is-named-beside
-        @update:model-value="(price: number | null) => emit('change', { ...prices, [sku]: price ?? 0 })"
+        @update:model-value="(price: number | null) => change({ ...latest(), [sku]: price ?? 0 })"
       />
       <RemoveRow v-if="skus.length > 1" :label="words.remove(nameOf(sku))" @remove="remove(sku)" />
     </li>

@@ -6,7 +6,7 @@ import { offerText } from '@/locale/enOffers.ts'
 
 /** How often in one order, and which items are taken first. */
 const { repeat, pick } = defineProps<{ repeat: Repeat; pick: PickOrder }>()
-const emit = defineEmits<{ change: [changes: { repeat: Repeat; pick: PickOrder }] }>()
+const emit = defineEmits<{ change: [changes: { repeat?: Repeat; pick?: PickOrder }] }>()
 
 const words = offerText.repeat
 const CHOICES = (['once', 'every', 'times'] as const).map((value) => ({ value, title: words.choices[value] }))
@@ -15,14 +15,14 @@ const choice = computed(() => (typeof repeat === 'number' ? 'times' : repeat))
 const times = computed<number>({
   get: () => (typeof repeat === 'number' ? repeat : 1),
   set: (given) => {
-    emit('change', { repeat: given, pick })
+    emit('change', { repeat: given })
   },
 })
 
 type Choice = (typeof CHOICES)[number]['value']
 
 function choose(next: Choice): void {
-  emit('change', { repeat: next === 'times' ? 2 : next, pick })
+  emit('change', { repeat: next === 'times' ? 2 : next })
 }
 </script>
 
@@ -38,7 +38,7 @@ function choose(next: Choice): void {
       :model-value="pick"
       :items="PICKS"
       :label="offerText.pick.label"
-      @update:model-value="(next: PickOrder) => emit('change', { repeat, pick: next })"
+      @update:model-value="(next: PickOrder) => emit('change', { pick: next })"
     />
     <TypedField v-if="choice === 'times'" v-model="times" kind="count" path="mechanic.repeat" :label="words.times" />
   </div>

@@ -7,6 +7,7 @@ import { changeAt } from '@/components/changeAt.ts'
 import RemoveRow from '@/components/RemoveRow.vue'
 import ValueFields from './ValueFields.vue'
 import type { ValueKind } from './valueKinds.ts'
+import { useEdited } from '@/composables/useEdited.ts'
 
 /** Steps as one list of lower limits; each upper limit follows from the next lower one. */
 const {
@@ -25,20 +26,26 @@ const {
 const emit = defineEmits<{ change: [tiers: Tier[]] }>()
 
 const { forget } = usePromotion()
+const { latest, change: changeAll } = useEdited<readonly Tier[]>(
+  () => tiers,
+  (next) => {
+    emit('change', [...next])
+  },
+)
 const STEP = { count: 5, money: 5000 }
 
 function change(index: number, changes: Partial<Tier>): void {
-  emit('change', changeAt(tiers, index, changes))
+  changeAll(changeAt(latest(), index, changes))
 }
 
 function add(): void {
-  const last = tiers.at(-1)!
-  emit('change', [...tiers, { from: last.from + STEP[measure], value: last.value }])
+  const last = latest().at(-1)!
+  changeAll([...latest(), { from: last.from + STEP[measure], value: last.value }])
 }
 
 function remove(index: number): void {
   forget(path)
-  emit('change', tiers.toSpliced(index, 1))
+  changeAll(latest().toSpliced(index, 1))
 }
 
 function upTo(index: number): string {

@@ -5,6 +5,7 @@ import TypedField from '@/components/TypedField.vue'
 import { offerText } from '@/locale/enOffers.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { createValue, kindOf, type ValueKind } from './valueKinds.ts'
+import { useEdited } from '@/composables/useEdited.ts'
 
 /** One reduction: how it is meant, and its number under a label that says what the number is. */
 const {
@@ -21,6 +22,12 @@ const {
 const emit = defineEmits<{ change: [value: Value] }>()
 
 const { forget } = usePromotion()
+const { latest, change } = useEdited<Value>(
+  () => value,
+  (next) => {
+    emit('change', next)
+  },
+)
 const kind = computed(() => kindOf(value, kinds))
 const TITLES = {
   unit: offerText.reduction.kinds,
@@ -37,13 +44,14 @@ const field = computed(() => ('percent' in value ? 'percent' : 'amount' in value
 const number = computed<number>({
   get: () => (value as unknown as Record<string, number>)[field.value] ?? 0,
   set: (given) => {
-    emit('change', { ...value, [field.value]: given } as Value)
+    const now = latest()
+    change({ ...now, ['percent' in now ? 'percent' : 'amount' in now ? 'amount' : 'price']: given } as Value)
   },
 })
 
 function setKind(next: ValueKind): void {
   forget(path)
-  emit('change', createValue(next))
+  change(createValue(next))
 }
 </script>
 

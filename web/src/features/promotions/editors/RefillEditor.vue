@@ -7,6 +7,7 @@ import TypedField from '@/components/TypedField.vue'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { offerText } from '@/locale/enOffers.ts'
 import { explainProblem } from '@/locale/problems.ts'
+import { useEdited } from '@/composables/useEdited.ts'
 
 /** More units on offer when few are left, or when the end is near: each refill happens once. */
 const { refills } = defineProps<{ refills: readonly Refill[] }>()
@@ -14,6 +15,12 @@ const emit = defineEmits<{ change: [refills: readonly Refill[]] }>()
 
 const { problemsAt, forget } = usePromotion()
 const words = offerText.refills
+const { latest, change: changeAll } = useEdited<readonly Refill[]>(
+  () => refills,
+  (next) => {
+    emit('change', next)
+  },
+)
 type By = 'unitsLeft' | 'hoursLeft'
 const BY = (Object.keys(words.by) as By[]).map((value) => ({ value, title: words.by[value] }))
 const rows = computed(() =>
@@ -26,12 +33,12 @@ const toAt = (by: By, figure: number): Refill['at'] =>
   by === 'unitsLeft' ? { unitsLeft: figure } : { hoursLeft: figure }
 
 function change(index: number, changes: Partial<Refill>): void {
-  emit('change', changeAt(refills, index, changes))
+  changeAll(changeAt(latest(), index, changes))
 }
 
 function remove(index: number): void {
   forget('limits.refills')
-  emit('change', refills.toSpliced(index, 1))
+  changeAll(latest().toSpliced(index, 1))
 }
 </script>
 
@@ -69,11 +76,7 @@ function remove(index: number): void {
         </p>
       </li>
     </ol>
-    <v-btn
-      v-if="refills.length < 10"
-      size="small"
-      @click="emit('change', [...refills, { at: { unitsLeft: 1 }, add: 3 }])"
-    >
+    <v-btn v-if="refills.length < 10" size="small" @click="changeAll([...latest(), { at: { unitsLeft: 1 }, add: 3 }])">
       {{ words.more }}
     </v-btn>
     <p class="quiet">{{ words.once }}</p>

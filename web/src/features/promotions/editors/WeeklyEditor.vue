@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import type { WeeklyWindow } from '@novalex/core'
 import { computed } from 'vue'
+import { changeAt } from '@/components/changeAt.ts'
 import TimeField from '@/components/TimeField.vue'
 import { text } from '@/locale/en.ts'
+import { useEdited } from '@/composables/useEdited.ts'
 
 /** Days and hours of the week; none means always. A time that is not after its start runs into the next day. */
 const { weekly } = defineProps<{ weekly: readonly WeeklyWindow[] }>()
@@ -10,18 +12,22 @@ const emit = defineEmits<{ change: [weekly: WeeklyWindow[]] }>()
 const words = text.promotion.when
 const WEEKEND: WeeklyWindow = { days: [6, 7], from: '00:00', to: '00:00' }
 
+const { latest, change: changeAll } = useEdited<readonly WeeklyWindow[]>(
+  () => weekly,
+  (next) => {
+    emit('change', [...next])
+  },
+)
+
 const isOn = computed({
   get: () => weekly.length > 0,
   set: (on) => {
-    emit('change', on ? [WEEKEND] : [])
+    changeAll(on ? [WEEKEND] : [])
   },
 })
 
 function change(index: number, changes: Partial<WeeklyWindow>): void {
-  emit(
-    'change',
-    weekly.map((window, at) => (at === index ? { ...window, ...changes } : window)),
-  )
+  changeAll(changeAt(latest(), index, changes))
 }
 
 function setDays(index: number, days: readonly number[]): void {
@@ -77,7 +83,7 @@ function setTime(index: number, key: 'from' | 'to', time: string): void {
       >✕</v-btn
     >
   </div>
-  <v-btn v-if="isOn" size="small" @click="emit('change', [...weekly, WEEKEND])">{{ words.addWindow }}</v-btn>
+  <v-btn v-if="isOn" size="small" @click="changeAll([...latest(), WEEKEND])">{{ words.addWindow }}</v-btn>
 </template>
 
 <style scoped>

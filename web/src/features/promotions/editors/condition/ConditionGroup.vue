@@ -5,6 +5,7 @@ import { offerText } from '@/locale/enOffers.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import ConditionPart from './ConditionPart.vue'
 import { CART_TESTS, createTest, fromGroup, pathOf, SHOPPER_TESTS, toGroup, type TestKind } from './conditionTree.ts'
+import { useEdited } from '@/composables/useEdited.ts'
 
 /** Conditions of which all or any must hold. */
 const { condition, path, mayAskCart, canNest } = defineProps<{
@@ -17,22 +18,29 @@ const emit = defineEmits<{ change: [condition: Condition | null] }>()
 
 const { forget } = usePromotion()
 const words = offerText.condition
+const { latest, change: changeAll } = useEdited<Condition | null>(
+  () => condition,
+  (next) => {
+    emit('change', next)
+  },
+)
 const group = computed(() => toGroup(condition))
+const partsNow = () => toGroup(latest()).parts
 const open = ref<number | null>(null)
 const tests = computed(() => [...(mayAskCart ? CART_TESTS : []), ...SHOPPER_TESTS])
 
-function setParts(parts: readonly Condition[], kind = group.value.kind): void {
-  emit('change', fromGroup({ kind, parts }))
+function setParts(parts: readonly Condition[], kind = toGroup(latest()).kind): void {
+  changeAll(fromGroup({ kind, parts }))
 }
 
 function change(index: number, next: Condition | null): void {
   if (next === null) forget(path)
-  setParts(group.value.parts.flatMap((part, at) => (at === index ? (next ?? []) : [part])))
+  setParts(partsNow().flatMap((part, at) => (at === index ? (next ?? []) : [part])))
 }
 
 function add(part: Condition): void {
-  open.value = group.value.parts.length
-  setParts([...group.value.parts, part])
+  open.value = partsNow().length
+  setParts([...partsNow(), part])
 }
 
 const addTest = (kind: TestKind) => {

@@ -6,6 +6,7 @@ import { offerText } from '@/locale/enOffers.ts'
 import { CHANNELS } from '@/locale/ruleWords.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import PartReach from '@/mechanics/shared/PartReach.vue'
+import { useEdited } from '@/composables/useEdited.ts'
 
 /** What one test asks. */
 const { test, path } = defineProps<{ test: ConditionTest; path: string }>()
@@ -23,8 +24,15 @@ const OFFERED: Readonly<Record<string, readonly { value: string; title: string }
   option: useStoreInfo().delivery.map(({ id, name }) => ({ value: id, title: name })),
 }
 
+const { latest, change } = useEdited<ConditionTest>(
+  () => test,
+  (next) => {
+    emit('change', next)
+  },
+)
+
 function set(changes: object): void {
-  emit('change', { ...test, ...changes } as ConditionTest)
+  change({ ...latest(), ...changes } as ConditionTest)
 }
 
 const number = computed<number>({
