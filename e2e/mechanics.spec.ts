@@ -125,8 +125,12 @@ test('free delivery from 49.00, and a surcharge on what is sent', async ({ page 
 test('price steps: rungs are filled at once, and the edges show both sides of each', async ({ page }) => {
   const rungs = [{ at: 0, value: { price: 2000 } }]
   await open(page, { kind: 'price-steps', reach: { skus: ['TEN'] } }, { ladder: { by: 'unitsSold', rungs } })
-  await page.getByRole('button', { name: 'Fill the rungs' }).click()
-  await page.getByRole('button', { name: 'Make the rungs (6)', exact: true }).click()
+  await page.getByRole('button', { name: 'Add many steps' }).click()
+  // Proposed from the price that is there: a tenth more each time.
+  await expect(page.getByLabel('Change each time')).toHaveValue('2.00')
+  await page.getByLabel('Change each time').fill('5,00')
+  await page.getByLabel('To', { exact: true }).fill('45,00')
+  await page.getByRole('button', { name: 'Add steps (6)', exact: true }).click()
   await expect(page.getByText('once 15 are sold', { exact: true })).toBeVisible()
   await expectSaved(page)
   await add(page, 'Ten', 1)
@@ -208,6 +212,7 @@ test('a reason proposes a mechanic and a first draft', async ({ page }) => {
   await page.goto('/promotions')
   await page.getByRole('button', { name: 'Plan a promotion' }).click()
   await page.getByRole('button', { name: /^Win back/ }).click()
+  await page.getByRole('button', { name: /^All products/ }).click()
   await expect(page.getByTestId('sentence')).toContainText(
     'anyone with 1 or more orders before with the code WELCOME-BACK gets 5.00 € less once at 40.00 € or more',
   )

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, strict } from './basicSchema.ts'
+import { Id, Money, strict } from './basicSchema.ts'
 
 /** Which of these SKUs there are. */
 export const LookupRequest = Type.Object(
@@ -9,5 +9,5 @@ export const LookupRequest = Type.Object(
 export type LookupRequest = Static<typeof LookupRequest>
 
 /** The products of a list of SKUs that exist, in the order asked for, each once; unknown SKUs are left out. */
-export const LookupAnswer = Type.Array(Type.Object({ sku: Id, name: Type.String() }, strict))
+export const LookupAnswer = Type.Array(Type.Object({ sku: Id, name: Type.String(), regularPrice: Money }, strict))
 export type LookupAnswer = Static<typeof LookupAnswer>

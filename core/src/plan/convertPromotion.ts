@@ -1,13 +1,5 @@
-import type { CompiledCatalogue } from '../catalogue/index.ts'
-import {
-  definitionOf,
-  FIRST_PRICE,
-  FIRST_VALUE,
-  phaseOf,
-  reachesOf,
-  type Mechanic,
-  type MechanicKind,
-} from '../mechanics/index.ts'
+import { computeReached, type CompiledCatalogue } from '../catalogue/index.ts'
+import { definitionOf, FIRST_VALUE, phaseOf, reachesOf, type Mechanic, type MechanicKind } from '../mechanics/index.ts'
 import type { Reach, Store, Value } from '../terms/index.ts'
 import { checkPromotion } from './checkPromotion.ts'
 import type { Promotion } from './promotion.ts'
@@ -48,7 +40,8 @@ export function convertPromotion<T extends Converted>(
     const [field, key] = path.split('.')
     if (field === 'mechanic') continue
     if (field === 'limits') next = { ...next, limits: { ...next.limits, [key!]: undefined } }
-    else if (field === 'ladder') next = { ...next, ladder: isLadderNeeded ? FIRST_STEPS : null }
+    else if (field === 'ladder')
+      next = { ...next, ladder: isLadderNeeded ? createSteps(reach, surroundings.catalogue) : null }
     else if (field === 'stacking') next = { ...next, stacking: { ...next.stacking!, mode: 'group' } }
     else if (field === 'code' || field === 'when') next = { ...next, [field]: null }
     if (field !== 'ladder' || promotion.ladder) dropped.add(field as Dropped)
@@ -57,12 +50,12 @@ export function convertPromotion<T extends Converted>(
   return { promotion: { ...next, limits }, dropped: [...dropped] }
 }
 
-const FIRST_STEPS: Promotion['ladder'] = {
-  by: 'unitsSold',
-  rungs: [
-    { at: 0, value: { price: FIRST_PRICE } },
-    { at: 10, value: { price: FIRST_PRICE + 100 } },
-  ],
+/** Steps that begin with a price that is there: of several products the highest, so that none is sold for less. Null where none is known. */
+function createSteps(reach: Reach, catalogue: CompiledCatalogue): Promotion['ladder'] {
+  const prices = computeReached(reach, catalogue).map(({ regularPrice }) => regularPrice)
+  if (prices.length === 0) return null
+  const value = { price: Math.max(...prices) }
+  return { by: 'unitsSold', rungs: [0, 10].map((at) => ({ at, value })) }
 }
 
 function carriedBy(mechanic: Mechanic): Value | undefined {

@@ -64,7 +64,7 @@ export function createCatalogueHandlers({ plans, clock, catalogue, table, figure
     lookUpProducts: async ({ body: { skus } }) => {
       const { plan } = await plans.get('working')
       const found = [...new Set(skus)].flatMap((sku) => plan.catalogue.bySku.get(sku) ?? [])
-      return found.map(({ sku, name }) => ({ sku, name }))
+      return found.map(({ sku, name, regularPrice }) => ({ sku, name, regularPrice }))
     },
     getProduct: async ({ params, query }) => {
       const { plan, now, catalogueRevision } = await resolveQuestion(query, { plans, clock })

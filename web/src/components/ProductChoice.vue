@@ -23,6 +23,7 @@ const items = computed(() => {
     :items="items"
     :label="label"
     :error-messages="[...(errorMessages ?? [])]"
+    auto-select-first
     multiple
     clear-on-select
     chips

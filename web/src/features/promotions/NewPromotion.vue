@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Mechanic } from '@novalex/core'
+import { phaseOf, type Mechanic } from '@novalex/core'
+import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/api.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -7,11 +8,12 @@ import { text } from '@/locale/en.ts'
 import { offerText } from '@/locale/enOffers.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { createNewDraft, type ReasonKey } from './createNewDraft.ts'
+import { createNewDraft, type ReasonKey, type Wanted } from './createNewDraft.ts'
+import NewPromotionReach from './NewPromotionReach.vue'
 import { useNewPromotion } from '@/stores/newPromotion.ts'
 import { KINDS, wordsOf } from '@/mechanics/words.ts'
 
-/** What a promotion is for, or of which kind it is: the first draft follows from it. */
+/** Purpose or type first, then the products: the first draft follows from both. */
 const router = useRouter()
 const store = useStoreInfo()
 const moment = useMoment()
@@ -23,10 +25,27 @@ const REASONS = (['launch', 'clearance', 'bigger', 'winBack', 'thankYou'] as con
   ...words[key],
 }))
 
-async function plan(choice: { kind?: Mechanic['kind']; reason?: ReasonKey }): Promise<void> {
+interface Choice {
+  readonly kind: Mechanic['kind']
+  readonly reason?: ReasonKey
+  readonly title: string
+}
+const choice = ref<Choice | null>(null)
+watch(isOpen, (is) => {
+  if (is) choice.value = null
+})
+
+/** What is about delivery names no products. */
+function choose(next: Choice): void {
+  if (phaseOf(wordsOf(next).first) === 4) void plan(next)
+  else choice.value = next
+}
+
+async function plan({ kind, reason }: Choice, chosen: Pick<Wanted, 'reach' | 'sample' | 'name'> = {}): Promise<void> {
   isOpen.value = false
   await attempt(async () => {
-    const { promotion } = await api.createPromotion(createNewDraft(store.settings, moment.now, choice))
+    const wanted = reason ? { reason, ...chosen } : { kind, ...chosen }
+    const { promotion } = await api.createPromotion(createNewDraft(store.settings, moment.now, wanted))
     await router.push(`/promotions/${promotion.id}`)
   })
 }
@@ -38,26 +57,35 @@ async function plan(choice: { kind?: Mechanic['kind']; reason?: ReasonKey }): Pr
       <v-btn v-bind="props" variant="flat">{{ text.promotions.plan }}</v-btn>
     </template>
     <v-card border class="choice" :aria-label="words.title">
-      <h2>{{ words.title }}</h2>
-      <h3 class="quiet">{{ words.legend }}</h3>
-      <ul class="reasons">
-        <li v-for="reason in REASONS" :key="reason.key">
-          <button type="button" @click="plan({ reason: reason.key })">
-            <strong>{{ reason.title }}</strong>
-            <span>{{ reason.text }}</span>
-            <span class="quiet">{{ wordsOf(reason).title }}</span>
-          </button>
-        </li>
-      </ul>
-      <h3 class="quiet">{{ words.orKind }}</h3>
-      <ul class="kinds">
-        <li v-for="kind in KINDS" :key="kind">
-          <button type="button" @click="plan({ kind })">
-            <strong>{{ wordsOf({ kind }).title }}</strong>
-            <span class="quiet">{{ wordsOf({ kind }).example }}</span>
-          </button>
-        </li>
-      </ul>
+      <NewPromotionReach
+        v-if="choice"
+        :title="choice.title"
+        :kind="choice.kind"
+        @back="choice = null"
+        @chosen="(chosen) => plan(choice!, chosen)"
+      />
+      <template v-else>
+        <h2>{{ words.title }}</h2>
+        <h3 class="quiet">{{ words.legend }}</h3>
+        <ul class="reasons">
+          <li v-for="reason in REASONS" :key="reason.key">
+            <button type="button" @click="choose({ kind: reason.kind, reason: reason.key, title: reason.title })">
+              <strong>{{ reason.title }}</strong>
+              <span>{{ reason.text }}</span>
+              <span class="quiet">{{ wordsOf(reason).title }}</span>
+            </button>
+          </li>
+        </ul>
+        <h3 class="quiet">{{ words.orKind }}</h3>
+        <ul class="kinds">
+          <li v-for="kind in KINDS" :key="kind">
+            <button type="button" @click="choose({ kind, title: wordsOf({ kind }).title })">
+              <strong>{{ wordsOf({ kind }).title }}</strong>
+              <span class="quiet">{{ wordsOf({ kind }).example }}</span>
+            </button>
+          </li>
+        </ul>
+      </template>
     </v-card>
   </v-dialog>
 </template>

@@ -1,7 +1,7 @@
-import { checkIntent, checkPromotion, compileCatalogue, type Store } from '@novalex/core'
+import { checkIntent, checkPromotion, compileCatalogue, reachesOf, type Product, type Store } from '@novalex/core'
 import { describe, expect, test } from 'vitest'
 import { offerText } from '@/locale/enOffers.ts'
-import { createNewDraft, type ReasonKey } from './createNewDraft.ts'
+import { createNewDraft, findFirstGroup, type ReasonKey } from './createNewDraft.ts'
 import { KINDS } from '@/mechanics/words.ts'
 
 const store: Store = {
@@ -16,12 +16,29 @@ const store: Store = {
   stackGroups: ['sale'],
   apart: [],
 }
-const catalogue = compileCatalogue({ products: [], categories: [], sets: [] })
+const createProduct = (sku: string, regularPrice: number): Product => ({
+  sku,
+  name: sku,
+  family: null,
+  categories: [],
+  tags: [],
+  regularPrice,
+  unitCost: null,
+  minimumPrice: null,
+  taxRate: 2000,
+  stock: null,
+})
+const A = createProduct('A', 1795)
+const catalogue = compileCatalogue({ products: [A, createProduct('B', 500)], categories: [], sets: [] })
 const NOW = Date.parse('2027-03-10T09:00:00Z')
 
 describe('a new promotion may be saved as it is', () => {
   test.each(KINDS)('%s', (kind) => {
-    const { campaign: _campaign, note: _note, ...fields } = createNewDraft(store, NOW, { kind })
+    const {
+      campaign: _campaign,
+      note: _note,
+      ...fields
+    } = createNewDraft(store, NOW, { kind, sample: [{ sku: 'A', regularPrice: 1795 }] })
     const promotion = { id: 'new', rank: 1, ...fields }
     expect(promotion.mechanic.kind).toBe(kind)
     expect([
@@ -61,9 +78,50 @@ describe('what a card says is what it makes', () => {
   })
   test.each<[string, Parameters<typeof createNewDraft>[2], string]>([
     ['a sale', { kind: 'markdown' }, 'sale'],
-    ['a cart offer is not silenced by the sales', { kind: 'bundle' }, 'club'],
+    ['a cart offer is not silenced by the sales, and no two of them meet', { kind: 'bundle' }, 'multi-buy'],
+    ['an order discount neither', { kind: 'order-discount' }, 'multi-buy'],
     ['a code is kept apart from other codes', { reason: 'winBack' }, 'coupon'],
   ])('%s', (_label, choice, group) => {
     expect(createNewDraft(own, NOW, choice).stacking?.group).toBe(group)
   })
+})
+
+describe('the first question is on what', () => {
+  const reach = { skus: ['A'] }
+  test.each(KINDS)('%s is for the products that were chosen', (kind) => {
+    const { mechanic } = createNewDraft(store, NOW, { kind, reach, sample: [A] })
+    for (const own of reachesOf(mechanic)) expect([reach, {}]).toContainEqual(own)
+    if (kind !== 'delivery') expect(JSON.stringify(mechanic)).toContain('"skus":["A"]')
+  })
+  test('a new regular price begins with the product’s own', () => {
+    const one = createNewDraft(store, NOW, { kind: 'price-steps', reach, sample: [A] })
+    expect(one.ladder!.rungs.map(({ value }) => value)).toEqual([{ price: 1795 }, { price: 1795 }])
+    const two = createNewDraft(store, NOW, {
+      kind: 'price-steps',
+      reach: { skus: ['A', 'B'] },
+      sample: [createProduct('B', 500), A],
+    })
+    expect(two).toMatchObject({ ladder: null, mechanic: { prices: { A: 1795, B: 500 } } })
+  })
+  test('a bundle costs a tenth less than its items', () => {
+    expect(createNewDraft(store, NOW, { kind: 'bundle', reach, sample: [A] }).mechanic).toMatchObject({ price: 4800 })
+  })
+})
+
+test.each<[string, string[], [string, string][], boolean, string]>([
+  ['a store with one group', ['sale'], [], false, 'sale'],
+  ['a store whose groups go together', ['sale', 'extra'], [], false, 'extra'],
+  [
+    'a store whose groups have other names',
+    ['A', 'B', 'C'],
+    [
+      ['A', 'A'],
+      ['C', 'C'],
+      ['A', 'B'],
+    ],
+    true,
+    'C',
+  ],
+])('the first group comes from the store: %s', (_label, stackGroups, apart, isCode, group) => {
+  expect(findFirstGroup({ ...store, stackGroups, apart }, { phase: 2, isCode })).toBe(group)
 })

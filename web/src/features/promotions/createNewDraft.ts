@@ -1,4 +1,4 @@
-import type { PromotionDraft } from '@novalex/contract'
+import { TEXT_LIMITS, type PromotionDraft } from '@novalex/contract'
 import {
   FREE,
   addDays,
@@ -9,7 +9,10 @@ import {
   toLocal,
   weekdayOf,
   type Instant,
+  type Mechanic,
   type MechanicKind,
+  type Product,
+  type Reach,
   type Store,
 } from '@novalex/core'
 import { wordsOf } from '@/mechanics/words.ts'
@@ -20,11 +23,11 @@ export type ReasonKey = 'launch' | 'clearance' | 'bigger' | 'winBack' | 'thankYo
 
 /** What a reason adds to the first draft of its mechanic. */
 const REASON_CHANGES: Readonly<Record<ReasonKey, Partial<PromotionDraft>>> = {
-  launch: { mechanic: { kind: 'item-discount', reach: { tags: ['new'] }, value: { percent: 1500 } } },
+  launch: { mechanic: { kind: 'item-discount', reach: {}, value: { percent: 1500 } } },
   clearance: {
     mechanic: {
       kind: 'markdown',
-      reach: { tags: ['clearance'] },
+      reach: {},
       value: { percent: 3000, of: 'regular' },
       rounding: { to: 'down', step: 10, ending: 0 },
     },
@@ -58,23 +61,41 @@ const REASON_CHANGES: Readonly<Record<ReasonKey, Partial<PromotionDraft>>> = {
   },
 }
 
-/** The stack group in which a cart offer or a code is not silenced by the sales; of several, the one that is kept apart from the fewest. */
-function findOpenGroup({ stackGroups, apart }: Store, { isCode }: { readonly isCode: boolean }): string {
-  const [sale = ''] = stackGroups
-  const against = (group: string) => apart.filter((pair) => pair.includes(group))
-  const isOpen = (group: string) => group !== sale && !against(group).some((pair) => pair.includes(sale))
-  const open = stackGroups.filter(isOpen)
-  // Groups for codes are kept apart from each other, so that no order has two.
-  const fewest = open.toSorted((a, b) => against(a).length - against(b).length)
-  const own = isCode ? open.findLast((group) => against(group).some(([a, b]) => a === group && b === group)) : undefined
-  return own ?? fewest[0] ?? sale
+/**
+ * The stacking group that a new promotion is put into, of those that the store has. A markdown: the first. A cart offer: the first that the markdowns go
+ * together with and that two offers of cannot share an item or an order; a code: the last such, so that codes are apart from offers where the store
+ * has a group for each. Source: docs/pricing.md, "Stacking".
+ */
+export function findFirstGroup(
+  { stackGroups, apart }: Store,
+  { phase, isCode }: { readonly phase: number; readonly isCode: boolean },
+): string {
+  const [first = ''] = stackGroups
+  if (phase < 2) return first
+  const isApart = (a: string, b: string) =>
+    apart.some(([one, other]) => (one === a && other === b) || (one === b && other === a))
+  const besideMarkdowns = stackGroups.filter((group) => group !== first && !isApart(group, first))
+  const alone = besideMarkdowns.filter((group) => isApart(group, group))
+  return (isCode ? alone.at(-1) : alone[0]) ?? besideMarkdowns[0] ?? first
+}
+
+/** What a first draft is made for. */
+export interface Wanted {
+  readonly kind?: MechanicKind
+  readonly reason?: ReasonKey
+  /** The products that were chosen; `{}`: all of them. */
+  readonly reach?: Reach
+  /** Some of these products, the cheapest first, for prices to begin with. */
+  readonly sample?: readonly Pick<Product, 'sku' | 'regularPrice'>[]
+  /** What the promotion is called; else a word for its kind. */
+  readonly name?: string
 }
 
 /** A new promotion to begin from: a draft from tomorrow until the Sunday after. */
 export function createNewDraft(
   store: Store,
   now: Instant,
-  { kind = 'markdown', reason }: { readonly kind?: MechanicKind; readonly reason?: ReasonKey } = {},
+  { kind = 'markdown', reason, reach = {}, sample = [], name: given }: Wanted = {},
 ): PromotionDraft {
   const tomorrow = addDays(dateOf(toLocal(now, store.timeZone)), 1)
   const untilSunday = 8 - weekdayOf(tomorrow)
@@ -94,13 +115,54 @@ export function createNewDraft(
     note: '',
   }
   const catalogue = compileCatalogue({ products: [], categories: [], sets: [] })
-  const { title: name, kind: own } = reason ? offerText.reasons[reason] : { title: wordsOf({ kind }).newName, kind }
+  const { title, kind: own } = reason ? offerText.reasons[reason] : { title: wordsOf({ kind }).newName, kind }
+  const converted = convertPromotion(sale, own, { store, catalogue }).promotion
   const draft: PromotionDraft = {
-    ...convertPromotion(sale, own, { store, catalogue }).promotion,
+    ...converted,
     mechanic: wordsOf({ kind: own }).first,
     ...(reason ? REASON_CHANGES[reason] : {}),
-    name,
+    name: (given ?? title).slice(0, TEXT_LIMITS.name),
   }
-  if (!draft.stacking || phaseOf(draft.mechanic) < 2) return draft
-  return { ...draft, stacking: { ...draft.stacking, group: findOpenGroup(store, { isCode: draft.code !== null }) } }
+  const phase = phaseOf(draft.mechanic)
+  const group = findFirstGroup(store, { phase, isCode: draft.code !== null })
+  return {
+    ...draft,
+    ...priced(withReach(draft.mechanic, reach), sample),
+    ...(draft.stacking ? { stacking: { ...draft.stacking, group } } : {}),
+  }
+}
+
+/** A mechanic with the same products wherever it names some. */
+function withReach(mechanic: Mechanic, reach: Reach): Mechanic {
+  switch (mechanic.kind) {
+    case 'delivery':
+      return mechanic
+    case 'bundle':
+      return { ...mechanic, parts: mechanic.parts.map((part) => ({ ...part, reach })) }
+    case 'buy-get':
+      return { ...mechanic, buy: { ...mechanic.buy, reach } }
+    default:
+      return { ...mechanic, reach }
+  }
+}
+
+/** First prices from those of the products: a regular price that is there already, a bundle a tenth below its items. */
+function priced(
+  mechanic: Mechanic,
+  sample: Wanted['sample'] = [],
+): Pick<PromotionDraft, 'mechanic'> & Partial<PromotionDraft> {
+  if (sample.length === 0) return { mechanic }
+  const middle = sample[Math.floor(sample.length / 2)]!.regularPrice
+  if (mechanic.kind === 'bundle') {
+    const units = mechanic.parts.reduce((sum, { quantity }) => sum + quantity, 0)
+    return { mechanic: { ...mechanic, price: Math.max(1, Math.floor((units * middle * 9) / 1000) * 100) } }
+  }
+  if (mechanic.kind !== 'price-steps') return { mechanic }
+  if (sample.length > 1)
+    return {
+      mechanic: { ...mechanic, prices: Object.fromEntries(sample.map(({ sku, regularPrice }) => [sku, regularPrice])) },
+      ladder: null,
+    }
+  const own = { price: middle }
+  return { mechanic, ladder: { by: 'unitsSold', rungs: [0, 10].map((at) => ({ at, value: own })) } }
 }

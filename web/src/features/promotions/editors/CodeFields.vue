@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { findTests, isAboutShopper, isGuessable } from '@novalex/core'
+import { findTests, isAboutShopper, isGuessable, normalizeCode, phaseOf } from '@novalex/core'
 import { computed } from 'vue'
 import { offerText } from '@/locale/enOffers.ts'
 import { sellingText } from '@/locale/enSelling.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
+import { findFirstGroup } from '../createNewDraft.ts'
 import { useCodeClash } from '../useCodeClash.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 
@@ -14,6 +16,7 @@ const { draft, record, patch, typed, problemsAt, forget } = usePromotion()
 const words = offerText.code
 const PATH = 'code.text'
 const store = useStoreInfo()
+const { records } = usePromotionRecords()
 const kind = computed<Kind>(() => {
   const { code } = draft.value
   return code === null ? 'none' : 'text' in code ? 'text' : 'batch'
@@ -27,22 +30,34 @@ const shown = computed(() => {
 
 function setKind(next: Kind): void {
   forget('code')
-  if (next === 'batch') patch({ code: { batch: true }, ...proposeForBatch() })
-  else patch({ code: next === 'none' ? null : { text: 'CODE10' } })
+  const group = proposeGroup(next !== 'none')
+  if (next === 'batch') patch({ code: { batch: true }, ...group, ...proposeLimit() })
+  else patch({ code: next === 'none' ? null : { text: proposeCode() }, ...group })
 }
 
-/**
- * What codes that hold once are usually meant to be: apart from other coupons; and once per shopper where it is for known ones anyway, since a
- * guest could not use it then.
- */
-function proposeForBatch() {
-  const { stacking, when, limits } = draft.value
-  const { stackGroups } = store.settings
+/** A code that no other promotion has. */
+function proposeCode(): string {
+  const taken = new Set(
+    (records.value ?? []).flatMap(({ promotion: { code } }) =>
+      code && 'text' in code ? normalizeCode(code.text) : [],
+    ),
+  )
+  for (let number = 10; ; number++) if (!taken.has(`CODE${number}`)) return `CODE${number}`
+}
+
+/** The group that is usual for what has a code, or none, unless another one was chosen. */
+function proposeGroup(isCode: boolean) {
+  const { stacking, mechanic } = draft.value
+  const usual = (is: boolean) => findFirstGroup(store.settings, { phase: phaseOf(mechanic), isCode: is })
+  if (!stacking || stacking.group !== usual(!isCode)) return {}
+  return { stacking: { ...stacking, group: usual(isCode) } }
+}
+
+/** Once per shopper, where it is for known ones anyway: a guest could not use it then. */
+function proposeLimit() {
+  const { when, limits } = draft.value
   const isForKnown = findTests(when).some((test) => isAboutShopper(test) && !('is' in test && !test.is))
-  return {
-    ...(stacking && stackGroups.includes('coupon') ? { stacking: { group: 'coupon', mode: 'group' as const } } : {}),
-    ...(isForKnown && limits.usesPerShopper == null ? { limits: { ...limits, usesPerShopper: 1 } } : {}),
-  }
+  return isForKnown && limits.usesPerShopper == null ? { limits: { ...limits, usesPerShopper: 1 } } : {}
 }
 
 const isEasy = computed(() => {

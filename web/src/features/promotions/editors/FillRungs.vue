@@ -3,19 +3,22 @@ import type { Value } from '@novalex/core'
 import { computed, reactive, ref } from 'vue'
 import AmountField from '@/components/AmountField.vue'
 import { offerText } from '@/locale/enOffers.ts'
-import { createRungs } from './createRungs.ts'
+import { fillRungs, proposeFilling, type Filling } from './ladderDraft.ts'
 
-/** Many rungs at once: "every 3 sold + 5.00, from 20.00 up to 45.00". */
+/** Many steps at once, from the value that is there: "every 3 units sold, from 20% down to 5%, 5% each time". */
+const { value } = defineProps<{ value: Value }>()
 const emit = defineEmits<{ fill: [rungs: { at: number; value: Value }[]] }>()
 const words = offerText.ladder
 const isOpen = ref(false)
-const wanted = reactive<{ every: number | null; start: number | null; step: number | null; until: number | null }>({
-  every: 3,
-  start: 2000,
-  step: 500,
-  until: 4500,
-})
-const rungs = computed(() => createRungs(wanted))
+const wanted = reactive<{ -readonly [K in keyof Filling]: Filling[K] }>(proposeFilling(value))
+const kind = computed(() => ('percent' in value ? 'percent' : 'money'))
+const rungs = computed(() => fillRungs(value, wanted))
+
+/** What is proposed follows the value above, each time it is opened. */
+function open(is: boolean): void {
+  if (is) Object.assign(wanted, proposeFilling(value))
+  isOpen.value = is
+}
 
 function fill(): void {
   if (!rungs.value) return
@@ -25,16 +28,16 @@ function fill(): void {
 </script>
 
 <template>
-  <v-menu v-model="isOpen" :close-on-content-click="false">
+  <v-menu :model-value="isOpen" :close-on-content-click="false" @update:model-value="open">
     <template #activator="{ props }">
       <v-btn v-bind="props" size="small">{{ words.fill }}</v-btn>
     </template>
     <v-card border class="pop">
       <form @submit.prevent="fill">
         <AmountField v-model="wanted.every" kind="count" :label="`${words.every} … ${words.everyHint}`" />
-        <AmountField v-model="wanted.step" kind="money" :label="words.step" />
-        <AmountField v-model="wanted.start" kind="money" :label="words.start" />
-        <AmountField v-model="wanted.until" kind="money" :label="words.until" />
+        <AmountField v-model="wanted.start" :kind="kind" :label="words.start" />
+        <AmountField v-model="wanted.step" :kind="kind" :label="words.step" />
+        <AmountField v-model="wanted.until" :kind="kind" :label="words.until" />
         <v-btn type="submit" variant="flat" :disabled="rungs === null"
           >{{ words.make }}{{ rungs ? ` (${rungs.length})` : '' }}</v-btn
         >

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { addDays, dateOf, keysOf, toLocal, type Ladder, type Value } from '@novalex/core'
-import { computed } from 'vue'
+import { dateOf, definitionOf, keysOf, toLocal, type Ladder } from '@novalex/core'
+import { computed, shallowRef, watch } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { offerText } from '@/locale/enOffers.ts'
 import { explainProblem } from '@/locale/problems.ts'
@@ -13,27 +13,43 @@ import FillRungs from './FillRungs.vue'
 import RemoveRow from '@/components/RemoveRow.vue'
 import ValueFields from '@/mechanics/shared/ValueFields.vue'
 import { createValue, type ValueKind } from '@/mechanics/shared/valueKinds.ts'
+import { createLadder, createNextRung, orderRungs, sortRungs, type Rung } from './ladderDraft.ts'
 
-interface Rung {
-  readonly at: number | string
-  readonly value: Value
-}
-
-/** How the reduction changes as things go on: rungs without gap or overlap, each upper limit following from the next rung. */
+/** How the value changes as time goes on or units are sold: steps without gap or overlap, typed in any order. */
 const { kinds, isRequired = false } = defineProps<{ kinds: readonly ValueKind[]; isRequired?: boolean }>()
 
-const { draft, patch, forget, problemsAt } = usePromotion()
+const { draft, reach, patch, forget, problemsAt } = usePromotion()
 const store = useStoreInfo()
 const moment = useMoment()
 const words = offerText.ladder
 const ladder = computed(() => draft.value.ladder)
-const rungs = computed<readonly Rung[]>(() => ladder.value?.rungs ?? [])
+/** As they are shown: in the order in which they happen, once nobody types in them. */
+const rows = shallowRef<readonly Rung[]>([])
+watch(
+  ladder,
+  (now) => {
+    const known: readonly Rung[] = now?.rungs ?? []
+    if (JSON.stringify(sortRungs(rows.value)) !== JSON.stringify(known))
+      rows.value = now ? orderRungs(now.by, known) : []
+  },
+  { immediate: true },
+)
 interface Choice {
   readonly value: Ladder['by'] | 'none'
   readonly title: string
 }
 const BY = keysOf(words.by).map((value): Choice => ({ value, title: words.by[value] }))
 const choices = computed<Choice[]>(() => (isRequired ? BY : [{ value: 'none', title: words.none }, ...BY]))
+const base = computed(() => {
+  const value = definitionOf(draft.value.mechanic).carried(draft.value.mechanic)
+  // What acts on a sum can't step from what acts on each unit.
+  return value && !isRequired ? value : undefined
+})
+const price = computed(() => reach.value?.reaches[0]?.sample.at(-1)?.regularPrice ?? null)
+/** A step at nothing sold leaves no room for the value above. */
+const isBaseDead = computed(() => !isRequired && ladder.value?.by === 'unitsSold' && ladder.value.rungs[0]?.at === 0)
+/** What many steps begin from. */
+const like = computed(() => rows.value[0]?.value ?? createValue(kinds[0]!))
 
 function setBy(by: Ladder['by'] | 'none'): void {
   forget('ladder')
@@ -41,34 +57,48 @@ function setBy(by: Ladder['by'] | 'none'): void {
     patch({ ladder: null })
     return
   }
-  const value = rungs.value[0]?.value ?? createValue(kinds[0]!)
-  const today = `${dateOf(toLocal(moment.now, store.zone))}T00:00`
-  patch({ ladder: { by, rungs: [{ at: by === 'date' ? today : by === 'unitsSold' ? 0 : 10, value }] } as Ladder })
+  const today = dateOf(toLocal(moment.now, store.zone))
+  patch({ ladder: createLadder(by, { base: base.value, price: price.value, kinds, today, isRequired }) })
 }
 
-function setRungs(next: readonly Rung[]): void {
-  patch({ ladder: { by: ladder.value!.by, rungs: next } as Ladder })
+function setRows(next: readonly Rung[]): void {
+  rows.value = next
+  patch({ ladder: { by: ladder.value!.by, rungs: sortRungs(next) } as Ladder })
 }
 
 function change(index: number, changes: Partial<Rung>): void {
-  setRungs(changeAt(rungs.value, index, changes))
+  setRows(changeAt(rows.value, index, changes))
 }
 
 function add(): void {
-  const last = rungs.value.at(-1)!
-  const at = typeof last.at === 'string' ? `${addDays(last.at.slice(0, 10), 1)}${last.at.slice(10)}` : last.at + 10
-  setRungs([...rungs.value, { at, value: last.value }])
+  setRows([...rows.value, createNextRung(ladder.value!.by, rows.value)])
 }
 
 function remove(index: number): void {
   forget('ladder')
-  setRungs(rungs.value.toSpliced(index, 1))
+  setRows(rows.value.toSpliced(index, 1))
 }
 
-/** How long a rung by units sold holds. */
-function holds(index: number): string {
-  const next = rungs.value[index + 1]?.at
-  return words.while(Number(rungs.value[index]!.at), next === undefined ? null : Number(next))
+function fill(rungs: readonly Rung[]): void {
+  forget('ladder')
+  setRows(rungs)
+}
+
+/** Once nobody types in them, they stand in the order in which they happen. */
+function tidy(event: FocusEvent): void {
+  const list = event.currentTarget as HTMLElement
+  if (!ladder.value || list.contains(event.relatedTarget as Node | null)) return
+  rows.value = orderRungs(ladder.value.by, rows.value)
+}
+
+/** Where a row stands in the plan, as problems name it. */
+const pathOf = (row: Rung) => `ladder.rungs.${sortRungs(rows.value).indexOf(row)}`
+
+/** How long a step by units sold holds. */
+function holds(row: Rung): string {
+  const sorted = sortRungs(rows.value)
+  const next = sorted[sorted.indexOf(row) + 1]?.at
+  return words.while(Number(row.at), next === undefined ? null : Number(next))
 }
 </script>
 
@@ -85,43 +115,45 @@ function holds(index: number): string {
     @update:model-value="(by) => setBy(by as Choice['value'])"
   />
   <template v-if="ladder">
-    <ol class="rungs">
-      <li v-for="(rung, index) in rungs" :key="index" :class="{ dated: typeof rung.at === 'string' }">
+    <ol class="rungs" @focusout="tidy">
+      <li v-for="(rung, index) in rows" :key="index" :class="{ dated: typeof rung.at === 'string' }">
         <DateTimeField
           v-if="typeof rung.at === 'string'"
           :model-value="rung.at"
-          :path="`ladder.rungs.${index}.at`"
+          :path="`${pathOf(rung)}.at`"
           :date-label="words.at.date"
           :time-label="words.at.time"
-          :errors="problemsAt(`ladder.rungs.${index}.at`).map(explainProblem)"
+          :errors="problemsAt(`${pathOf(rung)}.at`).map(explainProblem)"
           @update:model-value="(at) => at !== undefined && change(index, { at })"
         />
         <TypedField
           v-else
           :model-value="rung.at"
           kind="count"
-          :path="`ladder.rungs.${index}.at`"
+          :path="`${pathOf(rung)}.at`"
           :label="words.at[ladder.by]"
           @update:model-value="(at) => change(index, { at: at ?? 0 })"
         />
         <span v-if="typeof rung.at === 'number'" class="quiet upto">{{
-          ladder.by === 'unitsSold' ? holds(index) : ''
+          ladder.by === 'unitsSold' ? holds(rung) : ''
         }}</span>
         <ValueFields
           class="value"
           :value="rung.value"
           :kinds="kinds"
-          :path="`ladder.rungs.${index}.value`"
+          :path="`${pathOf(rung)}.value`"
           @change="(value) => change(index, { value })"
         />
-        <RemoveRow v-if="rungs.length > 1" :label="words.remove(String(rung.at))" @remove="remove(index)" />
+        <RemoveRow v-if="rows.length > 1" :label="words.remove(String(rung.at))" @remove="remove(index)" />
       </li>
     </ol>
     <div class="acts">
       <v-btn size="small" @click="add">{{ words.add }}</v-btn>
-      <FillRungs v-if="ladder.by === 'unitsSold'" @fill="setRungs" />
+      <FillRungs v-if="ladder.by === 'unitsSold'" :value="like" @fill="fill" />
     </div>
-    <p v-if="!isRequired" class="quiet">{{ words.base }}</p>
+    <p v-if="isBaseDead" class="wrong">▲ {{ words.deadBase }}</p>
+    <p v-else-if="!isRequired" class="quiet">{{ words.base }}</p>
+    <p v-if="ladder.by === 'unitsSold' || ladder.by === 'unitsLeft'" class="quiet">{{ words.whole }}</p>
   </template>
 </template>
 
@@ -141,11 +173,11 @@ li {
 }
 
 li > :first-child {
-  flex: 0 0 96px;
+  flex: 0 0 110px;
 }
 
 .dated > :first-child {
-  flex-basis: 270px;
+  flex-basis: 300px;
 }
 
 .upto {

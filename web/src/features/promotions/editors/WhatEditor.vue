@@ -3,6 +3,7 @@ import { compileCatalogue, convertPromotion, definitionOf, phaseOf, type Mechani
 import { computed, ref } from 'vue'
 import { offerText } from '@/locale/enOffers.ts'
 import { joinWords } from '@/locale/format.ts'
+import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { FIELDS } from '@/mechanics/fields.ts'
@@ -10,8 +11,9 @@ import { KINDS, wordsOf } from '@/mechanics/words.ts'
 import LadderEditor from './LadderEditor.vue'
 import OfferExample from './OfferExample.vue'
 
-const { draft, patch, forget } = usePromotion()
+const { draft, reach, patch, forget } = usePromotion()
 const store = useStoreInfo()
+const names = useNames()
 const mechanic = computed(() => draft.value.mechanic)
 const dropped = ref('')
 const items = KINDS.map((kind) => {
@@ -27,11 +29,16 @@ function setKind(kind: MechanicKind): void {
   forget('ladder')
   const surroundings = {
     store: store.settings,
-    catalogue: compileCatalogue({ products: [], categories: [], sets: [] }),
+    // Some of its products, for prices to begin with.
+    catalogue: compileCatalogue({
+      products: reach.value?.reaches[0]?.sample ?? [],
+      categories: names.categories,
+      sets: [],
+    }),
   }
   const converted = convertPromotion(draft.value, kind, surroundings)
-  const names = converted.dropped.map((field) => offerText.droppedFields[field])
-  dropped.value = names.length > 0 ? offerText.dropped(joinWords(names)) : ''
+  const lost = converted.dropped.map((field) => offerText.droppedFields[field])
+  dropped.value = lost.length > 0 ? offerText.dropped(joinWords(lost)) : ''
   // An absent stack group must be taken out of the draft, too.
   patch({ ...converted.promotion, stacking: converted.promotion.stacking })
 }
