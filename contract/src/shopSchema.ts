@@ -22,13 +22,14 @@ export const ShopProduct = Type.Object(
     price: Money,
     /** The regular price, crossed out; null where nothing is reduced. */
     struck: Nullable(Money),
-    /** What is saved, as whole percent, rounded down. */
+    /** What is saved on the price crossed out, as whole percent. */
     percentOff: Whole,
-    /** Last instant of the present price, if an end is known. */
+    /** When the price next rises, if that is known, and to what. */
     until: Nullable(InstantText),
+    then: Nullable(Money),
     inStock: Type.Boolean(),
-    /** Units at this price that are left, of how many on offer; null where nothing limits them. */
-    left: Nullable(Left),
+    /** Units at this price that are left, of how many, and the price after them (null: the same); null where nothing limits them. */
+    left: Nullable(Type.Object({ left: Whole, of: Whole, then: Nullable(Money) }, strict)),
     /** What shoppers read about the promotions behind the price. */
     displays: Type.Array(DisplaySchema),
   },

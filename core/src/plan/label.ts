@@ -34,10 +34,21 @@ export function fillLabel(
   return label.replace(PLACE, (_all, name: LabelPlace) => format(name, facts[name]!))
 }
 
-/** What a price that was cut says. Percent is rounded down, so that no label promises more than there is. */
+/** What a price that was cut says. */
 export function computePriceFacts(regular: MinorUnits, price: MinorUnits): LabelFacts {
-  const amount = regular - price
-  return { regular, price, amount, percent: regular === 0 ? 0 : Math.floor((amount * WHOLE) / regular / 100) }
+  return { regular, price, amount: regular - price, percent: percentOff(regular, price) }
+}
+
+/**
+ * What a price saves, as whole percent: the percentage that a promotion names (`own`) or the nearest one, where only rounding to cents differs from it; else
+ * rounded down, so that no label promises more than there is.
+ */
+export function percentOff(regular: MinorUnits, price: MinorUnits, own: readonly number[] = []): number {
+  if (regular <= 0) return 0
+  const saved = (regular - price) * 100
+  const isSame = (percent: number) => 2 * Math.abs(regular * percent - saved) <= 100
+  const exact = saved / regular
+  return [...own, Math.round(exact)].find((percent) => percent > 0 && isSame(percent)) ?? Math.floor(exact)
 }
 
 /** What a cart offer says of itself: its best tier, or its one value. */

@@ -1,12 +1,10 @@
 import type { ShopProduct } from '@novalex/contract'
 import {
   categoryPath,
-  computeHorizon,
-  computePriceSpans,
   computePriorPrice,
+  computeShownPrice,
   computeStruckPrice,
   computeUnitsOnOffer,
-  WHOLE,
   type CompiledPlan,
   type CompiledPromotion,
   type Facts,
@@ -22,25 +20,22 @@ export function toShopProduct(
   product: Product,
   { now, history, facts }: { readonly now: Instant; readonly history: readonly HistorySpan[]; readonly facts: Facts },
 ): ShopProduct {
-  const to = computeHorizon([plan], now)
-  const spans = computePriceSpans(plan, product, { from: now, to }, { ...GUEST, facts })
-  const { price, promotions } = spans[0]!
-  const change = spans.find((span) => span.price !== price)
-  const { stock } = product
   const present = history.find(({ from, until }) => from <= now && now < until)
   const struck = present ? computeStruckPrice(present, computePriorPrice(history, now, plan.store.priorDays)) : null
+  const { stock } = product
+  const { next, left, displays, ...shown } = computeShownPrice(plan, product, { ...GUEST, now, facts, struck })
   return {
     sku: product.sku,
     name: product.name,
     categories: product.categories.map((id) => categoryPath(plan.catalogue.categories, id)),
     root: rootOf(plan, product),
-    price,
-    struck,
-    percentOff: struck === null ? 0 : Math.floor(((struck - price) * WHOLE) / struck / 100),
-    until: price < product.regularPrice && change ? new Date(change.from).toISOString() : null,
+    ...shown,
+    // A price that is about to fall is no last chance.
+    until: next && next.price > shown.price ? new Date(next.at).toISOString() : null,
+    then: next && next.price > shown.price ? next.price : null,
     inStock: stock === null || stock > 0,
-    left: findLeast(promotions.flatMap((id) => countLeft(plan.findPromotion(id)!, facts, now) ?? [])),
-    displays: promotions.flatMap((id) => plan.findPromotion(id)?.promotion.display ?? []),
+    left,
+    displays: [...displays],
   }
 }
 
@@ -55,10 +50,6 @@ export function countLeft({ promotion, schedule }: CompiledPromotion, facts: Fac
   const sold = facts[promotion.id]?.unitsSold ?? 0
   const of = computeUnitsOnOffer(promotion.limits, { sold, now, end: schedule.end })
   return { left: Math.max(0, of - sold), of }
-}
-
-function findLeast(lefts: readonly Left[]): Left | null {
-  return lefts.reduce<Left | null>((least, one) => (least && least.left <= one.left ? least : one), null)
 }
 
 function rootOf({ catalogue: { categories } }: CompiledPlan, { categories: [first] }: Product): string | null {

@@ -228,6 +228,13 @@ export const offerText = {
     line: (line: number) => `line ${line}`,
     leaveOut: 'Add the others',
   },
+  examples: {
+    /** The examples are orders like any other. */
+    others: 'With all other promotions',
+    asOf: (when: string) => `as of ${when}`,
+    fitted: 'for a shopper who qualifies',
+    signedIn: 'for a signed-in shopper',
+  },
   firstReach: {
     title: (title: string) => `${title}: applies to`,
     none: 'No products chosen yet.',

@@ -84,6 +84,7 @@ export const planningText = {
     nudge: 'Tell shoppers how little is missing',
     preview: 'As the shop shows it',
     codeHidden: 'It needs a code, so lists and product pages never mention it.',
+    pastUnchecked: 'Was price as far as past prices allow it.',
     noLabel: 'The label stays away: this promotion has nothing to fill its places with.',
     nothing: 'nothing of its own',
     steps: { units: 'Items', money: 'From', reward: 'You get' },

@@ -1,3 +1,4 @@
+import { formatMoney } from './format.ts'
 import { CHECKOUT_WORDING } from '@novalex/contract'
 import { plural } from './format.ts'
 
@@ -13,7 +14,8 @@ export const shopText = {
   nothing: 'Nothing here fits.',
   back: 'Back to the list',
   was: 'regular price',
-  until: (when: string) => `until ${when}`,
+  until: (when: string, then: number | null = null) =>
+    `until ${when}${then === null ? '' : `, then ${formatMoney(then)}`}`,
   off: (percent: number) => `${percent} % off`,
   inStock: 'in stock',
   soldOut: 'sold out',
@@ -45,7 +47,11 @@ export const shopText = {
   gift: 'with it, free',
   offers: 'More for less',
   quantity: (name: string) => `How many of ${name}`,
-  left: ({ left, of }: { left: number; of: number }) => (left === 0 ? `All ${of} are gone` : `${left} left of ${of}`),
+  /** Units at the present price, and the price after them. */
+  left: ({ left, of, then }: { left: number; of: number; then: number | null }) =>
+    left === 0
+      ? 'Sold out'
+      : `${left} of ${of} left at this price${then === null ? '' : `, then ${formatMoney(then)}`}`,
   leftOffer: ({ left, of }: { left: number; of: number }) => `${left} left of ${of} at this offer`,
   begins: (offer: string, amount: string) => `New in your cart: ${offer}, ${amount} less.`,
   giftAdded: (name: string) => `${name} is added, free.`,

@@ -4,9 +4,12 @@ import {
   compilePlan,
   compileSchedule,
   computeEdges,
+  computeExamples,
   computeQuote,
+  computeShownPrice,
   findKeptNudges,
   findLiveMoment,
+  reachesOf,
   fitCart,
   writeReceipt,
   type Cart,
@@ -17,6 +20,7 @@ import {
   type EdgeFacts,
   type EdgeMoment,
   type EdgeShopper,
+  type Example,
   type Facts,
   type Instant,
   type KeptNudge,
@@ -26,6 +30,7 @@ import {
   type Quote,
   type Receipt,
   type Shopper,
+  type ShownPrice,
 } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
 import { expose } from 'comlink'
@@ -70,6 +75,17 @@ export interface Compared {
   readonly saves: number
 }
 
+/** What a promotion does beside all others, in carts of its own, and as a product page would show it. */
+export interface ShownExamples {
+  /** When they are priced, where the promotion does not run at the till's moment: the nearest at which it does. */
+  readonly asOf: Instant | null
+  /** Whether somebody else buys than stands at the till, since the promotion is not for them. */
+  readonly isFitted: boolean
+  readonly examples: readonly Example[]
+  /** The middle product, without what the past may forbid to cross out. */
+  readonly shown: (ShownPrice & { readonly sku: string }) | null
+}
+
 export interface EdgePrices {
   /** When carts, numbers sold and shoppers are priced, where the promotion does not run at the till's moment: the nearest at which it does. */
   readonly asOf: Instant | null
@@ -110,8 +126,38 @@ const worker = {
     }
   },
 
+  /** The edited promotion in carts of its own products, priced as the till prices. Null where the rule can't be priced as it stands. */
+  examples(question: TillQuestion): ShownExamples | null {
+    const { products, facts } = question
+    return attempt(() => {
+      const { all, others, order, asOf, isFitted } = prepare(question)
+      const reaches = reachesOf(question.edited.mechanic)
+      const isReached = (product: Product) =>
+        reaches.length === 0 || reaches.some((reach) => all.matcherOf(reach)(product, product.regularPrice))
+      const reached = products.filter(isReached)
+      const middle = reached.toSorted((a, b) => a.regularPrice - b.regularPrice)[Math.floor(reached.length / 2)]
+      return {
+        asOf,
+        isFitted,
+        examples: computeExamples(question.edited, { all, others, order: { ...order, facts }, products: reached }),
+        shown: middle
+          ? {
+              sku: middle.sku,
+              ...computeShownPrice(all, middle, {
+                now: order.now,
+                channel: order.cart.channel,
+                facts,
+                struck: middle.regularPrice,
+              }),
+            }
+          : null,
+      }
+    })
+  },
+
   /** The limits of the edited promotion, priced for the till's shopper just below, at and above each. */
-  edges({ products, cart: inTill, facts: known, now, codes, edited, delivery }: TillQuestion): EdgePrices {
+  edges(question: TillQuestion): EdgePrices {
+    const { products, cart: inTill, facts: known, edited } = question
     const [sample] = products
     const none: EdgePrices = {
       asOf: null,
@@ -125,14 +171,11 @@ const worker = {
     if (!sample) return none
     return (
       attempt(() => {
-        const others = compile(products, edited, true)
-        const all = compile(products, edited)
-        const live = findLiveMoment(compileSchedule(edited.schedule, all.store.timeZone), now) ?? now
-        const own = fulfil(edited, inTill, delivery)
-        const cart = fitCart(edited.when, own, all)
+        const { all, others, order: whole, asOf, isFitted } = prepare({ ...question, cart: inTill })
         // What its own limits make of it is shown beside them.
         const { [edited.id]: _own, ...besides } = known
-        const order: Order = { now: live, cart, facts: besides, codes: { ...codes, ...codesOf(edited) } }
+        const order: Order = { ...whole, facts: besides }
+        const { cart } = order
         const compare = (changes: Partial<Order>): Compared => {
           const totalsOf = (plan: CompiledPlan) => computeQuote(plan, { ...order, ...changes }).totals
           const [before, after] = [totalsOf(others), totalsOf(all)]
@@ -144,8 +187,8 @@ const worker = {
         const one = { ...cart, lines }
         const as = (changes: Partial<Shopper>) => ({ ...one, shopper: { ...(cart.shopper ?? SOMEBODY), ...changes } })
         return {
-          asOf: live === now ? null : live,
-          isFitted: JSON.stringify(cart) !== JSON.stringify(own),
+          asOf,
+          isFitted,
           sample: lines,
           moments: moments.map((edge) => ({ ...edge, ...compare({ now: edge.at, cart: one }) })),
           carts: carts.map((edge) => ({ ...edge, ...compare({ cart: { ...cart, lines: edge.lines } }) })),
@@ -159,6 +202,27 @@ const worker = {
     )
   },
 }
+
+/** The plan with the edited promotion and without it, and the order of somebody for whom it is, at a moment at which it runs. */
+function prepare({ products, cart: inTill, facts, now, codes, edited, delivery }: TillQuestion) {
+  const [all, others] = [compile(products, edited), compile(products, edited, true)]
+  const live = findLiveMoment(compileSchedule(edited.schedule, all.store.timeZone), now) ?? now
+  const own = fulfil(edited, inTill, delivery)
+  const isForKnown = edited.limits.usesPerShopper != null
+  const when = isForKnown ? { all: [SIGNED_IN, ...(edited.when ? [edited.when] : [])] } : edited.when
+  const cart = fitCart(when, own, all)
+  const order: Order = { now: live, cart, facts, codes: { ...codes, ...codesOf(edited) } }
+  return {
+    all,
+    others,
+    order,
+    asOf: live === now ? null : live,
+    isFitted: JSON.stringify(cart) !== JSON.stringify(own),
+  }
+}
+
+/** A limit for each shopper shuts guests out. */
+const SIGNED_IN = { test: 'signedIn' as const, is: true }
 
 /** Whoever looks at the limits of a promotion with a code has it, and of one on delivery has chosen a way that it is about. */
 function fulfil({ code, mechanic }: Promotion, cart: Cart, delivery: readonly DeliveryOption[]): Cart {

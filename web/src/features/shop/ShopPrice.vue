@@ -10,7 +10,8 @@ const { product, place = 'list' } = defineProps<{ product: ShopProduct; large?: 
 /** The written labels; without any, the percentage says it. */
 const labels = computed(() =>
   product.displays.flatMap((display) => {
-    const facts = computePriceFacts(product.struck ?? product.price, product.price)
+    const regular = product.struck ?? product.price
+    const facts = { ...computePriceFacts(regular, product.price), percent: product.percentOff }
     return (isShownIn(display, place) && writeLabel(display.label, facts)) || []
   }),
 )

@@ -36,8 +36,8 @@ const notes = computed(() =>
     (display) => isShownIn(display, 'product') && (display.title || display.description),
   ),
 )
-const untilOf = (until: string) =>
-  shopText.until(`${formatEnd(toLocal(Date.parse(until), zone.value))} ${formatZone(zone.value)}`)
+const untilOf = (until: string, then: number | null) =>
+  shopText.until(`${formatEnd(toLocal(Date.parse(until), zone.value))} ${formatZone(zone.value)}`, then)
 </script>
 
 <template>
@@ -53,7 +53,7 @@ const untilOf = (until: string) =>
         <p v-for="(note, index) in notes" :key="index">
           <strong v-if="note.title">{{ note.title }}</strong> {{ note.description }}
         </p>
-        <p v-if="data.product.until">{{ untilOf(data.product.until) }}</p>
+        <p v-if="data.product.until">{{ untilOf(data.product.until, data.product.then) }}</p>
         <p :class="data.product.inStock ? 'quiet' : 'wrong'">
           {{ data.product.inStock ? shopText.inStock : shopText.soldOut }}
         </p>

@@ -1,13 +1,12 @@
-import type { Cart, CartLine, CodeRegister, Facts, Product, Promotion, Shopper, ShopperRow } from '@novalex/core'
+import type { Cart, CartLine, CodeRegister, Product, Promotion, Shopper, ShopperRow } from '@novalex/core'
 import { defineStore } from 'pinia'
-import { wrap, type Remote } from 'comlink'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
-import { useAnswer } from '@/api/useAnswer.ts'
+import { factsAs, getWorker, plain, useTillPlan } from '@/stores/tillPlan.ts'
 import { useCounts } from '@/stores/counts.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
-import type { EdgePrices, TillAnswer, TillWorker } from '@/workers/till.worker.ts'
+import type { EdgePrices, TillAnswer } from '@/workers/till.worker.ts'
 
 export interface TillLine {
   readonly product: Product
@@ -121,29 +120,25 @@ export function useTill(edited: () => Promotion, opened: () => Promotion, sample
   const store = useStoreInfo()
   const counts = useCounts()
   const remote = getWorker()
+  const plan = useTillPlan()
   const answer = shallowRef<TillAnswer | null>(null)
   const edges = shallowRef<EdgePrices | null>(null)
   /** How long the last answers took, from the change to what is shown. */
   const latency = shallowRef(0)
-  const planLoaded = ref(0)
   let latest = 0
 
-  const { data: loaded } = useAnswer('getPlan', () => ({ query: { plan: moment.plan } }))
   watch(
-    loaded,
-    async (plan) => {
-      if (!plan) return
-      names.learnProducts(plan.gifts)
-      await remote.setPlan(plan)
-      planLoaded.value++
-    },
-    { immediate: true },
-  )
-
-  watch(
-    [planLoaded, () => till.cart, () => moment.instant, edited, samples, () => till.sold, () => counts.facts],
+    [
+      () => plan.planLoaded,
+      () => till.cart,
+      () => moment.instant,
+      edited,
+      samples,
+      () => till.sold,
+      () => counts.facts,
+    ],
     async () => {
-      if (planLoaded.value === 0) return
+      if (plan.planLoaded === 0) return
       const asking = ++latest
       const known = [...till.lines.map(({ product }) => product), ...samples()]
       const products = [...new Map(known.map((product) => [product.sku, toRaw(product)])).values()]
@@ -170,27 +165,6 @@ export function useTill(edited: () => Promotion, opened: () => Promotion, sample
     { immediate: true },
   )
   return { answer, edges, latency }
-}
-
-/** What has been sold, as the till is told to take it. */
-function factsAs(sold: 'soFar' | 'nothing' | number, id: string, facts: Facts): Facts {
-  if (sold === 'soFar') return facts
-  return sold === 'nothing' ? {} : { ...facts, [id]: { ...facts[id], unitsSold: sold } }
-}
-
-let remoteWorker: Remote<TillWorker> | null = null
-
-/** One worker for the whole application. */
-function getWorker(): Remote<TillWorker> {
-  remoteWorker ??= wrap<TillWorker>(
-    new Worker(new URL('../../workers/till.worker.ts', import.meta.url), { type: 'module' }),
-  )
-  return remoteWorker
-}
-
-/** Without Vue's proxies, which can't cross to a worker. */
-function plain<T>(value: T): T {
-  return JSON.parse(JSON.stringify(value)) as T
 }
 
 function withoutName(shopper: ShopperRow | null): Shopper | null {

@@ -9,7 +9,6 @@ import RoundingEditor from '@/components/RoundingEditor.vue'
 import TiersEditor from '../shared/TiersEditor.vue'
 import { useMechanic } from '../shared/useMechanic.ts'
 import PriceListFields from '../shared/PriceListFields.vue'
-import ValueExample from '../shared/ValueExample.vue'
 import { SALE_KINDS } from '../shared/valueKinds.ts'
 
 type Kind = 'percent' | 'amount' | 'price' | 'bands' | 'prices'
@@ -125,7 +124,6 @@ const isOfRegular = computed({
   />
   <PriceListFields v-if="mechanic.prices" :prices="mechanic.prices" @change="(prices) => setMechanic({ prices })" />
   <RoundingEditor v-else :rounding="mechanic.rounding" @change="setRounding" />
-  <ValueExample :mechanic="mechanic" />
 </template>
 
 <style scoped>

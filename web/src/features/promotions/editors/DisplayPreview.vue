@@ -1,12 +1,4 @@
 <script setup lang="ts">
-import {
-  bindMechanic,
-  computeFloor,
-  computeMarkdown,
-  computePriceFacts,
-  type LabelFacts,
-  type Product,
-} from '@novalex/core'
 import type { ShopProduct } from '@novalex/contract'
 import { computed } from 'vue'
 import { isShownIn, labelOfOffer, writeLabel } from '@/locale/describeDisplay.ts'
@@ -14,53 +6,55 @@ import ShopOffer from '@/features/shop/ShopOffer.vue'
 import ShopPrice from '@/features/shop/ShopPrice.vue'
 import { planningText } from '@/locale/enPlanning.ts'
 import { shopText } from '@/locale/enShop.ts'
+import { formatInstant } from '@/locale/format.ts'
 import { wordsOf } from '@/mechanics/words.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { toPromotion } from '@/draft/toDraft.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
+import { useExamples } from './useExamples.ts'
 
-/** The parts of the shop that show the promotion, on a product of its reach, as the texts stand now. */
-const { draft, record, reach } = usePromotion()
+/** The parts of the shop that show the promotion, on a product of its reach: as the shop computes them, with the texts as they stand now. */
+const { draft, record } = usePromotion()
 const store = useStoreInfo()
 const names = useNames()
 const words = planningText.display
+const { found, nameOf } = useExamples()
 
 const promotion = computed(() => toPromotion(record.value, draft.value))
 const display = computed(() => promotion.value.display)
-const product = computed<Product | undefined>(() => {
-  const sample = reach.value?.reaches[0]?.sample ?? []
-  return sample[Math.floor(sample.length / 2)]
-})
-const sale = computed<ShopProduct | null>(() => {
-  const { mechanic } = promotion.value
-  const one = product.value
-  const act = bindMechanic(mechanic)
-  if (!one || act.phase !== 1) return null
-  const value = act.valueFor(one.sku, one.regularPrice)
-  const unit = { regular: one.regularPrice, current: one.regularPrice, floor: computeFloor(one, store.settings) }
-  const price = one.regularPrice - (value ? computeMarkdown(value, act.rounding, unit).amount : 0)
-  const facts = computePriceFacts(one.regularPrice, price)
+const isOnShelf = computed(() => ['price-steps', 'markdown'].includes(promotion.value.mechanic.kind))
+const shown = computed<ShopProduct | null>(() => {
+  const one = found.value?.shown
+  if (!one || !isOnShelf.value) return null
+  const { next, left, displays, ...rest } = one
+  const rises = next !== null && next.price > one.price
   return {
-    sku: one.sku,
-    name: one.name,
+    ...rest,
+    name: nameOf(one.sku),
     categories: [],
     root: null,
-    price,
-    struck: price < one.regularPrice ? one.regularPrice : null,
-    percentOff: facts.percent ?? 0,
-    until: null,
+    until: rises ? new Date(next.at).toISOString() : null,
+    then: rises ? next.price : null,
     inStock: true,
-    left: null,
-    displays: display.value ? [display.value] : [],
+    left,
+    displays: [...displays],
   }
 })
-const label = computed(() => {
-  const facts: LabelFacts | null =
-    sale.value && computePriceFacts(sale.value.struck ?? sale.value.price, sale.value.price)
-  return facts ? writeLabel(display.value?.label, facts) : labelOfOffer(promotion.value)
-})
-const isUnfilled = computed(() => Boolean(display.value?.label) && label.value === null)
+const label = computed(() =>
+  shown.value?.struck != null
+    ? writeLabel(display.value?.label, {
+        percent: shown.value.percentOff,
+        regular: shown.value.struck,
+        price: shown.value.price,
+        amount: shown.value.struck - shown.value.price,
+      })
+    : labelOfOffer(promotion.value),
+)
+const isUnfilled = computed(() => Boolean(display.value?.label) && found.value !== null && label.value === null)
+const asOf = computed(() =>
+  found.value?.asOf == null ? '' : ` · ${formatInstant(found.value.asOf, { zone: store.zone, year: false })}`,
+)
 const cartWords = computed(() => {
   const { code, mechanic } = promotion.value
   if (code && 'text' in code) return shopText.byCode(code.text)
@@ -70,12 +64,14 @@ const cartWords = computed(() => {
 
 <template>
   <div class="live-example preview" aria-live="polite">
-    <p class="quiet">{{ words.preview }}</p>
+    <p class="quiet">{{ words.preview }}{{ asOf }}</p>
     <p v-if="isUnfilled" class="wrong">▲ {{ words.noLabel }}</p>
     <p v-if="draft.code !== null" class="quiet">{{ words.codeHidden }}</p>
-    <template v-if="sale">
-      <p>{{ sale.name }}</p>
-      <ShopPrice :product="sale" :place="isShownIn(display, 'list') ? 'list' : 'product'" />
+    <template v-if="shown">
+      <p>{{ shown.name }}</p>
+      <ShopPrice :product="shown" :place="isShownIn(display, 'list') ? 'list' : 'product'" />
+      <p v-if="shown.left">{{ shopText.left(shown.left) }}</p>
+      <p v-if="shown.struck !== null" class="quiet">{{ words.pastUnchecked }}</p>
     </template>
     <ShopOffer
       v-else-if="draft.code === null && isShownIn(display, 'product')"

@@ -1,55 +1,60 @@
 <script setup lang="ts">
-import type { Product } from '@novalex/core'
-import { computed, watch } from 'vue'
+import type { PromotionOutcome } from '@novalex/core'
+import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
-import { formatMoney } from '@/locale/format.ts'
-import { useNames } from '@/stores/names.ts'
+import { offerText } from '@/locale/enOffers.ts'
+import { formatInstant, formatMoney, plural } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { toPromotion } from '@/draft/toDraft.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
-import { computeExamples } from './computeExamples.ts'
+import { toPromotion } from '@/draft/toDraft.ts'
+import { useReasons } from '@/features/till/useReasons.ts'
 import FloorNote from '@/components/FloorNote.vue'
+import { useExamples } from './useExamples.ts'
 
-/** The rule in carts of real products from its reach, by itself: what they cost without it and with it. */
+/** What the promotion does beside all others, in carts of its own products: as the till prices them. */
 const { draft, record, reach: data } = usePromotion()
 const store = useStoreInfo()
-const names = useNames()
-const products = computed<Product[]>(() => {
-  const all = (data.value?.reaches ?? []).flatMap(({ sample }) => sample)
-  return [...new Map(all.map((product) => [product.sku, product])).values()]
-})
-watch(products, (found) => {
-  names.learnProducts(found)
-})
+const { explain } = useReasons(() => toPromotion(record.value, draft.value))
+const words = offerText.examples
+const { found, nameOf } = useExamples()
 
 const isEmpty = computed(() => data.value?.reaches.some((reach) => reach.products === 0))
-const examples = computed(() =>
-  computeExamples(toPromotion(record.value, draft.value), {
-    store: store.settings,
-    categories: names.categories,
-    products: products.value,
-    sets: names.sets.map(({ set }) => set),
-  }),
-)
-const nameOf = (sku: string) => products.value.find((product) => product.sku === sku)?.name ?? sku
+/** That it applied is seen; why not, or not whole, is not. */
+const isWorthSaying = ({ outcome, facts }: PromotionOutcome) => outcome === 'skipped' || Object.keys(facts).length > 0
+const isLimited = computed(() => draft.value.limits.usesPerShopper != null)
+const told = computed(() => [
+  words.others,
+  ...(found.value?.asOf != null
+    ? [words.asOf(formatInstant(found.value.asOf, { zone: store.zone, year: false }))]
+    : []),
+  ...(found.value?.isFitted ? [isLimited.value ? words.signedIn : words.fitted] : []),
+])
 </script>
 
 <template>
   <div v-if="data" class="live-example" aria-live="polite">
     <p v-if="isEmpty" class="wrong">▲ {{ text.promotion.reach.nothing }}</p>
-    <ul v-if="!isEmpty">
-      <li v-for="(example, index) in examples" :key="index">
-        {{ example.lines.map(({ sku, quantity }) => `${quantity} × ${nameOf(sku)}`).join(', ') }}:
-        <template v-if="example.after !== example.before">
-          <span class="struck">{{ formatMoney(example.before) }}</span> →
-          <strong>{{ formatMoney(example.after) }}</strong>
-        </template>
-        <template v-else>{{ formatMoney(example.before) }}</template>
-        <span v-if="example.gifts.length > 0" class="saves">
-          + {{ example.gifts.map(({ sku, quantity }) => `${quantity} × ${nameOf(sku)}`).join(', ') }}</span
-        >
-      </li>
-    </ul>
+    <template v-else-if="found">
+      <ul>
+        <li v-for="(example, index) in found.examples" :key="index">
+          {{ example.order.cart.lines.map(({ sku, quantity }) => `${quantity} × ${nameOf(sku)}`).join(', ') }}:
+          <template v-if="example.with !== example.without">
+            <span class="struck">{{ formatMoney(example.without) }}</span> →
+            <strong>{{ formatMoney(example.with) }}</strong>
+          </template>
+          <template v-else>{{ formatMoney(example.without) }}</template>
+          <span v-if="example.gifts.length > 0" class="saves">
+            + {{ example.gifts.map(({ sku, quantity }) => `${quantity} × ${nameOf(sku)}`).join(', ') }}</span
+          >
+          <span v-if="isWorthSaying(example.outcome)" class="quiet"> · {{ explain(example.outcome) }}</span>
+        </li>
+      </ul>
+      <p class="quiet">{{ told.join(' · ') }}</p>
+    </template>
+    <p v-if="data.unmoved > 0" class="wrong">
+      ▲ {{ text.promotion.value.unmoved(plural(data.unmoved, 'product')) }}:
+      {{ data.unmovedSample.map(({ name }) => name).join(', ') }}
+    </p>
     <FloorNote :found="data" />
   </div>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { compileCatalogue, convertPromotion, definitionOf, phaseOf, type MechanicKind } from '@novalex/core'
+import { compileCatalogue, convertPromotion, definitionOf, type MechanicKind } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { offerText } from '@/locale/enOffers.ts'
 import { joinWords } from '@/locale/format.ts'
@@ -55,6 +55,6 @@ function setKind(kind: MechanicKind): void {
       :kinds="FIELDS[mechanic.kind].rungKinds"
       :is-required="ladderUse === 'needed'"
     />
-    <OfferExample v-if="phaseOf(mechanic) !== 1" />
+    <OfferExample />
   </fieldset>
 </template>

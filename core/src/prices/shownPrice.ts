@@ -1,0 +1,103 @@
+import { computeEdgeFacts, computeUnitsOnOffer, findRung, percentOff } from '../plan/index.ts'
+import type { CompiledPlan, CompiledPromotion } from '../pricing/index.ts'
+import type { Display, Facts, Product } from '../terms/index.ts'
+import { computeHorizon, computePriceSpans, computePublicPrice, type Guest } from '../time/index.ts'
+import type { Instant, MinorUnits } from '../values/index.ts'
+
+/** Units at a price, and what comes after them. */
+export interface UnitsLeft {
+  readonly left: number
+  /** How many there are at this price, sold ones included. */
+  readonly of: number
+  /** The price once they are sold; null where it stays. */
+  readonly then: MinorUnits | null
+}
+
+/** A product's price as a page shows it to a guest. */
+export interface ShownPrice {
+  readonly price: MinorUnits
+  readonly struck: MinorUnits | null
+  /** What is saved on the struck price, as whole percent; 0 without one. */
+  readonly percentOff: number
+  /** When the price next changes by the clock, and to what; null where no change is known. */
+  readonly next: { readonly at: Instant; readonly price: MinorUnits } | null
+  /** Null where nothing limits how many there are at this price. */
+  readonly left: UnitsLeft | null
+  /** What shoppers read about the promotions behind the price. */
+  readonly displays: readonly Display[]
+}
+
+interface Asking extends Guest {
+  readonly now: Instant
+  /** What may be crossed out, by the product's past; see `computeStruckPrice`. */
+  readonly struck: MinorUnits | null
+}
+
+/**
+ * What a product costs at an instant, as shop and preview show it, and what comes next: by the clock, and by what is sold. `plan` must hold the product.
+ * Source: docs/pricing.md, "What shoppers see".
+ */
+export function computeShownPrice(
+  plan: CompiledPlan,
+  product: Product,
+  { now, struck: allowed, ...guest }: Asking,
+): ShownPrice {
+  const to = computeHorizon([plan], now)
+  const spans = computePriceSpans(plan, product, { from: now, to }, guest)
+  const { price, promotions } = spans[0]!
+  const entries = promotions.flatMap((id) => plan.findPromotion(id) ?? [])
+  const change = spans.find((span) => span.price !== price)
+  const struck = allowed !== null && allowed > price ? allowed : null
+  return {
+    price,
+    struck,
+    percentOff:
+      struck === null ? 0 : percentOff(struck, price, findPercents(entries, product, { now, facts: guest.facts })),
+    next: change ? { at: change.from, price: change.price } : null,
+    left: findLeast(entries.flatMap((entry) => countAtPrice(plan, product, { entry, price, now, guest }) ?? [])),
+    displays: entries.flatMap(({ promotion }) => promotion.display ?? []),
+  }
+}
+
+/** The percentages that the promotions behind a price name themselves. */
+function findPercents(
+  entries: readonly CompiledPromotion[],
+  { sku, regularPrice }: Product,
+  { now, facts }: { readonly now: Instant; readonly facts: Facts },
+): number[] {
+  return entries.flatMap(({ id, promotion, rungs, act }) => {
+    if (act.phase !== 1) return []
+    const value = findRung(promotion, rungs, { now, facts: facts[id] ?? {} }) ?? act.valueFor(sku, regularPrice)
+    return value && 'percent' in value && value.percent % 100 === 0 ? [value.percent / 100] : []
+  })
+}
+
+interface Counting {
+  readonly entry: CompiledPromotion
+  readonly price: MinorUnits
+  readonly now: Instant
+  readonly guest: Guest
+}
+
+/** How many units a promotion has at its present price: until its limit or its next step; null where it has neither. */
+function countAtPrice(plan: CompiledPlan, product: Product, { entry, price, now, guest }: Counting): UnitsLeft | null {
+  const { id, promotion, schedule } = entry
+  const own = guest.facts[id] ?? {}
+  const sold = own.unitsSold ?? 0
+  const sellable = computeEdgeFacts(promotion, { now, end: schedule.end })
+  const edges = [...new Set(sellable.flatMap(({ side, facts }) => (side === 'at' && facts.unitsSold) || []))].sort(
+    (a, b) => a - b,
+  )
+  const priceAt = (unitsSold: number) =>
+    computePublicPrice(plan, product, now, { ...guest, facts: { ...guest.facts, [id]: { ...own, unitsSold } } }).price
+  const turn = edges.find((edge) => edge > sold && priceAt(edge) !== price)
+  // Where the price first was what it is now.
+  const start = edges.findLast((edge) => edge <= sold && priceAt(edge - 1) !== price) ?? 0
+  if (turn !== undefined) return { left: turn - sold, of: turn - start, then: priceAt(turn) }
+  if (promotion.limits.units == null) return null
+  const of = computeUnitsOnOffer(promotion.limits, { sold, now, end: schedule.end })
+  return { left: Math.max(0, of - sold), of, then: null }
+}
+
+const findLeast = (lefts: readonly UnitsLeft[]): UnitsLeft | null =>
+  lefts.reduce<UnitsLeft | null>((least, one) => (least && least.left <= one.left ? least : one), null)
