@@ -232,6 +232,7 @@ export const offerText = {
     /** The examples are orders like any other. */
     others: 'With all other promotions',
     asOf: (when: string) => `as of ${when}`,
+    asReady: 'once ready',
     fitted: 'for a shopper who qualifies',
     signedIn: 'for a signed-in shopper',
   },

@@ -81,6 +81,8 @@ export interface ShownExamples {
   readonly asOf: Instant | null
   /** Whether somebody else buys than stands at the till, since the promotion is not for them. */
   readonly isFitted: boolean
+  /** Whether a draft is priced as if it were ready. */
+  readonly isAsReady: boolean
   readonly examples: readonly Example[]
   /** The middle product, without what the past may forbid to cross out. */
   readonly shown: (ShownPrice & { readonly sku: string }) | null
@@ -139,6 +141,7 @@ const worker = {
       return {
         asOf,
         isFitted,
+        isAsReady: question.edited.state === 'draft',
         examples: computeExamples(question.edited, { all, others, order: { ...order, facts }, products: reached }),
         shown: middle
           ? {
@@ -204,7 +207,9 @@ const worker = {
 }
 
 /** The plan with the edited promotion and without it, and the order of somebody for whom it is, at a moment at which it runs. */
-function prepare({ products, cart: inTill, facts, now, codes, edited, delivery }: TillQuestion) {
+function prepare({ products, cart: inTill, facts, now, codes, edited: given, delivery }: TillQuestion) {
+  // What a draft would do is what one wants to see of it.
+  const edited: Promotion = given.state === 'draft' ? { ...given, state: 'ready' } : given
   const [all, others] = [compile(products, edited), compile(products, edited, true)]
   const live = findLiveMoment(compileSchedule(edited.schedule, all.store.timeZone), now) ?? now
   const own = fulfil(edited, inTill, delivery)

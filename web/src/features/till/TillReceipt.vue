@@ -114,7 +114,6 @@ function onQuantity(sku: string, event: Event): void {
       <div class="row total">
         <span class="heading">{{ words.toPay }}</span>
         <i />
-        <span v-if="before !== null" class="struck money" :title="words.before">{{ formatAmount(before) }}</span>
         <strong class="heading money" role="status" aria-live="polite">{{
           quote ? formatAmount(quote.totals.grand) : '…'
         }}</strong>
@@ -215,7 +214,4 @@ input {
   flex: 1;
 }
 
-.total .struck {
-  font-size: 14px;
-}
 </style>

@@ -4,6 +4,7 @@ import { computed, shallowRef, watch } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { offerText } from '@/locale/enOffers.ts'
 import { explainProblem } from '@/locale/problems.ts'
+import { useCounts } from '@/stores/counts.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
@@ -18,9 +19,10 @@ import { createLadder, createNextRung, orderRungs, sortRungs, type Rung } from '
 /** How the value changes as time goes on or units are sold: steps without gap or overlap, typed in any order. */
 const { kinds, isRequired = false } = defineProps<{ kinds: readonly ValueKind[]; isRequired?: boolean }>()
 
-const { draft, reach, patch, forget, problemsAt } = usePromotion()
+const { draft, record, reach, patch, forget, problemsAt } = usePromotion()
 const store = useStoreInfo()
 const moment = useMoment()
+const counts = useCounts()
 const words = offerText.ladder
 const ladder = computed(() => draft.value.ladder)
 /** As they are shown: in the order in which they happen, once nobody types in them. */
@@ -58,7 +60,8 @@ function setBy(by: Ladder['by'] | 'none'): void {
     return
   }
   const today = dateOf(toLocal(moment.now, store.zone))
-  patch({ ladder: createLadder(by, { base: base.value, price: price.value, kinds, today, isRequired }) })
+  const sold = counts.facts[record.value.promotion.id]?.unitsSold ?? 0
+  patch({ ladder: createLadder(by, { base: base.value, price: price.value, kinds, today, sold, isRequired }) })
 }
 
 function setRows(next: readonly Rung[]): void {

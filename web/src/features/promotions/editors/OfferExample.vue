@@ -24,6 +24,7 @@ const isWorthSaying = ({ outcome, facts }: PromotionOutcome) => outcome === 'ski
 const isLimited = computed(() => draft.value.limits.usesPerShopper != null)
 const told = computed(() => [
   words.others,
+  ...(found.value?.isAsReady ? [words.asReady] : []),
   ...(found.value?.asOf != null
     ? [words.asOf(formatInstant(found.value.asOf, { zone: store.zone, year: false }))]
     : []),

@@ -14,6 +14,7 @@ const ground: Ground = {
   price: 17_945,
   kinds: ['percent', 'each', 'price'],
   today: '2027-03-10',
+  sold: 0,
   isRequired: false,
 }
 const steps: Ground = { ...ground, base: undefined, kinds: ['price'], isRequired: true }
@@ -26,6 +27,10 @@ describe('a first step', () => {
     ['date', '2027-03-11T00:00', { percent: 3000 }],
   ] as const)('%s comes after the value above, which goes on before it', (by, at, value) => {
     expect(createLadder(by, ground)).toEqual({ by, rungs: [{ at, value }] })
+  })
+
+  test('is still to come where some were sold', () => {
+    expect(createLadder('unitsSold', { ...ground, sold: 27 }).rungs[0]!.at).toBe(30)
   })
 
   test('of a regular price is the product’s own, from the start', () => {

@@ -15,6 +15,8 @@ export interface Ground {
   readonly kinds: readonly ValueKind[]
   /** The day of the store, `2027-03-10`. */
   readonly today: string
+  /** How many units have been sold. */
+  readonly sold: number
   /** Whether there is nothing before the first step. */
   readonly isRequired: boolean
 }
@@ -42,11 +44,11 @@ export function orderRungs<R extends Pick<Rung, 'at'>>(by: By, rungs: readonly R
 
 /** A ladder to begin with. Its first step comes after what holds without it, never in its place. */
 export function createLadder(by: By, ground: Ground): Ladder {
-  const { base, price, kinds, today, isRequired } = ground
+  const { base, price, kinds, today, sold, isRequired } = ground
   const first = base ?? createFirst(kinds, price)
   const at = {
     date: `${addDays(today, isRequired ? 0 : 1)}T00:00`,
-    unitsSold: isRequired ? 0 : FIRST_SOLD,
+    unitsSold: isRequired ? 0 : (Math.floor(sold / FIRST_SOLD) + 1) * FIRST_SOLD,
     unitsLeft: FIRST_SOLD,
     hoursLeft: FIRST_HOURS,
   }
