@@ -86,6 +86,8 @@ export const PricedProduct = Type.Object(
   strict,
 )
 export type PricedProduct = Static<typeof PricedProduct>
+/** With what a file reported as sold elsewhere in 30 days, so that a product that is deleted can be made again. */
+export const ProductAnswer = Type.Object({ ...PricedProduct.properties, soldElsewhere: Nullable(Whole) }, strict)
 
 export const PlanQuery = Type.Object({ plan: Type.Optional(PlanRef), at: Type.Optional(InstantText) }, strict)
 

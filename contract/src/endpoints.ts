@@ -106,7 +106,7 @@ export const ENDPOINTS = {
     body: LookupRequest,
     isBodyLong: true,
   }),
-  getProduct: answering(api.PricedProduct, {
+  getProduct: answering(api.ProductAnswer, {
     role: 'reader',
     summary: 'A product with the causes of its price',
     params: SkuParams,

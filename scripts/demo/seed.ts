@@ -4,7 +4,7 @@ import { computeProductImport, PRODUCT_FORMAT, type Instant, type Promotion } fr
 import { recordActivity } from '../../server/src/activity/activity.repository.ts'
 import { insertCampaign } from '../../server/src/campaigns/campaigns.repository.ts'
 import { insertCategories, loadCatalogue, saveProducts } from '../../server/src/catalogue/catalogue.repository.ts'
-import { saveStock } from '../../server/src/catalogue/stock.repository.ts'
+import { listSold, saveStock } from '../../server/src/catalogue/stock.repository.ts'
 import { insertBatch } from '../../server/src/codes/codeBatches.repository.ts'
 import { toHandOutRow } from '../../server/src/codes/handOuts.repository.ts'
 import { makeCodes } from '../../server/src/codes/makeCodes.ts'
@@ -56,6 +56,7 @@ export async function seedDemo(databaseUrl: string, now: Instant, password: Demo
       await seedSales(transaction, now)
       await seedCodes(transaction, now)
       await seedTestCarts(transaction)
+      await seedSoldElsewhere(transaction, now)
     })
     return true
   } finally {
@@ -69,7 +70,6 @@ async function seedCatalogue(transaction: Database, now: Instant): Promise<void>
   const { newCategories, products } = computeProductImport(file.rows, file.columns, await loadCatalogue(transaction))
   await insertCategories(transaction, newCategories)
   await saveProducts(transaction, products, { at: now - HISTORY_DAYS * DAY_MS })
-  await saveStock(transaction, createDemoSales(products))
   await insertPastPrices(transaction, createDemoPastPrices(products, now))
   const shoppers = createDemoShoppers(products.map(({ sku }) => sku))
   // What they did is in the orders.
@@ -78,6 +78,14 @@ async function seedCatalogue(transaction: Database, now: Instant): Promise<void>
     shoppers.map((shopper) => ({ ...shopper, orders: 0, spent: 0, bought: [] })),
   )
   await seedPastOrders(transaction, createPastOrders(products, shoppers, now), now)
+}
+
+/** What each product sold besides its orders. */
+async function seedSoldElsewhere(transaction: Database, now: Instant): Promise<void> {
+  const { products } = await loadCatalogue(transaction)
+  const inOrders = await listSold(transaction, now)
+  const figures = createDemoSales(products).map(({ sku, sold }) => ({ sku, sold: Math.max(0, sold - (inOrders.get(sku) ?? 0)) }))
+  await saveStock(transaction, figures)
 }
 
 /** The plan, and a first release of it from the day before. */

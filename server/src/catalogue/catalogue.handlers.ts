@@ -5,13 +5,16 @@ import type { RecentFigures } from '../counts/recentFigures.ts'
 import { isLargeCatalogue } from '../plan/isLargeCatalogue.ts'
 import { resolveQuestion } from '../plan/resolveQuestion.ts'
 import type { PlanSource } from '../plan/planSource.ts'
+import type { Database } from '../db/openDatabase.ts'
 import type { Clock } from '../clock.ts'
 import type { CatalogueService } from './catalogue.service.ts'
 import { isLongQuestion, type FoundTask, type ProductTable } from './productTable.service.ts'
 import type { Threads } from '../threads/threads.ts'
+import { findSoldElsewhere } from './stock.repository.ts'
 import { computeProductPage, computeReachAnswer, getProduct, priceProduct } from './products.service.ts'
 
 interface Deps {
+  readonly database: Database
   readonly plans: PlanSource
   readonly clock: Clock
   readonly catalogue: CatalogueService
@@ -33,7 +36,15 @@ type Own =
   | 'deleteProduct'
   | 'getReach'
 
-export function createCatalogueHandlers({ plans, clock, catalogue, table, figures, threads }: Deps): HandlersOf<Own> {
+export function createCatalogueHandlers({
+  database,
+  plans,
+  clock,
+  catalogue,
+  table,
+  figures,
+  threads,
+}: Deps): HandlersOf<Own> {
   const isLong = async (question: FoundTask['question']) =>
     isLongQuestion((await plans.get(question.plan ?? 'working')).plan.catalogue, question)
   return {
@@ -70,7 +81,8 @@ export function createCatalogueHandlers({ plans, clock, catalogue, table, figure
       const { plan, now, catalogueRevision } = await resolveQuestion(query, { plans, clock })
       const product = getProduct(plan, params.sku)
       const [{ bySku: stock }, facts] = await Promise.all([figures.allStock(catalogueRevision), figures.facts()])
-      return priceProduct(plan, { ...product, stock: stock.get(product.sku) ?? null }, { now, facts })
+      const priced = priceProduct(plan, { ...product, stock: stock.get(product.sku) ?? null }, { now, facts })
+      return { ...priced, soldElsewhere: await findSoldElsewhere(database, product.sku) }
     },
     deleteProduct: async ({ params, query, by }) => {
       await catalogue.removeProduct(params.sku, Number(query.revision), by)
@@ -78,7 +90,9 @@ export function createCatalogueHandlers({ plans, clock, catalogue, table, figure
     getReach: async ({ body }) => {
       const working = await plans.get('working')
       const isLarge = isLargeCatalogue(working.plan.catalogue)
-      return isLarge ? threads.run('reach', body) : computeReachAnswer(working, body)
+      const now = clock.now()
+      if (isLarge) return threads.run('reach', { question: body, now })
+      return computeReachAnswer(working, await figures.sold(working.catalogueRevision, now), body)
     },
   }
 }

@@ -112,15 +112,19 @@ export async function findRows(
   sourced: SourcedPlan,
   { filters, order, at, now }: Wanted,
 ): Promise<PricedRow[]> {
-  const { plan, sales, catalogueRevision } = sourced
-  const [{ bySku: stock }, facts] = await Promise.all([figures.allStock(catalogueRevision), figures.facts()])
+  const { plan, catalogueRevision } = sourced
+  const [{ bySku: stock }, sold, facts] = await Promise.all([
+    figures.allStock(catalogueRevision),
+    figures.sold(catalogueRevision, now),
+    figures.facts(),
+  ])
   const guest = { ...GUEST, facts }
   const view: ProductView = {
     plan,
     priceOf: createPublicPricer(plan, at, guest),
     regularOf: createRegularPricer(plan, at, guest),
     stockOf: (sku) => stock.get(sku) ?? null,
-    soldOf: (sku) => sales.get(sku) ?? null,
+    soldOf: (sku) => sold.get(sku) ?? null,
     struckOf: () => null,
   }
   const { products } = plan.catalogue

@@ -80,7 +80,8 @@ export function searchProducts(
 
 /** What a mechanic under edit would reach. Its reaches are checked as parts of a promotion would be. */
 export function computeReachAnswer(
-  { plan, sales }: Pick<SourcedPlan, 'plan' | 'sales'>,
+  { plan }: Pick<SourcedPlan, 'plan'>,
+  soldOf: ReadonlyMap<string, number>,
   { mechanic, when = null, days }: ReachQuestion,
 ): ReachAnswer {
   const stacking = { group: plan.store.stackGroups[0]!, mode: 'group' as const }
@@ -90,7 +91,7 @@ export function computeReachAnswer(
   refuseIfAny(problems.filter(({ path }) => REACH_PATH.test(path)))
   const reaches = reachesOf(mechanic)
   const isShort = ({ sku, stock }: Product) => {
-    const sold = sales.get(sku)
+    const sold = soldOf.get(sku)
     return days !== undefined && stock !== null && sold !== undefined && computeExpectedSales(sold, days) > stock
   }
   const floored = problems.length === 0 ? findFloored(mechanic, plan) : []

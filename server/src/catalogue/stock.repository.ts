@@ -1,14 +1,41 @@
+import { DAY_MS } from '@novalex/core'
 import { loadRows } from '../db/loadRows.ts'
 import { ask } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
 import { createIncoming, DROP_INCOMING, PRODUCTS_A_STEP } from './incoming.ts'
 
-/** Units sold in the last 30 days, by SKU, of the products of which it is known. */
-export async function listSales(connection: Connection): Promise<Map<string, number>> {
+/** Over how long units sold are counted. */
+const SOLD_DAYS = 30
+
+/** Units sold in the last 30 days, by SKU: in orders that stand, and elsewhere as a file reported it. Of the others nothing is known. */
+export async function listSold(connection: Connection, now: number): Promise<Map<string, number>> {
+  const sold = await listSoldElsewhere(connection)
+  const rows = await ask<{ sku: string; units: number | string }>(
+    connection,
+    `select order_lines.sku, sum(order_lines.quantity) as units
+     from orders join order_lines on order_lines.order_id = orders.id
+     where orders.placed_at > ? and orders.placed_at <= ? and orders.cancelled_at is null
+     group by order_lines.sku`,
+    [new Date(now - SOLD_DAYS * DAY_MS), new Date(now)],
+  )
+  for (const { sku, units } of rows) sold.set(sku, (sold.get(sku) ?? 0) + Number(units))
+  return sold
+}
+
+/** Units sold in the last 30 days that are in no order here, as a file reported them, by SKU. */
+export async function listSoldElsewhere(connection: Connection): Promise<Map<string, number>> {
   const rows = await connection<{ sku: string; sold_30_days: number }>('products')
     .select('sku', 'sold_30_days')
     .whereNotNull('sold_30_days')
   return new Map(rows.map((row) => [row.sku, row.sold_30_days]))
+}
+
+/** The same of one product; null: none is known. */
+export async function findSoldElsewhere(connection: Connection, sku: string): Promise<number | null> {
+  const row = await connection<{ sku: string; sold_30_days: number | null }>('products')
+    .where({ sku })
+    .first('sold_30_days')
+  return row?.sold_30_days ?? null
 }
 
 /** What is in stock now of every product whose stock is counted, by SKU. */

@@ -1,7 +1,7 @@
-import type { Facts } from '@novalex/core'
+import { HOUR_MS, type Facts } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
 import { listShapes } from '../codes/codeBatches.repository.ts'
-import { listStock } from '../catalogue/stock.repository.ts'
+import { listSold, listStock } from '../catalogue/stock.repository.ts'
 import type { CodeShape } from '../codes/codeText.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { findLatestSale } from '../orders/findLatestSale.ts'
@@ -19,6 +19,8 @@ export interface RecentFigures {
   stock(skus: readonly string[]): Promise<Readonly<Record<string, number | null>>>
   /** Of every product whose stock is counted, with a number that is another one whenever any of it, or what was sold, may have changed. */
   allStock(catalogueRevision: number): Promise<AllStock>
+  /** Units sold in the 30 days before an instant, by SKU. */
+  sold(catalogueRevision: number, now: number): Promise<ReadonlyMap<string, number>>
   store(): Promise<StoreRecord>
   /** How the codes of batches look. */
   shapes(): Promise<readonly CodeShape[]>
@@ -62,6 +64,11 @@ export function createRecentFigures(database: Database): RecentFigures {
     ignoreFetchAbort: true,
     fetchMethod: async (_key, _stale, { context }) => ({ sale: context, bySku: await listStock(database) }),
   })
+  const sold = new LRUCache<string, ReadonlyMap<string, number>, number>({
+    max: 1,
+    ignoreFetchAbort: true,
+    fetchMethod: (_key, _stale, { context: now }) => listSold(database, now),
+  })
   const stock = new LRUCache<string, { readonly units: number | null }>({ max: KEPT_SKUS, ttl: RECENT_MS })
   return {
     facts: () => facts.forceFetch('all'),
@@ -70,6 +77,11 @@ export function createRecentFigures(database: Database): RecentFigures {
     async allStock(catalogueRevision) {
       const latest = await sale.forceFetch('latest')
       return allStock.forceFetch(`${catalogueRevision} ${latest}`, { context: latest })
+    },
+    async sold(catalogueRevision, now) {
+      const latest = await sale.forceFetch('latest')
+      // What falls out of the 30 days does so by the hour.
+      return sold.forceFetch(`${catalogueRevision} ${latest} ${Math.floor(now / HOUR_MS)}`, { context: now })
     },
     forget() {
       sale.clear()

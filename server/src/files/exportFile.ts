@@ -22,6 +22,7 @@ import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
 import type { PriceHistory } from '../prices/priceHistory.service.ts'
 import { readOrderRows } from '../orders/readOrderRows.ts'
 import { SETS } from '../sets/sets.repository.ts'
+import { listSoldElsewhere } from '../catalogue/stock.repository.ts'
 import { listShoppers } from '../shoppers/shoppers.repository.ts'
 import { writeTable, type TableFileType } from './writeTable.ts'
 
@@ -89,10 +90,10 @@ const ROWS: Readonly<
     })
   },
   prices: (_deps, { plan }) => plan.catalogue.products.map(formatPriceRow),
-  stock: async ({ figures }, { plan, sales, catalogueRevision }) => {
-    const { bySku: stock } = await figures.allStock(catalogueRevision)
+  stock: async ({ database, figures }, { plan, catalogueRevision }) => {
+    const [{ bySku: stock }, sold] = [await figures.allStock(catalogueRevision), await listSoldElsewhere(database)]
     return plan.catalogue.products.map(({ sku }) =>
-      formatStockRow({ sku, stock: stock.get(sku) ?? null, sold: sales.get(sku) ?? null }),
+      formatStockRow({ sku, stock: stock.get(sku) ?? null, sold: sold.get(sku) ?? null }),
     )
   },
   /** All that the shop showed until now. */

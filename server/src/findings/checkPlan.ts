@@ -56,13 +56,14 @@ export async function readProofInput(
   figures.forget()
   const sourced = await plans.get(name)
   const live = name === 'working' ? (await plans.get('live')).plan : null
-  const [records, occasions, testCarts, batches, facts, { bySku: stock }, { delivery }] = await Promise.all([
+  const [records, occasions, testCarts, batches, facts, { bySku: stock }, sold, { delivery }] = await Promise.all([
     listPromotions(database),
     OCCASIONS.list(database),
     listTestCarts(database),
     listBatches(database),
     figures.facts(),
     figures.allStock(sourced.catalogueRevision),
+    figures.sold(sourced.catalogueRevision, now),
     getStore(database),
   ])
   const codes: Record<string, { made: number; open: number }> = {}
@@ -81,7 +82,7 @@ export async function readProofInput(
       prices.map(({ country, price }) => ({ option: id, country, price })),
     ),
     stock,
-    sold: sourced.sales,
+    sold,
     past: await readPast(history, sourced, now),
     occasions: occasions.map((record) => {
       const { id, estimate = null } = toOccasion(record)

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect, inject, test, vi } from 'vitest'
+import { bringIn } from '../testing/imports.ts'
 import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
 import { createOrderBody, offerParcels, place, releaseAll, visit } from '../testing/placeOrders.ts'
 
@@ -69,4 +70,31 @@ test('the last unit on offer is sold: the price and the stock are told everywher
       }),
     5000,
   )
+})
+
+test('units sold in 30 days and days of cover follow each order, and what a file reports comes on top', async () => {
+  await releaseAll(server, {
+    schedule: {},
+    mechanic: { kind: 'markdown', reach: { skus: ['PAD-2'] }, value: { percent: 100 } },
+  })
+  await server.database('stock').where({ sku: 'INK-1' }).update({ units: 100 })
+  await server.database('store').increment('catalogue_revision', 1)
+  const figures = async () => {
+    const question = { filters: [], order: { column: 'sold', descending: true }, from: 0, count: 50 }
+    const { rows } = (await server.request('POST', '/api/products/table', question)).body as {
+      rows: { product: { sku: string; stock: number }; sold: number | null; cover: number | null }[]
+    }
+    const { product, sold, cover } = rows.find((row) => row.product.sku === 'INK-1')!
+    return [product.stock, sold, cover]
+  }
+  expect((await figures())[1]).toBeNull()
+  const visitor = await visit(server)
+  const { body } = await place(server, visitor, createOrderBody({ 'INK-1': 9 }, 99_999))
+  await vi.waitFor(async () => expect(await figures()).toEqual([91, 9, 303]), 5000)
+  await bringIn(server, 'stock', 'sku;sold_30_days\nINK-1;21\n')
+  await vi.waitFor(async () => expect(await figures()).toEqual([91, 30, 91]), 5000)
+  // The file that goes out holds what came in with one, so that it comes in again unchanged.
+  expect((await server.request('GET', '/api/files/stock.csv')).body).toMatch(/^"?INK-1"?[;,]91[;,]21\r?$/m)
+  expect((await server.request('POST', `/api/orders/${body.order.id}/cancel`)).status).toBe(200)
+  await vi.waitFor(async () => expect(await figures()).toEqual([100, 21, 142]), 5000)
 })

@@ -60,10 +60,3 @@ describe('a compiled plan', () => {
     expect(theirs.plan.promotions).toHaveLength(1)
   })
 })
-
-test('units sold come with the plan, and a new figure makes it anew', async () => {
-  const before = await plans.get('working')
-  expect(before.sales.size).toBe(0)
-  await bringIn(server, 'stock', 'sku;sold_30_days\nPAD-1;12\n')
-  expect([...(await plans.get('working')).sales]).toEqual([['PAD-1', 12]])
-})

@@ -2,7 +2,6 @@ import { setImmediate } from 'node:timers/promises'
 import { compilePlan, resolveSets, type Catalogue, type CompiledPlan, type ProductSet, type Store } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
 import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
-import { listSales } from '../catalogue/stock.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { listPromotions } from '../promotions/promotions.repository.ts'
 import { findLatestRelease, getReleasedPlan, type ReleasedPlan } from '../releases/releases.repository.ts'
@@ -16,8 +15,6 @@ export interface SourcedPlan {
   readonly plan: CompiledPlan
   /** Null for the working plan, and for `live` before the first release. */
   readonly release: number | null
-  /** Units sold in the last 30 days, by SKU. */
-  readonly sales: ReadonlyMap<string, number>
   readonly planRevision: number
   readonly catalogueRevision: number
   /** Changes whenever a price under this plan may have changed. */
@@ -41,7 +38,6 @@ const RECENT_MS = 1000
 
 interface Goods {
   readonly catalogue: Catalogue
-  readonly sales: ReadonlyMap<string, number>
   /** What sets hold that were asked for, by their filters. */
   readonly filtered: LRUCache<string, ProductSet['skus']>
 }
@@ -110,21 +106,20 @@ function keyOf({ record, release }: Question): string {
 }
 
 async function loadGoods(connection: Connection): Promise<Goods> {
-  const [catalogue, sales] = [await loadCatalogue(connection), await listSales(connection)]
+  const catalogue = await loadCatalogue(connection)
   await setImmediate()
-  return { catalogue, sales, filtered: new LRUCache({ max: KEPT_FILTERS }) }
+  return { catalogue, filtered: new LRUCache({ max: KEPT_FILTERS }) }
 }
 
 async function compile(question: Question, goods: Goods): Promise<SourcedPlan> {
   const { connection, record, release } = question
-  const { catalogue, sales } = goods
+  const { catalogue } = goods
   const { store, promotions, sets } = await loadPlan(question, connection)
   const plan = compilePlan({ store, promotions, catalogue: { ...catalogue, sets: await resolveAll(sets, goods) } })
   await setImmediate()
   return {
     plan,
     release: release === 'working' ? null : release,
-    sales,
     planRevision: record.planRevision,
     catalogueRevision: record.catalogueRevision,
     key: keyOf(question),

@@ -56,8 +56,13 @@ export async function computeReprice(
   onProgress(SHARES.found)
   const priors =
     repricing.target === 'sale' ? await findPriors(history, products, { sourced, now, from, onProgress }) : new Map()
-  const [{ bySku: stock }, facts] = await Promise.all([figures.allStock(sourced.catalogueRevision), figures.facts()])
-  const inputs = describeInputs(sourced, products, { at, days: (until - from) / DAY_MS, priors, facts, stock })
+  const { catalogueRevision } = sourced
+  const [{ bySku: stock }, sold, facts] = await Promise.all([
+    figures.allStock(catalogueRevision),
+    figures.sold(catalogueRevision, now),
+    figures.facts(),
+  ])
+  const inputs = describeInputs(sourced, products, { at, days: (until - from) / DAY_MS, priors, facts, stock, sold })
   const rows = computeRepricing(inputs, repricing, { store: plan.store, from, until })
   onProgress(SHARES.priced)
   const marked = markOthers(rows, plan, { question, from })
@@ -91,18 +96,19 @@ interface Circumstances {
   readonly priors: ReadonlyMap<string, Prior>
   readonly facts: Facts
   readonly stock: ReadonlyMap<string, number>
+  readonly sold: ReadonlyMap<string, number>
 }
 
 function describeInputs(
-  { plan, sales }: SourcedPlan,
+  { plan }: SourcedPlan,
   products: readonly Product[],
-  { at, days, priors, facts, stock }: Circumstances,
+  { at, days, priors, facts, stock, sold: soldOf }: Circumstances,
 ): RepriceInput[] {
   const priceOf = createPublicPricer(plan, at, { ...GUEST, facts })
   return products.map((product) => {
     const { regular, price } = priceOf(product)
     const prior = priors.get(product.sku)
-    const sold = sales.get(product.sku)
+    const sold = soldOf.get(product.sku)
     return {
       product: { ...product, stock: stock.get(product.sku) ?? null },
       regular,

@@ -56,7 +56,7 @@ export interface Tasks {
   foundProducts: { question: FoundTask; answer: string[] }
   productTable: { question: TableTask; answer: TableAnswer }
   /** Of the working plan. */
-  reach: { question: ReachQuestion; answer: ReachAnswer }
+  reach: { question: { question: ReachQuestion; now: number }; answer: ReachAnswer }
   reprice: { question: RepriceTask; answer: RepriceAnswer }
   review: { question: ReviewQuestion; answer: ReviewAnswer }
   checkPlan: { question: CheckQuestion; answer: { readonly revision: number; readonly findings: KnownFinding[] } }
@@ -110,7 +110,10 @@ export function createTasks(database: Database, plans: PlanSource): { [N in Task
     deepest: (question) => computeDeepestAnswer(plans, question),
     foundProducts: (task) => table.found(task),
     productTable: (task) => table.page(task),
-    reach: async (question) => computeReachAnswer(await plans.get('working'), question),
+    reach: async ({ question, now }) => {
+      const working = await plans.get('working')
+      return computeReachAnswer(working, await figures.sold(working.catalogueRevision, now), question)
+    },
     reprice: (task, onProgress) => computeReprice({ plans, history, figures }, task, onProgress),
     checkPlan: (question) => {
       if (!hasSteppedBack) stepBack()

@@ -13,7 +13,7 @@ import {
 } from '@novalex/core'
 import { findProductsBySku, listSkus, saveProducts } from '../../catalogue/catalogue.repository.ts'
 import {
-  listSales,
+  listSoldElsewhere,
   lockStock,
   saveStock,
   undoStock,
@@ -73,7 +73,7 @@ export const FIGURE_KINDS: {
     check: checkKnown,
     async preview(connection, { rows, columns }) {
       const known = await findProductsBySku(connection, skusOf(rows))
-      const sales = await listSales(connection)
+      const sales = await listSoldElsewhere(connection)
       const given = rows.filter(({ sku }) => known.has(sku))
       const changed = given.filter(({ sku, stock, sold }) => {
         const isStock = columns.includes('stock') && known.get(sku)!.stock !== stock
@@ -82,7 +82,7 @@ export const FIGURE_KINDS: {
       return { changed: changed.length, unchanged: given.length - changed.length }
     },
     async write(transaction, { rows, columns }, onProgress) {
-      const sales = await listSales(transaction)
+      const sales = await listSoldElsewhere(transaction)
       const isStockGiven = columns.includes('stock')
       const present = isStockGiven ? await lockStock(transaction, skusOf(rows)) : new Map<string, number | null>()
       const pick = ({ sku, stock, sold }: StockRow): StockFigures => ({

@@ -81,7 +81,7 @@ function remove(product: Product, sold: number | null): void {
         <h1>{{ data.priced.product.name }}</h1>
         <span class="quiet">{{ sku }}</span>
         <span class="grow" />
-        <v-btn size="small" @click="remove(data.priced.product, data.row?.sold ?? null)">{{ words.remove }}</v-btn>
+        <v-btn size="small" @click="remove(data.priced.product, data.priced.soldElsewhere)">{{ words.remove }}</v-btn>
         <v-btn variant="flat" @click="plan(data.priced.product)">{{ words.plan }}</v-btn>
       </header>
       <p v-for="finding in findings.ofProduct(sku)" :key="finding.id" class="finding">
