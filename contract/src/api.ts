@@ -25,7 +25,12 @@ import {
   promotionFields,
 } from './planSchema.ts'
 
+/** An answer to a request that failed, as a problem document. Source: RFC 9457; `error` is our extension, and says all that `title` does and more. */
 export const ErrorAnswer = Type.Object({
+  /** `urn:novalex:error:` and the code. */
+  type: Type.String(),
+  title: Type.String(),
+  status: Type.Integer({ minimum: 400, maximum: 599 }),
   error: Type.Object({
     code: Type.String(),
     requestId: Type.String(),

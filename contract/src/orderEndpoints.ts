@@ -19,6 +19,7 @@ export const ORDER_ENDPOINTS = {
         'another-shopper',
         'too-many-codes',
         'visitor-unknown',
+        'idempotency-key-missing',
         'price-changed',
         'out-of-stock',
         'delivery-missing',

@@ -5,7 +5,8 @@ import { ShopCart, ShopCartAnswer } from './shopSchema.ts'
 
 /** A key that the client makes up for one order: asked again with it, the same order is answered. */
 export const OrderHeaders = Type.Object({
-  'idempotency-key': Type.String({ minLength: 1, maxLength: 64, pattern: '^[!-~]+$' }),
+  /** Required; without it the order is refused as `idempotency-key-missing`. */
+  'idempotency-key': Type.Optional(Type.String({ minLength: 1, maxLength: 64, pattern: '^[!-~]+$' })),
 })
 
 export const EMAIL_LENGTH = 254

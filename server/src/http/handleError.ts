@@ -11,17 +11,21 @@ export const handleError: ErrorRequestHandler = (thrown, request, response, next
     next(thrown)
     return
   }
-  response.status(toAppError(thrown).status).json(toErrorAnswer(thrown, request))
+  const answer = toErrorAnswer(thrown, request)
+  // Source: RFC 9110, section 11.6.1.
+  if (answer.status === 401) response.set('www-authenticate', 'Bearer realm="Novalex"')
+  response.status(answer.status).type('application/problem+json').send(JSON.stringify(answer))
 }
 
 /** What is told of whatever was thrown; what is no fault of the request is logged. */
 export function toErrorAnswer(thrown: unknown, request: Request): ErrorAnswer {
   const { code, problems, facts, status } = toAppError(thrown)
   if (status >= 500) request.log.error({ err: thrown }, code)
-  const answer: ErrorAnswer = { error: { code, requestId: String(request.id) } }
-  if (problems) answer.error.problems = [...problems]
-  if (facts) answer.error.facts = facts
-  return answer
+  const title = code.charAt(0).toUpperCase() + code.slice(1).replaceAll('-', ' ')
+  const error: ErrorAnswer['error'] = { code, requestId: String(request.id) }
+  if (problems) error.problems = [...problems]
+  if (facts) error.facts = facts
+  return { type: `urn:novalex:error:${code}`, title, status, error }
 }
 
 export function toAppError(thrown: unknown): AppError {

@@ -111,6 +111,22 @@ export function serveEndpoints(router: Router, handlers: Handlers, options: Serv
     const handler = handlers[name] as unknown as (asked: Asked<EndpointName>) => unknown
     router[route](path, nameAs(name), admit(endpoint, options), ...before, answerWith(endpoint, handler, options))
   }
+  for (const [path, methods] of listMethods()) {
+    router.all(path, (_request, response) => {
+      response.set('allow', methods.join(', '))
+      throw new AppError('method-not-allowed', { facts: { allowed: methods } })
+    })
+  }
+}
+
+/** The methods that each path has. */
+function listMethods(): Map<string, string[]> {
+  const methods = new Map<string, string[]>()
+  for (const name of keysOf(ADDRESSES)) {
+    const { method, path } = addressOf(name)
+    methods.set(path, [...(methods.get(path) ?? []), ...(method === 'GET' ? ['GET', 'HEAD'] : [method])])
+  }
+  return methods
 }
 
 /** What the request is counted as. */

@@ -41,7 +41,9 @@ export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
   return {
     placeOrder: async ({ headers, body, who, request }) => {
       const { cart } = body
-      const key = { holder: holderOf(who, request), key: headers['idempotency-key'], hash: hashRequest(body) }
+      const { 'idempotency-key': chosen } = headers
+      if (chosen === undefined) throw new AppError('idempotency-key-missing')
+      const key = { holder: holderOf(who, request), key: chosen, hash: hashRequest(body) }
       const buyer = readBuyer(body)
       const large: LargeOrders = {
         place: (task) =>

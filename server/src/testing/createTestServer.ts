@@ -236,7 +236,7 @@ async function send(
     headers: { ...type, ...headers },
   })
   const text = await response.text()
-  const isJson = response.headers.get('content-type')?.startsWith('application/json')
+  const isJson = /^application\/(problem\+)?json/.test(response.headers.get('content-type') ?? '')
   return { status: response.status, headers: response.headers, body: isJson ? (JSON.parse(text) as unknown) : text }
 }
 

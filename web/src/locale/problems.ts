@@ -125,6 +125,7 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'bad-json': 'The server could not read what was sent.',
   'invalid-input': 'Something can’t be taken as it is; see the marked places.',
   'not-found': ({ kind }) => `This ${String(kind ?? 'page')} is not there, or no longer. It may have been deleted.`,
+  'method-not-allowed': 'This address does not take that method.',
   'no-such-page': 'There is nothing at this address.',
   'stale-version': 'Someone else changed this meanwhile. Look at what changed before you go on.',
   'stale-plan': 'The plan changed after you looked at this. Look again, then go on.',
@@ -138,6 +139,7 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'another-shopper': 'This is another shopper than the one who is signed in.',
   'too-many-codes': ({ seconds }) =>
     `Several codes that there are not. Wait ${describeWait(Number(seconds))}, then try again.`,
+  'idempotency-key-missing': 'The request has no Idempotency-Key. Choose one for each order.',
   'visitor-unknown': 'This order does not say which visitor of the shop it is from. Open the shop first, or use a key.',
   'price-changed': 'The price is not what was shown any more. Look at it again before you order.',
   'out-of-stock': ({ products }) =>
