@@ -94,7 +94,8 @@ export function formatProductRow(row: ProductRow): string[] {
     money(row.regularPrice),
     money(row.unitCost),
     money(row.minimumPrice),
-    String(row.taxRate / 100),
+    // Below one percent the sign tells it from a fraction.
+    row.taxRate > 0 && row.taxRate < 100 ? `${row.taxRate / 100}%` : String(row.taxRate / 100),
     row.stock === null ? '' : String(row.stock),
   ]
 }

@@ -97,7 +97,35 @@ const hasControl = (text: string) => /[\u0000-\u0008\u000b\u000c\u000e-\u001f]/.
 
 const KEPT_LISTS = 10_000
 
-const MOMENT = /^\d{4}-\d\d-\d\d([ T]\d\d:\d\d(:\d\d(\.\d{1,3})?)?Z?)?$/
+const MOMENT = /^\d{4}-\d\d-\d\d([ T]\d\d:\d\d(:\d\d(\.\d{1,3})?)?(Z|[+-]\d\d:\d\d)?)?$/
+/** A whole number that a spreadsheet has rounded: what it was can't be told any more. */
+const DAMAGED = /^\d(?:[.,]\d+)?E\+\d+$/i
+
+const DAY_FIRST = /^(\d{1,2})\.(\d{1,2})\.(\d{4})(?:[ T,]+(\d{1,2}):(\d\d)(?::\d\d)?)?$/
+const SLASHED = /^(\d{1,2})\/(\d{1,2})\/(\d{4})(?:[ T,]+(\d{1,2}):(\d\d)(?::\d\d)?)?$/
+/** The days of a spreadsheet, counted from 30 December 1899, for the years 1982 to 2119. */
+const SERIAL = /^([34567]\d{4})(?:[.,](\d+))?$/
+const SERIAL_START = Date.UTC(1899, 11, 30)
+const MINUTES_A_DAY = 1440
+
+/** A day and time as people and spreadsheets write them, the ISO way; `ambiguous` where day and month can't be told apart. Other text stays. */
+function toIsoMoment(text: string): string {
+  const serial = SERIAL.exec(text)
+  if (serial) {
+    const minutes = Math.round(Number(`${serial[1]}.${serial[2] ?? '0'}`) * MINUTES_A_DAY)
+    return new Date(SERIAL_START + minutes * 60_000).toISOString().slice(0, 16).replace('T', ' ')
+  }
+  const dotted = DAY_FIRST.exec(text)
+  const slashed = dotted ? null : SLASHED.exec(text)
+  const found = dotted ?? slashed
+  if (!found) return text
+  const [, first, second, year, hour, minute] = found as unknown as [string, string, string, string, string?, string?]
+  const isMonthFirst = slashed !== null && Number(second) > 12
+  if (slashed && Number(first) <= 12 && Number(second) <= 12 && first !== second) return 'ambiguous'
+  const [day, month] = isMonthFirst ? [second, first] : [first, second]
+  const date = `${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`
+  return hour === undefined ? date : `${date} ${hour.padStart(2, '0')}:${minute}`
+}
 
 function createCellReader<C extends string>(
   cell: (column: C) => string,
@@ -114,6 +142,7 @@ function createCellReader<C extends string>(
   const limit = (text: string, column: C, max: number) => {
     if (text.length > max) complain('too-long', column, { given: text.length, max })
     if (hasControl(text)) complain('control-character', column)
+    if (DAMAGED.test(text)) complain('damaged-number', column, { given: text.slice(0, 40) })
     return text
   }
   const amount = (column: C): MinorUnits | null => {
@@ -150,19 +179,26 @@ function createCellReader<C extends string>(
       const text = require(column)
       if (text === '') return 0
       const rate = parsePercent(text)
+      // 0.2 may be 20 % as a spreadsheet holds it, or a fifth of a percent.
+      if (rate !== null && rate > 0 && rate < 100 && !text.includes('%'))
+        complain('maybe-fraction', column, { given: text.slice(0, 40) })
       if (rate === null || rate > WHOLE) complain('not-a-rate', column, { given: text.slice(0, 40) })
       return rate ?? 0
     },
     moment(column) {
-      const text = require(column)
-      if (text !== '' && !MOMENT.test(text)) complain('not-a-moment', column, { given: text.slice(0, 40) })
+      const given = require(column)
+      const text = toIsoMoment(given)
+      if (text === 'ambiguous') complain('ambiguous-date', column, { given: given.slice(0, 40) })
+      else if (text !== '' && !MOMENT.test(text)) complain('not-a-moment', column, { given: given.slice(0, 40) })
       return text
     },
     count(column) {
       const text = cell(column)
       if (text === '') return null
-      if (!/^\d{1,9}$/.test(text)) complain('not-a-count', column, { given: text.slice(0, 40) })
-      return Number(text)
+      // 1.000 and 5,0 are whole numbers too.
+      const count = /^\d{1,9}$/.test(text) ? Number(text) : (parseAmount(text) ?? Number.NaN) / 100
+      if (!Number.isInteger(count)) complain('not-a-count', column, { given: text.slice(0, 40) })
+      return Number.isInteger(count) ? count : 0
     },
   }
 }

@@ -70,10 +70,13 @@ interface FactsByCode {
   'too-deep': { readonly given: number; readonly max: number }
   'not-an-amount': TypedFacts
   'not-a-rate': TypedFacts
+  'maybe-fraction': TypedFacts
   'not-a-count': TypedFacts
   'sku-taken': TypedFacts
   'order-differs': TypedFacts
   'not-a-moment': TypedFacts
+  'ambiguous-date': TypedFacts
+  'damaged-number': TypedFacts
   'not-past': TypedFacts
   'spans-overlap': TypedFacts
   'set-is-filter': TypedFacts

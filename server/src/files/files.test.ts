@@ -121,7 +121,7 @@ describe('workbooks', () => {
     const pack = (bytes: number) => zipSync({ 'xl/worksheets/sheet1.xml': new Uint8Array(bytes) })
     expect(pack(most + 1).length).toBeLessThan(most / 100)
     const read = async (bytes: number) => {
-      for await (const batch of readWorkbook(pack(bytes), most)) expect(batch).toEqual([])
+      for await (const batch of readWorkbook(pack(bytes), { maxBytes: most })) expect(batch).toEqual([])
     }
     await expect(read(most + 1)).rejects.toMatchObject({ problem: { code: 'unpacks-too-large' } })
     await expect(read(most)).rejects.toMatchObject({ problem: { code: 'not-a-workbook' } })

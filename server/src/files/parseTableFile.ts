@@ -40,15 +40,16 @@ async function parseBatches<C extends string, R>(
   const found = { rows: [] as R[], numbers: [] as number[], problems: [] as Problem[] }
   let surroundings: Surroundings<C, R> | null = null
   let number = 0
-  for await (const batch of readBatches(file, format.maxRows)) {
+  const isTable = (first: readonly (readonly string[])[]) => findHeader(first, format).columns instanceof Map
+  for await (const batch of readBatches(file, { maxRows: format.maxRows, isTable })) {
     if (!surroundings) {
-      const [header] = batch
-      if (!header || isBlank(header)) return refuse(createProblem('empty-file', ''))
-      const columns = parseTableHeader(header, format)
-      if (Array.isArray(columns)) return { ...EMPTY, problems: placeBelow('1', columns) }
+      const { at, header, columns } = findHeader(batch, format)
+      if (!header) return refuse(createProblem('empty-file', ''))
+      if (!(columns instanceof Map)) return { ...EMPTY, problems: placeBelow(String(at + 1), columns) }
       const parseRow = createRowParser(columns, format)
-      surroundings = { format, columns, width: header.length, firstRow: new Map(), parseRow }
-      batch[0] = []
+      surroundings = { format, columns, width: trimEnd(header).length, firstRow: new Map(), parseRow }
+      // Titles above the header, and the header itself.
+      for (let above = 0; above <= at; above++) batch[above] = []
     }
     for (const fields of batch) take(fields, ++number, surroundings, found)
     if (Math.floor(number / ROWS_A_STEP) > Math.floor((number - batch.length) / ROWS_A_STEP))
@@ -58,6 +59,24 @@ async function parseBatches<C extends string, R>(
   if (!surroundings || (rows.length === 0 && problems.length === 0)) return refuse(createProblem('empty-file', ''))
   return { columns: [...surroundings.columns.keys()], rows, numbers, problems }
 }
+
+/** Titles and blank lines may stand above the header. */
+const LAST_HEADER = 20
+
+/** The first row that can be the header; where none can, the first that is not blank, with what is wrong with it. */
+function findHeader<C extends string, R>(rows: readonly (readonly string[])[], format: TableFormat<C, R>) {
+  let first: { at: number; header?: readonly string[]; columns: Problem[] } = { at: 0, columns: [] }
+  for (const [at, header] of rows.slice(0, LAST_HEADER).entries()) {
+    if (isBlank(header)) continue
+    const columns = parseTableHeader(trimEnd(header), format)
+    if (columns instanceof Map) return { at, header, columns }
+    if (!first.header) first = { at, header, columns }
+  }
+  return first
+}
+
+/** A title's row may be as wide as the table. */
+const trimEnd = (fields: readonly string[]) => fields.slice(0, fields.findLastIndex((field) => field.trim() !== '') + 1)
 
 const ROWS_A_STEP = 10_000
 
@@ -94,10 +113,12 @@ interface Surroundings<C extends string, R> {
 }
 
 function parseRecord<C extends string, R>(
-  fields: string[],
+  given: string[],
   row: number,
   { columns, width, firstRow, format, parseRow }: Surroundings<C, R>,
 ): R | Problem[] {
+  // Empty cells beyond the table, as spreadsheets leave them.
+  const fields = given.length > width && isBlank(given.slice(width)) ? given.slice(0, width) : given
   if (fields.length !== width)
     return [createProblem('wrong-field-count', `${row}`, { given: fields.length, wanted: width })]
   const result = parseRow(fields)

@@ -1,3 +1,4 @@
+import { isUtf8 } from 'node:buffer'
 import { createProblem } from '@novalex/core'
 import Papa from 'papaparse'
 import { UnreadableFile } from './UnreadableFile.ts'
@@ -7,11 +8,20 @@ import { isWorkbook, readWorkbook } from './readWorkbook.ts'
 /** No cell of any file is this long: the longest is a list of categories. */
 const LONGEST_CELL = 100_000
 
+export interface ReadOptions {
+  readonly maxRows?: number | undefined
+  /** Whether the first rows of a sheet of a workbook are those of the table that is looked for. */
+  readonly isTable?: (rows: readonly (readonly string[])[]) => boolean
+}
+
 /** The rows of a file as cells of text, the header first, some at a time. Throws `UnreadableFile`. */
-export async function* readBatches(file: Uint8Array, maxRows = MAX_ROWS): AsyncGenerator<string[][]> {
+export async function* readBatches(
+  file: Uint8Array,
+  { maxRows = MAX_ROWS, isTable }: ReadOptions = {},
+): AsyncGenerator<string[][]> {
   if (file.length === 0) throw new UnreadableFile(createProblem('empty-file', ''))
   let rows = 0
-  for await (const batch of isWorkbook(file) ? readWorkbook(file) : readCsv(file)) {
+  for await (const batch of isWorkbook(file) ? readWorkbook(file, isTable ? { isTable } : {}) : readCsv(file)) {
     const long = batch.findIndex((fields) => fields.some((field) => field.length > LONGEST_CELL))
     if (long >= 0) throw new UnreadableFile(createProblem('cell-too-long', `${rows + long + 1}`, { max: LONGEST_CELL }))
     rows += batch.length
@@ -29,7 +39,7 @@ export async function readRecords(file: Uint8Array): Promise<string[][]> {
 
 const ROWS_A_BATCH = 2000
 
-/** CSV in UTF-8, with or without a byte-order mark, separated by `;`, `,` or tabs, quoted line breaks allowed. */
+/** CSV in UTF-8, UTF-16 or Windows-1252, separated by `;`, `,` or tabs, or as a first line `sep=;` says; quoted line breaks allowed. */
 function* readCsv(file: Uint8Array): Generator<string[][]> {
   const pieces = decodePieces(file)
   let text = ''
@@ -40,7 +50,9 @@ function* readCsv(file: Uint8Array): Generator<string[][]> {
     text += value ?? ''
   }
   readOn()
-  const delimiter = guessDelimiter(text)
+  const [line, named] = /^sep=(.)\r?\n?/i.exec(text) ?? []
+  if (line !== undefined) text = text.slice(line.length)
+  const delimiter = named ?? guessDelimiter(text)
   let newline: '\r\n' | '\n' | '\r' | '' = ''
   for (let row = 0; text.length > 0;) {
     const { data, errors, meta } = Papa.parse<string[]>(text, {
@@ -76,14 +88,27 @@ const PIECE_BYTES = 2 ** 22
 
 /** The text of the file without its byte-order mark, some of it at a time. */
 function* decodePieces(file: Uint8Array): Generator<string> {
-  if (file.includes(0)) throw new UnreadableFile(createProblem('not-text', ''))
-  const decoder = new TextDecoder('utf-8', { fatal: true })
-  try {
-    for (let from = 0; from < file.length; from += PIECE_BYTES)
-      yield decoder.decode(file.subarray(from, from + PIECE_BYTES), { stream: from + PIECE_BYTES < file.length })
-  } catch {
-    throw new UnreadableFile(createProblem('not-utf8', ''))
+  const decoder = new TextDecoder(findEncoding(file))
+  for (let from = 0; from < file.length; from += PIECE_BYTES)
+    yield decoder.decode(file.subarray(from, from + PIECE_BYTES), { stream: from + PIECE_BYTES < file.length })
+}
+
+/**
+ * How a text is encoded: UTF-16 where it begins with its mark, or is half zeros, as spreadsheets save “Unicode text”; UTF-8 where it can be; else
+ * Windows-1252, as they save CSV in western Europe. Throws `UnreadableFile` for what is no text.
+ */
+function findEncoding(file: Uint8Array): string {
+  const [first, second] = file
+  if (first === 0xff && second === 0xfe) return 'utf-16le'
+  if (first === 0xfe && second === 0xff) return 'utf-16be'
+  if (file.includes(0)) {
+    const start = file.subarray(0, 200)
+    const zerosAt = (parity: number) => start.filter((byte, at) => at % 2 === parity && byte === 0).length
+    if (zerosAt(1) > start.length / 4 && zerosAt(0) === 0) return 'utf-16le'
+    if (zerosAt(0) > start.length / 4 && zerosAt(1) === 0) return 'utf-16be'
+    throw new UnreadableFile(createProblem('not-text', ''))
   }
+  return isUtf8(file) ? 'utf-8' : 'windows-1252'
 }
 
 /** The separator that the first line has most of. */

@@ -16,36 +16,68 @@ export function isWorkbook(file: Uint8Array): boolean {
   return file[0] === 0x50 && file[1] === 0x4b && file[2] === 3 && file[3] === 4
 }
 
-/** The first sheet of an XLSX workbook as cells of text, some rows at a time. A formula is never run: it is refused where it stands. */
+interface Options {
+  readonly maxBytes?: number
+  /** Whether the first rows of a sheet are those of the table that is looked for. */
+  readonly isTable?: (rows: readonly (readonly string[])[]) => boolean
+}
+
+/**
+ * The sheet of an XLSX workbook that holds the table, the first if none is known to, as cells of text, some rows at a time. A formula is never run: it is
+ * refused where it stands.
+ */
 export async function* readWorkbook(
   file: Uint8Array,
-  maxBytes: number = MAX_UNPACKED_BYTES,
+  { maxBytes = MAX_UNPACKED_BYTES, isTable }: Options = {},
 ): AsyncGenerator<string[][]> {
   const unpacked = measureUnpacked(file, maxBytes)
   if (unpacked === null) throw new UnreadableFile(createProblem('not-a-workbook', ''))
   if (unpacked > maxBytes)
     throw new UnreadableFile(createProblem('unpacks-too-large', '', { max: Math.floor(maxBytes / 2 ** 20) }))
   try {
-    yield* readFirstSheet(file)
+    yield* readSheet(file, isTable ? await findSheet(file, isTable) : 1)
   } catch (thrown) {
     throw thrown instanceof UnreadableFile ? thrown : new UnreadableFile(createProblem('not-a-workbook', ''))
   }
 }
 
-async function* readFirstSheet(file: Uint8Array): AsyncGenerator<string[][]> {
+/** How many rows are looked at to tell whether a sheet is the one. */
+const LOOKED_AT = 20
+
+/** The number of the first sheet that holds the table, from 1; 1 where none does. */
+async function findSheet(file: Uint8Array, isTable: NonNullable<Options['isTable']>): Promise<number> {
+  let number = 0
+  for await (const sheet of await openSheets(file)) {
+    number++
+    const rows: string[][] = []
+    for await (const row of sheet) {
+      rows.push(Array.from((row.values as ExcelJS.CellValue[]).slice(1), (value) => readCell(value) ?? ''))
+      if (rows.length === LOOKED_AT) break
+    }
+    if (isTable(rows)) return number
+  }
+  return 1
+}
+
+async function openSheets(file: Uint8Array) {
   // Loaded when a workbook comes, since most never do.
   const { default: library } = await import('exceljs')
-  const reader = new library.stream.xlsx.WorkbookReader(Readable.from([Buffer.from(file)]), {
+  return new library.stream.xlsx.WorkbookReader(Readable.from([Buffer.from(file)]), {
     worksheets: 'emit',
     sharedStrings: 'cache',
     hyperlinks: 'ignore',
     styles: 'cache',
     entries: 'emit',
   })
+}
+
+async function* readSheet(file: Uint8Array, wanted: number): AsyncGenerator<string[][]> {
   let batch: string[][] = []
   let rows = 0
   let width = 0
-  for await (const sheet of reader) {
+  let number = 0
+  for await (const sheet of await openSheets(file)) {
+    if (++number < wanted) continue
     for await (const row of sheet) {
       if (row.number - 1 > MAX_ROWS) throw new UnreadableFile(createProblem('too-many', '', { max: MAX_ROWS }))
       for (; rows < row.number - 1; rows++) batch.push([''])
@@ -67,7 +99,9 @@ async function* readFirstSheet(file: Uint8Array): AsyncGenerator<string[][]> {
 }
 
 function readRow(row: ExcelJS.Row): string[] {
-  const cells = Array.from((row.values as ExcelJS.CellValue[]).slice(1), readCell)
+  const cells = Array.from((row.values as ExcelJS.CellValue[]).slice(1), (value, at) =>
+    readCell(value, typeof value === 'number' ? row.getCell(at + 1).numFmt : undefined),
+  )
   const formula = cells.indexOf(null)
   if (formula >= 0) throw new UnreadableFile(createProblem('formula', `${row.number}`, { column: formula + 1 }))
   return cells as string[]
@@ -75,15 +109,22 @@ function readRow(row: ExcelJS.Row): string[] {
 
 const ROWS_A_BATCH = 2000
 
-/** A cell's value as it would be typed; null for a formula. */
-function readCell(value: ExcelJS.CellValue): string | null {
+/** A cell's value as it is shown, and would be typed; null for a formula. `format`: the number format of its cell. */
+function readCell(value: ExcelJS.CellValue, format?: string): string | null {
   if (value === null || value === undefined) return ''
-  if (typeof value === 'number') return writeNumber(value)
+  if (typeof value === 'number') return writeFormatted(value, format)
   if (value instanceof Date) return value.toISOString().slice(0, 16).replace('T', ' ')
   if (typeof value !== 'object') return String(value)
   if ('formula' in value || 'sharedFormula' in value) return null
   if ('richText' in value) return value.richText.map(({ text }) => text).join('')
   return 'text' in value ? String(value.text) : ''
+}
+
+/** A cell that shows `20 %` holds 0.2, one that shows `00123` holds 123. */
+function writeFormatted(value: number, format = ''): string {
+  if (format.includes('%')) return `${Number((value * 100).toFixed(6))}%`
+  if (/^0{2,}$/.test(format) && Number.isInteger(value) && value >= 0) return String(value).padStart(format.length, '0')
+  return writeNumber(value)
 }
 
 /** With as many decimals as it needs; three would read as thousands. */

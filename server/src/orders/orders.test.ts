@@ -134,7 +134,7 @@ describe('an order', () => {
 
   test('without a key, or by who has not looked at the shop: refused', async () => {
     const body = createOrderBody({ 'INK-1': 1 }, 1190)
-    expect((await server.request('POST', '/api/shop/orders', body, { cookie: visitor.cookie })).status).toBe(422)
+    expect((await server.request('POST', '/api/shop/orders', body, { cookie: visitor.cookie })).status).toBe(400)
     const stranger = await place(server, { cookie: '' }, body)
     expect([stranger.status, stranger.body.error.code]).toEqual([400, 'visitor-unknown'])
   })

@@ -78,7 +78,6 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'not-a-time': ({ given }) =>
     `${given ? `“${given}” is no time` : 'The time is missing'}. Write it like 9:30, 14.15 or noon.`,
   'empty-file': 'The file holds no products. Choose one with a header line and at least one product.',
-  'not-utf8': 'The file is not in UTF-8, so letters such as ä would break. Save it again as “CSV UTF-8”.',
   'not-text': 'This is neither a CSV file nor an XLSX workbook. Save the table as one of them and choose that file.',
   'unknown-column': ({ given, columns }) => `There is no column “${given}”. Columns: ${columns}.`,
   'duplicate-column': ({ given }) => `The column ${given} is there twice. Keep one.`,
@@ -96,6 +95,11 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'sku-taken': ({ given }) => `There is a product with the SKU ${given} already.`,
   'order-differs': ({ given }) =>
     `Another line of the order ${given} says something else here. What belongs to the order is the same in all its lines.`,
+  'maybe-fraction': ({ given }) =>
+    `“${given}” may mean ${given} of a percent or a fraction. Write 20 or 20% for 20%, 0.2% for a fifth of a percent.`,
+  'ambiguous-date': ({ given }) => `“${given}”: day and month can’t be told apart. Write 2027-03-01.`,
+  'damaged-number': ({ given }) =>
+    `A spreadsheet has rounded this number: “${given}”. Format the column as text and enter it again.`,
   'not-a-moment': ({ given }) => `“${given}” is no time. Write it like 2027-03-01 or 2027-03-01 09:00.`,
   'not-past': 'This time is not past yet. History ends at the latest now; what is ahead is planned as a promotion.',
   'spans-overlap': 'This span begins before the one before it has ended. A product has one price at a time.',
