@@ -57,6 +57,7 @@ async function measureCart(server, folder) {
     const shop = `${server.url}/api/shop/cart`
     const kinds = [
       { name: 'an echo behind the same middleware', url: `${echo.url}/api/echo`, cart, headers: {} },
+      { name: 'a bare echo', url: echo.bareUrl, cart, headers: {} },
       { name: 'a guest', url: shop, cart, headers: {} },
       {
         name: 'a shopper, named by the holder of a key',
@@ -91,8 +92,11 @@ async function measureCart(server, folder) {
     for (const [at, { name }] of kinds.entries()) {
       const rate = median(rounds.map((round) => round[at]))
       const share = median(rounds.map((round) => round[at] / round[0]))
-      const bound = at === 1 ? ', at least 50' : ''
-      say(`  ${name}: ${(100 * share).toFixed(0)} % of the echo (${rate.toFixed(0)} a second${bound})`)
+      const bare = median(rounds.map((round) => round[at] / round[1]))
+      const bound = name === 'a guest' ? '; at least 50 % and 35 %' : ''
+      say(
+        `  ${name}: ${(100 * share).toFixed(0)} % of the echo, ${(100 * bare).toFixed(0)} % of the bare one (${rate.toFixed(0)} a second${bound})`,
+      )
     }
   } finally {
     await endProcess(echo.pid, { isAlive: echo.isAlive })
@@ -115,13 +119,21 @@ async function startEcho(folder) {
     logLevel: 'warning',
   })
   const port = await findFreePort()
-  const env = { ...process.env, ...SETTINGS, DATABASE_URL: 'mysql://none', NOVALEX_PORT: String(port) }
+  const barePort = await findFreePort()
+  const env = {
+    ...process.env,
+    ...SETTINGS,
+    DATABASE_URL: 'mysql://none',
+    NOVALEX_PORT: String(port),
+    NOVALEX_BARE_PORT: String(barePort),
+  }
   const child = spawn(process.execPath, [outfile], { cwd: ROOT, env, stdio: ['ignore', 'inherit', 'inherit'] })
   const isAlive = () => child.exitCode === null && child.signalCode === null
   const url = `http://127.0.0.1:${port}`
   for (;;) {
     if (!isAlive()) throw new Error('the echo does not start')
-    if ((await fetch(`${url}/readyz`).catch(() => null))?.ok) return { url, pid: child.pid, isAlive }
+    if ((await fetch(`${url}/readyz`).catch(() => null))?.ok)
+      return { url, bareUrl: `http://127.0.0.1:${barePort}/bare`, pid: child.pid, isAlive }
     await pause(50)
   }
 }

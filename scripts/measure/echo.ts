@@ -16,6 +16,12 @@ api.post('/echo', (request, response) => {
   response.json(request.body)
 })
 app.use('/api', api)
+// Nothing but the framework: what all that stands before a route costs.
+const bare = express()
+bare.post('/bare', express.json({ limit: '64kb' }), (request, response) => {
+  response.json(request.body)
+})
+bare.listen(Number(process.env.NOVALEX_BARE_PORT), config.host)
 app.get('/readyz', (_request, response) => {
   response.json({ status: 'ok' })
 })

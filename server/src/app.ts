@@ -77,6 +77,9 @@ export interface AppDeps {
   readonly logger: Logger
 }
 
+/** Compressing less takes longer than sending it. */
+const COMPRESSED_FROM = 8192
+
 export function createApp(deps: AppDeps): Express {
   const { config, database, logger } = deps
   const access = createAccess(deps)
@@ -86,7 +89,7 @@ export function createApp(deps: AppDeps): Express {
   app.get('/healthz', answerAlive)
   app.get('/readyz', createReadyCheck(database))
   app.get('/metrics', createMetricsAnswer(access.identify))
-  app.use(compression())
+  app.use(compression({ threshold: COMPRESSED_FROM }))
   app.use('/api', createApi(deps, access))
   if (existsSync(config.webFolder)) servePages(app, config.webFolder)
   app.use(() => {

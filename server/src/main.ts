@@ -111,15 +111,17 @@ async function prepareDatabase(): Promise<void> {
       await migrateDatabase(config.databaseUrl)
       return
     } catch (error) {
-      if (!isDatabaseAway(error)) {
-        if (error instanceof UnusableDatabase) logger.fatal({}, error.message)
-        else logger.fatal({ err: error }, 'The database could not be brought up to date.')
-        process.exit(1)
-      }
+      if (!isDatabaseAway(error)) giveUp(error)
       logger.warn({ err: error }, 'The database does not answer. Waiting for it.')
       await wait(START_AGAIN_MS)
     }
   }
+}
+
+function giveUp(error: unknown): never {
+  if (error instanceof UnusableDatabase) logger.fatal({}, error.message)
+  else logger.fatal({ err: error }, 'The database could not be brought up to date.')
+  process.exit(1)
 }
 
 async function settleSoldPrices(): Promise<void> {

@@ -16,10 +16,15 @@ const PRODUCTS_A_REACH = 3
 
 /**
  * Those nudges of a quote whose promise the till would keep: with so much more of a product that is named, the promotion applies with all that it
- * offers, and the shopper saves more than before. Of the products that would do, one of the cart first, then the cheapest.
+ * offers, and the shopper saves more than before. Only those that are wanted are tried: each costs as much as the quote. Of the products that would do, one of the cart first, then the cheapest.
  */
-export function findKeptNudges(plan: CompiledPlan, order: Order, quote: Quote): KeptNudge[] {
-  return quote.nudges.flatMap((nudge) => {
+export function findKeptNudges(
+  plan: CompiledPlan,
+  order: Order,
+  quote: Quote,
+  isWanted: (nudge: Nudge) => boolean = () => true,
+): KeptNudge[] {
+  return quote.nudges.filter(isWanted).flatMap((nudge) => {
     const add = findKeepers(plan, order, nudge).find((lines) => isKept({ plan, order, quote, nudge }, lines))
     return add ? [{ ...nudge, add }] : []
   })

@@ -86,8 +86,8 @@ async function* readSheet(file: Uint8Array, wanted: number): AsyncGenerator<stri
         throw new UnreadableFile(createProblem('too-many-columns', `${row.number}`, { max: MAX_COLUMNS }))
       width ||= cells.length
       // Cells at a row's end that are empty are not in the file.
-      if (cells.some((cell) => cell !== '')) while (cells.length < width) cells.push('')
-      batch.push(cells)
+      const missing = cells.some((cell) => cell !== '') ? Math.max(width - cells.length, 0) : 0
+      batch.push([...cells, ...Array<string>(missing).fill('')])
       rows++
       if (batch.length < ROWS_A_BATCH) continue
       yield batch

@@ -1,13 +1,11 @@
-import { randomUUID } from 'node:crypto'
-import type { Express, NextFunction, Request, Router } from 'express'
+import type { Express, NextFunction, Request, RequestHandler, Response, Router } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
-import { pinoHttp } from 'pino-http'
 import type { Config } from '../config.ts'
 import { bearerOf } from '../access/identity.ts'
 import { AppError } from '../errors/AppError.ts'
-import { logError } from './logError.ts'
+import { logRequests } from './logRequests.ts'
 import { refuseForeign } from './refuseForeign.ts'
 import { senderOf } from './senderOf.ts'
 
@@ -18,11 +16,9 @@ export function frameRequests(
 ): void {
   app.disable('x-powered-by')
   app.set('trust proxy', config.trustedProxies)
-  app.use(pinoHttp({ logger, genReqId: () => randomUUID(), quietReqLogger: true, serializers: LOGGED }))
-  app.use((request, response, next) => {
-    response.set('x-request-id', String(request.id))
-    next()
-  })
+  // No answer is kept on the way, so none needs a mark to be compared by.
+  app.set('etag', false)
+  app.use(logRequests(logger))
   app.use(createSecurityHeaders())
   app.use(refuseForeign(config))
 }
@@ -30,18 +26,15 @@ export function frameRequests(
 /** What every request of the API passes besides: not too many in a minute, and no answer is kept on the way. */
 export function frameApi(api: Router, { requestsPerMinute }: Pick<Config, 'requestsPerMinute'>): void {
   api.use(createRateLimit(requestsPerMinute))
-  api.use(createKeyTryLimit(requestsPerMinute))
+  const limitKeyTries = createKeyTryLimit(requestsPerMinute)
+  api.use((request, response, next) => {
+    if (bearerOf(request) === null) next()
+    else void limitKeyTries(request, response, next)
+  })
   api.use((_request, response, next) => {
     response.set('cache-control', 'no-store')
     next()
   })
-}
-
-/** What the log says of a request and its answer: no header, no body, since some are secrets, and of the address no question, which may name people. */
-const LOGGED = {
-  req: ({ id, method, url }: { id: string; method: string; url: string }) => ({ id, method, url: url.split('?')[0] }),
-  err: logError,
-  res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
 }
 
 /** A shop's server asks for all of its visitors, so each key is counted for itself, apart from addresses. */
@@ -61,7 +54,6 @@ function createKeyTryLimit(limit: number) {
     // What a key's holder may is said of the key.
     standardHeaders: false,
     keyGenerator: senderOf,
-    skip: (request) => bearerOf(request) === null,
     skipSuccessfulRequests: true,
     requestWasSuccessful: (_request, { statusCode }) => statusCode !== 401,
   })
@@ -77,8 +69,14 @@ const RATE = {
 } as const
 
 /** Scripts from here alone; styles also inline, since the interface library writes its theme that way. */
-function createSecurityHeaders() {
-  return helmet({
+function createSecurityHeaders(): RequestHandler {
+  const headers: [string, string][] = []
+  // The same for every answer, so they are computed once: the library writes them to this.
+  const collector = {
+    setHeader: (name: string, value: string) => headers.push([name, value]),
+    removeHeader: () => undefined,
+  } as unknown as Response
+  const compute = helmet({
     contentSecurityPolicy: {
       directives: {
         'style-src': ["'self'", "'unsafe-inline'"],
@@ -89,4 +87,9 @@ function createSecurityHeaders() {
     // Browsers heed it over TLS only, where a proxy ends that.
     strictTransportSecurity: { maxAge: 31_536_000, includeSubDomains: false },
   })
+  compute({} as Request, collector, () => undefined)
+  return (_request, response, next) => {
+    for (const [name, value] of headers) response.setHeader(name, value)
+    next()
+  }
 }

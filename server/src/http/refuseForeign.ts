@@ -1,4 +1,5 @@
 import type { RequestHandler } from 'express'
+import { LRUCache } from 'lru-cache'
 import type { Config } from '../config.ts'
 import { AppError } from '../errors/AppError.ts'
 
@@ -10,9 +11,15 @@ const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]']
  */
 export function refuseForeign({ host, origins }: Pick<Config, 'host' | 'origins'>): RequestHandler {
   const named = new Set([...LOOPBACK, host, ...origins.map((origin) => new URL(origin).hostname)])
-  const isOwn = (address: string | undefined) => {
-    const url = parseUrl(`http://${address ?? ''}`)
-    return url !== null && named.has(url.hostname)
+  // Requests name the same few hosts again and again.
+  const known = new LRUCache<string, { readonly isOwn: boolean }>({ max: 100 })
+  const isOwn = (address = '') => {
+    let found = known.get(address)
+    if (!found) {
+      const url = parseUrl(`http://${address}`)
+      known.set(address, (found = { isOwn: url !== null && named.has(url.hostname) }))
+    }
+    return found.isOwn
   }
   return (request, _response, next) => {
     const { host: addressed, origin, 'sec-fetch-site': site } = request.headers

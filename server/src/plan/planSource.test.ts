@@ -1,6 +1,5 @@
 import { afterEach, beforeEach, describe, expect, inject, test } from 'vitest'
 import { createDraft, createTestServer, type TestServer } from '../testing/createTestServer.ts'
-import { bringIn } from '../testing/imports.ts'
 import { createPlanSource, type PlanSource } from './planSource.ts'
 
 let server: TestServer

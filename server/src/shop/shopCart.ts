@@ -7,6 +7,7 @@ import {
   type CompiledPlan,
   type ConditionTest,
   type MinorUnits,
+  type Nudge,
   type Order,
   type Promotion,
   type SkippedOutcome,
@@ -58,11 +59,14 @@ export function writeShopCart(plan: CompiledPlan, release: number | null, quote:
 }
 
 function findShopNudges(plan: CompiledPlan, order: Order, quote: Quote): ShopCartAnswer['nudges'] {
-  return findKeptNudges(plan, order, quote).flatMap((nudge) => {
+  const isShown = ({ promotion: id }: Nudge) => {
+    const { promotion } = plan.findPromotion(id)!
+    return promotion.code === null && promotion.display?.nudge !== false
+  }
+  return findKeptNudges(plan, order, quote, isShown).map((nudge) => {
     const { promotion } = plan.findPromotion(nudge.promotion)!
-    if (promotion.code !== null || promotion.display?.nudge === false) return []
     const names = Object.fromEntries(nudge.add.map(({ sku }) => [sku, plan.catalogue.bySku.get(sku)!.name]))
-    return [{ kind: promotion.mechanic.kind, title: titleForCart(promotion), nudge: hideInternal(nudge), names }]
+    return { kind: promotion.mechanic.kind, title: titleForCart(promotion), nudge: hideInternal(nudge), names }
   })
 }
 
