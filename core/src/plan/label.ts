@@ -1,6 +1,6 @@
 import { definitionOf, type Mechanic } from '../mechanics/index.ts'
 import type { Value } from '../terms/index.ts'
-import { WHOLE, type MinorUnits } from '../values/index.ts'
+import type { MinorUnits } from '../values/index.ts'
 
 /** What a label's places are filled with. Amounts in minor units, `percent` whole. */
 export interface LabelFacts {
