@@ -9,7 +9,15 @@ const {
   width = 520,
   incomplete = false,
   refusal = '',
-} = defineProps<{ title: string; save: string; width?: number; incomplete?: boolean; refusal?: string }>()
+  cancel = text.common.cancel,
+} = defineProps<{
+  title: string
+  save: string
+  width?: number
+  incomplete?: boolean
+  refusal?: string
+  cancel?: string
+}>()
 const isOpen = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ keep: []; opened: []; left: [] }>()
 defineSlots<{ default(): unknown; activator?(slot: { props: Record<string, unknown> }): unknown }>()
@@ -32,7 +40,7 @@ watch(isOpen, (open) => {
         <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
         <footer>
           <v-btn type="submit" variant="flat" :disabled="incomplete">{{ save }}</v-btn>
-          <v-btn @click="isOpen = false">{{ text.common.cancel }}</v-btn>
+          <v-btn @click="isOpen = false">{{ cancel }}</v-btn>
         </footer>
       </form>
     </v-card>

@@ -1,13 +1,14 @@
-import { createGlobalState, useStorage } from '@vueuse/core'
+import { createGlobalState, usePreferredDark, useStorage } from '@vueuse/core'
 import { computed } from 'vue'
 
-/** The theme that this browser chose; by day unless it says otherwise. */
+/** The theme: the system's, until another is chosen in this browser. */
 export const useThemeName = createGlobalState(() => {
-  const kept = useStorage<string>('novalex.theme', 'paper', localStorage)
+  const chosen = useStorage<string>('novalex.theme', '', localStorage)
+  const isDark = usePreferredDark()
   return computed({
-    get: () => (kept.value === 'night' ? 'night' : 'paper'),
+    get: () => ((chosen.value === '' ? isDark.value : chosen.value === 'night') ? 'night' : 'paper'),
     set: (name) => {
-      kept.value = name
+      chosen.value = name
     },
   })
 })

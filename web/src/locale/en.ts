@@ -33,6 +33,15 @@ export const text = {
     themeBack: 'Light',
     keys: 'Keys',
   },
+  /** Of pages that the rail does not name. */
+  titles: {
+    me: 'Your account',
+    reference: 'API reference',
+    'sign-in': 'Sign in',
+    welcome: 'Welcome',
+    'set-up': 'Set up',
+    nowhere: 'Page not found',
+  },
   moment: {
     asOf: 'Prices as of',
     now: 'Back to now',

@@ -112,6 +112,25 @@ router.beforeEach(async ({ name, meta, fullPath }) => {
   return true
 })
 
+/** The names of pages; one that shows a single thing is named after it (`usePageTitle`). */
+const { promotions, products, testCarts, shopKeys } = text.rail
+const TITLES: Readonly<Record<string, unknown>> = {
+  ...text.rail,
+  promotion: promotions,
+  product: products,
+  campaign: promotions,
+  reprice: products,
+  'test-carts': testCarts,
+  keys: shopKeys,
+  ...text.titles,
+}
+
+router.afterEach(({ name, meta }) => {
+  if (meta.place === 'shop') return
+  const title = TITLES[String(name)]
+  document.title = typeof title === 'string' ? `${title} · Novalex` : 'Novalex'
+})
+
 // A browser does not fetch a module again that once failed to come: only a fresh load of the address does.
 router.onError((_error, to) => {
   useNotice().say(text.common.pageAway, {
@@ -126,5 +145,8 @@ const FIRST_PAGE_MS = 1000
 export async function fetchPages(): Promise<void> {
   await router.isReady().catch(() => undefined) // said by onError
   await new Promise((resolve) => setTimeout(resolve, FIRST_PAGE_MS))
-  await Promise.allSettled([fetchLater(), ...Object.values(PAGES).map((load) => load())])
+  // Shoppers fetch nothing of the desk.
+  const isInShop = router.currentRoute.value.meta.place === 'shop'
+  const pages = Object.entries(PAGES).filter(([name]) => !isInShop || name.startsWith('shop'))
+  await Promise.allSettled([...(isInShop ? [] : [fetchLater()]), ...pages.map(([, load]) => load())])
 }

@@ -80,6 +80,7 @@ async function cancel(): Promise<void> {
         v-model="isCancelling"
         :title="words.cancelTitle(order.number)"
         :save="words.cancelAct"
+        :cancel="words.keepAct"
         @keep="cancel"
       >
         <template #activator="{ props }">

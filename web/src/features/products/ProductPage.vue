@@ -6,6 +6,7 @@ import { api } from '@/api/api.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import WeightMark from '@/components/WeightMark.vue'
+import { usePageTitle } from '@/composables/usePageTitle.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { createNewDraft } from '@/features/promotions/createNewDraft.ts'
@@ -47,6 +48,7 @@ const data = computed(() => {
   const standing = { regular: row?.regular ?? product.regularPrice, shelf }
   return { priced: priced.data.value, history: history.data.value, row, promotions, standing }
 })
+usePageTitle(() => priced.data.value?.product.name)
 const isFailing = computed(() => asked.some(({ error }) => error.value !== null))
 const attempt = useAttempt()
 

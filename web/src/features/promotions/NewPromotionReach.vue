@@ -35,7 +35,7 @@ const asking = (over: Reach): ReachQuestion => ({
   mechanic: { kind: 'markdown', reach: over, value: { percent: 1000 } },
   when: null,
 })
-const found = useReach(() => asking(reach.value))
+const found = useReach(() => (isEverything(reach.value) ? null : asking(reach.value)))
 const all = useAnswer('getReach', () => ({ body: asking({}) }))
 const total = computed(() => all.data.value?.reaches[0]?.products ?? 0)
 const listed = useAnswer('lookUpProducts', () =>
@@ -70,7 +70,7 @@ function go(chosen: Reach): void {
       <ProductChoice v-model="skus" autofocus :label="words.products" />
     </template>
     <ReachFields v-else :reach="reach" path="reach" @change="(next) => (reach = next)" />
-    <p role="status" :class="{ wrong: isReady && count === 0 && found !== undefined }">
+    <p role="status" :class="{ wrong: isReady && count === 0 && found }">
       {{ isEverything(reach) ? words.none : plural(count, 'product') }}
     </p>
     <div class="acts">

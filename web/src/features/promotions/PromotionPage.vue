@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { usePageTitle } from '@/composables/usePageTitle.ts'
 import { useEventListener } from '@vueuse/core'
-import { computed, onBeforeUnmount, onMounted, watch } from 'vue'
+import { computed, onMounted } from 'vue'
 import { onBeforeRouteLeave } from 'vue-router'
 import LoadError from '@/components/LoadError.vue'
 import SalesPanel from '@/features/selling/SalesPanel.vue'
@@ -19,7 +20,6 @@ const editing = usePromotionDraft(id)
 providePromotion(editing)
 const { loaded, draft, loadError, isRestored, undo, redo } = editing
 const isInConflict = computed(() => loaded.value?.state === 'conflict' || loaded.value?.state === 'gone')
-const title = document.title
 
 function onKey(event: KeyboardEvent): void {
   const key = event.key.toLowerCase()
@@ -31,15 +31,7 @@ function onKey(event: KeyboardEvent): void {
 
 useEventListener(window, 'keydown', onKey)
 onMounted(() => editing.load())
-onBeforeUnmount(() => {
-  document.title = title
-})
-watch(
-  () => draft.value?.name,
-  (name) => {
-    if (name) document.title = `${name} · Novalex`
-  },
-)
+usePageTitle(() => draft.value?.name)
 // Leaving waits for the last edit, but not for ever: what is not saved then comes back with the page.
 onBeforeRouteLeave(() =>
   Promise.race([editing.save(), new Promise<void>((resolve) => setTimeout(resolve, LEAVE_TIMEOUT_MS))]).then(

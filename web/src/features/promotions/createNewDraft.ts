@@ -47,7 +47,6 @@ const REASON_CHANGES: Readonly<Record<ReasonKey, Partial<PromotionDraft>>> = {
   winBack: {
     mechanic: { kind: 'order-discount', reach: {}, tiers: [{ from: 4000, value: { amount: 500, per: 'once' } }] },
     when: { test: 'orders', op: '>=', count: 1 },
-    code: { text: 'WELCOME-BACK' },
     limits: { usesPerShopper: 1 },
   },
   thankYou: {
@@ -121,6 +120,7 @@ export function createNewDraft(
     ...converted,
     mechanic: wordsOf({ kind: own }).first,
     ...(reason ? REASON_CHANGES[reason] : {}),
+    ...(reason === 'winBack' ? { code: { text: drawCode() } } : {}),
     name: (given ?? title).slice(0, TEXT_LIMITS.name),
   }
   const phase = phaseOf(draft.mechanic)
@@ -130,6 +130,15 @@ export function createNewDraft(
     ...priced(withReach(draft.mechanic, reach), sample),
     ...(draft.stacking ? { stacking: { ...draft.stacking, group } } : {}),
   }
+}
+
+/** Without characters that look alike. */
+const ALPHABET = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789'
+
+/** A code that no other promotion has and nobody guesses. */
+function drawCode(): string {
+  const drawn = crypto.getRandomValues(new Uint32Array(6))
+  return `BACK-${[...drawn].map((number) => ALPHABET[number % ALPHABET.length]).join('')}`
 }
 
 /** A mechanic with the same products wherever it names some. */

@@ -100,7 +100,7 @@ function onQuantity(sku: string, event: Event): void {
 </script>
 
 <template>
-  <ShopFrame>
+  <ShopFrame :title="shopText.cart">
     <h1>{{ shopText.cart }}</h1>
     <LoadError v-if="shop.count > 0" :of="[asked]" />
     <p v-if="shop.count === 0">

@@ -5,17 +5,23 @@ import LoadError from '@/components/LoadError.vue'
 import NoticeBar from '@/features/shell/NoticeBar.vue'
 import { shopText } from '@/locale/enShop.ts'
 import { later } from '@/plugins/later.ts'
+import { usePageTitle } from '@/composables/usePageTitle.ts'
 import { useSession } from '@/stores/session.ts'
 import { useShopView } from '@/stores/shopView.ts'
 import ShopSignIn from './ShopSignIn.vue'
 import { useShopCart } from './shopCart.ts'
 
-/** The storefront around its pages. */
+/** The storefront around its pages. `title`: what the page shows, for the window. */
+const { title = undefined } = defineProps<{ title?: string | undefined }>()
 const DeskStrip = later(() => import('./DeskStrip.vue'))
 const session = useSession()
 const view = useShopView()
 const shop = useShopCart()
 const asked = useAnswer('getShop', () => ({ query: view.asked }))
+usePageTitle(
+  () => title ?? view.shop?.name,
+  () => view.shop?.name ?? 'Novalex',
+)
 const tax = computed(() => (view.shop?.pricesIncludeTax ? shopText.withTax : shopText.withoutTax))
 </script>
 

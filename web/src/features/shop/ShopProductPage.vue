@@ -41,7 +41,7 @@ const untilOf = (until: string, then: number | null) =>
 </script>
 
 <template>
-  <ShopFrame>
+  <ShopFrame :title="data?.product.name">
     <router-link to="/shop">{{ shopText.back }}</router-link>
     <LoadError :of="[asked]" />
     <article v-if="data">

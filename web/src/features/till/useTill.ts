@@ -5,7 +5,6 @@ import { factsAs, getWorker, plain, useTillPlan } from '@/stores/tillPlan.ts'
 import { useCounts } from '@/stores/counts.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useMoment } from '@/stores/moment.ts'
-import { useNames } from '@/stores/names.ts'
 import type { EdgePrices, TillAnswer } from '@/workers/till.worker.ts'
 
 export interface TillLine {
@@ -116,7 +115,6 @@ export const useTillCart = defineStore('till', () => {
 export function useTill(edited: () => Promotion, opened: () => Promotion, samples: () => readonly Product[]) {
   const till = useTillCart()
   const moment = useMoment()
-  const names = useNames()
   const store = useStoreInfo()
   const counts = useCounts()
   const remote = getWorker()
