@@ -141,6 +141,7 @@ export const text = {
     remove: 'Delete',
     removed: (name: string) => `“${name}” is deleted.`,
     copyOf: (name: string) => `${name}, copy`,
+    copiedWithoutCode: 'The copy has no code yet: without one, it applies to every cart that it fits.',
     newName: 'New sale',
     extend: 'Extend …',
     openEnd: 'no end',

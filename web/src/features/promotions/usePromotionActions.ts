@@ -37,13 +37,17 @@ export function usePromotionActions() {
 
   async function duplicate(record: PromotionRecord): Promise<void> {
     const draft = toDraft(record)
+    const isShared = draft.code !== null && 'text' in draft.code
     const copy = await api.createPromotion({
       ...draft,
+      // A code opens one promotion; a batch stays with the one that it was made for.
+      code: isShared ? null : draft.code,
       name: words.copyOf(draft.name).slice(0, 120),
       state: 'draft',
       archived: false,
     })
     await router.push(`/promotions/${copy.promotion.id}`)
+    if (isShared) notice.say(words.copiedWithoutCode)
   }
 
   async function remove({ promotion, version }: PromotionRecord): Promise<void> {
