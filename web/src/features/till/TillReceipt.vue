@@ -213,5 +213,4 @@ input {
 .total i {
   flex: 1;
 }
-
 </style>
