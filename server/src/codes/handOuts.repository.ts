@@ -46,6 +46,12 @@ export async function getHandOut(connection: Connection, by: { id: string } | { 
   return handOut
 }
 
+/** The page as it stands, held until the transaction ends, so that of two who write the same version one is refused. */
+export async function lockHandOut(transaction: Connection, id: string): Promise<HandOut> {
+  await transaction('hand_outs').where({ id }).forUpdate().select('id')
+  return getHandOut(transaction, { id })
+}
+
 async function toHandOuts(connection: Connection, rows: readonly Row[]): Promise<HandOut[]> {
   const left = await countLeft(connection, [...new Set(rows.map(({ promotion }) => promotion))])
   return rows.map(({ starts: from, ends: until, shows_at_once, most, given, ...row }) => {

@@ -14,7 +14,7 @@ import { getStore, type StoreRecord } from '../store/store.repository.ts'
 import { getCoded } from './codes.service.ts'
 import { printCode } from './codeText.ts'
 import { askConsent, confirmConsent, forgetAddress } from './contacts.ts'
-import { getHandOut, handOutCode, takePlace, toHandOutRow } from './handOuts.repository.ts'
+import { getHandOut, handOutCode, lockHandOut, takePlace, toHandOutRow } from './handOuts.repository.ts'
 import { LETTERS } from './letters.ts'
 
 export interface HandOutsService {
@@ -78,7 +78,7 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
     },
     update(id, { version, ...draft }, by) {
       return write(draft, { by, action: 'change-hand-out', subject: id }, async (transaction) => {
-        refuseStale(await getHandOut(transaction, { id }), version)
+        refuseStale(await lockHandOut(transaction, id), version)
         await transaction('hand_outs')
           .where({ id })
           .update({ ...toHandOutRow(draft), version: version + 1 })
@@ -86,7 +86,7 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
     },
     async remove(id, version, by) {
       await transact(database, async (transaction) => {
-        const handOut = await getHandOut(transaction, { id })
+        const handOut = await lockHandOut(transaction, id)
         refuseStale(handOut, version)
         await transaction('hand_outs').where({ id }).delete()
         await note(transaction, { by, action: 'delete-hand-out', subject: id, detail: { name: handOut.title } })

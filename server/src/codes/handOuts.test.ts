@@ -196,12 +196,18 @@ describe('a page', () => {
     const saved = await server.request('PUT', `/api/hand-outs/${id}`, { ...record, title: 'Anew' })
     expect([saved.status, saved.body.title, saved.body.version]).toEqual([200, 'Anew', 2])
     expect((await server.request('PUT', `/api/hand-outs/${id}`, record)).body.error.code).toBe('stale-version')
+    const rivals = await Promise.all(
+      ['One', 'Two', 'Three'].map((title) =>
+        server.request('PUT', `/api/hand-outs/${id}`, { ...record, version: 2, title }),
+      ),
+    )
+    expect(rivals.map(({ status }) => status).toSorted()).toEqual([200, 409, 409])
     await expect(createPage({ slug })).rejects.toThrow('slug-taken')
     await expect(createPage({ from: '2027-03-02T00:00', until: '2027-03-01T00:00' })).rejects.toThrow(
       'ends-before-start',
     )
     await expect(createPage({ from: '2027-02-31T10:00' })).rejects.toThrow('no-such-time')
-    expect((await server.request('DELETE', `/api/hand-outs/${id}?version=2`)).status).toBe(204)
+    expect((await server.request('DELETE', `/api/hand-outs/${id}?version=3`)).status).toBe(204)
     expect((await show(slug)).error.code).toBe('not-found')
   })
 })
