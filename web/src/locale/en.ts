@@ -293,6 +293,8 @@ export const text = {
       budgetPlan: 'The budget is a plan: it does not stop anything.',
       none: 'No limit',
       floor: (margin: string) => `The floor holds: never below cost with ${margin} on top, nor below a minimum price.`,
+      floorOfRegular: 'No floor holds regular prices: they may go below cost. Findings names those that do.',
+      floorOfFree: 'What is free is free, below the floor too; nothing else that this promotion lowers goes below it.',
       noFloor: 'The store enforces no floor.',
     },
     ladder: 'This promotion follows a ladder, kept as it is.',

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { formatPercent, phaseOf, type Limits } from '@novalex/core'
+import { phaseOf, type Limits } from '@novalex/core'
 import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
+import { describeFloor } from '@/locale/describeFloor.ts'
 import { text } from '@/locale/en.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
@@ -38,10 +39,7 @@ const stops = computed({
     set({ budgetStops: is || undefined })
   },
 })
-const floor = computed(() => {
-  const { enforce, minMargin } = store.settings.floor
-  return enforce ? words.floor(formatPercent(minMargin)) : words.noFloor
-})
+const floor = computed(() => describeFloor(draft.value.mechanic, store.settings.floor))
 </script>
 
 <template>
@@ -84,6 +82,6 @@ const floor = computed(() => {
       <v-checkbox v-model="stops" :label="words.budgetStops" />
       <p v-if="!stops" class="quiet">{{ words.budgetPlan }}</p>
     </template>
-    <p class="quiet">{{ floor }}</p>
+    <p v-if="floor" class="quiet">{{ floor }}</p>
   </fieldset>
 </template>
