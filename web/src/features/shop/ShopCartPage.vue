@@ -58,10 +58,15 @@ async function lookAgain(): Promise<void> {
   setTimeout(() => void asked.refetch(), REMEMBERED_MS)
 }
 
-/** What begins to hold as the cart grows is said. */
+let told = ''
+/** What begins to hold as the cart grows is said, as long as it is true. */
 watch(data, (now, before) => {
   if (!now || !before) return
-  for (const said of findBegun(before, now)) notice.say(said)
+  if (notice.notice?.text === told && !findBegun(now).includes(told)) notice.notice = null
+  for (const said of findBegun(now, before)) {
+    notice.say(said)
+    told = said
+  }
 })
 
 const options = computed(() => (view.shop?.delivery ?? []).map(({ id, name }) => ({ value: id, title: name })))

@@ -3,8 +3,12 @@ import { formatMoney } from '@/locale/format.ts'
 import { shopText } from '@/locale/enShop.ts'
 import { nameCause } from './nameCause.ts'
 
-/** What a cart has now that it did not have before, offers and gifts, as a shopper reads it. */
-export function findBegun(before: ShopCartAnswer, now: ShopCartAnswer): string[] {
+type Cart = Pick<ShopCartAnswer, 'lines'> & { readonly delivery: Pick<ShopCartAnswer['delivery'], 'causes'> }
+
+const EMPTY: Cart = { lines: [], delivery: { causes: [] } }
+
+/** What a cart has now that it did not have before (an empty one, if none is given), offers and gifts, as a shopper reads it. */
+export function findBegun(now: Cart, before: Cart = EMPTY): string[] {
   const [old, young] = [sumCauses(before), sumCauses(now)]
   const offers = [...young].flatMap(([name, amount]) =>
     old.has(name) ? [] : [shopText.begins(name, formatMoney(amount))],
@@ -14,7 +18,7 @@ export function findBegun(before: ShopCartAnswer, now: ShopCartAnswer): string[]
   return [...offers, ...gifts]
 }
 
-function sumCauses({ lines, delivery }: ShopCartAnswer): Map<string, number> {
+function sumCauses({ lines, delivery }: Cart): Map<string, number> {
   const sums = new Map<string, number>()
   const causes = [...lines.filter(({ gift }) => !gift).flatMap((line) => line.causes), ...delivery.causes]
   for (const cause of causes) sums.set(nameCause(cause), (sums.get(nameCause(cause)) ?? 0) + cause.amount)
