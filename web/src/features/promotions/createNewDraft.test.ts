@@ -58,6 +58,12 @@ test('it runs from tomorrow until the Sunday after', () => {
   expect(createNewDraft(store, NOW).schedule).toEqual({ start: '2027-03-11T00:00', end: '2027-03-15T00:00' })
 })
 
+test('codes that win back are no words, and each is another', () => {
+  const codes = Array.from({ length: 50 }, () => createNewDraft(store, NOW, { reason: 'winBack' }).code)
+  for (const code of codes) expect(code).toEqual({ text: expect.stringMatching(/^BACK-[A-Z2-9]{5}[2-9]$/) as string })
+  expect(new Set(codes.map((code) => JSON.stringify(code))).size).toBe(50)
+})
+
 describe('what a card says is what it makes', () => {
   const groups = ['sale', 'clearance', 'club', 'multi-buy', 'coupon']
   const apart: [string, string][] = [

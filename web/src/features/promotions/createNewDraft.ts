@@ -133,12 +133,17 @@ export function createNewDraft(
 }
 
 /** Without characters that look alike. */
-const ALPHABET = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789'
+const LETTERS = 'ABCDEFGHJKMNPQRSTUVWXYZ'
+const DIGITS = '23456789'
 
-/** A code that no other promotion has and nobody guesses. */
+/** A code that no other promotion has and nobody guesses: never letters alone, which may be a word. */
 function drawCode(): string {
   const drawn = crypto.getRandomValues(new Uint32Array(6))
-  return `BACK-${[...drawn].map((number) => ALPHABET[number % ALPHABET.length]).join('')}`
+  const characters = [...drawn].map((number, at) => {
+    const from = at === 5 ? DIGITS : LETTERS + DIGITS
+    return from[number % from.length]
+  })
+  return `BACK-${characters.join('')}`
 }
 
 /** A mechanic with the same products wherever it names some. */
