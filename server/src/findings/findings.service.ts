@@ -64,7 +64,7 @@ const CURRENT_MS = 15 * 60_000
 const SAME_CLOCK_MS = 10 * 60_000
 /** Findings that depend on what was sold hold for so long although orders go on. */
 const SOLD_MS = 60_000
-/** So often what was sold since makes a check start, while somebody looks. */
+/** Minimum interval between checks that are caused by sales alone. */
 const SOLD_AGAIN_MS = 5000
 /** A plan that is edited while it is checked is checked again, so often at most for one question. */
 const MOST_CHECKS = 3

@@ -75,7 +75,7 @@ function judge(
 ): Found<'floor-cuts'> | undefined {
   const { regular, total, adjustments } = computeQuote(free, order).lines[0]!
   const by = [...new Set(adjustments.map(({ promotion }) => promotion))]
-  // One that alone goes below the floor is told of by itself.
+  // A promotion that goes below the floor alone has a finding of its own.
   if (by.length < 2 || total >= floor || adjustments.some(({ amount }) => regular - amount < floor)) return undefined
   const quote = computeQuote(plan, order)
   return {
