@@ -28,6 +28,8 @@ export interface Endpoint {
   readonly isBodyLong?: true
   /** Whether it takes long, so that one person may have but a few under way at once. */
   readonly isHeavy?: true
+  /** Whether its answer is too small to be worth compressing. */
+  readonly isAnswerSmall?: true
   /** Media types of a file that is taken instead of a body. */
   readonly upload?: readonly string[]
   /** JSON as a schema says, a file, lines or server-sent events of JSON each as a schema says, or nothing. */

@@ -64,6 +64,7 @@ export const SHOP_ENDPOINTS = {
     summary:
       'A cart as the shop prices it: no internal names; its nudges are tried before they are named. What is known of its shopper is the server’s',
     body: shop.ShopCartRequest,
+    isAnswerSmall: true,
     errors: ['not-found', 'needs-desk', 'another-shopper', 'too-many-codes'],
   }),
 } as const

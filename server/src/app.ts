@@ -1,6 +1,5 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import compression from 'compression'
 import express, { type Express, type Router } from 'express'
 import expressStaticGzip from 'express-static-gzip'
 import type { Logger } from 'pino'
@@ -77,9 +76,6 @@ export interface AppDeps {
   readonly logger: Logger
 }
 
-/** Compressing less takes longer than sending it. */
-const COMPRESSED_FROM = 8192
-
 export function createApp(deps: AppDeps): Express {
   const { config, database, logger } = deps
   const access = createAccess(deps)
@@ -89,7 +85,6 @@ export function createApp(deps: AppDeps): Express {
   app.get('/healthz', answerAlive)
   app.get('/readyz', createReadyCheck(database))
   app.get('/metrics', createMetricsAnswer(access.identify))
-  app.use(compression({ threshold: COMPRESSED_FROM }))
   app.use('/api', createApi(deps, access))
   if (existsSync(config.webFolder)) servePages(app, config.webFolder)
   app.use(() => {

@@ -1,6 +1,6 @@
 import type { Express, NextFunction, Request, RequestHandler, Response, Router } from 'express'
 import { rateLimit } from 'express-rate-limit'
-import helmet from 'helmet'
+import helmet, { type HelmetOptions } from 'helmet'
 import type { Logger } from 'pino'
 import type { Config } from '../config.ts'
 import { bearerOf } from '../access/identity.ts'
@@ -19,7 +19,7 @@ export function frameRequests(
   // No answer is kept on the way, so none needs a mark to be compared by.
   app.set('etag', false)
   app.use(logRequests(logger))
-  app.use(createSecurityHeaders())
+  app.use(setSecurityHeaders)
   app.use(refuseForeign(config))
 }
 
@@ -32,7 +32,7 @@ export function frameApi(api: Router, { requestsPerMinute }: Pick<Config, 'reque
     else void limitKeyTries(request, response, next)
   })
   api.use((_request, response, next) => {
-    response.set('cache-control', 'no-store')
+    response.setHeader('cache-control', 'no-store')
     next()
   })
 }
@@ -68,28 +68,47 @@ const RATE = {
   },
 } as const
 
+// Browsers heed it over TLS only, where a proxy ends that.
+const HSTS = { maxAge: 31_536_000, includeSubDomains: false } as const
 /** Scripts from here alone; styles also inline, since the interface library writes its theme that way. */
-function createSecurityHeaders(): RequestHandler {
+const PAGE_HEADERS = computeHeaders({
+  contentSecurityPolicy: {
+    directives: {
+      'style-src': ["'self'", "'unsafe-inline'"],
+      'img-src': ["'self'", 'data:'],
+      'upgrade-insecure-requests': null,
+    },
+  },
+  strictTransportSecurity: HSTS,
+})
+/** What the API answers is data: nothing in it is run or shown in a frame, and headers about pages say nothing of it. */
+const API_HEADERS = computeHeaders({
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: { 'default-src': ["'none'"], 'frame-ancestors': ["'none'"] },
+  },
+  strictTransportSecurity: HSTS,
+  crossOriginOpenerPolicy: false,
+  originAgentCluster: false,
+  xDnsPrefetchControl: false,
+  xDownloadOptions: false,
+  xFrameOptions: false,
+  xPermittedCrossDomainPolicies: false,
+  xXssProtection: false,
+})
+
+/** The headers that the library sets. They are the same for every answer, so they are computed once. */
+function computeHeaders(options: HelmetOptions): readonly [string, string][] {
   const headers: [string, string][] = []
-  // The same for every answer, so they are computed once: the library writes them to this.
   const collector = {
     setHeader: (name: string, value: string) => headers.push([name, value]),
     removeHeader: () => undefined,
   } as unknown as Response
-  const compute = helmet({
-    contentSecurityPolicy: {
-      directives: {
-        'style-src': ["'self'", "'unsafe-inline'"],
-        'img-src': ["'self'", 'data:'],
-        'upgrade-insecure-requests': null,
-      },
-    },
-    // Browsers heed it over TLS only, where a proxy ends that.
-    strictTransportSecurity: { maxAge: 31_536_000, includeSubDomains: false },
-  })
-  compute({} as Request, collector, () => undefined)
-  return (_request, response, next) => {
-    for (const [name, value] of headers) response.setHeader(name, value)
-    next()
-  }
+  helmet(options)({} as Request, collector, () => undefined)
+  return headers
+}
+
+const setSecurityHeaders: RequestHandler = ({ path }, response, next) => {
+  for (const [name, value] of path.startsWith('/api/') ? API_HEADERS : PAGE_HEADERS) response.setHeader(name, value)
+  next()
 }

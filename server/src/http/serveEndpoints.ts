@@ -11,6 +11,7 @@ import {
 } from '@novalex/contract'
 import { keysOf } from '@novalex/core'
 import type { TSchema } from '@sinclair/typebox'
+import compression from 'compression'
 import express, { type Request, type RequestHandler, type Response, type Router } from 'express'
 import { AppError } from '../errors/AppError.ts'
 import { nameOf, type Identify, type Identity } from '../access/identity.ts'
@@ -101,23 +102,46 @@ function withinTime(parse: RequestHandler): RequestHandler {
   }
 }
 
+/** Compressing less takes longer than sending it. */
+const COMPRESSED_FROM = 8192
+const compress = compression({ threshold: COMPRESSED_FROM })
+
 /** Answers every endpoint of the contract: whether who asks may, and its request, are checked before its handler is asked. */
-export function serveEndpoints(router: Router, handlers: Handlers, options: ServeOptions): void {
+export function serveEndpoints(api: Router, handlers: Handlers, options: ServeOptions): void {
+  const routers = new Map<string, Router>()
+  const routerOf = (path: string) => {
+    const first = firstPartOf(path)
+    const router = routers.get(first) ?? express.Router()
+    routers.set(first, router)
+    return router
+  }
   for (const name of keysOf(ADDRESSES)) {
     const endpoint: Endpoint = ENDPOINTS[name]
     const { method, path } = addressOf(name)
     const route = method.toLowerCase() as 'get' | 'post' | 'put' | 'delete'
-    const before = endpoint.body ? [endpoint.isBodyLong ? parseLong : parseSmall] : []
+    const before = [
+      ...(endpoint.isAnswerSmall ? [] : [compress]),
+      ...(endpoint.body ? [endpoint.isBodyLong ? parseLong : parseSmall] : []),
+    ]
     const handler = handlers[name] as unknown as (asked: Asked<EndpointName>) => unknown
-    router[route](path, nameAs(name), admit(endpoint, options), ...before, answerWith(endpoint, handler, options))
+    routerOf(path)[route](path, admit(name, endpoint, options), ...before, answerWith(endpoint, handler, options))
   }
   for (const [path, methods] of listMethods()) {
-    router.all(path, (_request, response) => {
+    routerOf(path).all(path, (_request, response) => {
       response.set('allow', methods.join(', '))
       throw new AppError('method-not-allowed', { facts: { allowed: methods } })
     })
   }
+  // A router tries its addresses one after the other, so each first part of a path has its own.
+  api.use((request, response, next) => {
+    const router = routers.get(firstPartOf(request.path))
+    if (router) router(request, response, next)
+    else next()
+  })
 }
+
+/** `shop` of `/shop/cart`; addresses are matched in any case, as the framework does. */
+const firstPartOf = (path: string) => path.split('/', 2)[1]!.toLowerCase()
 
 /** The methods that each path has. */
 function listMethods(): Map<string, string[]> {
@@ -129,17 +153,10 @@ function listMethods(): Map<string, string[]> {
   return methods
 }
 
-/** What the request is counted as. */
-function nameAs(endpoint: EndpointName): RequestHandler {
-  return (_request, response, next) => {
-    response.locals.endpoint = endpoint
-    next()
-  }
-}
-
-/** Who asks, and whether they may; what they send is not read before. */
-function admit(endpoint: Endpoint, options: ServeOptions): RequestHandler {
+/** What the request is counted as, who asks, and whether they may; what they send is not read before. */
+function admit(name: EndpointName, endpoint: Endpoint, options: ServeOptions): RequestHandler {
   return async (request, response, next) => {
+    response.locals.endpoint = name
     const who = await options.identify.request(request)
     await refuseUnless(endpoint, who, options)
     response.locals.who = who
@@ -165,8 +182,7 @@ function answerWith(
     else if (endpoint.answers === 'file') sendFile(response, result as FileAnswer)
     else {
       if (checksAnswers) holdAgainst(endpoint.answer!, result)
-      if (result instanceof JsonText) response.type('json').send(result.text)
-      else response.json(result)
+      sendJson(response, result instanceof JsonText ? result.text : JSON.stringify(result))
     }
   }
 }
@@ -196,6 +212,13 @@ function parseInput(endpoint: Endpoint, request: Request): object {
     headers: headers && parseHeaders(headers, request),
     body: body && !isBodyLeftOut ? parseBody(body, request) : undefined,
   }
+}
+
+/** Without what the framework's own `json` does for answers that may be kept: none is. */
+function sendJson(response: Response, text: string): void {
+  response.setHeader('content-type', 'application/json; charset=utf-8')
+  response.setHeader('content-length', Buffer.byteLength(text))
+  response.end(text)
 }
 
 function sendFile(response: Response, { name, mediaType, bytes }: FileAnswer): void {

@@ -6,7 +6,10 @@ import { useInShop } from '@/stores/inShop.ts'
 /** A word and a mark: hollow, half, full, two bars, crossed, struck. What the shop has not yet is never full. */
 const { status, promotion } = defineProps<{ status: PromotionStatus; promotion: string }>()
 const inShop = useInShop()
-const mark = computed(() => (status === 'running' && inShop.missing.has(promotion) ? 'waiting' : status))
+const mark = computed(() => {
+  if (inShop.reachedOf(promotion, status) !== null) return 'over'
+  return status === 'running' && inShop.missing.has(promotion) ? 'waiting' : status
+})
 </script>
 
 <template>

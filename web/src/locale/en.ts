@@ -177,6 +177,7 @@ export const text = {
     stopped: 'stopped',
     over: 'over',
   } satisfies Record<PromotionStatus, string>,
+  usedUp: { units: 'sold out', uses: 'used up', budget: 'budget spent' },
   editedSince: (status: string) => `${status}, edits not released`,
   unreleased: { running: 'ready, not released', waiting: 'waiting, not released' },
   promotion: {

@@ -42,6 +42,20 @@ test('saved, released and live are told apart in words', async () => {
   ])
 })
 
+test('what has reached a limit runs no more, whatever its dates say', async () => {
+  const reached = (promotion: string, limit: string) => {
+    return { promotion, uses: 1, units: 8, given: 900, added: 0, reached: { limit, at: '2026-11-29T20:05:00Z' } }
+  }
+  const listCounts = () => [reached('units', 'units'), reached('uses', 'uses'), reached('budget', 'budget')]
+  const inShop = await start({ compareWithShop: () => ({ missing: [], changed: ['uses'] }), listCounts }, useInShop)
+  expect(['units', 'uses', 'budget'].map((id) => inShop.describe(id, 'running'))).toEqual([
+    'sold out',
+    'used up',
+    'budget spent',
+  ])
+  expect(inShop.describe('units', 'over')).toBe('over')
+})
+
 test('before it is known what the shop has, nothing is said to be missing', async () => {
   const compareWithShop = () => {
     throw new ApiError('unreachable')

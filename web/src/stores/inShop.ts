@@ -1,20 +1,32 @@
+import type { CountsAnswer } from '@novalex/contract'
 import type { PromotionStatus } from '@novalex/core'
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import { useList } from '@/api/useAnswer.ts'
 import { text } from '@/locale/en.ts'
+import { useCounts } from './counts.ts'
+
+type Reached = NonNullable<CountsAnswer[number]['reached']>['limit']
 
 /** Which promotions of the working plan the shop has not yet: what is planned runs only once it is released. */
 export const useInShop = defineStore('inShop', () => {
   const { data } = useList('compareWithShop')
+  const counts = useCounts()
   const missing = computed<ReadonlySet<string>>(() => new Set(data.value?.missing))
   const changed = computed<ReadonlySet<string>>(() => new Set(data.value?.changed))
 
+  /** The limit that a promotion has reached, which ends it before its time; null while it runs on, or does not run. */
+  function reachedOf(id: string, status: PromotionStatus): Reached | null {
+    return (status === 'running' && counts.of(id)?.reached?.limit) || null
+  }
+
   /** A promotion's state in words: running and waiting are said only of what the shop has, and of what it has otherwise that it does. */
   function describe(id: string, status: PromotionStatus): string {
+    const reached = reachedOf(id, status)
+    if (reached !== null) return text.usedUp[reached]
     if (changed.value.has(id)) return text.editedSince(text.status[status])
     if (!missing.value.has(id)) return text.status[status]
     return status === 'running' || status === 'waiting' ? text.unreleased[status] : text.status[status]
   }
-  return { missing, changed, describe }
+  return { missing, changed, reachedOf, describe }
 })

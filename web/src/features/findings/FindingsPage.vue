@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import LoadError from '@/components/LoadError.vue'
+import { text } from '@/locale/en.ts'
 import { findingText as words } from '@/locale/enFindings.ts'
 import { formatInstant, plural } from '@/locale/format.ts'
 import { followFindings, useFindings } from '@/stores/findings.ts'
@@ -38,12 +39,13 @@ const state = computed(() => {
   <section class="page">
     <header class="page-head">
       <h1>{{ words.title }}</h1>
-      <span v-if="findings.answer" class="quiet" role="status">{{ words.number(open.length) }}</span>
+      <span v-if="findings.answer?.checkedAt" class="quiet" role="status">{{ words.number(open.length) }}</span>
       <span class="grow" />
       <span class="quiet" role="status">{{ state }}</span>
     </header>
     <p class="quiet">{{ words.hint }}</p>
     <LoadError :of="[asked]" />
+    <p v-if="!findings.answer && !asked.error.value" class="quiet">{{ text.common.loading }}</p>
     <p v-if="about !== null">
       {{ words.only(names[`promotion:${about}`] ?? about) }} <router-link to="/findings">{{ words.all }}</router-link>
     </p>

@@ -54,6 +54,8 @@ const isUnknown = computed(() => {
   const { answer, isCurrent } = findings
   return answer != null && !isCurrent && (answer.checkedAt === null || hands.value.length === 0)
 })
+const isLoading = ({ error }: { error: { value: unknown } }, answer: unknown) => answer == null && error.value === null
+const arePromotionsLoading = computed(() => isLoading(promotions, promotions.records.value))
 const reachedOf = (id: string) => counts.of(id)?.reached ?? null
 </script>
 
@@ -66,7 +68,8 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
     <LoadError :of="[promotions, checked]" />
     <section class="hands">
       <h2>{{ words.hands }}</h2>
-      <p v-if="isUnknown" class="quiet" role="status">{{ words.checking }}</p>
+      <p v-if="isLoading(checked, findings.answer)" class="quiet">{{ text.common.loading }}</p>
+      <p v-else-if="isUnknown" class="quiet" role="status">{{ words.checking }}</p>
       <p v-else-if="findings.isCurrent && hands.length === 0" class="quiet">{{ words.nothing }}</p>
       <ul v-if="hands.length > 0">
         <li v-for="hand in hands" :key="hand.key" :class="{ grave: hand.isGrave }">
@@ -94,7 +97,8 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
     <div class="sides">
       <section>
         <h2>{{ words.comes }}</h2>
-        <p v-if="days.length === 0" class="quiet">{{ words.nothingComes }}</p>
+        <p v-if="arePromotionsLoading" class="quiet">{{ text.common.loading }}</p>
+        <p v-else-if="promotions.records.value && days.length === 0" class="quiet">{{ words.nothingComes }}</p>
         <div v-for="[date, list] in days" :key="date" class="day">
           <h3>{{ formatDate(date) }}</h3>
           <ol>
@@ -109,7 +113,8 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
       </section>
       <section>
         <h2>{{ words.runs }}</h2>
-        <p v-if="promotions.records.value && running.length === 0" class="quiet">{{ words.nothingRuns }}</p>
+        <p v-if="arePromotionsLoading" class="quiet">{{ text.common.loading }}</p>
+        <p v-else-if="running.length === 0" class="quiet">{{ words.nothingRuns }}</p>
         <table v-else class="printed">
           <thead>
             <tr>
