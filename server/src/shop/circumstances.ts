@@ -13,6 +13,7 @@ import { readingCodes } from '../codes/codes.repository.ts'
 import type { RecentFigures } from '../counts/recentFigures.ts'
 import { readTogether, type Reading } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
+import { rememberForPlan } from '../plan/rememberForPlan.ts'
 import { readingBuyer } from '../shoppers/shoppers.repository.ts'
 
 type Cart = Order['cart']
@@ -79,25 +80,21 @@ export function listCounted(plan: CompiledPlan, { lines }: Cart): string[] {
   return [...skus].filter((sku) => (plan.catalogue.bySku.get(sku)?.stock ?? null) !== null)
 }
 
-const asksForGoods = new WeakMap<CompiledPlan, boolean>()
-
 /** Whether any promotion that is ready asks what somebody has bought. */
-export function needsGoods(plan: CompiledPlan): boolean {
-  return remember(asksForGoods, plan, () =>
-    plan.promotions.some(
-      ({ promotion: { when, state } }) => state === 'ready' && findTests(when).some(({ test }) => test === 'bought'),
-    ),
-  )
-}
+export const needsGoods = rememberForPlan((plan) =>
+  plan.promotions.some(
+    ({ promotion: { when, state } }) => state === 'ready' && findTests(when).some(({ test }) => test === 'bought'),
+  ),
+)
 
-const limitedByShopper = new WeakMap<CompiledPlan, readonly Promotion[]>()
-const gifts = new WeakMap<CompiledPlan, readonly string[]>()
+const findLimited = rememberForPlan((plan): readonly Promotion[] =>
+  plan.promotions.map(({ promotion }) => promotion).filter(({ limits }) => limits.usesPerShopper != null),
+)
 
 function listLimitedByShopper(plan: CompiledPlan, typed: ReadonlySet<string>): readonly string[] {
-  const limited = remember(limitedByShopper, plan, () =>
-    plan.promotions.map(({ promotion }) => promotion).filter(({ limits }) => limits.usesPerShopper != null),
-  )
-  return limited.filter(({ code }) => mayOpen(code, typed)).map(({ id }) => id)
+  return findLimited(plan)
+    .filter(({ code }) => mayOpen(code, typed))
+    .map(({ id }) => id)
 }
 
 function mayOpen(code: Promotion['code'], typed: ReadonlySet<string>): boolean {
@@ -106,18 +103,10 @@ function mayOpen(code: Promotion['code'], typed: ReadonlySet<string>): boolean {
 }
 
 /** What any promotion that is ready may add to a cart. */
-function listGifts(plan: CompiledPlan): readonly string[] {
-  return remember(gifts, plan, () => [
-    ...new Set(
-      plan.promotions.flatMap(({ promotion: { mechanic, state } }) =>
-        state === 'ready' ? (definitionOf(mechanic).gifts?.(mechanic, []) ?? []) : [],
-      ),
+const listGifts = rememberForPlan((plan): readonly string[] => [
+  ...new Set(
+    plan.promotions.flatMap(({ promotion: { mechanic, state } }) =>
+      state === 'ready' ? (definitionOf(mechanic).gifts?.(mechanic, []) ?? []) : [],
     ),
-  ])
-}
-
-function remember<T>(known: WeakMap<CompiledPlan, T>, plan: CompiledPlan, work: () => T): T {
-  let value = known.get(plan)
-  if (value === undefined) known.set(plan, (value = work()))
-  return value
-}
+  ),
+])

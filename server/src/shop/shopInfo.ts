@@ -2,6 +2,7 @@ import type { ShopInfo } from '@novalex/contract'
 import type { Instant, ShopperRow } from '@novalex/core'
 import type { SourcedPlan } from '../plan/planSource.ts'
 import { describeCategories } from '../catalogue/catalogue.handlers.ts'
+import { rememberForPlan } from '../plan/rememberForPlan.ts'
 import type { StoreRecord } from '../store/store.repository.ts'
 
 interface Around {
@@ -9,6 +10,12 @@ interface Around {
   readonly now: Instant
   readonly isStandIn: boolean
 }
+
+const listShopCategories = rememberForPlan((plan) =>
+  describeCategories(plan)
+    .filter(({ products }) => products > 0)
+    .map(({ id, name, parent, products }) => ({ id, name, parent, products })),
+)
 
 /** What a shop needs to know before anything else, and shoppers may: empty categories are left out. */
 export function describeShop(
@@ -24,9 +31,7 @@ export function describeShop(
     pricesIncludeTax,
     now: new Date(now).toISOString(),
     release,
-    categories: describeCategories(plan)
-      .filter(({ products }) => products > 0)
-      .map(({ id, name: title, parent, products }) => ({ id, name: title, parent, products })),
+    categories: listShopCategories(plan),
     delivery: [...delivery],
     shopper: shopper && { id: shopper.id, name: shopper.name },
     isStandIn,
