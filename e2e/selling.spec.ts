@@ -102,12 +102,14 @@ test('codes of a batch: made, handed in at the cart, used, and then no more; can
   await fillCart(page, 'SKB-A4')
   await page.getByLabel('Code', { exact: true }).fill(code)
   await page.getByRole('button', { name: 'Use it' }).click()
-  await expect(page.getByText(`${code} is not known; check how it is written.`)).toBeVisible()
+  await expect(
+    page.getByText(`${code} is not valid: check how it is written, or whether it was used already.`),
+  ).toBeVisible()
 
   await page.goto('/codes')
   await page.getByLabel('What became of this code?').fill(code)
   await page.getByRole('button', { name: 'Look it up' }).click()
-  await expect(page.getByText(`used by order ${number}`)).toBeVisible()
+  await expect(page.getByText(`Order ${number} used it`)).toBeVisible()
   await page.goto('/orders')
   await page.getByRole('button', { name: number }).click()
   await expect(page.getByText(`with the code ${code.replaceAll('-', '')}`)).toBeVisible()

@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox'
+import { ERROR_STATUS, type ErrorCode } from './errors.ts'
 import { ShopOffer } from './shopSchema.ts'
 import {
   choice,
@@ -46,6 +47,8 @@ export const CodeBatch = Type.Object(
     /** Codes that are there by now; usable once the batch is ready. */
     made: Whole,
     state: choice('making', 'ready', 'void'),
+    /** Why its codes can’t be written at present, as an error’s code; it is tried again every minute. */
+    trouble: Nullable(choice(...(Object.keys(ERROR_STATUS) as ErrorCode[]))),
     open: Whole,
     used: Whole,
     void: Whole,

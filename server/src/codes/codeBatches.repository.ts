@@ -14,6 +14,7 @@ interface Row {
   wanted: number
   made: number
   state: CodeBatch['state']
+  trouble: CodeBatch['trouble']
   created_at: Date
   created_by: string
 }
@@ -49,6 +50,7 @@ export async function listBatches(connection: Connection, id?: string): Promise<
       count: row.wanted,
       made: row.made,
       state: row.state,
+      trouble: row.trouble,
       open: isVoid ? 0 : open,
       used: countOf(({ state }) => state === 1),
       void: countOf(({ state }) => state === 2) + (isVoid ? open : 0),
@@ -128,4 +130,28 @@ export async function* readCodes(connection: Connection, batch: string): AsyncGe
     if (rows.length < CODES_A_STEP) return
     after = rows.at(-1)!.code
   }
+}
+
+interface Use {
+  code: string
+  number: string
+  placed_at: Date
+}
+
+/** The orders that used some codes of a promotion and were not cancelled, by code. */
+export async function findUses(
+  connection: Connection,
+  promotion: string,
+  rows: readonly CodeRow[],
+): Promise<ReadonlyMap<string, Use>> {
+  const used = rows.filter(({ state }) => state === 1).map(({ code }) => code)
+  if (used.length === 0) return new Map()
+  const uses = await ask<Use>(
+    connection,
+    `select order_promotions.code, orders.number, orders.placed_at
+     from order_promotions join orders on orders.id = order_promotions.order_id
+     where order_promotions.code in (?) and order_promotions.promotion = ? and order_promotions.is_cancelled = 0`,
+    [used, promotion],
+  )
+  return new Map(uses.map((use) => [use.code, use]))
 }

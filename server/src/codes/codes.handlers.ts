@@ -1,4 +1,3 @@
-import { MEDIA_TYPES } from '../files/writeTable.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { getBatch, listBatches } from './codeBatches.repository.ts'
@@ -19,11 +18,7 @@ export function createCodesHandlers(database: Database, codes: CodesService): Ha
     listCodeBatches: () => listBatches(database),
     createCodeBatch: ({ body, by }) => codes.create(body, by),
     getCodeBatch: ({ params }) => getBatch(database, params.id),
-    getCodes: async ({ params: { id, type }, by }) => ({
-      name: `codes-${id}.${type}`,
-      mediaType: type === 'zip' ? 'application/zip' : MEDIA_TYPES[type],
-      bytes: await codes.download(id, type, by),
-    }),
+    getCodes: ({ params: { id, type }, by }) => codes.download(id, type, by),
     voidCodeBatch: ({ params, by }) => codes.voidBatch(params.id, by),
     lookUpCode: ({ params }) => codes.lookUp(params.code),
     voidCode: ({ params, by }) => codes.voidCode(params.code, by),

@@ -1,5 +1,5 @@
 import type { CodeBatch, CodeBatchRequest, CodeFate, LoggedAction } from '@novalex/contract'
-import { createProblem, normalizeCode, type Promotion } from '@novalex/core'
+import { createProblem, normalizeCode, toSlug, type Promotion } from '@novalex/core'
 import { recordActivity } from '../activity/activity.repository.ts'
 import type { Clock } from '../clock.ts'
 import { ask } from '../db/ask.ts'
@@ -7,6 +7,9 @@ import { holdClaim } from '../db/holdClaim.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
+import { toAppError } from '../http/handleError.ts'
+import { MEDIA_TYPES } from '../files/writeTable.ts'
+import type { FileAnswer } from '../http/serveEndpoints.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { findPromotion } from '../promotions/promotions.repository.ts'
 import type { Threads } from '../threads/threads.ts'
@@ -30,7 +33,7 @@ export interface CodesService {
   resume(): Promise<void>
   voidBatch(id: string, by: string): Promise<CodeBatch>
   /** Writes the codes of a batch to a file, and who had it to the log. */
-  download(id: string, type: CodeFileType, by: string): Promise<Uint8Array>
+  download(id: string, type: CodeFileType, by: string): Promise<FileAnswer>
   lookUp(typed: string): Promise<CodeFate>
   voidCode(typed: string, by: string): Promise<CodeFate>
   mark(typed: string, recipient: string, by: string): Promise<CodeFate>
@@ -46,7 +49,14 @@ export function createCodesService({ database, plans, threads, clock, onTrouble 
       await threads.run('makeCodes', { id })
     }
     void holdClaim(database, `codes ${id}`, work)
-      .catch(onTrouble)
+      .catch(async (thrown: unknown) => {
+        onTrouble(thrown)
+        // On a full disk this may fail too; the next try says it.
+        await database('code_batches')
+          .where({ id: Number(id), state: 'making' })
+          .update({ trouble: toAppError(thrown).code })
+          .catch(onTrouble)
+      })
       .finally(() => busy.delete(id))
   }
 
@@ -85,11 +95,13 @@ export function createCodesService({ database, plans, threads, clock, onTrouble 
       return getBatch(database, id)
     },
     async download(id, type, by) {
-      const { name, state } = await getBatch(database, id)
+      const { name, promotionName, state } = await getBatch(database, id)
       if (state === 'making') throw new AppError('batch-not-ready')
       const bytes = await threads.run('codeFile', { id, type })
       await note(database, { by, action: 'download-codes', subject: id, detail: { name, type } })
-      return bytes
+      const file = ['codes', toSlug(promotionName), toSlug(name), id].filter((part) => part !== '').join('-')
+      const mediaType = type === 'zip' ? 'application/zip' : MEDIA_TYPES[type]
+      return { name: `${file}.${type}`, mediaType, bytes }
     },
     lookUp: (typed) => describeCode(database, plans, typed),
     async voidCode(typed, by) {

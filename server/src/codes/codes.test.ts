@@ -5,6 +5,9 @@ import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
 import { recount } from '../counts/recount.ts'
 import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
 import { createOrderBody, offerParcels, place, releaseAll, visit, type Visitor } from '../testing/placeOrders.ts'
+import { createPlanSource } from '../plan/planSource.ts'
+import type { Threads } from '../threads/threads.ts'
+import { createCodesService } from './codes.service.ts'
 import { drawCode, findLeastLength, isMistyped, printCode } from './codeText.ts'
 
 let server: TestServer
@@ -45,7 +48,7 @@ async function settled(id: string) {
 const codesOf = async (id: string) => {
   const { body } = await server.request('GET', `/api/code-batches/${id}/codes.csv`)
   const [header, ...rows] = String(body).trim().split('\r\n')
-  expect(header).toBe('code,state,handed_out')
+  expect(header).toBe('code,state,handed_out,valid_until,order,used_at')
   return rows.map((row) => row.split(','))
 }
 
@@ -89,6 +92,31 @@ describe('a batch', () => {
     expect(JSON.stringify(log)).not.toContain(normalizeCode(codes[0]![0]!))
   })
 
+  test('that can’t be written says why, and goes on once it can', async () => {
+    const { body } = await server.request('POST', '/api/code-batches', batchOf({ name: 'Later' }))
+    await settled(body.id)
+    await server.database('code_batches').where({ id: body.id }).update({ state: 'making', wanted: 25 })
+    const full = Object.assign(new Error('The table is full'), { code: 'ER_RECORD_FILE_FULL', errno: 1114 })
+    const heard: unknown[] = []
+    const deps = {
+      database: server.database,
+      plans: createPlanSource(server.database),
+      clock: { now: () => server.clock.at, isFixed: true },
+    }
+    const threads = { run: () => Promise.reject(full) } as unknown as Threads
+    const broken = createCodesService({ ...deps, threads, onTrouble: (thrown) => heard.push(thrown) })
+    await broken.resume()
+    const trouble = async () => (await server.request('GET', `/api/code-batches/${body.id}`)).body.trouble as string
+    await expect.poll(trouble).toBe('disk-full')
+    expect(heard).toEqual([full])
+    // The claim is given back after what failed is written.
+    await expect
+      .poll(async () => (await server.database('claims').where({ subject: `codes ${body.id}` })).length)
+      .toBe(0)
+    await server.codes.resume()
+    expect(await settled(body.id)).toMatchObject({ state: 'ready', open: 25, trouble: null })
+  })
+
   test('left half made by a process that died is taken up', async () => {
     const row = { promotion, name: 'Half', prefix: 'H', length: 8, wanted: 30, made: 0, state: 'making' }
     const [id] = await server.database('code_batches').insert({ ...row, created_at: new Date(), created_by: 'x' })
@@ -115,9 +143,11 @@ describe('a batch', () => {
 
 describe('a code', () => {
   let codes: string[]
+  let batch: string
   beforeAll(async () => {
     const { body } = await create()
-    await settled(body.id)
+    batch = body.id
+    await settled(batch)
     codes = (await codesOf(body.id)).map(([code]) => code!)
   })
   const fate = async (code: string) => (await server.request('GET', `/api/codes/${encodeURIComponent(code)}`)).body
@@ -134,7 +164,16 @@ describe('a code', () => {
     expect(await fate(code!)).toMatchObject({ state: 'used', orders: [{ number: placed.number, isCancelled: false }] })
     await server.request('POST', `/api/orders/${placed.id}/cancel`)
     expect(await fate(code!)).toMatchObject({ state: 'open', orders: [{ isCancelled: true }] })
-    expect((await order(code!)).status).toBe(201)
+    const { body: again, status } = await order(code!)
+    expect(status).toBe(201)
+    expect((await codesOf(batch)).find(([own]) => own === code)).toEqual([
+      code,
+      'used',
+      'no',
+      '',
+      again.order.number,
+      again.order.placedAt,
+    ])
     expect((await recount(server.database)).discrepancies).toEqual([])
   })
 

@@ -37,7 +37,7 @@ async function makeSome(database: Database, id: string): Promise<boolean> {
     const added = await loadRows(transaction, { table: 'codes', columns, onTaken: 'ignore' }, rows)
     const made = batch.made + added
     const state = made === batch.wanted ? 'ready' : 'making'
-    await transaction('code_batches').where({ id: batch.id }).update({ made, state })
+    await transaction('code_batches').where({ id: batch.id }).update({ made, state, trouble: null })
     return state === 'making'
   })
 }

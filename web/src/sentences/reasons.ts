@@ -183,8 +183,8 @@ function describeBetterWithout(facts: SkipFacts['better-without'], { kind, nameO
 }
 
 const CODE_TEXT: Readonly<Partial<Record<NonNullable<CodeOutcome['reason']>, string>>> = {
-  'code-unknown': 'is not known; check how it is written',
-  'code-mistyped': 'is mistyped: a character of it is another',
+  'code-unknown': 'is not valid: check how it is written, or whether it was used already',
+  'code-mistyped': 'is mistyped: one of its characters is wrong',
   'code-used': 'has been used already',
   'code-void': 'is no longer valid',
   'code-over-limit': 'can’t be added to the codes that this order already has',

@@ -19,6 +19,7 @@ import * as findings from './017-findings.ts'
 import * as activityByAction from './018-activity-by-action.ts'
 import * as consentLinks from './019-consent-links.ts'
 import * as migrationChecksums from './020-migration-checksums.ts'
+import * as batchTrouble from './021-batch-trouble.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -41,6 +42,7 @@ const ALL: Record<string, Knex.Migration> = {
   '018-activity-by-action': activityByAction,
   '019-consent-links': consentLinks,
   '020-migration-checksums': migrationChecksums,
+  '021-batch-trouble': batchTrouble,
 }
 
 export const MIGRATION_NAMES: readonly string[] = Object.keys(ALL)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { CodeBatch } from '@novalex/contract'
 import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
@@ -10,7 +11,11 @@ import { explainError, explainProblem } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
 
 /** Has codes made for a promotion. */
-const { promotion } = defineProps<{ promotion: string }>()
+const {
+  promotion,
+  name: promotionName,
+  batches,
+} = defineProps<{ promotion: string; name: string; batches: readonly CodeBatch[] }>()
 const words = sellingText.codes
 const form = sellingText.codes.form
 const notice = useNotice()
@@ -34,10 +39,12 @@ const errorsAt = (path: string) => {
 }
 
 function reset(): void {
-  name.value = ''
+  // Batches come newest first: the next one looks like the last.
+  const last = batches[0]
+  name.value = form.firstName(batches.length + 1)
   count.value = '100'
-  prefix.value = ''
-  length.value = '8'
+  prefix.value = last?.prefix ?? ''
+  length.value = String(last?.length ?? 8)
   refusal.value = null
 }
 
@@ -67,7 +74,7 @@ const said = computed(() => (refusal.value && refusal.value.problems.length === 
 <template>
   <FormDialog
     v-model="isOpen"
-    :title="form.title"
+    :title="form.title(promotionName)"
     :save="form.save"
     :incomplete="isIncomplete"
     :refusal="said"
@@ -96,5 +103,6 @@ const said = computed(() => (refusal.value && refusal.value.problems.length === 
       :error-messages="errorsAt('pattern.length')"
     />
     <p class="quiet">{{ form.looks(example) }}</p>
+    <p v-if="isIncomplete" class="quiet" role="status">{{ form.missing }}</p>
   </FormDialog>
 </template>

@@ -2,9 +2,11 @@
 import type { CodeBatch } from '@novalex/contract'
 import { ref } from 'vue'
 import { call, pathOf } from '@/api/call.ts'
+import { ApiError } from '@/api/http.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { sellingText } from '@/locale/enSelling.ts'
+import { explainError } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
 
@@ -53,6 +55,9 @@ async function makeVoid(): Promise<void> {
         <td class="name">
           {{ batch.name }}
           <span class="quiet">{{ words.shape(batch.prefix, batch.length) }}</span>
+          <p v-if="batch.trouble !== null" class="wrong" role="alert">
+            {{ words.trouble(explainError(new ApiError(batch.trouble))) }}
+          </p>
           <br v-if="isFew(batch)" /><span v-if="isFew(batch)" class="wrong">▲ {{ words.few }}</span>
         </td>
         <td class="number">
@@ -91,7 +96,9 @@ async function makeVoid(): Promise<void> {
     @update:model-value="leaving = null"
     @keep="makeVoid"
   >
-    <p>{{ words.voidBatchHint }}</p>
+    <p v-if="leaving">
+      {{ words.voidBatchHint(leaving.open, Math.max(0, Math.min(leaving.open, leaving.handed - leaving.used))) }}
+    </p>
   </FormDialog>
 </template>
 

@@ -40,7 +40,7 @@ const mark = ({ code }: CodeFate) =>
 const details = computed(() => {
   const one = fate.value
   if (!one) return []
-  const { batch, promotions, orders, handed } = one
+  const { batch, promotions, handed } = one
   return [
     ...(promotions.length > 0
       ? [
@@ -51,9 +51,6 @@ const details = computed(() => {
         ]
       : []),
     ...(batch ? [words.ofBatch(batch.name)] : []),
-    ...orders.map(({ number, placedAt, isCancelled }) =>
-      isCancelled ? words.cancelledUse(number) : words.usedBy(number, when(placedAt)),
-    ),
     ...(handed ? [words.handed[handed.kind](handed.recipient, when(handed.at))] : []),
   ]
 })
@@ -70,6 +67,13 @@ const details = computed(() => {
         <strong class="code">{{ fate.code }}</strong> {{ words.fate[fate.state] }}.
       </p>
       <p v-for="(detail, index) in details" :key="index" class="quiet">{{ detail }}</p>
+      <p v-for="order in fate.orders" :key="order.id" class="quiet">
+        <router-link :to="{ path: '/orders', query: { search: order.number } }">{{
+          words.order(order.number)
+        }}</router-link>{{
+          order.isCancelled ? words.cancelledUse(when(order.placedAt)) : words.usedBy(when(order.placedAt))
+        }}
+      </p>
       <form v-if="fate.batch && fate.state === 'open'" class="acts" @submit.prevent="mark(fate)">
         <v-text-field v-model="recipient" :label="words.mark" maxlength="120" hide-details />
         <v-btn type="submit" size="small" :disabled="recipient.trim() === ''">{{ words.markAct }}</v-btn>

@@ -59,7 +59,12 @@ const groups = computed(() => {
           <h2>
             <router-link :to="`/promotions/${encodeURIComponent(group.id)}`">{{ group.name }}</router-link>
           </h2>
-          <BatchDialog v-if="group.takesCodes && session.may('planner')" :promotion="group.id" />
+          <BatchDialog
+            v-if="group.takesCodes && session.may('planner')"
+            :promotion="group.id"
+            :name="group.name"
+            :batches="group.own"
+          />
         </header>
         <p v-if="group.own.length === 0" class="quiet">{{ words.noBatch }}</p>
         <BatchTable v-else :batches="group.own" />

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { HandOut, PromotionRecord } from '@novalex/contract'
-import type { LocalDateTime } from '@novalex/core'
-import { computed, ref } from 'vue'
+import { toSlug, type LocalDateTime } from '@novalex/core'
+import { computed, ref, watch } from 'vue'
 import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
 import DateTimeField from '@/components/DateTimeField.vue'
+import EndField from '@/components/EndField.vue'
 import { createFields, provideFields } from '@/components/fields.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -41,11 +42,19 @@ const errorsAt = (path: string) => {
 }
 const said = computed(() => (refusal.value && refusal.value.problems.length === 0 ? explainError(refusal.value) : ''))
 
+/** The address follows the title until it is typed. */
+const isSlugOwn = ref(false)
+watch(title, (now) => {
+  if (!isSlugOwn.value) slug.value = toSlug(now)
+})
+
 function reset(): void {
   title.value = page?.title ?? ''
   slug.value = page?.slug ?? ''
   body.value = page?.text ?? ''
-  promotion.value = page?.promotion ?? promotions.value[0]?.value ?? ''
+  isSlugOwn.value = page !== null
+  // Which of several is meant can't be known.
+  promotion.value = page?.promotion ?? (promotions.value.length === 1 ? promotions.value[0]!.value : '')
   wording.value = page?.wording ?? ''
   from.value = page?.from ?? undefined
   until.value = page?.until ?? undefined
@@ -96,7 +105,13 @@ async function keep(): Promise<void> {
       <v-btn v-bind="props" size="small">{{ page ? form.edit : words.newHandOut }}</v-btn>
     </template>
     <v-text-field v-model="title" :label="form.titleField" maxlength="120" :error-messages="errorsAt('title')" />
-    <v-text-field v-model="slug" :label="form.slug" maxlength="60" :error-messages="errorsAt('slug')" />
+    <v-text-field
+      v-model="slug"
+      :label="form.slug"
+      maxlength="60"
+      :error-messages="errorsAt('slug')"
+      @update:model-value="isSlugOwn = true"
+    />
     <v-textarea v-model="body" :label="form.text" rows="2" maxlength="2000" :error-messages="errorsAt('text')" />
     <v-select v-model="promotion" :items="promotions" :label="form.promotion" :error-messages="errorsAt('promotion')" />
     <v-textarea
@@ -118,13 +133,7 @@ async function keep(): Promise<void> {
     </fieldset>
     <fieldset>
       <legend>{{ form.until }}</legend>
-      <DateTimeField
-        v-model="until"
-        path="until"
-        :date-label="form.until"
-        :time-label="form.time"
-        :errors="errorsAt('until')"
-      />
+      <EndField v-model="until" path="until" :errors="errorsAt('until')" />
     </fieldset>
     <v-text-field v-model="most" :label="form.most" inputmode="numeric" :error-messages="errorsAt('most')" />
     <v-checkbox v-model="showsAtOnce" :label="form.showsAtOnce" hide-details />

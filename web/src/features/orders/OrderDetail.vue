@@ -27,6 +27,9 @@ const isCancelling = ref(false)
 const mayCancel = computed(() => order.value?.state === 'placed' && session.may('releaser'))
 const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone })
 
+/** What a line came to at regular prices. */
+const wasOf = (index: number) => order.value?.receipt?.lines[index]?.regular ?? 0
+
 async function cancel(): Promise<void> {
   isCancelling.value = false
   await attempt(async () => {
@@ -47,6 +50,7 @@ async function cancel(): Promise<void> {
       <p v-if="order.email" class="quiet who">{{ order.name }} {{ order.email }}</p>
       <p v-for="(line, index) in order.lines" :key="index" class="entry">
         <span>{{ line.quantity }} × {{ line.name }}</span> <span class="dots" />
+        <s v-if="wasOf(index) > line.paid" class="quiet money">{{ formatAmount(wasOf(index)) }}</s>
         <span class="money">{{ formatAmount(line.paid) }}</span>
       </p>
       <p v-if="order.delivery" class="entry">

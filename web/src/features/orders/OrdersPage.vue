@@ -22,7 +22,7 @@ const store = useStoreInfo()
 const route = useRoute()
 const router = useRouter()
 const records = usePromotionRecords()
-const search = ref('')
+const search = ref(typeof route.query.search === 'string' ? route.query.search : '')
 const settled = refDebounced(search, TYPING_MS)
 const promotion = computed(() => (typeof route.query.promotion === 'string' ? route.query.promotion : null))
 const open = ref<string | null>(null)
@@ -106,9 +106,9 @@ function toggle(id: string): void {
       </thead>
       <tbody>
         <template v-for="order in orders" :key="order.id">
-          <tr :class="{ gone: order.state === 'cancelled' }">
+          <tr class="opens" :class="{ gone: order.state === 'cancelled' }" @click="toggle(order.id)">
             <td>
-              <button type="button" class="as-link" :aria-expanded="open === order.id" @click="toggle(order.id)">
+              <button type="button" class="as-link" :aria-expanded="open === order.id" @click.stop="toggle(order.id)">
                 {{ order.number }}
               </button>
               <br v-if="order.state === 'cancelled'" /><span v-if="order.state === 'cancelled'" class="wrong">{{
@@ -160,6 +160,10 @@ table.printed td {
 
 .total {
   width: 86px;
+}
+
+.opens {
+  cursor: pointer;
 }
 
 .search {
