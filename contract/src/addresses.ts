@@ -95,6 +95,7 @@ export const ADDRESSES = {
   withdrawRelease: 'DELETE /releases/preparations/:id',
 
   findShoppers: 'GET /shoppers',
+  listShopperLabels: 'GET /shoppers/labels',
   getPlanFile: 'GET /files/plan.json',
   getTemplate: 'GET /files/templates/:kind.:type',
   getFile: 'GET /files/:kind.:type',

@@ -19,7 +19,7 @@ import * as table from './productTableSchema.ts'
 import { QuoteAnswer } from './quoteSchema.ts'
 import { RELEASE_ENDPOINTS } from './releaseEndpoints.ts'
 import { RepriceLine, RepriceQuestion, TakeOffAnswer, TakeOffRequest, TakeOffRun } from './repriceSchema.ts'
-import { ShoppersAnswer, ShoppersQuery } from './shopperSchema.ts'
+import { ShopperLabelsAnswer, ShoppersAnswer, ShoppersQuery } from './shopperSchema.ts'
 import { SHOP_ENDPOINTS } from './shopEndpoints.ts'
 
 /** Every endpoint of the API: the server's routes, the web's client, the OpenAPI document and who may do what follow from it. */
@@ -191,6 +191,10 @@ export const ENDPOINTS = {
     role: 'reader',
     summary: 'How many shoppers fit a search, and the first 20',
     query: ShoppersQuery,
+  }),
+  listShopperLabels: answering(ShopperLabelsAnswer, {
+    role: 'reader',
+    summary: 'The groups and tags that shoppers have, those of most shoppers first',
   }),
   ...FILE_ENDPOINTS,
   ...SHOP_ENDPOINTS,

@@ -22,3 +22,12 @@ const ShopperSchema = typed<ShopperRow>()(
 /** The known shoppers whose name or id holds the text: how many, and the first of them. */
 export const ShoppersAnswer = Type.Object({ total: Type.Integer(), shoppers: Type.Array(ShopperSchema) }, strict)
 export type ShoppersAnswer = Static<typeof ShoppersAnswer>
+
+const ShopperLabel = Type.Object({ label: Type.String(), shoppers: Type.Integer() }, strict)
+
+/** Groups and tags of the known shoppers, at most 200 of each. */
+export const ShopperLabelsAnswer = Type.Object(
+  { groups: Type.Array(ShopperLabel), tags: Type.Array(ShopperLabel) },
+  strict,
+)
+export type ShopperLabelsAnswer = Static<typeof ShopperLabelsAnswer>

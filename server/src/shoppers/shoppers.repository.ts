@@ -44,6 +44,23 @@ export async function findShoppers(
   return { total: Number(count!.total), shoppers: rows.map((row) => withPlaced(row, goods.get(row.id) ?? [])) }
 }
 
+const MOST_LABELS = 200
+
+/** The groups or tags that shoppers have, those of most shoppers first. */
+export async function listLabels(
+  connection: Connection,
+  column: 'groups' | 'tags',
+): Promise<{ label: string; shoppers: number }[]> {
+  const rows = await ask<{ label: string; shoppers: number | string }>(
+    connection,
+    `select label, count(distinct id) as shoppers
+     from shoppers, json_table(\`${column}\`, '$[*]' columns (label varchar(255) path '$')) as labels
+     group by label order by shoppers desc, label limit ?`,
+    [MOST_LABELS],
+  )
+  return rows.map(({ label, shoppers }) => ({ label, shoppers: Number(shoppers) }))
+}
+
 interface Wanted {
   /** Whether the plan asks what somebody has bought. */
   readonly withGoods: boolean

@@ -16,6 +16,7 @@ import {
   type CartLine,
   type CodeRegister,
   type CompiledPlan,
+  type Condition,
   type EdgeCart,
   type EdgeFacts,
   type EdgeMoment,
@@ -36,11 +37,16 @@ import { LRUCache } from 'lru-cache'
 import { expose } from 'comlink'
 import type { DeliveryOption } from '@novalex/contract'
 import { pickDelivery } from '@/locale/ruleWords.ts'
+import { SAMPLE_CODE } from '@/workers/sampleCode.ts'
 
 export interface TillQuestion {
   /** Those in the cart, and others that the rule names. */
   readonly products: readonly Product[]
   readonly cart: Cart
+  /** Whether the promotion is to be for whoever buys: the shopper is changed as little as that takes. */
+  readonly isFitted: boolean
+  /** Whether a moment was chosen; otherwise a promotion that does not run now is priced when it does. */
+  readonly isMoved: boolean
   /** What has been sold and used so far. */
   readonly facts: Facts
   /** Codes of batches that were made up. */
@@ -55,6 +61,10 @@ export interface TillQuestion {
 }
 
 export interface TillAnswer {
+  /** The cart that was priced, with whoever buys. */
+  readonly cart: Cart
+  /** When it is priced, where that is not the moment on screen: the nearest at which the promotion runs. */
+  readonly asOf: Instant | null
   /** Null where the edited rule can't be priced as it stands. */
   readonly after: Quote | null
   /** With the promotion as it was when its page was opened. */
@@ -113,18 +123,21 @@ const worker = {
   },
 
   price(question: TillQuestion): TillAnswer {
-    const { products, cart, facts, now, codes, edited, opened } = question
-    const order = { now, cart, facts, codes: { ...codes, ...codesOf(edited) } }
+    const { products, facts, codes, edited, opened, now } = question
     const kept = compile(products, opened)
-    const before = computeQuote(kept, order)
     const young = attempt(() => compile(products, edited))
+    const { cart, at } = (young && attempt(() => placeOrder(question, young))) ?? { cart: question.cart, at: now }
+    const order = { now: at, cart, facts, codes: { ...codes, ...codesOf(edited) } }
+    const before = computeQuote(kept, order)
     const after = young && attempt(() => computeQuote(young, order))
     return {
+      cart,
+      asOf: at === now ? null : at,
       before,
       after,
       receipts: young && after && comparePaper([kept, before], [young, after]),
       nudges: young && after ? findKeptNudges(young, order, after) : findKeptNudges(kept, order, before),
-      near: findNear(kept, question),
+      near: findNear(kept, { ...question, cart }),
     }
   },
 
@@ -206,6 +219,12 @@ const worker = {
   },
 }
 
+/** Whose order the till prices, and when. */
+function placeOrder({ cart, edited, isFitted, isMoved, now }: TillQuestion, plan: CompiledPlan) {
+  const live = isMoved ? now : (findLiveMoment(compileSchedule(edited.schedule, plan.store.timeZone), now) ?? now)
+  return { cart: isFitted ? fitCart(whomItIsFor(edited), cart, plan) : cart, at: live }
+}
+
 /** The plan with the edited promotion and without it, and the order of somebody for whom it is, at a moment at which it runs. */
 function prepare({ products, cart: inTill, facts, now, codes, edited: given, delivery }: TillQuestion) {
   // What a draft would do is what one wants to see of it.
@@ -213,9 +232,7 @@ function prepare({ products, cart: inTill, facts, now, codes, edited: given, del
   const [all, others] = [compile(products, edited), compile(products, edited, true)]
   const live = findLiveMoment(compileSchedule(edited.schedule, all.store.timeZone), now) ?? now
   const own = fulfil(edited, inTill, delivery)
-  const isForKnown = edited.limits.usesPerShopper != null
-  const when = isForKnown ? { all: [SIGNED_IN, ...(edited.when ? [edited.when] : [])] } : edited.when
-  const cart = fitCart(when, own, all)
+  const cart = fitCart(whomItIsFor(edited), own, all)
   const order: Order = { now: live, cart, facts, codes: { ...codes, ...codesOf(edited) } }
   return {
     all,
@@ -226,8 +243,12 @@ function prepare({ products, cart: inTill, facts, now, codes, edited: given, del
   }
 }
 
-/** A limit for each shopper shuts guests out. */
 const SIGNED_IN = { test: 'signedIn' as const, is: true }
+
+/** A limit for each shopper shuts guests out. */
+function whomItIsFor({ limits, when }: Promotion): Condition | null {
+  return limits.usesPerShopper == null ? when : { all: [SIGNED_IN, ...(when ? [when] : [])] }
+}
 
 /** Whoever looks at the limits of a promotion with a code has it, and of one on delivery has chosen a way that it is about. */
 function fulfil({ code, mechanic }: Promotion, cart: Cart, delivery: readonly DeliveryOption[]): Cart {
@@ -235,9 +256,6 @@ function fulfil({ code, mechanic }: Promotion, cart: Cart, delivery: readonly De
   const chosen = pickDelivery(('options' in mechanic && mechanic.options) || [], delivery)
   return { ...cart, codes, delivery: cart.delivery ?? (phaseOf(mechanic) === 4 ? chosen : null) }
 }
-
-/** Stands for any code of the edited promotion's batch. */
-export const SAMPLE_CODE = 'BATCH'
 
 function codesOf({ id, code }: Promotion): CodeRegister {
   return code && 'batch' in code ? { [SAMPLE_CODE]: { promotion: id, state: 'open' } } : {}

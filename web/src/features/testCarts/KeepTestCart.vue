@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Cart, MinorUnits } from '@novalex/core'
+import type { Cart, Instant, MinorUnits } from '@novalex/core'
 import { formatAmount } from '@novalex/core'
 import { ref } from 'vue'
 import { api } from '@/api/api.ts'
@@ -8,14 +8,23 @@ import FormDialog from '@/components/FormDialog.vue'
 import { proofText } from '@/locale/enProof.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { explainFailure } from '@/locale/problems.ts'
-import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** Keeps a cart with what it comes to now, so that a later edit that breaks it is seen. */
-const { cart, total, suggested } = defineProps<{ cart: Cart; total: MinorUnits; suggested: string }>()
+const {
+  cart,
+  total,
+  suggested,
+  at: instant,
+} = defineProps<{
+  cart: Cart
+  total: MinorUnits
+  suggested: string
+  /** When it is to be priced; null: at whatever time it is then. */
+  at: Instant | null
+}>()
 
-const moment = useMoment()
 const store = useStoreInfo()
 const notice = useNotice()
 const words = proofText.testCarts
@@ -30,7 +39,7 @@ function begin(): void {
 }
 
 async function keep(): Promise<void> {
-  const at = moment.chosen === null ? null : new Date(moment.chosen).toISOString()
+  const at = instant === null ? null : new Date(instant).toISOString()
   const plain = JSON.parse(JSON.stringify(cart)) as Cart
   try {
     await api.createTestCart({ name: name.value, at, cart: plain, expected: isExpected.value ? total : null })
@@ -62,11 +71,7 @@ async function keep(): Promise<void> {
       <v-radio :value="false" :label="words.watches" />
     </v-radio-group>
     <p class="quiet">
-      {{
-        moment.chosen === null
-          ? words.atNow
-          : words.atMoment(formatInstant(moment.chosen, { zone: store.zone, year: true }))
-      }}
+      {{ instant === null ? words.atNow : words.atMoment(formatInstant(instant, { zone: store.zone, year: true })) }}
     </p>
   </FormDialog>
 </template>

@@ -80,7 +80,7 @@ const parts = computed<{ hint: string; head: string; rows: Row[] }[]>(() => {
   <section v-if="edges && products.length > 0">
     <h2>{{ words.title }}</h2>
     <p v-if="parts.length === 0" class="quiet">{{ words.none }}</p>
-    <p v-if="edges.isFitted && parts.length > 0" class="quiet">{{ words.fitted }}</p>
+    <p v-if="edges.isFitted && till.shopper !== 'fitting' && parts.length > 0" class="quiet">{{ words.fitted }}</p>
     <template v-for="part in parts" :key="part.hint">
       <p class="quiet">{{ part.hint }}</p>
       <table class="printed">

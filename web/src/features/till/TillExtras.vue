@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { text } from '@/locale/en.ts'
 import { sellingText } from '@/locale/enSelling.ts'
 import { useCounts } from '@/stores/counts.ts'
+import { SAMPLE_CODE } from '@/workers/sampleCode.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useTillCart } from './useTill.ts'
 
@@ -36,7 +37,7 @@ const typed = ref('')
 
 function add(): void {
   const code = typed.value.trim()
-  if (code !== '' && !till.codes.includes(code)) till.codes = [...till.codes, code]
+  if (code !== '' && !till.codes.includes(code)) till.setCodes([...till.codes, code])
   typed.value = ''
 }
 </script>
@@ -53,15 +54,15 @@ function add(): void {
       type="button"
       class="code"
       :aria-label="words.removeCode(code)"
-      @click="till.codes = till.codes.filter((one) => one !== code)"
+      @click="till.setCodes(till.codes.filter((one) => one !== code))"
     >
       {{ code }} ✕
     </button>
     <button
-      v-if="edited.code && 'batch' in edited.code && !till.codes.includes('BATCH')"
+      v-if="edited.code && 'batch' in edited.code && !till.codes.includes(SAMPLE_CODE)"
       type="button"
       class="as-link"
-      @click="till.codes = [...till.codes, 'BATCH']"
+      @click="till.setCodes([...till.codes, SAMPLE_CODE])"
     >
       {{ sellingWords.sampleCode }}
     </button>

@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import type { Cart, Promotion } from '@novalex/core'
 import { computed, watch } from 'vue'
+import { useList } from '@/api/useAnswer.ts'
 import { text } from '@/locale/en.ts'
 import { findingText, formatPoints } from '@/locale/enFindings.ts'
-import { formatMoney } from '@/locale/format.ts'
-import { CHANNELS } from '@/locale/ruleWords.ts'
+import { formatInstant, formatMoney } from '@/locale/format.ts'
+import { CHANNELS, pickDelivery } from '@/locale/ruleWords.ts'
 import { useFindings } from '@/stores/findings.ts'
+import { useMoment } from '@/stores/moment.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { SAMPLE_CODE } from '@/workers/sampleCode.ts'
 import { toPromotion } from '@/draft/toDraft.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import KeepTestCart from '@/features/testCarts/KeepTestCart.vue'
@@ -21,6 +25,8 @@ import { useTill, useTillCart } from './useTill.ts'
 const { draft, record, opened, reach } = usePromotion()
 const till = useTillCart()
 const findings = useFindings()
+const moment = useMoment()
+const store = useStoreInfo()
 const words = text.till
 
 /** A draft or a paused one is priced as if it were ready: that is what one wants to see. */
@@ -39,12 +45,15 @@ const { answer, edges, latency } = useTill(
   () => samples.value,
 )
 
-// The first look needs a cart: one product of the reach, until somebody fills or empties the till by hand.
+// The first look needs a cart that gets the promotion, until somebody fills or empties the till by hand.
 watch(reach, (found) => {
   const first = found?.reaches[0]?.sample ?? []
   const sample = first[Math.floor(first.length / 2)]
   if (!sample || till.isTouched) return
   till.lines = [{ product: sample, quantity: 1 }]
+  const { code, mechanic } = edited.value
+  till.codes = code ? ['text' in code ? code.text : SAMPLE_CODE] : []
+  if ('options' in mechanic) till.delivery ??= pickDelivery(mechanic.options, store.delivery).option
 })
 
 /** What is said of the cart where it is the proof of a deepest stack. */
@@ -66,13 +75,15 @@ const isSameCart = (one: Cart, other: Cart) => {
 
 const known = computed(() => [...till.lines.map(({ product }) => product), ...samples.value])
 
-const SHOPPERS = [
+const { data: labels } = useList('listShopperLabels')
+const shoppers = computed(() => [
+  { value: 'fitting', title: words.fitting },
   { value: 'guest', title: words.guest },
   { value: 'signedIn', title: words.signedIn },
   { value: 'returning', title: words.returning },
   { value: 'known', title: words.knownOne },
-  ...['club', 'trade', 'schools'].map((group) => ({ value: `group:${group}`, title: words.member(group) })),
-]
+  ...(labels.value?.groups ?? []).map(({ label }) => ({ value: `group:${label}`, title: words.member(label) })),
+])
 </script>
 
 <template>
@@ -80,7 +91,7 @@ const SHOPPERS = [
     <header>
       <h2>{{ words.title }}</h2>
       <select v-model="till.shopper" :aria-label="words.shopper">
-        <option v-for="one in SHOPPERS" :key="one.value" :value="one.value">{{ one.title }}</option>
+        <option v-for="one in shoppers" :key="one.value" :value="one.value">{{ one.title }}</option>
       </select>
       <select v-model="till.channel" :aria-label="words.channel">
         <option v-for="(title, channel) in CHANNELS" :key="channel" :value="channel">{{ title }}</option>
@@ -92,12 +103,17 @@ const SHOPPERS = [
     <KnownShopper v-if="till.shopper === 'known'" />
     <TillSearch @choose="(product) => till.add(product)" />
     <TillExtras :edited="edited" />
+    <p v-if="answer?.asOf != null" class="quiet" role="status">
+      {{ words.asOf(formatInstant(answer.asOf, { zone: store.zone, year: false })) }}
+      <button type="button" class="as-link" @click="moment.moveTo(moment.now)">{{ words.asOfNow }}</button>
+    </p>
     <TillReceipt :answer="answer" :edited="edited" :data-latency="latency" />
     <p v-if="deepest" class="wrong" role="status">▲ {{ deepest }}</p>
     <TillCompare v-if="till.lines.length > 0" :receipts="answer?.receipts ?? null" />
     <KeepTestCart
       v-if="till.lines.length > 0 && answer?.after"
-      :cart="till.cart"
+      :cart="answer.cart"
+      :at="answer.asOf ?? moment.chosen"
       :total="answer.after.totals.grand"
       :suggested="draft.name"
     />

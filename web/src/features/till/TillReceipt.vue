@@ -91,9 +91,9 @@ function onQuantity(sku: string, event: Event): void {
         <span class="struck money">{{ formatAmount(line.regular) }}</span>
         <strong class="money">0.00</strong>
       </div>
-      <template v-if="quote && till.delivery !== null">
+      <template v-if="quote && answer?.cart.delivery">
         <div class="row side">
-          <span class="what">{{ nameDelivery(till.delivery) }}</span>
+          <span class="what">{{ nameDelivery(answer.cart.delivery.option) }}</span>
           <i class="dots" />
           <span v-if="quote.delivery.total < quote.delivery.regular" class="struck money">{{
             formatAmount(quote.delivery.regular)

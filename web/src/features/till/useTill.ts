@@ -12,13 +12,13 @@ export interface TillLine {
   readonly quantity: number
 }
 
-/** Who stands at the till: nobody known, one with a past as most have it and at most one group, or one from the shoppers' file. */
-export type TillShopper = 'guest' | 'signedIn' | 'returning' | 'known' | `group:${string}`
+/** Who stands at the till: somebody the promotion is for, nobody known, one with a past as most have it and at most one group, or one from the file. */
+export type TillShopper = 'fitting' | 'guest' | 'signedIn' | 'returning' | 'known' | `group:${string}`
 
 /** The test cart that is always there. It stays while you go from promotion to promotion, and ends with the window. */
 export const useTillCart = defineStore('till', () => {
   const lines = shallowRef<readonly TillLine[]>([])
-  const shopper = ref<TillShopper>('guest')
+  const shopper = ref<TillShopper>('fitting')
   /** The one from the file, once chosen. */
   const known = shallowRef<ShopperRow | null>(null)
   const channel = ref('web')
@@ -64,6 +64,10 @@ export const useTillCart = defineStore('till', () => {
       return quantity > 0 ? [{ ...line, quantity }] : []
     })
   }
+  function setCodes(wanted: readonly string[]): void {
+    isTouched.value = true
+    codes.value = [...wanted]
+  }
   /** The goods and the codes out of the till; who stands there and how it is delivered stay. */
   function empty(): void {
     isTouched.value = true
@@ -106,6 +110,7 @@ export const useTillCart = defineStore('till', () => {
     cart,
     add,
     setQuantity,
+    setCodes,
     empty,
     fill,
   }
@@ -130,6 +135,8 @@ export function useTill(edited: () => Promotion, opened: () => Promotion, sample
       () => plan.planLoaded,
       () => till.cart,
       () => moment.instant,
+      () => moment.isMoved,
+      () => till.shopper,
       edited,
       samples,
       () => till.sold,
@@ -147,6 +154,8 @@ export function useTill(edited: () => Promotion, opened: () => Promotion, sample
         products: plain(products),
         facts,
         cart: plain(till.cart),
+        isFitted: till.shopper === 'fitting',
+        isMoved: moment.isMoved,
         codes: plain(till.madeUp),
         now: moment.instant,
         delivery,
@@ -172,7 +181,7 @@ function withoutName(shopper: ShopperRow | null): Shopper | null {
 }
 
 function toShopper(shopper: TillShopper): Shopper | null {
-  if (shopper === 'guest') return null
+  if (shopper === 'guest' || shopper === 'fitting') return null
   const groups = shopper.startsWith('group:') ? [shopper.slice('group:'.length)] : []
   const past = shopper === 'signedIn' ? { orders: 0, spent: 0 } : { orders: 3, spent: 18_000 }
   return { id: 'at-the-till', groups, tags: [], ...past, bought: [] }

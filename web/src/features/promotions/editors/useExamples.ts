@@ -44,6 +44,8 @@ export function useExamples() {
       const answer = await remote.examples({
         products: plain(products.value.map((product) => toRaw(product))),
         cart: NOBODY,
+        isFitted: true,
+        isMoved: moment.isMoved,
         facts: plain(counts.facts),
         codes: {},
         now: moment.instant,

@@ -4,7 +4,8 @@ import { computed, ref } from 'vue'
 import { offerText } from '@/locale/enOffers.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import ConditionPart from './ConditionPart.vue'
-import { CART_TESTS, createTest, fromGroup, pathOf, SHOPPER_TESTS, toGroup, type TestKind } from './conditionTree.ts'
+import { createTest, fromGroup, listTests, pathOf, toGroup, type TestKind } from './conditionTree.ts'
+import { useChoices } from './useChoices.ts'
 import { useEdited } from '@/composables/useEdited.ts'
 
 /** Conditions of which all or any must hold. */
@@ -27,7 +28,10 @@ const { latest, change: changeAll } = useEdited<Condition | null>(
 const group = computed(() => toGroup(condition))
 const partsNow = () => toGroup(latest()).parts
 const open = ref<number | null>(null)
-const tests = computed(() => [...(mayAskCart ? CART_TESTS : []), ...SHOPPER_TESTS])
+const choices = useChoices()
+const tests = computed(() => listTests(choices.value, mayAskCart))
+/** Closed by hand: the menu would close what it stands in with itself. */
+const isAdding = ref(false)
 
 function setParts(parts: readonly Condition[], kind = toGroup(latest()).kind): void {
   changeAll(fromGroup({ kind, parts }))
@@ -39,15 +43,16 @@ function change(index: number, next: Condition | null): void {
 }
 
 function add(part: Condition): void {
+  isAdding.value = false
   open.value = partsNow().length
   setParts([...partsNow(), part])
 }
 
 const addTest = (kind: TestKind) => {
-  add(createTest(kind))
+  add(createTest(kind, choices.value))
 }
 const addGroup = () => {
-  add({ any: [createTest('group'), createTest('orders')] })
+  add({ any: [createTest('signedIn', choices.value), createTest('orders', choices.value)] })
 }
 </script>
 
@@ -85,7 +90,7 @@ const addGroup = () => {
         </ConditionPart>
       </li>
     </ul>
-    <v-menu close-on-content-click>
+    <v-menu v-model="isAdding" :close-on-content-click="false">
       <template #activator="{ props }">
         <v-btn v-bind="props" size="small" class="add">{{ words.add }}</v-btn>
       </template>

@@ -6,6 +6,7 @@ import { offerText } from '@/locale/enOffers.ts'
 import { CHANNELS } from '@/locale/ruleWords.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import PartReach from '@/mechanics/shared/PartReach.vue'
+import { useChoices } from './useChoices.ts'
 import { useEdited } from '@/composables/useEdited.ts'
 
 /** What one test asks. */
@@ -17,12 +18,12 @@ const toItems = (titles: Readonly<Record<string, string>>) =>
   Object.entries(titles).map(([value, title]) => ({ value, title }))
 const OPS = toItems(words.ops)
 const BASES = toItems(words.bases)
-/** What is offered to choose from; anything else may be typed. */
+/** What is chosen by its name; of others, what there is, or what is typed. */
 const OFFERED: Readonly<Record<string, readonly { value: string; title: string }[]>> = {
-  group: toItems({ club: 'club', trade: 'trade', schools: 'schools' }),
   channel: toItems(CHANNELS),
   option: useStoreInfo().delivery.map(({ id, name }) => ({ value: id, title: name })),
 }
+const choices = useChoices()
 
 const { latest, change } = useEdited<ConditionTest>(
   () => test,
@@ -85,7 +86,7 @@ const list = computed<string[]>({
       @change="(reach: Reach) => set({ reach })"
     />
     <v-select
-      v-if="'in' in test && OFFERED[test.test] && test.test !== 'group'"
+      v-if="'in' in test && OFFERED[test.test]"
       v-model="list"
       :items="OFFERED[test.test]"
       multiple
@@ -95,7 +96,7 @@ const list = computed<string[]>({
     <v-combobox
       v-else-if="'in' in test"
       v-model="list"
-      :items="(OFFERED[test.test] ?? []).map(({ value }) => value)"
+      :items="choices[test.test as keyof typeof choices] ?? []"
       multiple
       chips
       closable-chips

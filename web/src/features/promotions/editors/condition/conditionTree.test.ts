@@ -1,9 +1,10 @@
 import type { Condition } from '@novalex/core'
 import { describe, expect, test } from 'vitest'
-import { CART_TESTS, createTest, fromGroup, pathOf, SHOPPER_TESTS, toGroup } from './conditionTree.ts'
+import { createTest, fromGroup, listTests, pathOf, toGroup } from './conditionTree.ts'
 
-const club = createTest('group')
-const spend = createTest('spend')
+const CHOICES = { group: ['club', 'trade'], tag: [], country: ['AT'], channel: ['web'], option: ['parcel'] }
+const club = createTest('group', CHOICES)
+const spend = createTest('spend', CHOICES)
 
 describe('a condition as a group and back', () => {
   test.each<[string, Condition | null]>([
@@ -25,6 +26,13 @@ test('problems are found where the part lies', () => {
   expect(pathOf({ any: [club, spend] }, 'when.all.1', 0)).toBe('when.all.1.any.0')
 })
 
-test('there is a first draft of every test', () => {
-  for (const kind of [...CART_TESTS, ...SHOPPER_TESTS]) expect(createTest(kind).test).toBe(kind)
+test('what can be added asks for nothing that there is not', () => {
+  const kinds = listTests(CHOICES, true)
+  expect(kinds).toEqual([
+    ...['spend', 'quantity', 'option', 'group', 'signedIn', 'orders', 'spent', 'bought', 'channel', 'country'],
+  ])
+  for (const kind of kinds) expect(createTest(kind, CHOICES).test).toBe(kind)
+  expect(createTest('group', CHOICES)).toEqual({ test: 'group', in: ['club'] })
+  expect(listTests({}, false)).toEqual(['signedIn', 'orders', 'spent', 'bought'])
+  expect(() => createTest('tag', CHOICES)).toThrow(RangeError)
 })

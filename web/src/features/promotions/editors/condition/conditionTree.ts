@@ -8,24 +8,32 @@ export const SHOPPER_TESTS: readonly TestKind[] = [
   ...(['group', 'signedIn', 'orders', 'spent', 'bought', 'tag', 'audience', 'shopper', 'channel', 'country'] as const),
 ]
 
-const FIRST: { readonly [K in TestKind]: Extract<ConditionTest, { test: K }> | ConditionTest } = {
+/** Tests that ask for one of a list. */
+type ListTest = Extract<ConditionTest, { readonly in: readonly string[] }>['test']
+/** What there is to choose from for each: groups of shoppers, ways of delivery, and so on. */
+export type Choices = Readonly<Partial<Record<ListTest, readonly string[]>>>
+const FIRST: { readonly [K in Exclude<TestKind, ListTest>]: ConditionTest } = {
   spend: { test: 'spend', reach: {}, basis: 'shelf', op: '>=', amount: 5000 },
   quantity: { test: 'quantity', reach: {}, op: '>=', count: 3 },
-  option: { test: 'option', in: ['parcel'] },
-  group: { test: 'group', in: ['club'] },
-  tag: { test: 'tag', in: ['regular'] },
-  audience: { test: 'audience', in: ['lapsed'] },
-  shopper: { test: 'shopper', in: ['s1'] },
-  channel: { test: 'channel', in: ['web'] },
-  country: { test: 'country', in: ['AT'] },
   orders: { test: 'orders', op: '=', count: 0 },
   spent: { test: 'spent', op: '>=', amount: 10_000 },
   bought: { test: 'bought', reach: {} },
   signedIn: { test: 'signedIn', is: true },
 }
+const isOfList = (kind: TestKind): kind is ListTest => !(kind in FIRST)
 
-export function createTest(kind: TestKind): ConditionTest {
-  return FIRST[kind]
+/** The tests that can be added: none that asks for one of a list of which there is nothing to choose. */
+export function listTests(choices: Choices, mayAskCart: boolean): TestKind[] {
+  const kinds = [...(mayAskCart ? CART_TESTS : []), ...SHOPPER_TESTS]
+  return kinds.filter((kind) => !isOfList(kind) || (choices[kind]?.length ?? 0) > 0)
+}
+
+/** A first draft of a test, which asks for nothing that there is not. Throws a `RangeError` where there is nothing to choose. */
+export function createTest(kind: TestKind, choices: Choices): ConditionTest {
+  if (!isOfList(kind)) return FIRST[kind]
+  const [first] = choices[kind] ?? []
+  if (first === undefined) throw new RangeError(`nothing to choose for ${kind}`)
+  return { test: kind, in: [first] }
 }
 
 export interface Group {
