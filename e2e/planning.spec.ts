@@ -209,7 +209,7 @@ test('by keyboard alone: a bundle price is planned, proved in the till, and comp
   await tabTo(page, quantity)
   await page.keyboard.press('Control+a')
   await page.keyboard.type('3')
-  await expectTotal(page, '9.90')
+  await expectTotal(page, '8.00')
   await goTo('Before and after')
   await page.keyboard.press('Enter')
   await expect(page.getByText('Your edits change nothing for this cart.')).toBeVisible()

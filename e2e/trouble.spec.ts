@@ -149,8 +149,23 @@ test('an address that is nothing says so', async ({ page }) => {
   await expect(page.getByText('This product is not there, or no longer.')).toBeVisible()
 })
 
+test('addresses that programs ask for are answered as what they are', async ({ request }) => {
+  const ask = async (path: string) => {
+    const answer = await request.get(path, { maxRedirects: 0 })
+    return [answer.status(), answer.headers()['content-type']?.split(';')[0]]
+  }
+  expect(await ask('/robots.txt')).toEqual([200, 'text/plain'])
+  expect((await ask('/favicon.ico'))[0]).toBe(301)
+  expect((await ask('/.well-known/security.txt'))[0]).toBe(404)
+  expect(await ask('/promotions/any')).toEqual([200, 'text/html'])
+  expect(await ask('/shopping')).toEqual([404, 'text/html'])
+})
+
 test('the till prices for the shopper who stands at it, and so do the edges', async ({ page }) => {
   await page.goto('/promotions/demo-7')
+  await expect(page.getByText('takes off 6.07 €')).toBeVisible()
+  await expect(page.getByText('Priced for somebody whom it is for')).toHaveCount(0)
+  await page.getByLabel('Shopper').selectOption({ label: 'guest' })
   await expect(page.getByText('can’t be known for a guest; it is for anyone').first()).toBeVisible()
   const last = page.getByRole('row', { name: /^Thu 6 May, 23:59:59/ })
   await expect(page.getByText('Priced for somebody whom it is for')).toBeVisible()

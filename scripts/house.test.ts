@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { dirname, join, relative, resolve } from 'node:path'
 import { expect, test } from 'vitest'
+import { PAGE_ROOTS } from '../contract/src/pageRoots.ts'
 
 const ROOT = resolve(import.meta.dirname, '..')
 const SOURCES = ['core/src', 'contract/src', 'server/src', 'web/src', 'scripts']
@@ -125,4 +126,10 @@ test('the folders of the web import each other in no circle', () => {
   }
   expect(arrows.size).toBeGreaterThan(20)
   expect(findCircles(arrows)).toEqual([])
+})
+
+test('the server knows under which addresses there are pages', () => {
+  const router = readFileSync(join(ROOT, 'web/src/plugins/router.ts'), 'utf8')
+  const roots = [...router.matchAll(/path: '\/([\w-]+)/g)].map(([, root]) => root!)
+  expect([...new Set(roots)].sort()).toEqual([...PAGE_ROOTS].sort())
 })

@@ -49,6 +49,8 @@ export const ShopQuery = Type.Object(
     search: Type.Optional(Type.String({ maxLength: 200 })),
     category: Type.Optional(Id),
     page: Type.Optional(Type.String({ pattern: '^[1-9]\\d{0,6}$' })),
+    /** Products a page: 24 unless it is said. */
+    size: Type.Optional(Type.String({ pattern: '^([1-9]|[1-9]\\d|100)$' })),
   },
   strict,
 )

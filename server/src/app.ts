@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
+import { PAGE_ROOTS } from '@novalex/contract'
 import express, { type Express, type Router } from 'express'
 import expressStaticGzip from 'express-static-gzip'
 import type { Logger } from 'pino'
@@ -27,7 +28,7 @@ import { handleError } from './http/handleError.ts'
 import { writeOpenApi } from './http/openApi.ts'
 import { JsonText, serveEndpoints, type Handlers } from './http/serveEndpoints.ts'
 import { answerAlive, createReadyCheck } from './http/health.ts'
-import { createMetricsAnswer, timeRequest } from './http/metrics.ts'
+import { createMetricsAnswer, timeRequest, watchPool } from './http/metrics.ts'
 import { createImportsHandlers } from './imports/imports.handlers.ts'
 import { createFindingsHandlers } from './findings/findings.handlers.ts'
 import { createFindingsService } from './findings/findings.service.ts'
@@ -82,6 +83,7 @@ export function createApp(deps: AppDeps): Express {
   const app = express()
   frameRequests(app, { config, logger })
   app.use(timeRequest)
+  watchPool(database)
   app.get('/healthz', answerAlive)
   app.get('/readyz', createReadyCheck(database))
   app.get('/metrics', createMetricsAnswer(access.identify))
@@ -170,13 +172,20 @@ function createHandlers(deps: AppDeps): Omit<Handlers, keyof Access['handlers']>
   }
 }
 
-/** The built web application; every address that is no file is one of its pages. */
+/** Under which the web application has pages. */
+const PAGES = new RegExp(`^/(${PAGE_ROOTS.join('|')})?(/|$)`)
+
+/** The built web application. Every address gets it, for it also says that there is no such page. */
 function servePages(app: Express, folder: string): void {
   const serve = (path: string, serveStatic: expressStaticGzip.ExpressStaticGzipOptions['serveStatic']) =>
     expressStaticGzip(path, { enableBrotli: true, orderPreference: ['br'], index: false, serveStatic })
   app.use('/assets', serve(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
   app.use(serve(folder, {}))
-  app.get(/^\/(?!api\/|assets\/).*/, (_request, response) => {
+  app.get('/favicon.ico', (_request, response) => {
+    response.redirect(301, '/mark.svg')
+  })
+  app.get(/^\/(?!api\/|assets\/|\.well-known\/).*/, ({ path }, response) => {
+    response.status(PAGES.test(path) ? 200 : 404)
     response.set('cache-control', 'no-cache').sendFile(join(folder, 'index.html'))
   })
 }

@@ -6,6 +6,7 @@ import { readingOf, type Identity } from '../access/identity.ts'
 import { askConsentByLetter } from '../codes/contacts.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
 import { originOf } from '../http/originOf.ts'
+import { linkNext } from '../http/linkNext.ts'
 import { senderOf } from '../http/senderOf.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import type { CodeTries } from '../shop/codeTries.ts'
@@ -39,7 +40,7 @@ export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
   }
 
   return {
-    placeOrder: async ({ headers, body, who, request }) => {
+    placeOrder: async ({ headers, body, who, request, response }) => {
       const { cart } = body
       const { 'idempotency-key': chosen } = headers
       if (chosen === undefined) throw new AppError('idempotency-key-missing')
@@ -51,7 +52,7 @@ export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
             threads.run('placeOrder', { task, now: clock.isFixed ? clock.now() : null }).catch(toUnknown),
           ),
       }
-      const answer = await placeOrder({ ...deps, large }, key, async () => {
+      const { answer, isReplay } = await placeOrder({ ...deps, large }, key, async () => {
         const { plan } = await deps.plans.getRecent()
         const tried = { sender: whoTries(who, cart, request), codes: cart.codes, plan }
         const known = await tries.admit(tried, () =>
@@ -60,11 +61,17 @@ export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
         if (buyer === null && known.shopper === null) refuseIfAny([createProblem('required', 'buyer')])
         return { request: body, known, buyer }
       })
+      if (isReplay) response.set('idempotency-replayed', 'true')
       // A shop of one's own asks its shoppers in its own words.
       if (buyer?.consent && who.kind !== 'key') await askToConfirm(buyer, originOf(request, deps.origins))
       return answer
     },
-    listOrders: ({ query, who }) => listOrders(database, query, readingOf(who)),
+    listOrders: async ({ query, who, request, response }) => {
+      const answer = await listOrders(database, query, readingOf(who))
+      const last = answer.orders.at(-1)
+      if (answer.hasMore && last) linkNext(request, response, { before: last.id })
+      return answer
+    },
     getOrder: ({ params, who }) => getOrder(database, { id: params.id, holder: ownOf(who) }, readingOf(who)),
     cancelOrder: async ({ params, who, by }) => {
       const holder = ownOf(who)

@@ -37,8 +37,9 @@ describe('an order', () => {
   test('is priced, recorded and counted; the same key answers it again', async () => {
     const [id] = await releaseAll(server, { ...always, mechanic: half })
     const body = createOrderBody({ 'PAD-1': 3, 'INK-1': 1 }, 1500 + 700 + DELIVERY)
-    const { status, body: answer } = await place(server, visitor, body, 'first')
-    expect(status).toBe(201)
+    const first = await place(server, visitor, body, 'first')
+    const answer = first.body
+    expect(first.status).toBe(201)
     expect(answer.order).toMatchObject({ grand: 2690, placedAt: '2027-03-08T09:00:00.000Z' })
     expect(answer.order.number).toMatch(/^270308-[2-9A-Z]{6}$/)
     expect(answer.order.receipt.lines[0]).toMatchObject({ sku: 'PAD-1', quantity: 3, total: 1500 })
@@ -47,6 +48,10 @@ describe('an order', () => {
 
     const again = await place(server, visitor, body, 'first')
     expect([again.status, again.body]).toEqual([201, answer])
+    expect([first.headers.get('idempotency-replayed'), again.headers.get('idempotency-replayed')]).toEqual([
+      null,
+      'true',
+    ])
     expect(await counts(id!)).toMatchObject({ uses: 1 })
     const reused = await place(server, visitor, createOrderBody({ 'INK-1': 1 }, 9000), 'first')
     expect([reused.status, reused.body.error.code]).toEqual([422, 'key-reused'])

@@ -41,7 +41,7 @@ export interface OrderDeps {
 
 /** Places in a thread what is too large for the event loop. */
 export interface LargeOrders {
-  place(task: OrderTask): Promise<OrderAnswer>
+  place(task: OrderTask): Promise<Placed>
 }
 
 export interface OrderTask {
@@ -66,6 +66,12 @@ interface Ground {
 const MOST_ROUNDS = 8
 const MOST_TRIES = 12
 
+export interface Placed {
+  readonly answer: OrderAnswer
+  /** Whether the key was used before: the order is the one that was placed then. */
+  readonly isReplay: boolean
+}
+
 /**
  * Places an order under the live release: priced with the counts of this instant, compared with what the shopper saw, written down and counted,
  * all or nothing. Answers the order of a key that was used before, whatever `prepare` would find of a new one. Throws `price-changed`,
@@ -75,7 +81,7 @@ export async function placeOrder(
   deps: OrderDeps & { readonly large: LargeOrders },
   key: OrderKey,
   prepare: () => Promise<Omit<OrderTask, 'key'>>,
-): Promise<OrderAnswer> {
+): Promise<Placed> {
   try {
     const task = { key, ...(await prepare()) }
     if (!isLargeOrder((await deps.plans.getRecent()).plan, task.request.cart)) return await placeNew(deps, task)
@@ -86,18 +92,18 @@ export async function placeOrder(
   } catch (thrown) {
     // Whoever asks again is answered the same, whatever would be said of a new order.
     const placed = thrown instanceof AppError ? await findPlaced(deps.database, key) : null
-    if (placed) return toAnswer(placed, key)
+    if (placed) return { answer: toAnswer(placed, key), isReplay: true }
     throw thrown
   }
 }
 
 /** Places an order unless its key was used; see `placeOrder`. */
-export async function placeNew(deps: OrderDeps, task: OrderTask): Promise<OrderAnswer> {
+export async function placeNew(deps: OrderDeps, task: OrderTask): Promise<Placed> {
   if (task.request.cart.delivery === null) throw new AppError('delivery-missing')
   let ground = await lookAround(deps, task, { isFresh: false })
   for (let round = 1; ; round++) {
     const result = await placeOn(deps, task, ground)
-    if (result.kind === 'placed') return toAnswer(result.order, task.key)
+    if (result.kind === 'placed') return { answer: toAnswer(result.order, task.key), isReplay: result.isReplay }
     if (result.kind === 'refused') {
       // Whoever looks at the cart again sees what is true now.
       deps.figures.forget()
@@ -131,7 +137,7 @@ const resolve = ({ cart }: OrderRequest, options: readonly DeliveryOption[], sho
   resolveCart(cart, { options, shopper })
 
 type Placing =
-  | { readonly kind: 'placed'; readonly order: PlacedOrder }
+  | { readonly kind: 'placed'; readonly order: PlacedOrder; readonly isReplay: boolean }
   /** The plan, the catalogue or the store's settings are others by now. */
   | { readonly kind: 'moved' }
   /** More has to be held. */
@@ -161,15 +167,15 @@ async function placeOn(deps: OrderDeps, task: OrderTask, ground: Ground): Promis
   }
   try {
     const order = await transact(database, work, { tries: MOST_TRIES })
-    if (order) return { kind: 'placed', order }
+    if (order) return { kind: 'placed', order, isReplay: false }
     const rival = await findPlaced(database, task.key)
     // The number that was drawn is another's; or who had the key was rolled back.
-    return rival ? { kind: 'placed', order: rival } : { kind: 'narrow', needed: ground.needed }
+    return rival ? { kind: 'placed', order: rival, isReplay: true } : { kind: 'narrow', needed: ground.needed }
   } catch (thrown) {
     if (thrown instanceof Undone) return thrown.placing
     if (!isWritten || !isDatabaseAway(thrown)) throw thrown
     const order = await findPlaced(database, task.key).catch(() => null)
-    if (order) return { kind: 'placed', order }
+    if (order) return { kind: 'placed', order, isReplay: false }
     throw new AppError('ask-again', { cause: thrown })
   }
 }

@@ -6,6 +6,7 @@ import type { Clock } from '../clock.ts'
 import type { RecentFigures } from '../counts/recentFigures.ts'
 import type { Database } from '../db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
+import { linkNext } from '../http/linkNext.ts'
 import { senderOf } from '../http/senderOf.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import { isLargeOrder } from '../plan/isLargeOrder.ts'
@@ -106,12 +107,14 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
     signOutOfShop: ({ response }) => {
       forgetShopper(response)
     },
-    listShopProducts: async ({ query, who }) => {
+    listShopProducts: async ({ query, who, request, response }) => {
       const sourced = await look(query, who)
       const { release } = sourced
       const found = searchProducts(sourced.plan, query)
-      const from = (Number(query.page ?? 1) - 1) * PAGE_SIZE
-      const products = await show(sourced, found.slice(from, from + PAGE_SIZE), sourced.now)
+      const [page, size] = [Number(query.page ?? 1), Number(query.size ?? PAGE_SIZE)]
+      const from = (page - 1) * size
+      const products = await show(sourced, found.slice(from, from + size), sourced.now)
+      if (from + size < found.length) linkNext(request, response, { page: String(page + 1) })
       return { release, total: found.length, products }
     },
     getShopProduct: async ({ params, query, who }) => {

@@ -2,7 +2,6 @@ import type {
   DeepestAnswer,
   InShopAnswer,
   MomentsAnswer,
-  OrderAnswer,
   PairAnswer,
   ReachAnswer,
   ReachQuestion,
@@ -29,7 +28,7 @@ import type { TableFileType } from '../files/writeTable.ts'
 import { readImport, undoImport, writeImport, writeRejected } from '../imports/importTasks.ts'
 import { computeDeepestAnswer, type DeepestQuestion } from '../plan/deepest.ts'
 import { computeMoments, type MomentsQuestion } from '../plan/moments.ts'
-import { placeNew, type OrderTask } from '../orders/placeOrder.ts'
+import { placeNew, type OrderTask, type Placed } from '../orders/placeOrder.ts'
 import type { PlanSource } from '../plan/planSource.ts'
 import { createPriceHistory } from '../prices/priceHistory.service.ts'
 import { settlePrices } from '../prices/settleSold.ts'
@@ -68,7 +67,7 @@ export interface Tasks {
   quote: { question: { plan: string; order: Order }; answer: string }
   shopCart: { question: { plan: string; order: Order }; answer: ShopCartAnswer }
   /** `now`: the present where the clock stands still. */
-  placeOrder: { question: { task: OrderTask; now: number | null }; answer: OrderAnswer }
+  placeOrder: { question: { task: OrderTask; now: number | null }; answer: Placed }
   settlePrices: { question: { at: number }; answer: null }
   makeCodes: { question: { id: string }; answer: null }
   codeFile: { question: { id: string; type: CodeFileType }; answer: Uint8Array }

@@ -85,6 +85,7 @@ export const text = {
     ],
   },
   common: {
+    skip: 'Skip to the content',
     cancel: 'Cancel',
     close: 'Close',
     undo: 'Undo',
@@ -343,7 +344,7 @@ export const text = {
     empty: 'Empty the cart',
     add: 'Add a product',
     shopper: 'Shopper',
-    fitting: 'a shopper who qualifies',
+    fitting: 'eligible shopper',
     asOf: (when: string) => `Priced as of ${when}, when the promotion runs.`,
     asOfNow: 'Price it now',
     guest: 'guest',

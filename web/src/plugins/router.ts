@@ -1,5 +1,7 @@
+import { nextTick } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 import { text } from '@/locale/en.ts'
+import { focusContentIfLost } from './focusContent.ts'
 import { fetchLater } from './later.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
@@ -124,6 +126,10 @@ const TITLES: Readonly<Record<string, unknown>> = {
   keys: shopKeys,
   ...text.titles,
 }
+
+router.afterEach((to, from) => {
+  if (to.path !== from.path && from.matched.length > 0) void nextTick().then(focusContentIfLost)
+})
 
 router.afterEach(({ name, meta }) => {
   if (meta.place === 'shop') return

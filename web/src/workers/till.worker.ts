@@ -1,6 +1,5 @@
 import type { PlanAnswer } from '@novalex/contract'
 import {
-  phaseOf,
   compilePlan,
   compileSchedule,
   computeEdges,
@@ -16,7 +15,6 @@ import {
   type CartLine,
   type CodeRegister,
   type CompiledPlan,
-  type Condition,
   type EdgeCart,
   type EdgeFacts,
   type EdgeMoment,
@@ -36,8 +34,7 @@ import {
 import { LRUCache } from 'lru-cache'
 import { expose } from 'comlink'
 import type { DeliveryOption } from '@novalex/contract'
-import { pickDelivery } from '@/locale/ruleWords.ts'
-import { SAMPLE_CODE } from '@/workers/sampleCode.ts'
+import { codesOf, fulfil, whomItIsFor } from './whomItIsFor.ts'
 
 export interface TillQuestion {
   /** Those in the cart, and others that the rule names. */
@@ -241,24 +238,6 @@ function prepare({ products, cart: inTill, facts, now, codes, edited: given, del
     asOf: live === now ? null : live,
     isFitted: JSON.stringify(cart) !== JSON.stringify(own),
   }
-}
-
-const SIGNED_IN = { test: 'signedIn' as const, is: true }
-
-/** A limit for each shopper shuts guests out. */
-function whomItIsFor({ limits, when }: Promotion): Condition | null {
-  return limits.usesPerShopper == null ? when : { all: [SIGNED_IN, ...(when ? [when] : [])] }
-}
-
-/** Whoever looks at the limits of a promotion with a code has it, and of one on delivery has chosen a way that it is about. */
-function fulfil({ code, mechanic }: Promotion, cart: Cart, delivery: readonly DeliveryOption[]): Cart {
-  const codes = code ? ['text' in code ? code.text : SAMPLE_CODE] : cart.codes
-  const chosen = pickDelivery(('options' in mechanic && mechanic.options) || [], delivery)
-  return { ...cart, codes, delivery: cart.delivery ?? (phaseOf(mechanic) === 4 ? chosen : null) }
-}
-
-function codesOf({ id, code }: Promotion): CodeRegister {
-  return code && 'batch' in code ? { [SAMPLE_CODE]: { promotion: id, state: 'open' } } : {}
 }
 
 /** Signed in, with nothing known. */

@@ -12,7 +12,9 @@ defineProps<{ ticks: readonly Mark[]; bands: readonly (Mark & { readonly width: 
 
 <template>
   <div class="scale" aria-hidden="true">
-    <span v-for="tick in ticks" :key="tick.id" :style="{ left: `${tick.left}%` }">{{ tick.title }}</span>
+    <span v-for="tick in ticks" :key="tick.id" :style="{ left: `${tick.left}%` }">{{
+      tick.title.replace(/ (?=\d{4}$)/, '\n')
+    }}</span>
   </div>
   <div v-if="bands.length > 0" class="scale bands">
     <span
@@ -30,7 +32,7 @@ defineProps<{ ticks: readonly Mark[]; bands: readonly (Mark & { readonly width: 
   border-bottom: 1px solid var(--line);
   color: var(--quiet);
   font-size: 12px;
-  height: 26px;
+  height: 34px;
   margin: 0 10px 0 120px;
   position: relative;
 }
@@ -38,7 +40,9 @@ defineProps<{ ticks: readonly Mark[]; bands: readonly (Mark & { readonly width: 
 .scale span {
   padding: 4px 0 0 4px;
   position: absolute;
-  white-space: nowrap;
+  /* A year stands below its day, where it meets no other. */
+  line-height: 1.15;
+  white-space: pre;
 }
 
 .bands span {

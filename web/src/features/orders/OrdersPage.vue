@@ -2,6 +2,7 @@
 import type { OrderSummary } from '@novalex/contract'
 import { formatAmount } from '@novalex/core'
 import { refDebounced } from '@vueuse/core'
+import { useRouteQuery } from '@vueuse/router'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { call } from '@/api/call.ts'
@@ -22,7 +23,7 @@ const store = useStoreInfo()
 const route = useRoute()
 const router = useRouter()
 const records = usePromotionRecords()
-const search = ref(typeof route.query.search === 'string' ? route.query.search : '')
+const search = useRouteQuery('search', '')
 const settled = refDebounced(search, TYPING_MS)
 const promotion = computed(() => (typeof route.query.promotion === 'string' ? route.query.promotion : null))
 const open = ref<string | null>(null)

@@ -17,6 +17,7 @@ import PriceRulesDialog from './PriceRulesDialog.vue'
 import { describeFilter } from './table/columns.ts'
 import ProductTable from './table/ProductTable.vue'
 import SaveAsSet from './table/SaveAsSet.vue'
+import { useChoiceInAddress } from './table/useChoiceInAddress.ts'
 import { useProductParts } from './table/useProductParts.ts'
 
 const TYPING_MS = 200
@@ -25,6 +26,7 @@ const moment = useMoment()
 const names = useNames()
 const choice = useProductChoice()
 const words = productText.table
+useChoiceInAddress()
 
 const search = computed({
   get: () => {

@@ -2,6 +2,7 @@
 import type { PromotionRecord } from '@novalex/contract'
 import { mdiMenuDown } from '@mdi/js'
 import { computeStatus, entriesOf, type PromotionStatus } from '@novalex/core'
+import { useRouteQuery } from '@vueuse/router'
 import { computed, ref } from 'vue'
 import { useList } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
@@ -16,12 +17,20 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 import NewPromotion from './NewPromotion.vue'
 import PromotionsTable from './PromotionsTable.vue'
 
+type Shown = PromotionStatus | 'archived' | null
+
 const ManyBar = later(() => import('./ManyBar.vue'))
 const store = useStoreInfo()
 const moment = useMoment()
 const words = text.promotions
-const search = ref('')
-const status = ref<PromotionStatus | 'archived' | null>(null)
+const search = useRouteQuery('search', '')
+const state = useRouteQuery<string | null>('state', null)
+const status = computed<Shown>({
+  get: () => STATES.find(({ value }) => value === state.value)?.value ?? null,
+  set: (value) => {
+    state.value = value
+  },
+})
 
 const promotions = usePromotionRecords()
 const campaigns = useList('listCampaigns')
@@ -50,7 +59,7 @@ const chosen = ref<ReadonlySet<string>>(new Set())
 const chosenRecords = computed(() =>
   shown.value.map(({ record }) => record).filter(({ promotion }) => chosen.value.has(promotion.id)),
 )
-const STATES: readonly { readonly value: typeof status.value; readonly title: string }[] = [
+const STATES: readonly { readonly value: Shown; readonly title: string }[] = [
   { value: null, title: words.allStates },
   ...entriesOf(text.status).map(([value, title]) => ({ value, title })),
   { value: 'archived', title: planningText.archive.title },

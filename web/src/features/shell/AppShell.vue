@@ -8,7 +8,9 @@ import KeysDialog from './KeysDialog.vue'
 import MomentBar from './MomentBar.vue'
 import NavRail from './NavRail.vue'
 import NoticeBar from './NoticeBar.vue'
+import { useMomentInAddress } from './useMomentInAddress.ts'
 import { later } from '@/plugins/later.ts'
+import { focusContent } from '@/plugins/focusContent.ts'
 import { useSession } from '@/stores/session.ts'
 
 const SignInAgain = later(() => import('@/features/access/SignInAgain.vue'))
@@ -16,15 +18,17 @@ const session = useSession()
 const store = useStoreInfo()
 const trouble = computed(() => (store.error ? explainError(store.error) : null))
 useChangeEvents()
+useMomentInAddress()
 </script>
 
 <template>
+  <a href="#content" class="skip" @click.prevent="focusContent">{{ text.common.skip }}</a>
   <div class="shell">
     <NavRail class="rail" />
     <div class="desk">
       <MomentBar v-if="store.info" class="bar" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-      <main>
+      <main id="content" tabindex="-1">
         <router-view v-if="store.info" :key="$route.name === 'promotion' ? String($route.params.id) : undefined" />
         <p v-else-if="!trouble" class="page quiet">{{ text.common.loading }}</p>
       </main>

@@ -42,7 +42,12 @@ function step(to: { readonly at: number } | null): void {
     <span class="as-of">{{ text.moment.asOf }}</span>
     <v-menu>
       <template #activator="{ props }">
-        <button v-bind="props" type="button" class="when" :aria-label="`${text.moment.change}: ${label}`">
+        <button
+          v-bind="props"
+          type="button"
+          class="when"
+          :aria-label="`${label} ${formatZone(store.zone).replace(' time', '')}, ${text.moment.change}`"
+        >
           <strong>{{ label }}</strong> {{ formatZone(store.zone).replace(' time', '') }}
         </button>
       </template>

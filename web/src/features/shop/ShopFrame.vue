@@ -3,6 +3,8 @@ import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import NoticeBar from '@/features/shell/NoticeBar.vue'
+import { focusContent } from '@/plugins/focusContent.ts'
+import { text } from '@/locale/en.ts'
 import { shopText } from '@/locale/enShop.ts'
 import { later } from '@/plugins/later.ts'
 import { usePageTitle } from '@/composables/usePageTitle.ts'
@@ -27,6 +29,7 @@ const tax = computed(() => (view.shop?.pricesIncludeTax ? shopText.withTax : sho
 
 <template>
   <div class="street">
+    <a href="#content" class="skip" @click.prevent="focusContent">{{ text.common.skip }}</a>
     <DeskStrip v-if="session.account" />
     <p v-if="view.isPreview && session.account" class="preview" role="status">
       {{ shopText.preview }}
@@ -42,7 +45,7 @@ const tax = computed(() => (view.shop?.pricesIncludeTax ? shopText.withTax : sho
           shop.count > 0 ? shopText.cartOf(String(shop.count)) : shopText.cart
         }}</router-link>
       </header>
-      <main><slot /></main>
+      <main id="content" tabindex="-1"><slot /></main>
       <footer class="quiet">
         {{ tax }}
         <router-link v-if="!session.account" to="/sign-in">{{ shopText.staff }}</router-link>
@@ -101,6 +104,17 @@ header {
 
 .cart {
   white-space: nowrap;
+}
+
+@media (max-width: 600px) {
+  .shop {
+    padding: 18px 14px 30px;
+  }
+
+  header {
+    flex-wrap: wrap;
+    gap: 6px 14px;
+  }
 }
 
 footer a {

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { refDebounced } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { useRouteQuery } from '@vueuse/router'
+import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { useDisplay } from 'vuetify'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { shopText } from '@/locale/enShop.ts'
@@ -16,9 +18,12 @@ const TYPING_MS = 200
 
 const view = useShopView()
 const route = useRoute()
+const { smAndUp } = useDisplay()
 const router = useRouter()
-const search = ref('')
-const page = ref(1)
+const search = useRouteQuery('search', '')
+const page = useRouteQuery('page', '1', {
+  transform: { get: (text) => Math.max(1, Math.floor(Number(text)) || 1), set: String },
+})
 const settled = refDebounced(search, TYPING_MS)
 const category = computed(() => (typeof route.query.in === 'string' ? route.query.in : null))
 /** From the uppermost category down to the one that is looked at. */
@@ -49,6 +54,7 @@ function goTo(id: string | null): void {
 
 <template>
   <ShopFrame>
+    <h1 class="visually-hidden">{{ path.at(-1)?.name ?? shopText.all }}</h1>
     <nav v-if="category === null && !settled" :aria-label="shopText.categories" class="shelves">
       <button v-for="root in view.roots" :key="root.id" type="button" @click="goTo(root.id)">
         <ShopDrawing :category="root.id" />
@@ -90,7 +96,7 @@ function goTo(id: string | null): void {
       </li>
     </ul>
     <p v-if="data?.total === 0" class="quiet empty">{{ shopText.nothing }}</p>
-    <v-pagination v-if="pages > 1" v-model="page" :length="pages" :total-visible="7" density="compact" />
+    <v-pagination v-if="pages > 1" v-model="page" :length="pages" :total-visible="smAndUp ? 7 : 3" density="compact" />
   </ShopFrame>
 </template>
 

@@ -101,6 +101,12 @@ article div {
   gap: 10px;
 }
 
+@media (max-width: 600px) {
+  article {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+
 .left {
   font-weight: 650;
 }

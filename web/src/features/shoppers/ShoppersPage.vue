@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatAmount } from '@novalex/core'
-import { ref } from 'vue'
+import { useRouteQuery } from '@vueuse/router'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { refDebounced } from '@vueuse/core'
@@ -11,7 +11,7 @@ import { plural } from '@/locale/format.ts'
 
 const TYPING_MS = 200
 const words = planningText.shoppers
-const search = ref('')
+const search = useRouteQuery('search', '')
 const settled = refDebounced(search, TYPING_MS)
 const shoppers = useAnswer('findShoppers', () => ({ query: { search: settled.value ?? '' } }))
 const { data, error } = shoppers

@@ -149,7 +149,7 @@ select {
   color: inherit;
   font: inherit;
   font-size: 13px;
-  max-width: 124px;
+  max-width: 140px;
   min-height: 24px;
 }
 

@@ -12,7 +12,7 @@ export const SHOPPER_TESTS: readonly TestKind[] = [
 type ListTest = Extract<ConditionTest, { readonly in: readonly string[] }>['test']
 /** What there is to choose from for each: groups of shoppers, ways of delivery, and so on. */
 export type Choices = Readonly<Partial<Record<ListTest, readonly string[]>>>
-const FIRST: { readonly [K in Exclude<TestKind, ListTest>]: ConditionTest } = {
+const FIRST: Readonly<Record<Exclude<TestKind, ListTest>, ConditionTest>> = {
   spend: { test: 'spend', reach: {}, basis: 'shelf', op: '>=', amount: 5000 },
   quantity: { test: 'quantity', reach: {}, op: '>=', count: 3 },
   orders: { test: 'orders', op: '=', count: 0 },

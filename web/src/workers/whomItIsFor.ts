@@ -1,0 +1,23 @@
+import type { DeliveryOption } from '@novalex/contract'
+import { phaseOf, type Cart, type CodeRegister, type Condition, type Promotion } from '@novalex/core'
+import { pickDelivery } from '@/locale/ruleWords.ts'
+import { SAMPLE_CODE } from './sampleCode.ts'
+
+const SIGNED_IN = { test: 'signedIn' as const, is: true }
+
+/** A limit for each shopper shuts guests out. */
+export function whomItIsFor({ limits, when }: Promotion): Condition | null {
+  return limits.usesPerShopper == null ? when : { all: [SIGNED_IN, ...(when ? [when] : [])] }
+}
+
+/** Whoever looks at the limits of a promotion with a code has it, and of one on delivery has chosen a way that it is about. */
+export function fulfil({ code, mechanic }: Promotion, cart: Cart, delivery: readonly DeliveryOption[]): Cart {
+  const codes = code ? ['text' in code ? code.text : SAMPLE_CODE] : cart.codes
+  const chosen = pickDelivery(('options' in mechanic && mechanic.options) || [], delivery)
+  return { ...cart, codes, delivery: cart.delivery ?? (phaseOf(mechanic) === 4 ? chosen : null) }
+}
+
+/** The register in which the sample code is an open one. */
+export function codesOf({ id, code }: Promotion): CodeRegister {
+  return code && 'batch' in code ? { [SAMPLE_CODE]: { promotion: id, state: 'open' } } : {}
+}
