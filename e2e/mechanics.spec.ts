@@ -164,7 +164,7 @@ test('a code that does not fit says why', async ({ page }) => {
   await expectTotal(page, '27.00')
   await page.getByLabel('Code …').fill('nothing')
   await page.keyboard.press('Enter')
-  await expect(receipt).toContainText('nothing is not known; check how it is written')
+  await expect(receipt).toContainText('nothing is not valid: check how it is written')
 })
 
 test('the edges of a condition, and of a promotion that has not started: a click goes there', async ({ page }) => {

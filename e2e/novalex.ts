@@ -157,7 +157,7 @@ export async function findAxeFaults(page: Page, rules: readonly string[] = []): 
 
 /** Moves the moment bar to a wall-clock time of the store. */
 export async function moveTo(page: Page, date: string, time: string): Promise<void> {
-  await page.getByRole('button', { name: /^Choose a moment/ }).click()
+  await page.getByRole('button', { name: /, Choose a moment$/ }).click()
   await page.getByLabel('Day', { exact: true }).fill(date)
   await page.getByLabel('Time', { exact: true }).fill(time)
   await page.getByRole('button', { name: 'Go there' }).click()
