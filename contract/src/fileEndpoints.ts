@@ -1,4 +1,4 @@
-import { FileParams, IdParams as params, RejectedParams, UploadHeaders } from './addressSchema.ts'
+import { FileParams, FileQuery, IdParams as params, RejectedParams, UploadHeaders } from './addressSchema.ts'
 import { answering, NOT_FOUND, sending, silent } from './endpoint.ts'
 import { AcceptRequest, ImportQuery, ImportsAnswer, ImportStatus } from './importSchema.ts'
 
@@ -15,8 +15,15 @@ export const FILE_ENDPOINTS = {
     role: 'reader',
     summary: 'A file with its header and a row that shows how cells are filled in',
     params: FileParams,
+    query: FileQuery,
   }),
-  getFile: sending({ isHeavy: true, role: 'reader', summary: 'What is there, as a table', params: FileParams }),
+  getFile: sending({
+    isHeavy: true,
+    role: 'reader',
+    summary: 'What is there, as a table',
+    params: FileParams,
+    query: FileQuery,
+  }),
   startImport: answering(
     ImportStatus,
     {

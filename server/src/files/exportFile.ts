@@ -1,4 +1,4 @@
-import type { ImportKind } from '@novalex/contract'
+import type { CsvDialect, ImportKind } from '@novalex/contract'
 import {
   categoryPath,
   formatHistoryRow,
@@ -42,6 +42,7 @@ export const TABLE_FORMATS: Readonly<Record<TableKind, TableFormat<string, unkno
 export interface ExportTask {
   readonly kind: ImportKind
   readonly type: TableFileType
+  readonly dialect?: CsvDialect
   readonly now: Instant
   /** Whether buyers' addresses may be in it. */
   readonly seesBuyers?: boolean
@@ -57,18 +58,18 @@ interface ExportDeps {
 /** What is there of a kind, as a file; brought in again, it changes nothing. */
 export async function exportFile(
   deps: ExportDeps,
-  { kind, type, now, seesBuyers = false }: ExportTask,
+  { kind, type, dialect, now, seesBuyers = false }: ExportTask,
 ): Promise<Uint8Array> {
   const sourced = await deps.plans.get('working')
   if (kind === 'plan') return exportPlan(sourced)
   const { columns, numbers } = TABLE_FORMATS[kind]
-  return writeTable({ columns, numbers, rows: await ROWS[kind](deps, sourced, { now, seesBuyers }) }, type)
+  return writeTable({ columns, numbers, rows: await ROWS[kind](deps, sourced, { now, seesBuyers }) }, type, dialect)
 }
 
 /** An empty file with the header and a row that shows how cells are filled in. */
-export function writeTemplate(kind: TableKind, type: TableFileType): Promise<Uint8Array> {
+export function writeTemplate(kind: TableKind, type: TableFileType, dialect?: CsvDialect): Promise<Uint8Array> {
   const { columns, numbers, example } = TABLE_FORMATS[kind]
-  return writeTable({ columns, numbers, rows: [example] }, type)
+  return writeTable({ columns, numbers, rows: [example] }, type, dialect)
 }
 
 function exportPlan({ plan }: SourcedPlan): Uint8Array {

@@ -21,15 +21,15 @@ export function createFilesHandlers({
       mediaType: 'application/json',
       bytes: await threads.run('exportFile', { kind: 'plan', type: 'csv', now: clock.now() }),
     }),
-    getTemplate: async ({ params: { kind, type } }) => ({
+    getTemplate: async ({ params: { kind, type }, query }) => ({
       name: `${kind}-template.${type}`,
       mediaType: MEDIA_TYPES[type],
-      bytes: await writeTemplate(kind, type),
+      bytes: await writeTemplate(kind, type, query.dialect),
     }),
-    getFile: async ({ params: { kind, type }, who }) => ({
+    getFile: async ({ params: { kind, type }, query, who }) => ({
       name: `${kind}.${type}`,
       mediaType: MEDIA_TYPES[type],
-      bytes: await threads.run('exportFile', { kind, type, now: clock.now(), ...readingOf(who) }),
+      bytes: await threads.run('exportFile', { kind, type, ...query, now: clock.now(), ...readingOf(who) }),
     }),
   }
 }

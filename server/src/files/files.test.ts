@@ -52,6 +52,16 @@ describe('what goes out comes in unchanged', () => {
       await server.request('DELETE', `/api/imports/${status.id}`)
     },
   )
+  test.each(KINDS)('%s as CSV of semicolons and decimal commas', async (kind) => {
+    const file = await get(`/files/${kind}.csv?dialect=semicolon`)
+    expect([...file.slice(0, 3)]).toEqual([0xef, 0xbb, 0xbf])
+    const text = new TextDecoder().decode(file)
+    expect(text.split('\r\n')[0]).not.toContain(',')
+    if (kind === 'prices') expect(text).toContain('PAD-1;10,00;;')
+    const status = await send(kind, file)
+    expect(status).toMatchObject({ state: 'ready', problems: [], changed: 0 })
+    await server.request('DELETE', `/api/imports/${status.id}`)
+  })
   test('the plan, as JSON', async () => {
     const file = await get('/files/plan.json')
     expect(await send('plan', file)).toMatchObject({ state: 'ready', rows: 1, unchanged: 1 })

@@ -1,3 +1,4 @@
+import type { CsvDialect } from '@novalex/contract'
 import { PassThrough } from 'node:stream'
 import { buffer } from 'node:stream/consumers'
 import Papa from 'papaparse'
@@ -21,8 +22,8 @@ export interface Table {
 type Rows = readonly (readonly string[])[]
 
 /** A file of one record a row. In neither kind is a cell ever a formula. */
-export async function writeTable(table: Table, type: TableFileType): Promise<Buffer> {
-  return type === 'csv' ? writeCsv(table) : writeWorkbook(table)
+export async function writeTable(table: Table, type: TableFileType, dialect: CsvDialect = 'comma'): Promise<Buffer> {
+  return type === 'csv' ? writeCsv(table, dialect) : writeWorkbook(table)
 }
 
 async function* partsOf({ rows }: Table): AsyncGenerator<Rows> {
@@ -30,6 +31,8 @@ async function* partsOf({ rows }: Table): AsyncGenerator<Rows> {
   else yield* rows as AsyncIterable<Rows>
 }
 
+const BYTE_ORDER_MARK = '\ufeff'
+const NUMBER = /^-?\d+(\.\d+)?$/
 // The library's own pattern misses a cell with a line break in it.
 const CSV = { newline: '\r\n', escapeFormulae: /^[=+\-@\t\r]/ }
 
@@ -38,10 +41,19 @@ const CSV = { newline: '\r\n', escapeFormulae: /^[=+\-@\t\r]/ }
 const NOT_IN_XML = /[\0-\x08\x0b\x0c\x0e-\x1f\ufffe\uffff]|\p{Cs}/gu
 
 /** What a spreadsheet would take for a formula is marked as text; `readRecords` takes the mark off again. */
-async function writeCsv(table: Table): Promise<Buffer> {
-  const pieces = [`${Papa.unparse([table.columns as string[]], CSV)}\r\n`]
-  for await (const part of partsOf(table))
-    if (part.length > 0) pieces.push(`${Papa.unparse(part as string[][], CSV)}\r\n`)
+async function writeCsv(table: Table, dialect: CsvDialect): Promise<Buffer> {
+  const { columns, numbers } = table
+  const isNumber = columns.map((column) => numbers.includes(column))
+  const toCell = (cell: string, at: number) => (isNumber[at] && NUMBER.test(cell) ? cell.replace('.', ',') : cell)
+  const write = (rows: Rows) =>
+    dialect === 'comma'
+      ? Papa.unparse(rows as string[][], CSV)
+      : Papa.unparse(
+          rows.map((row) => row.map(toCell)),
+          { ...CSV, delimiter: ';' },
+        )
+  const pieces = [dialect === 'comma' ? '' : BYTE_ORDER_MARK, `${write([columns])}\r\n`]
+  for await (const part of partsOf(table)) if (part.length > 0) pieces.push(`${write(part)}\r\n`)
   return Buffer.concat(pieces.map((piece) => Buffer.from(piece)))
 }
 
@@ -57,7 +69,7 @@ async function writeWorkbook(table: Table): Promise<Buffer> {
   for await (const part of partsOf(table)) {
     for (const row of part) {
       const toCell = (cell: string, at: number) =>
-        isNumber[at] && /^-?\d+(\.\d+)?$/.test(cell) ? Number(cell) : cell.replace(NOT_IN_XML, '\ufffd')
+        isNumber[at] && NUMBER.test(cell) ? Number(cell) : cell.replace(NOT_IN_XML, '\ufffd')
       sheet.addRow(row.map(toCell)).commit()
     }
   }

@@ -23,6 +23,7 @@ import type {
   RankRequest,
   ReleaseRequest,
   RepriceAnswer,
+  CsvDialect,
   RepriceLine,
   RepriceQuestion,
   SecondPersonRequest,
@@ -44,6 +45,9 @@ function mediaTypeOf(name: string): string {
   if (/\.json$/i.test(name)) return 'application/json'
   return /\.xlsx$/i.test(name) ? 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet' : 'text/csv'
 }
+
+const asked = (type: string, dialect: CsvDialect) =>
+  type === 'csv' && dialect === 'semicolon' ? `?dialect=${dialect}` : ''
 
 /** What is done and fetched once; what is shown and must stay true is asked with `useAnswer`. */
 export const api = {
@@ -102,9 +106,10 @@ export const api = {
   },
   previewTakeOff: (body: TakeOffRequest) => call('previewTakeOff', { body }),
   takeOff: (body: TakeOffRun) => call('takeOff', { body }),
-  fileUrl: (kind: ImportKind, type: 'csv' | 'xlsx' | 'json') =>
-    `/api${kind === 'plan' ? pathOf('getPlanFile') : pathOf('getFile', { kind, type })}`,
-  templateUrl: (kind: ImportKind, type: 'csv' | 'xlsx') => `/api${pathOf('getTemplate', { kind, type })}`,
+  fileUrl: (kind: ImportKind, type: 'csv' | 'xlsx' | 'json', dialect: CsvDialect = 'comma') =>
+    `/api${kind === 'plan' ? pathOf('getPlanFile') : pathOf('getFile', { kind, type })}${asked(type, dialect)}`,
+  templateUrl: (kind: ImportKind, type: 'csv' | 'xlsx', dialect: CsvDialect) =>
+    `/api${pathOf('getTemplate', { kind, type })}${asked(type, dialect)}`,
   rejectedUrl: (id: string, type: 'csv' | 'xlsx' | 'json') => `/api${pathOf('getRejectedRows', { id, type })}`,
 
   getPromotion: (id: string) => call('getPromotion', { params: { id } }),

@@ -1,4 +1,4 @@
-import type { ImportKind } from '@novalex/contract'
+import type { CsvDialect, ImportKind } from '@novalex/contract'
 
 interface KindWords {
   /** What a file of this kind holds. */
@@ -18,6 +18,11 @@ export const filesText = {
   outTitle: 'Files to take away',
   now: 'What is there',
   template: 'Template',
+  dialect: 'CSV files',
+  dialects: {
+    comma: 'comma, decimal point',
+    semicolon: 'semicolon, decimal comma',
+  } satisfies Record<CsvDialect, string>,
   title: 'Bring in a file',
   kind: 'What the file holds',
   choose: 'Choose a file',

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { ImportKind, ImportStatus } from '@novalex/contract'
+import { CSV_DIALECTS, type CsvDialect, type ImportKind, type ImportStatus } from '@novalex/contract'
+import { useStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api } from '@/api/api.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
@@ -18,6 +19,11 @@ const store = useStoreInfo()
 const notice = useNotice()
 const attempt = useAttempt()
 const isOpen = ref(false)
+/** What one's own spreadsheet reads; asked once. */
+const dialect = useStorage<CsvDialect>('novalex.csv', 'comma', localStorage, {
+  serializer: { read: (kept) => (kept === 'semicolon' ? kept : 'comma'), write: String },
+})
+const DIALECTS = CSV_DIALECTS.map((value) => ({ value, title: words.dialects[value] }))
 const isImporting = ref(false)
 /** Whether it ever was; it closes by itself. */
 const wasImporting = ref(false)
@@ -63,9 +69,12 @@ function undo({ id, fileName }: ImportStatus): Promise<void> {
                 {{ words.now }}:
                 <template v-for="(type, index) in ['csv', 'xlsx'] as const" :key="type">
                   <template v-if="index > 0"> · </template>
-                  <a :href="api.fileUrl(kind, type)" download :aria-label="`${words.kinds[kind].name}, ${type}`">{{
-                    type.toUpperCase()
-                  }}</a>
+                  <a
+                    :href="api.fileUrl(kind, type, dialect)"
+                    download
+                    :aria-label="`${words.kinds[kind].name}, ${type}`"
+                    >{{ type.toUpperCase() }}</a
+                  >
                 </template>
               </td>
               <td>
@@ -73,7 +82,7 @@ function undo({ id, fileName }: ImportStatus): Promise<void> {
                 <template v-for="(type, index) in ['csv', 'xlsx'] as const" :key="type">
                   <template v-if="index > 0"> · </template>
                   <a
-                    :href="api.templateUrl(kind, type)"
+                    :href="api.templateUrl(kind, type, dialect)"
                     download
                     :aria-label="`${words.template}: ${words.kinds[kind].name}, ${type}`"
                     >{{ type.toUpperCase() }}</a
@@ -84,6 +93,7 @@ function undo({ id, fileName }: ImportStatus): Promise<void> {
           </tr>
         </tbody>
       </table>
+      <v-select v-model="dialect" class="dialect" :items="DIALECTS" :label="words.dialect" />
       <p v-for="status in undoable" :key="status.id" class="last">
         {{ words.last(status.fileName) }}
         <button type="button" class="as-link" @click="undo(status)">{{ text.common.undo }}</button>
@@ -105,6 +115,10 @@ function undo({ id, fileName }: ImportStatus): Promise<void> {
   font-size: 14px;
   padding: 7px 18px 7px 0;
   white-space: nowrap;
+}
+
+.dialect {
+  margin-top: 10px;
 }
 
 .last {
