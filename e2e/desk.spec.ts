@@ -112,7 +112,7 @@ test('many at once: a campaign is shifted whole, paused, and put back by one und
 
 test('a link shows what its sender sees: search, filters, moment and plan', async ({ page, context }) => {
   await page.goto('/products')
-  await page.getByLabel('Search by name or SKU').fill('acrylic')
+  await page.getByRole('textbox', { name: 'Search by name or SKU' }).fill('acrylic')
   await expect(page).toHaveURL(/filters=/)
   await page.goto('/promotions?at=2027-04-01T00:00Z')
   await page.getByLabel('Search', { exact: true }).fill('spring')
@@ -124,7 +124,7 @@ test('a link shows what its sender sees: search, filters, moment and plan', asyn
   // A colleague, or another tab, knows nothing but the address.
   const other = await context.newPage()
   await other.goto(page.url())
-  await expect(other.getByLabel('Search by name or SKU')).toHaveValue('acrylic')
+  await expect(other.getByRole('textbox', { name: 'Search by name or SKU' })).toHaveValue('acrylic')
   await expect(other.getByRole('status').filter({ hasText: shown })).toBeVisible()
   await expect(other.getByRole('button', { name: /^Thu 1 Apr 2027, 02:00/ })).toBeVisible()
   await other.getByRole('button', { name: 'Back to now' }).click()

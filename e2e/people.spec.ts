@@ -99,7 +99,7 @@ test.describe('nobody signed in', () => {
     for (let at = 1; at <= 5; at++) {
       await page.getByLabel('Code', { exact: true }).fill(`guess-${at}`)
       await page.getByRole('button', { name: 'Use it' }).click()
-      await expect(page.getByText(`guess-${at} is not known`)).toBeVisible()
+      await expect(page.getByText(`guess-${at} is not valid`)).toBeVisible()
     }
     await page.getByLabel('Code', { exact: true }).fill('guess-6')
     await page.getByRole('button', { name: 'Use it' }).click()

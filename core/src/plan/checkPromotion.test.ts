@@ -120,6 +120,14 @@ describe('checkPromotion', () => {
       [['not-ascending', 'ladder.rungs.1.at']],
     ],
     [
+      'places outside a label',
+      { display: { label: '{percent} % off', title: '{percent} % off markers', description: 'now {price}' } },
+      [
+        ['place-outside-label', 'display.title'],
+        ['place-outside-label', 'display.description'],
+      ],
+    ],
+    [
       'a ladder beside bands',
       {
         mechanic: markdown({ bands: [{ from: 0, value: percent }] }),

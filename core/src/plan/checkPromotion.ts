@@ -4,7 +4,7 @@ import type { Display, Ladder, Product, Schedule, Store, Value } from '../terms/
 import { computeReduction } from '../units/index.ts'
 import { createProblem, isLocalDateTime, placeBelow, type Problem } from '../values/index.ts'
 import { checkWhen } from './checkWhen.ts'
-import { findUnknownPlaces } from './label.ts'
+import { findPlaces, findUnknownPlaces } from './label.ts'
 import type { Promotion } from './promotion.ts'
 
 export interface PlanSurroundings {
@@ -65,9 +65,17 @@ function checkSchedule({ open, start, end }: Schedule): Problem[] {
 }
 
 function checkDisplay(display: Display | undefined): Problem[] {
-  return findUnknownPlaces(display?.label ?? '').map((given) =>
-    createProblem('unknown-place', 'display.label', { given }),
-  )
+  return [
+    ...findUnknownPlaces(display?.label ?? '').map((given) =>
+      createProblem('unknown-place', 'display.label', { given }),
+    ),
+    // Carts and letters show a title where no single price is known that could fill a place of it.
+    ...(['title', 'description'] as const).flatMap((key) =>
+      findPlaces(display?.[key] ?? '').map((given) =>
+        createProblem('place-outside-label', `display.${key}`, { given }),
+      ),
+    ),
+  ]
 }
 
 function checkStacking({ stacking, mechanic }: Promotion, store: Store): Problem[] {

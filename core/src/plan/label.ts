@@ -15,10 +15,13 @@ export type LabelPlace = (typeof LABEL_PLACES)[number]
 
 const PLACE = /\{([^{}]*)\}/g
 
-/** The places of a label that stand for nothing, as they were written. */
-export function findUnknownPlaces(label: string): string[] {
-  return [...label.matchAll(PLACE)].map(([, name]) => name!).filter((name) => !isPlace(name))
+/** The places of a text, as they were written: `percent` of `{percent} % off`. */
+export function findPlaces(text: string): string[] {
+  return [...text.matchAll(PLACE)].map(([, name]) => name!)
 }
+
+/** The places of a label that stand for nothing. */
+export const findUnknownPlaces = (label: string): string[] => findPlaces(label).filter((name) => !isPlace(name))
 
 /**
  * A label with its places filled; null where a fact is missing, since half a label says something untrue. `format` writes a fact as
@@ -29,7 +32,7 @@ export function fillLabel(
   facts: LabelFacts,
   format: (place: LabelPlace, value: number) => string,
 ): string | null {
-  const places = [...label.matchAll(PLACE)].map(([, name]) => name!)
+  const places = findPlaces(label)
   if (!places.every((name) => isPlace(name) && facts[name] !== undefined)) return null
   return label.replace(PLACE, (_all, name: LabelPlace) => format(name, facts[name]!))
 }

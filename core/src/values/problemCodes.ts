@@ -28,6 +28,7 @@ export const PROBLEM_CODES = [
   'unknown-occasion',
   'follows-occasion',
   'still-running',
+  'place-outside-label',
   'unknown-place',
   'unknown-stack-group',
   'empty-range',

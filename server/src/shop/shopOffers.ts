@@ -20,7 +20,7 @@ import {
   type Product,
 } from '@novalex/core'
 import { DEFAULT_CHANNEL } from '../plan/channel.ts'
-import { hideInternal } from './hideInternal.ts'
+import { hideExcluded, hideInternal } from './hideInternal.ts'
 import { countLeft } from './shopProduct.ts'
 
 /**
@@ -42,7 +42,7 @@ function toShopOffer(
   const { mechanic, when, display } = entry.promotion
   return {
     mechanic: hideInternal(mechanic),
-    when: hideInternal(when),
+    when: hideInternal(hideExcluded(when)),
     ...(display ? { display } : {}),
     left: countLeft(entry, facts, now),
     names: nameProducts(

@@ -34,6 +34,7 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'follows-occasion': ({ name }) =>
     `It follows “${name}”, so its dates are that occasion’s. Change them there, or give it dates of its own first.`,
   'still-running': 'It runs, or will by itself. Pause it or stop it before you archive it.',
+  'place-outside-label': ({ given }) => `“{${given}}” is filled in labels only. Write the figure itself.`,
   'unknown-place': ({ given }) =>
     `“{${given}}” stands for nothing here. {percent}, {amount}, {price} and {regular} do.`,
   'unknown-campaign': 'This campaign is gone. Choose another one, or none.',

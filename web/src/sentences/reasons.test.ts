@@ -393,7 +393,7 @@ test('a whole quote in sentences', () => {
   expect(explainQuote(quote, kept, { names, find: () => five })).toEqual([
     'Five pads begins at 5; this cart has 2, so it needs 3 more.',
     'Code pads changes nothing: its offer begins at 5; this cart has 2, so it needs 3 more.',
-    'Code x is not known; check how it is written.',
+    'Code x is not valid: check how it is written, or whether it was used already.',
     `Five pads: 3 more ${names.product('PAD')} bring 50 % off.`,
   ])
 })

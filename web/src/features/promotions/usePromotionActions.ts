@@ -3,7 +3,9 @@ import { computeStatus, MINUTES_OF_DAY, moveSchedule, type PromotionState, type 
 import { useRouter } from 'vue-router'
 import { api } from '@/api/api.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
+import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { text } from '@/locale/en.ts'
+import { formatEnd } from '@/locale/format.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
@@ -26,6 +28,7 @@ export function usePromotionActions() {
   const store = useStoreInfo()
   const moment = useMoment()
   const attempt = useAttempt()
+  const { all: records } = usePromotionRecords()
 
   async function change(record: PromotionRecord, changes: Partial<PromotionDraft>, what: string): Promise<void> {
     const before = toDraft(record)
@@ -38,11 +41,17 @@ export function usePromotionActions() {
   async function duplicate(record: PromotionRecord): Promise<void> {
     const draft = toDraft(record)
     const isShared = draft.code !== null && 'text' in draft.code
+    const taken = new Set((records.value ?? []).map(({ promotion: { name } }) => name))
+    // A copy of a copy is another copy of the first.
+    const name = draft.name.replace(words.copySuffix, '')
+    const nameOf = (number: number) => words.copyOf(name.slice(0, 105), number)
+    let number = 1
+    while (taken.has(nameOf(number))) number++
     const copy = await api.createPromotion({
       ...draft,
       // A code opens one promotion; a batch stays with the one that it was made for.
       code: isShared ? null : draft.code,
-      name: words.copyOf(draft.name).slice(0, 120),
+      name: nameOf(number),
       state: 'draft',
       archived: false,
     })
@@ -71,7 +80,8 @@ export function usePromotionActions() {
     const { state, schedule } = record.promotion
     const extend = (later: Schedule | null, title: string): PromotionAction[] => {
       if (later === null || schedule.end === undefined || state === 'stopped' || record.occasion !== null) return []
-      return [act(`Extend ${title}`, () => change(record, { schedule: later }, title))]
+      const said = later.end === undefined ? title : text.promotion.when.runsUntil(formatEnd(later.end))
+      return [act(`Extend ${title}`, () => change(record, { schedule: later }, said))]
     }
     return [
       ...extend(moveSchedule(schedule, 'end', 7 * MINUTES_OF_DAY), text.promotion.when.extend.week),

@@ -2,6 +2,7 @@
 import type { ReviewAnswer } from '@novalex/contract'
 import { computed } from 'vue'
 import { usePageRows } from '@/composables/usePageRows.ts'
+import { describeSpan } from '@/locale/describeSpan.ts'
 import { text } from '@/locale/en.ts'
 
 /** The promotions that a release would change. Only the rows in sight are drawn. */
@@ -16,7 +17,14 @@ const shown = computed(() =>
     return change ? [{ change, index }] : []
   }),
 )
-const fieldsOf = (fields: readonly string[]) => fields.map((field) => text.promotion.fields[field] ?? field).join(', ')
+type Change = (typeof changes)[number]
+const describeChange = ({ kind, promotion, fields }: Change) => {
+  const { state, schedule } = promotion
+  const named = fields.map((field) =>
+    field === 'schedule' ? words.datesNow(describeSpan(schedule)) : (text.promotion.fields[field] ?? field),
+  )
+  return [...named, ...(state === 'ready' || kind === 'removed' ? [] : [words.inState(text.status[state])])].join(', ')
+}
 </script>
 
 <template>
@@ -37,7 +45,7 @@ const fieldsOf = (fields: readonly string[]) => fields.map((field) => text.promo
             change.promotion.name
           }}</router-link>
           <template v-else>{{ change.promotion.name }}</template>
-          <span v-if="change.fields.length > 0" class="quiet"> · {{ fieldsOf(change.fields) }}</span>
+          <span v-if="describeChange(change)" class="quiet"> · {{ describeChange(change) }}</span>
         </td>
       </tr>
       <tr v-if="below > 0" aria-hidden="true" :style="{ height: `${below}px` }">

@@ -4,7 +4,16 @@ import { useNewPromotion } from '@/stores/newPromotion.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useKeysDialog } from './useKeysDialog.ts'
 
-const PAGES: Readonly<Record<string, string>> = { p: '/products', r: '/releases', s: '/shop', o: '/promotions' }
+const PAGES: Readonly<Record<string, string>> = {
+  t: '/today',
+  c: '/calendar',
+  o: '/promotions',
+  p: '/products',
+  f: '/findings',
+  r: '/releases',
+  d: '/orders',
+  s: '/shop',
+}
 const GO_TIMEOUT_MS = 1500
 
 /** The keys that work on every screen, except while somebody types. */

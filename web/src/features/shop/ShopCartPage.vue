@@ -129,6 +129,15 @@ function onQuantity(sku: string, event: Event): void {
             <span v-for="(cause, at) in line.causes" :key="at" class="cause saves">
               {{ line.gift ? shopText.gift : causeOf(cause) }} −{{ formatMoney(cause.amount) }}
             </span>
+            <button
+              v-if="!line.gift"
+              type="button"
+              class="as-link take-out"
+              :aria-label="shopText.removeOf(line.name)"
+              @click="shop.setQuantity(line.sku, 0)"
+            >
+              {{ shopText.remove }}
+            </button>
           </span>
           <span class="price">
             <span v-if="line.total < line.regular" class="struck money">{{ formatAmount(line.regular) }}</span>
@@ -230,6 +239,11 @@ input {
 .cause {
   display: block;
   font-size: 13px;
+}
+
+.take-out {
+  font-size: 13px;
+  margin-left: 10px;
 }
 
 .price {

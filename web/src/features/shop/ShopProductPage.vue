@@ -5,6 +5,7 @@ import { formatEnd, formatZone } from '@/locale/format.ts'
 import { shopText } from '@/locale/enShop.ts'
 import { toLocal } from '@novalex/core'
 import { computed } from 'vue'
+import { useRouter } from 'vue-router'
 import { useNotice } from '@/stores/notice.ts'
 import { useShopCart } from './shopCart.ts'
 import { useShopView } from '@/stores/shopView.ts'
@@ -16,13 +17,14 @@ import ShopDrawing from './ShopDrawing.vue'
 
 const { sku } = defineProps<{ sku: string }>()
 const view = useShopView()
+const router = useRouter()
 const zone = computed(() => view.shop?.timeZone ?? 'UTC')
 const notice = useNotice()
 const shop = useShopCart()
 
 function add(name: string): void {
   shop.add(sku)
-  notice.say(shopText.added(name))
+  notice.say(shopText.added(name), { label: shopText.toCart, run: () => void router.push('/shop/cart') })
 }
 /** How often the shop looks what is left. */
 const LOOK_AGAIN_MS = 5000

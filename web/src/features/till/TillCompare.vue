@@ -32,7 +32,6 @@ const words = text.till
 .both {
   display: grid;
   gap: 8px;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
   margin-top: 6px;
 }
 

@@ -42,6 +42,12 @@ const longAgo = computed(() => {
   const days = Math.floor((moment.now - toInstant(start, store.zone)) / DAY_MS)
   return days > LONG_AGO_DAYS ? plural(days, 'day') : ''
 })
+/** Ready, and its end has passed already: it will never run. */
+const isPast = computed(() => {
+  const { end } = schedule.value
+  if (draft.value.state !== 'ready' || end === undefined || !isLocalDateTime(end)) return false
+  return toInstant(end, store.zone) <= moment.now
+})
 const endSentence = computed(() => describeEnd(schedule.value, store.zone))
 const errors = (path: string) => problemsAt(path).map(explainProblem)
 
@@ -118,6 +124,7 @@ function extend(days: number): void {
         :errors="errors('schedule.end')"
         @update:model-value="(end) => set({ end })"
       />
+      <p v-if="isPast" class="wrong" role="status">▲ {{ words.past }}</p>
       <div v-if="schedule.end !== undefined" class="extend">
         <v-btn size="small" @click="extend(7)">{{ words.extend.week }}</v-btn>
         <v-btn size="small" @click="extend(28)">{{ words.extend.fourWeeks }}</v-btn>
