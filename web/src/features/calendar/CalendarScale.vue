@@ -45,6 +45,10 @@ defineProps<{ ticks: readonly Mark[]; bands: readonly (Mark & { readonly width: 
   white-space: pre;
 }
 
+.bands {
+  height: 26px;
+}
+
 .bands span {
   background: color-mix(in srgb, var(--moment) 22%, var(--sheet));
   color: var(--ink);

@@ -107,7 +107,7 @@ const shoppers = computed(() => [
       {{ words.asOf(formatInstant(answer.asOf, { zone: store.zone, year: false })) }}
       <button type="button" class="as-link" @click="moment.moveTo(moment.now)">{{ words.asOfNow }}</button>
     </p>
-    <TillReceipt :answer="answer" :edited="edited" :data-latency="latency" />
+    <TillReceipt :answer="answer" :edited="edited" :is-filling="!reach && !till.isTouched" :data-latency="latency" />
     <p v-if="deepest" class="wrong" role="status">▲ {{ deepest }}</p>
     <TillCompare v-if="till.lines.length > 0" :receipts="answer?.receipts ?? null" />
     <KeepTestCart

@@ -10,7 +10,16 @@ import type { TillAnswer } from '@/workers/till.worker.ts'
 import { useReasons } from './useReasons.ts'
 import { useTillCart } from './useTill.ts'
 
-const { answer, edited } = defineProps<{ answer: TillAnswer | null; edited: Promotion }>()
+const {
+  answer,
+  edited,
+  isFilling = false,
+} = defineProps<{
+  answer: TillAnswer | null
+  edited: Promotion
+  /** Whether a first cart is still looked for. */
+  isFilling?: boolean
+}>()
 
 const till = useTillCart()
 const store = useStoreInfo()
@@ -54,7 +63,7 @@ function onQuantity(sku: string, event: Event): void {
 
 <template>
   <div class="receipt" data-testid="receipt">
-    <p v-if="till.lines.length === 0" class="quiet">{{ words.nothing }}</p>
+    <p v-if="till.lines.length === 0" class="quiet">{{ isFilling ? text.common.loading : words.nothing }}</p>
     <template v-else>
       <div v-for="{ product, quantity, line } in lines" :key="product.sku" class="line">
         <div class="row">
