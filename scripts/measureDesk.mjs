@@ -29,7 +29,7 @@ async function main() {
       args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
     })
     try {
-      await measureFirstLoad(browser, server.url)
+      await measureFirstLoads(browser, server.url)
       say(`Till, ${LINES} lines, demo plan: ${await measureTill(browser, server.url)}`)
       const few = await measurePages(browser, server.url, database.url)
       await multiplyPlan(database.url)
@@ -45,8 +45,25 @@ async function main() {
   }
 }
 
-async function measureFirstLoad(browser, url) {
-  const page = await openPage(browser, url)
+/** What comes before the first page shows: of the desk, and of the shop for a shopper. */
+async function measureFirstLoads(browser, url) {
+  const desk = await openPage(browser, url)
+  await measureFirstLoad(desk, {
+    name: 'the promotions',
+    address: `${url}/promotions`,
+    landmark: desk.getByRole('link', { name: 'Spring paper, 15 %' }),
+    most: 200,
+  })
+  const shop = await (await browser.newContext()).newPage()
+  await measureFirstLoad(shop, {
+    name: 'the shop',
+    address: `${url}/shop`,
+    landmark: shop.getByText('Drawing sheet A4').first(),
+    most: 110,
+  })
+}
+
+async function measureFirstLoad(page, { name, address, landmark, most }) {
   const client = await page.context().newCDPSession(page)
   await client.send('Network.enable')
   const types = new Map()
@@ -55,11 +72,14 @@ async function measureFirstLoad(browser, url) {
   client.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
     sizes[types.get(requestId) === 'Script' ? 'script' : 'other'] += encodedDataLength
   })
-  await page.goto(`${url}/promotions`)
-  await page.getByRole('link', { name: 'Spring paper, 15 %' }).waitFor()
+  await page.goto(address)
+  await landmark.waitFor()
   const kb = (bytes) => Math.round(bytes / 1024)
-  say(`First load of the promotions: ${kb(sizes.script)} kB of script, ${kb(sizes.other)} kB of all else, compressed`)
-  await page.close()
+  const mark = kb(sizes.script) <= most ? '✓' : '✕'
+  say(
+    `${mark} first load of ${name}: ${kb(sizes.script)} kB of script, at most ${most}; ${kb(sizes.other)} kB of all else, compressed`,
+  )
+  await page.context().close()
 }
 
 /** What is seen of a page once it is there; what takes long may still be on its way behind its sign. */

@@ -13,9 +13,8 @@ export const FileParams = Type.Object({ kind: choice(...tableKinds), type: Table
  * How a CSV file is written: `comma` as RFC 4180 has it, in plain UTF-8; `semicolon` for spreadsheets of countries that write decimal commas, with a
  * byte order mark.
  */
-export const CSV_DIALECTS = ['comma', 'semicolon'] as const
-export type CsvDialect = (typeof CSV_DIALECTS)[number]
-export const FileQuery = Type.Object({ dialect: Type.Optional(choice(...CSV_DIALECTS)) }, strict)
+export type CsvDialect = 'comma' | 'semicolon'
+export const FileQuery = Type.Object({ dialect: Type.Optional(choice<CsvDialect>('comma', 'semicolon')) }, strict)
 export const RejectedParams = Type.Object({ id: Id, type: choice('csv', 'xlsx', 'json') }, strict)
 
 /** The name of an uploaded file, percent-encoded, since a header holds ASCII only. */

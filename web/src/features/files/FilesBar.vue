@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { CSV_DIALECTS, type CsvDialect, type ImportKind, type ImportStatus } from '@novalex/contract'
+import type { CsvDialect, ImportKind, ImportStatus } from '@novalex/contract'
+import { entriesOf } from '@novalex/core'
 import { useStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api } from '@/api/api.ts'
@@ -23,7 +24,7 @@ const isOpen = ref(false)
 const dialect = useStorage<CsvDialect>('novalex.csv', 'comma', localStorage, {
   serializer: { read: (kept) => (kept === 'semicolon' ? kept : 'comma'), write: String },
 })
-const DIALECTS = CSV_DIALECTS.map((value) => ({ value, title: words.dialects[value] }))
+const DIALECTS = entriesOf(words.dialects).map(([value, title]) => ({ value, title }))
 const isImporting = ref(false)
 /** Whether it ever was; it closes by itself. */
 const wasImporting = ref(false)
