@@ -28,7 +28,7 @@ test('in words: a sentence a line', () => {
   expect(stdout.split('\n')).toEqual([
     'Spring paper takes off 1.94 €.',
     'Spring paper can’t be known for a guest; it is for anyone in club.',
-    'Code X is not known; check how it is written.',
+    'Code X is not valid: check how it is written, or whether it was used already.',
     '',
     '',
   ])

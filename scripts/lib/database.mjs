@@ -122,6 +122,8 @@ function spawnServer({ folder, data, port, password }) {
       '--collation-server=utf8mb4_unicode_520_ci',
       '--default-time-zone=+00:00',
       '--max-allowed-packet=64M',
+      // Tests run many servers at once, each with a pool of its own.
+      '--max-connections=500',
       '--innodb-buffer-pool-size=128M',
       '--performance-schema=OFF',
       `--init-file=${init}`,

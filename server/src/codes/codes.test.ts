@@ -5,6 +5,7 @@ import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
 import { recount } from '../counts/recount.ts'
 import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
 import { createOrderBody, offerParcels, place, releaseAll, visit, type Visitor } from '../testing/placeOrders.ts'
+import { AppError } from '../errors/AppError.ts'
 import { createPlanSource } from '../plan/planSource.ts'
 import type { Threads } from '../threads/threads.ts'
 import { createCodesService } from './codes.service.ts'
@@ -96,19 +97,19 @@ describe('a batch', () => {
     const { body } = await server.request('POST', '/api/code-batches', batchOf({ name: 'Later' }))
     await settled(body.id)
     await server.database('code_batches').where({ id: body.id }).update({ state: 'making', wanted: 25 })
-    const full = Object.assign(new Error('The table is full'), { code: 'ER_RECORD_FILE_FULL', errno: 1114 })
+    const slow = new AppError('took-too-long')
     const heard: unknown[] = []
     const deps = {
       database: server.database,
       plans: createPlanSource(server.database),
       clock: { now: () => server.clock.at, isFixed: true },
     }
-    const threads = { run: () => Promise.reject(full) } as unknown as Threads
+    const threads = { run: () => Promise.reject(slow) } as unknown as Threads
     const broken = createCodesService({ ...deps, threads, onTrouble: (thrown) => heard.push(thrown) })
     await broken.resume()
     const trouble = async () => (await server.request('GET', `/api/code-batches/${body.id}`)).body.trouble as string
-    await expect.poll(trouble).toBe('disk-full')
-    expect(heard).toEqual([full])
+    await expect.poll(trouble).toBe('took-too-long')
+    expect(heard).toEqual([slow])
     // The claim is given back after what failed is written.
     await expect
       .poll(async () => (await server.database('claims').where({ subject: `codes ${body.id}` })).length)

@@ -27,10 +27,17 @@ const views = [
   { value: true, title: shopText.plans.working },
 ]
 const label = computed(() => formatInstant(moment.instant, { zone: store.zone }))
-const plans = computed(() => [
-  { value: 'working', title: text.moment.working },
-  ...(releases.value ?? []).map(({ number }) => ({ value: String(number), title: text.moment.release(number) })),
-])
+const plans = computed(() => {
+  const numbers = (releases.value ?? []).map(({ number }) => number)
+  // An address may name one that is not there; the page then says so.
+  const asked = moment.plan === 'working' ? [] : [Number(moment.plan)]
+  return [
+    { value: 'working', title: text.moment.working },
+    ...[...new Set([...numbers, ...asked])].map((number) => {
+      return { value: String(number), title: text.moment.release(number) }
+    }),
+  ]
+})
 
 function step(to: { readonly at: number } | null): void {
   if (to) moment.moveTo(to.at)

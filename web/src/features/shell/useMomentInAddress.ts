@@ -2,7 +2,7 @@ import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useMoment } from '@/stores/moment.ts'
 
-const PLAN = /^(working|live|[1-9]\d{0,8})$/
+const PLAN = /^(working|[1-9]\d{0,8})$/
 
 /** Keeps the chosen moment and plan in the address of every page of the desk, so that a link shows what its sender sees. */
 export function useMomentInAddress(): void {

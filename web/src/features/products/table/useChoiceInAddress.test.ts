@@ -5,6 +5,8 @@ test.each<[string | null, unknown]>([
   ['[{"column":"name","text":"oil"}]', [{ column: 'name', text: 'oil' }]],
   ['[]', []],
   ['[{"text":"oil"}]', null],
+  ['[{"column":"colour","text":"red"}]', null],
+  ['[{"column":"name"}]', null],
   ['{"column":"name"}', null],
   ['[null]', null],
   ['no JSON', null],

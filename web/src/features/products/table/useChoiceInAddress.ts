@@ -1,7 +1,10 @@
 import type { ProductFilter, ProductOrder } from '@novalex/core'
 import { useRouteQuery } from '@vueuse/router'
 import { watch } from 'vue'
+import { productText } from '@/locale/enProducts.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
+
+const COLUMNS = productText.table.columns
 
 /**
  * Keeps the filters and the order of the products in the address, so that a link shows what its sender sees. An address without them leaves them as
@@ -44,12 +47,16 @@ function parse(text: string | null): unknown {
 }
 
 const hasColumn = (value: unknown): value is { column: string } =>
-  typeof value === 'object' && value !== null && typeof (value as { column?: unknown }).column === 'string'
+  typeof value === 'object' && value !== null && String((value as { column?: unknown }).column) in COLUMNS
+
+const CONDITIONS = ['text', 'anyOf', 'from', 'to', 'empty']
+/** Any of what a filter may ask for; the server knows the rest. */
+const isFilter = (value: unknown): value is ProductFilter => hasColumn(value) && CONDITIONS.some((key) => key in value)
 
 /** The filters of an address; null where it has none that can be read. */
 export function readFilters(text: string | null): ProductFilter[] | null {
   const found = parse(text)
-  return Array.isArray(found) && found.every(hasColumn) ? (found as ProductFilter[]) : null
+  return Array.isArray(found) && found.every(isFilter) ? found : null
 }
 
 function readOrder(text: string | null): ProductOrder {
