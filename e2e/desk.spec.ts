@@ -130,6 +130,7 @@ test('a link shows what its sender sees: search, filters, moment and plan', asyn
   await other.getByRole('button', { name: 'Back to now' }).click()
   await expect(other).not.toHaveURL(/at=/)
   await other.getByRole('combobox', { name: 'Plan', exact: true }).selectOption('release 1')
+  await expect(other).toHaveURL(/plan=1/)
   await other.reload()
   await expect(other.getByRole('combobox', { name: 'Plan', exact: true })).toHaveValue('1')
   await other.goto('/products?filters=[1]&at=never&plan=what')

@@ -96,6 +96,6 @@ test('Today: what needs a hand, and a running promotion extended in two clicks',
   const ending = hands.getByRole('listitem').filter({ hasText: 'Last frames, by price ends in' })
   await ending.getByRole('button', { name: 'Extend …' }).click()
   await page.getByText('Extend + 1 week').click()
-  await expect(page.getByText('Last frames, by price: + 1 week.')).toBeVisible()
+  await expect(page.getByText(/Last frames, by price: now until Thu 18 Mar.*, 24:00\./)).toBeVisible()
   await expect(ending).toHaveCount(0)
 })

@@ -1,37 +1,53 @@
-import { computed, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useEventListener } from '@vueuse/core'
+import { onScopeDispose, watch } from 'vue'
+import { useRouter } from 'vue-router'
 import { useMoment } from '@/stores/moment.ts'
 
 const PLAN = /^(working|[1-9]\d{0,8})$/
 
-/** Keeps the chosen moment and plan in the address of every page of the desk, so that a link shows what its sender sees. */
+/**
+ * Keeps the chosen moment and plan in the address of every page of the desk, so that a link shows what its sender sees. The address is changed in the
+ * browser's history alone: a navigation of the router would call off one that is under way, as where the moment changes and a page is opened at once.
+ */
 export function useMomentInAddress(): void {
-  const route = useRoute()
   const router = useRouter()
   const moment = useMoment()
-  const wanted = computed(() => ({
-    at: moment.chosen === null ? undefined : new Date(moment.chosen).toISOString().replace(/:00\.000Z$/, 'Z'),
-    plan: moment.plan === 'working' ? undefined : moment.plan,
-  }))
+  let isFromHistory = false
 
   function take(): void {
-    const { at, plan } = route.query
-    if (typeof at === 'string' && Number.isFinite(Date.parse(at))) moment.moveTo(Date.parse(at))
-    if (typeof plan === 'string' && PLAN.test(plan)) moment.plan = plan
+    const query = new URLSearchParams(window.location.search)
+    const at = Date.parse(query.get('at') ?? '')
+    const plan = query.get('plan') ?? ''
+    if (Number.isFinite(at)) moment.moveTo(at)
+    if (PLAN.test(plan)) moment.plan = plan
   }
+
   function write(): void {
-    const { at, plan } = wanted.value
-    if (route.meta.place !== undefined || (route.query.at === at && route.query.plan === plan)) return
-    void router.replace({ query: { ...route.query, at, plan }, hash: route.hash })
+    if (router.currentRoute.value.meta.place !== undefined) return
+    const { pathname, searchParams, search, hash } = new URL(window.location.href)
+    const at = moment.chosen === null ? null : new Date(moment.chosen).toISOString().replace(/:00\.000Z$/, 'Z')
+    const plan = moment.plan === 'working' ? null : moment.plan
+    for (const [key, value] of Object.entries({ at, plan })) {
+      if (value === null) searchParams.delete(key)
+      else if (searchParams.get(key) !== value) searchParams.set(key, value)
+    }
+    const query = searchParams.size > 0 ? `?${searchParams.toString()}` : ''
+    if (query === search) return
+    const current = pathname + query + hash
+    // The router puts `current` back when it leaves the page.
+    window.history.replaceState({ ...(window.history.state as object | null), current }, '', current)
   }
 
   take()
-  watch(
-    () => [route.path, route.query.at, route.query.plan],
-    () => {
-      take()
+  useEventListener(window, 'popstate', () => {
+    isFromHistory = true
+  })
+  onScopeDispose(
+    router.afterEach(() => {
+      if (isFromHistory) take()
+      isFromHistory = false
       write()
-    },
+    }),
   )
-  watch(wanted, write)
+  watch([() => moment.chosen, () => moment.plan], write)
 }
