@@ -24,7 +24,12 @@ test('a name that is not known yet is looked up, all of them in one request, and
       'loud',
     ])
   })
-  expect(server.of('lookUpProducts').map(({ body }) => body)).toEqual([{ skus: ['A', 'B', 'GONE'] }])
+  expect([names.product('A'), useNames().areKnown(['A', 'GONE'])]).toEqual(['Name of A', true])
+  expect(useNames().areKnown(['A', 'C'])).toBe(false)
+  await vi.waitFor(() => {
+    expect(useNames().areKnown(['A', 'C'])).toBe(true)
+  })
+  expect(server.of('lookUpProducts').map(({ body }) => body)).toEqual([{ skus: ['A', 'B', 'GONE'] }, { skus: ['C'] }])
 })
 
 test('where the names cannot be had, products go by their SKUs', async () => {

@@ -22,14 +22,15 @@ function findName<T>(
 
 /** Categories, sets and occasions, and the names behind ids, as sentences need them. */
 export const useNames = defineStore('names', () => {
-  const { data: listedCategories } = useList('listCategories')
-  const { data: listedSets } = useList('listSets')
+  const { data: listedCategories, error: categoriesError } = useList('listCategories')
+  const { data: listedSets, error: setsError } = useList('listSets')
   const { data: listedOccasions } = useList('listOccasions')
   const categories = computed<readonly CategoryAnswer[]>(() => listedCategories.value ?? [])
   const sets = computed<readonly SetAnswer[]>(() => listedSets.value ?? [])
   const occasions = computed<readonly OccasionRecord[]>(() => listedOccasions.value ?? [])
   const products = shallowRef<ReadonlyMap<string, string>>(new Map())
   const asked = new Set<string>()
+  let queue: string[] = []
 
   /** Remembers names that some answer brought along. */
   function learnProducts(known: readonly { readonly sku: string; readonly name: string }[]): void {
@@ -38,19 +39,33 @@ export const useNames = defineStore('names', () => {
 
   /** Looks up, in one request, all products whose names were asked for since; one that is not there goes by its SKU. */
   async function lookUp(): Promise<void> {
-    const skus = [...asked].slice(0, MOST_AT_ONCE)
-    for (const sku of skus) asked.delete(sku)
+    const skus = queue.slice(0, MOST_AT_ONCE)
+    queue = queue.slice(MOST_AT_ONCE)
     const found = await call('lookUpProducts', { body: { skus } }).catch(() => [])
     learnProducts([...skus.map((sku) => ({ sku, name: sku })), ...found])
-    if (asked.size > 0) await lookUp()
+    if (queue.length > 0) await lookUp()
   }
 
   function findProduct(sku: string): string {
     const name = products.value.get(sku)
     if (name !== undefined) return name
-    if (asked.size === 0) queueMicrotask(() => void lookUp())
-    asked.add(sku)
+    if (!asked.has(sku)) {
+      if (queue.length === 0) queueMicrotask(() => void lookUp())
+      asked.add(sku)
+      queue.push(sku)
+    }
     return UNKNOWN
+  }
+
+  /** Whether some products, and all categories and sets, have their names, or will not get them; those that are missing are looked up. */
+  function areKnown(skus: readonly string[]): boolean {
+    const isListed = (list: unknown, error: unknown) => list !== undefined || error !== null
+    const missing = skus.filter((sku) => findProduct(sku) === UNKNOWN)
+    return (
+      missing.length === 0 &&
+      isListed(listedCategories.value, categoriesError.value) &&
+      isListed(listedSets.value, setsError.value)
+    )
   }
 
   const names: Names = {
@@ -69,5 +84,5 @@ export const useNames = defineStore('names', () => {
       ) ?? id,
     product: findProduct,
   }
-  return { categories, sets, occasions, names, learnProducts }
+  return { categories, sets, occasions, names, areKnown, learnProducts }
 })

@@ -3,6 +3,7 @@ import { usePageTitle } from '@/composables/usePageTitle.ts'
 import { useEventListener } from '@vueuse/core'
 import { computed, onMounted } from 'vue'
 import { onBeforeRouteLeave } from 'vue-router'
+import { useNamesFirst } from '@/composables/useNamesFirst.ts'
 import LoadError from '@/components/LoadError.vue'
 import SalesPanel from '@/features/selling/SalesPanel.vue'
 import TillPanel from '@/features/till/TillPanel.vue'
@@ -19,6 +20,7 @@ const { id } = defineProps<{ id: string }>()
 const editing = usePromotionDraft(id)
 providePromotion(editing)
 const { loaded, draft, loadError, isRestored, undo, redo } = editing
+const isNamed = useNamesFirst(() => (loaded.value ? [loaded.value.record.promotion] : undefined))
 const isInConflict = computed(() => loaded.value?.state === 'conflict' || loaded.value?.state === 'gone')
 
 function onKey(event: KeyboardEvent): void {
@@ -44,7 +46,7 @@ onBeforeRouteLeave(() =>
   <div class="two">
     <section class="page rule">
       <LoadError v-if="loadError" :of="[{ error: editing.loadError, refetch: editing.load }]" />
-      <p v-else-if="!loaded" class="quiet">{{ text.common.loading }}</p>
+      <p v-else-if="!loaded || !isNamed" class="quiet">{{ text.common.loading }}</p>
       <template v-else>
         <PromotionHead />
         <p v-if="isRestored" class="saves" role="status">{{ text.promotion.restored }}</p>

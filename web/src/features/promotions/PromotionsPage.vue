@@ -7,6 +7,7 @@ import { computed, ref } from 'vue'
 import { useList } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
+import { useNamesFirst } from '@/composables/useNamesFirst.ts'
 import FilesBar from '@/features/files/FilesBar.vue'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
@@ -35,6 +36,7 @@ const status = computed<Shown>({
 const promotions = usePromotionRecords()
 const campaigns = useList('listCampaigns')
 const records = promotions.all
+const isNamed = useNamesFirst(() => records.value?.map(({ promotion }) => promotion))
 
 /** What a search looks at: the name, the note and the code. */
 const findable = ({ promotion: { name, code }, note }: PromotionRecord) =>
@@ -101,13 +103,13 @@ const stateShown = computed(() => STATES.find(({ value }) => value === status.va
       <NewPromotion />
     </header>
     <LoadError :of="[promotions, campaigns]" />
-    <p v-if="!records && !promotions.error.value" class="quiet">{{ text.common.loading }}</p>
+    <p v-if="(!records || !isNamed) && !promotions.error.value" class="quiet">{{ text.common.loading }}</p>
     <div v-if="records?.length === 0" class="empty">
       <p>{{ words.empty }}</p>
       <p class="quiet">{{ words.emptyHint }}</p>
     </div>
     <p v-else-if="records && groups.length === 0" class="empty">{{ words.emptyFilter }}</p>
-    <template v-else-if="records">
+    <template v-else-if="records && isNamed">
       <ManyBar
         v-if="chosenRecords.length > 0"
         :records="chosenRecords"
