@@ -159,6 +159,8 @@ test('`closes`: the rank decides whether anything comes after it, and the price 
   await toEnd()
   await page.getByRole('row', { name: /One off/ }).dragTo(page.getByRole('row', { name: /Ends it/ }))
   await expect(page.getByText('One off has rank 42 now.')).toBeVisible()
+  // The row has moved to its new place.
+  await expect(page.getByRole('button', { name: 'Rank of One off: 42' })).toBeVisible()
   await page.getByRole('link', { name: 'One off' }).click()
   await add(page, 'Ten', 1)
   await expectTotal(page, '8.10')
