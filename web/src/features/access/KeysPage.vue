@@ -52,7 +52,7 @@ const revoke = ({ id, name }: KeyRecord) =>
           <th scope="col">{{ words.columns.used }}</th>
           <th scope="col">{{ words.columns.ends }}</th>
           <th scope="col">{{ words.columns.made }}</th>
-          <th scope="col" />
+          <td />
         </tr>
       </thead>
       <tbody>

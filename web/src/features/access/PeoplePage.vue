@@ -79,7 +79,7 @@ async function remove(): Promise<void> {
           <th scope="col">{{ words.columns.role }}</th>
           <th scope="col">{{ words.columns.state }}</th>
           <th scope="col">{{ words.columns.seen }}</th>
-          <th scope="col" />
+          <td />
         </tr>
       </thead>
       <tbody>

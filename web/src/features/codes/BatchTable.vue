@@ -47,7 +47,7 @@ async function makeVoid(): Promise<void> {
         <th scope="col" class="number">{{ words.columns.void }}</th>
         <th scope="col" class="number">{{ words.columns.handed }}</th>
         <th scope="col" class="files">{{ words.columns.files }}</th>
-        <th scope="col" />
+        <td />
       </tr>
     </thead>
     <tbody>

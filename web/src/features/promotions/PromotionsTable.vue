@@ -68,7 +68,7 @@ const isAll = (rows: readonly Row[]) => rows.every(({ record }) => chosen.value.
     </colgroup>
     <thead>
       <tr aria-rowindex="1">
-        <th />
+        <td />
         <th scope="col">{{ words.columns.state }}</th>
         <th scope="col">{{ words.columns.name }}</th>
         <th scope="col">{{ words.columns.when }}</th>

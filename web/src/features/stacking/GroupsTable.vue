@@ -30,7 +30,7 @@ function setConflicts(conflicts: Store['conflicts']): void {
     <table class="groups">
       <thead>
         <tr>
-          <th />
+          <td />
           <th v-for="group in store.stackGroups" :key="group" scope="col">{{ group }}</th>
         </tr>
       </thead>

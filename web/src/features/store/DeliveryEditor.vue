@@ -125,7 +125,7 @@ function reset(): void {
               ✕
             </button>
           </th>
-          <th scope="col" />
+          <td />
         </tr>
       </thead>
       <tbody>
