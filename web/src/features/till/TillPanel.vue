@@ -45,7 +45,7 @@ const { answer, edges, latency } = useTill(
   () => samples.value,
 )
 
-// The first look needs a cart that gets the promotion, until somebody fills or empties the till by hand.
+// Fill the till with a cart that gets the promotion, until its user changes the cart.
 watch(reach, (found) => {
   const first = found?.reaches[0]?.sample ?? []
   const sample = first[Math.floor(first.length / 2)]

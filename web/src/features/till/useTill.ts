@@ -12,7 +12,7 @@ export interface TillLine {
   readonly quantity: number
 }
 
-/** Who stands at the till: somebody the promotion is for, nobody known, one with a past as most have it and at most one group, or one from the file. */
+/** The shopper at the till: one who qualifies, a guest, one with a typical past and at most one group, or one from the file. */
 export type TillShopper = 'fitting' | 'guest' | 'signedIn' | 'returning' | 'known' | `group:${string}`
 
 /** The test cart that is always there. It stays while you go from promotion to promotion, and ends with the window. */
