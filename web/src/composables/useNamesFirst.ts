@@ -1,9 +1,7 @@
 import type { Promotion } from '@novalex/core'
 import { ref, watchEffect, type Ref } from 'vue'
+import { MOST_NAMED } from '@/locale/ruleWords.ts'
 import { useNames } from '@/stores/names.ts'
-
-/** More products than a sentence names are only counted in it. */
-const MOST_NAMED = 3
 
 /** Whether all that the sentences of some promotions name has its name: a page that waits for it does not move while it is read. Once true, it stays. */
 export function useNamesFirst(find: () => readonly Promotion[] | undefined): Readonly<Ref<boolean>> {

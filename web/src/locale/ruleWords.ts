@@ -26,16 +26,19 @@ export function describeReach(reach: Reach, names: Names): string {
 
 export const isEverything = (reach: Reach) => Object.keys(reach).length === 0
 
-const SHOWN = 3
+/** Products, categories or sets that a sentence names; of more, it names only these or counts them. */
+export const MOST_NAMED = 3
 
 function describeKeys(keys: ReachKeys, names: Names): string {
   const list = (ids: readonly string[], name: (id: string) => string) =>
-    ids.length > SHOWN
-      ? `${ids.slice(0, SHOWN).map(name).join(', ')} and ${ids.length - SHOWN} more`
+    ids.length > MOST_NAMED
+      ? `${ids.slice(0, MOST_NAMED).map(name).join(', ')} and ${ids.length - MOST_NAMED} more`
       : joinWords(ids.map(name), 'or')
   const parts: string[] = []
   if (keys.skus)
-    parts.push(keys.skus.length > SHOWN ? plural(keys.skus.length, 'chosen product') : list(keys.skus, names.product))
+    parts.push(
+      keys.skus.length > MOST_NAMED ? plural(keys.skus.length, 'chosen product') : list(keys.skus, names.product),
+    )
   if (keys.categories) parts.push(list(keys.categories, names.category))
   if (keys.sets) parts.push(`the set ${list(keys.sets, names.set)}`)
   if (keys.families) parts.push(`family ${list(keys.families, String)}`)

@@ -40,7 +40,7 @@ export interface TillQuestion {
   /** Those in the cart, and others that the rule names. */
   readonly products: readonly Product[]
   readonly cart: Cart
-  /** Whether the promotion is to be for whoever buys: the shopper is changed as little as that takes. */
+  /** Whether to change the shopper, as little as that takes, into one who qualifies for the promotion. */
   readonly isFitted: boolean
   /** Whether a moment was chosen; otherwise a promotion that does not run now is priced when it does. */
   readonly isMoved: boolean
@@ -58,7 +58,7 @@ export interface TillQuestion {
 }
 
 export interface TillAnswer {
-  /** The cart that was priced, with whoever buys. */
+  /** The priced cart with its shopper. */
   readonly cart: Cart
   /** When it is priced, where that is not the moment on screen: the nearest at which the promotion runs. */
   readonly asOf: Instant | null
