@@ -12,6 +12,8 @@ test.each<[string, Condition | null, Condition | null]>([
   ['a group that it is not for', { not: trade }, { not: hidden }],
   ['in all', { all: [{ not: trade }, first] }, { all: [{ not: hidden }, first] }],
   ['in any', { any: [first, { not: trade }] }, { any: [first, { not: hidden }] }],
+  ['in an exclusion of several', { not: { any: [trade, first] } }, { not: { any: [hidden, first] } }],
+  ['an exclusion of an exclusion', { not: { not: trade } }, { not: { not: trade } }],
   ['another exclusion', { not: first }, { not: first }],
 ])('%s', (_label, when, shown) => {
   expect(hideExcluded(when)).toEqual(shown)

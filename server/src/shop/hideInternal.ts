@@ -5,12 +5,13 @@ const INTERNAL: ReadonlySet<string> = new Set(['sets', 'tags', 'families'])
 const SELECTION = ['selection']
 
 /** Groups of shoppers that an offer is not for are the store's own business. */
-export function hideExcluded(when: Condition | null): Condition | null {
-  if (when === null) return null
-  if ('all' in when) return { all: when.all.map((part) => hideExcluded(part)!) }
-  if ('any' in when) return { any: when.any.map((part) => hideExcluded(part)!) }
-  if (!('not' in when)) return when
-  return { not: 'test' in when.not && when.not.test === 'group' ? { ...when.not, in: SELECTION } : when.not }
+export const hideExcluded = (when: Condition | null): Condition | null => when && hideIn(when, false)
+
+function hideIn(when: Condition, isNegated: boolean): Condition {
+  if ('not' in when) return { not: hideIn(when.not, !isNegated) }
+  if ('all' in when) return { all: when.all.map((part) => hideIn(part, isNegated)) }
+  if ('any' in when) return { any: when.any.map((part) => hideIn(part, isNegated)) }
+  return isNegated && when.test === 'group' ? { ...when, in: SELECTION } : when
 }
 
 /** The same rule, condition or reward without the names of what only planners know. */

@@ -8,8 +8,10 @@ import { useList } from '@/api/useAnswer.ts'
 import { setCurrency, setPresentYear } from '@/locale/format.ts'
 import { setDeliveryOptions } from '@/locale/ruleWords.ts'
 
-/** What follows from products alone, so that a change of the plan leaves it as it is. */
-const OF_CATALOGUE: ReadonlySet<unknown> = new Set<EndpointName>(['listCategories', 'listLabels', 'lookUpProducts'])
+/** What follows from products or shoppers alone, so that a change of the plan leaves it as it is. */
+const OF_CATALOGUE: ReadonlySet<unknown> = new Set<EndpointName>([
+  ...(['listCategories', 'listLabels', 'listShopperLabels', 'lookUpProducts'] as const),
+])
 
 /** The store, its revisions and the live release: what every screen needs to know first. */
 export const useStoreInfo = defineStore('storeInfo', () => {

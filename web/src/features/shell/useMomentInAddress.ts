@@ -3,6 +3,8 @@ import { onScopeDispose, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useMoment } from '@/stores/moment.ts'
 
+/** The instants that a question to the server may name. */
+const [EARLIEST, LATEST] = [Date.UTC(1900, 0, 1), Date.UTC(3000, 0, 1)]
 const PLAN = /^(working|[1-9]\d{0,8})$/
 
 /**
@@ -18,7 +20,7 @@ export function useMomentInAddress(): void {
     const query = new URLSearchParams(window.location.search)
     const at = Date.parse(query.get('at') ?? '')
     const plan = query.get('plan') ?? ''
-    if (Number.isFinite(at)) moment.moveTo(at)
+    if (at >= EARLIEST && at < LATEST) moment.moveTo(at)
     if (PLAN.test(plan)) moment.plan = plan
   }
 
