@@ -1,5 +1,5 @@
 import { reachesOf } from '../mechanics/index.ts'
-import type { CompiledPlan, CompiledPromotion, Quote } from '../pricing/index.ts'
+import { findRegularPrices, type CompiledPlan, type CompiledPromotion, type Quote } from '../pricing/index.ts'
 import type { Product } from '../terms/index.ts'
 
 /** Products that the same promotions look at, in catalogue order. */
@@ -36,15 +36,18 @@ export function findSteps(outcomes: Quote['promotions'], plan: CompiledPlan): st
   return applied.map(({ promotion }) => promotion).filter((id) => isRegularChange(plan.findPromotion(id)!))
 }
 
-/** The promotions of which a reach holds the product at its catalogue price, by rank. */
+/** The promotions of which a reach holds the product at any regular price that it may have, by rank. */
 export function findLooking(plan: CompiledPlan, product: Product): readonly CompiledPromotion[] {
-  const pricing = plan.findPricing(product).filter((entry) => isIn(plan, entry, product))
-  const offers = plan.findOffers(product)
-  if (pricing.length === 0) return offers
-  return [...pricing, ...offers].sort((a, b) => a.rank - b.rank)
+  const priced = [...new Set(findRegularPrices(product, plan))].map((regularPrice) =>
+    regularPrice === product.regularPrice ? product : { ...product, regularPrice },
+  )
+  const pricing = plan.findPricing(product).filter((entry) => priced.some((one) => isIn(plan, entry, one)))
+  const [offers = [], ...others] = priced.map((one) => plan.findOffers(one))
+  if (pricing.length === 0 && others.length === 0) return offers
+  return [...new Set([...pricing, ...offers, ...others.flat()])].sort((a, b) => a.rank - b.rank)
 }
 
-/** Whether any reach of a promotion holds the product at its catalogue price. */
+/** Whether any reach of a promotion holds the product at the price given with it. */
 export function isIn(plan: CompiledPlan, { promotion }: CompiledPromotion, product: Product): boolean {
   return reachesOf(promotion.mechanic).some((reach) => plan.matcherOf(reach)(product, product.regularPrice))
 }

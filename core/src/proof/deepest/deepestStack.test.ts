@@ -64,6 +64,19 @@ test('the search finds what a naive one finds, and its bound clears no product t
   )
 })
 
+test('price steps that lift a product into a reach are searched with what they lift it into', () => {
+  const steps = createPromotion('1', {
+    mechanic: { kind: 'price-steps', reach: {} },
+    ladder: { by: 'date', rungs: [{ at: '2027-03-27T00:00', value: { price: 2000 } }] },
+    stacking: undefined,
+  })
+  const dear = createPromotion('2', {
+    mechanic: { kind: 'item-discount', reach: { regularPrice: { from: 1500 } }, value: { percent: 9000 } },
+  })
+  const input = createProofInput([A], [steps, dear], { store: { floor: { enforce: false, minMargin: 0 } } })
+  expect(findProductStacks(createProbe(input)).map(({ stack }) => stack.promotions)).toEqual([['2']])
+})
+
 test('whatever the plan, each proof comes to what it says', () => {
   fc.assert(
     fc.property(arbitraryCase({ promotions: 5, units: 3 }), (one) => {
