@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useNotice } from '@/stores/notice.ts'
 
 const PLAIN_TIMEOUT_MS = 8000
@@ -13,10 +13,14 @@ const isOpen = computed({
 })
 /** What is said stays readable while it fades. */
 const shown = shallowRef(store.notice)
+/** Counts notices: each has a bar of its own, and with it its whole time. */
+const turn = ref(0)
 watch(
   () => store.notice,
   (notice) => {
-    if (notice) shown.value = notice
+    if (!notice) return
+    shown.value = notice
+    turn.value++
   },
 )
 const timeout = computed(() => (shown.value?.kind === 'wrong' ? -1 : PLAIN_TIMEOUT_MS))
@@ -29,7 +33,7 @@ function act(): void {
 </script>
 
 <template>
-  <v-snackbar v-model="isOpen" :timeout="timeout" :color="shown?.kind === 'wrong' ? 'error' : 'on-background'">
+  <v-snackbar :key="turn" v-model="isOpen" :timeout="timeout" :color="shown?.kind === 'wrong' ? 'error' : 'on-background'">
     <span role="status">{{ shown?.text }}</span>
     <template #actions>
       <v-btn v-if="shown?.action" variant="text" color="inherit" @click="act">{{ shown.action.label }}</v-btn>
