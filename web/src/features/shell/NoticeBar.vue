@@ -33,7 +33,12 @@ function act(): void {
 </script>
 
 <template>
-  <v-snackbar :key="turn" v-model="isOpen" :timeout="timeout" :color="shown?.kind === 'wrong' ? 'error' : 'on-background'">
+  <v-snackbar
+    :key="turn"
+    v-model="isOpen"
+    :timeout="timeout"
+    :color="shown?.kind === 'wrong' ? 'error' : 'on-background'"
+  >
     <span role="status">{{ shown?.text }}</span>
     <template #actions>
       <v-btn v-if="shown?.action" variant="text" color="inherit" @click="act">{{ shown.action.label }}</v-btn>
