@@ -102,6 +102,7 @@ export const ADDRESSES = {
   startImport: 'POST /imports',
   listImports: 'GET /imports',
   getImport: 'GET /imports/:id',
+  readImport: 'POST /imports/:id/read',
   acceptImport: 'POST /imports/:id/accept',
   getRejectedRows: 'GET /imports/:id/rejected.:type',
   undoImport: 'POST /imports/:id/undo',

@@ -1,6 +1,6 @@
 import { FileParams, FileQuery, IdParams as params, RejectedParams, UploadHeaders } from './addressSchema.ts'
 import { answering, NOT_FOUND, sending, silent } from './endpoint.ts'
-import { AcceptRequest, ImportQuery, ImportsAnswer, ImportStatus } from './importSchema.ts'
+import { AcceptRequest, ImportQuery, ImportsAnswer, ImportStatus, ReadRequest } from './importSchema.ts'
 
 const FILE_TYPES = [
   'text/csv',
@@ -46,6 +46,17 @@ export const FILE_ENDPOINTS = {
     params,
     errors: NOT_FOUND,
   }),
+  readImport: answering(
+    ImportStatus,
+    {
+      role: 'planner',
+      summary: 'Reads a file again: what its columns hold, and how its days are written',
+      params,
+      body: ReadRequest,
+      errors: ['not-found', 'import-not-ready'],
+    },
+    202,
+  ),
   acceptImport: answering(
     ImportStatus,
     {

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { choice, Id, Money, ProblemSchema, strict, Whole } from './basicSchema.ts'
+import { choice, Id, Money, Nullable, ProblemSchema, strict, Whole } from './basicSchema.ts'
 
 /** What a file that is brought in may hold. */
 export const IMPORT_KINDS = ['products', 'prices', 'stock', 'history', 'sets', 'shoppers', 'orders', 'plan'] as const
@@ -9,6 +9,25 @@ export const ImportQuery = Type.Object({ kind: Type.Optional(choice<ImportKind>(
 
 /** All rows, or those without faults. */
 export const AcceptRequest = Type.Object({ rows: Type.Optional(choice('all', 'good')) }, strict)
+
+/** How days with slashes are written: 13/2/2027 or 2/13/2027. */
+const DAY_ORDER = choice('day-first', 'month-first')
+const Column = Type.String({ maxLength: 40 })
+
+/** How a file is to be read that doesn't say so by itself. */
+export const ReadRequest = Type.Object(
+  {
+    /** What heads of the file mean; the others keep what is known of them. Kept for the files of this kind that come later. */
+    heads: Type.Array(
+      Type.Object({ head: Type.String({ maxLength: 80 }), /** Null: passed over. */ column: Nullable(Column) }, strict),
+      { maxItems: 500 },
+    ),
+    /** For this file alone. */
+    days: Type.Optional(DAY_ORDER),
+  },
+  strict,
+)
+export type ReadRequest = Static<typeof ReadRequest>
 
 export const ImportStatus = Type.Object(
   {
@@ -31,6 +50,14 @@ export const ImportStatus = Type.Object(
     /** Paths are `row.column`; row 1 is the header. At most the first 500. */
     problems: Type.Array(ProblemSchema),
     problemCount: Whole,
+    /** The heads of a table as they stand in the file, with what they are read as (null: nothing) and the first below them. */
+    heads: Type.Array(
+      Type.Object({ head: Type.String(), column: Nullable(Column), samples: Type.Array(Type.String()) }, strict),
+    ),
+    /** The columns that such a file may have. */
+    columns: Type.Array(Type.Object({ name: Column, isRequired: Type.Boolean() }, strict)),
+    /** Days of the file that may be read in two ways, for instance `3/4/2027`, at most the first 3; nobody said in which. */
+    unsureDays: Type.Array(Type.String()),
   },
   strict,
 )

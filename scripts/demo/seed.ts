@@ -65,7 +65,7 @@ export async function seedDemo(databaseUrl: string, now: Instant, password: Demo
 }
 
 async function seedCatalogue(transaction: Database, now: Instant): Promise<void> {
-  const file = await parseTableFile(readFileSync(PRODUCT_FILE), PRODUCT_FORMAT, () => Promise.resolve())
+  const file = await parseTableFile(readFileSync(PRODUCT_FILE), PRODUCT_FORMAT)
   if (file.problems.length > 0) throw new Error(`demo/products.csv: ${JSON.stringify(file.problems[0])}`)
   const { newCategories, products } = computeProductImport(file.rows, file.columns, await loadCatalogue(transaction))
   await insertCategories(transaction, newCategories)

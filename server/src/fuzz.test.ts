@@ -211,6 +211,7 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['GET', () => '/api/imports'],
   ['GET', (all) => `/api/imports/${all.import}`],
   ['GET', (all) => `/api/imports/${all.import}/rejected.csv`],
+  ['POST', (all) => `/api/imports/${all.import}/read`, () => ({ heads: [{ head: 'price', column: 'regular_price' }] })],
   ['POST', (all) => `/api/imports/${all.import}/accept`, () => ({ rows: 'good' })],
   ['POST', (all) => `/api/imports/${all.import}/undo`],
   ['DELETE', (all) => `/api/imports/${all.import}`],

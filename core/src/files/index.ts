@@ -1,3 +1,4 @@
+export * from './dayText.ts'
 export * from './figureFiles.ts'
 export * from './orderFile.ts'
 export * from './productFile.ts'

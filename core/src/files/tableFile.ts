@@ -8,6 +8,7 @@ import {
   type Problem,
   type ProblemCode,
 } from '../values/index.ts'
+import { findDayOrder, toIsoMoment, type DayOrder } from './dayText.ts'
 
 /** A kind of file with one record a row: its columns and how a row is read. */
 export interface TableFormat<C extends string, R> {
@@ -45,22 +46,45 @@ export const LIST_SEPARATOR = '|'
 /** The column that rejected rows are sent back with; on the way in nobody looks at it. */
 export const PROBLEM_COLUMN = 'problem'
 
-/** Where each column stands in the file, or what is wrong with the header. Letter case and blanks in names don't matter. */
+/** What the heads of a file mean, as `normalizeHead` gives them: a column, or null where nobody looks at it. */
+export type HeadMeanings = ReadonlyMap<string, string | null>
+
+const HEAD_MAX = 80
+
+/** A head as it is told: no longer than any that means something. */
+export const cutHead = (field: string) => field.trim().slice(0, HEAD_MAX).trim()
+
+/** A head as it is compared: letter case and blanks don't matter. */
+export const normalizeHead = (field: string) =>
+  cutHead(field)
+    .toLowerCase()
+    .replace(/[\s-]+/g, '_')
+
+/** The column that a head stands for: what was said that it means, else the one of its name. Undefined where there is none. */
+export function findColumn<C extends string>(
+  field: string,
+  names: readonly C[],
+  meanings: HeadMeanings,
+): C | null | undefined {
+  const given = normalizeHead(field)
+  // Rows that were sent back come with what was wrong with them.
+  if (given === PROBLEM_COLUMN) return null
+  const meant = meanings.get(given)
+  return meant === null ? null : names.find((one) => one === (meant ?? given))
+}
+
+/** Where each column stands in the file, or what is wrong with the header. */
 export function parseTableHeader<C extends string>(
   fields: readonly string[],
   { columns: names, required }: Pick<TableFormat<C, unknown>, 'columns' | 'required'>,
+  meanings: HeadMeanings = new Map(),
 ): Map<C, number> | Problem[] {
   const columns = new Map<C, number>()
   const problems: Problem[] = []
   fields.forEach((field, index) => {
-    const given = field
-      .trim()
-      .toLowerCase()
-      .replace(/[\s-]+/g, '_')
-    const name = names.find((one) => one === given)
-    // Rows that were sent back come with what was wrong with them.
-    if (given === PROBLEM_COLUMN) return
-    if (!name)
+    const name = findColumn(field, names, meanings)
+    if (name === null) return
+    if (name === undefined)
       problems.push(
         createProblem('unknown-column', `${index + 1}`, { given: field.slice(0, 80), columns: names.join(', ') }),
       )
@@ -73,16 +97,25 @@ export function parseTableHeader<C extends string>(
   return problems.length > 0 ? problems : columns
 }
 
+export interface DayOptions {
+  /** How days with slashes are written; absent where each is read as it can only be. */
+  readonly order?: DayOrder | null
+  /** Hears of every day with slashes that can have one order only. */
+  readonly onOrder?: (order: DayOrder) => void
+}
+
 /** Reads row after row of a file; problem paths are column names. */
 export function createRowParser<C extends string, R>(
   columns: ReadonlyMap<C, number>,
   format: TableFormat<C, R>,
+  days: DayOptions = {},
 ): (fields: readonly string[]) => R | Problem[] {
   let fields: readonly string[] = []
   let problems: Problem[] = []
   const reader = createCellReader<C>(
     (column) => fields[columns.get(column) ?? -1]?.trim() ?? '',
     (problem) => problems.push(problem),
+    days,
   )
   return (next) => {
     fields = next
@@ -101,35 +134,10 @@ const MOMENT = /^\d{4}-\d\d-\d\d([ T]\d\d:\d\d(:\d\d(\.\d{1,3})?)?(Z|[+-]\d\d:\d
 /** A whole number that a spreadsheet has rounded: what it was can't be told any more. */
 const DAMAGED = /^\d(?:[.,]\d+)?E\+\d+$/i
 
-const DAY_FIRST = /^(\d{1,2})\.(\d{1,2})\.(\d{4})(?:[ T,]+(\d{1,2}):(\d\d)(?::\d\d)?)?$/
-const SLASHED = /^(\d{1,2})\/(\d{1,2})\/(\d{4})(?:[ T,]+(\d{1,2}):(\d\d)(?::\d\d)?)?$/
-/** The days of a spreadsheet, counted from 30 December 1899, for the years 1982 to 2119. */
-const SERIAL = /^([34567]\d{4})(?:[.,](\d+))?$/
-const SERIAL_START = Date.UTC(1899, 11, 30)
-const MINUTES_A_DAY = 1440
-
-/** A day and time as people and spreadsheets write them, the ISO way; `ambiguous` where day and month can't be told apart. Other text stays. */
-function toIsoMoment(text: string): string {
-  const serial = SERIAL.exec(text)
-  if (serial) {
-    const minutes = Math.round(Number(`${serial[1]}.${serial[2] ?? '0'}`) * MINUTES_A_DAY)
-    return new Date(SERIAL_START + minutes * 60_000).toISOString().slice(0, 16).replace('T', ' ')
-  }
-  const dotted = DAY_FIRST.exec(text)
-  const slashed = dotted ? null : SLASHED.exec(text)
-  const found = dotted ?? slashed
-  if (!found) return text
-  const [, first, second, year, hour, minute] = found as unknown as [string, string, string, string, string?, string?]
-  const isMonthFirst = slashed !== null && Number(second) > 12
-  if (slashed && Number(first) <= 12 && Number(second) <= 12 && first !== second) return 'ambiguous'
-  const [day, month] = isMonthFirst ? [second, first] : [first, second]
-  const date = `${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`
-  return hour === undefined ? date : `${date} ${hour.padStart(2, '0')}:${minute}`
-}
-
 function createCellReader<C extends string>(
   cell: (column: C) => string,
   note: (problem: Problem) => void,
+  { order = null, onOrder }: DayOptions,
 ): CellReader<C> {
   const lists = new Map<string, string[]>()
   const complain = <K extends ProblemCode>(code: K, column: C, ...facts: FactsAsked<K>) => {
@@ -187,10 +195,12 @@ function createCellReader<C extends string>(
     },
     moment(column) {
       const given = require(column)
-      const text = toIsoMoment(given)
-      if (text === 'ambiguous') complain('ambiguous-date', column, { given: given.slice(0, 40) })
+      const told = onOrder && findDayOrder(given)
+      if (told) onOrder(told)
+      const text = toIsoMoment(given, order)
+      if (text === null) complain('ambiguous-date', column, { given: given.slice(0, 40) })
       else if (text !== '' && !MOMENT.test(text)) complain('not-a-moment', column, { given: given.slice(0, 40) })
-      return text
+      return text ?? ''
     },
     count(column) {
       const text = cell(column)

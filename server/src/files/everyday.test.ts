@@ -1,13 +1,16 @@
-import { PRODUCT_FORMAT, STOCK_FORMAT, HISTORY_FORMAT, type TableFormat } from '@novalex/core'
+import { PRICE_FORMAT, PRODUCT_FORMAT, STOCK_FORMAT, HISTORY_FORMAT, type TableFormat } from '@novalex/core'
 import ExcelJS from 'exceljs'
 import { describe, expect, test } from 'vitest'
 import { toMoment } from '../imports/toMoment.ts'
-import { parseTableFile } from './parseTableFile.ts'
+import { parseTableFile, type FileReading } from './parseTableFile.ts'
 
 /** Files as spreadsheets save them. */
 
-const read = (file: Uint8Array | string, format: TableFormat<string, unknown> = PRODUCT_FORMAT as never) =>
-  parseTableFile(typeof file === 'string' ? Buffer.from(file) : file, format, () => Promise.resolve())
+const read = (
+  file: Uint8Array | string,
+  format: TableFormat<string, unknown> = PRODUCT_FORMAT as never,
+  reading?: FileReading,
+) => parseTableFile(typeof file === 'string' ? Buffer.from(file) : file, format, reading ? { reading } : {})
 const HEADER = 'sku;name;regular_price;tax_rate'
 
 test.each<[string, Uint8Array]>([
@@ -33,6 +36,38 @@ test.each<[string, Uint8Array]>([
 test('a row below a title is named as the file has it', async () => {
   const { problems } = await read(`Our products\n\n${HEADER}\nA;Pad;none;20\n`)
   expect(problems).toMatchObject([{ code: 'not-an-amount', path: '4.regular_price' }])
+})
+
+test('heads that are not ours are told with what stands below them; what was said of them holds', async () => {
+  const file = 'Our prices\n\nArticle No.;Price;Remark\nA;1,50;\nB;2;new\n'
+  const unknown = await read(file, PRICE_FORMAT as never)
+  expect(unknown.problems.map(({ code, path }) => `${path} ${code}`)).toEqual([
+    '3.1 unknown-column',
+    '3.2 unknown-column',
+    '3.3 unknown-column',
+    '3.sku missing-column',
+    '3.regular_price missing-column',
+  ])
+  expect(unknown.heads).toEqual([
+    { head: 'Article No.', column: null, samples: ['A', 'B'] },
+    { head: 'Price', column: null, samples: ['1,50', '2'] },
+    { head: 'Remark', column: null, samples: ['new'] },
+  ])
+  const heads = new Map([
+    ['article_no.', 'sku'],
+    ['price', 'regular_price'],
+    ['remark', null],
+  ])
+  const mapped = await read(file, PRICE_FORMAT as never, { heads, days: null })
+  expect(mapped.problems).toEqual([])
+  expect(mapped.rows).toMatchObject([
+    { sku: 'A', regularPrice: 150 },
+    { sku: 'B', regularPrice: 200 },
+  ])
+  const twice = await read(file, PRICE_FORMAT as never, { heads: new Map([...heads, ['remark', 'sku']]), days: null })
+  expect(twice.problems).toMatchObject([{ code: 'duplicate-column', path: '3.3' }])
+  const none = await read(file, PRICE_FORMAT as never, { heads: new Map([...heads, ['remark', 'colour']]), days: null })
+  expect(none.problems).toMatchObject([{ code: 'unknown-column', path: '3.3' }])
 })
 
 describe('a workbook', () => {
@@ -95,11 +130,35 @@ describe('a day', () => {
     ['2/13/2027', '2027-02-13'],
     ['3/3/2027', '2027-03-03'],
     ['3/4/2027', 'ambiguous-date'],
+    ['0/4/2027', 'not-a-moment'],
+    ['2/13/2027 12:05 AM', '2027-02-13 00:05'],
+    ['2/13/2027 1:05 pm', '2027-02-13 13:05'],
     ['46419', '2027-02-01'.concat(' 00:00')],
     ['46419,5', '2027-02-01 12:00'],
     ['2027-02-01T09:00:00+01:00', '2027-02-01T09:00:00+01:00'],
     ['soon', 'not-a-moment'],
   ])('written %s', async (text, told) => expect(await from(text)).toBe(told))
+
+  const days = async (dates: readonly string[], reading?: FileReading) => {
+    const lines = dates.map((date, at) => `A${at};${date};2027-12-31;1;1`)
+    const { rows, problems } = await read(
+      ['sku;from;until;price;regular_price', ...lines].join('\n'),
+      HISTORY_FORMAT as never,
+      reading,
+    )
+    return problems.length > 0 ? problems.map(({ code }) => code) : (rows as { from: string }[]).map(({ from }) => from)
+  }
+  test('follows the other days of its file, where these agree', async () => {
+    expect(await days(['3/4/2027', '13/4/2027'])).toEqual(['2027-04-03', '2027-04-13'])
+    expect(await days(['3/4/2027', '4/13/2027'])).toEqual(['2027-03-04', '2027-04-13'])
+    expect(await days(['3/4/2027', '13/4/2027', '4/13/2027'])).toEqual(['ambiguous-date'])
+  })
+  test('is read as was said, and no other way', async () => {
+    const said = (order: FileReading['days']) => ({ heads: new Map(), days: order })
+    expect(await days(['3/4/2027'], said('day-first'))).toEqual(['2027-04-03'])
+    expect(await days(['3/4/2027'], said('month-first'))).toEqual(['2027-03-04'])
+    expect(await days(['3/4/2027', '4/13/2027'], said('day-first'))).toEqual(['not-a-moment'])
+  })
 
   test.each([
     ['2027-02-01T09:00:00+01:00', Date.parse('2027-02-01T08:00:00Z')],

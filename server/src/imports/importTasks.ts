@@ -4,6 +4,8 @@ import { recordActivity } from '../activity/activity.repository.ts'
 import { loadCatalogue } from '../catalogue/catalogue.repository.ts'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
+import { TABLE_FORMATS } from '../files/exportFile.ts'
+import type { FileHead, ProgressHearer } from '../files/parseTableFile.ts'
 import { readBatches } from '../files/readRecords.ts'
 import { writeTable, type TableFileType } from '../files/writeTable.ts'
 import { AppError } from '../errors/AppError.ts'
@@ -16,7 +18,7 @@ import {
   type StoreRecord,
 } from '../store/store.repository.ts'
 import { IMPORT_WORK, revisionFor } from './importKind.ts'
-import type { ImportInput, ProgressHearer } from './importWork.ts'
+import type { ImportInput } from './importWork.ts'
 import {
   EMPTY_PREVIEW,
   findImport,
@@ -26,7 +28,8 @@ import {
   listDoneImports,
   updateImport,
   type Before,
-  type ImportRecord,
+  type ImportFile,
+  type ImportPreview,
 } from './imports.repository.ts'
 import { writeRejectedPlan } from './kinds/plan.ts'
 
@@ -38,6 +41,8 @@ interface ReadFile {
   readonly rows: number
   readonly good: ImportInput<unknown>
   readonly problems: readonly Problem[]
+  readonly heads: readonly FileHead[]
+  readonly headerRow: number
 }
 
 /** Reads an uploaded file and keeps what accepting it would do; writes nothing else. */
@@ -48,9 +53,10 @@ export async function readImport(database: Database, task: { id: string; at: Ins
 
 async function previewImport(database: Database, { id, at }: { id: string; at: Instant }): Promise<void> {
   const store = await getStore(database)
-  const { file, kind } = await getImportFile(database, id)
+  const file = await getImportFile(database, id)
+  const { kind } = file
   const onProgress = (share: number) => updateImport(database, id, { progress: share * READ_SHARE })
-  const { rows, problems, good } = await readFile(database, { kind, file, at }, onProgress)
+  const { rows, problems, good, heads } = await readFile(database, { ...file, at }, onProgress)
   const preview = good.rows.length > 0 ? await IMPORT_WORK[kind].preview(database, good) : {}
   await updateImport(database, id, {
     state: problems.length > 0 ? 'refused' : 'ready',
@@ -63,24 +69,45 @@ async function previewImport(database: Database, { id, at }: { id: string; at: I
       goodRows: good.rows.length,
       problems: problems.slice(0, SHOWN_PROBLEMS),
       problemCount: problems.length,
+      heads: [...heads],
+      columns: listColumns(kind),
+      unsureDays: findUnsureDays(problems),
     },
   })
 }
 
+/** The columns that a kind of file may have. */
+function listColumns(kind: ImportKind): ImportPreview['columns'] {
+  if (kind === 'plan') return []
+  const { columns, required } = TABLE_FORMATS[kind]
+  return columns.map((name) => ({ name, isRequired: required.includes(name) }))
+}
+
+const SHOWN_DAYS = 3
+
+function findUnsureDays(problems: readonly Problem[]): string[] {
+  const days = new Set<string>()
+  for (const problem of problems) {
+    if (problem.code === 'ambiguous-date') days.add(String(problem.facts?.given))
+    if (days.size === SHOWN_DAYS) break
+  }
+  return [...days]
+}
+
 async function readFile(
   connection: Connection,
-  { kind, file, at }: { kind: ImportKind; file: Uint8Array; at: Instant },
+  { kind, file, reading, at }: ImportFile & { readonly at: Instant },
   onProgress: ProgressHearer,
 ): Promise<ReadFile> {
   const work = IMPORT_WORK[kind]
-  const { rows, columns, numbers, problems: faults } = await work.read(file, onProgress)
+  const { rows, columns, numbers, problems: faults, heads, headerRow } = await work.read(file, { reading, onProgress })
   const found = (await work.check?.(connection, { rows, columns, at })) ?? []
   const bad = new Set(found.map(({ index }) => index))
   const good = { columns, at, rows: bad.size === 0 ? rows : rows.filter((_row, index) => !bad.has(index)) }
   const placed = found.flatMap(({ index, problem }) => placeBelow(String(numbers[index]), [problem]))
   const problems = [...faults, ...placed].sort((a, b) => rowOf(a) - rowOf(b))
   const rejected = new Set(problems.map(rowOf).filter((row) => row > 0))
-  return { rows: good.rows.length + rejected.size, good, problems }
+  return { rows: good.rows.length + rejected.size, good, problems, heads, headerRow }
 }
 
 /** In which row of the file a problem is; 0 for one of the whole file. */
@@ -102,8 +129,8 @@ export async function writeImport(database: Database, { id, at }: { id: string; 
     if ((await findImport(transaction, id))?.status.state !== 'writing') return true
     if (revisionFor(kind, store) !== record.revision) return false
     await settleBefore(transaction, store, { kind, at })
-    const { file } = await getImportFile(transaction, id)
-    const before = await writeFile(transaction, record, {
+    const file = await getImportFile(transaction, id)
+    const before = await writeFile(transaction, {
       file,
       at,
       onProgress: (share) => updateImport(database, id, { progress: share }),
@@ -132,11 +159,10 @@ async function settleBefore(
 
 async function writeFile(
   transaction: Connection,
-  { status: { kind } }: ImportRecord,
-  { file, at, onProgress }: { file: Uint8Array; at: Instant; onProgress: ProgressHearer },
+  { file, at, onProgress }: { file: ImportFile; at: Instant; onProgress: ProgressHearer },
 ): Promise<Before> {
-  const { good } = await readFile(transaction, { kind, file, at }, () => Promise.resolve())
-  return IMPORT_WORK[kind].write(transaction, good, onProgress)
+  const { good } = await readFile(transaction, { ...file, at }, () => Promise.resolve())
+  return IMPORT_WORK[file.kind].write(transaction, good, onProgress)
 }
 
 async function countRevision(transaction: Connection, kind: ImportKind): Promise<void> {
@@ -186,18 +212,19 @@ export async function writeRejected(
   database: Database,
   { id, type, at }: { id: string; type: TableFileType; at: Instant },
 ): Promise<Uint8Array> {
-  const { file, kind } = await getImportFile(database, id)
-  const { problems } = await readFile(database, { kind, file, at }, () => Promise.resolve())
+  const given = await getImportFile(database, id)
+  const { file, kind } = given
+  const { problems, headerRow } = await readFile(database, { ...given, at }, () => Promise.resolve())
   const saidOf = new Map<number, string>()
   for (const problem of problems) {
     const said = saidOf.get(rowOf(problem))
     saidOf.set(rowOf(problem), said === undefined ? describe(problem) : `${said} · ${describe(problem)}`)
   }
-  return kind === 'plan' ? writeRejectedPlan(file, saidOf) : writeRejectedTable(file, saidOf, type)
+  return kind === 'plan' ? writeRejectedPlan(file, saidOf) : writeRejectedTable({ file, headerRow }, saidOf, type)
 }
 
 async function writeRejectedTable(
-  file: Uint8Array,
+  { file, headerRow }: { readonly file: Uint8Array; readonly headerRow: number },
   saidOf: ReadonlyMap<number, string>,
   type: TableFileType,
 ): Promise<Uint8Array> {
@@ -207,7 +234,7 @@ async function writeRejectedTable(
   for await (const batch of readBatches(file)) {
     for (const fields of batch) {
       number++
-      if (number === 1) header = fields
+      if (number === headerRow) header = fields
       else if (saidOf.has(number)) rows.push([...keep(header, fields), saidOf.get(number)!])
     }
   }

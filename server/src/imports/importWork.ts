@@ -1,9 +1,7 @@
 import type { Instant, Problem } from '@novalex/core'
 import type { Connection } from '../db/openDatabase.ts'
-import type { ParsedTable } from '../files/parseTableFile.ts'
+import type { ParsedTable, ProgressHearer, ReadingOptions } from '../files/parseTableFile.ts'
 import type { ImportPreview } from './imports.repository.ts'
-
-export type ProgressHearer = (share: number) => Promise<void>
 
 /** Rows that could be read, with what there is to compare them with. */
 export interface ImportInput<R> {
@@ -28,7 +26,7 @@ export interface UndoScope {
 export interface ImportWork<R, B> {
   /** Whether it belongs to the plan or to the catalogue, whose revision it counts up. */
   readonly belongsTo: 'plan' | 'catalogue'
-  read(file: Uint8Array, onProgress: ProgressHearer): Promise<ParsedTable<string, R>>
+  read(file: Uint8Array, options: ReadingOptions): Promise<ParsedTable<string, R>>
   /** What is wrong with rows beside what is there; absent where nothing can be. */
   check?(connection: Connection, input: ImportInput<R>): Promise<RowProblem[]>
   /** What writing rows without problems would change. */

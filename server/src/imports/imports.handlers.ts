@@ -8,7 +8,14 @@ const FILE_NAME_MAX = 200
 const RETRY_AFTER_S = 5
 
 type Own =
-  'startImport' | 'listImports' | 'getImport' | 'acceptImport' | 'getRejectedRows' | 'undoImport' | 'removeImport'
+  | 'startImport'
+  | 'listImports'
+  | 'getImport'
+  | 'readImport'
+  | 'acceptImport'
+  | 'getRejectedRows'
+  | 'undoImport'
+  | 'removeImport'
 
 export function createImportsHandlers(imports: ImportsService, takeIn: TakeIn): HandlersOf<Own> {
   return {
@@ -24,6 +31,7 @@ export function createImportsHandlers(imports: ImportsService, takeIn: TakeIn): 
     },
     listImports: () => imports.listUndoable(),
     getImport: ({ params }) => imports.get(params.id),
+    readImport: ({ params, body }) => imports.read(params.id, body),
     acceptImport: ({ params, body }) => imports.accept(params.id, body?.rows ?? 'all'),
     getRejectedRows: async ({ params: { id, type } }) => {
       const { kind } = await imports.get(id)

@@ -6,6 +6,8 @@ import type { ImportKind, ImportStatus } from '@novalex/contract'
 import { createProblem } from '@novalex/core'
 import type { Connection, Database } from '../db/openDatabase.ts'
 import { transact } from '../db/transact.ts'
+import type { FileReading } from '../files/parseTableFile.ts'
+import { parseReading, recallReading } from './readings.repository.ts'
 
 export type ImportState = ImportStatus['state']
 /** What was read from the file so far; the rest of the status has columns of its own. */
@@ -28,6 +30,7 @@ interface ImportRow {
   progress: number
   revision: number | null
   preview: string
+  reading: string | null
 }
 
 export const EMPTY_PREVIEW: ImportPreview = {
@@ -41,6 +44,9 @@ export const EMPTY_PREVIEW: ImportPreview = {
   priceChangeCount: 0,
   problems: [],
   problemCount: 0,
+  heads: [],
+  columns: [],
+  unsureDays: [],
 }
 
 /** Of those that were never written; and of those that were, each with its undo. */
@@ -74,6 +80,7 @@ export async function insertImport(
       state: 'reading',
       progress: 0,
       preview: JSON.stringify(EMPTY_PREVIEW),
+      reading: await recallReading(transaction, created.kind),
     })
     await insertParts(transaction, created.id, { what: 'file', content: createReadStream(created.path) })
   })
@@ -103,7 +110,8 @@ export async function listDoneImports(connection: Connection): Promise<ImportRec
 
 function toRecord(row: ImportRow): ImportRecord {
   const { id } = row
-  const preview = JSON.parse(row.preview) as ImportPreview
+  // What was kept before a part of it came into being lacks it.
+  const preview = { ...EMPTY_PREVIEW, ...(JSON.parse(row.preview) as Partial<ImportPreview>) }
   return {
     status: { id, kind: row.kind, fileName: row.file_name, state: row.state, progress: row.progress, ...preview },
     createdBy: row.created_by,
@@ -111,11 +119,18 @@ function toRecord(row: ImportRow): ImportRecord {
   }
 }
 
-/** The file that an import began with, as it came. Throws where there is no such import. */
-export async function getImportFile(connection: Connection, id: string): Promise<{ file: Buffer; kind: ImportKind }> {
-  const row = await connection<ImportRow>('imports').select('kind').where({ id }).first()
+/** A file as it came, and how it is to be read. */
+export interface ImportFile {
+  readonly kind: ImportKind
+  readonly file: Buffer
+  readonly reading: FileReading
+}
+
+/** The file that an import began with. Throws where there is no such import. */
+export async function getImportFile(connection: Connection, id: string): Promise<ImportFile> {
+  const row = await connection<ImportRow>('imports').select('kind', 'reading').where({ id }).first()
   if (!row) throw new Error(`no such import: ${id}`)
-  return { file: await readParts(connection, id, 'file'), kind: row.kind }
+  return { file: await readParts(connection, id, 'file'), kind: row.kind, reading: parseReading(row.reading) }
 }
 
 /** What undoing needs, as its kind of file knows it: lists by name. */

@@ -1,7 +1,8 @@
-import type { ImportKind, ImportStatus } from '@novalex/contract'
+import type { ImportKind, ImportStatus, ReadRequest } from '@novalex/contract'
 import type { Clock } from '../clock.ts'
 import { holdClaim } from '../db/holdClaim.ts'
 import type { Database } from '../db/openDatabase.ts'
+import { transact } from '../db/transact.ts'
 import { AppError } from '../errors/AppError.ts'
 import type { TableFileType } from '../files/writeTable.ts'
 import { createId } from '../createId.ts'
@@ -17,6 +18,7 @@ import {
   listDoneImports,
   moveImport,
 } from './imports.repository.ts'
+import { writeReading } from './readings.repository.ts'
 
 export interface ImportsService {
   start(upload: {
@@ -27,6 +29,8 @@ export interface ImportsService {
     by: string
   }): Promise<ImportStatus>
   get(id: string): Promise<ImportStatus>
+  /** Starts reading a file again that was previewed, as is said. */
+  read(id: string, asked: ReadRequest): Promise<ImportStatus>
   /** Starts writing what was previewed; with faults in it, only the good rows, and only if that is asked for. */
   accept(id: string, rows: 'all' | 'good'): Promise<ImportStatus>
   /** Takes up what a process left half done that is gone: what nobody is at. */
@@ -115,6 +119,16 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
     },
     async writeRejected(id, type) {
       return threads.run('writeRejected', { id, type, at: clock.now() })
+    },
+    async read(id, asked) {
+      const { state, kind } = await get(id)
+      await transact(database, async (transaction) => {
+        const isMoved = await moveImport(transaction, id, { from: ['ready', 'refused'], to: 'reading' })
+        if (!isMoved) throw new AppError('import-not-ready', { facts: { state } })
+        await writeReading(transaction, { id, kind }, asked)
+      })
+      runInBackground(id, { step: 'read', kind })
+      return get(id)
     },
     async accept(id, rows) {
       const status = await get(id)

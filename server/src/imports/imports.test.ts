@@ -1,7 +1,7 @@
 import type { ImportKind } from '@novalex/contract'
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
 import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
-import { accept, upload } from '../testing/imports.ts'
+import { accept, settle, upload } from '../testing/imports.ts'
 
 let server: TestServer
 beforeAll(async () => {
@@ -34,6 +34,45 @@ test('a file is previewed, and written only when accepted', async () => {
     status: 409,
     body: { error: { code: 'import-not-ready' } },
   })
+})
+
+test('what heads mean is said once, and kept for files of this kind; how days are written is said of each', async () => {
+  const file = 'Notes\n\nArticle;From;To;Price;Was;Remark\nPAD-1;3/4/2026;5/4/2026;9;10;\n'
+  const refused = await send(file, 'history')
+  expect(refused).toMatchObject({ state: 'refused', columns: [{ name: 'sku', isRequired: true }, {}, {}, {}, {}] })
+  expect(refused.heads.map(({ head, column }) => [head, column])).toEqual([
+    ['Article', null],
+    ['From', 'from'],
+    ['To', null],
+    ['Price', 'price'],
+    ['Was', null],
+    ['Remark', null],
+  ])
+  const heads = [
+    { head: 'Article', column: 'sku' },
+    { head: 'To', column: 'until' },
+    { head: 'Was', column: 'regular_price' },
+    { head: 'Remark', column: null },
+  ]
+  const again = async (id: string, body: object) => {
+    expect((await server.request('POST', `/api/imports/${id}/read`, body)).status).toBe(202)
+    return settle(server, id)
+  }
+  const unsure = await again(refused.id, { heads })
+  expect(unsure).toMatchObject({ state: 'refused', unsureDays: ['3/4/2026', '5/4/2026'] })
+  const [rejected] = [await server.request('GET', `/api/imports/${refused.id}/rejected.csv`)]
+  expect(rejected.body).toMatch(/^Article,From,To,Price,Was,Remark,problem\r\nPAD-1,3\/4\/2026/)
+  const ready = await again(refused.id, { heads: [], days: 'day-first' })
+  expect(ready).toMatchObject({ state: 'ready', added: 1, unsureDays: [] })
+  await accept(server, ready)
+
+  // The next file of this kind needs only its days.
+  const next = await send(file, 'history')
+  expect(next).toMatchObject({ state: 'refused', unsureDays: ['3/4/2026', '5/4/2026'] })
+  expect(await again(next.id, { heads: [{ head: 'to', column: null }], days: 'day-first' })).toMatchObject({
+    problems: [{ code: 'missing-column' }],
+  })
+  expect((await server.request('POST', `/api/imports/${ready.id}/read`, { heads: [] })).status).toBe(409)
 })
 
 test('the same file out again changes nothing when it comes back', async () => {

@@ -20,6 +20,7 @@ import * as activityByAction from './018-activity-by-action.ts'
 import * as consentLinks from './019-consent-links.ts'
 import * as migrationChecksums from './020-migration-checksums.ts'
 import * as batchTrouble from './021-batch-trouble.ts'
+import * as importReadings from './022-import-readings.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -43,6 +44,7 @@ const ALL: Record<string, Knex.Migration> = {
   '019-consent-links': consentLinks,
   '020-migration-checksums': migrationChecksums,
   '021-batch-trouble': batchTrouble,
+  '022-import-readings': importReadings,
 }
 
 export const MIGRATION_NAMES: readonly string[] = Object.keys(ALL)

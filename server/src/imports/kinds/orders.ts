@@ -26,7 +26,7 @@ const ORDERS_A_STEP = 2000
 /** Past orders, a line a row. They feed what is known of shoppers, no limit and no stock; a number that is there already changes nothing. */
 export const ORDERS_KIND: ImportWork<OrderRow, OrdersBefore> = {
   belongsTo: 'catalogue',
-  read: (file, onProgress) => parseTableFile(file, ORDER_FORMAT, onProgress),
+  read: (file, options) => parseTableFile(file, ORDER_FORMAT, options),
   check: checkOrders,
   async preview(connection, { rows }) {
     const numbers = [...new Set(rows.map(({ number }) => number))]

@@ -12,7 +12,7 @@ import {
 } from '@novalex/core'
 import { loadCatalogue } from '../../catalogue/catalogue.repository.ts'
 import type { Connection } from '../../db/openDatabase.ts'
-import type { ParsedTable } from '../../files/parseTableFile.ts'
+import { NO_TABLE, type ParsedTable } from '../../files/parseTableFile.ts'
 import { checkShape } from '../../http/validate.ts'
 import {
   dropDeleted,
@@ -106,7 +106,7 @@ export function writeRejectedPlan(file: Uint8Array, problems: ReadonlyMap<number
 /** In order of their ranks, which say nothing else here. */
 function readPlan(file: Uint8Array): ParsedTable<string, Promotion> {
   const promotions = readPromotions(file)
-  if (!Array.isArray(promotions)) return { columns: [], rows: [], numbers: [], problems: [promotions] }
+  if (!Array.isArray(promotions)) return { ...NO_TABLE, problems: [promotions] }
   const rows: Promotion[] = []
   const numbers: number[] = []
   const problems: Problem[] = []
@@ -123,7 +123,7 @@ function readPlan(file: Uint8Array): ParsedTable<string, Promotion> {
     }
   }
   const order = rows.map((_row, index) => index).sort((a, b) => rows[a]!.rank - rows[b]!.rank)
-  return { columns: [], rows: order.map((at) => rows[at]!), numbers: order.map((at) => numbers[at]!), problems }
+  return { ...NO_TABLE, rows: order.map((at) => rows[at]!), numbers: order.map((at) => numbers[at]!), problems }
 }
 
 function isSame(known: Promotion | undefined, row: Promotion): boolean {

@@ -40,7 +40,7 @@ export const FIGURE_KINDS: {
 } = {
   prices: {
     belongsTo: 'catalogue',
-    read: (file, onProgress) => parseTableFile(file, PRICE_FORMAT, onProgress),
+    read: (file, options) => parseTableFile(file, PRICE_FORMAT, options),
     check: checkKnown,
     async preview(connection, { rows, columns }) {
       const known = await findProductsBySku(connection, skusOf(rows))
@@ -69,7 +69,7 @@ export const FIGURE_KINDS: {
   },
   stock: {
     belongsTo: 'catalogue',
-    read: (file, onProgress) => parseTableFile(file, STOCK_FORMAT, onProgress),
+    read: (file, options) => parseTableFile(file, STOCK_FORMAT, options),
     check: checkKnown,
     async preview(connection, { rows, columns }) {
       const known = await findProductsBySku(connection, skusOf(rows))
@@ -104,7 +104,7 @@ export const FIGURE_KINDS: {
   },
   history: {
     belongsTo: 'catalogue',
-    read: (file, onProgress) => parseTableFile(file, HISTORY_FORMAT, onProgress),
+    read: (file, options) => parseTableFile(file, HISTORY_FORMAT, options),
     check: checkHistory,
     preview: previewHistory,
     async write(transaction, { rows }, onProgress) {

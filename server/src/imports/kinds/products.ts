@@ -28,7 +28,7 @@ const ROWS_A_PART = 5000
 
 export const PRODUCTS_KIND: ImportWork<ProductRow, ProductsBefore> = {
   belongsTo: 'catalogue',
-  read: (file, onProgress) => parseTableFile(file, PRODUCT_FORMAT, onProgress),
+  read: (file, options) => parseTableFile(file, PRODUCT_FORMAT, options),
   async preview(connection, input) {
     const counts = { added: 0, changed: 0, unchanged: 0, priceChangeCount: 0 }
     const priceChanges: ProductPriceChange[] = []

@@ -9,7 +9,7 @@ import type { ImportWork } from '../importWork.ts'
 /** Product sets picked by hand, by name. A set that the file names holds just what the file says; the others stay. */
 export const SETS_KIND: ImportWork<SetRow, { sets: SetRecord[]; added: string[] }> = {
   belongsTo: 'plan',
-  read: (file, onProgress) => parseTableFile(file, SET_FORMAT, onProgress),
+  read: (file, options) => parseTableFile(file, SET_FORMAT, options),
   async check(connection, { rows }) {
     const known = await listSkus(connection)
     const sets = new Map((await SETS.list(connection)).map((set) => [set.name, set.content]))

@@ -5,7 +5,7 @@ import type { ImportWork } from '../importWork.ts'
 
 export const SHOPPERS_KIND: ImportWork<ShopperRow, { shoppers: ShopperRow[]; added: string[] }> = {
   belongsTo: 'catalogue',
-  read: (file, onProgress) => parseTableFile(file, SHOPPER_FORMAT, onProgress),
+  read: (file, options) => parseTableFile(file, SHOPPER_FORMAT, options),
   async preview(connection, { rows }) {
     const known = new Map((await listShoppers(connection)).map((shopper) => [shopper.id, JSON.stringify(shopper)]))
     const added = rows.filter(({ id }) => !known.has(id)).length

@@ -6,8 +6,10 @@ import { text } from '@/locale/en.ts'
 import { filesText as words } from '@/locale/enFiles.ts'
 import { plural } from '@/locale/format.ts'
 import { explainError, explainProblem } from '@/locale/problems.ts'
+import { isMisread } from './importColumns.ts'
 import ImportPreview from './ImportPreview.vue'
 import ImportProblems from './ImportProblems.vue'
+import ImportReading from './ImportReading.vue'
 import { useImport } from './useImport.ts'
 
 /** A file on its way in: what it holds, what is wrong with it, what it would change. */
@@ -16,7 +18,7 @@ const isOpen = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ imported: [status: ImportStatus] }>()
 
 const kind = ref<ImportKind>(kinds[0]!)
-const { status, error, isSending, isAgain, isBusy, send, accept, reset } = useImport()
+const { status, error, isSending, isAgain, isBusy, send, readAgain, accept, reset } = useImport()
 const input = ref<HTMLInputElement | null>(null)
 const isReady = computed(() => status.value?.state === 'ready' && status.value.added + status.value.changed > 0)
 const goodRows = computed(() => (status.value?.state === 'refused' ? status.value.goodRows : 0))
@@ -69,7 +71,8 @@ watch(isOpen, (open) => {
       </div>
       <div class="content">
         <p v-if="isAgain" class="wrong" role="alert">{{ words.again }}</p>
-        <ImportProblems v-if="status?.state === 'refused'" :status="status" />
+        <ImportReading v-if="status && !isBusy" :key="status.id" :status="status" @read="readAgain" />
+        <ImportProblems v-if="status?.state === 'refused' && !isMisread(status)" :status="status" />
         <ImportPreview v-if="status?.state === 'ready' || goodRows > 0" :status="status!" />
       </div>
       <p v-if="goodRows > 0">
@@ -92,7 +95,7 @@ watch(isOpen, (open) => {
           tabindex="-1"
           @change="onChoose"
         />
-        <v-btn v-if="!isBusy" :variant="isReady ? 'outlined' : 'flat'" @click="input?.click()">
+        <v-btn v-if="!isBusy" :variant="status ? 'outlined' : 'flat'" @click="input?.click()">
           {{ status ? words.another : words.choose }}
         </v-btn>
         <v-btn v-if="isReady" variant="flat" @click="accept('all')">{{ words.accept }}</v-btn>

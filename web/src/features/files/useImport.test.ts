@@ -22,6 +22,9 @@ const STATUS: ImportStatus = {
   priceChangeCount: 0,
   problems: [],
   problemCount: 0,
+  heads: [],
+  columns: [],
+  unsureDays: [],
 }
 const file = new File(['sku'], 'a.csv')
 let states: ImportStatus['state'][]

@@ -1,4 +1,4 @@
-import type { ImportKind, ImportStatus } from '@novalex/contract'
+import type { ImportKind, ImportStatus, ReadRequest } from '@novalex/contract'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/api.ts'
@@ -47,6 +47,11 @@ export function useImport() {
     isSending.value = false
   }
 
+  /** Has the file read again: what its heads mean, and how its days are written. */
+  async function readAgain(asked: ReadRequest): Promise<void> {
+    if (status.value) await attempt(() => api.readImport(status.value!.id, asked))
+  }
+
   async function accept(rows: 'all' | 'good'): Promise<void> {
     isAgain.value = false
     if (status.value) await attempt(() => api.acceptImport(status.value!.id, rows))
@@ -61,5 +66,5 @@ export function useImport() {
     isAgain.value = false
   }
 
-  return { status, error, isSending, isAgain, isBusy, send, accept, reset }
+  return { status, error, isSending, isAgain, isBusy, send, readAgain, accept, reset }
 }
