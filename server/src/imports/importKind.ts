@@ -2,6 +2,7 @@ import type { ImportKind } from '@novalex/contract'
 import type { StoreRecord } from '../store/store.repository.ts'
 import type { ImportWork } from './importWork.ts'
 import { FIGURE_KINDS } from './kinds/productFigures.ts'
+import { HISTORY_KIND } from './kinds/history.ts'
 import { ORDERS_KIND } from './kinds/orders.ts'
 import { PLAN_KIND } from './kinds/plan.ts'
 import { PRODUCTS_KIND } from './kinds/products.ts'
@@ -16,6 +17,7 @@ export const IMPORT_WORK: Readonly<Record<ImportKind, ImportWork<any, any>>> = {
   orders: ORDERS_KIND,
   sets: SETS_KIND,
   plan: PLAN_KIND,
+  history: HISTORY_KIND,
   ...FIGURE_KINDS,
 }
 

@@ -56,6 +56,10 @@ async function previewImport(database: Database, { id, at }: { id: string; at: I
   const file = await getImportFile(database, id)
   const { kind } = file
   const onProgress = (share: number) => updateImport(database, id, { progress: share * READ_SHARE })
+  if (kind === 'history')
+    await transact(database, async (transaction) =>
+      settleBefore(transaction, await lockStore(transaction), { kind, at }),
+    )
   const { rows, problems, good, heads } = await readFile(database, { ...file, at }, onProgress)
   const preview = good.rows.length > 0 ? await IMPORT_WORK[kind].preview(database, good) : {}
   await updateImport(database, id, {
@@ -147,13 +151,13 @@ export async function writeImport(database: Database, { id, at }: { id: string; 
   if (!isWritten) await previewImport(database, { id, at })
 }
 
-/** Products change, and with them what they would have cost; what they did cost is written before. */
+/** What products did cost is written before they change, and before it is compared with a file that tells what they cost. */
 async function settleBefore(
   transaction: Connection,
   store: StoreRecord,
   { kind, at }: { kind: ImportKind; at: Instant },
 ): Promise<void> {
-  if (kind === 'products')
+  if (kind === 'products' || kind === 'history')
     await settleShownPrices(transaction, store, { catalogue: () => loadCatalogue(transaction), at })
 }
 

@@ -118,6 +118,32 @@ test('what the shop showed in between stays in the price history', async () => {
   expect(spans).toContainEqual([new Date(begun + 60_000).toISOString(), 1000])
 })
 
+test('a price history that went out changes nothing when it comes back; what is new in it is added', async () => {
+  await bringIn(server, 'history', FILES.find(([kind]) => kind === 'history')![1])
+  const { id } = await bringIn(server, 'prices', 'sku;regular_price\nPAD-1;8\n')
+  server.clock.at += 60_000
+  await undo(id)
+  server.clock.at += 60_000
+  const file = String(await takeOut('history'))
+  const spansOf = async () => {
+    const { body } = await server.request('GET', '/api/products/PAD-1/history')
+    // The last goes on.
+    return (body.spans as { until?: string }[]).map(({ until: _until, ...span }) => span)
+  }
+  const before = await spansOf()
+  expect(before.length).toBeGreaterThan(4)
+  const rows = file.trim().split('\r\n').length - 1
+  server.clock.at += 60_000
+  expect(await bringIn(server, 'history', `${file}PAD-1,2025-01-01,2025-02-01,7.00,10.00\r\n`)).toMatchObject({
+    rows: rows + 1,
+    added: 1,
+    unchanged: rows,
+  })
+  const after = await spansOf()
+  expect(after[0]).toMatchObject({ price: 700, source: 'imported' })
+  expect(after.slice(1)).toEqual(before)
+})
+
 test('after anything else of the catalogue changed, undoing is refused and changes nothing', async () => {
   const { id } = await bringIn(server, 'prices', 'sku;regular_price\nPAD-1;8\n')
   expect((await server.removeGoods('/api/products/INK-1')).status).toBe(204)

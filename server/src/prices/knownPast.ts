@@ -1,6 +1,6 @@
 import { joinSpans, overlaySpans, type HistorySpan, type Product } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
-import type { Database } from '../db/openDatabase.ts'
+import type { Connection, Database } from '../db/openDatabase.ts'
 import type { StoreRecord } from '../store/store.repository.ts'
 import { listPastPrices, listRegularPrices, listShownPrices, type RegularPrice } from './prices.repository.ts'
 
@@ -33,7 +33,7 @@ export function createKnownPast(database: Database) {
         if (one) known.set(sku, one)
         else missing.push(sku)
       }
-      const read = missing.length > 0 ? await readPast(database, missing, store) : new Map<string, KnownPast>()
+      const read = missing.length > 0 ? await readKnownPast(database, missing, store) : new Map<string, KnownPast>()
       for (const [sku, one] of read) {
         known.set(sku, one)
         if (missing.length <= MOST_KEPT && state === present) kept.set(sku, one)
@@ -43,15 +43,16 @@ export function createKnownPast(database: Database) {
   }
 }
 
-async function readPast(
-  database: Database,
+/** What is written of the prices of some products. */
+export async function readKnownPast(
+  connection: Connection,
   skus: readonly string[],
-  { shownUntil }: StoreRecord,
+  { shownUntil }: Pick<StoreRecord, 'shownUntil'>,
 ): Promise<Map<string, KnownPast>> {
   const [past, regular, shown] = await Promise.all([
-    listPastPrices(database, skus),
-    listRegularPrices(database, skus),
-    listShownPrices(database, skus),
+    listPastPrices(connection, skus),
+    listRegularPrices(connection, skus),
+    listShownPrices(connection, skus),
   ])
   return new Map(
     skus.map((sku) => {

@@ -1,16 +1,4 @@
-import {
-  createProblem,
-  HISTORY_FORMAT,
-  PRICE_FORMAT,
-  STOCK_FORMAT,
-  type HistoryRow,
-  type HistorySpan,
-  type Instant,
-  type PriceRow,
-  type Problem,
-  type Product,
-  type StockRow,
-} from '@novalex/core'
+import { createProblem, PRICE_FORMAT, STOCK_FORMAT, type PriceRow, type Product, type StockRow } from '@novalex/core'
 import { findProductsBySku, listSkus, saveProducts } from '../../catalogue/catalogue.repository.ts'
 import {
   listSoldElsewhere,
@@ -22,21 +10,15 @@ import {
 } from '../../catalogue/stock.repository.ts'
 import type { Connection } from '../../db/openDatabase.ts'
 import { parseTableFile } from '../../files/parseTableFile.ts'
-import { listPastPrices, replacePastPrices } from '../../prices/prices.repository.ts'
-import { getStore } from '../../store/store.repository.ts'
 import type { ImportInput, ImportWork, RowProblem } from '../importWork.ts'
-import { toMoment } from '../toMoment.ts'
 import { undoProducts, type ProductsBefore } from './undoProducts.ts'
-
-type PastPrices = Parameters<typeof replacePastPrices>[1]
 
 const SHOWN_PRICE_CHANGES = 200
 
-/** Figures of products that are there already: their prices, stock and sales, and what they cost before. */
+/** Figures of products that are there already: their prices, stock and sales. */
 export const FIGURE_KINDS: {
   prices: ImportWork<PriceRow, ProductsBefore>
   stock: ImportWork<StockRow, { figures: StockFigures[]; stock?: StockChange[] }>
-  history: ImportWork<HistoryRow, PastPrices>
 } = {
   prices: {
     belongsTo: 'catalogue',
@@ -102,30 +84,6 @@ export const FIGURE_KINDS: {
       await undoStock(transaction, stock)
     },
   },
-  history: {
-    belongsTo: 'catalogue',
-    read: (file, options) => parseTableFile(file, HISTORY_FORMAT, options),
-    check: checkHistory,
-    preview: previewHistory,
-    async write(transaction, { rows }, onProgress) {
-      const { timeZone } = (await getStore(transaction)).store
-      const prices = rows.map(({ from, until, ...row }) => {
-        return { ...row, from: toMoment(from, timeZone)!, until: toMoment(until, timeZone)! }
-      })
-      const skus = [...new Set(rows.map(({ sku }) => sku))]
-      const before = [...(await listPastPrices(transaction, skus))]
-      await replacePastPrices(transaction, { skus, prices }, (written) => onProgress(written / prices.length))
-      const toRow = (sku: string, { from, until, price, regular }: HistorySpan) => ({
-        sku,
-        from,
-        until,
-        price,
-        regular,
-      })
-      return { skus, prices: before.flatMap(([sku, spans]) => spans.map((span) => toRow(sku, span))) }
-    },
-    undo: (transaction, before) => replacePastPrices(transaction, before),
-  },
 }
 
 const skusOf = (rows: readonly { readonly sku: string }[]) => rows.map(({ sku }) => sku)
@@ -139,7 +97,8 @@ function withPrices(product: Product, row: PriceRow, columns: readonly string[])
   }
 }
 
-async function checkKnown(
+/** Rows of products that are not there. */
+export async function checkKnown(
   connection: Connection,
   { rows }: ImportInput<{ readonly sku: string }>,
 ): Promise<RowProblem[]> {
@@ -147,52 +106,4 @@ async function checkKnown(
   return rows.flatMap(({ sku }, index) =>
     known.has(sku) ? [] : [{ index, problem: createProblem('unknown-sku', 'sku', { id: sku }) }],
   )
-}
-
-/** A product had one price at a time, and none of it is ahead. */
-async function checkHistory(connection: Connection, input: ImportInput<HistoryRow>): Promise<RowProblem[]> {
-  const problems = await checkKnown(connection, input)
-  const lastOf = new Map<string, Instant>()
-  for (const { index, sku, from, until, start, end } of await readSpans(connection, input)) {
-    const problem = checkSpan({ from, until, start, end, last: lastOf.get(sku) ?? -Infinity, at: input.at })
-    if (problem) problems.push({ index, problem })
-    else lastOf.set(sku, end!)
-  }
-  return problems
-}
-
-async function previewHistory(connection: Connection, input: ImportInput<HistoryRow>) {
-  const spans = await readSpans(connection, input)
-  const before = await listPastPrices(connection, [...new Set(spans.map(({ sku }) => sku))])
-  const unchanged = spans.filter(({ sku, start, end, price, regular }) =>
-    before
-      .get(sku)
-      ?.some((one) => one.from === start && one.until === end && one.price === price && one.regular === regular),
-  ).length
-  return { added: spans.length - unchanged, unchanged }
-}
-
-/** By their starts. */
-async function readSpans(connection: Connection, { rows }: ImportInput<HistoryRow>) {
-  const { timeZone } = (await getStore(connection)).store
-  return rows
-    .map((row, index) => ({ ...row, index, start: toMoment(row.from, timeZone), end: toMoment(row.until, timeZone) }))
-    .toSorted((a, b) => (a.start ?? 0) - (b.start ?? 0))
-}
-
-interface Span {
-  readonly from: string
-  readonly until: string
-  readonly start: Instant | null
-  readonly end: Instant | null
-  readonly last: Instant
-  readonly at: Instant
-}
-
-function checkSpan({ from, until, start, end, last, at }: Span): Problem | null {
-  if (start === null) return createProblem('no-such-time', 'from', { given: from })
-  if (end === null) return createProblem('no-such-time', 'until', { given: until })
-  if (end <= start) return createProblem('ends-before-start', 'until', { start: from, end: until })
-  if (end > at) return createProblem('not-past', 'until', { given: until })
-  return start < last ? createProblem('spans-overlap', 'from', { given: from }) : null
 }
