@@ -81,12 +81,8 @@ const PAGE_HEADERS = computeHeaders({
   },
   strictTransportSecurity: HSTS,
 })
-/** What the API answers is data: nothing in it is run or shown in a frame, and headers about pages say nothing of it. */
-const API_HEADERS = computeHeaders({
-  contentSecurityPolicy: {
-    useDefaults: false,
-    directives: { 'default-src': ["'none'"], 'frame-ancestors': ["'none'"] },
-  },
+/** What says something of pages alone. */
+const NO_PAGE = {
   strictTransportSecurity: HSTS,
   crossOriginOpenerPolicy: false,
   originAgentCluster: false,
@@ -95,6 +91,19 @@ const API_HEADERS = computeHeaders({
   xFrameOptions: false,
   xPermittedCrossDomainPolicies: false,
   xXssProtection: false,
+} as const
+/** What the API answers is data: nothing in it is run or shown in a frame. */
+const API_HEADERS = computeHeaders({
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: { 'default-src': ["'none'"], 'frame-ancestors': ["'none'"] },
+  },
+  ...NO_PAGE,
+})
+/** Scripts, styles and fonts are no pages; a worker is held by what its script says. */
+const ASSET_HEADERS = computeHeaders({
+  contentSecurityPolicy: { useDefaults: false, directives: { 'default-src': ["'self'"] } },
+  ...NO_PAGE,
 })
 
 /** The headers that the library sets. They are the same for every answer, so they are computed once. */
@@ -108,7 +117,12 @@ function computeHeaders(options: HelmetOptions): readonly [string, string][] {
   return headers
 }
 
+function headersFor(path: string): readonly [string, string][] {
+  if (path.startsWith('/api/')) return API_HEADERS
+  return path.startsWith('/assets/') ? ASSET_HEADERS : PAGE_HEADERS
+}
+
 const setSecurityHeaders: RequestHandler = ({ path }, response, next) => {
-  for (const [name, value] of path.startsWith('/api/') ? API_HEADERS : PAGE_HEADERS) response.setHeader(name, value)
+  for (const [name, value] of headersFor(path)) response.setHeader(name, value)
   next()
 }

@@ -1,5 +1,8 @@
+import type { CountsAnswer } from '@novalex/contract'
 import type { Comparison, EdgeFacts, EdgeShopper, PromotionStatus } from '@novalex/core'
 import { formatMoney, plural } from './format.ts'
+
+type Reached = NonNullable<CountsAnswer[number]['reached']>
 
 export type { Comparison }
 
@@ -43,6 +46,7 @@ export const text = {
     nowhere: 'Page not found',
   },
   moment: {
+    plans: { live: 'as shoppers see it', working: 'preview of the working plan' },
     asOf: 'Prices as of',
     now: 'Back to now',
     following: 'now',
@@ -68,6 +72,11 @@ export const text = {
     lookOnly: 'not saved: it takes a planner to change the plan',
     conflict: 'not saved: changed by someone else',
     away: 'not saved yet: the server does not answer',
+  },
+  ranks: {
+    hint: 'Drag a row, or press Alt with the arrow keys on it, to change its rank.',
+    move: (name: string) => `Rank of ${name}`,
+    moved: (name: string, rank: number) => `${name} has rank ${rank} now.`,
   },
   keys: {
     title: 'Keys',
@@ -148,6 +157,12 @@ export const text = {
     newName: 'New sale',
     extend: 'Extend …',
     openEnd: 'no end',
+    soldColumn: 'Sold',
+    reached: {
+      uses: 'All of its orders are used up',
+      units: 'All of its items are gone',
+      budget: 'Its budget is spent',
+    } satisfies Record<Reached['limit'], string>,
     startsIn: (span: string) => `starts in ${span}`,
     endsIn: (span: string) => `${span} left`,
     endedAgo: (span: string) => `over for ${span}`,

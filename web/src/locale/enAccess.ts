@@ -1,13 +1,6 @@
 import type { KeyScope, LoggedAction, LoggedThing, PersonRole } from '@novalex/contract'
 
 /** What each role may do, from the table of endpoints in words. */
-export const ROLE_NAMES: Readonly<Record<PersonRole, string>> = {
-  reader: 'reader',
-  planner: 'planner',
-  releaser: 'releaser',
-  administrator: 'administrator',
-}
-
 export const ROLE_HINTS: Readonly<Record<PersonRole, string>> = {
   reader: 'looks at everything that is planned',
   planner: 'also plans, proves and brings in files',

@@ -60,7 +60,6 @@ export const proofText = {
     shelfFirst: (sale: string, offer: string, alone: string, both: string) =>
       `${sale} is a sale price, so it is settled first and keeps ${offer} away: ${offer} alone would have come to ${alone} instead of ${both}.`,
     ranked: 'In the order of their ranks',
-    rankedHint: 'Drag a row, or press Alt with the arrow keys on it, to change its rank.',
     pair: 'Two that meet',
     first: 'The one',
     second: 'The other',
@@ -78,8 +77,6 @@ export const proofText = {
     rank: 'Rank',
     group: 'Stack group',
     promotion: 'Promotion',
-    moved: (name: string, rank: number) => `${name} has rank ${rank} now.`,
-    move: (name: string) => `Rank of ${name}`,
   },
   calendar: {
     title: 'Calendar',
@@ -92,7 +89,6 @@ export const proofText = {
     earlier: 'Earlier',
     later: 'Later',
     undated: 'Waiting for the dates of an occasion:',
-    openEnd: 'no end',
     empty: 'There is no promotion yet.',
     deepest: 'Deepest reduction',
     deepestHint: 'of all that hold on one product of the category at that time',

@@ -1,7 +1,5 @@
-import type { CodeBatch, CodeFate, CountsAnswer, OrderSummary, ShopHandOut } from '@novalex/contract'
+import type { CodeBatch, CodeFate, OrderSummary, ShopHandOut } from '@novalex/contract'
 import { formatMoney, plural } from './format.ts'
-
-type Reached = NonNullable<CountsAnswer[number]['reached']>
 
 /** The words about what is sold: orders, counts, codes. */
 export const sellingText = {
@@ -15,17 +13,11 @@ export const sellingText = {
     given: (amount: number) => `${formatMoney(amount)} less for shoppers`,
     added: (amount: number) => `${formatMoney(amount)} added`,
     budgetOf: (given: number, budget: number) => `${formatMoney(given)} of a budget of ${formatMoney(budget)}`,
-    reached: {
-      uses: 'All of its orders are used up',
-      units: 'All of its items are gone',
-      budget: 'Its budget is spent',
-    } satisfies Record<Reached['limit'], string>,
     since: (when: string) => `since ${when}`,
     chart: (days: number) => `Orders and what they cost less, on ${plural(days, 'day')}`,
     orders: 'orders',
     orderLink: 'These orders',
     file: 'Redemptions as CSV',
-    column: 'Sold',
     correct: {
       open: 'Sold elsewhere …',
       title: 'Sold elsewhere',

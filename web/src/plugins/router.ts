@@ -1,6 +1,7 @@
-import { nextTick } from 'vue'
+import { defineAsyncComponent, nextTick } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 import { text } from '@/locale/en.ts'
+import { withComponents } from './components.ts'
 import { focusContentIfLost } from './focusContent.ts'
 import { fetchLater } from './later.ts'
 import { useNotice } from '@/stores/notice.ts'
@@ -13,43 +14,59 @@ declare module 'vue-router' {
   }
 }
 
-const PAGES = {
-  store: () => import('@/features/store/StorePage.vue'),
-  people: () => import('@/features/access/PeoplePage.vue'),
-  shopKeys: () => import('@/features/access/KeysPage.vue'),
-  mailbox: () => import('@/features/access/MailboxPage.vue'),
-  me: () => import('@/features/access/MePage.vue'),
-  log: () => import('@/features/log/LogPage.vue'),
-  reference: () => import('@/features/reference/ReferencePage.vue'),
-  signIn: () => import('@/features/access/SignInPage.vue'),
-  welcome: () => import('@/features/access/WelcomePage.vue'),
-  setUp: () => import('@/features/access/SetUpPage.vue'),
-  today: () => import('@/features/today/TodayPage.vue'),
-  findings: () => import('@/features/findings/FindingsPage.vue'),
-  promotions: () => import('@/features/promotions/PromotionsPage.vue'),
-  promotion: () => import('@/features/promotions/PromotionPage.vue'),
-  products: () => import('@/features/products/ProductsPage.vue'),
-  reprice: () => import('@/features/reprice/RepricePage.vue'),
-  product: () => import('@/features/products/ProductPage.vue'),
-  calendar: () => import('@/features/calendar/CalendarPage.vue'),
-  stacking: () => import('@/features/stacking/StackingPage.vue'),
-  shoppers: () => import('@/features/shoppers/ShoppersPage.vue'),
-  sets: () => import('@/features/sets/SetsPage.vue'),
-  occasions: () => import('@/features/occasions/OccasionsPage.vue'),
-  campaign: () => import('@/features/campaigns/CampaignPage.vue'),
-  testCarts: () => import('@/features/testCarts/TestCartsPage.vue'),
-  releases: () => import('@/features/releases/ReleasesPage.vue'),
+const SHOP_PAGES = {
   shop: () => import('@/features/shop/ShopListPage.vue'),
-  shopCart: () => import('@/features/shop/ShopCartPage.vue'),
-  shopProduct: () => import('@/features/shop/ShopProductPage.vue'),
-  shopOrder: () => import('@/features/shop/ShopOrderPage.vue'),
-  shopCoupons: () => import('@/features/shop/ShopCouponsPage.vue'),
-  shopHandOut: () => import('@/features/shop/ShopHandOutPage.vue'),
-  shopConsent: () => import('@/features/shop/ShopConsentPage.vue'),
-  orders: () => import('@/features/orders/OrdersPage.vue'),
-  codes: () => import('@/features/codes/CodesPage.vue'),
-  nowhere: () => import('@/features/shell/NowherePage.vue'),
+  shopCart: withComponents(() => import('@/features/shop/ShopCartPage.vue')),
+  shopProduct: withComponents(() => import('@/features/shop/ShopProductPage.vue')),
+  shopOrder: withComponents(() => import('@/features/shop/ShopOrderPage.vue')),
+  shopCoupons: withComponents(() => import('@/features/shop/ShopCouponsPage.vue')),
+  shopHandOut: withComponents(() => import('@/features/shop/ShopHandOutPage.vue')),
+  shopConsent: withComponents(() => import('@/features/shop/ShopConsentPage.vue')),
 }
+
+const loadDesk = withComponents(() => import('@/features/shell/DeskApp.vue'))
+/** What stands around every page but those of the shop. */
+export const DeskApp = defineAsyncComponent(loadDesk)
+
+/** A page of the desk comes together with what stands around it. */
+function onDesk<T>(load: () => Promise<T>): () => Promise<T> {
+  return async () => {
+    const [page] = await Promise.all([load(), loadDesk()])
+    return page
+  }
+}
+
+const DESK_PAGES = {
+  store: onDesk(() => import('@/features/store/StorePage.vue')),
+  people: onDesk(() => import('@/features/access/PeoplePage.vue')),
+  shopKeys: onDesk(() => import('@/features/access/KeysPage.vue')),
+  mailbox: onDesk(() => import('@/features/access/MailboxPage.vue')),
+  me: onDesk(() => import('@/features/access/MePage.vue')),
+  log: onDesk(() => import('@/features/log/LogPage.vue')),
+  reference: onDesk(() => import('@/features/reference/ReferencePage.vue')),
+  signIn: onDesk(() => import('@/features/access/SignInPage.vue')),
+  welcome: onDesk(() => import('@/features/access/WelcomePage.vue')),
+  setUp: onDesk(() => import('@/features/access/SetUpPage.vue')),
+  today: onDesk(() => import('@/features/today/TodayPage.vue')),
+  findings: onDesk(() => import('@/features/findings/FindingsPage.vue')),
+  promotions: onDesk(() => import('@/features/promotions/PromotionsPage.vue')),
+  promotion: onDesk(() => import('@/features/promotions/PromotionPage.vue')),
+  products: onDesk(() => import('@/features/products/ProductsPage.vue')),
+  reprice: onDesk(() => import('@/features/reprice/RepricePage.vue')),
+  product: onDesk(() => import('@/features/products/ProductPage.vue')),
+  calendar: onDesk(() => import('@/features/calendar/CalendarPage.vue')),
+  stacking: onDesk(() => import('@/features/stacking/StackingPage.vue')),
+  shoppers: onDesk(() => import('@/features/shoppers/ShoppersPage.vue')),
+  sets: onDesk(() => import('@/features/sets/SetsPage.vue')),
+  occasions: onDesk(() => import('@/features/occasions/OccasionsPage.vue')),
+  campaign: onDesk(() => import('@/features/campaigns/CampaignPage.vue')),
+  testCarts: onDesk(() => import('@/features/testCarts/TestCartsPage.vue')),
+  releases: onDesk(() => import('@/features/releases/ReleasesPage.vue')),
+  orders: onDesk(() => import('@/features/orders/OrdersPage.vue')),
+  codes: onDesk(() => import('@/features/codes/CodesPage.vue')),
+  nowhere: onDesk(() => import('@/features/shell/NowherePage.vue')),
+}
+const PAGES = { ...SHOP_PAGES, ...DESK_PAGES }
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -106,6 +123,8 @@ export const router = createRouter({
 })
 
 router.beforeEach(async ({ name, meta, fullPath }) => {
+  // Fetched while it is asked who comes.
+  if (meta.place !== 'shop') void loadDesk().catch(() => undefined)
   const { account, needsSetUp } = await useSession().load()
   if (needsSetUp) return name === 'set-up' || { name: 'set-up' }
   if (name === 'set-up' || (name === 'sign-in' && account)) return account ? '/' : { name: 'sign-in' }
@@ -146,13 +165,15 @@ router.onError((_error, to) => {
 })
 
 const FIRST_PAGE_MS = 1000
+const FILLED_AT_LATEST_MS = 10_000
 
 /** Fetches every page's code once the first one stands and had time to fill, so that one can go on while the server is away. */
-export async function fetchPages(): Promise<void> {
+export async function fetchPages(isFilling: () => boolean): Promise<void> {
   await router.isReady().catch(() => undefined) // said by onError
-  await new Promise((resolve) => setTimeout(resolve, FIRST_PAGE_MS))
+  for (let waited = 0; waited === 0 || (isFilling() && waited < FILLED_AT_LATEST_MS); waited += FIRST_PAGE_MS)
+    await new Promise((resolve) => setTimeout(resolve, FIRST_PAGE_MS))
   // Shoppers fetch nothing of the desk.
   const isInShop = router.currentRoute.value.meta.place === 'shop'
-  const pages = Object.entries(PAGES).filter(([name]) => !isInShop || name.startsWith('shop'))
-  await Promise.allSettled([...(isInShop ? [] : [fetchLater()]), ...pages.map(([, load]) => load())])
+  const loads: (() => Promise<unknown>)[] = Object.values(isInShop ? SHOP_PAGES : PAGES)
+  await Promise.allSettled([...(isInShop ? [] : [fetchLater()]), ...loads.map((load) => load())])
 }

@@ -2,7 +2,8 @@
 import type { SessionAnswer } from '@novalex/contract'
 import { computed, ref } from 'vue'
 import { api } from '@/api/api.ts'
-import { accessText, ROLE_HINTS, ROLE_NAMES } from '@/locale/enAccess.ts'
+import { accessText, ROLE_HINTS } from '@/locale/enAccess.ts'
+import { ROLE_NAMES } from '@/locale/roleNames.ts'
 import { useRefusal } from './useRefusal.ts'
 
 /** Address and password; in the demo, its people besides. `only` is the one who may sign in here. */

@@ -1,10 +1,7 @@
 <script setup lang="ts">
-import type { CsvDialect, ImportKind, ImportStatus } from '@novalex/contract'
-import { entriesOf } from '@novalex/core'
-import { useStorage } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import type { ImportKind, ImportStatus } from '@novalex/contract'
+import { ref } from 'vue'
 import { api } from '@/api/api.ts'
-import { useAnswer } from '@/api/useAnswer.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { text } from '@/locale/en.ts'
 import { filesText as words } from '@/locale/enFiles.ts'
@@ -15,23 +12,15 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 /** Files of some kinds: to take away, to fill in, to bring in; compact where they are not the first thing to do. */
 const { kinds } = defineProps<{ kinds: readonly ImportKind[]; compact?: boolean }>()
 
+const FilesCard = later(() => import('./FilesCard.vue'))
 const ImportDialog = later(() => import('./ImportDialog.vue'))
 const store = useStoreInfo()
 const notice = useNotice()
 const attempt = useAttempt()
 const isOpen = ref(false)
-/** What one's own spreadsheet reads; asked once. */
-const dialect = useStorage<CsvDialect>('novalex.csv', 'comma', localStorage, {
-  serializer: { read: (kept) => (kept === 'semicolon' ? kept : 'comma'), write: String },
-})
-const DIALECTS = entriesOf(words.dialects).map(([value, title]) => ({ value, title }))
 const isImporting = ref(false)
 /** Whether it ever was; it closes by itself. */
 const wasImporting = ref(false)
-
-/** The last file, as long as nothing else was changed after it. */
-const { data: imports } = useAnswer('listImports', () => (isOpen.value ? {} : null))
-const undoable = computed(() => imports.value?.filter(({ kind }) => kinds.includes(kind)))
 
 function bring(): void {
   isOpen.value = false
@@ -57,76 +46,8 @@ function undo({ id, fileName }: ImportStatus): Promise<void> {
     <template #activator="{ props }">
       <v-btn v-bind="props">{{ words.out }}</v-btn>
     </template>
-    <v-card border class="files" role="dialog" :aria-label="words.outTitle">
-      <table class="printed">
-        <tbody>
-          <tr v-for="kind in kinds" :key="kind">
-            <th scope="row">{{ words.kinds[kind].name }}</th>
-            <td v-if="kind === 'plan'" colspan="2">
-              <a :href="api.fileUrl('plan', 'json')" download>JSON</a>
-            </td>
-            <template v-else>
-              <td>
-                {{ words.now }}:
-                <template v-for="(type, index) in ['csv', 'xlsx'] as const" :key="type">
-                  <template v-if="index > 0"> · </template>
-                  <a
-                    :href="api.fileUrl(kind, type, dialect)"
-                    download
-                    :aria-label="`${words.kinds[kind].name}, ${type}`"
-                    >{{ type.toUpperCase() }}</a
-                  >
-                </template>
-              </td>
-              <td>
-                {{ words.template }}:
-                <template v-for="(type, index) in ['csv', 'xlsx'] as const" :key="type">
-                  <template v-if="index > 0"> · </template>
-                  <a
-                    :href="api.templateUrl(kind, type, dialect)"
-                    download
-                    :aria-label="`${words.template}: ${words.kinds[kind].name}, ${type}`"
-                    >{{ type.toUpperCase() }}</a
-                  >
-                </template>
-              </td>
-            </template>
-          </tr>
-        </tbody>
-      </table>
-      <v-select v-model="dialect" class="dialect" :items="DIALECTS" :label="words.dialect" />
-      <p v-for="status in undoable" :key="status.id" class="last">
-        {{ words.last(status.fileName) }}
-        <button type="button" class="as-link" @click="undo(status)">{{ text.common.undo }}</button>
-      </p>
-      <v-btn v-if="compact" size="small" class="bring" @click="bring">{{ words.bring }}</v-btn>
-    </v-card>
+    <FilesCard :kinds="kinds" :is-open="isOpen" :compact="compact" @bring="bring" @undo="undo" />
   </v-menu>
   <v-btn v-if="!compact" variant="flat" @click="bring">{{ words.bring }}</v-btn>
   <ImportDialog v-if="wasImporting" v-model="isImporting" :kinds="kinds" @imported="onImported" />
 </template>
-
-<style scoped>
-.files {
-  padding: 10px 18px;
-}
-
-.files th,
-.files td {
-  font-size: 14px;
-  padding: 7px 18px 7px 0;
-  white-space: nowrap;
-}
-
-.dialect {
-  margin-top: 10px;
-}
-
-.last {
-  margin: 8px 0 4px;
-}
-
-.bring {
-  margin: 8px 0 4px;
-}
-</style>

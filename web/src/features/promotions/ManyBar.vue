@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { CampaignRecord, PromotionRecord } from '@novalex/contract'
 import { computed, ref } from 'vue'
+import { ActionList } from '@/components/menuAction.ts'
 import { text } from '@/locale/en.ts'
 import { plural } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -60,18 +61,18 @@ function setGroup(group: string): void {
       <template #activator="{ props }">
         <v-btn v-bind="props" size="small" :disabled="isRunning">{{ words.campaign }} …</v-btn>
       </template>
-      <v-list density="compact">
-        <v-list-item :title="text.promotions.noCampaign" @click="setCampaign(null)" />
-        <v-list-item v-for="one in campaigns" :key="one.id" :title="one.name" @click="setCampaign(one.id)" />
-      </v-list>
+      <ActionList
+        :actions="[
+          { title: text.promotions.noCampaign, run: () => setCampaign(null) },
+          ...campaigns.map(({ id, name }) => ({ title: name, run: () => setCampaign(id) })),
+        ]"
+      />
     </v-menu>
     <v-menu close-on-content-click>
       <template #activator="{ props }">
         <v-btn v-bind="props" size="small" :disabled="isRunning">{{ words.group }} …</v-btn>
       </template>
-      <v-list density="compact">
-        <v-list-item v-for="group in groups" :key="group" :title="group" @click="setGroup(group)" />
-      </v-list>
+      <ActionList :actions="groups.map((group) => ({ title: group, run: () => setGroup(group) }))" />
     </v-menu>
     <button type="button" class="as-link" @click="emit('clear')">{{ words.clear }}</button>
   </div>

@@ -5,11 +5,10 @@ import { mdiDotsVertical } from '@mdi/js'
 import { computed } from 'vue'
 import FindingMark from '@/components/FindingMark.vue'
 import StateMark from '@/components/StateMark.vue'
+import { ActionList } from '@/components/menuAction.ts'
 import { useOnOffer } from '@/composables/useOnOffer.ts'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
-import { sellingText } from '@/locale/enSelling.ts'
-import { proofText } from '@/locale/enProof.ts'
 import { formatEnd, formatLocal } from '@/locale/format.ts'
 import { writeSentence } from '@/sentences/sentence.ts'
 import { useCounts } from '@/stores/counts.ts'
@@ -96,7 +95,7 @@ const dates = computed((): [from: string, until: string] => {
     <td
       class="number sold"
       :class="{ wrong: count?.reached }"
-      :title="count?.reached ? sellingText.counts.reached[count.reached.limit] : ''"
+      :title="count?.reached ? words.reached[count.reached.limit] : ''"
     >
       {{ sold }}
     </td>
@@ -104,8 +103,8 @@ const dates = computed((): [from: string, until: string] => {
       <button
         type="button"
         class="rank"
-        :title="proofText.stacking.rankedHint"
-        :aria-label="`${proofText.stacking.move(record.promotion.name)}: ${record.promotion.rank}`"
+        :title="text.ranks.hint"
+        :aria-label="`${text.ranks.move(record.promotion.name)}: ${record.promotion.rank}`"
       >
         {{ record.promotion.rank }}
       </button>
@@ -121,14 +120,7 @@ const dates = computed((): [from: string, until: string] => {
             :aria-label="words.actionsFor(record.promotion.name)"
           />
         </template>
-        <v-list density="compact">
-          <v-list-item
-            v-for="action in actionsFor(record)"
-            :key="action.title"
-            :title="action.title"
-            @click="action.run"
-          />
-        </v-list>
+        <ActionList :actions="actionsFor(record)" />
       </v-menu>
     </td>
   </tr>

@@ -6,6 +6,7 @@ import { useRouteQuery } from '@vueuse/router'
 import { computed, ref } from 'vue'
 import { useList } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
+import { ActionList } from '@/components/menuAction.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { useNamesFirst } from '@/composables/useNamesFirst.ts'
 import FilesBar from '@/features/files/FilesBar.vue'
@@ -89,15 +90,11 @@ const stateShown = computed(() => STATES.find(({ value }) => value === status.va
             stateShown
           }}</v-btn>
         </template>
-        <v-list density="compact">
-          <v-list-item
-            v-for="{ value, title } in STATES"
-            :key="title"
-            :title="title"
-            :active="value === status"
-            @click="status = value"
-          />
-        </v-list>
+        <ActionList
+          :actions="
+            STATES.map(({ value, title }) => ({ title, isActive: value === status, run: () => (status = value) }))
+          "
+        />
       </v-menu>
       <FilesBar :kinds="['plan']" compact />
       <NewPromotion />

@@ -5,7 +5,6 @@ import { computed } from 'vue'
 import { usePageRows } from '@/composables/usePageRows.ts'
 import { useRankMoves } from '@/features/stacking/useRankMoves.ts'
 import { text } from '@/locale/en.ts'
-import { sellingText } from '@/locale/enSelling.ts'
 import { listBackups } from '@/draft/draftBackup.ts'
 import PromotionRow from './PromotionRow.vue'
 import { usePromotionActions } from './usePromotionActions.ts'
@@ -74,7 +73,7 @@ const isAll = (rows: readonly Row[]) => rows.every(({ record }) => chosen.value.
         <th scope="col">{{ words.columns.when }}</th>
         <th scope="col">{{ words.columns.left }}</th>
         <th scope="col">{{ words.columns.group }}</th>
-        <th scope="col" class="number">{{ sellingText.counts.column }}</th>
+        <th scope="col" class="number">{{ text.promotions.soldColumn }}</th>
         <th scope="col" class="number">{{ words.columns.rank }}</th>
         <th scope="col">
           <span class="visually-hidden">{{ words.columns.actions }}</span>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { text } from '@/locale/en.ts'
 import { computed } from 'vue'
 import { pathOf } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
@@ -60,7 +61,7 @@ const isNothing = computed(() => {
     <p v-if="isNothing" class="quiet">{{ words.none }}</p>
     <p v-else>{{ figures.join(' · ') }}</p>
     <p v-if="reached" class="wrong" role="status">
-      {{ words.reached[reached.limit]
+      {{ text.promotions.reached[reached.limit]
       }}<template v-if="reached.since">, {{ words.since(when(reached.since)) }}</template
       >.
     </p>

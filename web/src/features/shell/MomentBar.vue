@@ -7,7 +7,6 @@ import { formatInstant, formatZone } from '@/locale/format.ts'
 import { text } from '@/locale/en.ts'
 import { later } from '@/plugins/later.ts'
 import { useMoment } from '@/stores/moment.ts'
-import { shopText } from '@/locale/enShop.ts'
 import { useShopView } from '@/stores/shopView.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import MomentLine from './MomentLine.vue'
@@ -23,8 +22,8 @@ const route = useRoute()
 const isShop = computed(() => route.meta.place === 'shop')
 const view = useShopView()
 const views = [
-  { value: false, title: shopText.plans.live },
-  { value: true, title: shopText.plans.working },
+  { value: false, title: text.moment.plans.live },
+  { value: true, title: text.moment.plans.working },
 ]
 const label = computed(() => formatInstant(moment.instant, { zone: store.zone }))
 const plans = computed(() => {

@@ -1,48 +1,96 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { useTimeoutFn } from '@vueuse/core'
+import { watch } from 'vue'
+import { text } from '@/locale/en.ts'
 import { useNotice } from '@/stores/notice.ts'
 
-const PLAIN_TIMEOUT_MS = 8000
+/** Long enough to read a sentence twice; what went wrong stays. */
+const TIMEOUT_MS = 8000
 
 const store = useNotice()
-const isOpen = computed({
-  get: () => store.notice !== null,
-  set: () => {
-    store.notice = null
-  },
-})
-/** What is said stays readable while it fades. */
-const shown = shallowRef(store.notice)
-/** Counts notices: each has a bar of its own, and with it its whole time. */
-const turn = ref(0)
+const { start, stop } = useTimeoutFn(close, TIMEOUT_MS, { immediate: false })
 watch(
   () => store.notice,
   (notice) => {
-    if (!notice) return
-    shown.value = notice
-    turn.value++
+    if (notice?.kind === 'plain') start()
+    else stop()
   },
+  { immediate: true },
 )
-const timeout = computed(() => (shown.value?.kind === 'wrong' ? -1 : PLAIN_TIMEOUT_MS))
+
+function close(): void {
+  store.notice = null
+}
 
 function act(): void {
   const run = store.notice?.action?.run
-  store.notice = null
+  close()
   run?.()
 }
 </script>
 
 <template>
-  <v-snackbar
-    :key="turn"
-    v-model="isOpen"
-    :timeout="timeout"
-    :color="shown?.kind === 'wrong' ? 'error' : 'on-background'"
-  >
-    <span role="status">{{ shown?.text }}</span>
-    <template #actions>
-      <v-btn v-if="shown?.action" variant="text" color="inherit" @click="act">{{ shown.action.label }}</v-btn>
-      <v-btn v-else variant="text" color="inherit" aria-label="Close" @click="isOpen = false">✕</v-btn>
-    </template>
-  </v-snackbar>
+  <div class="place" role="status">
+    <Transition name="notice">
+      <div v-if="store.notice" class="notice" :class="store.notice.kind">
+        <span>{{ store.notice.text }}</span>
+        <button v-if="store.notice.action" type="button" @click="act">{{ store.notice.action.label }}</button>
+        <button v-else type="button" :aria-label="text.common.close" @click="close">✕</button>
+      </div>
+    </Transition>
+  </div>
 </template>
+
+<style scoped>
+/* Above whatever is open. */
+.place {
+  bottom: 12px;
+  left: 12px;
+  pointer-events: none;
+  position: fixed;
+  z-index: 3000;
+}
+
+.notice {
+  align-items: center;
+  background: var(--ink);
+  border-radius: 2px;
+  box-shadow: 0 3px 14px rgb(0 0 0 / 25%);
+  color: rgb(var(--v-theme-background));
+  display: flex;
+  gap: 16px;
+  justify-content: space-between;
+  max-width: min(672px, calc(100vw - 24px));
+  min-width: min(344px, calc(100vw - 24px));
+  padding: 12px 10px 12px 16px;
+  pointer-events: auto;
+}
+
+.notice.wrong {
+  background: rgb(var(--v-theme-error));
+  color: rgb(var(--v-theme-surface));
+}
+
+button {
+  background: none;
+  border: 0;
+  color: inherit;
+  cursor: pointer;
+  flex: none;
+  font: inherit;
+  font-weight: 600;
+  min-height: 28px;
+  min-width: 28px;
+  padding: 2px 8px;
+}
+
+.notice-enter-active,
+.notice-leave-active {
+  transition: opacity 0.15s;
+}
+
+.notice-enter-from,
+.notice-leave-to {
+  opacity: 0;
+}
+</style>

@@ -6,6 +6,7 @@ import NoticeBar from '@/features/shell/NoticeBar.vue'
 import { focusContent } from '@/plugins/focusContent.ts'
 import { text } from '@/locale/en.ts'
 import { shopText } from '@/locale/enShop.ts'
+import { withComponents } from '@/plugins/components.ts'
 import { later } from '@/plugins/later.ts'
 import { usePageTitle } from '@/composables/usePageTitle.ts'
 import { useSession } from '@/stores/session.ts'
@@ -15,7 +16,7 @@ import { useShopCart } from './shopCart.ts'
 
 /** The storefront around its pages. `title`: what the page shows, for the window. */
 const { title = undefined } = defineProps<{ title?: string | undefined }>()
-const DeskStrip = later(() => import('./DeskStrip.vue'))
+const DeskStrip = later(withComponents(() => import('./DeskStrip.vue')))
 const session = useSession()
 const view = useShopView()
 const shop = useShopCart()

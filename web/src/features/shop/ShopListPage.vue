@@ -3,7 +3,6 @@ import { refDebounced } from '@vueuse/core'
 import { useRouteQuery } from '@vueuse/router'
 import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useDisplay } from 'vuetify'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { shopText } from '@/locale/enShop.ts'
@@ -11,6 +10,7 @@ import { plural } from '@/locale/format.ts'
 import { useShopView } from '@/stores/shopView.ts'
 import ShopDrawing from './ShopDrawing.vue'
 import ShopFrame from './ShopFrame.vue'
+import ShopPages from './ShopPages.vue'
 import ShopPrice from './ShopPrice.vue'
 
 const PAGE_SIZE = 24
@@ -18,7 +18,6 @@ const TYPING_MS = 200
 
 const view = useShopView()
 const route = useRoute()
-const { smAndUp } = useDisplay()
 const router = useRouter()
 const search = useRouteQuery('search', '')
 const page = useRouteQuery('page', '1', {
@@ -75,14 +74,10 @@ function goTo(id: string | null): void {
       </nav>
       <span class="grow" />
       <span v-if="data" class="quiet" role="status">{{ plural(data.total, 'product') }}</span>
-      <v-text-field
-        v-model="search"
-        data-search
-        class="search"
-        :label="shopText.search"
-        clearable
-        @click:clear="search = ''"
-      />
+      <label data-search class="search">
+        <span class="visually-hidden">{{ shopText.search }}</span>
+        <input v-model="search" type="search" class="plain-field" :placeholder="shopText.search" />
+      </label>
     </div>
     <LoadError :of="[asked]" />
     <ul v-if="data" class="goods">
@@ -96,7 +91,7 @@ function goTo(id: string | null): void {
       </li>
     </ul>
     <p v-if="data?.total === 0" class="quiet empty">{{ shopText.nothing }}</p>
-    <v-pagination v-if="pages > 1" v-model="page" :length="pages" :total-visible="smAndUp ? 7 : 3" density="compact" />
+    <ShopPages v-if="pages > 1" v-model="page" :count="pages" />
   </ShopFrame>
 </template>
 
@@ -180,7 +175,7 @@ function goTo(id: string | null): void {
 }
 
 .picture {
-  background: rgb(var(--v-theme-desk));
+  background: var(--desk);
   padding: 10px 14px;
 }
 

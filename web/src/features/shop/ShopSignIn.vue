@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { refDebounced } from '@vueuse/core'
-import { ref } from 'vue'
+import { onClickOutside, refDebounced } from '@vueuse/core'
+import { ref, useTemplateRef, watch } from 'vue'
 import { api } from '@/api/api.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { useQueryClient } from '@tanstack/vue-query'
@@ -12,6 +12,19 @@ const TYPING_MS = 200
 const view = useShopView()
 const client = useQueryClient()
 const isOpen = ref(false)
+const place = useTemplateRef('place')
+const opener = useTemplateRef('opener')
+const field = useTemplateRef('field')
+onClickOutside(place, () => {
+  isOpen.value = false
+})
+watch(field, (shown) => shown?.focus())
+
+function close(): void {
+  isOpen.value = false
+  opener.value?.focus()
+}
+
 const search = ref('')
 const settled = refDebounced(search, TYPING_MS)
 const { data: shoppers } = useAnswer('listShopShoppers', () =>
@@ -32,13 +45,20 @@ async function become(id: string | null): Promise<void> {
     {{ shopText.hello(view.shop.shopper.name) }}
     <button type="button" class="as-link" @click="become(null)">{{ shopText.signOut }}</button>
   </span>
-  <v-menu v-else-if="view.shop?.isStandIn" v-model="isOpen">
-    <template #activator="{ props }">
-      <button v-bind="props" type="button" class="as-link" :aria-label="shopText.signIn">{{ shopText.signIn }}</button>
-    </template>
-    <v-card border class="choice">
+  <span v-else-if="view.shop?.isStandIn" ref="place" class="place" @keydown.esc="close">
+    <button ref="opener" type="button" class="as-link" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+      {{ shopText.signIn }}
+    </button>
+    <div v-if="isOpen" class="choice" role="dialog" :aria-label="shopText.signIn">
       <p class="quiet">{{ shopText.signInHint }}</p>
-      <v-text-field v-model="search" autofocus :label="shopText.findShopper" />
+      <input
+        ref="field"
+        v-model="search"
+        type="search"
+        class="plain-field"
+        :placeholder="shopText.findShopper"
+        :aria-label="shopText.findShopper"
+      />
       <ul>
         <li v-for="shopper in shoppers" :key="shopper.id">
           <button type="button" @click="become(shopper.id)">
@@ -47,8 +67,8 @@ async function become(id: string | null): Promise<void> {
         </li>
       </ul>
       <p v-if="shoppers?.length === 0" class="quiet">{{ shopText.nobody }}</p>
-    </v-card>
-  </v-menu>
+    </div>
+  </span>
 </template>
 
 <style scoped>
@@ -57,12 +77,22 @@ async function become(id: string | null): Promise<void> {
   gap: 8px;
 }
 
+.place {
+  position: relative;
+}
+
 .choice {
+  background: var(--sheet);
   border: 1px dashed var(--quiet);
+  box-shadow: 0 3px 14px rgb(0 0 0 / 15%);
   display: grid;
   gap: 10px;
   padding: 14px 16px;
-  width: 320px;
+  position: absolute;
+  right: 0;
+  top: calc(100% + 6px);
+  width: min(320px, calc(100vw - 48px));
+  z-index: 20;
 }
 
 ul {

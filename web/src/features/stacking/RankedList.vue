@@ -26,7 +26,7 @@ const { over, rowOf } = useRankMoves(() => records)
 <template>
   <section>
     <h2>{{ words.ranked }}</h2>
-    <p class="quiet">{{ words.rankedHint }}</p>
+    <p class="quiet">{{ text.ranks.hint }}</p>
     <ol ref="list">
       <li v-if="above > 0" class="space" aria-hidden="true" :style="{ height: `${above}px` }" />
       <li
@@ -36,7 +36,7 @@ const { over, rowOf } = useRankMoves(() => records)
         :data-index="index"
         tabindex="0"
         v-bind="rowOf(promotion.id)"
-        :aria-label="`${words.move(promotion.name)}: ${promotion.rank}`"
+        :aria-label="`${text.ranks.move(promotion.name)}: ${promotion.rank}`"
         :class="{ over: over === promotion.id }"
       >
         <span class="rank">{{ promotion.rank }}</span>

@@ -3,7 +3,6 @@ import { ref, toValue, watch, type MaybeRefOrGetter } from 'vue'
 import { api } from '@/api/api.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { text } from '@/locale/en.ts'
-import { proofText } from '@/locale/enProof.ts'
 import { useNotice } from '@/stores/notice.ts'
 
 /** Ranks moved by dragging one promotion onto another, or by Alt with the arrow keys; each move can be undone. */
@@ -33,7 +32,7 @@ export function useRankMoves(records: MaybeRefOrGetter<readonly PromotionRecord[
     await attempt(async () => {
       const { promotion, version } = await api.moveBefore(id, { before, version: sorted[index]!.version })
       const run = () => void attempt(() => api.moveBefore(id, { before: was, version }))
-      notice.say(proofText.stacking.moved(promotion.name, promotion.rank), { label: text.common.undo, run })
+      notice.say(text.ranks.moved(promotion.name, promotion.rank), { label: text.common.undo, run })
     })
   }
 

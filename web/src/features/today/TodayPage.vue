@@ -3,11 +3,11 @@ import { computeStatus, formatAmount, type Instant, type Limits, type Promotion 
 import { computed } from 'vue'
 import LoadError from '@/components/LoadError.vue'
 import FindingMark from '@/components/FindingMark.vue'
+import { ActionList } from '@/components/menuAction.ts'
 import { useOnOffer } from '@/composables/useOnOffer.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { usePromotionActions } from '@/features/promotions/usePromotionActions.ts'
 import { text } from '@/locale/en.ts'
-import { sellingText } from '@/locale/enSelling.ts'
 import { todayText as words } from '@/locale/enToday.ts'
 import { formatDate, formatEnd, formatInstant, formatMoney } from '@/locale/format.ts'
 import { useCounts } from '@/stores/counts.ts'
@@ -79,14 +79,7 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
             <template #activator="{ props }">
               <v-btn v-bind="props" size="small">{{ words.acts.extend }}</v-btn>
             </template>
-            <v-list density="compact">
-              <v-list-item
-                v-for="action in extensionsFor(hand.extends)"
-                :key="action.title"
-                :title="action.title"
-                @click="action.run"
-              />
-            </v-list>
+            <ActionList :actions="extensionsFor(hand.extends)" />
           </v-menu>
         </li>
       </ul>
@@ -131,7 +124,7 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
                 <router-link :to="`/promotions/${promotion.id}`">{{ promotion.name }}</router-link>
                 <FindingMark :findings="findings.ofPromotion(promotion.id)" :promotion="promotion.id" />
                 <span v-if="reachedOf(promotion.id)" class="wrong">
-                  ✕ {{ sellingText.counts.reached[reachedOf(promotion.id)!.limit] }}</span
+                  ✕ {{ text.promotions.reached[reachedOf(promotion.id)!.limit] }}</span
                 >
               </td>
               <td class="number">{{ usesOf(promotion.id, promotion.limits) }}</td>

@@ -1,0 +1,18 @@
+<script setup lang="ts">
+import type { MenuAction } from './menuAction.ts'
+
+/** What a menu offers. */
+const { actions } = defineProps<{ actions: readonly MenuAction[] }>()
+</script>
+
+<template>
+  <v-list density="compact">
+    <v-list-item
+      v-for="action in actions"
+      :key="action.title"
+      :title="action.title"
+      :active="action.isActive ?? false"
+      @click="action.run"
+    />
+  </v-list>
+</template>
