@@ -105,13 +105,44 @@ test('a product file with faults names row and column, and changes nothing', asy
   }
   await choose('header.csv', 'sku;title;regular_price\nA;B;1\n')
   const dialog = page.getByRole('dialog')
-  await expect(dialog.getByText('There is no column “title”.')).toBeVisible()
-  await expect(dialog.getByText('The column tax_rate is missing.')).toBeVisible()
+  await expect(dialog.getByText('Still needed: name, tax_rate.')).toBeVisible()
+  await expect(dialog.getByRole('button', { name: 'Read the file this way' })).toBeDisabled()
   await choose('rows.csv', 'sku;name;regular_price;tax_rate\nA;B;1;20\nC;"two\nlines";ten;20\n')
   await expect(dialog.getByRole('row', { name: /3 regular_price “ten” is no amount/ })).toBeVisible()
   await expect(dialog.getByRole('button', { name: 'Accept' })).toHaveCount(0)
   await dialog.getByRole('button', { name: 'Cancel' }).click()
   await expect(page.getByText('240 products')).toBeVisible()
+})
+
+test('a file with other heads is matched by hand, and asks which day 3/4 is; the next one is read at once', async ({
+  page,
+}) => {
+  await page.goto('/products')
+  await page.getByRole('button', { name: 'Bring in a file …' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('combobox', { name: 'What the file holds' }).click({ force: true })
+  await page.getByRole('option', { name: 'Price history' }).click()
+  const content = 'Our prices\n\nArticle;From;To;Price;Was\nSHT-A3;3/4/2026;5/4/2026;1.10;1.25\n'
+  const choose = () =>
+    page
+      .getByLabel('Choose a file')
+      .setInputFiles({ name: 'prices.csv', mimeType: 'text/csv', buffer: Buffer.from(content) })
+  await choose()
+  for (const [head, column] of [
+    ['Article', 'sku'],
+    ['To', 'until'],
+    ['Was', 'regular_price'],
+  ] as const) {
+    await dialog.getByRole('combobox', { name: `Holds: ${head}` }).click({ force: true })
+    await page.getByRole('option', { name: column, exact: true }).click()
+  }
+  await dialog.getByRole('button', { name: 'Read the file this way' }).click()
+  await expect(dialog.getByText('Which day is 3/4/2026?')).toBeVisible()
+  await choose()
+  await dialog.getByRole('button', { name: 'Fri 3 Apr 2026' }).click()
+  await expect(dialog.getByText('new spans of time')).toBeVisible()
+  await dialog.getByRole('button', { name: 'Accept' }).click()
+  await expect(page.getByText('The price history is in.')).toBeVisible()
 })
 
 test('a date that can’t be read hinders no occasion whose dates are open, and is gone when the form is', async ({

@@ -74,7 +74,7 @@ test('bring in products, plan a sale, prove it, release it, see it in the shop',
     await page.getByRole('textbox', { name: 'Search by name or SKU' }).fill('INK-RED')
     await expect(page.getByRole('row', { name: /Ink, red/ })).toContainText('10.00')
     await page.getByRole('link', { name: 'Shop', exact: true }).click()
-    await page.getByRole('textbox', { name: 'Search the shop' }).fill('ink red')
+    await page.getByRole('searchbox', { name: 'Search the shop' }).fill('ink red')
     const item = page.getByRole('listitem').filter({ hasText: 'Ink, red' })
     await expect(item).toContainText('12.50 €')
     await expect(item).not.toContainText('% off')
@@ -101,7 +101,7 @@ test('bring in products, plan a sale, prove it, release it, see it in the shop',
 
   await test.step('the shop crosses out the price at that moment, and not after the end', async () => {
     await page.getByRole('link', { name: 'Shop', exact: true }).click()
-    await page.getByRole('textbox', { name: 'Search the shop' }).fill('ink red')
+    await page.getByRole('searchbox', { name: 'Search the shop' }).fill('ink red')
     await page.getByRole('link', { name: /Ink, red/ }).click()
     await expect(page.getByRole('heading', { name: 'Ink, red' })).toBeVisible()
     await expect(page.locator('s')).toHaveText(/12\.50 €/)

@@ -82,7 +82,16 @@ export type ShopCartRequest = Static<typeof ShopCartRequest>
 
 /** What changed a price, as a shopper may read it: its kind, title and code, never its internal name. */
 const Title = Nullable(Type.String())
-const Cause = Type.Object({ kind: Kind, title: Title, code: Nullable(Type.String()), amount: Sum }, strict)
+const CAUSE = { kind: Kind, title: Title, code: Nullable(Type.String()), amount: Sum }
+const Cause = Type.Object(CAUSE, strict)
+const LineCause = Type.Object(
+  {
+    ...CAUSE,
+    /** How many of the line’s units it is about; left out where it is about all of them. */
+    units: Type.Optional(Type.Integer({ minimum: 1 })),
+  },
+  strict,
+)
 
 /** A cart as the shop prices it. */
 export const ShopCartAnswer = Type.Object(
@@ -97,7 +106,7 @@ export const ShopCartAnswer = Type.Object(
           gift: Type.Boolean(),
           regular: Sum,
           total: Sum,
-          causes: Type.Array(Cause),
+          causes: Type.Array(LineCause),
         },
         strict,
       ),

@@ -20,6 +20,9 @@ beforeAll(async () => {
     on: 'all',
     tiers: [{ from: 3, value: { percent: 1000 } }],
   }
+  const few = { kind: 'markdown', reach: { skus: ['INK-1'] }, value: { percent: 2000 } }
+  const limits = { ...createDraft().limits, units: 2 }
+  await server.request('POST', '/api/promotions', offer('Few', { mechanic: few, limits, stacking }))
   const order = { kind: 'order-discount', reach: {}, tiers: [{ from: 5000, value: { amount: 500, per: 'once' } }] }
   await server.request('POST', '/api/promotions', offer('Secret plan', { mechanic: breaks, stacking }))
   await server.request('POST', '/api/promotions', offer('Code', { mechanic: order, stacking, code: { text: 'FIVE' } }))
@@ -46,6 +49,18 @@ test('a cart is priced under the release, without internal names', async () => {
     grand: 2700,
   })
   expect(JSON.stringify(body)).not.toContain('Secret plan')
+})
+
+test('a reduction of some of a line’s units says of how many', async () => {
+  const lines = (quantity: number) => [{ sku: 'INK-1', quantity }]
+  const causesOf = async (quantity: number) => {
+    const cart = { lines: lines(quantity), codes: [], delivery: null, shopper: null }
+    const { body } = await server.request('POST', '/api/shop/cart', { at: AT, cart })
+    expect(checkShape(ShopCartAnswer, body)).toEqual([])
+    return body.lines[0].causes as { kind: string; units?: number }[]
+  }
+  expect((await causesOf(3))[0]).toMatchObject({ kind: 'markdown', units: 2 })
+  expect((await causesOf(2))[0]).not.toHaveProperty('units')
 })
 
 test('a nudge for what needs no code, and why a code changes nothing', async () => {

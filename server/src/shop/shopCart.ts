@@ -44,7 +44,10 @@ export function writeShopCart(plan: CompiledPlan, release: number | null, quote:
       gift,
       regular,
       total,
-      causes: adjustments.map(causeOf),
+      causes: adjustments.map((one) => ({
+        ...causeOf(one),
+        ...(one.units < quantity ? { units: one.units } : {}),
+      })),
     })),
     delivery: { regular: delivery.regular, total: delivery.total, causes: delivery.adjustments.map(causeOf) },
     surcharges: quote.surcharges.map(causeOf),

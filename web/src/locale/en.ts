@@ -379,6 +379,7 @@ export const text = {
     noDelivery: 'no delivery yet',
     country: 'Country',
     gift: 'free, added',
+    onUnits: (name: string, units: number, of: number) => `${name}, on ${units} of ${of}`,
     surcharges: 'Surcharge',
     member: (group: string) => `member of ${group}`,
     channel: 'Channel',

@@ -49,6 +49,12 @@ export const offerText = {
       free: '',
     },
   },
+  /** What the steps of these count. */
+  counted: {
+    'spend-break':
+      'Steps count shelf prices: after sale prices, before other cart offers. The reduction comes off what those leave.',
+    'order-discount': 'Steps count what item offers leave of the prices.',
+  },
   tiers: {
     from: { count: 'From items', money: 'From' },
     to: (last: string) => `to ${last}`,

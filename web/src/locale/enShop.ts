@@ -113,5 +113,6 @@ export const shopText = {
     confirm: 'Confirm',
     done: 'Thank you. You will hear from us.',
   },
+  onUnits: (name: string, units: number, of: number) => `${name}, on ${units} of ${of}`,
   byCode: (code: string) => `Code ${code}`,
 }

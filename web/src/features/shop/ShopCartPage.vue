@@ -17,7 +17,7 @@ import ShopCheckout from './ShopCheckout.vue'
 import ShopFrame from './ShopFrame.vue'
 import { useShopCart } from './shopCart.ts'
 import { findBegun } from './findBegun.ts'
-import { nameCause as causeOf } from './nameCause.ts'
+import { nameCause as causeOf, nameLineCause } from './nameCause.ts'
 
 type Code = ShopCartAnswer['codes'][number]
 
@@ -127,7 +127,7 @@ function onQuantity(sku: string, event: Event): void {
           <span>
             <router-link :to="`/shop/products/${encodeURIComponent(line.sku)}`">{{ line.name }}</router-link>
             <span v-for="(cause, at) in line.causes" :key="at" class="cause saves">
-              {{ line.gift ? shopText.gift : causeOf(cause) }} −{{ formatMoney(cause.amount) }}
+              {{ nameLineCause(cause, line) }} −{{ formatMoney(cause.amount) }}
             </span>
             <button
               v-if="!line.gift"
@@ -243,7 +243,6 @@ input {
 
 .take-out {
   font-size: 13px;
-  margin-left: 10px;
 }
 
 .price {

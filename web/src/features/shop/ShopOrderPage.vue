@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { shopText } from '@/locale/enShop.ts'
 import { formatLocal, formatMoney } from '@/locale/format.ts'
 import { useShopView } from '@/stores/shopView.ts'
-import { nameCause } from './nameCause.ts'
+import { nameCause, nameLineCause } from './nameCause.ts'
 import ShopFrame from './ShopFrame.vue'
 import { useShopOrder } from './shopOrder.ts'
 
@@ -35,7 +35,7 @@ const placedAt = computed(() =>
         <span>
           {{ line.name }}
           <span v-for="(cause, at) in line.causes" :key="at" class="cause saves">
-            {{ line.gift ? shopText.gift : nameCause(cause) }} −{{ formatMoney(cause.amount) }}
+            {{ nameLineCause(cause, line) }} −{{ formatMoney(cause.amount) }}
           </span>
         </span>
         <span>

@@ -4,7 +4,15 @@ import { wordsOf } from '@/mechanics/words.ts'
 
 type Cause = ShopCartAnswer['surcharges'][number]
 
+type Line = ShopCartAnswer['lines'][number]
+
 /** What changed a price, as a shopper reads it: its title, its code, or a word for its kind. */
 export function nameCause({ kind, title, code }: Pick<Cause, 'kind' | 'title' | 'code'>): string {
   return title ?? (code === null ? wordsOf({ kind }).cause : shopText.byCode(code))
+}
+
+/** The same for a line of a cart: of a part of its units, with how many. */
+export function nameLineCause(cause: Line['causes'][number], { gift, quantity }: Line): string {
+  if (gift) return shopText.gift
+  return cause.units === undefined ? nameCause(cause) : shopText.onUnits(nameCause(cause), cause.units, quantity)
 }

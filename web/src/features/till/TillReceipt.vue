@@ -89,7 +89,11 @@ function onQuantity(sku: string, event: Event): void {
           </button>
         </div>
         <div v-for="adjustment in line?.adjustments ?? []" :key="adjustment.promotion" class="row saves cut">
-          <span class="what">{{ nameOf(adjustment.promotion) }}</span>
+          <span class="what">{{
+            adjustment.units < line!.quantity
+              ? words.onUnits(nameOf(adjustment.promotion), adjustment.units, line!.quantity)
+              : nameOf(adjustment.promotion)
+          }}</span>
           <i class="dots" />
           <span class="money">{{ formatAmount(-adjustment.amount) }}</span>
         </div>

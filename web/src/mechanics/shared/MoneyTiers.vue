@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Tier } from '@novalex/core'
+import { offerText } from '@/locale/enOffers.ts'
 import TiersEditor from './TiersEditor.vue'
 import { useMechanic } from './useMechanic.ts'
 import type { ValueKind } from './valueKinds.ts'
@@ -15,4 +16,5 @@ function change(tiers: readonly Tier[]): void {
 
 <template>
   <TiersEditor :tiers="mechanic.tiers" measure="money" :kinds="kinds" @change="change" />
+  <p class="quiet">{{ offerText.counted[mechanic.kind] }}</p>
 </template>
