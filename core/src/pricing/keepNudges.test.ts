@@ -77,6 +77,28 @@ describe('a nudge that the till keeps names what to add', () => {
   })
 })
 
+test('money is made up for at the prices that hold, and with few units', () => {
+  const raised = createPromotion('steps', {
+    mechanic: { kind: 'price-steps', reach: on('B') },
+    ladder: { by: 'unitsSold', rungs: [{ at: 0, value: { price: 700 } }] },
+    stacking: undefined,
+  })
+  const free = createPromotion('p1', {
+    mechanic: { kind: 'delivery', basis: 'current', tiers: [{ from: 10_000, value: FREE }] },
+    stacking: undefined,
+  })
+  const many = [...goods, createProduct('PIN', 50), createProduct('EASEL', 6900), createProduct('LAMP', 4900)]
+  const addOf = (cart: Record<string, number>) => {
+    const plan = compileShop(many, [raised, free])
+    const order = createOrder(cart, { delivery })
+    return findKeptNudges(plan, order, computeQuote(plan, order)).map(({ add }) => add)
+  }
+  expect(addOf({ B: 10 })).toEqual([[{ sku: 'B', quantity: 5 }]])
+  expect(addOf({ PIN: 1, A: 5 })).toEqual([[{ sku: 'A', quantity: 5 }]])
+  // 90 pins more would do, too.
+  expect(addOf({ PIN: 110 })).toEqual([[{ sku: 'LAMP', quantity: 1 }]])
+})
+
 describe('one that it would not keep is not shown', () => {
   const exactly = { test: 'quantity', reach: {}, op: '=', count: 2 } as const
   test.each<[string, Mechanic, Record<string, number>, Partial<Promotion>]>([

@@ -16,7 +16,7 @@ const PRODUCTS_A_REACH = 3
 
 /**
  * Those nudges of a quote whose promise the till would keep: with so much more of a product that is named, the promotion applies with all that it
- * offers, and the shopper saves more than before. Only those that are wanted are tried: each costs as much as the quote. Of the products that would do, one of the cart first, then the cheapest.
+ * offers, and the shopper saves more than before. Only those that are wanted are tried: each costs as much as the quote. Of the products that would do, one of the cart first, then the cheapest; for money, then the one whose price is next above what is missing.
  */
 export function findKeptNudges(
   plan: CompiledPlan,
@@ -25,15 +25,12 @@ export function findKeptNudges(
   isWanted: (nudge: Nudge) => boolean = () => true,
 ): KeptNudge[] {
   return quote.nudges.filter(isWanted).flatMap((nudge) => {
-    const add = findKeepers(plan, order, nudge).find((lines) => isKept({ plan, order, quote, nudge }, lines))
+    const add = findKeepers({ plan, order, quote }, nudge).find((lines) => isKept({ plan, order, quote, nudge }, lines))
     return add ? [{ ...nudge, add }] : []
   })
 }
 
-interface Promised {
-  readonly plan: CompiledPlan
-  readonly order: Order
-  readonly quote: Quote
+interface Promised extends Priced {
   readonly nudge: Nudge
 }
 
@@ -70,15 +67,16 @@ function withMore(order: Order, more: readonly CartLine[]): Order {
 }
 
 /** What could be put into the cart, the likeliest first. */
-function findKeepers(plan: CompiledPlan, order: Order, nudge: Nudge): CartLine[][] {
+function findKeepers({ plan, order, quote }: Priced, nudge: Nudge): CartLine[][] {
   const { mechanic } = plan.findPromotion(nudge.promotion)!.promotion
   const { missingUnits, missingAmount = 0 } = nudge
   const definition = definitionOf(mechanic)
   const offering = createOffering({ plan, order })
-  const candidates = offering.findCandidates(definition.needs(mechanic)[0]!.reach)
+  const { reach } = definition.needs(mechanic)[0]!
+  const candidates = offering.findCandidates(reach)
   const keepers =
     missingUnits === undefined
-      ? fillMoney(candidates, missingAmount)
+      ? fillMoney([...pricesInCart(quote, candidates), ...findNearest(plan, reach, missingAmount)], missingAmount)
       : (definition.fill?.(mechanic, missingUnits, offering) ??
         candidates.map(({ sku }) => [{ sku, quantity: missingUnits }]))
   const inCart = (sku: string) => order.cart.lines.find((line) => line.sku === sku)?.quantity ?? 0
@@ -90,17 +88,37 @@ function findKeepers(plan: CompiledPlan, order: Order, nudge: Nudge): CartLine[]
   return keepers.filter((lines) => lines.every(inStock)).slice(0, MOST_TRIES)
 }
 
+interface Price {
+  readonly sku: string
+  readonly price: MinorUnits
+}
+
+/** More units of one product than that nobody is told to buy. */
+const MOST_OF_ONE = 12
+
 /** As many as come to so much; one more, and twice as many, where what is there is reduced. */
-function fillMoney(candidates: readonly Product[], money: MinorUnits): CartLine[][] {
-  return candidates.flatMap(({ sku, regularPrice }) => {
-    const enough = Math.max(1, Math.ceil(money / Math.max(1, regularPrice)))
-    return [enough, enough + 1, enough * 2].map((quantity) => [{ sku, quantity }])
+function fillMoney(prices: readonly Price[], money: MinorUnits): CartLine[][] {
+  return prices.flatMap(({ sku, price }) => {
+    const enough = Math.max(1, Math.ceil(money / Math.max(1, price)))
+    return [enough, enough + 1, enough * 2].flatMap((quantity) => (quantity > MOST_OF_ONE ? [] : [[{ sku, quantity }]]))
+  })
+}
+
+/** What a unit of those products that the cart holds comes to before offers that look at the cart. */
+function pricesInCart({ lines }: Quote, products: readonly Product[]): Price[] {
+  return products.flatMap(({ sku }) => {
+    const line = lines.find((one) => one.sku === sku && !one.gift)
+    return line ? [{ sku, price: Math.round(line.shelf / line.quantity) }] : []
   })
 }
 
 interface Scope {
   readonly plan: CompiledPlan
   readonly order: Order
+}
+
+interface Priced extends Scope {
+  readonly quote: Quote
 }
 
 function createOffering(scope: Scope): Offering {
@@ -144,4 +162,24 @@ function findCheapest(plan: CompiledPlan, reach: Reach): Product[] {
     known.set(key, cheapest)
   }
   return cheapest
+}
+
+const BY_PRICE = new WeakMap<CompiledPlan, Map<string, readonly Price[]>>()
+
+/** Of the products of a reach those of which one unit comes to so much, the cheapest first; where none does, the dearest. */
+function findNearest(plan: CompiledPlan, reach: Reach, money: MinorUnits): readonly Price[] {
+  let known = BY_PRICE.get(plan)
+  if (!known) BY_PRICE.set(plan, (known = new Map()))
+  const key = JSON.stringify(reach)
+  let sorted = known.get(key)
+  if (!sorted) {
+    const matches = plan.matcherOf(reach)
+    sorted = plan.catalogue.products
+      .filter((product) => product.regularPrice > 0 && matches(product, product.regularPrice))
+      .map(({ sku, regularPrice }) => ({ sku, price: regularPrice }))
+      .sort((a, b) => a.price - b.price)
+    known.set(key, sorted)
+  }
+  const enough = sorted.findIndex(({ price }) => price >= money)
+  return enough < 0 ? sorted.slice(-PRODUCTS_A_REACH).reverse() : sorted.slice(enough, enough + PRODUCTS_A_REACH)
 }
