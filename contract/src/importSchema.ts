@@ -44,6 +44,8 @@ export const ImportStatus = Type.Object(
     changed: Whole,
     unchanged: Whole,
     newCategories: Type.Array(Type.String()),
+    /** Names of products that the file adds, at most the first 200. */
+    newProducts: Type.Array(Type.String()),
     /** Regular prices that the file changes, at most the first 200. */
     priceChanges: Type.Array(Type.Object({ sku: Id, name: Type.String(), before: Money, after: Money }, strict)),
     priceChangeCount: Whole,

@@ -86,6 +86,18 @@ test('where very many meet on one product, what too few orders can say is not sa
   expect(probe.mostTried(probe.toCome[0]!)).toBe(24)
 })
 
+test('a promotion that reaches no product is a look, with a code a stop', () => {
+  const nothing = createPromotion('1', {
+    mechanic: { kind: 'item-discount', reach: { categories: ['none'] }, value: { percent: 1000 } },
+  })
+  const weightOf = (promotion: Promotion) =>
+    computeFindings(createProofInput([createProduct('A', 1000)], [promotion]), { kinds: ['never-applies'] }).map(
+      ({ weight, facts }) => [weight, (facts as { reason: string }).reason],
+    )
+  expect(weightOf(nothing)).toEqual([['look', 'nothing-in-reach']])
+  expect(weightOf({ ...nothing, code: { text: 'NOTHING-2027' } })).toEqual([['stop', 'nothing-in-reach']])
+})
+
 test('a delivery offer that another outdoes at weekends applies on the other days', () => {
   const offer = (id: string, value: { price: number }, weekly: object): Promotion =>
     createPromotion(id, {

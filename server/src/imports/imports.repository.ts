@@ -40,6 +40,7 @@ export const EMPTY_PREVIEW: ImportPreview = {
   changed: 0,
   unchanged: 0,
   newCategories: [],
+  newProducts: [],
   priceChanges: [],
   priceChangeCount: 0,
   problems: [],

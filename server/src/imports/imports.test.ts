@@ -23,6 +23,7 @@ test('a file is previewed, and written only when accepted', async () => {
   )
   expect(status).toMatchObject({ state: 'ready', fileName: 'März.csv', rows: 2, added: 1, changed: 1, problemCount: 0 })
   expect(status.newCategories).toEqual(['Brushes', 'Brushes > Flat'])
+  expect(status.newProducts).toEqual(['Brush'])
   expect(status.priceChanges).toEqual([{ sku: 'PAD-1', name: 'Drawing pad,\r\nlarge', before: 1000, after: 1250 }])
   expect(await products()).toEqual(before)
 

@@ -231,7 +231,7 @@ export const text = {
       ofCurrent: 'the reduced price',
       ofRegular: 'the regular price',
       rounding: 'Round the price',
-      roundingNone: 'not at all',
+      roundingNone: 'no, each unit to the cent',
       roundingTo: { nearest: 'to the nearest', up: 'up', down: 'down' },
       step: 'In steps of',
       ending: 'Ending in',
@@ -300,7 +300,11 @@ export const text = {
       apart: (groups: string) => `It never meets a promotion of ${groups} on one item.`,
       together: 'Goes together with every group.',
       togetherShort: 'together with every group',
-      rank: (rank: number) => `Rank ${rank}: of promotions that meet, the smaller rank is tried first.`,
+      rankShort: (rank: number) => `rank ${rank}`,
+      rank: (rank: number, isByRank: boolean) =>
+        isByRank
+          ? `Rank ${rank}: of promotions of the same step that meet, the smaller rank is tried first. Sale prices come first, then item offers, then order offers.`
+          : `Rank ${rank}: it decides between offers that cost the shopper the same.`,
     },
     limits: {
       units: 'At most this many items',

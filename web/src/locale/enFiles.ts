@@ -96,6 +96,8 @@ export const filesText = {
   another: 'Choose another file',
   unchanged: 'unchanged',
   newCategories: 'New categories',
+  newProducts: 'New products',
+  andMore: (count: string) => `and ${count} more`,
   priceChanges: 'Regular prices that change',
   nothing: 'This file changes nothing.',
   problems: (count: string) =>

@@ -60,6 +60,7 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
       hasCode ? 'its code changes nothing' : 'it never applies'
     }; without ${first!} that order would come to ${formatMoney(without)} instead of ${formatMoney(total)}.`,
   'never-applies': ({ reason, isAlone, by }, called) => {
+    if (reason === 'nothing-in-reach' && isAlone) return `${called.subjects[0]!} reaches no product.`
     const why = REASONS[reason] ?? 'something always stands against it'
     const beaten = by === null ? '' : ` (${called.promotion(by)})`
     return `${called.subjects[0]!} applies to none of the orders made for it: ${why}${beaten}${isAlone ? ', even by itself' : ''}.`

@@ -56,7 +56,7 @@ export const proofText = {
       rank: 'the smaller rank comes first',
     },
     conflictsHint:
-      'Sale prices are settled first, product by product: one that holds may keep a cart offer away that would have cost less.',
+      'Sale prices are settled first, product by product: one that holds may keep a cart offer away that would have cost less. Then come item offers, order offers, delivery and surcharges, whatever their ranks.',
     shelfFirst: (sale: string, offer: string, alone: string, both: string) =>
       `${sale} is a sale price, so it is settled first and keeps ${offer} away: ${offer} alone would have come to ${alone} instead of ${both}.`,
     ranked: 'In the order of their ranks',

@@ -67,7 +67,8 @@ export const shopText = {
     email: 'Your e-mail',
     consent: CHECKOUT_WORDING,
     wording: 'Write to me about news and offers.',
-    signedIn: (name: string) => `You order as ${name}.`,
+    /** Names may end in a full stop. */
+    signedIn: (name: string) => `You order as ${name.replace(/\.$/, '')}.`,
     order: (total: string) => `Order for ${total}`,
     first: 'Choose how it is delivered, then order.',
     onlyNow: 'Orders are placed at the present and under the live release only.',

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
-import { computed, ref, watch } from 'vue'
+import { useSessionStorage } from '@vueuse/core'
+import { computed, watch } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { setCurrency, setPresentYear } from '@/locale/format.ts'
 import { setDeliveryOptions, type Names } from '@/locale/ruleWords.ts'
@@ -10,7 +11,7 @@ import { useMoment } from './moment.ts'
 export const useShopView = defineStore('shop-view', () => {
   const session = useSession()
   /** Whether the working plan is looked at instead of the live release. */
-  const isPreview = ref(false)
+  const isPreview = useSessionStorage('novalex.shop-preview', false)
   const moment = computed(() => (session.account ? useMoment() : null))
   const asked = computed(() => ({
     ...(moment.value?.isMoved ? { at: moment.value.at } : {}),

@@ -22,7 +22,8 @@ export const findNeverApplies = ofEach('never-applies', function* (probe, entry)
   const by =
     'promotion' in outcome.facts ? (outcome.facts as { promotion: string }).promotion : findOther(probe, order, entry)
   yield {
-    weight: 'look',
+    // What a code promises nobody can have.
+    weight: isAlone && entry.promotion.code !== null ? 'stop' : 'look',
     subjects: [promotionSubject(entry.id)],
     facts: { reason: outcome.reason, isAlone, by: isAlone ? null : by },
     proof: { carts: [{ order, total: probe.sell(order).quote.totals.grand }] },

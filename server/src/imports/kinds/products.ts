@@ -24,6 +24,7 @@ import { undoProducts, type ProductsBefore } from './undoProducts.ts'
 
 const SHOWN_PRICE_CHANGES = 200
 const SHOWN_CATEGORIES = 200
+const SHOWN_PRODUCTS = 200
 const ROWS_A_PART = 5000
 
 export const PRODUCTS_KIND: ImportWork<ProductRow, ProductsBefore> = {
@@ -33,18 +34,26 @@ export const PRODUCTS_KIND: ImportWork<ProductRow, ProductsBefore> = {
     const counts = { added: 0, changed: 0, unchanged: 0, priceChangeCount: 0 }
     const priceChanges: ProductPriceChange[] = []
     const newCategories: Category[] = []
-    for await (const { result } of compare(connection, input)) {
+    const newProducts: string[] = []
+    for await (const { result, known } of compare(connection, input)) {
       counts.added += result.added
       counts.changed += result.changed
       counts.unchanged += result.unchanged
       counts.priceChangeCount += result.priceChanges.length
       priceChanges.push(...result.priceChanges.slice(0, SHOWN_PRICE_CHANGES - priceChanges.length))
       newCategories.push(...result.newCategories)
+      const fresh = result.products.filter(({ sku }) => !known.has(sku)).map(({ name }) => name)
+      newProducts.push(...fresh.slice(0, SHOWN_PRODUCTS - newProducts.length))
     }
     const all = [...(await listCategories(connection)), ...newCategories]
     const byId = new Map(all.map((category) => [category.id, category]))
     const shown = newCategories.slice(0, SHOWN_CATEGORIES)
-    return { ...counts, priceChanges, newCategories: shown.map(({ id }) => categoryPath(byId, id).join(' > ')) }
+    return {
+      ...counts,
+      priceChanges,
+      newProducts,
+      newCategories: shown.map(({ id }) => categoryPath(byId, id).join(' > ')),
+    }
   },
   async write(transaction, input, onProgress) {
     const before = {

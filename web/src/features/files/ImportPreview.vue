@@ -3,7 +3,14 @@ import type { ImportStatus } from '@novalex/contract'
 import { formatAmount } from '@novalex/core'
 import { filesText as words } from '@/locale/enFiles.ts'
 
+const SHOWN_NAMES = 20
 defineProps<{ status: ImportStatus }>()
+/** Some of them, and how many more there are. */
+function sayNames(names: readonly string[], all: number): string {
+  const shown = names.slice(0, SHOWN_NAMES)
+  const more = all - shown.length
+  return shown.join(' · ') + (more > 0 ? ` · ${words.andMore(count(more))}` : '')
+}
 const count = (value: number) => value.toLocaleString('en-GB')
 </script>
 
@@ -20,6 +27,10 @@ const count = (value: number) => value.toLocaleString('en-GB')
     <dt>{{ words.unchanged }}</dt>
     <dd class="money">{{ count(status.unchanged) }}</dd>
   </dl>
+  <template v-if="status.newProducts.length > 0">
+    <h3>{{ words.newProducts }}</h3>
+    <p class="names">{{ sayNames(status.newProducts, status.added) }}</p>
+  </template>
   <template v-if="status.newCategories.length > 0">
     <h3>{{ words.newCategories }}</h3>
     <p>{{ status.newCategories.join(' · ') }}</p>

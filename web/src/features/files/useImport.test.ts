@@ -18,6 +18,7 @@ const STATUS: ImportStatus = {
   changed: 0,
   unchanged: 0,
   newCategories: [],
+  newProducts: [],
   priceChanges: [],
   priceChangeCount: 0,
   problems: [],

@@ -44,7 +44,7 @@ const facts = computed(() => {
     <dl>
       <template v-for="[name, value] in facts" :key="name">
         <dt>{{ name }}</dt>
-        <dd>{{ value }}</dd>
+        <dd :title="name === words.facts.floor ? words.table.hints.floor : undefined">{{ value }}</dd>
       </template>
     </dl>
     <FloorBuffer :regular="priced.product.regularPrice" :floor="priced.floor" />

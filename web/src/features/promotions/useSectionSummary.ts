@@ -35,7 +35,7 @@ export function useSectionSummary() {
     const apart = stacking ? findApart(stacking.group, store.settings) : []
     const weekly = schedule.weekly ? `${describeWeekly(schedule.weekly)} · ` : ''
     const found = reach.value ? ` · ${plural(reach.value.reaches[0]!.products, 'product')}` : ''
-    const rank = words.stacking.rank(promotion.rank).split(':')[0]!.toLowerCase()
+    const rank = words.stacking.rankShort(promotion.rank)
     return {
       what: [wordsOf(mechanic).title, ...ofWhat.map(say)].join(' · '),
       reach: 'reach' in mechanic ? describeReach(mechanic.reach, names.names) + found : '',

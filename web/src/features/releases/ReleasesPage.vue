@@ -87,7 +87,10 @@ async function release(): Promise<void> {
         </button>
       </p>
       <LoadError :of="[asked]" />
-      <p v-if="isReviewing && !review" class="quiet" role="status">{{ words.reviewing }}</p>
+      <div v-if="isReviewing && !review" role="status">
+        <p class="quiet">{{ words.reviewing }}</p>
+        <v-progress-linear indeterminate color="primary" :aria-label="words.reviewing" />
+      </div>
       <PreparationPanel v-if="waiting" :preparation="waiting" />
       <p v-else-if="returned" class="returned" role="status">
         <span class="wrong">{{ preparationText.returned(returned.settledBy ?? '', when(returned.settledAt)) }}</span>
@@ -107,7 +110,7 @@ async function release(): Promise<void> {
         </p>
       </form>
       <ReviewFindings v-if="review && hasChanges(review)" :again="again" />
-      <ReviewTestCarts v-if="again === null" />
+      <ReviewTestCarts v-if="again === null && review && hasChanges(review)" />
       <ReviewPanel v-if="review" :review="review" :class="{ waiting: isReviewing }" />
     </div>
     <aside>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ShopCartAnswer } from '@novalex/contract'
 import { formatAmount } from '@novalex/core'
-import { computed, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import type { ApiError } from '@/api/http.ts'
 import LoadError from '@/components/LoadError.vue'
@@ -67,6 +67,10 @@ watch(data, (now, before) => {
     notice.say(said)
     told = said
   }
+})
+
+onBeforeUnmount(() => {
+  if (notice.notice?.text === told) notice.notice = null
 })
 
 const options = computed(() => (view.shop?.delivery ?? []).map(({ id, name }) => ({ value: id, title: name })))

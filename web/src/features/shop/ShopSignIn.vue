@@ -5,11 +5,13 @@ import { api } from '@/api/api.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { useQueryClient } from '@tanstack/vue-query'
 import { shopText } from '@/locale/enShop.ts'
+import { useShopCart } from './shopCart.ts'
 import { useShopView } from '@/stores/shopView.ts'
 
 /** The stand-in for signing in to a shop: one of its shoppers is chosen. */
 const TYPING_MS = 200
 const view = useShopView()
+const shop = useShopCart()
 const client = useQueryClient()
 const isOpen = ref(false)
 const place = useTemplateRef('place')
@@ -32,8 +34,10 @@ const { data: shoppers } = useAnswer('listShopShoppers', () =>
 )
 
 async function become(id: string | null): Promise<void> {
-  if (id === null) await api.signOutOfShop()
-  else await api.signInToShop(id)
+  if (id === null) {
+    await api.signOutOfShop()
+    shop.empty()
+  } else await api.signInToShop(id)
   isOpen.value = false
   search.value = ''
   await client.invalidateQueries({ predicate: ({ queryKey: [name] }) => /Shop/.test(String(name)) })

@@ -54,6 +54,10 @@ export const useShopCart = defineStore('shop-cart', () => {
     clear: () => {
       kept.value = { ...EMPTY, delivery: kept.value.delivery }
     },
+    /** Somebody else may come next. */
+    empty: () => {
+      kept.value = EMPTY
+    },
     setDelivery: (delivery: Kept['delivery']) => {
       kept.value = { ...kept.value, delivery }
     },

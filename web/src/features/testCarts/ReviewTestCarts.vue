@@ -21,6 +21,14 @@ const broken = computed(() => touched.value.filter(({ state }) => state === 'bro
     <p v-if="touched.length === 0" class="saves">✓ {{ words.allHold }}</p>
     <p v-else-if="broken > 0" class="wrong" role="alert">✕ {{ words.broken(plural(broken, 'test cart')) }}</p>
     <table v-if="touched.length > 0" class="printed">
+      <thead>
+        <tr>
+          <th scope="col">{{ words.columns.state }}</th>
+          <th scope="col">{{ words.columns.name }}</th>
+          <th scope="col" class="number">{{ words.columns.expected }}</th>
+          <th scope="col" class="number">{{ words.columns.working }}</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="{ testCart, state, working, live } in touched" :key="testCart.id">
           <td :class="{ wrong: state !== 'moved' }">{{ words.states[state] }}</td>

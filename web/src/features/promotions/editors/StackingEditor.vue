@@ -45,8 +45,10 @@ function set(changes: Partial<Stacking>): void {
           @update:model-value="(mode: StackingMode) => set({ mode })"
         />
       </div>
-      <p class="quiet">{{ sentence }} {{ words.rank(record.promotion.rank) }}</p>
+      <p class="quiet">{{ sentence }} {{ words.rank(record.promotion.rank, store.settings.conflicts === 'rank') }}</p>
     </template>
-    <p v-else class="quiet">{{ words.outside }} {{ words.rank(record.promotion.rank) }}</p>
+    <p v-else class="quiet">
+      {{ words.outside }} {{ words.rank(record.promotion.rank, store.settings.conflicts === 'rank') }}
+    </p>
   </fieldset>
 </template>
