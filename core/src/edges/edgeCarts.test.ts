@@ -359,3 +359,29 @@ describe('what has been sold beside each rung, priced', () => {
     expect([carts, facts, shoppers]).toEqual([[], [], []])
   })
 })
+
+test('money and a number of items together: carts that meet one, and carts that meet both', () => {
+  const shelf = [40, 3999, 4000, 4001, 8000, 8001, 9000].map((price) => createProduct(`P${price}`, price))
+  const edges = (count: Condition) => {
+    const promotion = createPromotion('p1', {
+      mechanic: { kind: 'item-discount', reach: {}, value: percent },
+      when: { all: [{ test: 'spend', reach: {}, basis: 'regular', op: '>', amount: 8000 }, count] },
+    })
+    const plan = compileShop(shelf, [promotion])
+    return computeEdgeCarts(promotion, plan).map(({ side, at: limit, lines: [line] }) => {
+      const { saved } = computeQuote(plan, createOrder({ [line!.sku]: line!.quantity })).totals
+      return `${limit} ${side}: ${line!.quantity} ${line!.sku}${saved > 0 ? ' holds' : ''}`
+    })
+  }
+  expect(edges({ test: 'quantity', reach: {}, op: '=', count: 2 })).toEqual([
+    '8000 below: 2 P3999',
+    '8000 at: 2 P4000',
+    '8000 above: 2 P4001 holds',
+    '2 below: 1 P8001',
+    '2 at: 2 P8001 holds',
+    '2 above: 3 P8001',
+  ])
+  expect(edges({ test: 'quantity', reach: {}, op: '<', count: 3 })).toContain('3 below: 2 P8001 holds')
+  // Nothing keeps a cart from holding more: one product, in smaller and larger numbers.
+  expect(edges({ test: 'quantity', reach: {}, op: '>=', count: 2 })).toContain('8000 above: 3 P4000 holds')
+})

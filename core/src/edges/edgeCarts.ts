@@ -1,4 +1,4 @@
-import { definitionOf, reachesOf, type Need, type Samples } from '../mechanics/index.ts'
+import { definitionOf, reachesOf, type Mechanic, type Need, type Samples } from '../mechanics/index.ts'
 import type { Promotion } from '../plan/index.ts'
 import {
   compileOthers,
@@ -9,9 +9,9 @@ import {
   type CompiledPlan,
 } from '../pricing/index.ts'
 import type { CartLine, Order, Product, Reach } from '../terms/index.ts'
-import type { MinorUnits } from '../values/index.ts'
+import { entriesOf, type MinorUnits } from '../values/index.ts'
 import { createMeasure, findFewest, type Measure } from './edgeMeasure.ts'
-import { needsOf, needsOfCondition, sidesOf, toNeed } from './edgeNeeds.ts'
+import { findMostUnits, needsOf, needsOfCondition, sidesOf, toNeed } from './edgeNeeds.ts'
 
 /** A cart beside a limit of a promotion, ready to be priced. */
 export interface EdgeCart {
@@ -38,15 +38,18 @@ export function computeEdgeCarts(promotion: Promotion, plan: CompiledPlan, optio
   const { mechanic, when } = promotion
   const maker = new CartMaker(promotion, plan, options)
   const conditions = needsOfCondition(when)
+  const most = findMostUnits(when)
   return [
     ...definitionOf(mechanic)
       .limits(mechanic, maker)
       .flatMap(({ others = [], ...limit }) => maker.around({ ...limit, others: [...others, ...conditions] })),
     ...findUnitTests(when).flatMap((test) => {
       const need = toNeed(test)
+      if (most !== undefined && need.money !== undefined) return maker.beside(need, most, mechanic)
       const others = needsOf(promotion).filter(({ reach }) => reach !== test.reach)
       const [wish] = reachesOf(mechanic)
-      return maker.around({ limit: 'condition', need, others, wish })
+      const sample = most === undefined ? undefined : maker.findWorth(others, most, mechanic)
+      return maker.around({ limit: 'condition', need, others, wish, sample })
     }),
     ...computeBandEdges(promotion, plan),
     ...computeCapEdges(promotion, plan, maker),
@@ -62,6 +65,8 @@ interface Limit {
   readonly extra?: number
   /** Where the product should lie too, if one does. */
   readonly wish?: Reach | undefined
+  /** The product, if it is known. */
+  readonly sample?: Product | undefined
 }
 
 interface Preference {
@@ -102,8 +107,50 @@ class CartMaker implements Samples {
     return (wish && find((one) => fits(one) && this.isIn(wish, one))) ?? find(fits)
   }
 
-  around({ limit, need, others, extra = 0, wish }: Limit): EdgeCart[] {
-    const sample = this.findSample(need, { wish })
+  /** So many units of the products that come to a little less than a sum, to the sum, and to a little more: where a cart may hold no more units. */
+  beside(need: Need, units: number, mechanic: Mechanic): EdgeCart[] {
+    const { money = 0, basis = 'regular' } = need
+    const worths = this.findNear(need, units, mechanic).map((product) => {
+      return { product, worth: this.measure.worth(product, units, basis) }
+    })
+    const sides = {
+      below: worths.filter(({ worth }) => worth < money),
+      at: worths.filter(({ worth }) => worth === money),
+      above: worths.filter(({ worth }) => worth > money),
+    }
+    return entriesOf(sides).flatMap(([side, found]): EdgeCart[] => {
+      const [best] = found.sort((a, b) => Math.abs(a.worth - money) - Math.abs(b.worth - money))
+      return best ? [{ limit: 'condition', side, at: money, lines: [{ sku: best.product.sku, quantity: units }] }] : []
+    })
+  }
+
+  /** The cheapest product of which so many units, or one less, are worth what is needed in money; undefined where nothing is needed. */
+  findWorth(needs: readonly Need[], units: number, mechanic: Mechanic): Product | undefined {
+    const need = needs.find(({ money }) => money !== undefined)
+    if (!need) return undefined
+    const { money = 0, basis = 'regular' } = need
+    for (const count of [units - 1, units]) {
+      const enough = this.findNear(need, Math.max(1, count), mechanic)
+        .filter((product) => this.measure.worth(product, Math.max(1, count), basis) >= money)
+        .sort((a, b) => a.regularPrice - b.regularPrice)
+      if (enough[0]) return enough[0]
+    }
+    return undefined
+  }
+
+  /** Of the products that a need and the mechanic reach, those of which so many units come nearest to the sum at regular prices, and the dearest. */
+  private findNear({ reach, money = 0 }: Need, units: number, mechanic: Mechanic): Product[] {
+    const reaches = reachesOf(mechanic)
+    const isReached = (one: Product) => reaches.length === 0 || reaches.some((own) => this.isIn(own, one))
+    const products = this.plan.catalogue.products
+      .filter((one) => one.regularPrice > 0 && this.isIn(reach, one) && isReached(one))
+      .sort((a, b) => a.regularPrice - b.regularPrice)
+    const from = products.findIndex(({ regularPrice }) => regularPrice * units >= money)
+    const middle = from < 0 ? products.length : from
+    return [...new Set([...products.slice(Math.max(0, middle - NEAR), middle + NEAR), ...products.slice(-1)])]
+  }
+
+  around({ limit, need, others, extra = 0, wish, sample = this.findSample(need, { wish }) }: Limit): EdgeCart[] {
     const reached = sample && this.countUnits(need, sample)
     if (!sample || reached === undefined) return []
     const units = reached + extra
@@ -148,6 +195,8 @@ function isFewTimes(money: MinorUnits, price: MinorUnits): boolean {
 }
 
 const FEW = 20
+/** So many products on either side of a sum are priced. */
+const NEAR = 12
 
 /** The products whose regular prices lie nearest below, at and above each limit of a band or of a reach by price. */
 function computeBandEdges({ mechanic }: Promotion, plan: CompiledPlan): EdgeCart[] {

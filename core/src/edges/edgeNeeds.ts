@@ -16,6 +16,17 @@ export function needsOfCondition(when: Condition | null): Need[] {
   return [need.units === undefined ? { ...need, money: need.money! + 1 } : { ...need, units: need.units + 1 }]
 }
 
+/** The most units that a condition lets a cart hold wherever it must hold; undefined where it doesn't say. */
+export function findMostUnits(when: Condition | null): number | undefined {
+  if (when === null || 'not' in when) return undefined
+  const parts = 'all' in when ? when.all : 'any' in when && when.any.length === 1 ? when.any : []
+  const most = parts.map(findMostUnits)
+  if ('test' in when && when.test === 'quantity' && ['=', '<=', '<'].includes(when.op))
+    most.push(when.op === '<' ? when.count - 1 : when.count)
+  const known = most.filter((units): units is number => units !== undefined && units > 0)
+  return known.length > 0 ? Math.min(...known) : undefined
+}
+
 export function toNeed(test: UnitTest): Need {
   if (test.test === 'quantity') return { reach: test.reach, units: test.count }
   return { reach: test.reach, money: test.amount, basis: test.basis }
