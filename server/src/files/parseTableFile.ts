@@ -112,6 +112,8 @@ async function parseBatches<C extends string, R>(
 }
 
 const SAMPLES = 3
+/** No kind of file has as many columns; of one that has, the first are told. */
+const TOLD_HEADS = 500
 const SAMPLE_MAX = 60
 
 function describeHeads(
@@ -119,15 +121,17 @@ function describeHeads(
   rows: readonly (readonly string[])[],
   columnOf: (head: string) => string | null,
 ): FileHead[] {
-  return trimEnd(header).map((head, at) => {
-    const samples = new Set<string>()
-    for (const row of rows) {
-      const text = row[at]?.trim() ?? ''
-      if (text !== '') samples.add(text.slice(0, SAMPLE_MAX))
-      if (samples.size === SAMPLES) break
-    }
-    return { head: cutHead(head), column: columnOf(head), samples: [...samples] }
-  })
+  return trimEnd(header)
+    .slice(0, TOLD_HEADS)
+    .map((head, at) => {
+      const samples = new Set<string>()
+      for (const row of rows) {
+        const text = row[at]?.trim() ?? ''
+        if (text !== '') samples.add(text.slice(0, SAMPLE_MAX))
+        if (samples.size === SAMPLES) break
+      }
+      return { head: cutHead(head), column: columnOf(head), samples: [...samples] }
+    })
 }
 
 /** Titles and blank lines may stand above the header. */

@@ -111,6 +111,8 @@ export const filesText = {
   needed: (columns: string) => `Still needed: ${columns}.`,
   twice: (columns: string) => `Chosen twice: ${columns}.`,
   readSo: 'Read the file this way',
+  pair: (head: string, column: string) => `“${head}” as ${column}`,
+  readAs: (pairs: readonly string[]) => `Read ${pairs.join(', ')}.`,
   matchColumns: 'Match columns …',
   days: (sample: string) => `Which day is ${sample}?`,
   daysHint: (samples: string) => `The file holds ${samples}, and no day that can be read in one way only.`,

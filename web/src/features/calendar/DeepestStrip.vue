@@ -100,12 +100,12 @@ h2 span {
 
 .name {
   font-size: 12.5px;
-  line-height: 20px;
+  line-height: 24px;
 }
 
 .track {
   border-bottom: 1px solid var(--line);
-  height: 21px;
+  height: 25px;
   position: relative;
 }
 
@@ -117,7 +117,7 @@ button {
   cursor: pointer;
   font: inherit;
   font-size: 11.5px;
-  height: 20px;
+  height: 24px;
   overflow: hidden;
   padding: 0 4px;
   position: absolute;

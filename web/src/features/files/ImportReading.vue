@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ImportStatus, ReadRequest } from '@novalex/contract'
-import { toIsoMoment, type DayOrder } from '@novalex/core'
+import { normalizeHead, toIsoMoment, type DayOrder } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
 import { formatDate } from '@/locale/format.ts'
 import { filesText as words } from '@/locale/enFiles.ts'
@@ -26,6 +26,12 @@ const choices = computed(() => [
   { value: null, title: words.passedOver },
   ...status.columns.map(({ name }) => ({ value: name, title: name })),
 ])
+/** Heads that are read as a column of another name. */
+const renamed = computed(() =>
+  status.heads.flatMap(({ head, column }) =>
+    column === null || column === normalizeHead(head) ? [] : [words.pair(head || words.noHead, column)],
+  ),
+)
 const faults = computed(() => findColumnFaults(chosen.value, status.columns))
 const DAY_ORDERS: readonly DayOrder[] = ['day-first', 'month-first']
 /** A day of the file, as it would be read. */
@@ -80,6 +86,7 @@ function readColumns(): void {
       </v-btn>
     </p>
   </section>
+  <p v-if="!isShown && renamed.length > 0" class="quiet">{{ words.readAs(renamed) }}</p>
   <button
     v-if="!isShown && status.heads.length > 0 && (status.state === 'ready' || status.state === 'refused')"
     type="button"

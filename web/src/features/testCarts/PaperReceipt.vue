@@ -10,7 +10,7 @@ const words = proofText.testCarts
 
 <template>
   <div class="strip">
-    <h3 class="quiet">{{ title }}</h3>
+    <p class="quiet title">{{ title }}</p>
     <p v-for="(line, index) in receipt.lines" :key="index" class="row">
       <span>{{ line.quantity }} × {{ line.name }}</span>
       <i />
@@ -41,7 +41,7 @@ const words = proofText.testCarts
   width: 300px;
 }
 
-h3 {
+.title {
   font-size: 12.5px;
   font-weight: 500;
   margin-bottom: 4px;
