@@ -214,8 +214,8 @@ test('by keyboard alone: a bundle price is planned, proved in the till, and comp
   await expectTotal(page, '8.00')
   await goTo('Before and after')
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: 'as you opened it' })).toBeVisible()
-  await expect(page.getByRole('heading', { name: 'as it is now' })).toBeVisible()
+  await expect(page.getByText('as you opened it', { exact: true })).toBeVisible()
+  await expect(page.getByText('as it is now', { exact: true })).toBeVisible()
 })
 
 test('shoppers come in from a file, and the till prices for one of them', async ({ page }) => {

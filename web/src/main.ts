@@ -1,3 +1,4 @@
+import './styles/layers.css'
 import '@fontsource-variable/bricolage-grotesque/wght.css'
 import '@fontsource-variable/public-sans/wght.css'
 import 'vuetify/styles'

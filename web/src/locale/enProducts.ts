@@ -18,8 +18,8 @@ export const productText = {
       cost: 'Cost',
       margin: 'Margin',
       stock: 'Stock',
-      sold: 'Sold, 30 d',
-      cover: 'Lasts, days',
+      sold: 'Sold',
+      cover: 'Lasts',
       promotions: 'Promotions on it',
     } satisfies Record<TableColumn, string>,
     hints: {

@@ -53,6 +53,7 @@ export const shopText = {
   gift: 'with it, free',
   offers: 'More for less',
   quantity: (name: string) => `How many of ${name}`,
+  leftShort: ({ left, of }: { left: number; of: number }) => `${left} of ${of} left at this price`,
   /** Units at the present price, and the price after them. */
   left: ({ left, of, then }: { left: number; of: number; then: number | null }) =>
     left === 0

@@ -86,6 +86,9 @@ function goTo(id: string | null): void {
           <ShopDrawing :category="product.root" :sku="product.sku" class="picture" />
           <span class="name">{{ product.name }}</span>
           <ShopPrice :product="product" />
+          <span v-if="product.left && product.left.left > 0" class="stock quiet">{{
+            shopText.leftShort(product.left)
+          }}</span>
           <span v-if="!product.inStock" class="stock wrong">{{ shopText.soldOut }}</span>
         </router-link>
       </li>

@@ -99,6 +99,19 @@ async function become(id: string | null): Promise<void> {
   z-index: 20;
 }
 
+@media (max-width: 480px) {
+  .place {
+    position: static;
+  }
+
+  .choice {
+    left: 12px;
+    right: 12px;
+    top: auto;
+    width: auto;
+  }
+}
+
 ul {
   list-style: none;
   max-height: 280px;
