@@ -231,7 +231,7 @@ export const text = {
       ofCurrent: 'the reduced price',
       ofRegular: 'the regular price',
       rounding: 'Round the price',
-      roundingNone: 'no, each unit to the cent',
+      roundingNone: 'to the cent',
       roundingTo: { nearest: 'to the nearest', up: 'up', down: 'down' },
       step: 'In steps of',
       ending: 'Ending in',

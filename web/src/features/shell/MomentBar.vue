@@ -161,7 +161,12 @@ function step(to: { readonly at: number } | null): void {
 }
 
 @media (max-width: 1180px) {
-  .as-of,
+  .as-of {
+    display: none;
+  }
+}
+
+@media (max-width: 900px) {
   .live {
     display: none;
   }

@@ -4,7 +4,7 @@ import LoadError from '@/components/LoadError.vue'
 import { formatEnd, formatZone } from '@/locale/format.ts'
 import { shopText } from '@/locale/enShop.ts'
 import { toLocal } from '@novalex/core'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useNotice } from '@/stores/notice.ts'
 import { useShopCart } from './shopCart.ts'
@@ -22,8 +22,10 @@ const zone = computed(() => view.shop?.timeZone ?? 'UTC')
 const notice = useNotice()
 const shop = useShopCart()
 
+const quantity = ref(1)
+
 function add(name: string): void {
-  shop.add(sku)
+  shop.add(sku, Math.max(1, Math.floor(Number(quantity.value)) || 1))
   notice.say(shopText.added(name), { label: shopText.toCart, run: () => void router.push('/shop/cart') })
 }
 /** How often the shop looks what is left. */
@@ -60,9 +62,16 @@ const untilOf = (until: string, then: number | null) =>
           {{ data.product.inStock ? shopText.inStock : shopText.soldOut }}
         </p>
         <p v-if="data.product.left" class="left">{{ shopText.left(data.product.left) }}</p>
-        <v-btn variant="flat" class="add" :disabled="!data.product.inStock" @click="add(data.product.name)">{{
-          shopText.add
-        }}</v-btn>
+        <form class="add" @submit.prevent="add(data.product.name)">
+          <input
+            v-model.number="quantity"
+            type="number"
+            min="1"
+            max="9999"
+            :aria-label="shopText.quantity(data.product.name)"
+          />
+          <v-btn type="submit" variant="flat" :disabled="!data.product.inStock">{{ shopText.add }}</v-btn>
+        </form>
         <section v-if="offers && offers.length > 0">
           <h2>{{ shopText.offers }}</h2>
           <ShopOffer
@@ -114,8 +123,20 @@ article div {
 }
 
 .add {
+  display: flex;
+  gap: 10px;
   justify-self: start;
 }
+
+.add input {
+  background: none;
+  border: 1px solid var(--line);
+  color: inherit;
+  font: inherit;
+  padding: 2px 8px;
+  width: 72px;
+}
+
 .offer + .offer {
   border-top: 1px solid var(--line);
   padding-top: 8px;

@@ -41,8 +41,8 @@ export const useShopCart = defineStore('shop-cart', () => {
     count,
     cart,
     setQuantity,
-    add: (sku: string) => {
-      setQuantity(sku, quantityOf(sku) + 1)
+    add: (sku: string, quantity: number) => {
+      setQuantity(sku, quantityOf(sku) + quantity)
     },
     addCode: (code: string) => {
       if (!kept.value.codes.includes(code)) kept.value = { ...kept.value, codes: [...kept.value.codes, code] }
