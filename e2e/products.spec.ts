@@ -185,7 +185,7 @@ test('ten bad rows of a hundred: the good ones taken, the others mended and brou
   await dialog.getByRole('button', { name: 'Take the 90 rows without faults' }).click()
   await expect(page.getByText('330 products')).toBeVisible()
   await send('mended.csv', Buffer.from(rejected.replaceAll(',free,', ',4.60,')))
-  await expect(dialog.getByText('new products')).toBeVisible()
+  await expect(dialog.getByText('new products', { exact: true })).toBeVisible()
   await dialog.getByRole('button', { name: 'Accept' }).click()
   await expect(page.getByText('340 products')).toBeVisible()
 })

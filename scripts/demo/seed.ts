@@ -84,7 +84,10 @@ async function seedCatalogue(transaction: Database, now: Instant): Promise<void>
 async function seedSoldElsewhere(transaction: Database, now: Instant): Promise<void> {
   const { products } = await loadCatalogue(transaction)
   const inOrders = await listSold(transaction, now)
-  const figures = createDemoSales(products).map(({ sku, sold }) => ({ sku, sold: Math.max(0, sold - (inOrders.get(sku) ?? 0)) }))
+  const figures = createDemoSales(products).map(({ sku, sold }) => ({
+    sku,
+    elsewhere: { sold: Math.max(0, sold - (inOrders.get(sku) ?? 0)), until: now },
+  }))
   await saveStock(transaction, figures)
 }
 

@@ -32,6 +32,8 @@ const FOLD_MS = 2000
 const SETTLE_MS = 60_000
 /** How long a sender may take for the head of a request. */
 const HEADERS_TIMEOUT_MS = 15_000
+/** Longer than proxies keep a connection to it, so that none sends into one that is being closed. */
+const KEEP_ALIVE_MS = 75_000
 
 const config = readConfig(process.env)
 const logger = pino({ level: config.logLevel, serializers: { err: logError } })
@@ -96,7 +98,7 @@ const app = createApp({
   cookieSecret,
   plans,
 })
-const server = createServer({ headersTimeout: HEADERS_TIMEOUT_MS }, app)
+const server = createServer({ headersTimeout: HEADERS_TIMEOUT_MS, keepAliveTimeout: KEEP_ALIVE_MS }, app)
 server.on('error', (error) => {
   throw error
 })

@@ -38,7 +38,8 @@ describe('what is written is read again', () => {
     )
   })
   test('stock and sales', () => {
-    const row = fc.record({ sku, stock: figure, sold: figure })
+    const until = fc.constantFrom('', '2027-03-01', '2027-03-01T09:00:00Z')
+    const row = fc.record({ sku, stock: figure, sold: figure, until })
     const parse = parserOf(STOCK_FORMAT)
     fc.assert(
       fc.property(row, (one) => {
@@ -79,8 +80,8 @@ describe('what is wrong is named by its column', () => {
       ['A', 'much', 'little', ''],
       ['regular_price not-an-amount', 'unit_cost not-an-amount'],
     ],
-    ['half a unit', STOCK_FORMAT, ['A', '1.5', ''], ['stock not-a-count']],
-    ['fewer than none', STOCK_FORMAT, ['A', '', '-3'], ['sold_30_days not-a-count']],
+    ['half a unit', STOCK_FORMAT, ['A', '1.5', '', ''], ['stock not-a-count']],
+    ['fewer than none', STOCK_FORMAT, ['A', '', '-3', ''], ['sold_30_days not-a-count']],
     ['a date in words', HISTORY_FORMAT, ['A', 'Monday', '2027-01-01', '1', '1'], ['from not-a-moment']],
     ['no end', HISTORY_FORMAT, ['A', '2027-01-01', '', '1', '1'], ['until required']],
     ['a bell in a name', SET_FORMAT, ['Dear\u0007', 'A'], ['set control-character']],
@@ -99,5 +100,5 @@ describe('what is wrong is named by its column', () => {
 test('one row’s faults do not stay for the next, and columns may stand in any order', () => {
   const parse = parserOf(STOCK_FORMAT, ['Sold 30 days', 'SKU'])
   expect(parse(['many', 'A'])).toMatchObject([{ code: 'not-a-count' }])
-  expect(parse([' 7 ', ' A '])).toEqual({ sku: 'A', stock: null, sold: 7 })
+  expect(parse([' 7 ', ' A '])).toEqual({ sku: 'A', stock: null, sold: 7, until: '' })
 })

@@ -31,14 +31,16 @@ export function formatPriceRow({ sku, regularPrice, unitCost, minimumPrice }: Pr
   return [sku, formatAmount(regularPrice), money(unitCost), money(minimumPrice)]
 }
 
-/** What of a known product is there, and what it sold in the last 30 days. Null: not counted, not known. */
+/** What of a known product is there, and what it sold elsewhere in 30 days. Null: not counted, not known. */
 export interface StockRow {
   readonly sku: string
   readonly stock: number | null
   readonly sold: number | null
+  /** Up to when these were sold, as in the file: an instant, or the store's clock; empty: up to the present. */
+  readonly until: string
 }
 
-export const STOCK_COLUMNS = ['sku', 'stock', 'sold_30_days'] as const
+export const STOCK_COLUMNS = ['sku', 'stock', 'sold_30_days', 'sold_until'] as const
 export type StockColumn = (typeof STOCK_COLUMNS)[number]
 
 export const STOCK_FORMAT: TableFormat<StockColumn, StockRow> = {
@@ -46,16 +48,17 @@ export const STOCK_FORMAT: TableFormat<StockColumn, StockRow> = {
   required: ['sku'],
   key: ['sku'],
   numbers: ['stock', 'sold_30_days'],
-  example: ['PAD-A4', '40', '12'],
+  example: ['PAD-A4', '40', '12', '2027-03-01'],
   parse: (read) => ({
     sku: read.text('sku', PRODUCT_LIMITS.sku),
     stock: read.count('stock'),
     sold: read.count('sold_30_days'),
+    until: read.isEmpty('sold_until') ? '' : read.moment('sold_until'),
   }),
 }
 
-export function formatStockRow({ sku, stock, sold }: StockRow): string[] {
-  return [sku, count(stock), count(sold)]
+export function formatStockRow({ sku, stock, sold, until }: StockRow): string[] {
+  return [sku, count(stock), count(sold), until]
 }
 
 /** A shelf price that a product had, with the regular price of that time. Times as in the file: an instant, or the store's clock. */

@@ -82,7 +82,7 @@ export function createCatalogueHandlers({
       const product = getProduct(plan, params.sku)
       const [{ bySku: stock }, facts] = await Promise.all([figures.allStock(catalogueRevision), figures.facts()])
       const priced = priceProduct(plan, { ...product, stock: stock.get(product.sku) ?? null }, { now, facts })
-      return { ...priced, soldElsewhere: await findSoldElsewhere(database, product.sku) }
+      return { ...priced, soldElsewhere: await findSoldElsewhere(database, product.sku, now) }
     },
     deleteProduct: async ({ params, query, by }) => {
       await catalogue.removeProduct(params.sku, Number(query.revision), by)

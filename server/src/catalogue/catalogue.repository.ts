@@ -170,7 +170,11 @@ export async function insertProduct(
   { at, sold }: { readonly at: Instant; readonly sold: number | null },
 ): Promise<boolean> {
   const [end] = await transaction('products').max({ last: 'position' })
-  const row = { ...toRow(product, Number(end?.last ?? -1) + 1), sold_30_days: sold }
+  const row = {
+    ...toRow(product, Number(end?.last ?? -1) + 1),
+    sold_30_days: sold,
+    sold_until: sold === null ? null : new Date(at),
+  }
   try {
     await transaction('products').insert(row)
   } catch (thrown) {

@@ -1,6 +1,7 @@
-import { DAY_MS } from '@novalex/core'
+import { DAY_MS, type Instant } from '@novalex/core'
 import { loadRows } from '../db/loadRows.ts'
 import { ask } from '../db/ask.ts'
+import { toDatetime } from '../db/toDatetime.ts'
 import type { Connection } from '../db/openDatabase.ts'
 import { createIncoming, DROP_INCOMING, PRODUCTS_A_STEP } from './incoming.ts'
 
@@ -8,8 +9,9 @@ import { createIncoming, DROP_INCOMING, PRODUCTS_A_STEP } from './incoming.ts'
 const SOLD_DAYS = 30
 
 /** Units sold in the last 30 days, by SKU: in orders that stand, and elsewhere as a file reported it. Of the others nothing is known. */
-export async function listSold(connection: Connection, now: number): Promise<Map<string, number>> {
-  const sold = await listSoldElsewhere(connection)
+export async function listSold(connection: Connection, now: Instant): Promise<Map<string, number>> {
+  const elsewhere = await listSoldElsewhere(connection)
+  const sold = new Map([...elsewhere].map(([sku, one]) => [sku, countRecent(one, now)]))
   const rows = await ask<{ sku: string; units: number | string }>(
     connection,
     `select order_lines.sku, sum(order_lines.quantity) as units
@@ -22,20 +24,41 @@ export async function listSold(connection: Connection, now: number): Promise<Map
   return sold
 }
 
-/** Units sold in the last 30 days that are in no order here, as a file reported them, by SKU. */
-export async function listSoldElsewhere(connection: Connection): Promise<Map<string, number>> {
-  const rows = await connection<{ sku: string; sold_30_days: number }>('products')
-    .select('sku', 'sold_30_days')
-    .whereNotNull('sold_30_days')
-  return new Map(rows.map((row) => [row.sku, row.sold_30_days]))
+/** Units sold in 30 days that are in no order here, as a file reported them. */
+export interface SoldElsewhere {
+  readonly sold: number
+  /** The end of these days; null: not known, so they count as the last ones. */
+  readonly until: Instant | null
 }
 
-/** The same of one product; null: none is known. */
-export async function findSoldElsewhere(connection: Connection, sku: string): Promise<number | null> {
-  const row = await connection<{ sku: string; sold_30_days: number | null }>('products')
-    .where({ sku })
-    .first('sold_30_days')
-  return row?.sold_30_days ?? null
+/** What of it falls into the last 30 days: as much less as its own days lie further back. */
+function countRecent({ sold, until }: SoldElsewhere, now: Instant): number {
+  if (until === null) return sold
+  const share = 1 - (now - until) / (SOLD_DAYS * DAY_MS)
+  return Math.round(sold * Math.min(1, Math.max(0, share)))
+}
+
+interface SoldRow {
+  sku: string
+  sold_30_days: number | null
+  sold_until: Date | null
+}
+
+const toSold = ({ sold_30_days: sold, sold_until: until }: SoldRow): SoldElsewhere | null =>
+  sold === null ? null : { sold, until: until?.getTime() ?? null }
+
+export async function listSoldElsewhere(connection: Connection): Promise<Map<string, SoldElsewhere>> {
+  const rows = await connection<SoldRow>('products')
+    .select('sku', 'sold_30_days', 'sold_until')
+    .whereNotNull('sold_30_days')
+  return new Map(rows.map((row) => [row.sku, toSold(row)!]))
+}
+
+/** What of one product counts at present; null: nothing is known. */
+export async function findSoldElsewhere(connection: Connection, sku: string, now: Instant): Promise<number | null> {
+  const row = await connection<SoldRow>('products').where({ sku }).first('sku', 'sold_30_days', 'sold_until')
+  const known = row && toSold(row)
+  return known ? countRecent(known, now) : null
 }
 
 /** What is in stock now of every product whose stock is counted, by SKU. */
@@ -44,11 +67,11 @@ export async function listStock(connection: Connection): Promise<Map<string, num
   return new Map(rows.map(({ sku, units }) => [sku, units]))
 }
 
-/** A product's stock and its sales of the last 30 days; an absent figure stays as it is. */
+/** A product's stock and what it sold elsewhere; an absent figure stays as it is. */
 export interface StockFigures {
   readonly sku: string
   readonly stock?: number | null
-  readonly sold?: number | null
+  readonly elsewhere?: SoldElsewhere | null
 }
 
 /** Writes figures of known products that all have the same keys. */
@@ -57,16 +80,21 @@ export async function saveStock(
   figures: readonly StockFigures[],
   onProgress: (written: number) => Promise<void> = () => Promise.resolve(),
 ): Promise<void> {
-  const keys = (['stock', 'sold'] as const).filter((key) => figures[0] && key in figures[0])
-  if (keys.length === 0) return
-  const columns = ['sku', ...keys.map((key) => ({ stock: 'stock', sold: 'sold_30_days' })[key])]
+  const [first] = figures
+  if (!first) return
+  const [isStock, isSold] = ['stock' in first, 'elsewhere' in first]
+  const columns = ['sku', ...(isStock ? ['stock'] : []), ...(isSold ? ['sold_30_days', 'sold_until'] : [])]
   for (let from = 0; from < figures.length; from += PRODUCTS_A_STEP) {
     const part = figures.slice(from, from + PRODUCTS_A_STEP)
     await ask(transaction, createIncoming(columns))
-    const cells = part.map((one) => [one.sku, ...keys.map((key) => one[key] ?? null)])
+    const cells = part.map(({ sku, stock = null, elsewhere = null }) => [
+      sku,
+      ...(isStock ? [stock] : []),
+      ...(isSold ? [elsewhere?.sold ?? null, elsewhere?.until == null ? null : toDatetime(elsewhere.until)] : []),
+    ])
     await loadRows(transaction, { table: 'incoming', columns }, cells)
-    if (keys.includes('sold')) await ask(transaction, TAKE_SALES)
-    if (keys.includes('stock')) await takeStock(transaction, { isGiven: true })
+    if (isSold) await ask(transaction, TAKE_SALES)
+    if (isStock) await takeStock(transaction, { isGiven: true })
     await onProgress(from + part.length)
   }
   await ask(transaction, DROP_INCOMING)
@@ -148,4 +176,5 @@ export async function undoStock(transaction: Connection, changes: readonly Stock
 }
 
 const TAKE_SALES = `
-  update products join incoming on incoming.sku = products.sku set products.sold_30_days = incoming.sold_30_days`
+  update products join incoming on incoming.sku = products.sku 
+  set products.sold_30_days = incoming.sold_30_days, products.sold_until = incoming.sold_until`

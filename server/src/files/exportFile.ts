@@ -94,7 +94,12 @@ const ROWS: Readonly<
   stock: async ({ database, figures }, { plan, catalogueRevision }) => {
     const [{ bySku: stock }, sold] = [await figures.allStock(catalogueRevision), await listSoldElsewhere(database)]
     return plan.catalogue.products.map(({ sku }) =>
-      formatStockRow({ sku, stock: stock.get(sku) ?? null, sold: sold.get(sku) ?? null }),
+      formatStockRow({
+        sku,
+        stock: stock.get(sku) ?? null,
+        sold: sold.get(sku)?.sold ?? null,
+        until: write(sold.get(sku)?.until ?? null),
+      }),
     )
   },
   /** All that the shop showed until now. */
@@ -117,4 +122,4 @@ const ROWS: Readonly<
   orders: ({ database }, _sourced, asked) => readOrderRows(database, asked),
 }
 
-const write = (instant: Instant) => new Date(instant).toISOString()
+const write = (instant: Instant | null) => (instant === null ? '' : new Date(instant).toISOString())

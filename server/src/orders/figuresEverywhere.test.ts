@@ -94,7 +94,13 @@ test('units sold in 30 days and days of cover follow each order, and what a file
   await bringIn(server, 'stock', 'sku;sold_30_days\nINK-1;21\n')
   await vi.waitFor(async () => expect(await figures()).toEqual([91, 30, 91]), 20_000)
   // The file that goes out holds what came in with one, so that it comes in again unchanged.
-  expect((await server.request('GET', '/api/files/stock.csv')).body).toMatch(/^"?INK-1"?[;,]91[;,]21\r?$/m)
+  expect((await server.request('GET', '/api/files/stock.csv')).body).toMatch(
+    /^INK-1,91,21,20\d\d-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z\r?$/m,
+  )
   expect((await server.request('POST', `/api/orders/${body.order.id}/cancel`)).status).toBe(200)
   await vi.waitFor(async () => expect(await figures()).toEqual([100, 21, 142]), 20_000)
+  // Half of its 30 days lie further back than the last 30.
+  const until = new Date(server.clock.at - 15 * 86_400_000).toISOString()
+  await bringIn(server, 'stock', `sku;sold_30_days;sold_until\nINK-1;40;${until}\n`)
+  await vi.waitFor(async () => expect(await figures()).toEqual([100, 20, 150]), 20_000)
 })

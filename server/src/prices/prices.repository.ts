@@ -1,4 +1,5 @@
 import type { HistorySpan, Instant, MinorUnits } from '@novalex/core'
+import { toDatetime } from '../db/toDatetime.ts'
 import { loadRows } from '../db/loadRows.ts'
 import type { Connection } from '../db/openDatabase.ts'
 
@@ -89,8 +90,6 @@ export async function saveShownPrices(
   })
   await loadRows(transaction, { table: 'shown_prices', columns }, rows)
 }
-
-const toDatetime = (at: Instant) => new Date(at).toISOString().slice(0, -1).replace('T', ' ')
 
 function toShownSpan({ from, until, price, regular, release, promotions }: ShownRow): HistorySpan {
   return {

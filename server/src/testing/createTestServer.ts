@@ -153,7 +153,8 @@ export async function createTestServer(
     imports,
     logger: pino({ level: 'silent' }),
   })
-  const server = createServer(app)
+  // No request of a test on a busy machine goes into a connection that is being closed.
+  const server = createServer({ keepAliveTimeout: 120_000 }, app)
   const address = await listen(server)
   return {
     database,

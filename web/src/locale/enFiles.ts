@@ -43,7 +43,7 @@ export const filesText = {
     },
     stock: {
       name: 'Stock and sales',
-      hint: `${CSV} The columns sku, stock and sold_30_days; a column that is left out stays as it is.`,
+      hint: `${CSV} The columns sku, stock, sold_30_days and sold_until; a column that is left out stays as it is.`,
       added: 'new figures',
       changed: 'products with other figures',
       done: 'The figures are in.',

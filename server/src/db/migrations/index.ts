@@ -21,6 +21,7 @@ import * as consentLinks from './019-consent-links.ts'
 import * as migrationChecksums from './020-migration-checksums.ts'
 import * as batchTrouble from './021-batch-trouble.ts'
 import * as importReadings from './022-import-readings.ts'
+import * as soldUntil from './023-sold-until.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -45,6 +46,7 @@ const ALL: Record<string, Knex.Migration> = {
   '020-migration-checksums': migrationChecksums,
   '021-batch-trouble': batchTrouble,
   '022-import-readings': importReadings,
+  '023-sold-until': soldUntil,
 }
 
 export const MIGRATION_NAMES: readonly string[] = Object.keys(ALL)

@@ -10,7 +10,9 @@ import {
 } from '../../catalogue/stock.repository.ts'
 import type { Connection } from '../../db/openDatabase.ts'
 import { parseTableFile } from '../../files/parseTableFile.ts'
+import { getStore } from '../../store/store.repository.ts'
 import type { ImportInput, ImportWork, RowProblem } from '../importWork.ts'
+import { toMoment } from '../toMoment.ts'
 import { undoProducts, type ProductsBefore } from './undoProducts.ts'
 
 const SHOWN_PRICE_CHANGES = 200
@@ -52,30 +54,37 @@ export const FIGURE_KINDS: {
   stock: {
     belongsTo: 'catalogue',
     read: (file, options) => parseTableFile(file, STOCK_FORMAT, options),
-    check: checkKnown,
+    check: checkStock,
     async preview(connection, { rows, columns }) {
       const known = await findProductsBySku(connection, skusOf(rows))
       const sales = await listSoldElsewhere(connection)
+      const { timeZone } = (await getStore(connection)).store
       const given = rows.filter(({ sku }) => known.has(sku))
-      const changed = given.filter(({ sku, stock, sold }) => {
+      const changed = given.filter(({ sku, stock, sold, until }) => {
         const isStock = columns.includes('stock') && known.get(sku)!.stock !== stock
-        return isStock || (columns.includes('sold_30_days') && (sales.get(sku) ?? null) !== sold)
+        if (!columns.includes('sold_30_days')) return isStock
+        const present = sales.get(sku)
+        const isOther = until !== '' && sold !== null && toMoment(until, timeZone) !== present?.until
+        return isStock || (present?.sold ?? null) !== sold || isOther
       })
       return { changed: changed.length, unchanged: given.length - changed.length }
     },
-    async write(transaction, { rows, columns }, onProgress) {
+    async write(transaction, { rows, columns, at }, onProgress) {
       const sales = await listSoldElsewhere(transaction)
-      const isStockGiven = columns.includes('stock')
+      const { timeZone } = (await getStore(transaction)).store
+      const [isStockGiven, isSoldGiven] = [columns.includes('stock'), columns.includes('sold_30_days')]
       const present = isStockGiven ? await lockStock(transaction, skusOf(rows)) : new Map<string, number | null>()
-      const pick = ({ sku, stock, sold }: StockRow): StockFigures => ({
+      const pick = ({ sku, stock, sold, until }: StockRow): StockFigures => ({
         sku,
         ...(isStockGiven ? { stock } : {}),
-        ...(columns.includes('sold_30_days') ? { sold } : {}),
+        ...(isSoldGiven
+          ? { elsewhere: sold === null ? null : { sold, until: until === '' ? at : toMoment(until, timeZone) } }
+          : {}),
       })
       await saveStock(transaction, rows.map(pick), (written) => onProgress(written / rows.length))
       const changes = rows.map(({ sku, stock: after }) => ({ sku, before: present.get(sku) ?? null, after }))
       return {
-        figures: columns.includes('sold_30_days') ? rows.map(({ sku }) => ({ sku, sold: sales.get(sku) ?? null })) : [],
+        figures: isSoldGiven ? rows.map(({ sku }) => ({ sku, elsewhere: sales.get(sku) ?? null })) : [],
         stock: isStockGiven ? changes.filter(({ before, after }) => before !== after) : [],
       }
     },
@@ -106,4 +115,16 @@ export async function checkKnown(
   return rows.flatMap(({ sku }, index) =>
     known.has(sku) ? [] : [{ index, problem: createProblem('unknown-sku', 'sku', { id: sku }) }],
   )
+}
+
+/** Units were sold up to a time that there was. */
+async function checkStock(connection: Connection, input: ImportInput<StockRow>): Promise<RowProblem[]> {
+  const { timeZone } = (await getStore(connection)).store
+  const times = input.rows.flatMap(({ until }, index): RowProblem[] => {
+    if (until === '') return []
+    const at = toMoment(until, timeZone)
+    if (at === null) return [{ index, problem: createProblem('no-such-time', 'sold_until', { given: until }) }]
+    return at > input.at ? [{ index, problem: createProblem('not-past', 'sold_until', { given: until }) }] : []
+  })
+  return [...(await checkKnown(connection, input)), ...times]
 }
