@@ -78,6 +78,7 @@ test.describe('nobody signed in', () => {
     await page.goto('/shop/products/OIS-8COL')
     await page.getByRole('button', { name: 'Into the cart' }).click()
     await page.getByRole('link', { name: 'Cart (1)' }).click()
+    await expect(page.getByRole('heading', { name: 'Cart' })).toBeVisible()
     await page.getByRole('spinbutton').fill('2')
     await page.keyboard.press('Tab')
     const total = page.getByTestId('shop-total')
