@@ -141,33 +141,14 @@ function findCandidates({ plan, order }: Scope, reach: Reach): Product[] {
     .toSorted((a, b) => b.quantity - a.quantity)
     .map(({ sku }) => plan.catalogue.bySku.get(sku)!)
     .filter((product) => matches(product, product.regularPrice))
-  const others = findCheapest(plan, reach)
-  return [...new Set([...inCart.slice(0, PRODUCTS_A_REACH), ...others])]
+  const [cheapest] = sortByPrice(plan, reach)
+  return [...new Set([...inCart.slice(0, PRODUCTS_A_REACH), ...(cheapest ? [cheapest] : [])])]
 }
 
-const CHEAPEST = new WeakMap<CompiledPlan, Map<string, Product[]>>()
+const BY_PRICE = new WeakMap<CompiledPlan, Map<string, readonly Product[]>>()
 
-function findCheapest(plan: CompiledPlan, reach: Reach): Product[] {
-  let known = CHEAPEST.get(plan)
-  if (!known) CHEAPEST.set(plan, (known = new Map()))
-  const key = JSON.stringify(reach)
-  let cheapest = known.get(key)
-  if (!cheapest) {
-    const matches = plan.matcherOf(reach)
-    cheapest = []
-    for (const product of plan.catalogue.products) {
-      if (product.regularPrice <= 0 || !matches(product, product.regularPrice)) continue
-      if (cheapest.length === 0 || product.regularPrice < cheapest[0]!.regularPrice) cheapest = [product]
-    }
-    known.set(key, cheapest)
-  }
-  return cheapest
-}
-
-const BY_PRICE = new WeakMap<CompiledPlan, Map<string, readonly Price[]>>()
-
-/** Of the products of a reach those of which one unit comes to so much, the cheapest first; where none does, the dearest. */
-function findNearest(plan: CompiledPlan, reach: Reach, money: MinorUnits): readonly Price[] {
+/** The products of a reach that cost anything, the cheapest first; of equal ones the first of the catalogue. */
+function sortByPrice(plan: CompiledPlan, reach: Reach): readonly Product[] {
   let known = BY_PRICE.get(plan)
   if (!known) BY_PRICE.set(plan, (known = new Map()))
   const key = JSON.stringify(reach)
@@ -176,10 +157,17 @@ function findNearest(plan: CompiledPlan, reach: Reach, money: MinorUnits): reado
     const matches = plan.matcherOf(reach)
     sorted = plan.catalogue.products
       .filter((product) => product.regularPrice > 0 && matches(product, product.regularPrice))
-      .map(({ sku, regularPrice }) => ({ sku, price: regularPrice }))
-      .sort((a, b) => a.price - b.price)
+      .sort((a, b) => a.regularPrice - b.regularPrice)
     known.set(key, sorted)
   }
-  const enough = sorted.findIndex(({ price }) => price >= money)
-  return enough < 0 ? sorted.slice(-PRODUCTS_A_REACH).reverse() : sorted.slice(enough, enough + PRODUCTS_A_REACH)
+  return sorted
+}
+
+/** Of the products of a reach those of which one unit comes to so much, the cheapest first; where none does, the dearest. */
+function findNearest(plan: CompiledPlan, reach: Reach, money: MinorUnits): Price[] {
+  const sorted = sortByPrice(plan, reach)
+  const enough = sorted.findIndex(({ regularPrice }) => regularPrice >= money)
+  const nearest =
+    enough < 0 ? sorted.slice(-PRODUCTS_A_REACH).reverse() : sorted.slice(enough, enough + PRODUCTS_A_REACH)
+  return nearest.map(({ sku, regularPrice }) => ({ sku, price: regularPrice }))
 }
