@@ -14,7 +14,7 @@ export const AcceptRequest = Type.Object({ rows: Type.Optional(choice('all', 'go
 const DAY_ORDER = choice('day-first', 'month-first')
 const Column = Type.String({ maxLength: 40 })
 
-/** How a file is to be read that doesn't say so by itself. */
+/** Which columns a file holds and how its days are written, where neither can be told from it. */
 export const ReadRequest = Type.Object(
   {
     /** What heads of the file mean; the others keep what is known of them. Kept for the files of this kind that come later. */
