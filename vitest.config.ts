@@ -6,7 +6,7 @@ export default defineConfig({
   test: {
     include: ['{core,contract,server,web}/src/**/*.test.ts', 'scripts/**/*.test.ts', 'docs/**/*.test.ts'],
     globalSetup: ['scripts/lib/testDatabase.ts', 'scripts/lib/testSeed.ts', 'scripts/lib/testThread.ts'],
-    setupFiles: ['scripts/lib/randomCases.ts'],
+    setupFiles: ['scripts/lib/randomCases.ts', 'scripts/lib/cleanGlobals.ts'],
     // Each file has databases of its own; the default leaves one of two cores idle.
     maxWorkers: 2,
     // What the server is made of is loaded once, not for each file.

@@ -74,7 +74,10 @@ test('half price on a category from the regular price: looked at, put in, undone
   await page.getByRole('button', { name: 'Put it into the plan' }).click()
   await expect(page.getByTestId('sentence')).toContainText('50 % less than the regular price for Oil')
   await expect(page.getByTestId('sentence')).toContainText('Oil')
-  await page.getByRole('button', { name: 'Undo' }).last().click()
+  await Promise.all([
+    page.waitForResponse((response) => response.request().method() === 'DELETE'),
+    page.getByRole('button', { name: 'Undo' }).last().click(),
+  ])
   await expect(page.getByRole('heading', { name: 'Products' })).toBeVisible()
   await page.goto('/promotions')
   await expect(page.getByRole('row', { name: /Spring paper, 15 %/ })).toBeVisible()

@@ -75,8 +75,10 @@ function accept(): void {
       label: text.common.undo,
       run: () =>
         void attempt(async () => {
+          // Asked for at once: whoever leaves next has undone it all the same.
+          const deleting = api.deletePromotion(promotion.id, version)
           await router.push('/products')
-          await api.deletePromotion(promotion.id, version)
+          await deleting
         }),
     })
   })
