@@ -52,12 +52,13 @@ test('the last unit on offer is sold: the price and the stock are told everywher
     limits: { units: 2 },
     mechanic: { kind: 'markdown', reach: { skus: ['PAD-1'] }, value: { percent: 5000 } },
   })
-  await server.database('stock').where({ sku: 'PAD-1' }).update({ units: 30 })
+  await bringIn(server, 'stock', 'sku;stock\nPAD-1;30\n')
   const visitor = await visit(server)
   await vi.waitFor(async () => expect((await look('PAD-1')).product).toEqual({ stock: 30, shelf: 500 }), 20_000)
   expect(await look('PAD-1')).toMatchObject({ table: { stock: 30, shelf: 500 }, chart: 500, file: '30' })
 
-  expect((await place(server, visitor, createOrderBody({ 'PAD-1': 2 }, 1000 + 490))).status).toBe(201)
+  const placed = await place(server, visitor, createOrderBody({ 'PAD-1': 2 }, 1000 + 490))
+  expect(placed.status, JSON.stringify(placed.body)).toBe(201)
 
   await vi.waitFor(
     async () =>
