@@ -16,7 +16,7 @@ import { UnreadableFile } from './UnreadableFile.ts'
 /** Hears of a share, 0 to 1. */
 export type ProgressHearer = (share: number) => Promise<void>
 
-/** How a file is to be read, as far as it doesn't say so by itself. */
+/** Which columns a file holds and how its days are written, where the file doesn't tell. */
 export interface FileReading {
   readonly heads: HeadMeanings
   /** How its days with slashes are written; null where nobody said. */
