@@ -11,7 +11,7 @@ export const LOGGED_ACTIONS = {
   campaign: ['create-campaign', 'change-campaign', 'delete-campaign'],
   set: ['create-set', 'change-set', 'delete-set'],
   occasion: ['create-occasion', 'change-occasion', 'delete-occasion'],
-  product: ['create-product', 'delete-product', 'delete-category', 'take-off'],
+  product: ['create-product', 'change-product', 'delete-product', 'delete-category', 'take-off'],
   file: FILE_ACTIONS as readonly FileAction[],
   testCart: ['create-test-cart', 'change-test-cart', 'delete-test-cart'],
   store: ['set-up', 'change-stacking', 'change-price-rules', 'change-alarm', 'change-delivery', 'change-second-person'],

@@ -40,6 +40,7 @@ export const ADDRESSES = {
   listFoundProducts: 'POST /products/found',
   lookUpProducts: 'POST /products/lookup',
   getProduct: 'GET /products/:sku',
+  updateProduct: 'PUT /products/:sku',
   deleteProduct: 'DELETE /products/:sku',
   getProductHistory: 'GET /products/:sku/history',
   previewReprice: 'POST /reprice/preview',

@@ -113,6 +113,13 @@ export const ENDPOINTS = {
     query: api.PlanQuery,
     errors: NOT_FOUND,
   }),
+  updateProduct: silent({
+    role: 'planner',
+    summary: 'Changes a product; names the revision of the catalogue in which it was seen',
+    params: SkuParams,
+    body: table.ProductChange,
+    errors: ['not-found', 'stale-version'],
+  }),
   deleteProduct: silent({
     role: 'planner',
     summary: 'Takes a product out; names the revision of the catalogue in which it was seen',

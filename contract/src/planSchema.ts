@@ -68,22 +68,19 @@ export const StoreSchema = typed<Store>()(
 
 export const CategorySchema = typed<Category>()(Type.Object({ id: Id, name: Name, parent: Nullable(Id) }, strict))
 
+/** What is said of a product beside its SKU and its stock. */
+export const productFields = {
+  name: Type.String({ minLength: 1, maxLength: 200 }),
+  family: Nullable(Id),
+  categories: Type.Array(Id, { maxItems: 100 }),
+  tags: Type.Array(Id, { maxItems: 100 }),
+  regularPrice: Money,
+  unitCost: Nullable(Money),
+  minimumPrice: Nullable(Money),
+  taxRate: Rate,
+}
 export const ProductSchema = typed<Product>()(
-  Type.Object(
-    {
-      sku: Id,
-      name: Type.String({ minLength: 1, maxLength: 200 }),
-      family: Nullable(Id),
-      categories: Type.Array(Id, { maxItems: 100 }),
-      tags: Type.Array(Id, { maxItems: 100 }),
-      regularPrice: Money,
-      unitCost: Nullable(Money),
-      minimumPrice: Nullable(Money),
-      taxRate: Rate,
-      stock: Nullable(Count),
-    },
-    strict,
-  ),
+  Type.Object({ sku: Id, ...productFields, stock: Nullable(Count) }, strict),
 )
 
 export const ScheduleSchema = typed<Schedule>()(

@@ -11,7 +11,7 @@ import {
 import { Type, type Static } from '@sinclair/typebox'
 import { PlanRef, PriceCause } from './api.ts'
 import { choice, Count, Floor, Id, InstantText, MAX_MONEY, Money, Nullable, strict, Whole } from './basicSchema.ts'
-import { ProductSchema } from './planSchema.ts'
+import { productFields, ProductSchema } from './planSchema.ts'
 
 const Limit = Type.Optional(Type.Integer({ minimum: -MAX_MONEY, maximum: MAX_MONEY }))
 
@@ -90,6 +90,13 @@ export type FoundAnswer = Static<typeof FoundAnswer>
 /** A new product, or one that was deleted, with what it sold in the last 30 days if that is known. */
 export const ProductRequest = Type.Object({ product: ProductSchema, sold: Type.Optional(Nullable(Count)) }, strict)
 export type ProductRequest = Static<typeof ProductRequest>
+
+/** A known product as it is to be, made from one revision of the catalogue. An absent stock stays as it is. */
+export const ProductChange = Type.Object(
+  { product: Type.Object({ ...productFields, stock: Type.Optional(Nullable(Count)) }, strict), revision: Whole },
+  strict,
+)
+export type ProductChange = Static<typeof ProductChange>
 
 /** Tags or families in use whose text holds what is searched for. */
 export const LabelsQuery = Type.Object(

@@ -50,6 +50,7 @@ const cart = {
   delivery: { option: 'parcel', price: 490, country: 'AT' },
   shopper: { id: 's', groups: ['club'], tags: [], orders: 1, spent: 100, bought: ['INK-1'] },
 }
+const { sku: _sku, ...CHANGED } = PRODUCTS[1]!
 const MARA = { name: 'Mara', email: 'mara@desk.example' }
 const NEW_STORE = { name: 'Paper', currency: 'EUR', timeZone: 'Europe/Vienna', pricesIncludeTax: true }
 const SHOP_CART = { lines: cart.lines, codes: cart.codes, delivery: { option: 'parcel', country: 'AT' }, shopper: null }
@@ -126,6 +127,7 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['POST', () => '/api/products/found', () => ({ at, filters: [{ column: 'stock', from: 1, to: 20 }] })],
   ['POST', () => '/api/products/lookup', () => ({ skus: ['PAD-1', 'x'] })],
   ['GET', () => `/api/products/PAD-1?at=${at}`],
+  ['PUT', () => '/api/products/PAD-2', () => ({ product: CHANGED, revision: 3 })],
   ['DELETE', () => '/api/products/NEW?revision=3'],
   ['GET', () => `/api/products/PAD-1/history?plan=live&at=${at}`],
   [

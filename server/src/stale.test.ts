@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
-import { createDraft, createTestServer, type TestServer } from './testing/createTestServer.ts'
+import { createDraft, createTestServer, PRODUCTS, type TestServer } from './testing/createTestServer.ts'
 
 /** Every write of something shared names what it was made from, and two writers at once can't both be right. */
 
@@ -70,6 +70,13 @@ describe('a write that was made from something older is refused', () => {
         const { id } = await create('/test-carts', draft)
         await ask('PUT', `/test-carts/${id}`, { ...draft, name: 'Newer', version: 1 })
         return ['DELETE', `/test-carts/${id}?version=1`]
+      },
+    ],
+    [
+      'changing a product',
+      async () => {
+        const { sku, ...product } = PRODUCTS[1]!
+        return ['PUT', `/products/${sku}`, { product, revision: (await store()).catalogueRevision + 1 }]
       },
     ],
     ['deleting a product', async () => ['DELETE', `/products/PAD-2?revision=${(await store()).catalogueRevision + 1}`]],

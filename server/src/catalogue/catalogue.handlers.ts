@@ -33,6 +33,7 @@ type Own =
   | 'listFoundProducts'
   | 'lookUpProducts'
   | 'getProduct'
+  | 'updateProduct'
   | 'deleteProduct'
   | 'getReach'
 
@@ -83,6 +84,9 @@ export function createCatalogueHandlers({
       const [{ bySku: stock }, facts] = await Promise.all([figures.allStock(catalogueRevision), figures.facts()])
       const priced = priceProduct(plan, { ...product, stock: stock.get(product.sku) ?? null }, { now, facts })
       return { ...priced, soldElsewhere: await findSoldElsewhere(database, product.sku, now) }
+    },
+    updateProduct: async ({ params, body, by }) => {
+      await catalogue.updateProduct(params.sku, body, by)
     },
     deleteProduct: async ({ params, query, by }) => {
       await catalogue.removeProduct(params.sku, Number(query.revision), by)

@@ -1,6 +1,7 @@
-import type { ProductRequest } from '@novalex/contract'
-import { createProblem } from '@novalex/core'
+import type { ProductChange, ProductRequest } from '@novalex/contract'
+import { createProblem, type Product } from '@novalex/core'
 import { AppError, refuseIfAny } from '../errors/AppError.ts'
+import type { Connection } from '../db/openDatabase.ts'
 import { changeCatalogue, type PlanWriter } from '../plan/changePlan.ts'
 import type { StoreRecord } from '../store/store.repository.ts'
 import {
@@ -10,6 +11,7 @@ import {
   listCategories,
   insertProduct,
   listProducts,
+  saveProducts,
 } from './catalogue.repository.ts'
 import { findCategoryUses, refuseUsedProducts } from './uses.ts'
 
@@ -18,6 +20,8 @@ export interface CatalogueService {
   remove(id: string, revision: number, by: string): Promise<void>
   /** A new product at the end of the catalogue, or one that was deleted. */
   createProduct(request: ProductRequest, by: string): Promise<void>
+  /** A known product changed by hand; its stock stays unless one is given. */
+  updateProduct(sku: string, change: ProductChange, by: string): Promise<void>
   /** Refused as `in-use`, saying by what, while a promotion, a set or a test cart names the product. */
   removeProduct(sku: string, revision: number, by: string): Promise<void>
 }
@@ -48,14 +52,24 @@ export function createCatalogueService(writer: PlanWriter): CatalogueService {
       }),
     createProduct: ({ product, sold = null }, by) =>
       changeCatalogue(writer, { by, action: 'create-product', subject: product.sku }, async ({ transaction, at }) => {
-        const { sku, categories } = product
-        const known = new Set((await listCategories(transaction)).map(({ id }) => id))
-        const unknown = categories.filter((id) => !known.has(id))
-        refuseIfAny(unknown.map((id) => createProblem('unknown-category', 'product.categories', { id })))
+        const { sku } = product
+        await refuseUnknownCategories(transaction, product)
         // Whether the SKU is taken, the database alone decides.
         if (!(await insertProduct(transaction, product, { at, sold })))
           refuseIfAny([createProblem('sku-taken', 'product.sku', { given: sku })])
         return { result: undefined, detail: { name: product.name } }
+      }),
+    updateProduct: (sku, { product: given, revision }, by) =>
+      changeCatalogue(writer, { by, action: 'change-product', subject: sku }, async ({ transaction, store, at }) => {
+        refuseStaleCatalogue(store, revision)
+        const before = (await findProductsBySku(transaction, [sku])).get(sku)
+        if (!before) throw new AppError('not-found', { facts: { kind: 'product', id: sku } })
+        await refuseUnknownCategories(transaction, given)
+        const isStockGiven = given.stock !== undefined
+        const product = { ...given, sku, stock: given.stock ?? null }
+        await saveProducts(transaction, [product], { at, isStockGiven })
+        const after = isStockGiven ? product : { ...product, stock: before.stock }
+        return { result: undefined, detail: { name: given.name, before, after } }
       }),
     removeProduct: (sku, revision, by) =>
       changeCatalogue(writer, { by, action: 'delete-product', subject: sku }, async ({ transaction, store }) => {
@@ -67,6 +81,15 @@ export function createCatalogueService(writer: PlanWriter): CatalogueService {
         return { result: undefined, detail: { name: product.name, before: product } }
       }),
   }
+}
+
+async function refuseUnknownCategories(
+  transaction: Connection,
+  { categories }: Pick<Product, 'categories'>,
+): Promise<void> {
+  const known = new Set((await listCategories(transaction)).map(({ id }) => id))
+  const unknown = categories.filter((id) => !known.has(id))
+  refuseIfAny(unknown.map((id) => createProblem('unknown-category', 'product.categories', { id })))
 }
 
 /** Refused as `stale-version` unless the catalogue is the one that somebody looked at. */

@@ -18,6 +18,7 @@ import type {
   PersonRole,
   PreparationRequest,
   PriceRulesRequest,
+  ProductChange,
   ProductRequest,
   PromotionDraft,
   PromotionUpdate,
@@ -85,6 +86,7 @@ export const api = {
   /** The SKUs of all that the filters leave. */
   listFound: async (body: FoundQuestion) => (await call('listFoundProducts', { body })).skus,
   deleteProduct: (sku: string, revision: number) => call('deleteProduct', { params: { sku }, query: { revision } }),
+  updateProduct: (sku: string, body: ProductChange) => call('updateProduct', { params: { sku }, body }),
   createProduct: (body: ProductRequest) => call('createProduct', { body }),
   lookUp: (skus: readonly string[]) => call('lookUpProducts', { body: { skus: [...skus] } }),
   /** Tells how far it is, then what would become of every product. */

@@ -68,6 +68,7 @@ const ACTION_NAMES: Readonly<Partial<Record<LoggedAction, string>>> = {
   'change-occasion': 'changed the occasion',
   'delete-occasion': 'deleted the occasion',
   'create-product': 'added the product',
+  'change-product': 'changed the product',
   'delete-product': 'took out the product',
   'delete-category': 'took out the category',
   'take-off': 'took sale prices off',

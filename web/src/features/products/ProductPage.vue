@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Product } from '@novalex/core'
-import { computed } from 'vue'
+import { computed, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/api.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
@@ -14,6 +14,7 @@ import { describeSpan } from '@/locale/describeSpan.ts'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { productText as words } from '@/locale/enProducts.ts'
+import { later } from '@/plugins/later.ts'
 import { useFindings } from '@/stores/findings.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
@@ -21,6 +22,7 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 import ProductFacts from './ProductFacts.vue'
 import ProductPrices from './ProductPrices.vue'
 
+const ProductDialog = later(() => import('./ProductDialog.vue'))
 const { sku } = defineProps<{ sku: string }>()
 
 const router = useRouter()
@@ -51,6 +53,7 @@ const data = computed(() => {
 usePageTitle(() => priced.data.value?.product.name)
 const isFailing = computed(() => asked.some(({ error }) => error.value !== null))
 const attempt = useAttempt()
+const edited = shallowRef<Product | null>(null)
 
 function plan({ name }: Product): void {
   void attempt(async () => {
@@ -83,6 +86,7 @@ function remove(product: Product, sold: number | null): void {
         <h1>{{ data.priced.product.name }}</h1>
         <span class="quiet">{{ sku }}</span>
         <span class="grow" />
+        <v-btn size="small" @click="edited = data.priced.product">{{ words.form.edit }}</v-btn>
         <v-btn size="small" @click="remove(data.priced.product, data.priced.soldElsewhere)">{{ words.remove }}</v-btn>
         <v-btn variant="flat" @click="plan(data.priced.product)">{{ words.plan }}</v-btn>
       </header>
@@ -90,6 +94,7 @@ function remove(product: Product, sold: number | null): void {
         <WeightMark :weight="finding.weight" /> {{ findings.describe(finding) }}
         <router-link to="/findings">{{ text.rail.findings }}</router-link>
       </p>
+      <ProductDialog v-if="edited" :product="edited" @close="edited = null" />
       <div class="sides">
         <div>
           <ProductFacts :priced="data.priced" :row="data.row" :struck="data.history.struck" />

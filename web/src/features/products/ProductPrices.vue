@@ -85,7 +85,7 @@ function causeOf({ promotions, source, from }: HistoryAnswer['spans'][number]): 
               words.until(formatEnd(toLocal(Date.parse(span.until), store.zone)))
             }}</span>
           </td>
-          <td class="number" :class="{ struck: span.price < span.regular }">{{ formatAmount(span.regular) }}</td>
+          <td class="number" :class="{ quiet: span.price < span.regular }">{{ formatAmount(span.regular) }}</td>
           <td class="number">
             <strong>{{ formatAmount(span.price) }}</strong>
           </td>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import CategoryChoice from '@/components/CategoryChoice.vue'
 import LoadError from '@/components/LoadError.vue'
 import { refDebounced } from '@vueuse/core'
@@ -8,6 +8,7 @@ import { text } from '@/locale/en.ts'
 import { productText } from '@/locale/enProducts.ts'
 import { repriceText } from '@/locale/enReprice.ts'
 import { plural } from '@/locale/format.ts'
+import { later } from '@/plugins/later.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
@@ -20,12 +21,14 @@ import SaveAsSet from './table/SaveAsSet.vue'
 import { useChoiceInAddress } from './table/useChoiceInAddress.ts'
 import { useProductParts } from './table/useProductParts.ts'
 
+const ProductDialog = later(() => import('./ProductDialog.vue'))
 const TYPING_MS = 200
 
 const moment = useMoment()
 const names = useNames()
 const choice = useProductChoice()
 const words = productText.table
+const isAdding = ref(false)
 useChoiceInAddress()
 
 const search = computed({
@@ -80,8 +83,10 @@ const chips = computed(() =>
       <h1>{{ text.products.title }}</h1>
       <span v-if="total !== null" class="quiet" role="status">{{ plural(total, 'product') }}</span>
       <span class="grow" />
+      <v-btn @click="isAdding = true">{{ productText.form.add }}</v-btn>
       <FilesBar :kinds="['products', 'prices', 'stock', 'history']" />
     </header>
+    <ProductDialog v-if="isAdding" :product="null" @close="isAdding = false" />
     <div class="filters">
       <v-text-field v-model="search" data-search class="search" :label="text.common.search" clearable />
       <CategoryChoice v-model="category" class="category" :label="text.common.category" />

@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import type { Product } from '@novalex/core'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api } from '@/api/api.ts'
+import CategoryChoice from '@/components/CategoryChoice.vue'
+import FormDialog from '@/components/FormDialog.vue'
+import LabelChoice from '@/components/LabelChoice.vue'
+import TypedField from '@/components/TypedField.vue'
+import { useRecordDialog } from '@/features/namedRecords/useRecordDialog.ts'
+import { productText } from '@/locale/enProducts.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+
+/** A product to be changed, or a new one. */
+const { product } = defineProps<{ product: Product | null }>()
+const emit = defineEmits<{ close: [] }>()
+
+const words = productText.form
+const router = useRouter()
+const store = useStoreInfo()
+/** The catalogue in which the product was seen. */
+const revision = store.info!.catalogueRevision
+const sku = ref('')
+const regularPrice = ref(product?.regularPrice ?? null)
+const unitCost = ref(product?.unitCost ?? null)
+const minimumPrice = ref(product?.minimumPrice ?? null)
+const taxRate = ref(product?.taxRate ?? null)
+const stock = ref(product?.stock ?? null)
+const family = ref(product?.family ?? '')
+const categories = ref([...(product?.categories ?? [])])
+const tags = ref([...(product?.tags ?? [])])
+const optional = (text: string | null) => text?.trim() || null
+
+const { isOpen, name, refusal, errors, save, close } = useRecordDialog({
+  known: product?.name ?? null,
+  async keep(name) {
+    const fields = {
+      ...{ name, family: optional(family.value), categories: categories.value },
+      tags: [...new Set(tags.value.flatMap((tag) => tag.split('|').flatMap((part) => optional(part) ?? [])))],
+      ...{ regularPrice: regularPrice.value!, unitCost: unitCost.value, minimumPrice: minimumPrice.value },
+      taxRate: taxRate.value!,
+    }
+    if (product) {
+      // Orders move the stock while the form is open.
+      const given = stock.value === product.stock ? {} : { stock: stock.value }
+      await api.updateProduct(product.sku, { product: { ...fields, ...given }, revision })
+    } else {
+      const added = { ...fields, sku: sku.value.trim(), stock: stock.value }
+      await api.createProduct({ product: added })
+      await router.push(`/products/${encodeURIComponent(added.sku)}`)
+    }
+  },
+  saved: words.saved,
+  onClosed: () => {
+    emit('close')
+  },
+})
+isOpen.value = true
+const isComplete = computed(
+  () =>
+    name.value.trim() !== '' &&
+    (product !== null || sku.value.trim() !== '') &&
+    regularPrice.value !== null &&
+    taxRate.value !== null,
+)
+</script>
+
+<template>
+  <FormDialog
+    v-model="isOpen"
+    :title="product ? product.name : words.add"
+    :save="words.save"
+    :width="620"
+    :incomplete="!isComplete"
+    :refusal="refusal"
+    @keep="save"
+    @left="close"
+  >
+    <v-text-field v-model="name" :label="words.name" maxlength="200" :error-messages="errors('product.name')" />
+    <v-text-field
+      v-if="!product"
+      v-model="sku"
+      :label="words.sku"
+      maxlength="64"
+      :error-messages="errors('product.sku')"
+    />
+    <div class="pair">
+      <TypedField v-model="regularPrice" kind="money" path="product.regularPrice" :label="words.regularPrice" />
+      <TypedField v-model="taxRate" kind="percent" path="product.taxRate" :label="words.taxRate" />
+      <TypedField
+        v-model="unitCost"
+        kind="money"
+        path="product.unitCost"
+        optional
+        :label="words.unitCost"
+        :hint="words.unitCostHint"
+      />
+      <TypedField
+        v-model="minimumPrice"
+        kind="money"
+        path="product.minimumPrice"
+        optional
+        :label="words.minimumPrice"
+        :hint="words.minimumPriceHint"
+      />
+      <TypedField
+        v-model="stock"
+        kind="count"
+        path="product.stock"
+        optional
+        :label="words.stock"
+        :hint="words.stockHint"
+      />
+      <v-text-field
+        v-model="family"
+        :label="words.family"
+        maxlength="64"
+        :hint="words.familyHint"
+        persistent-hint
+        :error-messages="errors('product.family')"
+      />
+    </div>
+    <CategoryChoice
+      v-model="categories"
+      multiple
+      :label="words.categories"
+      :error-messages="errors('product.categories')"
+    />
+    <LabelChoice v-model="tags" of="tags" :label="words.tags" :error-messages="errors('product.tags')" />
+  </FormDialog>
+</template>
+
+<style scoped>
+.pair {
+  align-items: start;
+  display: grid;
+  gap: 12px;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+}
+</style>
