@@ -196,7 +196,7 @@ export const ENDPOINTS = {
   ...RELEASE_ENDPOINTS,
   findShoppers: answering(ShoppersAnswer, {
     role: 'reader',
-    summary: 'How many shoppers fit a search, and the first 20',
+    summary: 'Shoppers that fit a search, page by page',
     query: ShoppersQuery,
   }),
   listShopperLabels: answering(ShopperLabelsAnswer, {

@@ -1,8 +1,22 @@
 import { Type, type Static } from '@sinclair/typebox'
 import type { ShopperRow } from '@novalex/core'
-import { Count, Id, Money, strict, typed } from './basicSchema.ts'
+import { choice, Count, Id, Money, strict, typed } from './basicSchema.ts'
 
-export const ShoppersQuery = Type.Object({ search: Type.Optional(Type.String({ maxLength: 200 })) }, strict)
+/** Ascending, or with `-` descending; `orders` and `spent` in all. */
+export const SHOPPER_ORDERS = ['name', '-name', 'orders', '-orders', 'spent', '-spent'] as const
+export type ShopperOrder = (typeof SHOPPER_ORDERS)[number]
+
+export const ShoppersQuery = Type.Object(
+  {
+    search: Type.Optional(Type.String({ maxLength: 200 })),
+    /** By name unless it is said. */
+    order: Type.Optional(choice(...SHOPPER_ORDERS)),
+    page: Type.Optional(Type.String({ pattern: '^[1-9]\\d{0,6}$' })),
+    /** Shoppers a page: 20 unless it is said. */
+    size: Type.Optional(Type.String({ pattern: '^([1-9]|[1-9]\\d|100)$' })),
+  },
+  strict,
+)
 
 const ShopperSchema = typed<ShopperRow>()(
   Type.Object(
@@ -19,7 +33,7 @@ const ShopperSchema = typed<ShopperRow>()(
   ),
 )
 
-/** The known shoppers whose name or id holds the text: how many, and the first of them. */
+/** The known shoppers whose name or id holds the text: how many, and a page of them. */
 export const ShoppersAnswer = Type.Object({ total: Type.Integer(), shoppers: Type.Array(ShopperSchema) }, strict)
 export type ShoppersAnswer = Static<typeof ShoppersAnswer>
 

@@ -204,7 +204,7 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['GET', () => '/api/releases/differences'],
   ['GET', () => '/api/releases/review?release=1'],
   ['POST', () => '/api/releases', () => ({ note: 'Now', planRevision: 8 })],
-  ['GET', () => '/api/shoppers?search=a'],
+  ['GET', () => '/api/shoppers?search=a&order=-spent&page=1&size=5'],
   ['GET', () => '/api/shoppers/labels'],
   ['GET', () => '/api/files/products.csv'],
   ['GET', () => '/api/files/plan.json'],

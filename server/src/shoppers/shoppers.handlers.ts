@@ -1,12 +1,19 @@
 import type { Database } from '../db/openDatabase.ts'
+import { linkNext } from '../http/linkNext.ts'
 import type { HandlersOf } from '../http/serveEndpoints.ts'
 import { findShoppers, listLabels } from './shoppers.repository.ts'
 
-const SHOWN = 20
+const DEFAULT_SIZE = 20
 
 export function createShoppersHandlers(database: Database): HandlersOf<'findShoppers' | 'listShopperLabels'> {
   return {
-    findShoppers: ({ query: { search = '' } }) => findShoppers(database, { search, limit: SHOWN }),
+    findShoppers: async ({ query: { search = '', order, page = '1', size }, request, response }) => {
+      const limit = Number(size ?? DEFAULT_SIZE)
+      const offset = (Number(page) - 1) * limit
+      const found = await findShoppers(database, { search, order, offset, limit })
+      if (offset + limit < found.total) linkNext(request, response, { page: String(Number(page) + 1) })
+      return found
+    },
     listShopperLabels: async () => ({
       groups: await listLabels(database, 'groups'),
       tags: await listLabels(database, 'tags'),

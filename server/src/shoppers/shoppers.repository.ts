@@ -1,3 +1,4 @@
+import type { ShopperOrder } from '@novalex/contract'
 import type { Shopper, ShopperRow } from '@novalex/core'
 import { ask, readTogether, type Reading, type Statement } from '../db/ask.ts'
 import type { Connection } from '../db/openDatabase.ts'
@@ -26,17 +27,30 @@ export async function findShopper(connection: Connection, id: string): Promise<S
   return row ? toShopper(row as Row) : null
 }
 
-/** Those whose name or id holds the text, by name, with what they did in all: how many, and the first `limit` of them. */
+const TOTALS = {
+  name: 'name',
+  orders: 'orders + placed_orders',
+  spent: 'spent + placed_spent',
+} as const
+
+/** Those whose name or id holds the text, with what they did in all: how many, and `limit` of them after the first `offset`. */
 export async function findShoppers(
   connection: Connection,
-  { search, limit }: { readonly search: string; readonly limit: number },
+  {
+    search,
+    order = 'name',
+    offset = 0,
+    limit,
+  }: { readonly search: string; readonly order?: ShopperOrder; readonly offset?: number; readonly limit: number },
 ): Promise<{ total: number; shoppers: ShopperRow[] }> {
   const pattern = `%${search.replace(/[\\%_]/g, '\\$&')}%`
   const query = connection<Row>('shoppers').where((either) => {
     void either.whereILike('name', pattern).orWhereILike('id', pattern)
   })
   const [count] = await query.clone().count({ total: '*' })
-  const rows = (await query.orderBy('name').orderBy('id').limit(limit)) as Row[]
+  const column = TOTALS[order.replace('-', '') as keyof typeof TOTALS]
+  const sorted = query.orderByRaw(`${column} ${order.startsWith('-') ? 'desc' : 'asc'}, name, id`)
+  const rows = (await sorted.offset(offset).limit(limit)) as Row[]
   const goods = await listGoods(
     connection,
     rows.map(({ id }) => id),

@@ -62,7 +62,7 @@ export const planningText = {
     search: 'Search by name or id',
     empty: 'No shopper is known yet. Bring in a shopper file to begin.',
     emptySearch: 'Nobody fits this search.',
-    firstOf: (shown: number, all: string) => `The first ${shown} of ${all}; search to see others.`,
+    pages: 'Pages of shoppers',
     columns: { name: 'Shopper', groups: 'Groups', tags: 'Tags', orders: 'Orders', spent: 'Spent', bought: 'Bought' },
   },
   archive: {

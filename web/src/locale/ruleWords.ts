@@ -29,11 +29,14 @@ export const isEverything = (reach: Reach) => Object.keys(reach).length === 0
 /** Products, categories or sets that a sentence names; of more, it names only these or counts them. */
 export const MOST_NAMED = 3
 
+/** The names of some ids; of many, the first and how many more. */
+export function listNames(ids: readonly string[], name: (id: string) => string, last = 'and'): string {
+  if (ids.length <= MOST_NAMED) return joinWords(ids.map(name), last)
+  return `${ids.slice(0, MOST_NAMED).map(name).join(', ')} and ${ids.length - MOST_NAMED} more`
+}
+
 function describeKeys(keys: ReachKeys, names: Names): string {
-  const list = (ids: readonly string[], name: (id: string) => string) =>
-    ids.length > MOST_NAMED
-      ? `${ids.slice(0, MOST_NAMED).map(name).join(', ')} and ${ids.length - MOST_NAMED} more`
-      : joinWords(ids.map(name), 'or')
+  const list = (ids: readonly string[], name: (id: string) => string) => listNames(ids, name, 'or')
   const parts: string[] = []
   if (keys.skus)
     parts.push(

@@ -2,13 +2,13 @@
 import type { TableRow } from '@novalex/contract'
 import { NUMBER_COLUMNS, type ListColumn, type NumberColumn, type TableColumn } from '@novalex/core'
 import { watch } from 'vue'
+import SortHead from '@/components/SortHead.vue'
 import { useRowWindow } from '@/composables/useRowWindow.ts'
 import { productText } from '@/locale/enProducts.ts'
 import { text } from '@/locale/en.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
 import ColumnFilter from './ColumnFilter.vue'
 import { showNumber } from './columns.ts'
-import SortHead from './SortHead.vue'
 
 /** All products found, as many as there are; only the rows in sight are drawn. */
 const { total, rows, promotions } = defineProps<{

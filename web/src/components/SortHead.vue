@@ -16,7 +16,7 @@ const sorted = computed(() => (order === null ? undefined : order === 'asc' ? 'a
   <th scope="col" :class="{ number: numeric }" :aria-sort="sorted" :title="hint">
     <span class="head">
       <button type="button" @click="$emit('sort')">
-        {{ title }}<span v-if="order">{{ order === 'asc' ? ' ↑' : ' ↓' }}</span>
+        {{ title }}<span v-if="order" aria-hidden="true">{{ order === 'asc' ? ' ↑' : ' ↓' }}</span>
       </button>
       <slot />
     </span>
