@@ -54,7 +54,7 @@ function takeTime(given: string): void {
 .row {
   align-items: start;
   display: grid;
-  gap: 12px;
-  grid-template-columns: minmax(0, 1fr) 96px;
+  gap: 8px;
+  grid-template-columns: minmax(0, 1fr) 86px;
 }
 </style>

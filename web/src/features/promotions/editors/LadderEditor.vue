@@ -180,7 +180,7 @@ li > :first-child {
 }
 
 .dated > :first-child {
-  flex-basis: 300px;
+  flex-basis: 272px;
 }
 
 .upto {
