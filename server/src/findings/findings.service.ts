@@ -74,14 +74,15 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
 
   async function check(plan: string): Promise<CheckedPlan> {
     // Read before the check: whatever changes meanwhile makes its result out of date.
-    const [basis, sale, ranAt] = [await readBasis(database, plan), await findLatestSale(database), Date.now()]
+    const [basis, sale] = [await readBasis(database, plan), await findLatestSale(database)]
+    const [ranAt, readAt] = [Date.now(), clock.now()]
     const before = await findChecked(database, plan)
     // A clock that is a few minutes old will do, so that what nobody edited need not be looked at again.
-    const age = before ? clock.now() - before.checkedAt : Infinity
-    const checkedAt = before && age >= 0 && age < SAME_CLOCK_MS ? before.checkedAt : clock.now()
+    const age = before ? readAt - before.checkedAt : Infinity
+    const checkedAt = before && age >= 0 && age < SAME_CLOCK_MS ? before.checkedAt : readAt
     const { revision, findings } = await threads.run('checkPlan', { plan, now: checkedAt })
     const checked = {
-      state: JSON.stringify({ basis, sale, ranAt } satisfies CheckedState),
+      state: JSON.stringify({ basis, sale, ranAt, readAt } satisfies CheckedState),
       revision,
       checkedAt,
       findings,
@@ -155,7 +156,7 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
       return {
         revision,
         state: working.isFresh && (live?.isFresh ?? true) ? 'current' : 'checking',
-        checkedAt: working.checked ? new Date(working.checked.checkedAt).toISOString() : null,
+        checkedAt: working.checked ? new Date(readAtOf(working.checked)).toISOString() : null,
         findings: findings.map((finding) => toAnswer(finding, asides.get(finding.id), revision)),
         names: await nameSubjects(database, findings),
       }
@@ -204,6 +205,8 @@ interface CheckedState {
   readonly sale: number
   /** When it began, by the machine's clock in milliseconds. */
   readonly ranAt: number
+  /** When it read the plan, by the store's clock; it may be judged at a moment some minutes before, see `check`. */
+  readonly readAt: number
 }
 
 /** Null for one that an earlier version stored. */
@@ -213,6 +216,10 @@ function parseState(text: string): CheckedState | null {
   } catch {
     return null
   }
+}
+
+function readAtOf({ state, checkedAt }: CheckedPlan): number {
+  return parseState(state)?.readAt ?? checkedAt
 }
 
 function toAnswer(finding: KnownFinding, aside: KnownAside | undefined, revision: number): FindingAnswer {

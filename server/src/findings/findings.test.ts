@@ -181,3 +181,13 @@ test('a code that is voided makes findings anew', async () => {
   expect((await server.request('GET', '/api/findings')).body.state).toBe('checking')
   await find()
 })
+
+test('tells when the plan was read, although what nobody edited is judged a few minutes earlier', async () => {
+  await find()
+  server.clock.at += 4 * 60_000
+  const { promotion } = (await server.request('POST', '/api/promotions', { ...coupon, name: 'Later', code: null })).body
+  await find()
+  const { checkedAt } = (await server.request('GET', '/api/findings')).body
+  expect(Date.parse(checkedAt)).toBe(server.clock.at)
+  await server.request('DELETE', `/api/promotions/${promotion.id}?version=1`)
+})
