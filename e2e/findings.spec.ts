@@ -95,7 +95,7 @@ test('Today: what needs a hand, and a running promotion extended in two clicks',
   await page.getByRole('link', { name: 'Today', exact: true }).click()
   const ending = hands.getByRole('listitem').filter({ hasText: 'Last frames, by price ends in' })
   await ending.getByRole('button', { name: 'Extend …' }).click()
-  await page.getByText('Extend + 1 week').click()
+  await page.getByRole('menuitem', { name: 'Extend + 1 week', exact: true }).click()
   await expect(page.getByText(/Last frames, by price: now until Thu 18 Mar.*, 24:00\./)).toBeVisible()
   await expect(ending).toHaveCount(0)
 })

@@ -34,7 +34,8 @@ export const vuetify = createVuetify({
     VCombobox: { ...FIELD, ...AT_ONCE },
     VCheckbox: { density: 'compact', hideDetails: true, color: 'primary' },
     VCard: { rounded: 'sm', elevation: 0 },
-    VMenu: { ...AT_ONCE, closeOnContentClick: false },
+    // What the button owns would be read as a part of its name.
+    VMenu: { ...AT_ONCE, closeOnContentClick: false, activatorProps: { 'aria-owns': undefined } },
     VDialog: { maxWidth: 720 },
   },
 })
