@@ -118,7 +118,9 @@ test('leaving right after typing loses nothing', async ({ page }) => {
   await expect(page.getByTestId('sentence')).toContainText('23 % less')
 })
 
-test('deleting, pausing and extending from the list can be undone', async ({ page }) => {
+test('deleting, pausing and extending from the list can be undone; dates of another decade are pointed out', async ({
+  page,
+}) => {
   await page.goto('/promotions')
   const row = page.getByRole('row', { name: /Spring paper, 15 %/ })
   const choose = async (name: string) => {
@@ -138,6 +140,17 @@ test('deleting, pausing and extending from the list can be undone', async ({ pag
   await expect(row).toHaveCount(0)
   await undo()
   await expect(row).toContainText('running')
+  await page.goto('/promotions/demo-5')
+  await page.getByRole('button', { name: 'Until when', exact: true }).click()
+  for (const [name, day] of [
+    ['First day', '2016-03-04'],
+    ['Last day', '2016-03-11'],
+  ] as const) {
+    await page.getByRole('textbox', { name }).fill(day)
+    await page.getByRole('textbox', { name }).press('Enter')
+  }
+  await expect(page.getByText(/This start lies 4,0\d\d days back. Is the year right/)).toBeVisible()
+  await expect(page.getByText('This end has passed: the promotion no longer runs. Is the year right?')).toBeVisible()
 })
 
 test('an address that is nothing says so', async ({ page }) => {

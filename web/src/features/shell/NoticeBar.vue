@@ -1,32 +1,8 @@
 <script setup lang="ts">
-import { useTimeoutFn } from '@vueuse/core'
-import { watch } from 'vue'
 import { text } from '@/locale/en.ts'
 import { useNotice } from '@/stores/notice.ts'
 
-/** Long enough to read a sentence twice; what went wrong stays. */
-const TIMEOUT_MS = 8000
-
 const store = useNotice()
-const { start, stop } = useTimeoutFn(close, TIMEOUT_MS, { immediate: false })
-watch(
-  () => store.notice,
-  (notice) => {
-    if (notice?.kind === 'plain') start()
-    else stop()
-  },
-  { immediate: true },
-)
-
-function close(): void {
-  store.notice = null
-}
-
-function act(): void {
-  const run = store.notice?.action?.run
-  close()
-  run?.()
-}
 </script>
 
 <template>
@@ -34,8 +10,8 @@ function act(): void {
     <Transition name="notice">
       <div v-if="store.notice" class="notice" :class="store.notice.kind">
         <span>{{ store.notice.text }}</span>
-        <button v-if="store.notice.action" type="button" @click="act">{{ store.notice.action.label }}</button>
-        <button v-else type="button" :aria-label="text.common.close" @click="close">✕</button>
+        <button v-if="store.notice.action" type="button" @click="store.act">{{ store.notice.action.label }}</button>
+        <button v-else type="button" :aria-label="text.common.close" @click="store.close">✕</button>
       </div>
     </Transition>
   </div>

@@ -62,7 +62,7 @@ let told = ''
 /** What begins to hold as the cart grows is said, as long as it is true. */
 watch(data, (now, before) => {
   if (!now || !before) return
-  if (notice.notice?.text === told && !findBegun(now).includes(told)) notice.notice = null
+  if (notice.notice?.text === told && !findBegun(now).includes(told)) notice.close()
   for (const said of findBegun(now, before)) {
     notice.say(said)
     told = said
@@ -70,7 +70,7 @@ watch(data, (now, before) => {
 })
 
 onBeforeUnmount(() => {
-  if (notice.notice?.text === told) notice.notice = null
+  if (notice.notice?.text === told) notice.close()
 })
 
 const options = computed(() => (view.shop?.delivery ?? []).map(({ id, name }) => ({ value: id, title: name })))
