@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Product } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { useProductSearch } from '@/composables/useProductSearch.ts'
 import { useNames } from '@/stores/names.ts'
@@ -9,11 +10,16 @@ const model = defineModel<string[]>({ required: true })
 
 const names = useNames()
 const search = ref('')
-const { found, isAnswered } = useProductSearch(search)
+const { found, isAnswered, takeFirstLater } = useProductSearch(search)
 const items = computed(() => {
   const skus = new Set([...model.value, ...found.value.map(({ sku }) => sku)])
   return [...skus].map((sku) => ({ value: sku, title: names.names.product(sku), props: { subtitle: sku } }))
 })
+
+function add({ sku }: Product): void {
+  model.value = [...new Set([...model.value, sku])]
+  search.value = ''
+}
 </script>
 
 <template>
@@ -31,5 +37,6 @@ const items = computed(() => {
     clearable
     no-filter
     :hide-no-data="!isAnswered"
+    @keydown.enter="takeFirstLater(add)"
   />
 </template>

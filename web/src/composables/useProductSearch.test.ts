@@ -44,3 +44,31 @@ test('until the answer comes, nothing is offered that has not what is typed', as
   await vi.advanceTimersByTimeAsync(1000)
   expect([names(), isAnswered.value]).toEqual([['Sketch pad', 'Étude pad'], true])
 })
+
+test('an Enter before the answer takes the first found once it is there, unless more was typed', async () => {
+  const typed = ref('')
+  const { takeFirstLater } = withSetup(() => useProductSearch(typed)).result
+  const taken: string[] = []
+  const take = ({ name }: { readonly name: string }) => {
+    taken.push(name)
+  }
+  await vi.advanceTimersByTimeAsync(1000)
+  typed.value = 'pad'
+  await vi.advanceTimersByTimeAsync(1)
+  takeFirstLater(take)
+  await vi.advanceTimersByTimeAsync(1000)
+  expect(taken).toEqual(['Sketch pad'])
+
+  typed.value = 'easel'
+  await vi.advanceTimersByTimeAsync(1)
+  takeFirstLater(take)
+  typed.value = 'brush'
+  await vi.advanceTimersByTimeAsync(1000)
+  typed.value = 'nothing like it'
+  await vi.advanceTimersByTimeAsync(1)
+  takeFirstLater(take)
+  await vi.advanceTimersByTimeAsync(1000)
+  takeFirstLater(take)
+  await vi.advanceTimersByTimeAsync(1000)
+  expect(taken).toEqual(['Sketch pad'])
+})

@@ -12,6 +12,8 @@ interface ProductSearch {
   readonly found: ComputedRef<readonly Product[]>
   /** Whether what is found answers what is typed. */
   readonly isAnswered: ComputedRef<boolean>
+  /** For an Enter that comes before the answer: takes the first product found once it is there, unless more was typed. */
+  takeFirstLater(take: (product: Product) => void): void
 }
 
 /** Products by words of name and SKU. Until the answer comes, those already found that have what is typed: never others. */
@@ -30,8 +32,19 @@ export function useProductSearch(typed: Ref<string>): ProductSearch {
     const isNamed = createNameTest(typed.value)
     return products.value.filter(({ name, sku }) => isNamed(`${name} ${sku}`))
   })
-  return {
-    found,
-    isAnswered: computed(() => settled.value === typed.value && data.value !== undefined && !isPlaceholderData.value),
+  const isAnswered = computed(
+    () => settled.value === typed.value && data.value !== undefined && !isPlaceholderData.value,
+  )
+  let waiting: { readonly words: string; readonly take: (product: Product) => void } | null = null
+  watch(isAnswered, (is) => {
+    if (!is || !waiting) return
+    const { words, take } = waiting
+    waiting = null
+    const [first] = found.value
+    if (words === typed.value && first) take(first)
+  })
+  function takeFirstLater(take: (product: Product) => void): void {
+    waiting = !isAnswered.value && typed.value.trim() !== '' ? { words: typed.value, take } : null
   }
+  return { found, isAnswered, takeFirstLater }
 }

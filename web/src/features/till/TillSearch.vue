@@ -8,7 +8,7 @@ import { text } from '@/locale/en.ts'
 const emit = defineEmits<{ choose: [product: Product] }>()
 
 const search = ref('')
-const { found, isAnswered } = useProductSearch(search)
+const { found, isAnswered, takeFirstLater } = useProductSearch(search)
 const items = computed(() =>
   found.value.map((product) => ({
     value: product.sku,
@@ -40,5 +40,6 @@ async function choose(sku: string | null): Promise<void> {
     bg-color="surface"
     menu-icon=""
     @update:model-value="choose"
+    @keydown.enter="takeFirstLater(({ sku }) => choose(sku))"
   />
 </template>
