@@ -22,12 +22,15 @@ const LINES = '[^\\p{Cs}\\ufffe\\uffff\\0-\\x08\\x0b\\x0c\\x0e-\\x1f\\x7f]'
  */
 /** No spaces at the ends: what tells two ids apart is seen. */
 export const ID_PATTERN = `^(?!\\s)${PLAIN}+(?<!\\s)$`
+export const TAG_PATTERN = `^(?!\\s)(?:(?!\\|)${PLAIN})+(?<!\\s)$`
 /** One line with something to be seen in it. */
 export const SEEN = `^(?:(?=${PLAIN})\\s)*(?!\\s)${PLAIN}+$`
 /** One or more lines with something to be seen in them. */
 export const SEEN_TEXT = `^\\s*(?!\\s)${LINES}+$`
 
 export const Id = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id, pattern: ID_PATTERN })
+/** A tag: an id without the sign that separates tags in a file. */
+export const Tag = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id, pattern: TAG_PATTERN })
 /** What a shopper is called in messages, as they say themselves. */
 export const ShopperName = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: SEEN })
 export const Name = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: SEEN })

@@ -27,7 +27,9 @@ import {
   Nullable,
   Rate,
   ReachSchema,
+  SEEN_TEXT,
   strict,
+  Tag,
   tagged,
   typed,
 } from './basicSchema.ts'
@@ -70,10 +72,10 @@ export const CategorySchema = typed<Category>()(Type.Object({ id: Id, name: Name
 
 /** What is said of a product beside its SKU and its stock. */
 export const productFields = {
-  name: Type.String({ minLength: 1, maxLength: 200 }),
+  name: Type.String({ minLength: 1, maxLength: 200, pattern: SEEN_TEXT }),
   family: Nullable(Id),
-  categories: Type.Array(Id, { maxItems: 100 }),
-  tags: Type.Array(Id, { maxItems: 100 }),
+  categories: Type.Array(Id, { maxItems: 100, uniqueItems: true }),
+  tags: Type.Array(Tag, { maxItems: 100, uniqueItems: true }),
   regularPrice: Money,
   unitCost: Nullable(Money),
   minimumPrice: Nullable(Money),
