@@ -84,10 +84,11 @@ export function createApp(deps: AppDeps): Express {
   frameRequests(app, { config, logger })
   app.use(timeRequest)
   watchPool(database)
+  // First, since most that is asked is asked of it.
+  app.use('/api', createApi(deps, access))
   app.get('/healthz', answerAlive)
   app.get('/readyz', createReadyCheck(database))
   app.get('/metrics', createMetricsAnswer(access.identify))
-  app.use('/api', createApi(deps, access))
   if (existsSync(config.webFolder)) servePages(app, config.webFolder)
   app.use(() => {
     throw new AppError('no-such-page')

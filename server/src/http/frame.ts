@@ -18,22 +18,22 @@ export function frameRequests(
   app.set('trust proxy', config.trustedProxies)
   // No answer is kept on the way, so none needs a mark to be compared by.
   app.set('etag', false)
-  app.use(logRequests(logger))
+  app.use(logRequests(app, logger))
   app.use(setSecurityHeaders)
   app.use(refuseForeign(config))
 }
 
 /** What every request of the API passes besides: not too many in a minute, and no answer is kept on the way. */
 export function frameApi(api: Router, { requestsPerMinute }: Pick<Config, 'requestsPerMinute'>): void {
-  api.use(createRateLimit(requestsPerMinute))
+  const limitAll = createRateLimit(requestsPerMinute)
   const limitKeyTries = createKeyTryLimit(requestsPerMinute)
+  // In one: each step of the framework's own costs as much as what is done in it.
   api.use((request, response, next) => {
-    if (bearerOf(request) === null) next()
-    else void limitKeyTries(request, response, next)
-  })
-  api.use((_request, response, next) => {
     response.setHeader('cache-control', 'no-store')
-    next()
+    void limitAll(request, response, (error?: unknown) => {
+      if (error !== undefined || bearerOf(request) === null) next(error)
+      else void limitKeyTries(request, response, next)
+    })
   })
 }
 

@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto'
-import type { RequestHandler } from 'express'
+import type { Express, Request, RequestHandler } from 'express'
 import type { Logger } from 'pino'
 
 declare module 'express-serve-static-core' {
   interface Request {
     /** Names the request in the log; every answer carries it too. */
     id: string
-    /** Writes lines that carry the id; made when it is first used. */
+    /** Writes lines that carry the id; made where it is used. */
     log: Logger
   }
 }
@@ -15,13 +15,17 @@ declare module 'express-serve-static-core' {
  * One line for each answer: an error where the server failed, otherwise for information. It holds no header, no body, since some are secrets, and of
  * the address no query, which may name people. Nothing of it is built unless it is written.
  */
-export function logRequests(logger: Logger): RequestHandler {
+export function logRequests(app: Express, logger: Logger): RequestHandler {
   const isTold = logger.isLevelEnabled('info')
+  // On what all requests inherit from: a getter on each of them would cost more than the line.
+  Object.defineProperty(app.request, 'log', {
+    get(this: Request) {
+      return logger.child({ req: { id: this.id } })
+    },
+  })
   return (request, response, next) => {
     const id = randomUUID()
     request.id = id
-    let log: Logger | undefined
-    Object.defineProperty(request, 'log', { get: () => (log ??= logger.child({ req: { id } })) })
     response.setHeader('x-request-id', id)
     if (isTold || logger.isLevelEnabled('error')) {
       const startedAt = performance.now()

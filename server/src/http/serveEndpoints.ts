@@ -177,7 +177,7 @@ function answerWith(
     const inTurn = () => (endpoint.isHeavy ? queues.run(nameOf(who), work, watch(endpoint, response)) : work())
     const result = await (checksAnswers ? runNamed(endpoint, inTurn) : inTurn())
     if (endpoint.answers === 'lines' || endpoint.answers === 'events') return
-    response.status(endpoint.status)
+    response.statusCode = endpoint.status
     if (endpoint.answers === 'nothing') response.end()
     else if (endpoint.answers === 'file') sendFile(response, result as FileAnswer)
     else {

@@ -132,10 +132,17 @@ function measure(input: unknown): { readonly values: number; readonly isTooDeep:
   let level: unknown[] = [input]
   for (let depth = 0; level.length > 0; depth++) {
     if (depth > DEEPEST) return { values, isTooDeep: true }
-    level = level.flatMap((one) => (typeof one === 'object' && one !== null ? Object.values(one) : []))
-    values += level.length
+    const below: unknown[] = []
+    for (const one of level) addParts(one, below)
+    values += below.length
+    level = below
   }
   return { values, isTooDeep: false }
+}
+
+function addParts(whole: unknown, into: unknown[]): void {
+  if (typeof whole !== 'object' || whole === null) return
+  for (const part of Object.values(whole)) into.push(part)
 }
 
 /** A problem with what is needed to tell which branch of a union was meant. */
