@@ -1,7 +1,7 @@
 import type { PromotionFacts, Value } from '../terms/index.ts'
 import { findRung } from './ladder.ts'
 import type { Promotion } from './promotion.ts'
-import { computeUnitsOnOffer, findTurningPoints, type OfferState } from './unitsOnOffer.ts'
+import { computeUnitsLeft, computeUnitsOnOffer, findTurningPoints, type OfferState } from './unitsOnOffer.ts'
 
 /** What has been sold, used or spent beside a limit of a promotion. */
 export interface EdgeFacts {
@@ -10,6 +10,8 @@ export interface EdgeFacts {
   /** Units sold, uses or money given so far; for a ladder by units left what has been sold as well. */
   readonly found: number
   readonly facts: PromotionFacts
+  /** Units left after so many sold; null where they are not limited, or something else is counted. */
+  readonly left: number | null
 }
 
 /**
@@ -26,12 +28,17 @@ export function computeEdgeFacts(promotion: Promotion, when: When = LONG_BEFORE_
     ['usesPerShopper', usesPerShopper, 'usesByShopper'],
     ['budget', budgetStops ? budget : null, 'discountGiven'],
   ]
+  const isLimited = promotion.limits.units != null
+  const place = (limit: EdgeFacts['limit'], fact: keyof PromotionFacts, found: number) => {
+    const left = isLimited && fact === 'unitsSold' ? computeUnitsLeft(promotion.limits, { sold: found, ...when }) : null
+    return { limit, found, facts: { [fact]: found }, left }
+  }
   return edges.flatMap(([limit, at, fact]): EdgeFacts[] =>
     at == null || at <= 0
       ? []
       : [
-          { limit, side: 'before', found: at - 1, facts: { [fact]: at - 1 } },
-          { limit, side: 'at', found: at, facts: { [fact]: at } },
+          { ...place(limit, fact, at - 1), side: 'before' },
+          { ...place(limit, fact, at), side: 'at' },
         ],
   )
 }

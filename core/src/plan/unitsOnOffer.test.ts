@@ -45,6 +45,18 @@ describe('edges', () => {
       ['units', 13],
     ])
     expect(found.filter(({ side }) => side === 'before').map(({ found: units }) => units)).toEqual([6, 10, 12])
+    expect(found.map(({ left: units }) => units)).toEqual([2, 4, 1, 2, 1, 0])
+  })
+
+  test('nothing is said of what is left where units have no limit', () => {
+    const ladder: Promotion['ladder'] = { by: 'unitsSold', rungs: [{ at: 2, value: { percent: 100 } }] }
+    expect(computeEdgeFacts(promotion({}, ladder)).map(({ left: units }) => units)).toEqual([null, null])
+    expect(computeEdgeFacts(promotion({ units: 4, uses: 1 })).map(({ left: units }) => units)).toEqual([
+      1,
+      0,
+      null,
+      null,
+    ])
   })
 
   test('rungs by units left follow the refills', () => {

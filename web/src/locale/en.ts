@@ -7,6 +7,8 @@ type Reached = NonNullable<CountsAnswer[number]['reached']>
 export type { Comparison }
 
 /** All words on screen that are not built from a rule, a price or a problem. */
+const tellSold = (units: number, left: number | null) => `${units} sold${left === null ? '' : `, ${left} left`}`
+
 export const text = {
   nothingFound: 'Nothing found',
   rail: {
@@ -415,13 +417,13 @@ export const text = {
       `Carts just below, at and above each limit as of ${when}, when it runs. A click puts one in the till and goes there.`,
     factsHint: 'After so much of it has been sold, used or spent.',
     facts: {
-      rung: (units: number) => `${units} sold`,
-      refill: (units: number) => `${units} sold`,
-      units: (units: number) => `${units} sold`,
+      rung: tellSold,
+      refill: tellSold,
+      units: tellSold,
       uses: (orders: number) => `${plural(orders, 'order')} had it`,
       usesPerShopper: (orders: number) => `the shopper had it ${plural(orders, 'time')}`,
       budget: (amount: number) => `${formatMoney(amount)} given`,
-    } satisfies Record<EdgeFacts['limit'], (found: number) => string>,
+    } satisfies Record<EdgeFacts['limit'], (found: number, left: number | null) => string>,
     shoppersHint: 'For shoppers with such a past.',
     shoppers: {
       orders: (orders: number) => `${plural(orders, 'order')} before`,

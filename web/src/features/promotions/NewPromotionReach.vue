@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ReachQuestion } from '@novalex/contract'
 import { phaseOf, type MechanicKind, type Reach } from '@novalex/core'
-import { computed, shallowRef } from 'vue'
+import { computed, onMounted, shallowRef, useTemplateRef } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import ProductChoice from '@/components/ProductChoice.vue'
 import ReachFields from '@/components/ReachFields.vue'
@@ -20,6 +20,9 @@ const emit = defineEmits<{ back: []; chosen: [chosen: Pick<Wanted, 'reach' | 'sa
 
 const words = offerText.firstReach
 const names = useNames()
+const form = useTemplateRef('form')
+// What was clicked before is gone, and the focus with it.
+onMounted(() => form.value?.querySelector('input')?.focus())
 const reach = shallowRef<Reach>({})
 const fields = createFields(shallowRef([]))
 provideFields(fields)
@@ -61,13 +64,13 @@ function go(chosen: Reach): void {
 </script>
 
 <template>
-  <form class="first" @submit.prevent="isReady && go(reach)">
+  <form ref="form" class="first" @submit.prevent="isReady && go(reach)">
     <h2>{{ words.title(title) }}</h2>
     <template v-if="isByProduct">
       <p class="quiet">
         {{ words.byProduct }} <RouterLink to="/products" class="as-link">{{ words.many }}</RouterLink>
       </p>
-      <ProductChoice v-model="skus" autofocus :label="words.products" />
+      <ProductChoice v-model="skus" :label="words.products" />
     </template>
     <ReachFields v-else :reach="reach" path="reach" @change="(next) => (reach = next)" />
     <p role="status" :class="{ wrong: isReady && count === 0 && found }">

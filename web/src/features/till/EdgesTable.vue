@@ -53,7 +53,7 @@ const parts = computed<{ hint: string; head: string; rows: Row[] }[]>(() => {
     },
   }))
   const fixed = (title: string, prices: Compared): Row => ({ ...prices, title, isHere: false, go: null })
-  const facts = edges.facts.map((edge) => fixed(words.facts[edge.limit](edge.found), edge))
+  const facts = edges.facts.map((edge) => fixed(words.facts[edge.limit](edge.found, edge.left), edge))
   const shoppers = edges.shoppers.map((edge) => fixed(words.shoppers[edge.limit](edge.shopper[edge.limit] ?? 0), edge))
   const moments = edges.moments.map(({ at, side, ...prices }): Row => ({
     ...prices,
