@@ -7,7 +7,7 @@ import { createApp } from './app.ts'
 import { createChangeFeed } from './changes/changeFeed.ts'
 import { createClock } from './clock.ts'
 import { createCodesService } from './codes/codes.service.ts'
-import { readConfig } from './config.ts'
+import { readConfig, type Config } from './config.ts'
 import { foldCounts } from './counts/counts.repository.ts'
 import { isDatabaseAway } from './db/isDatabaseAway.ts'
 import { migrateDatabase, UnusableDatabase } from './db/migrateDatabase.ts'
@@ -35,7 +35,7 @@ const HEADERS_TIMEOUT_MS = 15_000
 /** Longer than proxies keep a connection to it, so that none sends into one that is being closed. */
 const KEEP_ALIVE_MS = 75_000
 
-const config = readConfig(process.env)
+const config = readSettings()
 const logger = pino({ level: config.logLevel, serializers: { err: logError } })
 // What nobody caught is told like any other error: without the values of a statement, some of which are secrets.
 process.on('uncaughtException', (error) => {
@@ -105,6 +105,16 @@ server.on('error', (error) => {
 server.listen(config.port, config.host, () => {
   logger.info({ host: config.host, port: config.port }, 'listening')
 })
+
+/** Reads the settings. Ends the process with the reason if one is invalid. */
+function readSettings(): Config {
+  try {
+    return readConfig(process.env)
+  } catch (error) {
+    process.stderr.write(`${(error as Error).message}\n`)
+    process.exit(1)
+  }
+}
 
 /** Brings the tables up to date, waiting for a database that is away. Ends the process, with a sentence, on one that can't be used. */
 async function prepareDatabase(): Promise<void> {
