@@ -3,7 +3,7 @@ import { join, resolve } from 'node:path'
 import { MECHANIC_KINDS } from '@novalex/core'
 import ts from 'typescript'
 
-/** Prints what can be counted of the production code below a folder: `npm run count -- FOLDER`, without one of this project. */
+/** Prints the size of the production code below a folder, and the share of tests: `npm run count -- FOLDER`; this project by default. */
 const root = resolve(process.argv[2] ?? '.')
 const SOURCES = ['core/src', 'contract/src', 'server/src', 'web/src']
 
@@ -39,3 +39,24 @@ console.log(
 console.log(`largest ${largest.lines} (${largest.file}); over 300: ${sorted.filter((one) => one.lines > 300).length}`)
 console.log(`any ${counts.any}, casts ${counts.casts}, non-null ${counts.nonNull}`)
 console.log(`files outside the mechanics' folders that name a kind: ${withKinds.length}`)
+
+const WORKSPACES = ['core', 'contract', 'server', 'web', 'e2e', 'scripts', 'docs']
+const TEST = /\.(test|spec)\.ts$|\/testing\/|^e2e\//
+let [all, tests] = [0, 0]
+const shares = WORKSPACES.map((workspace) => {
+  let [own, ownTests] = [0, 0]
+  for (const name of readdirSync(join(root, workspace), { recursive: true, encoding: 'utf8' })) {
+    if (!/\.(ts|vue|mjs)$/.test(name) || /node_modules|dist\/|\.d\.mts$/.test(name)) continue
+    const count = readFileSync(join(root, workspace, name), 'utf8').split('\n').length - 1
+    own += count
+    if (TEST.test(join(workspace, name))) ownTests += count
+  }
+  all += own
+  tests += ownTests
+  return `${workspace} ${percentOf(ownTests, own)}`
+})
+console.log(`tests ${percentOf(tests, all)} of ${all} lines (${shares.join(', ')})`)
+
+function percentOf(part: number, whole: number): string {
+  return `${((100 * part) / Math.max(1, whole)).toFixed(1)} %`
+}

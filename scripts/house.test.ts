@@ -133,3 +133,13 @@ test('the server knows under which addresses there are pages', () => {
   const roots = [...router.matchAll(/path: '\/([\w-]+)/g)].map(([, root]) => root!)
   expect([...new Set(roots)].sort()).toEqual([...PAGE_ROOTS].sort())
 })
+
+test('every decision is in the index, under its number and title', () => {
+  const folder = join(ROOT, 'docs/decisions')
+  const index = readFileSync(join(folder, 'README.md'), 'utf8')
+  const pages = readdirSync(folder).filter((name) => /^\d{3}-/.test(name))
+  const listed = [...index.matchAll(/^\| (\d{3}) +\| \[([^\]]+)\]\(([^)]+)\) +\| (\d{4}-\d\d-\d\d) +\|/gm)]
+  expect(listed.map(([, , , file]) => file)).toEqual(pages.toSorted())
+  for (const [, number, title, file] of listed)
+    expect(readFileSync(join(folder, file!), 'utf8').split('\n')[0]).toBe(`# ${number} · ${title}`)
+})
