@@ -29,7 +29,7 @@ export const SEEN = `^(?:(?=${PLAIN})\\s)*(?!\\s)${PLAIN}+$`
 export const SEEN_TEXT = `^\\s*(?!\\s)${LINES}+$`
 
 export const Id = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id, pattern: ID_PATTERN })
-/** A tag: an id without the sign that separates tags in a file. */
+/** Tag: an id without `|`, the list separator in files. */
 export const Tag = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id, pattern: TAG_PATTERN })
 /** What a shopper is called in messages, as they say themselves. */
 export const ShopperName = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: SEEN })

@@ -83,7 +83,7 @@ export interface FindingsAnswer {
   readonly revision: number
   /** Whether the plan, what it sold and the clock have moved on since, and it is being checked again. */
   readonly state: 'checking' | 'current'
-  /** As of when it was checked, by the store's clock; null: never yet. */
+  /** Store clock of the last check; null: never checked. */
   readonly checkedAt: string | null
   readonly findings: readonly FindingAnswer[]
   /** Names of what findings are about, by kind and id: `promotion:p1`. */

@@ -70,7 +70,7 @@ export const StoreSchema = typed<Store>()(
 
 export const CategorySchema = typed<Category>()(Type.Object({ id: Id, name: Name, parent: Nullable(Id) }, strict))
 
-/** What is said of a product beside its SKU and its stock. */
+/** Product fields other than SKU and stock. */
 export const productFields = {
   name: Type.String({ minLength: 1, maxLength: 200, pattern: SEEN_TEXT }),
   family: Nullable(Id),

@@ -91,7 +91,7 @@ export type FoundAnswer = Static<typeof FoundAnswer>
 export const ProductRequest = Type.Object({ product: ProductSchema, sold: Type.Optional(Nullable(Count)) }, strict)
 export type ProductRequest = Static<typeof ProductRequest>
 
-/** A known product as it is to be, made from one revision of the catalogue. An absent stock stays as it is. */
+/** Replacement of a product's fields, based on a catalogue revision. Absent stock: unchanged. */
 export const ProductChange = Type.Object(
   { product: Type.Object({ ...productFields, stock: Type.Optional(Nullable(Count)) }, strict), revision: Whole },
   strict,

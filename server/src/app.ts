@@ -84,7 +84,7 @@ export function createApp(deps: AppDeps): Express {
   frameRequests(app, { config, logger })
   app.use(timeRequest)
   watchPool(database)
-  // First, since most that is asked is asked of it.
+  // Mounted first: most requests go to the API.
   app.use('/api', createApi(deps, access))
   app.get('/healthz', answerAlive)
   app.get('/readyz', createReadyCheck(database))

@@ -29,8 +29,8 @@ interface Question {
 const SHOWN = 4
 
 /**
- * Carts that show what a promotion does beside all others: just below and at its limits, or one unit of each product where it has none. If others stand
- * before it in all of these, a cart of another product in which it acts is added, where there is one. Each is priced like any order.
+ * Carts that show what a promotion does beside all others: just below and at its limits, or one unit of each product where it has none. If other
+ * promotions win in all of them, a cart of another product in which this one applies is added. Each is priced like any order.
  */
 export function computeExamples(promotion: Promotion, question: Question): Example[] {
   const { order, products } = question

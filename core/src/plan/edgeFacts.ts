@@ -10,7 +10,7 @@ export interface EdgeFacts {
   /** Units sold, uses or money given so far; for a ladder by units left what has been sold as well. */
   readonly found: number
   readonly facts: PromotionFacts
-  /** Units left after so many sold; null where they are not limited, or something else is counted. */
+  /** Units left at that point; null: no unit limit, or another counter. */
   readonly left: number | null
 }
 

@@ -20,7 +20,7 @@ export interface CatalogueService {
   remove(id: string, revision: number, by: string): Promise<void>
   /** A new product at the end of the catalogue, or one that was deleted. */
   createProduct(request: ProductRequest, by: string): Promise<void>
-  /** A known product changed by hand; its stock stays unless one is given. */
+  /** Replaces a product's fields; its stock only if given. Throws `not-found`, `stale-version`. */
   updateProduct(sku: string, change: ProductChange, by: string): Promise<void>
   /** Refused as `in-use`, saying by what, while a promotion, a set or a test cart names the product. */
   removeProduct(sku: string, revision: number, by: string): Promise<void>

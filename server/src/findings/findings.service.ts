@@ -205,7 +205,7 @@ interface CheckedState {
   readonly sale: number
   /** When it began, by the machine's clock in milliseconds. */
   readonly ranAt: number
-  /** When it read the plan, by the store's clock; it may be judged at a moment some minutes before, see `check`. */
+  /** Store clock when the plan was read. Findings may be judged up to ten minutes earlier, see `check`. */
   readonly readAt: number
 }
 

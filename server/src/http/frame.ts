@@ -27,7 +27,7 @@ export function frameRequests(
 export function frameApi(api: Router, { requestsPerMinute }: Pick<Config, 'requestsPerMinute'>): void {
   const limitAll = createRateLimit(requestsPerMinute)
   const limitKeyTries = createKeyTryLimit(requestsPerMinute)
-  // In one: each step of the framework's own costs as much as what is done in it.
+  // One middleware: each router layer costs as much as the work in it.
   api.use((request, response, next) => {
     response.setHeader('cache-control', 'no-store')
     void limitAll(request, response, (error?: unknown) => {

@@ -12,7 +12,7 @@ interface ProductSearch {
   readonly found: ComputedRef<readonly Product[]>
   /** Whether what is found answers what is typed. */
   readonly isAnswered: ComputedRef<boolean>
-  /** For an Enter that comes before the answer: takes the first product found once it is there, unless more was typed. */
+  /** Takes the first result once the answer arrives, for an Enter pressed too early. Dropped if the text changes meanwhile. */
   takeFirstLater(take: (product: Product) => void): void
 }
 

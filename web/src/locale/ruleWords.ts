@@ -29,7 +29,7 @@ export const isEverything = (reach: Reach) => Object.keys(reach).length === 0
 /** Products, categories or sets that a sentence names; of more, it names only these or counts them. */
 export const MOST_NAMED = 3
 
-/** The names of some ids; of many, the first and how many more. */
+/** Names of ids; the first three and a count if there are more. */
 export function listNames(ids: readonly string[], name: (id: string) => string, last = 'and'): string {
   if (ids.length <= MOST_NAMED) return joinWords(ids.map(name), last)
   return `${ids.slice(0, MOST_NAMED).map(name).join(', ')} and ${ids.length - MOST_NAMED} more`

@@ -34,7 +34,7 @@ export const vuetify = createVuetify({
     VCombobox: { ...FIELD, ...AT_ONCE },
     VCheckbox: { density: 'compact', hideDetails: true, color: 'primary' },
     VCard: { rounded: 'sm', elevation: 0 },
-    // What the button owns would be read as a part of its name.
+    // aria-owns would make the menu's content part of the button's accessible name.
     VMenu: { ...AT_ONCE, closeOnContentClick: false, activatorProps: { 'aria-owns': undefined } },
     VDialog: { maxWidth: 720 },
   },

@@ -11,7 +11,7 @@ export interface Notice {
 /** Long enough to read a sentence twice; what went wrong stays. */
 const TIMEOUT_MS = 8000
 
-/** One sentence at the edge of the screen, with at most one thing to do about it. Each has its whole time, whatever stood there before. */
+/** One sentence at the edge of the screen, with at most one thing to do about it. Each restarts the timeout. */
 export const useNotice = defineStore('notice', () => {
   const notice = shallowRef<Notice | null>(null)
   const { start, stop } = useTimeoutFn(close, TIMEOUT_MS, { immediate: false })

@@ -21,7 +21,7 @@ const emit = defineEmits<{ back: []; chosen: [chosen: Pick<Wanted, 'reach' | 'sa
 const words = offerText.firstReach
 const names = useNames()
 const form = useTemplateRef('form')
-// What was clicked before is gone, and the focus with it.
+// The clicked card is gone, and with it the focus.
 onMounted(() => form.value?.querySelector('input')?.focus())
 const reach = shallowRef<Reach>({})
 const fields = createFields(shallowRef([]))

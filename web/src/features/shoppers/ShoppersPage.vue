@@ -47,7 +47,7 @@ const headOf = (column: Column) => ({
 const directionOf = (column: Column): 'asc' | 'desc' | null =>
   order.value === column ? 'asc' : order.value === `-${column}` ? 'desc' : null
 
-/** Names begin with A, figures with the largest; a second time it is the other way round. */
+/** Sorts names ascending and figures descending first; a second click reverses the order. */
 function sortBy(column: Column): void {
   const [first, second]: ShopperOrder[] = column === 'name' ? ['name', '-name'] : [`-${column}`, column]
   order.value = order.value === first ? second! : first!
