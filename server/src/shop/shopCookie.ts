@@ -8,25 +8,18 @@ const DAY_MS = 86_400_000
 
 /** Reads the cookies of the shop, signed so that nobody can write them but the server. */
 export function readShopCookies(secret: string): RequestHandler {
-  const parse = cookieParser(secret)
-  return (request, response, next) => {
-    if (request.headers.cookie === undefined) next()
-    else parse(request, response, next)
-  }
+  return cookieParser(secret)
 }
-
-type Cookies = Readonly<Record<string, string | false | undefined>>
-const cookiesOf = (request: Request): Cookies => (request.signedCookies as Cookies | undefined) ?? {}
 
 /** The id of the shopper who is signed in to the stand-in shop here; null for a guest. */
 export function shopperOf(request: Request): string | null {
-  const { [NAME]: id } = cookiesOf(request)
+  const { [NAME]: id } = request.signedCookies as Record<string, string | false | undefined>
   return typeof id === 'string' ? id : null
 }
 
 /** What tells a visitor of the shop from all others, signed in or not; null before the first look at it. */
 export function visitorOf(request: Request): string | null {
-  const { [VISITOR]: id } = cookiesOf(request)
+  const { [VISITOR]: id } = request.signedCookies as Record<string, string | false | undefined>
   return typeof id === 'string' ? id : null
 }
 

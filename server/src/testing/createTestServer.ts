@@ -231,11 +231,9 @@ async function send(
   const isText = typeof body === 'string' || body instanceof Uint8Array
   const content = body === undefined || isText ? body : JSON.stringify(body)
   const type: Record<string, string> = body === undefined || isText ? {} : { 'content-type': 'application/json' }
-  const response = await fetch(url, {
-    method,
-    body: content as string | Uint8Array | undefined,
-    headers: { ...type, ...headers },
-  })
+  // An empty cookie header is not what a first visit sends.
+  const sent = Object.entries({ ...type, ...headers }).filter(([name, value]) => name !== 'cookie' || value !== '')
+  const response = await fetch(url, { method, body: content as string | Uint8Array | undefined, headers: sent })
   const text = await response.text()
   const isJson = /^application\/(problem\+)?json/.test(response.headers.get('content-type') ?? '')
   return { status: response.status, headers: response.headers, body: isJson ? (JSON.parse(text) as unknown) : text }
