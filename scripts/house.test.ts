@@ -143,3 +143,11 @@ test('every decision is in the index, under its number and title', () => {
   for (const [, number, title, file] of listed)
     expect(readFileSync(join(folder, file!), 'utf8').split('\n')[0]).toBe(`# ${number} · ${title}`)
 })
+
+test('the core names no months of the texts that shoppers read', () => {
+  const own = files.filter((file) => file.startsWith('core/src') && !isTest(file) && !file.includes('/testing/'))
+  const withWords = own.filter((file) =>
+    /(?<!\* .*)\b(?:january|february|april)\b/i.test(readFileSync(join(ROOT, file), 'utf8')),
+  )
+  expect(withWords).toEqual([])
+})

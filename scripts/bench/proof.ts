@@ -11,6 +11,7 @@ import {
   type ProofInput,
   type Promotion,
 } from '@novalex/core'
+import { WORDING } from '../../core/src/testing/wording.ts'
 import { createCatalogue, createPlan, NOW, STORE } from './data.ts'
 
 /** Of the repository, where npm starts it. */
@@ -28,6 +29,7 @@ const toInput = (kept: readonly Promotion[]): ProofInput => ({
   deliveries: [{ option: 'parcel', price: 490, country: 'AT' }],
   ...GUEST,
   ...{ stock: new Map(), sold: new Map(), past: new Map(), occasions: [], follows: {}, codes: {}, testCarts: [] },
+  wording: WORDING,
 })
 
 /** The same plan with one promotion edited that reaches one category of 500. */

@@ -3,6 +3,7 @@ import type { Cart, Delivery, Facts, Store } from '../terms/index.ts'
 import { LONGEST_SALE_DAYS } from '../prices/index.ts'
 import { PRIOR_DAYS, type HistorySpan } from '../time/index.ts'
 import { DAY_MS, type BasisPoints, type Instant, type LocalDateTime, type MinorUnits } from '../values/index.ts'
+import type { Wording } from './wording.ts'
 
 /** From when on a plan deserves a look. */
 export interface Thresholds {
@@ -73,6 +74,8 @@ export interface ProofInput {
   /** How many codes of a promotion's batches were made, and are open. */
   readonly codes: Readonly<Record<string, { readonly made: number; readonly open: number }>>
   readonly testCarts: readonly ProofTestCart[]
+  /** The language of what shoppers read. */
+  readonly wording: Wording
 }
 
 /** Nothing is looked for later than this. */

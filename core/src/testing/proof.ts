@@ -4,6 +4,7 @@ import type { Product, Store } from '../terms/index.ts'
 import type { HistorySpan } from '../time/index.ts'
 import { DAY_MS, type Instant, type MinorUnits } from '../values/index.ts'
 import { at, compileShop } from './shop.ts'
+import { WORDING } from './wording.ts'
 
 export const PROOF_NOW = at('2027-03-10T10:00')
 
@@ -29,6 +30,7 @@ export function createProofInput(
     follows: {},
     codes: {},
     testCarts: [],
+    wording: WORDING,
     ...changes,
   }
 }

@@ -11,6 +11,7 @@ import {
 import type { RecentFigures } from '../counts/recentFigures.ts'
 import { listBatches } from '../codes/codeBatches.repository.ts'
 import type { Database } from '../db/openDatabase.ts'
+import { EN_WORDING } from '../locale/enWording.ts'
 import { datesOf, OCCASIONS, toOccasion } from '../occasions/occasions.repository.ts'
 import { DEFAULT_CHANNEL } from '../plan/channel.ts'
 import type { PlanSource, SourcedPlan } from '../plan/planSource.ts'
@@ -95,6 +96,7 @@ export async function readProofInput(
     testCarts: testCarts.map(({ id, name: called, at, cart, expected }) => {
       return { id, name: called, at: at === null ? null : Date.parse(at), cart, expected }
     }),
+    wording: EN_WORDING,
   }
   return { input, revision: sourced.planRevision }
 }

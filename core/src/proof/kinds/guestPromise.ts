@@ -6,16 +6,15 @@ import type { Check } from './check.ts'
 import { readPublicTexts } from './publicTexts.ts'
 
 const MOST_TRIED = 200
-/** What tells shoppers that they must be known. */
-const SAYS_SO =
-  /\b(members?|membership|club|account|sign(?:ed)? ?in|log(?:ged)? ?in|registered|customers?|subscribers?|for you|your first|returning|regulars)\b/i
 
 /** A text that everybody reads, of what only known shoppers get, and that does not say so. */
 export const findGuestPromises: Check<'guest-promise'> = function* (probe) {
+  const needsAccount = new RegExp(probe.input.wording.needsAccount, 'iu')
   for (const entry of probe.toCome) {
     const { promotion } = entry
     const texts = readPublicTexts(promotion)
-    if (texts.length === 0 || texts.some((text) => saysSo(text, findTests(promotion.when)))) continue
+    const groups = findTests(promotion.when)
+    if (texts.length === 0 || texts.some((text) => needsAccount.test(text) || namesGroup(text, groups))) continue
     if (promotion.when === null && promotion.limits.usesPerShopper == null) continue
     const order = findRefusedGuest(probe, entry)
     if (!order) continue
@@ -38,10 +37,9 @@ function findRefusedGuest(probe: Probe, entry: Probe['toCome'][number]) {
   return isForKnown ? refused : null
 }
 
-/** In words, or by the name of a group. */
-function saysSo(text: string, tests: readonly ConditionTest[]): boolean {
+function namesGroup(text: string, tests: readonly ConditionTest[]): boolean {
   const names = tests.flatMap((test) =>
     test.test === 'group' || test.test === 'tag' || test.test === 'audience' ? test.in : [],
   )
-  return SAYS_SO.test(text) || names.some((name) => text.toLowerCase().includes(name.toLowerCase()))
+  return names.some((name) => text.toLowerCase().includes(name.toLowerCase()))
 }
