@@ -30,14 +30,22 @@ const family = ref(product?.family ?? '')
 const categories = ref([...(product?.categories ?? [])])
 const tags = ref([...(product?.tags ?? [])])
 const optional = (text: string | null) => text?.trim() || null
+/** Splits entries such as "new | school", as files write them. */
+const splitTags = (typed: readonly string[]) => [
+  ...new Set(typed.flatMap((entry) => entry.split('|')).flatMap((tag) => optional(tag) ?? [])),
+]
 
 const { isOpen, name, refusal, errors, save, close } = useRecordDialog({
   known: product?.name ?? null,
   async keep(name) {
     const fields = {
-      ...{ name, family: optional(family.value), categories: categories.value },
-      tags: [...new Set(tags.value.flatMap((tag) => tag.split('|').flatMap((part) => optional(part) ?? [])))],
-      ...{ regularPrice: regularPrice.value!, unitCost: unitCost.value, minimumPrice: minimumPrice.value },
+      name,
+      family: optional(family.value),
+      categories: categories.value,
+      tags: splitTags(tags.value),
+      regularPrice: regularPrice.value!,
+      unitCost: unitCost.value,
+      minimumPrice: minimumPrice.value,
       taxRate: taxRate.value!,
     }
     if (product) {
