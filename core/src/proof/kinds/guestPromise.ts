@@ -13,12 +13,12 @@ export const findGuestPromises: Check<'guest-promise'> = function* (probe) {
   for (const entry of probe.toCome) {
     const { promotion } = entry
     const texts = readPublicTexts(promotion)
-    const groups = findTests(promotion.when)
-    if (texts.length === 0 || texts.some((text) => needsAccount.test(text) || namesGroup(text, groups))) continue
+    const tests = findTests(promotion.when)
+    if (texts.length === 0 || texts.some((text) => needsAccount.test(text) || namesGroup(text, tests))) continue
     if (promotion.when === null && promotion.limits.usesPerShopper == null) continue
     const order = findRefusedGuest(probe, entry)
     if (!order) continue
-    const test = findTests(promotion.when).find(isAboutShopper)?.test ?? null
+    const test = tests.find(isAboutShopper)?.test ?? null
     const proof = { carts: [{ order, total: probe.sell(order).quote.totals.grand }] }
     yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts: { test }, proof, points: 0 }
   }
