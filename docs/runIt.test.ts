@@ -6,5 +6,5 @@ const namesIn = (text: string) => new Set(text.match(/\b(NOVALEX_[A-Z_]+|DATABAS
 
 test('every setting of the server is on the page about running it, and no other', () => {
   const listed = [...read('docs/run-it.md').matchAll(/^\| `(\w+)`/gm)].map(([, name]) => name!)
-  expect(new Set(listed)).toEqual(namesIn(read('server/src/config.ts')))
+  expect(new Set(listed)).toEqual(namesIn(read('server/src/platform/config.ts')))
 })

@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { promisify } from 'node:util'
 import { afterAll, expect, inject, test } from 'vitest'
-import { readSchema } from '../server/src/db/schema.ts'
+import { readSchema } from '../server/src/platform/db/schema.ts'
 import { bringIn } from '../server/src/testing/imports.ts'
 import { createDraft, createTestServer, type TestServer } from '../server/src/testing/createTestServer.ts'
 

@@ -1,13 +1,13 @@
 import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { migrateTables } from '../server/src/db/migrateDatabase.ts'
-import { openDatabase } from '../server/src/db/openDatabase.ts'
-import { readSchema } from '../server/src/db/schema.ts'
+import { migrateTables } from '../server/src/platform/db/migrateDatabase.ts'
+import { openDatabase } from '../server/src/platform/db/openDatabase.ts'
+import { readSchema } from '../server/src/platform/db/schema.ts'
 import { startDatabase } from './lib/database.mjs'
 import { ROOT } from './lib/system.mjs'
 
-const FOLDER = join(ROOT, 'server', 'src', 'db')
+const FOLDER = join(ROOT, 'server', 'src', 'platform', 'db')
 
 /** `npm run schema`: after a new migration, writes down what it leaves and its checksum. Never edit a migration that was released. */
 const checksums = Object.fromEntries(

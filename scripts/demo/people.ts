@@ -1,7 +1,7 @@
 import type { PersonRole } from '@novalex/contract'
-import { hashPassword } from '../../server/src/access/passwords.ts'
-import { changePerson, findPerson, insertPerson } from '../../server/src/access/people.repository.ts'
-import type { Database } from '../../server/src/db/openDatabase.ts'
+import { hashPassword } from '../../server/src/features/access/passwords.ts'
+import { changePerson, findPerson, insertPerson } from '../../server/src/data/people/people.repository.ts'
+import type { Database } from '../../server/src/platform/db/openDatabase.ts'
 
 const DOMAIN = 'fennmoor.example'
 

@@ -1,6 +1,6 @@
 import type { CampaignRecord, DeliveryOption, OccasionRecord, PromotionDraft, SetRecord } from '@novalex/contract'
 import { addDays, dateOf, phaseOf, toLocal, weekdayOf, type Instant, type LocalDateTime, type Store } from '@novalex/core'
-import { FIRST_SETTINGS } from '../../server/src/store/firstSettings.ts'
+import { FIRST_SETTINGS } from '../../server/src/features/store/firstSettings.ts'
 import { MISTAKE_SKETCHES } from './mistakes.ts'
 import { OFFER_SKETCHES } from './offers.ts'
 import type { Sketch } from './sketch.ts'

@@ -1,7 +1,7 @@
 import { join } from 'node:path'
 import type { TestProject } from 'vitest/node'
-import { migrateDatabase } from '../../server/src/db/migrateDatabase.ts'
-import { openDatabase } from '../../server/src/db/openDatabase.ts'
+import { migrateDatabase } from '../../server/src/platform/db/migrateDatabase.ts'
+import { openDatabase } from '../../server/src/platform/db/openDatabase.ts'
 import { startDatabase } from './database.mjs'
 import { ROOT } from './system.mjs'
 

@@ -1,7 +1,7 @@
 import compression from 'compression'
 import express from 'express'
 import { pino } from 'pino'
-import { readConfig } from '../../server/src/config.ts'
+import { readConfig } from '../../server/src/platform/config.ts'
 import { frameApi, frameRequests } from '../../server/src/http/frame.ts'
 
 /** Gives back what it is sent, behind all that every request passes in Novalex: what a route is measured against. */

@@ -1,9 +1,9 @@
 import type { ErrorAnswer } from '@novalex/contract'
 import type { ErrorRequestHandler, Request } from 'express'
-import { isDatabaseAway } from '../db/isDatabaseAway.ts'
-import { isDiskFull } from '../db/isDiskFull.ts'
-import { isLostToRivals } from '../db/transact.ts'
-import { AppError } from '../errors/AppError.ts'
+import { isDatabaseAway } from '../platform/db/isDatabaseAway.ts'
+import { isDiskFull } from '../platform/db/isDiskFull.ts'
+import { isLostToRivals } from '../platform/db/transact.ts'
+import { AppError } from '../platform/errors/AppError.ts'
 
 /** Turns whatever was thrown into an answer: a registered code, or a bare 500 with the request's id. */
 export const handleError: ErrorRequestHandler = (thrown, request, response, next) => {

@@ -1,9 +1,9 @@
 import type { HealthAnswer } from '@novalex/contract'
 import type { Static } from '@sinclair/typebox'
 import type { RequestHandler } from 'express'
-import { lastFullAt } from '../db/isDiskFull.ts'
-import type { Database } from '../db/openDatabase.ts'
-import { findSchemaFaults } from '../db/schema.ts'
+import { lastFullAt } from '../platform/db/isDiskFull.ts'
+import type { Database } from '../platform/db/openDatabase.ts'
+import { findSchemaFaults } from '../platform/db/schema.ts'
 
 const TIMEOUT_MS = 3000
 /** How long a disk counts as full after a write that found no room. */

@@ -1,8 +1,8 @@
 import { ADDRESSES, addressOf, ENDPOINTS, type Endpoint, type EndpointName } from '@novalex/contract'
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
 import Papa from 'papaparse'
-import { readRecords } from '../files/readRecords.ts'
-import { writeTable } from '../files/writeTable.ts'
+import { readRecords } from '../platform/files/readRecords.ts'
+import { writeTable } from '../platform/files/writeTable.ts'
 import { createDraft, createTestServer, PRODUCTS, type TestServer } from '../testing/createTestServer.ts'
 import { BUYER, createOrderBody, offerParcels, place, releaseAll, visit } from '../testing/placeOrders.ts'
 

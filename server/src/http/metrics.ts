@@ -1,8 +1,8 @@
 import type { RequestHandler } from 'express'
 import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client'
-import { bearerOf, type Identify } from '../access/identity.ts'
-import type { Database } from '../db/openDatabase.ts'
-import { AppError } from '../errors/AppError.ts'
+import { bearerOf, type Identify } from './identity.ts'
+import type { Database } from '../platform/db/openDatabase.ts'
+import { AppError } from '../platform/errors/AppError.ts'
 
 /** Seconds: a quote takes one or two thousandths, a review of a large plan some. */
 const BUCKETS_S = [0.001, 0.0025, 0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5, 10, 30]

@@ -1,7 +1,7 @@
 import type { RequestHandler } from 'express'
 import { LRUCache } from 'lru-cache'
-import type { Config } from '../config.ts'
-import { AppError } from '../errors/AppError.ts'
+import type { Config } from '../platform/config.ts'
+import { AppError } from '../platform/errors/AppError.ts'
 
 const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]']
 

@@ -3,7 +3,7 @@ import { createProblem, type Problem, type ProblemCode } from '@novalex/core'
 import type { Static, TObject, TSchema } from '@sinclair/typebox'
 import { _, Ajv, type CodeKeywordDefinition, type ErrorObject, type ValidateFunction } from 'ajv'
 import type { Request } from 'express'
-import { AppError, refuseIfAny } from '../errors/AppError.ts'
+import { AppError, refuseIfAny } from '../platform/errors/AppError.ts'
 
 // Optimizing the generated code takes longer than it ever saves here.
 const OPTIONS = {

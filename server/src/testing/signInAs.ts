@@ -1,11 +1,11 @@
 import { createHmac } from 'node:crypto'
 import type { PersonRole } from '@novalex/contract'
 import { once } from '@novalex/core'
-import { hashPassword } from '../access/passwords.ts'
-import { findPerson, insertPerson } from '../access/people.repository.ts'
-import { createToken, hashToken, loadCookieSecret } from '../access/secrets.ts'
-import { SESSION_COOKIE } from '../access/sessions.ts'
-import type { Database } from '../db/openDatabase.ts'
+import { hashPassword } from '../features/access/passwords.ts'
+import { findPerson, insertPerson } from '../data/people/people.repository.ts'
+import { createToken, hashToken, loadCookieSecret } from '../platform/tokens.ts'
+import { SESSION_COOKIE } from '../features/access/sessions.ts'
+import type { Database } from '../platform/db/openDatabase.ts'
 
 /** Of a password that nobody knows. */
 const hashed = once(() => hashPassword(createToken()))

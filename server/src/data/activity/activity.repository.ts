@@ -1,0 +1,75 @@
+import type { LoggedAction } from '@novalex/contract'
+import type { Connection } from '../../platform/db/openDatabase.ts'
+
+export interface Activity {
+  readonly at: number
+  readonly by: string
+  readonly action: LoggedAction
+  readonly subject: string
+  readonly detail: unknown
+}
+
+interface ActivityRow {
+  id: number | string
+  at: Date
+  actor: string
+  action: LoggedAction
+  subject: string
+  detail: string
+}
+
+/** Notes a write; belongs in the transaction of that write. */
+export async function recordActivity(
+  connection: Connection,
+  { at, by, action, subject, detail }: Activity,
+): Promise<void> {
+  await connection('activity').insert({ at: new Date(at), actor: by, action, subject, detail: JSON.stringify(detail) })
+}
+
+/** Transactions need not end in the order of their rows; within so many of them, one that ends late counts too. */
+const OVERTAKEN = 50
+
+/** A number that grows with every write that is noted. */
+export async function findLatestChange(connection: Connection): Promise<number> {
+  const latest = connection('activity').select('id').orderBy('id', 'desc').limit(OVERTAKEN)
+  const row = await connection.from(latest.as('latest')).sum({ change: 'id' }).first()
+  return Number((row as { change: string | null } | undefined)?.change ?? 0)
+}
+
+export interface Filters {
+  readonly by?: string
+  readonly actions?: readonly string[]
+  readonly subject?: string
+  /** Only entries before this one. */
+  readonly before?: number
+}
+
+export interface Entry extends Activity {
+  readonly number: number
+}
+
+/** The latest writes that the filters leave, newest first. */
+export async function listActivity(
+  connection: Connection,
+  { by, actions, subject, before }: Filters,
+  limit: number,
+): Promise<Entry[]> {
+  const query = connection<ActivityRow>('activity').orderBy('id', 'desc').limit(limit)
+  if (by !== undefined) void query.where({ actor: by })
+  if (actions !== undefined) void query.whereIn('action', [...actions])
+  if (subject !== undefined) void query.where({ subject })
+  if (before !== undefined) void query.where('id', '<', before)
+  return (await query).map(({ id, at, actor, ...row }) => ({
+    number: Number(id),
+    at: at.getTime(),
+    by: actor,
+    action: row.action,
+    subject: row.subject,
+    detail: JSON.parse(row.detail) as unknown,
+  }))
+}
+
+export async function listActors(connection: Connection): Promise<string[]> {
+  const rows = (await connection('activity').distinct('actor').orderBy('actor')) as { actor: string }[]
+  return rows.map(({ actor }) => actor)
+}

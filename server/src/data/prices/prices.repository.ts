@@ -1,0 +1,140 @@
+import type { HistorySpan, Instant, MinorUnits } from '@novalex/core'
+import { toDatetime } from '../../platform/db/toDatetime.ts'
+import { loadRows } from '../../platform/db/loadRows.ts'
+import type { Connection } from '../../platform/db/openDatabase.ts'
+
+export interface RegularPrice {
+  readonly since: Instant
+  readonly price: MinorUnits
+}
+
+interface RegularRow {
+  sku: string
+  since: Date
+  price: number
+}
+
+interface PastRow {
+  sku: string
+  from: Date
+  until: Date
+  price: number
+  regular: number
+}
+
+/** The regular prices that products had, oldest first; the first one is the launch. */
+export async function listRegularPrices(
+  connection: Connection,
+  skus: readonly string[],
+): Promise<Map<string, RegularPrice[]>> {
+  const rows = await connection<RegularRow>('regular_prices')
+    .whereIn('sku', [...skus])
+    .orderBy('since')
+  return collect(rows, ({ since, price }) => ({ since: since.getTime(), price: Number(price) }))
+}
+
+/** The shelf prices of the time before Novalex, as they were brought in, oldest first. */
+export async function listPastPrices(
+  connection: Connection,
+  skus: readonly string[],
+): Promise<Map<string, HistorySpan[]>> {
+  const rows = await connection<PastRow>('past_prices')
+    .whereIn('sku', [...skus])
+    .orderBy('from')
+  return collect(rows, ({ from, until, price, regular }) => ({
+    from: from.getTime(),
+    until: until.getTime(),
+    price: Number(price),
+    regular: Number(regular),
+    promotions: [],
+    source: 'imported',
+    release: null,
+  }))
+}
+
+interface ShownRow extends PastRow {
+  release: number | null
+  promotions: string
+}
+
+/** What the shop showed of products otherwise than their regular prices, as far as it is written, oldest first. */
+export async function listShownPrices(
+  connection: Connection,
+  skus: readonly string[],
+): Promise<Map<string, HistorySpan[]>> {
+  const found = new Map<string, HistorySpan[]>()
+  for (let from = 0; from < skus.length; from += ROWS_A_STEP) {
+    const rows = await connection<ShownRow>('shown_prices')
+      .whereIn('sku', skus.slice(from, from + ROWS_A_STEP))
+      .orderBy('from')
+    for (const [sku, spans] of collect(rows, toShownSpan)) found.set(sku, spans)
+  }
+  return found
+}
+
+/** The spans that end at an instant, by SKU: those that what comes next may go on with. */
+export async function listShownUntil(connection: Connection, until: Instant): Promise<Map<string, HistorySpan>> {
+  const rows = await connection<ShownRow>('shown_prices').where({ until: new Date(until) })
+  return new Map(rows.map((row) => [row.sku, toShownSpan(row)]))
+}
+
+/** Writes what the shop showed; a span that begins as one that is there takes its place. */
+export async function saveShownPrices(
+  transaction: Connection,
+  prices: readonly { readonly sku: string; readonly span: HistorySpan }[],
+): Promise<void> {
+  if (prices.length === 0) return
+  const columns = ['sku', 'from', 'until', 'price', 'regular', 'release', 'promotions']
+  const rows = prices.map(({ sku, span: { from, until, price, regular, release, promotions } }) => {
+    return [sku, toDatetime(from), toDatetime(until), price, regular, release, JSON.stringify(promotions)]
+  })
+  await loadRows(transaction, { table: 'shown_prices', columns }, rows)
+}
+
+function toShownSpan({ from, until, price, regular, release, promotions }: ShownRow): HistorySpan {
+  return {
+    from: from.getTime(),
+    until: until.getTime(),
+    price: Number(price),
+    regular: Number(regular),
+    promotions: JSON.parse(promotions) as string[],
+    source: 'release',
+    release,
+  }
+}
+
+export async function insertPastPrices(
+  transaction: Connection,
+  prices: readonly (Pick<HistorySpan, 'from' | 'until' | 'price' | 'regular'> & { readonly sku: string })[],
+): Promise<void> {
+  const rows = prices.map(({ from, until, ...price }) => ({ ...price, from: new Date(from), until: new Date(until) }))
+  await transaction.batchInsert('past_prices', rows, 500)
+}
+
+/** Writes the spans of the past of some products; what was brought in of them before makes room. */
+export async function replacePastPrices(
+  transaction: Connection,
+  { skus, prices }: { readonly skus: readonly string[]; readonly prices: Parameters<typeof insertPastPrices>[1] },
+  onProgress: (written: number) => Promise<void> = () => Promise.resolve(),
+): Promise<void> {
+  for (let from = 0; from < skus.length; from += ROWS_A_STEP)
+    await transaction('past_prices')
+      .whereIn('sku', skus.slice(from, from + ROWS_A_STEP))
+      .delete()
+  for (let from = 0; from < prices.length; from += ROWS_A_STEP) {
+    await insertPastPrices(transaction, prices.slice(from, from + ROWS_A_STEP))
+    await onProgress(Math.min(from + ROWS_A_STEP, prices.length))
+  }
+}
+
+const ROWS_A_STEP = 5000
+
+function collect<R extends { sku: string }, T>(rows: readonly R[], read: (row: R) => T): Map<string, T[]> {
+  const found = new Map<string, T[]>()
+  for (const row of rows) {
+    const own = found.get(row.sku)
+    if (own) own.push(read(row))
+    else found.set(row.sku, [read(row)])
+  }
+  return found
+}

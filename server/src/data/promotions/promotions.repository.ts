@@ -1,0 +1,119 @@
+import type { PromotionRecord } from '@novalex/contract'
+import type { Promotion } from '@novalex/core'
+import type { Connection } from '../../platform/db/openDatabase.ts'
+
+interface PromotionRow {
+  id: string
+  rank: number
+  name: string
+  state: Promotion['state']
+  campaign: string | null
+  occasion: string | null
+  archived: boolean | 0 | 1
+  note: string
+  rule: string
+  version: number
+  updated_at: Date
+  updated_by: string
+  deleted_at: Date | null
+}
+
+/** Those of the plan, by rank; with `archived` also those that were put away. */
+export async function listPromotions(connection: Connection, { archived = false } = {}): Promise<PromotionRecord[]> {
+  const query = connection<PromotionRow>('promotions').whereNull('deleted_at').orderBy('rank')
+  return (await (archived ? query : query.where({ archived: false }))).map(toRecord)
+}
+
+export async function findPromotion(
+  connection: Connection,
+  id: string,
+  { deleted = false } = {},
+): Promise<PromotionRecord | undefined> {
+  const query = connection<PromotionRow>('promotions').where({ id })
+  const row = await (deleted ? query.whereNotNull('deleted_at') : query.whereNull('deleted_at')).first()
+  return row && toRecord(row)
+}
+
+/** The rank after the last one, deleted promotions included. */
+export async function nextRank(transaction: Connection): Promise<number> {
+  const [row] = await transaction('promotions').max({ last: 'rank' })
+  return Number(row?.last ?? 0) + 1
+}
+
+export async function insertPromotion(transaction: Connection, record: PromotionRecord): Promise<void> {
+  await transaction('promotions').insert(toRow(record))
+}
+
+export async function updatePromotion(transaction: Connection, record: PromotionRecord): Promise<void> {
+  await transaction('promotions').where({ id: record.promotion.id }).update(toRow(record))
+}
+
+/** Deleted promotions keep their row, so that deleting can be undone. */
+export async function markDeleted(transaction: Connection, record: PromotionRecord, at: Date | null): Promise<void> {
+  await transaction('promotions')
+    .where({ id: record.promotion.id })
+    .update({ ...toRow(record), deleted_at: at })
+}
+
+/** Takes the name of something that goes out of the promotions that still have it: of deleted ones, whose rows stay. */
+export async function forgetIn(transaction: Connection, column: 'campaign' | 'occasion', id: string): Promise<void> {
+  await transaction<PromotionRow>('promotions')
+    .where({ [column]: id })
+    .update({ [column]: null })
+}
+
+/** Takes the row of a deleted promotion away, so that another one can have its id. */
+export async function dropDeleted(transaction: Connection, id: string): Promise<void> {
+  await transaction<PromotionRow>('promotions').where({ id }).whereNotNull('deleted_at').delete()
+}
+
+const OUT_OF_THE_WAY = 2_000_000_000
+
+/** Gives promotions the ranks wanted. Ranks are unique at every moment, so all of them step aside first. */
+export async function saveRanks(transaction: Connection, ranks: ReadonlyMap<string, number>): Promise<void> {
+  await transaction('promotions')
+    .whereIn('id', [...ranks.keys()])
+    .update({ rank: transaction.raw('?? + ?', ['rank', OUT_OF_THE_WAY]) })
+  for (const [id, rank] of ranks) await transaction('promotions').where({ id }).update({ rank })
+}
+
+function toRecord(row: PromotionRow): PromotionRecord {
+  const rule = JSON.parse(row.rule) as Omit<Promotion, 'id' | 'name' | 'rank' | 'state'>
+  return {
+    promotion: { id: row.id, name: row.name, rank: row.rank, state: row.state, ...rule },
+    campaign: row.campaign,
+    occasion: row.occasion,
+    archived: Boolean(row.archived),
+    note: row.note,
+    version: row.version,
+    updatedAt: row.updated_at.toISOString(),
+    updatedBy: row.updated_by,
+  }
+}
+
+function toRow({
+  promotion,
+  campaign,
+  occasion,
+  archived,
+  note,
+  version,
+  updatedAt,
+  updatedBy,
+}: PromotionRecord): Omit<PromotionRow, 'deleted_at'> {
+  const { id, name, rank, state, ...rule } = promotion
+  return {
+    id,
+    rank,
+    name,
+    state,
+    campaign,
+    occasion,
+    archived,
+    note,
+    rule: JSON.stringify(rule),
+    version,
+    updated_at: new Date(updatedAt),
+    updated_by: updatedBy,
+  }
+}

@@ -1,0 +1,99 @@
+import type { ReleaseSummary, SetRecord } from '@novalex/contract'
+import type { Instant, Promotion, Store } from '@novalex/core'
+import { AppError } from '../../platform/errors/AppError.ts'
+import type { Connection } from '../../platform/db/openDatabase.ts'
+
+/** What a release keeps, whole and for good. */
+export interface ReleasedPlan {
+  readonly store: Store
+  readonly promotions: readonly Promotion[]
+  readonly sets: readonly SetRecord[]
+}
+
+interface ReleaseRow {
+  number: number
+  released_at: Date
+  released_by: string
+  prepared_by: string | null
+  note: string
+  again: number | null
+  promotion_count: number
+  plan: string
+}
+
+type SummaryRow = Omit<ReleaseRow, 'plan'>
+
+const SUMMARY: (keyof SummaryRow)[] = [
+  'number',
+  'released_at',
+  'released_by',
+  'prepared_by',
+  'note',
+  'again',
+  'promotion_count',
+]
+
+export async function listReleases(connection: Connection): Promise<ReleaseSummary[]> {
+  const rows: SummaryRow[] = await connection('releases').select(SUMMARY).orderBy('number', 'desc')
+  return rows.map(toSummary)
+}
+
+export async function findLatestRelease(connection: Connection): Promise<ReleaseSummary | undefined> {
+  const row: SummaryRow | undefined = await connection('releases').select(SUMMARY).orderBy('number', 'desc').first()
+  return row && toSummary(row)
+}
+
+/** The release that was live at an instant, and all that came after it, oldest first; without an instant all. */
+export async function listReleasesSince(connection: Connection, since: Instant | null): Promise<ReleaseSummary[]> {
+  const releases: SummaryRow[] = await connection('releases')
+    .select(SUMMARY)
+    .modify((query) => {
+      if (since === null) return
+      const live = connection('releases').max('number').where('released_at', '<=', new Date(since))
+      void query.where('number', '>=', connection.raw('coalesce((?), 0)', [live]))
+    })
+    .orderBy('number')
+  return releases.map(toSummary)
+}
+
+export async function findReleasedPlan(connection: Connection, number: number): Promise<ReleasedPlan | undefined> {
+  const row = await connection<ReleaseRow>('releases').select('plan').where({ number }).first()
+  // Releases from before there were sets hold none.
+  return row && { sets: [], ...(JSON.parse(row.plan) as Omit<ReleasedPlan, 'sets'>) }
+}
+
+/** Throws `not-found` where there is no such release. */
+export async function getReleasedPlan(connection: Connection, number: number): Promise<ReleasedPlan> {
+  const plan = await findReleasedPlan(connection, number)
+  if (!plan) throw new AppError('not-found', { facts: { kind: 'release', id: String(number) } })
+  return plan
+}
+
+export async function insertRelease(
+  transaction: Connection,
+  release: ReleaseSummary,
+  plan: ReleasedPlan,
+): Promise<void> {
+  await transaction('releases').insert({
+    number: release.number,
+    released_at: new Date(release.at),
+    released_by: release.by,
+    prepared_by: release.preparedBy,
+    note: release.note,
+    again: release.again,
+    promotion_count: release.promotions,
+    plan: JSON.stringify(plan),
+  })
+}
+
+function toSummary(row: SummaryRow): ReleaseSummary {
+  return {
+    number: row.number,
+    at: row.released_at.toISOString(),
+    by: row.released_by,
+    preparedBy: row.prepared_by,
+    note: row.note,
+    promotions: row.promotion_count,
+    again: row.again,
+  }
+}

@@ -1,0 +1,36 @@
+import type { RequestHandler } from 'express'
+import type { Config } from '../../platform/config.ts'
+import type { HandlersOf } from '../../http/serveEndpoints.ts'
+import { createMailboxHandlers } from '../mailbox/mailbox.handlers.ts'
+import { createKeysHandlers, createPeopleHandlers, createSignInHandlers } from './access.handlers.ts'
+import { createIdentify, type Identify } from '../../http/identity.ts'
+import { createPeopleService, type AccessDeps } from './people.service.ts'
+import { createSessions } from './sessions.ts'
+import { createSignInService } from './signIn.service.ts'
+
+interface Options extends AccessDeps {
+  readonly config: Pick<Config, 'isDemo' | 'origins'>
+  /** What signs the cookies. */
+  readonly cookieSecret: string
+}
+
+export type Access = ReturnType<typeof createAccess>
+
+/** All about who may do what: what stands before every request of the API, and the handlers of its own endpoints. */
+export function createAccess({ config: { isDemo, origins }, cookieSecret, ...deps }: Options) {
+  const signIn = createSignInService({ ...deps, isDemo })
+  const people = createPeopleService(deps)
+  const all = { ...deps, isDemo, origins, signIn, people }
+  const sessions: RequestHandler = createSessions(deps.database, cookieSecret, deps.wallClock)
+  const identify: Identify = createIdentify(deps.database, deps.wallClock)
+  return {
+    sessions,
+    identify,
+    handlers: {
+      ...createSignInHandlers(all),
+      ...createPeopleHandlers(all),
+      ...createKeysHandlers(all),
+      ...createMailboxHandlers(deps.database),
+    } satisfies Partial<HandlersOf<never>>,
+  }
+}

@@ -1,0 +1,27 @@
+import type { HandlersOf } from '../../http/serveEndpoints.ts'
+import type { Database } from '../../platform/db/openDatabase.ts'
+import { getBatch, listBatches } from '../../data/codes/codeBatches.repository.ts'
+import type { CodesService } from './codes.service.ts'
+
+type Own =
+  | 'listCodeBatches'
+  | 'createCodeBatch'
+  | 'getCodeBatch'
+  | 'getCodes'
+  | 'voidCodeBatch'
+  | 'lookUpCode'
+  | 'voidCode'
+  | 'markCode'
+
+export function createCodesHandlers(database: Database, codes: CodesService): HandlersOf<Own> {
+  return {
+    listCodeBatches: () => listBatches(database),
+    createCodeBatch: ({ body, by }) => codes.create(body, by),
+    getCodeBatch: ({ params }) => getBatch(database, params.id),
+    getCodes: ({ params: { id, type }, by }) => codes.download(id, type, by),
+    voidCodeBatch: ({ params, by }) => codes.voidBatch(params.id, by),
+    lookUpCode: ({ params }) => codes.lookUp(params.code),
+    voidCode: ({ params, by }) => codes.voidCode(params.code, by),
+    markCode: ({ params, body, by }) => codes.mark(params.code, body.recipient, by),
+  }
+}

@@ -1,0 +1,225 @@
+import type { CodeBatch, CodeBatchRequest, CodeFate, LoggedAction } from '@novalex/contract'
+import { createProblem, normalizeCode, toSlug, type Promotion } from '@novalex/core'
+import { recordActivity } from '../../data/activity/activity.repository.ts'
+import type { Clock } from '../../platform/clock.ts'
+import { ask } from '../../platform/db/ask.ts'
+import { holdClaim } from '../../platform/db/holdClaim.ts'
+import type { Connection, Database } from '../../platform/db/openDatabase.ts'
+import { transact } from '../../platform/db/transact.ts'
+import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
+import { toAppError } from '../../http/handleError.ts'
+import { MEDIA_TYPES } from '../../platform/files/writeTable.ts'
+import type { FileAnswer } from '../../http/serveEndpoints.ts'
+import type { PlanSource } from '../../sources/plans/planSource.ts'
+import { findPromotion } from '../../data/promotions/promotions.repository.ts'
+import type { Threads } from '../../jobs/threads.ts'
+import type { CodeFileType } from './codeFile.ts'
+import { CODE_STATES } from '../../data/codes/codes.repository.ts'
+import { countOpen, getBatch, insertBatch, listShapes, listUnmade } from '../../data/codes/codeBatches.repository.ts'
+import { findLeastLength, isMistyped, printCode } from '../../data/codes/codeText.ts'
+
+export interface CodesDeps {
+  readonly database: Database
+  readonly plans: PlanSource
+  readonly threads: Threads
+  readonly clock: Clock
+  /** Hears of a batch that broke; it is taken up again later. */
+  readonly onTrouble: (error: unknown) => void
+}
+
+export interface CodesService {
+  create(request: CodeBatchRequest, by: string): Promise<CodeBatch>
+  /** Takes up batches that are not done and nobody is at. */
+  resume(): Promise<void>
+  voidBatch(id: string, by: string): Promise<CodeBatch>
+  /** Writes the codes of a batch to a file, and who had it to the log. */
+  download(id: string, type: CodeFileType, by: string): Promise<FileAnswer>
+  lookUp(typed: string): Promise<CodeFate>
+  voidCode(typed: string, by: string): Promise<CodeFate>
+  mark(typed: string, recipient: string, by: string): Promise<CodeFate>
+}
+
+export function createCodesService({ database, plans, threads, clock, onTrouble }: CodesDeps): CodesService {
+  const busy = new Set<string>()
+
+  function makeInBackground(id: string): void {
+    if (busy.has(id)) return
+    busy.add(id)
+    const work = async () => {
+      await threads.run('makeCodes', { id })
+    }
+    void holdClaim(database, `codes ${id}`, work)
+      .catch(async (thrown: unknown) => {
+        onTrouble(thrown)
+        // On a full disk this may fail too; the next try says it.
+        await database('code_batches')
+          .where({ id: Number(id), state: 'making' })
+          .update({ trouble: toAppError(thrown).code })
+          .catch(onTrouble)
+      })
+      .finally(() => busy.delete(id))
+  }
+
+  const note = (connection: Connection, entry: { by: string; action: LoggedAction; subject: string; detail: object }) =>
+    recordActivity(connection, { at: clock.now(), ...entry })
+
+  return {
+    async create(request, by) {
+      const promotion = await getCoded(database, request.promotion)
+      const open = await countOpen(database, request.pattern)
+      const least = findLeastLength(open + request.count)
+      if (request.pattern.length < least)
+        refuseIfAny([createProblem('guessable', 'pattern.length', { given: request.pattern.length, min: least })])
+      const id = await transact(database, async (transaction) => {
+        const made = await insertBatch(transaction, request, { at: clock.now(), by })
+        const detail = { name: request.name.trim(), promotion: promotion.name, count: request.count }
+        await note(transaction, { by, action: 'make-codes', subject: made, detail })
+        return made
+      })
+      makeInBackground(id)
+      return getBatch(database, id)
+    },
+    async resume() {
+      for (const id of await listUnmade(database)) makeInBackground(id)
+    },
+    async voidBatch(id, by) {
+      await transact(database, async (transaction) => {
+        const { name, state } = await getBatch(transaction, id)
+        if (state === 'making') throw new AppError('batch-not-ready')
+        if (state === 'void') return
+        await transaction('code_batches')
+          .where({ id: Number(id) })
+          .update({ state: 'void' })
+        await note(transaction, { by, action: 'void-codes', subject: id, detail: { name } })
+      })
+      return getBatch(database, id)
+    },
+    async download(id, type, by) {
+      const { name, promotionName, state } = await getBatch(database, id)
+      if (state === 'making') throw new AppError('batch-not-ready')
+      const bytes = await threads.run('codeFile', { id, type })
+      await note(database, { by, action: 'download-codes', subject: id, detail: { name, type } })
+      const file = ['codes', toSlug(promotionName), toSlug(name), id].filter((part) => part !== '').join('-')
+      const mediaType = type === 'zip' ? 'application/zip' : MEDIA_TYPES[type]
+      return { name: `${file}.${type}`, mediaType, bytes }
+    },
+    lookUp: (typed) => describeCode(database, plans, typed),
+    async voidCode(typed, by) {
+      await transact(database, async (transaction) => {
+        const { code } = await lockOne(transaction, typed)
+        await transaction('codes').where({ code }).update({ state: 2 })
+        await note(transaction, { by, action: 'void-code', subject: 'code', detail: { name: mask(code) } })
+      })
+      return describeCode(database, plans, typed)
+    },
+    async mark(typed, recipient, by) {
+      await transact(database, async (transaction) => {
+        const { code } = await lockOne(transaction, typed)
+        const row = { code, kind: 'store', recipient: recipient.trim(), at: new Date(clock.now()), made_by: by }
+        await transaction('code_hands').insert(row).onConflict('code').merge()
+        await transaction('codes').where({ code }).update({ is_handed: true })
+        await note(transaction, { by, action: 'mark-code', subject: 'code', detail: { name: mask(code) } })
+      })
+      return describeCode(database, plans, typed)
+    },
+  }
+}
+
+/** A promotion whose codes come in batches, as it is planned. Throws `not-found`, `not-by-batch`. */
+export async function getCoded(connection: Connection, id: string): Promise<Promotion> {
+  const record = await findPromotion(connection, id)
+  if (!record) throw new AppError('not-found', { facts: { kind: 'promotion', id } })
+  const { promotion } = record
+  if (promotion.code === null || !('batch' in promotion.code))
+    throw new AppError('not-by-batch', { facts: { name: promotion.name } })
+  return promotion
+}
+
+async function lockOne(transaction: Connection, typed: string): Promise<{ code: string }> {
+  const [row] = await ask<{ code: string }>(transaction, 'select code from codes where code = ? for update', [
+    comparable(typed),
+  ])
+  if (!row) throw new AppError('not-found', { facts: { kind: 'code', id: typed } })
+  return row
+}
+
+/** What the log, which everybody reads, holds of a code. */
+const mask = (code: string) => `…${code.slice(-4)}`
+
+/** What a column of codes can be asked for. */
+const comparable = (typed: string) =>
+  normalizeCode(typed)
+    .replace(/[^!-~]/g, '?')
+    .slice(0, 40)
+
+interface FateRow {
+  code: string
+  state: number
+  batch: number
+  batch_name: string
+  batch_state: string
+  prefix: string
+  promotion: string
+  promotion_name: string | null
+}
+
+async function describeCode(database: Database, plans: PlanSource, typed: string): Promise<CodeFate> {
+  const code = normalizeCode(typed)
+  const [row] = await ask<FateRow>(
+    database,
+    `select codes.code, codes.state, codes.batch, code_batches.name as batch_name, code_batches.state as batch_state,
+       code_batches.prefix, code_batches.promotion, promotions.name as promotion_name
+     from codes join code_batches on code_batches.id = codes.batch
+     left join promotions on promotions.id = code_batches.promotion where codes.code = ?`,
+    [comparable(typed)],
+  )
+  if (!row) return describeOther(database, plans, { code, typed })
+  const orders = await listOrdersWith(database, row.code, row.promotion)
+  const [hand] = await ask<{ kind: 'hand-out'; recipient: string; at: Date; made_by: string }>(
+    database,
+    'select kind, recipient, at, made_by from code_hands where code = ?',
+    [row.code],
+  )
+  const own = CODE_STATES[row.state] ?? 'void'
+  return {
+    code: printCode(row.code, row),
+    state: own === 'open' && row.batch_state === 'void' ? 'void' : own,
+    promotions: [{ id: row.promotion, name: row.promotion_name ?? row.promotion }],
+    batch: { id: String(row.batch), name: row.batch_name },
+    orders,
+    handed: hand ? { kind: hand.kind, recipient: hand.recipient, at: hand.at.toISOString(), by: hand.made_by } : null,
+  }
+}
+
+/** One that no batch made: one for all, one that is mistyped, or none. */
+async function describeOther(
+  database: Database,
+  plans: PlanSource,
+  { code, typed }: { readonly code: string; readonly typed: string },
+): Promise<CodeFate> {
+  const { plan } = await plans.get('working')
+  const shared = plan.findByCode(code).map(({ promotion: { id, name } }) => ({ id, name }))
+  const isShared = shared.length > 0
+  const state = isShared ? 'shared' : isMistyped(code, await listShapes(database)) ? 'mistyped' : 'unknown'
+  const orders = isShared ? await listOrdersWith(database, code) : []
+  return { code: typed.trim(), state, promotions: shared, batch: null, orders, handed: null }
+}
+
+const SHOWN_ORDERS = 50
+
+async function listOrdersWith(database: Database, code: string, promotion?: string): Promise<CodeFate['orders']> {
+  const rows = await ask<{ id: number | string; number: string; placed_at: Date; is_cancelled: number }>(
+    database,
+    `select orders.id, orders.number, orders.placed_at, order_promotions.is_cancelled
+     from order_promotions join orders on orders.id = order_promotions.order_id
+     where order_promotions.code = ? ${promotion === undefined ? '' : 'and order_promotions.promotion = ?'}
+     order by orders.placed_at desc limit ${SHOWN_ORDERS}`,
+    promotion === undefined ? [code] : [code, promotion],
+  )
+  return rows.map((row) => ({
+    id: String(row.id),
+    number: row.number,
+    placedAt: row.placed_at.toISOString(),
+    isCancelled: Boolean(row.is_cancelled),
+  }))
+}

@@ -1,0 +1,62 @@
+import { takeOfRate, type Rate } from '../../data/tries/tries.repository.ts'
+import type { Clock } from '../../platform/clock.ts'
+import type { Database } from '../../platform/db/openDatabase.ts'
+import { MEDIA_TYPES } from '../../platform/files/writeTable.ts'
+import { originOf } from '../../http/originOf.ts'
+import { senderOf } from '../../http/senderOf.ts'
+import type { HandlersOf } from '../../http/serveEndpoints.ts'
+import { writeContacts } from '../contacts/contacts.ts'
+import { getHandOut, listHandOuts } from '../../data/codes/handOuts.repository.ts'
+import type { HandOutsService } from './handOuts.service.ts'
+
+type Own =
+  | 'listHandOuts'
+  | 'createHandOut'
+  | 'updateHandOut'
+  | 'deleteHandOut'
+  | 'getContacts'
+  | 'forgetContact'
+  | 'getShopHandOut'
+  | 'askForCode'
+  | 'confirmConsent'
+
+/** Twenty at once, then one every three seconds: an office may sit behind one address. */
+const OF_SENDER: Rate = { burst: 20, everyS: 3 }
+
+interface Deps {
+  readonly database: Database
+  readonly wallClock: Clock
+  readonly origins: readonly string[]
+  readonly handOuts: HandOutsService
+}
+
+export function createHandOutsHandlers({ database, wallClock, origins, handOuts }: Deps): HandlersOf<Own> {
+  return {
+    listHandOuts: () => listHandOuts(database),
+    createHandOut: ({ body, by }) => handOuts.create(body, by),
+    updateHandOut: ({ params, body, by }) => handOuts.update(params.id, body, by),
+    deleteHandOut: async ({ params, query, by }) => {
+      await getHandOut(database, { id: params.id })
+      await handOuts.remove(params.id, Number(query.version), by)
+    },
+    getContacts: async () => ({
+      name: 'contacts.csv',
+      mediaType: MEDIA_TYPES.csv,
+      bytes: await writeContacts(database),
+    }),
+    forgetContact: async ({ body, by }) => {
+      await handOuts.forget(body.email, by)
+    },
+    getShopHandOut: ({ params }) => handOuts.show(params.slug),
+    askForCode: async ({ params, body, request }) => {
+      await takeOfRate(database, `code pages ${senderOf(request)}`, OF_SENDER, {
+        now: wallClock.now(),
+        refusal: 'too-many-requests',
+      })
+      return { code: await handOuts.ask(params.slug, body, originOf(request, origins)) }
+    },
+    confirmConsent: async ({ body }) => {
+      await handOuts.confirm(body.token)
+    },
+  }
+}

@@ -1,0 +1,211 @@
+import type { HandOut, HandOutDraft, HandOutRequest, HandOutUpdate, LoggedAction, ShopHandOut } from '@novalex/contract'
+import { createProblem, dateOf, isLocalDateTime, toInstant, toLocal } from '@novalex/core'
+import { recordActivity } from '../../data/activity/activity.repository.ts'
+import { comparableEmail, normalizeEmail, readEmail } from '../../platform/email.ts'
+import type { Clock } from '../../platform/clock.ts'
+import { createId } from '../../platform/createId.ts'
+import { ask } from '../../platform/db/ask.ts'
+import type { Connection, Database } from '../../platform/db/openDatabase.ts'
+import { transact } from '../../platform/db/transact.ts'
+import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
+import { refuseStale } from '../../platform/errors/refuseStale.ts'
+import { sendLetter } from '../../data/letters/letters.repository.ts'
+import { getStore, type StoreRecord } from '../../data/store/store.repository.ts'
+import { getCoded } from './codes.service.ts'
+import { printCode } from '../../data/codes/codeText.ts'
+import { askConsent, confirmConsent, forgetAddress } from '../contacts/contacts.ts'
+import { getHandOut, handOutCode, lockHandOut, takePlace, toHandOutRow } from '../../data/codes/handOuts.repository.ts'
+import { LETTERS } from '../contacts/letters.ts'
+
+export interface HandOutsService {
+  create(draft: HandOutDraft, by: string): Promise<HandOut>
+  update(id: string, update: HandOutUpdate, by: string): Promise<HandOut>
+  remove(id: string, version: number, by: string): Promise<void>
+  /** As the shop shows it. */
+  show(slug: string): Promise<ShopHandOut>
+  /** Sends a code; answers it where the page may show it. `origin` is where browsers reach the shop. */
+  ask(slug: string, request: HandOutRequest, origin: string): Promise<string | null>
+  /** Throws `link-lapsed`. */
+  confirm(token: string): Promise<void>
+  forget(email: string, by: string): Promise<void>
+}
+
+const MOST_A_DAY = 3
+
+interface Deps {
+  readonly database: Database
+  readonly clock: Clock
+}
+
+export function createHandOutsService({ database, clock }: Deps): HandOutsService {
+  const note = (connection: Connection, entry: { by: string; action: LoggedAction; subject: string; detail: object }) =>
+    recordActivity(connection, { at: clock.now(), ...entry })
+
+  /** Where a page lies in its time. */
+  function stateOf({ from, until, left }: HandOut, { store }: StoreRecord): ShopHandOut['state'] {
+    const now = clock.now()
+    if (from !== null && now < toInstant(from, store.timeZone)) return 'waiting'
+    if (until !== null && now >= toInstant(until, store.timeZone)) return 'over'
+    return left > 0 ? 'open' : 'gone'
+  }
+
+  async function write(
+    draft: HandOutDraft,
+    entry: { by: string; action: LoggedAction; subject: string },
+    work: (transaction: Connection) => Promise<unknown>,
+  ): Promise<HandOut> {
+    await getCoded(database, draft.promotion)
+    checkTimes(draft)
+    try {
+      await transact(database, async (transaction) => {
+        await work(transaction)
+        await note(transaction, { ...entry, detail: { name: draft.title } })
+      })
+    } catch (thrown) {
+      if ((thrown as { code?: string }).code === 'ER_DUP_ENTRY')
+        refuseIfAny([createProblem('slug-taken', 'slug', { given: draft.slug })])
+      throw thrown
+    }
+    return getHandOut(database, { id: entry.subject })
+  }
+
+  return {
+    create(draft, by) {
+      const id = createId()
+      return write(draft, { by, action: 'create-hand-out', subject: id }, (transaction) =>
+        transaction('hand_outs').insert({ id, ...toHandOutRow(draft), given: 0, version: 1 }),
+      )
+    },
+    update(id, { version, ...draft }, by) {
+      return write(draft, { by, action: 'change-hand-out', subject: id }, async (transaction) => {
+        refuseStale(await lockHandOut(transaction, id), version)
+        await transaction('hand_outs')
+          .where({ id })
+          .update({ ...toHandOutRow(draft), version: version + 1 })
+      })
+    },
+    async remove(id, version, by) {
+      await transact(database, async (transaction) => {
+        const handOut = await lockHandOut(transaction, id)
+        refuseStale(handOut, version)
+        await transaction('hand_outs').where({ id }).delete()
+        await note(transaction, { by, action: 'delete-hand-out', subject: id, detail: { name: handOut.title } })
+      })
+    },
+    async show(slug) {
+      const handOut = await getHandOut(database, { slug })
+      const { title, text, wording } = handOut
+      return { title, text, wording, state: stateOf(handOut, await getStore(database)) }
+    },
+    async ask(slug, request, origin) {
+      const address = comparableEmail(readEmail(request.email, 'email'))
+      const [handOut, store] = [await getHandOut(database, { slug }), await getStore(database)]
+      const state = stateOf(handOut, store)
+      if (state === 'waiting' || state === 'over') throw new AppError('hand-out-closed')
+      const code = await transact(database, (transaction) =>
+        give(transaction, { handOut, store, request, address, origin, at: clock.now() }),
+      )
+      // Whoever has one was sent it again; the answer does not tell who that is.
+      if (state === 'gone') throw new AppError('no-codes-left')
+      return code
+    },
+    confirm: (token) => confirmConsent(database, token, clock.now()),
+    async forget(email, by) {
+      const address = comparableEmail(email)
+      await transact(database, async (transaction) => {
+        await forgetAddress(transaction, address)
+        await note(transaction, { by, action: 'forget-contact', subject: 'contact', detail: {} })
+      })
+    },
+  }
+}
+
+function checkTimes({ from, until }: Pick<HandOutDraft, 'from' | 'until'>): void {
+  const wrong = Object.entries({ from, until }).filter(([, local]) => local !== null && !isLocalDateTime(local))
+  refuseIfAny(wrong.map(([key, local]) => createProblem('no-such-time', key, { given: local! })))
+  if (from !== null && until !== null && until <= from)
+    refuseIfAny([createProblem('ends-before-start', 'until', { start: from, end: until })])
+}
+
+interface Giving {
+  readonly handOut: HandOut
+  readonly store: StoreRecord
+  readonly request: HandOutRequest
+  readonly address: string
+  readonly origin: string
+  readonly at: number
+}
+
+/** One code for an address, ever; the message at most three times a day. Answers the code where the page may show it. */
+async function give(transaction: Connection, giving: Giving): Promise<string | null> {
+  const { handOut, store, request, address, at } = giving
+  const key = { promotion: handOut.promotion, address }
+  const isNew = await claimAddress(transaction, { ...key, handOut: handOut.id, at })
+  const printed = isNew ? await drawFor(transaction, giving) : await findGiven(transaction, key)
+  if (printed === null) return null
+  const today = dateOf(toLocal(at, store.store.timeZone))
+  const sent = await transaction('handed_codes')
+    .where(key)
+    .andWhere((either) => {
+      void either.whereNull('sent_on').orWhereNot('sent_on', today).orWhere('sent', '<', MOST_A_DAY)
+    })
+    .update({ sent: transaction.raw('if(sent_on = ?, sent + 1, 1)', [today]), sent_on: today })
+  if (sent > 0) {
+    const link = request.consent
+      ? await askConsent(transaction, { ...giving, ...buyerOf(request), wording: handOut.wording })
+      : null
+    await sendLetter(transaction, LETTERS.code(buyerOf(request), { code: printed, link, ...shown(giving) }), at)
+  }
+  return isNew && handOut.showsAtOnce ? printed : null
+}
+
+const shown = ({ handOut, store }: Giving) => ({ title: handOut.title, store: store.name })
+const buyerOf = ({ email, name = '' }: HandOutRequest) => ({ email: normalizeEmail(email), name: name.trim() })
+
+interface Claim {
+  readonly promotion: string
+  readonly address: string
+  readonly handOut: string
+  readonly at: number
+}
+
+/** Locks the row of an address, inserting it where there is none; tells whether it has no code of the promotion yet. Rivals wait. */
+async function claimAddress(transaction: Connection, { promotion, address, handOut, at }: Claim): Promise<boolean> {
+  const row = { promotion, address, code: null, hand_out: handOut, at: new Date(at), sent_on: null, sent: 0 }
+  // A plain insert would share its lock on the duplicate, and two that share one can't both update.
+  await transaction('handed_codes').insert(row).onConflict().merge(['promotion'])
+  const held = (await transaction('handed_codes').where({ promotion, address }).first('code')) as {
+    code: string | null
+  }
+  return held.code === null
+}
+
+/** Throws `no-codes-left`, and nothing is written. */
+async function drawFor(transaction: Connection, { handOut, address, at }: Giving): Promise<string> {
+  const { promotion } = handOut
+  if (!(await takePlace(transaction, handOut.id))) throw new AppError('no-codes-left')
+  const given = await handOutCode(transaction, {
+    promotion,
+    recipient: address,
+    kind: 'hand-out',
+    at,
+    by: handOut.title,
+  })
+  if (!given) throw new AppError('no-codes-left')
+  await transaction('handed_codes').where({ promotion, address }).update({ code: given.code })
+  return printCode(given.code, given)
+}
+
+async function findGiven(
+  transaction: Connection,
+  { promotion, address }: { readonly promotion: string; readonly address: string },
+): Promise<string | null> {
+  const [row] = await ask<{ code: string; prefix: string }>(
+    transaction,
+    `select handed_codes.code, code_batches.prefix from handed_codes
+     join codes on codes.code = handed_codes.code join code_batches on code_batches.id = codes.batch
+     where handed_codes.promotion = ? and handed_codes.address = ? for update`,
+    [promotion, address],
+  )
+  return row ? printCode(row.code, row) : null
+}

@@ -1,0 +1,16 @@
+import type { Database } from '../../platform/db/openDatabase.ts'
+import type { HandlersOf } from '../../http/serveEndpoints.ts'
+import { getMessage, listMessages, writeEml } from '../../data/letters/letters.repository.ts'
+
+type Own = 'listMessages' | 'getMessage' | 'getMessageFile'
+
+export function createMailboxHandlers(database: Database): HandlersOf<Own> {
+  return {
+    listMessages: () => listMessages(database),
+    getMessage: ({ params }) => getMessage(database, params.id),
+    getMessageFile: async ({ params }) => {
+      const message = await getMessage(database, params.id)
+      return { name: `message-${message.id}.eml`, mediaType: 'message/rfc822', bytes: await writeEml(message) }
+    },
+  }
+}

@@ -1,0 +1,68 @@
+import type { OccasionDraft, OccasionRecord, OccasionUpdate } from '@novalex/contract'
+import { createProblem, isLocalDateTime, toInstant, type Problem } from '@novalex/core'
+import type { Clock } from '../../platform/clock.ts'
+import type { Connection, Database } from '../../platform/db/openDatabase.ts'
+import { refuseIfAny } from '../../platform/errors/AppError.ts'
+import { createNamedRecordsService } from '../../sources/plans/namedRecords.service.ts'
+import { forgetIn, listPromotions, updatePromotion } from '../../data/promotions/promotions.repository.ts'
+import {
+  datesOf,
+  followDates,
+  OCCASIONS,
+  toContent,
+  toOccasion,
+  type OccasionContent,
+  type OccasionDates,
+} from '../../data/occasions/occasions.repository.ts'
+
+export interface OccasionsService {
+  list(): Promise<OccasionRecord[]>
+  create(draft: OccasionDraft, by: string): Promise<OccasionRecord>
+  /** The promotions that follow it get the new dates in the same step. */
+  update(id: string, update: OccasionUpdate, by: string): Promise<OccasionRecord>
+  /** Refused as `in-use`, saying by which promotions. */
+  remove(id: string, version: number, by: string): Promise<void>
+}
+
+export function createOccasionsService(deps: { database: Database; clock: Clock }): OccasionsService {
+  const service = createNamedRecordsService<OccasionContent>(deps, {
+    noun: 'occasion',
+    records: OCCASIONS,
+    check: ({ store }, content) => {
+      refuseIfAny([...checkDates(datesOf(content), store.store.timeZone), ...checkEstimate(content)])
+    },
+    findUsers: async (connection, id) => (await findFollowers(connection, id)).map(({ promotion }) => promotion.name),
+    letGo: (connection, id) => forgetIn(connection, 'occasion', id),
+    carryOver: async ({ transaction, at }, id, dates, by) => {
+      const stamp = { updatedAt: new Date(at).toISOString(), updatedBy: by }
+      for (const record of await findFollowers(transaction, id)) {
+        const promotion = { ...record.promotion, schedule: followDates(record.promotion.schedule, dates) }
+        await updatePromotion(transaction, { ...record, ...stamp, promotion, version: record.version + 1 })
+      }
+    },
+  })
+  return {
+    list: async () => (await OCCASIONS.list(deps.database)).map(toOccasion),
+    create: async ({ name, ...when }, by) => toOccasion(await service.create({ name, content: toContent(when) }, by)),
+    update: async (id, { name, version, ...when }, by) =>
+      toOccasion(await service.update(id, { name, content: toContent(when), version }, by)),
+    remove: service.remove,
+  }
+}
+
+async function findFollowers(connection: Connection, id: string) {
+  return (await listPromotions(connection, { archived: true })).filter(({ occasion }) => occasion === id)
+}
+
+function checkDates(dates: OccasionDates, zone: string): Problem[] {
+  if (dates === null) return []
+  const { start, end } = dates
+  const unreal = Object.entries(dates).filter(([, local]) => !isLocalDateTime(local))
+  if (unreal.length > 0) return unreal.map(([key, given]) => createProblem('no-such-time', `dates.${key}`, { given }))
+  return toInstant(end, zone) > toInstant(start, zone) ? [] : [createProblem('ends-before-start', 'dates.end', dates)]
+}
+
+function checkEstimate(content: OccasionContent): Problem[] {
+  if (!content || !('estimate' in content) || isLocalDateTime(`${content.estimate}T00:00`)) return []
+  return [createProblem('no-such-time', 'estimate', { given: content.estimate })]
+}

@@ -1,0 +1,27 @@
+import type { DeepestAnswer } from '@novalex/contract'
+import { computeDeepest } from '@novalex/core'
+import { GUEST } from '../../sources/plans/resolveQuestion.ts'
+import type { PlanSource } from '../../sources/plans/planSource.ts'
+
+export interface DeepestQuestion {
+  readonly plan: string
+  readonly from: number
+  readonly to: number
+}
+
+/** How deep each category is cut through a window. */
+export async function computeDeepestAnswer(
+  plans: PlanSource,
+  { plan: name, from, to }: DeepestQuestion,
+): Promise<DeepestAnswer> {
+  const { plan } = await plans.get(name)
+  return computeDeepest(plan, { from, to }, GUEST).map(({ category, spans }) => ({
+    category,
+    spans: spans.map((span) => ({
+      ...span,
+      from: new Date(span.from).toISOString(),
+      until: new Date(span.until).toISOString(),
+      promotions: [...span.promotions],
+    })),
+  }))
+}

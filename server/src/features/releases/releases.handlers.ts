@@ -1,0 +1,36 @@
+import { accountOf } from '../../http/identity.ts'
+import type { HandlersOf } from '../../http/serveEndpoints.ts'
+import type { PlanWriter } from '../../sources/plans/changePlan.ts'
+import { createPreparations, listPreparations } from './preparations.ts'
+import { listReleases } from '../../data/releases/releases.repository.ts'
+import type { ReleasesService } from './releases.service.ts'
+
+type Own =
+  | 'listReleases'
+  | 'compareWithShop'
+  | 'reviewRelease'
+  | 'release'
+  | 'listPreparations'
+  | 'prepareRelease'
+  | 'approveRelease'
+  | 'sendReleaseBack'
+  | 'withdrawRelease'
+
+export function createReleasesHandlers({ database, clock }: PlanWriter, releases: ReleasesService): HandlersOf<Own> {
+  const preparations = createPreparations({ database, clock })
+  return {
+    listReleases: () => listReleases(database),
+    compareWithShop: () => releases.compare(),
+    reviewRelease: ({ query: { release } }) => releases.review(release === undefined ? null : Number(release)),
+    release: ({ body, by }) => releases.release(body, by),
+    listPreparations: () => listPreparations(database),
+    prepareRelease: ({ body, by }) => preparations.prepare(body, by),
+    approveRelease: ({ params, by }) => releases.release({ approves: params.id }, by),
+    sendReleaseBack: async ({ params, body, by }) => {
+      await preparations.sendBack(params.id, body.word, by)
+    },
+    withdrawRelease: async ({ params, who }) => {
+      await preparations.withdraw(params.id, accountOf(who))
+    },
+  }
+}

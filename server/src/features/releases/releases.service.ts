@@ -1,0 +1,69 @@
+import type { InShopAnswer, ReleaseRequest, ReleaseSummary, ReviewAnswer } from '@novalex/contract'
+import type { Clock } from '../../platform/clock.ts'
+import type { Database } from '../../platform/db/openDatabase.ts'
+import type { FindingsService } from '../findings/findings.service.ts'
+import type { PlanSource } from '../../sources/plans/planSource.ts'
+import type { Answers } from '../../jobs/createAnswers.ts'
+import type { Threads } from '../../jobs/threads.ts'
+import { AppError } from '../../platform/errors/AppError.ts'
+import { getStore } from '../../data/store/store.repository.ts'
+import { readReleaseRequest, toPlanName } from './releasePlan.ts'
+
+export interface ReleasesService {
+  /** Which promotions of the working plan the shop has not, or has otherwise. */
+  compare(): Promise<InShopAnswer>
+  review(again: number | null): Promise<ReviewAnswer>
+  /** Makes the reviewed plan the one that the shop follows, exactly as it was judged. Throws what `releasePlan` does. */
+  release(request: ReleaseRequest | { readonly approves: string }, by: string): Promise<ReleaseSummary>
+}
+
+export interface ReleasesDeps {
+  readonly database: Database
+  readonly plans: PlanSource
+  readonly threads: Threads
+  readonly answers: Answers
+  readonly clock: Clock
+  readonly findings: Pick<FindingsService, 'judge'>
+}
+
+const MINUTE_MS = 60_000
+/** So often a plan is judged anew where something that its findings follow from changed meanwhile. */
+const MOST_ROUNDS = 3
+
+export function createReleasesService({
+  database,
+  plans,
+  threads,
+  answers,
+  clock,
+  findings,
+}: ReleasesDeps): ReleasesService {
+  return {
+    async compare() {
+      const [live, working] = [await plans.get('live'), await plans.get('working')]
+      return answers.of('inShop', `${live.key} ${working.key}`, {})
+    },
+    async review(again) {
+      const [live, next] = [await plans.get('live'), await plans.get(again === null ? 'working' : String(again))]
+      // Prices change at no finer grain.
+      const now = Math.floor(clock.now() / MINUTE_MS) * MINUTE_MS
+      return answers.of('review', `${live.key} ${next.key} ${next.planRevision}`, { now, again })
+    },
+    async release(request, by) {
+      for (let rounds = 1; ; rounds++) {
+        // Before the work, so that what can't be released is refused at once.
+        const { again } = await readReleaseRequest(database, await getStore(database), { request, by })
+        const { stops, ...judged } = await findings.judge(toPlanName(again))
+        const task = { request, by, at: clock.now(), stops: stops.map(({ id }) => id), ...judged }
+        try {
+          const summary = await threads.run('release', task)
+          plans.forgetRecent()
+          return summary
+        } catch (thrown) {
+          if (!(thrown instanceof AppError) || thrown.code !== 'check-superseded' || rounds === MOST_ROUNDS)
+            throw thrown
+        }
+      }
+    },
+  }
+}

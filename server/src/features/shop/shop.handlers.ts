@@ -1,0 +1,145 @@
+import type { DeliveryOption, ShopProduct } from '@novalex/contract'
+import { checkOrder, type Instant, type Product } from '@novalex/core'
+import type { Identity } from '../../http/identity.ts'
+import { searchProducts, getProduct } from '../catalogue/products.service.ts'
+import type { Clock } from '../../platform/clock.ts'
+import type { RecentFigures } from '../../sources/figures/recentFigures.ts'
+import type { Database } from '../../platform/db/openDatabase.ts'
+import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
+import { linkNext } from '../../http/linkNext.ts'
+import { senderOf } from '../../http/senderOf.ts'
+import type { HandlersOf } from '../../http/serveEndpoints.ts'
+import { isLargeOrder } from '../../sources/plans/isLargeOrder.ts'
+import type { PlanSource, SourcedPlan } from '../../sources/plans/planSource.ts'
+import type { PriceHistory } from '../../sources/history/priceHistory.ts'
+import { findShopper, findShoppers } from '../../data/shoppers/shoppers.repository.ts'
+import type { TaskQueues } from '../../http/taskQueues.ts'
+import type { Threads } from '../../jobs/threads.ts'
+import type { CodeTries } from './codeTries.ts'
+import { findCircumstances } from '../../sources/cart/circumstances.ts'
+import { resolveCart } from '../../sources/cart/resolveCart.ts'
+import { computeShopCart, nameMistyped } from '../../sources/cart/shopCart.ts'
+import { forgetShopper, rememberShopper, shopperOf, welcome } from './shopCookie.ts'
+import { describeShop } from './shopInfo.ts'
+import { findOpenOffers, listCoupons } from './shopOffers.ts'
+import { toShopProduct } from './shopProduct.ts'
+import { findShopBuyer, whoTries } from './whoBuys.ts'
+
+const PAGE_SIZE = 24
+const SHOWN_SHOPPERS = 20
+
+interface ShopDeps {
+  readonly database: Database
+  readonly plans: PlanSource
+  readonly threads: Threads
+  readonly clock: Clock
+  readonly history: PriceHistory
+  readonly tries: CodeTries
+  /** By sender, so that one does not take the shop's thread from all others. */
+  readonly queues: TaskQueues
+  readonly figures: RecentFigures
+  /** Whether one may sign in by choosing a shopper. */
+  readonly isStandIn: boolean
+}
+
+type Own =
+  | 'getShop'
+  | 'listShopShoppers'
+  | 'signInToShop'
+  | 'signOutOfShop'
+  | 'listShopProducts'
+  | 'getShopProduct'
+  | 'listShopOffers'
+  | 'priceShopCart'
+  | 'listShopCoupons'
+
+interface Looked {
+  readonly at?: string
+  readonly plan?: string
+}
+
+/** What shoppers see: the live release at present; another plan or moment for people of the desk alone. */
+export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
+  const { database, plans, threads, clock, history, tries, queues, figures, isStandIn } = deps
+
+  /** Throws `needs-desk` where somebody else than the desk's people asks for another plan or moment. */
+  async function look({ at, plan }: Looked, who: Identity): Promise<SourcedPlan & { readonly now: Instant }> {
+    if ((at !== undefined || plan !== undefined) && who.kind !== 'person') throw new AppError('needs-desk')
+    const sourced = plan === undefined || plan === 'live' ? await plans.getRecent() : await plans.get(plan)
+    return { ...sourced, now: at === undefined ? clock.now() : Date.parse(at) }
+  }
+
+  /** Products as the shop shows them, with the price that may be crossed out. */
+  async function show(sourced: SourcedPlan, products: readonly Product[], at: Instant): Promise<ShopProduct[]> {
+    const spans = await history.of(products, { ahead: sourced, now: clock.now(), to: at + 1 })
+    const { plan } = sourced
+    const facts = await figures.facts()
+    const stock = await figures.stock(products.flatMap(({ sku, stock: counted }) => (counted === null ? [] : sku)))
+    return products.map((product) => {
+      const present = { ...product, stock: stock[product.sku] ?? product.stock }
+      return toShopProduct(plan, present, { now: at, history: spans.get(product.sku)!, facts })
+    })
+  }
+
+  function refuseUnlessStandIn(): void {
+    if (!isStandIn) throw new AppError('not-found', { facts: { kind: 'page' } })
+  }
+
+  return {
+    getShop: async ({ query, who, request, response }) => {
+      welcome(request, response)
+      const [sourced, store] = [await look(query, who), await figures.store()]
+      const id = shopperOf(request)
+      const shopper = id === null ? null : await findShopper(database, id)
+      return describeShop(sourced, store, { shopper, now: clock.now(), isStandIn })
+    },
+    listShopShoppers: async ({ query: { search = '' } }) => {
+      refuseUnlessStandIn()
+      const { shoppers } = await findShoppers(database, { search, limit: SHOWN_SHOPPERS })
+      return shoppers.map(({ id, name, groups }) => ({ id, name, groups: [...groups] }))
+    },
+    signInToShop: async ({ body, request, response }) => {
+      refuseUnlessStandIn()
+      if (!(await findShopper(database, body.shopper)))
+        throw new AppError('not-found', { facts: { kind: 'shopper', id: body.shopper } })
+      rememberShopper(request, response, body.shopper)
+    },
+    signOutOfShop: ({ response }) => {
+      forgetShopper(response)
+    },
+    listShopProducts: async ({ query, who, request, response }) => {
+      const sourced = await look(query, who)
+      const { release } = sourced
+      const found = searchProducts(sourced.plan, query)
+      const [page, size] = [Number(query.page ?? 1), Number(query.size ?? PAGE_SIZE)]
+      const from = (page - 1) * size
+      const products = await show(sourced, found.slice(from, from + size), sourced.now)
+      if (from + size < found.length) linkNext(request, response, { page: String(page + 1) })
+      return { release, total: found.length, products }
+    },
+    getShopProduct: async ({ params, query, who }) => {
+      const sourced = await look(query, who)
+      const [product] = await show(sourced, [getProduct(sourced.plan, params.sku)], sourced.now)
+      return { release: sourced.release, product: product! }
+    },
+    listShopOffers: async ({ params, query, who }) => {
+      const { plan, now } = await look(query, who)
+      return findOpenOffers(plan, getProduct(plan, params.sku), now, await figures.facts())
+    },
+    listShopCoupons: async () => listCoupons((await plans.getRecent()).plan, clock.now(), await figures.facts()),
+    priceShopCart: async ({ body, who, request }) => {
+      const [{ plan, release, now }, store] = [await look(body, who), await figures.store()]
+      const tried = { sender: whoTries(who, body.cart, request), codes: body.cart.codes, plan }
+      const known = await tries.admit(tried, () => findShopBuyer(database, body.cart, { who, request, plan }))
+      const options: readonly DeliveryOption[] = store.delivery
+      const cart = resolveCart(body.cart, { options, shopper: known.shopper })
+      const order = { now, cart, ...(await findCircumstances(figures, { plan, cart, known })) }
+      refuseIfAny(checkOrder(plan, order))
+      const answer = isLargeOrder(plan, cart)
+        ? await queues.run(senderOf(request), () => threads.run('shopCart', { plan: body.plan ?? 'live', order }))
+        : computeShopCart(plan, release, order)
+      const codes = answer.codes.length > 0 ? nameMistyped(answer.codes, await figures.shapes()) : answer.codes
+      return { ...answer, codes }
+    },
+  }
+}

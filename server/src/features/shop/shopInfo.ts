@@ -1,0 +1,39 @@
+import type { ShopInfo } from '@novalex/contract'
+import type { Instant, ShopperRow } from '@novalex/core'
+import type { SourcedPlan } from '../../sources/plans/planSource.ts'
+import { describeCategories } from '../catalogue/catalogue.handlers.ts'
+import { rememberForPlan } from '../../sources/plans/rememberForPlan.ts'
+import type { StoreRecord } from '../../data/store/store.repository.ts'
+
+interface Around {
+  readonly shopper: ShopperRow | null
+  readonly now: Instant
+  readonly isStandIn: boolean
+}
+
+const listShopCategories = rememberForPlan((plan) =>
+  describeCategories(plan)
+    .filter(({ products }) => products > 0)
+    .map(({ id, name, parent, products }) => ({ id, name, parent, products })),
+)
+
+/** What a shop needs to know before anything else, and shoppers may: empty categories are left out. */
+export function describeShop(
+  { plan, release }: Pick<SourcedPlan, 'plan' | 'release'>,
+  { name, delivery }: StoreRecord,
+  { shopper, now, isStandIn }: Around,
+): ShopInfo {
+  const { currency, timeZone, pricesIncludeTax } = plan.store
+  return {
+    name,
+    currency,
+    timeZone,
+    pricesIncludeTax,
+    now: new Date(now).toISOString(),
+    release,
+    categories: listShopCategories(plan),
+    delivery: [...delivery],
+    shopper: shopper && { id: shopper.id, name: shopper.name },
+    isStandIn,
+  }
+}

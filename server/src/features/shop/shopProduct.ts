@@ -1,0 +1,59 @@
+import type { ShopProduct } from '@novalex/contract'
+import {
+  categoryPath,
+  computePriorPrice,
+  computeShownPrice,
+  computeStruckPrice,
+  computeUnitsOnOffer,
+  type CompiledPlan,
+  type CompiledPromotion,
+  type Facts,
+  type HistorySpan,
+  type Instant,
+  type Product,
+} from '@novalex/core'
+import { GUEST } from '../../sources/plans/resolveQuestion.ts'
+
+/** A product as the shop shows it at an instant, with the moment until which its price holds. */
+export function toShopProduct(
+  plan: CompiledPlan,
+  product: Product,
+  { now, history, facts }: { readonly now: Instant; readonly history: readonly HistorySpan[]; readonly facts: Facts },
+): ShopProduct {
+  const present = history.find(({ from, until }) => from <= now && now < until)
+  const struck = present ? computeStruckPrice(present, computePriorPrice(history, now, plan.store.priorDays)) : null
+  const { stock } = product
+  const { next, left, displays, ...shown } = computeShownPrice(plan, product, { ...GUEST, now, facts, struck })
+  return {
+    sku: product.sku,
+    name: product.name,
+    categories: product.categories.map((id) => categoryPath(plan.catalogue.categories, id)),
+    root: rootOf(plan, product),
+    ...shown,
+    // A price that is about to fall is no last chance.
+    until: next && next.price > shown.price ? new Date(next.at).toISOString() : null,
+    then: next && next.price > shown.price ? next.price : null,
+    inStock: stock === null || stock > 0,
+    left,
+    displays: [...displays],
+  }
+}
+
+export interface Left {
+  readonly left: number
+  readonly of: number
+}
+
+/** How many units a promotion has left, of those on offer; null where it has no such limit. */
+export function countLeft({ promotion, schedule }: CompiledPromotion, facts: Facts, now: Instant): Left | null {
+  if (promotion.limits.units == null) return null
+  const sold = facts[promotion.id]?.unitsSold ?? 0
+  const of = computeUnitsOnOffer(promotion.limits, { sold, now, end: schedule.end })
+  return { left: Math.max(0, of - sold), of }
+}
+
+function rootOf({ catalogue: { categories } }: CompiledPlan, { categories: [first] }: Product): string | null {
+  let id = first
+  for (let parent = id && categories.get(id)?.parent; parent; parent = categories.get(parent)?.parent) id = parent
+  return id ?? null
+}

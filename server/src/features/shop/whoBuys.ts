@@ -1,0 +1,43 @@
+import type { ShopCart } from '@novalex/contract'
+import { createProblem, type CompiledPlan } from '@novalex/core'
+import type { Request } from 'express'
+import type { Identity } from '../../http/identity.ts'
+import type { Connection } from '../../platform/db/openDatabase.ts'
+import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
+import { senderOf } from '../../http/senderOf.ts'
+import { findKnown, type Known } from '../../sources/cart/circumstances.ts'
+import { shopperOf } from './shopCookie.ts'
+
+interface Asking {
+  readonly who: Identity
+  readonly request: Request
+  /** Whether only a key may name another than who is signed in to the shop. */
+  readonly isOrder?: boolean
+  readonly plan: CompiledPlan
+}
+
+/**
+ * What is known of who buys, and of their codes: whoever the shop's cookie says, or whom the holder of a key (of a cart that is only priced,
+ * somebody of the desk as well) names. Throws `another-shopper` for anybody else's id.
+ */
+export async function findShopBuyer(
+  connection: Connection,
+  { shopper, codes }: Pick<ShopCart, 'shopper' | 'codes'>,
+  { who, request, plan, isOrder = false }: Asking,
+): Promise<Known> {
+  const own = shopperOf(request)
+  const id = shopper === undefined && who.kind !== 'key' ? own : (shopper ?? null)
+  const mayName = who.kind === 'key' || (who.kind === 'person' && !isOrder)
+  if (id !== null && id !== own && !mayName) throw new AppError('another-shopper')
+  const known = await findKnown(connection, plan, { id, typed: codes })
+  // Whoever was signed in may have been taken out of the shoppers meanwhile.
+  if (known.shopper === null && id !== null && shopper !== undefined)
+    refuseIfAny([createProblem('unknown-shopper', 'cart.shopper', { id })])
+  return known
+}
+
+/** Whose tries at codes are counted together; null for a shop's server that names no shopper: it knows its visitors itself. */
+export function whoTries(who: Identity, { shopper }: Pick<ShopCart, 'shopper'>, request: Request): string | null {
+  if (who.kind !== 'key') return senderOf(request)
+  return shopper ? `${who.key.id} ${shopper}` : null
+}

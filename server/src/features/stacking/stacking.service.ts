@@ -1,0 +1,29 @@
+import type { StackingRequest } from '@novalex/contract'
+import { createProblem } from '@novalex/core'
+import { refuseIfAny } from '../../platform/errors/AppError.ts'
+import { refuseStale } from '../../platform/errors/refuseStale.ts'
+import { changePlan, type PlanWriter } from '../../sources/plans/changePlan.ts'
+import { saveStore } from '../../data/store/store.repository.ts'
+
+/** Which groups are kept apart, and how conflicts are settled. Refused if made from an older version of the store. */
+export async function changeStacking(
+  writer: PlanWriter,
+  { conflicts, apart, version }: StackingRequest,
+  by: string,
+): Promise<void> {
+  const note = { by, action: 'change-stacking', subject: 'store' } as const
+  await changePlan(writer, note, async ({ transaction, store: present }) => {
+    refuseStale(present, version)
+    const { name, store } = present
+    refuseIfAny(
+      apart.flatMap((pair, index) =>
+        pair
+          .filter((group) => !store.stackGroups.includes(group))
+          .map((group) => createProblem('unknown-stack-group', `apart.${index}`, { id: group })),
+      ),
+    )
+    await saveStore(transaction, { name, store: { ...store, conflicts, apart } })
+    const before = { conflicts: store.conflicts, apart: store.apart }
+    return { result: null, detail: { before, after: { conflicts, apart } } }
+  })
+}

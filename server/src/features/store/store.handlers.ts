@@ -1,0 +1,45 @@
+import { findLatestChange } from '../../data/activity/activity.repository.ts'
+import { countProducts } from '../../data/catalogue/catalogue.repository.ts'
+import type { Clock } from '../../platform/clock.ts'
+import type { Database } from '../../platform/db/openDatabase.ts'
+import type { HandlersOf } from '../../http/serveEndpoints.ts'
+import { findLatestRelease } from '../../data/releases/releases.repository.ts'
+import { getStore } from '../../data/store/store.repository.ts'
+import { changeAlarm, changeDelivery, changePriceRules, changeSecondPerson } from './store.service.ts'
+
+interface StoreDeps {
+  readonly database: Database
+  readonly clock: Clock
+}
+
+type Own = 'getStore' | 'savePriceRules' | 'saveAlarm' | 'saveDelivery' | 'saveSecondPerson'
+
+export function createStoreHandlers({ database, clock }: StoreDeps): HandlersOf<Own> {
+  return {
+    getStore: async () => {
+      // Asked first: what is told besides is then never older than it says.
+      const latestChange = await findLatestChange(database)
+      const [record, products, latest] = await Promise.all([
+        getStore(database),
+        countProducts(database),
+        findLatestRelease(database),
+      ])
+      const release = latest ? { number: latest.number, at: latest.at, note: latest.note } : null
+      const { shownUntil: _shownUntil, delivery, ...rest } = record
+      const told = { ...rest, delivery: [...delivery] }
+      return { ...told, latestChange, now: new Date(clock.now()).toISOString(), products, release }
+    },
+    savePriceRules: async ({ body, by }) => {
+      await changePriceRules({ database, clock }, body, by)
+    },
+    saveAlarm: async ({ body, by }) => {
+      await changeAlarm({ database, clock }, body, by)
+    },
+    saveDelivery: async ({ body, by }) => {
+      await changeDelivery({ database, clock }, body, by)
+    },
+    saveSecondPerson: async ({ body, by }) => {
+      await changeSecondPerson({ database, clock }, body, by)
+    },
+  }
+}

@@ -1,0 +1,115 @@
+import type {
+  AlarmRequest,
+  DeliveryOption,
+  DeliveryRequest,
+  PriceRulesRequest,
+  SecondPersonRequest,
+} from '@novalex/contract'
+import { createProblem, DEFAULT_ALARM, type Problem } from '@novalex/core'
+import { recordActivity } from '../../data/activity/activity.repository.ts'
+import { transact } from '../../platform/db/transact.ts'
+import { refuseIfAny } from '../../platform/errors/AppError.ts'
+import { refuseStale } from '../../platform/errors/refuseStale.ts'
+import { changePlan, type PlanWriter } from '../../sources/plans/changePlan.ts'
+import { changeStore, lockStore, saveStore, type StoreRecord } from '../../data/store/store.repository.ts'
+
+/** The floor, and what is reckoned with reductions. Refused if made from an older version of the store. */
+export async function changePriceRules(
+  writer: PlanWriter,
+  { version, ...rules }: PriceRulesRequest,
+  by: string,
+): Promise<void> {
+  const note = { by, action: 'change-price-rules', subject: 'store' } as const
+  await changePlan(writer, note, async ({ transaction, store: present }) => {
+    refuseStale(present, version)
+    const { name, store } = present
+    await saveStore(transaction, { name, store: { ...store, ...rules } })
+    const { floor, priorDays, longestSaleDays } = store
+    return { result: null, detail: { before: { floor, priorDays, longestSaleDays }, after: rules } }
+  })
+}
+
+/** From when on a plan deserves a look. Refused if made from an older version of the store. */
+export async function changeAlarm(writer: PlanWriter, { version, alarm }: AlarmRequest, by: string): Promise<void> {
+  const note = { by, action: 'change-alarm', subject: 'store' } as const
+  await changePlan(writer, note, async ({ transaction, store: present }) => {
+    refuseStale(present, version)
+    const { name, store } = present
+    await saveStore(transaction, { name, store: { ...store, alarm } })
+    return { result: null, detail: { before: { ...DEFAULT_ALARM, ...store.alarm }, after: alarm } }
+  })
+}
+
+/** The ways of delivery. Refused if made from an older version of the store, or with an option or a country twice. */
+export async function changeDelivery(
+  writer: PlanWriter,
+  { version, options }: DeliveryRequest,
+  by: string,
+): Promise<void> {
+  refuseIfAny(checkDelivery(options))
+  const trimmed = options.map((option) => ({ ...option, name: option.name.trim() }))
+  await change(writer, by, {
+    action: 'change-delivery',
+    version,
+    read: ({ delivery }) => ({ delivery: toPrices(delivery) }),
+    changes: { delivery: trimmed },
+    after: { delivery: toPrices(trimmed) },
+  })
+}
+
+/** Whether a release takes a second person. Refused if made from an older version of the store. */
+export async function changeSecondPerson(
+  writer: PlanWriter,
+  { version, secondPerson }: SecondPersonRequest,
+  by: string,
+): Promise<void> {
+  await change(writer, by, {
+    action: 'change-second-person',
+    version,
+    read: (present) => ({ secondPerson: present.secondPerson }),
+    changes: { secondPerson },
+    after: { secondPerson },
+  })
+}
+
+interface Change {
+  readonly action: 'change-delivery' | 'change-second-person'
+  readonly version: number
+  readonly read: (present: StoreRecord) => object
+  readonly changes: Parameters<typeof changeStore>[1]
+  readonly after: object
+}
+
+/** A change of the store that is none of the plan: no price follows from it. */
+async function change({ database, clock }: PlanWriter, by: string, asked: Change): Promise<void> {
+  await transact(database, async (transaction) => {
+    const present = await lockStore(transaction)
+    refuseStale(present, asked.version)
+    await changeStore(transaction, asked.changes)
+    const detail = { before: asked.read(present), after: asked.after }
+    await recordActivity(transaction, { at: clock.now(), by, action: asked.action, subject: 'store', detail })
+  })
+}
+
+/** As the log shows it: each price by option and country. */
+function toPrices(options: readonly DeliveryOption[]): Record<string, Record<string, number>> {
+  return Object.fromEntries(
+    options.map(({ id, prices }) => [id, Object.fromEntries(prices.map(({ country, price }) => [country, price]))]),
+  )
+}
+
+function checkDelivery(options: readonly DeliveryOption[]): Problem[] {
+  const isAgain = (list: readonly string[], index: number) => list.indexOf(list[index]!) < index
+  const ids = options.map(({ id }) => id)
+  return options.flatMap(({ id, prices }, at) => {
+    const countries = prices.map(({ country }) => country)
+    return [
+      ...(isAgain(ids, at) ? [createProblem('duplicate-id', `options.${at}.id`, { id })] : []),
+      ...countries.flatMap((country, index) =>
+        isAgain(countries, index)
+          ? [createProblem('duplicate-id', `options.${at}.prices.${index}.country`, { id: country })]
+          : [],
+      ),
+    ]
+  })
+}

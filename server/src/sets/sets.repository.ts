@@ -1,6 +1,0 @@
-import type { SetRecord } from '@novalex/contract'
-import { createNamedRecords } from '../db/namedRecords.ts'
-
-export type SetContent = SetRecord['content']
-
-export const SETS = createNamedRecords<SetContent>('product_sets', 'set')

@@ -1,0 +1,128 @@
+import type { ShopCartAnswer } from '@novalex/contract'
+import {
+  computeQuote,
+  findOutcome,
+  findKeptNudges,
+  type CodeOutcome,
+  type CompiledPlan,
+  type ConditionTest,
+  type MinorUnits,
+  type Nudge,
+  type Order,
+  type Promotion,
+  type SkippedOutcome,
+  type Quote,
+} from '@novalex/core'
+import { isMistyped, type CodeShape } from '../../data/codes/codeText.ts'
+import { hideInternal } from './hideInternal.ts'
+
+/** A cart as the shop shows it: no internal name in it, and only nudges of offers that need no code. */
+export function computeShopCart(plan: CompiledPlan, release: number | null, order: Order): ShopCartAnswer {
+  const quote = computeQuote(plan, order)
+  return { ...writeShopCart(plan, release, quote), nudges: findShopNudges(plan, order, quote) }
+}
+
+/** A quote as the shop shows it, without nudges. */
+export function writeShopCart(plan: CompiledPlan, release: number | null, quote: Quote): ShopCartAnswer {
+  const { totals, delivery } = quote
+  const causeOf = ({ promotion: id, amount }: { promotion: string; amount: MinorUnits }) => {
+    const { promotion } = plan.findPromotion(id)!
+    const { mechanic, code } = promotion
+    return {
+      kind: mechanic.kind,
+      title: titleForCart(promotion),
+      code: code && 'text' in code ? code.text : null,
+      amount,
+    }
+  }
+  return {
+    release,
+    lines: quote.lines.map(({ sku, quantity, gift, regular, total, adjustments }) => ({
+      sku,
+      name: plan.catalogue.bySku.get(sku)!.name,
+      quantity,
+      gift,
+      regular,
+      total,
+      causes: adjustments.map((one) => ({
+        ...causeOf(one),
+        ...(one.units < quantity ? { units: one.units } : {}),
+      })),
+    })),
+    delivery: { regular: delivery.regular, total: delivery.total, causes: delivery.adjustments.map(causeOf) },
+    surcharges: quote.surcharges.map(causeOf),
+    codes: quote.codes.map((one) => {
+      const { code, outcome, reason } = one
+      return { code, outcome, reason: hideFate(reason), lacks: findLack(quote, one) }
+    }),
+    nudges: [],
+    saved: totals.saved,
+    grand: totals.grand,
+  }
+}
+
+function findShopNudges(plan: CompiledPlan, order: Order, quote: Quote): ShopCartAnswer['nudges'] {
+  const isShown = ({ promotion: id }: Nudge) => {
+    const { promotion } = plan.findPromotion(id)!
+    return promotion.code === null && promotion.display?.nudge !== false
+  }
+  return findKeptNudges(plan, order, quote, isShown).map((nudge) => {
+    const { promotion } = plan.findPromotion(nudge.promotion)!
+    const names = Object.fromEntries(nudge.add.map(({ sku }) => [sku, plan.catalogue.bySku.get(sku)!.name]))
+    return { kind: promotion.mechanic.kind, title: titleForCart(promotion), nudge: hideInternal(nudge), names }
+  })
+}
+
+/** Of a code that was used or voided a shopper learns no more than of one that there never was. */
+function hideFate(reason: CodeOutcome['reason']): CodeOutcome['reason'] {
+  return reason === 'code-used' || reason === 'code-void' ? 'code-unknown' : reason
+}
+
+/** What the cart calls a promotion; null leaves it to a word for its kind. */
+export function titleForCart({ display }: Promotion): string | null {
+  const isShown = display?.places?.includes('cart') ?? true
+  return (isShown && display?.title) || null
+}
+
+/** Why the promotion of a code without effect did nothing. */
+function findLack(quote: Quote, { promotion, outcome }: CodeOutcome) {
+  if (outcome !== 'noEffect' || promotion === null) return null
+  const skipped = findOutcome(quote, promotion)
+  return skipped.outcome === 'skipped' ? { reason: skipped.reason, facts: toShopperFacts(skipped) } : null
+}
+
+type ShopperFacts = NonNullable<ShopCartAnswer['codes'][number]['lacks']>['facts']
+
+/** What a shopper may know: what is lacking, and conditions that are about the cart or their own orders; nothing of other promotions. */
+function toShopperFacts(skipped: SkippedOutcome): ShopperFacts {
+  switch (skipped.reason) {
+    case 'not-enough-units':
+      return skipped.facts
+    case 'below-first-tier': {
+      const { missingUnits, missingAmount } = skipped.facts
+      return missingUnits === undefined ? { missingAmount } : { missingUnits }
+    }
+    case 'condition':
+    case 'sign-in-needed': {
+      const { test, isNegated } = skipped.facts
+      return test && isSayable(test) ? { test, isNegated } : {}
+    }
+    default:
+      return {}
+  }
+}
+
+const INTERNAL_TESTS: ReadonlySet<ConditionTest['test']> = new Set(['group', 'tag', 'shopper', 'channel'])
+
+/** Shoppers know categories by name; sets, tags and families have none for them. */
+function isSayable(test: ConditionTest): boolean {
+  const keys = 'reach' in test ? Object.keys(test.reach) : []
+  return !INTERNAL_TESTS.has(test.test) && keys.every((key) => key === 'categories' || key === 'regularPrice')
+}
+
+/** Of codes that there are not, those that look like one of a batch, but for a mistake in typing. */
+export function nameMistyped(codes: ShopCartAnswer['codes'], shapes: readonly CodeShape[]): ShopCartAnswer['codes'] {
+  return codes.map((one) =>
+    one.reason === 'code-unknown' && isMistyped(one.code, shapes) ? { ...one, reason: 'code-mistyped' as const } : one,
+  )
+}

@@ -1,0 +1,101 @@
+import { HOUR_MS, type Facts } from '@novalex/core'
+import { LRUCache } from 'lru-cache'
+import { listShapes } from '../../data/codes/codeBatches.repository.ts'
+import { listSold, listStock } from '../../data/stock/stock.repository.ts'
+import type { CodeShape } from '../../data/codes/codeText.ts'
+import type { Database } from '../../platform/db/openDatabase.ts'
+import { findLatestSale } from '../../data/orders/findLatestSale.ts'
+import { getStore, type StoreRecord } from '../../data/store/store.repository.ts'
+import { listCounts, toFacts } from '../../data/counts/counts.repository.ts'
+
+/** How old a figure may be that a cart or a screen shows; orders read them anew. */
+const RECENT_MS = 1000
+const KEPT_SKUS = 20_000
+
+/** What has been used up, what is in stock, and what the store is set to, as it was within the last second. */
+export interface RecentFigures {
+  facts(): Promise<Facts>
+  /** Of some products, by SKU; null: not counted. */
+  stock(skus: readonly string[]): Promise<Readonly<Record<string, number | null>>>
+  /** Of every product whose stock is counted, with a number that is another one whenever any of it, or what was sold, may have changed. */
+  allStock(catalogueRevision: number): Promise<AllStock>
+  /** Units sold in the 30 days before an instant, by SKU. */
+  sold(catalogueRevision: number, now: number): Promise<ReadonlyMap<string, number>>
+  store(): Promise<StoreRecord>
+  /** How the codes of batches look. */
+  shapes(): Promise<readonly CodeShape[]>
+  /** Lets go of what has turned out to be older than what is true. */
+  forget(): void
+}
+
+export interface AllStock {
+  readonly sale: number
+  readonly bySku: ReadonlyMap<string, number>
+}
+
+export function createRecentFigures(database: Database): RecentFigures {
+  // What is let go of while it is still being fetched is not torn from whoever waits for it.
+  const facts = new LRUCache<'all', Facts>({
+    max: 1,
+    ttl: RECENT_MS,
+    ignoreFetchAbort: true,
+    fetchMethod: async () => toFacts(await listCounts(database)),
+  })
+  const store = new LRUCache<'store', StoreRecord>({
+    max: 1,
+    ttl: RECENT_MS,
+    ignoreFetchAbort: true,
+    fetchMethod: () => getStore(database),
+  })
+  const shapes = new LRUCache<'all', readonly CodeShape[]>({
+    max: 1,
+    ttl: RECENT_MS,
+    ignoreFetchAbort: true,
+    fetchMethod: () => listShapes(database),
+  })
+  const sale = new LRUCache<'latest', number>({
+    max: 1,
+    ttl: RECENT_MS,
+    ignoreFetchAbort: true,
+    fetchMethod: () => findLatestSale(database),
+  })
+  const allStock = new LRUCache<string, AllStock, number>({
+    max: 1,
+    ignoreFetchAbort: true,
+    fetchMethod: async (_key, _stale, { context }) => ({ sale: context, bySku: await listStock(database) }),
+  })
+  const sold = new LRUCache<string, ReadonlyMap<string, number>, number>({
+    max: 1,
+    ignoreFetchAbort: true,
+    fetchMethod: (_key, _stale, { context: now }) => listSold(database, now),
+  })
+  const stock = new LRUCache<string, { readonly units: number | null }>({ max: KEPT_SKUS, ttl: RECENT_MS })
+  return {
+    facts: () => facts.forceFetch('all'),
+    store: () => store.forceFetch('store'),
+    shapes: () => shapes.forceFetch('all'),
+    async allStock(catalogueRevision) {
+      const latest = await sale.forceFetch('latest')
+      return allStock.forceFetch(`${catalogueRevision} ${latest}`, { context: latest })
+    },
+    async sold(catalogueRevision, now) {
+      const latest = await sale.forceFetch('latest')
+      // What falls out of the 30 days does so by the hour.
+      return sold.forceFetch(`${catalogueRevision} ${latest} ${Math.floor(now / HOUR_MS)}`, { context: now })
+    },
+    forget() {
+      sale.clear()
+      facts.clear()
+      stock.clear()
+    },
+    async stock(skus) {
+      const missing = skus.filter((sku) => !stock.has(sku))
+      if (missing.length > 0) {
+        const rows = await database<{ sku: string; units: number }>('stock').whereIn('sku', missing)
+        const found = new Map(rows.map(({ sku, units }) => [sku, units]))
+        for (const sku of missing) stock.set(sku, { units: found.get(sku) ?? null })
+      }
+      return Object.fromEntries(skus.map((sku) => [sku, stock.get(sku)?.units ?? null]))
+    },
+  }
+}

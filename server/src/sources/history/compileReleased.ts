@@ -1,0 +1,10 @@
+import { compilePlan, resolveSets, type Catalogue, type CompiledPlan } from '@novalex/core'
+import type { ReleasedPlan } from '../../data/releases/releases.repository.ts'
+
+/** What was released, over products as they are now. */
+export function compileReleased(
+  { store, promotions, sets }: ReleasedPlan,
+  goods: Omit<Catalogue, 'sets'>,
+): CompiledPlan {
+  return compilePlan({ store, promotions, catalogue: { ...goods, sets: resolveSets(sets, goods) } })
+}

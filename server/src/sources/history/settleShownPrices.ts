@@ -1,0 +1,98 @@
+import {
+  computePriceHistory,
+  createPricers,
+  type Catalogue,
+  type Guest,
+  type HistorySpan,
+  type Instant,
+  type Product,
+} from '@novalex/core'
+import type { Connection } from '../../platform/db/openDatabase.ts'
+import { GUEST } from '../plans/resolveQuestion.ts'
+import { getReleasedPlan, listReleasesSince } from '../../data/releases/releases.repository.ts'
+import { saveShownUntil, type StoreRecord } from '../../data/store/store.repository.ts'
+import { compileReleased } from './compileReleased.ts'
+import { listCountedPrices, readPastFacts } from './readPastFacts.ts'
+import { listRegularPrices, listShownUntil, saveShownPrices } from '../../data/prices/prices.repository.ts'
+import { toEpochs, type Followed } from './toEpochs.ts'
+
+const PRODUCTS_A_STEP = 5000
+
+/**
+ * Writes what the shop has shown since the last time, before something changes from which it could be worked out: a release, or
+ * the products. Only what differs from the regular price is written, and a span that goes on is made longer, so the table grows with prices that
+ * change and not with releases. Belongs in the transaction of that change, under the store's lock; `catalogue` is the one before it.
+ */
+export async function settleShownPrices(
+  transaction: Connection,
+  { shownUntil }: StoreRecord,
+  { catalogue, at }: { readonly catalogue: () => Promise<Catalogue>; readonly at: Instant },
+): Promise<void> {
+  const since = shownUntil ?? -Infinity
+  if (at <= since) return
+  const releases = (await listReleasesSince(transaction, shownUntil)).filter((release) => Date.parse(release.at) < at)
+  if (releases.length > 0) {
+    const goods = await catalogue()
+    const followed = await followReleases(transaction, releases, goods)
+    const reached = goods.products.filter((product) =>
+      followed.some(({ plan }) => plan.findPricing(product).length > 0),
+    )
+    const before = shownUntil === null ? new Map<string, HistorySpan>() : await listShownUntil(transaction, shownUntil)
+    const start = Math.max(since, followed[0]!.from)
+    const counted = listCountedPrices(followed.map(({ plan }) => plan))
+    const guest = { ...GUEST, past: await readPastFacts(transaction, counted, start) }
+    const view = { followed, before, start, at, guest, pricerAt: createPricers(guest) }
+    for (let from = 0; from < reached.length; from += PRODUCTS_A_STEP) {
+      const part = reached.slice(from, from + PRODUCTS_A_STEP)
+      await saveShownPrices(transaction, await computeShown(transaction, part, view))
+    }
+  }
+  await saveShownUntil(transaction, at)
+}
+
+async function followReleases(
+  transaction: Connection,
+  releases: readonly { readonly number: number; readonly at: string }[],
+  goods: Catalogue,
+): Promise<Followed[]> {
+  const followed: Followed[] = []
+  for (const { number, at } of releases) {
+    const plan = compileReleased(await getReleasedPlan(transaction, number), goods)
+    followed.push({ release: number, from: Date.parse(at), plan })
+  }
+  return followed
+}
+
+async function computeShown(
+  transaction: Connection,
+  products: readonly Product[],
+  view: {
+    readonly followed: readonly Followed[]
+    readonly before: ReadonlyMap<string, HistorySpan>
+    readonly start: Instant
+    readonly at: Instant
+    readonly guest: Guest
+    readonly pricerAt: ReturnType<typeof createPricers>
+  },
+): Promise<{ sku: string; span: HistorySpan }[]> {
+  const { followed, before, start, at, guest, pricerAt } = view
+  const skus = products.map(({ sku }) => sku)
+  const regular = await listRegularPrices(transaction, skus)
+  return products.flatMap((product) => {
+    const { sku, regularPrice } = product
+    const known = regular.get(sku) ?? [{ since: at, price: regularPrice }]
+    const epochs = toEpochs(followed, known, { from: start, to: at })
+    const spans = computePriceHistory(product, epochs, guest, pricerAt)
+    const shown = spans.filter(({ price, regular: stood, promotions }) => price !== stood || promotions.length > 0)
+    return shown.map((span) => ({ sku, span: lengthen(before.get(sku), span) }))
+  })
+}
+
+function lengthen(before: HistorySpan | undefined, span: HistorySpan): HistorySpan {
+  const goesOn =
+    before?.until === span.from &&
+    before.price === span.price &&
+    before.regular === span.regular &&
+    before.promotions.join() === span.promotions.join()
+  return goesOn ? { ...span, from: before.from } : span
+}

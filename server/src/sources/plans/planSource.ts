@@ -1,0 +1,164 @@
+import { setImmediate } from 'node:timers/promises'
+import { compilePlan, resolveSets, type Catalogue, type CompiledPlan, type ProductSet, type Store } from '@novalex/core'
+import { LRUCache } from 'lru-cache'
+import { loadCatalogue } from '../../data/catalogue/catalogue.repository.ts'
+import type { Connection, Database } from '../../platform/db/openDatabase.ts'
+import { listPromotions } from '../../data/promotions/promotions.repository.ts'
+import { findLatestRelease, getReleasedPlan, type ReleasedPlan } from '../../data/releases/releases.repository.ts'
+import { SETS } from '../../data/sets/sets.repository.ts'
+import { getStore, type StoreRecord } from '../../data/store/store.repository.ts'
+
+/** `working`, `live` (the latest release), or a release's number. */
+export type PlanName = string
+
+export interface SourcedPlan {
+  readonly plan: CompiledPlan
+  /** Null for the working plan, and for `live` before the first release. */
+  readonly release: number | null
+  readonly planRevision: number
+  readonly catalogueRevision: number
+  /** Changes whenever a price under this plan may have changed. */
+  readonly key: string
+}
+
+export interface PlanSource {
+  /** Throws `not-found` for a release that there is not; `live` without any release is an empty plan. */
+  get(name: PlanName): Promise<SourcedPlan>
+  /** The live plan as it was within the last second: for what may be that old, such as what the shop shows. */
+  getRecent(): Promise<SourcedPlan>
+  /** Lets go of what `getRecent` remembers: this process has released something. */
+  forgetRecent(): void
+  /** The working plan as the transaction that holds the store's lock sees it. Asks through that transaction alone. */
+  getLocked(transaction: Connection, store: StoreRecord): Promise<SourcedPlan>
+}
+
+const KEPT_PLANS = 4
+const KEPT_FILTERS = 500
+const RECENT_MS = 1000
+
+interface Goods {
+  readonly catalogue: Catalogue
+  /** What sets hold that were asked for, by their filters. */
+  readonly filtered: LRUCache<string, ProductSet['skus']>
+}
+
+interface Question {
+  readonly connection: Connection
+  readonly record: StoreRecord
+  readonly release: number | null | 'working'
+}
+
+/**
+ * Compiled plans, kept as long as neither plan nor catalogue change. Revisions are asked of the database each time, so any number
+ * of processes agree. What could not be loaded is not kept. Between the steps of loading and compiling, others have their turn.
+ */
+export function createPlanSource(database: Database): PlanSource {
+  const goods = new LRUCache<number, Goods, Connection>({
+    max: 1,
+    ignoreFetchAbort: true,
+    fetchMethod: (_revision, _stale, { context }) => loadGoods(context),
+  })
+  const plans = new LRUCache<string, SourcedPlan, Question>({
+    max: KEPT_PLANS,
+    ignoreFetchAbort: true,
+    fetchMethod: async (_key, _stale, { context }) => {
+      const { connection, record } = context
+      return compile(context, await goods.forceFetch(record.catalogueRevision, { context: connection }))
+    },
+  })
+  const recent = new LRUCache<'live', SourcedPlan>({
+    max: 1,
+    ttl: RECENT_MS,
+    ignoreFetchAbort: true,
+    fetchMethod: () => get('live'),
+  })
+
+  async function get(name: PlanName): Promise<SourcedPlan> {
+    const record = await getStore(database)
+    const release = name === 'working' ? ('working' as const) : await resolveRelease(database, name)
+    const question = { connection: database, record, release }
+    return plans.forceFetch(keyOf(question), { context: question })
+  }
+
+  return {
+    get,
+    getRecent: () => recent.forceFetch('live'),
+    forgetRecent: () => {
+      recent.clear()
+    },
+    async getLocked(connection, record) {
+      const question = { connection, record, release: 'working' as const }
+      const known = plans.get(keyOf(question))
+      if (known) return known
+      // What others wait for may wait for a connection itself, so nothing is shared with them but what is there.
+      const own = goods.get(record.catalogueRevision) ?? (await loadGoods(connection))
+      const sourced = await compile(question, own)
+      goods.set(record.catalogueRevision, own)
+      plans.set(sourced.key, sourced)
+      return sourced
+    },
+  }
+}
+
+function keyOf({ record, release }: Question): string {
+  const { catalogueRevision, planRevision } = record
+  return `${catalogueRevision}:${release === 'working' ? `working ${planRevision}` : `release ${release ?? 'none'}`}`
+}
+
+async function loadGoods(connection: Connection): Promise<Goods> {
+  const catalogue = await loadCatalogue(connection)
+  await setImmediate()
+  return { catalogue, filtered: new LRUCache({ max: KEPT_FILTERS }) }
+}
+
+async function compile(question: Question, goods: Goods): Promise<SourcedPlan> {
+  const { connection, record, release } = question
+  const { catalogue } = goods
+  const { store, promotions, sets } = await loadPlan(question, connection)
+  const plan = compilePlan({ store, promotions, catalogue: { ...catalogue, sets: await resolveAll(sets, goods) } })
+  await setImmediate()
+  return {
+    plan,
+    release: release === 'working' ? null : release,
+    planRevision: record.planRevision,
+    catalogueRevision: record.catalogueRevision,
+    key: keyOf(question),
+  }
+}
+
+/** Goes through the products once for each filter that is new, and lets others have their turn in between. */
+async function resolveAll(sets: ReleasedPlan['sets'], { catalogue, filtered }: Goods): Promise<ProductSet[]> {
+  const resolved: ProductSet[] = []
+  for (const { id, content } of sets) {
+    if ('skus' in content) {
+      resolved.push({ id, skus: content.skus })
+      continue
+    }
+    const key = JSON.stringify(content)
+    let skus = filtered.get(key)
+    if (!skus) {
+      skus = resolveSets([{ id, content }], catalogue)[0]!.skus
+      filtered.set(key, skus)
+      await setImmediate()
+    }
+    resolved.push({ id, skus })
+  }
+  return resolved
+}
+
+async function loadPlan({ record: { store }, release }: Question, connection: Connection): Promise<ReleasedPlan> {
+  if (release === 'working') return loadWorkingPlan(connection, store)
+  if (release === null) return { store, promotions: [], sets: [] }
+  return getReleasedPlan(connection, release)
+}
+
+/** The plan as it is being worked on, as a release would keep it. */
+export async function loadWorkingPlan(connection: Connection, store: Store): Promise<ReleasedPlan> {
+  const records = await listPromotions(connection)
+  return { store, promotions: records.map(({ promotion }) => promotion), sets: await SETS.list(connection) }
+}
+
+async function resolveRelease(database: Database, name: PlanName): Promise<number | null> {
+  if (name !== 'live') return Number(name)
+  return (await findLatestRelease(database))?.number ?? null
+}
