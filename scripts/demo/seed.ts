@@ -4,10 +4,10 @@ import { computeProductImport, PRODUCT_FORMAT, type Instant, type Promotion } fr
 import { recordActivity } from '../../server/src/data/activity/activity.repository.ts'
 import { insertCampaign } from '../../server/src/data/campaigns/campaigns.repository.ts'
 import { insertCategories, loadCatalogue, saveProducts } from '../../server/src/data/catalogue/catalogue.repository.ts'
-import { listSold, saveStock } from '../../server/src/data/stock/stock.repository.ts'
+import { listSold, saveStock } from '../../server/src/data/catalogue/figures.repository.ts'
 import { insertBatch } from '../../server/src/data/codes/codeBatches.repository.ts'
-import { toHandOutRow } from '../../server/src/data/codes/handOuts.repository.ts'
-import { makeCodes } from '../../server/src/features/codes/makeCodes.ts'
+import { insertHandOut } from '../../server/src/data/codes/handOuts.repository.ts'
+import { makeCodes } from '../../server/src/data/codes/makeCodes.ts'
 import { ensureCounts } from '../../server/src/data/counts/counts.repository.ts'
 import { migrateDatabase } from '../../server/src/platform/db/migrateDatabase.ts'
 import { openDatabase, type Database } from '../../server/src/platform/db/openDatabase.ts'
@@ -20,7 +20,7 @@ import { SETS } from '../../server/src/data/sets/sets.repository.ts'
 import { insertPastPrices } from '../../server/src/data/prices/prices.repository.ts'
 import { listShoppers, saveShoppers } from '../../server/src/data/shoppers/shoppers.repository.ts'
 import { insertTestCart } from '../../server/src/data/testCarts/testCarts.repository.ts'
-import { changeStore, getStore, saveStore } from '../../server/src/data/store/store.repository.ts'
+import { getStore, insertStore, updateStore } from '../../server/src/data/store/store.repository.ts'
 import { createDemoSales } from './catalogue.ts'
 import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_DELIVERY, DEMO_SETS, DEMO_STORE, UNRELEASED } from './plan.ts'
 import { DEMO_PEOPLE, seedPeople } from './people.ts'
@@ -49,8 +49,8 @@ export async function seedDemo(databaseUrl: string, now: Instant, password: Demo
     await seedPeople(database, password.text, password.renews)
     if (await database('store').first()) return false
     await database.transaction(async (transaction) => {
-      await saveStore(transaction, DEMO_STORE)
-      await changeStore(transaction, { delivery: DEMO_DELIVERY })
+      await insertStore(transaction, DEMO_STORE)
+      await updateStore(transaction, 1, { delivery: DEMO_DELIVERY })
       await seedCatalogue(transaction, now)
       await seedPlan(transaction, now)
       await seedSales(transaction, now)
@@ -144,9 +144,12 @@ async function seedCodes(transaction: Database, now: Instant): Promise<void> {
     text: 'Tell us where to send it, and a code of your own is on its way.',
     promotion: coded.id,
     wording: 'Yes, write to me now and then about new colours and offers.',
-    ...{ from: null, until: null, most: 200, showsAtOnce: false },
+    from: null,
+    until: null,
+    most: 200,
+    showsAtOnce: false,
   }
-  await transaction('hand_outs').insert({ id: 'demo-thanks', ...toHandOutRow(page), given: 0, version: 1 })
+  await insertHandOut(transaction, 'demo-thanks', page)
 }
 
 /** One that holds, and one whose total was noted before the brushes' price was. */

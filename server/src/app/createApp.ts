@@ -17,6 +17,7 @@ import { createCampaignsHandlers } from '../features/campaigns/campaigns.handler
 import { createCampaignsService } from '../features/campaigns/campaigns.service.ts'
 import type { ChangeFeed } from '../features/changes/changeFeed.ts'
 import { createChangesHandlers } from '../features/changes/changes.handlers.ts'
+import { hasStore } from '../data/store/store.repository.ts'
 import type { Clock } from '../platform/clock.ts'
 import type { Config } from '../platform/config.ts'
 import { createCountsHandlers } from '../features/counts/counts.handlers.ts'
@@ -87,7 +88,10 @@ export function createApp(deps: AppDeps): Express {
   // Mounted first: most requests go to the API.
   app.use('/api', createApi(deps, access))
   app.get('/healthz', answerAlive)
-  app.get('/readyz', createReadyCheck(database))
+  app.get(
+    '/readyz',
+    createReadyCheck(database, () => hasStore(database)),
+  )
   app.get('/metrics', createMetricsAnswer(access.identify))
   if (existsSync(config.webFolder)) servePages(app, config.webFolder)
   app.use(() => {

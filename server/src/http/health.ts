@@ -20,13 +20,13 @@ export const answerAlive: RequestHandler = (_request, response) => {
  * Whether requests may be sent here: 200 if the database answers, its tables are whole, its disk has room and there is a store; else 503. What shares
  * requests out among processes asks this.
  */
-export function createReadyCheck(database: Database): RequestHandler {
+export function createReadyCheck(database: Database, hasStore: () => Promise<boolean>): RequestHandler {
   async function findHealth(): Promise<{ readonly status: Health; readonly faults?: readonly string[] }> {
     await database.raw('SELECT 1').timeout(TIMEOUT_MS)
     const faults = await findSchemaFaults(database)
     if (faults.length > 0) return { status: 'schema-broken', faults }
     if (Date.now() - lastFullAt() < FULL_MS) return { status: 'disk-full' }
-    return { status: (await database('store').first('id')) ? 'ready' : 'no-store' }
+    return { status: (await hasStore()) ? 'ready' : 'no-store' }
   }
 
   return async (request, response) => {

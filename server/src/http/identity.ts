@@ -1,42 +1,67 @@
-import type { Account, PersonRole } from '@novalex/contract'
+import type { Account, KeyScope, PersonRole } from '@novalex/contract'
 import type { Request } from 'express'
 import type { SessionData } from 'express-session'
-import type { Clock } from '../platform/clock.ts'
-import type { Database } from '../platform/db/openDatabase.ts'
-import { findKeyHolder, type KeyHolder } from '../features/access/keys.ts'
-import { namesWithRole } from '../data/people/people.repository.ts'
+import { hashToken } from '../platform/tokens.ts'
 
-/** Who makes a request, as a session or a key shows it; never what the request says of itself. */
+declare module 'express-session' {
+  interface SessionData {
+    account: Account
+    agent: string
+    /** Epoch milliseconds at which the stored session was last updated. */
+    seenAt: number
+  }
+}
+
+export const SESSION_COOKIE = 'novalex.session'
+
+/** A program that authenticates with an API key. */
+export interface KeyHolder {
+  readonly id: string
+  readonly name: string
+  readonly scopes: readonly KeyScope[]
+}
+
+/** Who makes a request, by its session or API key. Nothing that the request claims about itself enters. */
 export type Identity =
   | { readonly kind: 'nobody' }
   | { readonly kind: 'person'; readonly account: Account }
   | { readonly kind: 'key'; readonly key: KeyHolder }
 
 export interface Identify {
-  /** Throws `key-unknown` for a key that is not taken. */
+  /** Throws `key-unknown` for an invalid key. */
   request(request: Request): Promise<Identity>
-  /** Some of those who have one of the roles. */
+  /** Returns the names of some people who have one of the roles. */
   namesWith(roles: readonly PersonRole[]): Promise<string[]>
 }
 
-/** The key of a request. Source: RFC 6750, section 2.1. */
+/** Returns the bearer token of a request, or null. Source: RFC 6750, section 2.1. */
 export function bearerOf(request: Request): string | null {
   return /^Bearer +([\w.~+/-]+=*)\s*$/i.exec(request.headers.authorization ?? '')?.[1] ?? null
 }
 
-export function createIdentify(database: Database, wallClock: Clock): Identify {
+interface Lookups {
+  /** Returns the holder of an API key. Throws `key-unknown`. */
+  readonly findKeyHolder: (key: string) => Promise<KeyHolder>
+  /** Returns the names of some people who have one of the roles. */
+  readonly namesWithRole: (roles: readonly PersonRole[]) => Promise<string[]>
+}
+
+export function createIdentify({ findKeyHolder, namesWithRole }: Lookups): Identify {
   return {
     async request(request) {
       if (request.headers.authorization !== undefined)
-        return { kind: 'key', key: await findKeyHolder(database, bearerOf(request) ?? '', wallClock.now()) }
+        return { kind: 'key', key: await findKeyHolder(bearerOf(request) ?? '') }
       const { account } = (request.session as Partial<SessionData> | undefined) ?? {}
       return account ? { kind: 'person', account } : { kind: 'nobody' }
     },
-    namesWith: (roles) => namesWithRole(database, roles),
+    namesWith: namesWithRole,
   }
 }
 
-/** As the log names them. */
+/** Returns the id under which the database has the session of a request. */
+export const idOfSession = (request: Request) => hashToken(request.sessionID)
+
+/** Returns the name by which the activity log records who made a request. */
 export function nameOf(who: Identity): string {
   switch (who.kind) {
     case 'person':
@@ -48,13 +73,13 @@ export function nameOf(who: Identity): string {
   }
 }
 
-/** The account of who is signed in; to be asked only where the endpoint admits nobody else. */
+/** Returns the account of the signed-in person. Throws on an endpoint that also admits others. */
 export function accountOf(who: Identity): Account {
   if (who.kind !== 'person') throw new Error('the endpoint admits others than people')
   return who.account
 }
 
-/** What of orders may be read. A shop's server knows its buyers; of people only releasers see names and addresses, and readers no codes. */
+/** Returns which personal data of orders may be read: keys, releasers and administrators see buyers, readers see no codes. */
 export function readingOf(who: Identity): { readonly seesBuyers: boolean; readonly seesCodes: boolean } {
   const { role } = who.kind === 'person' ? who.account : { role: null }
   return {

@@ -11,7 +11,7 @@ import {
 } from '@novalex/contract'
 import { keysOf } from '@novalex/core'
 import type { TObject, TSchema } from '@sinclair/typebox'
-import { SESSION_COOKIE } from '../features/access/sessions.ts'
+import { SESSION_COOKIE } from './identity.ts'
 
 type Json = Readonly<Record<string, unknown>>
 

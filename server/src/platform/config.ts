@@ -1,5 +1,11 @@
 import { fileURLToPath } from 'node:url'
-import type { UploadLimits } from '../features/imports/takeIn.ts'
+
+export interface UploadLimits {
+  /** Maximum number of uploads that are received at the same time. */
+  readonly atOnce: number
+  /** Time after which an upload that receives no bytes is aborted. */
+  readonly idleMs: number
+}
 
 export interface Config {
   readonly host: string

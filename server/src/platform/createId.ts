@@ -4,3 +4,6 @@ import { randomBytes } from 'node:crypto'
 export function createId(): string {
   return randomBytes(12).toString('base64url')
 }
+
+/** Digits and capital letters without those that are easily confused (0 and O, 1 and I). */
+export const READABLE = '23456789ABCDEFGHJKLMNPQRSTUVWXYZ'

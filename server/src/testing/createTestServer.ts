@@ -5,7 +5,7 @@ import type { PersonRole, PromotionDraft } from '@novalex/contract'
 import type { Product, Store } from '@novalex/core'
 import { pino } from 'pino'
 import { inject } from 'vitest'
-import { loadCookieSecret } from '../platform/tokens.ts'
+import { loadCookieSecret } from '../data/secrets/secrets.repository.ts'
 import { createApp } from '../app/createApp.ts'
 import { createChangeFeed, type ChangeFeed } from '../features/changes/changeFeed.ts'
 import { insertCategories, saveProducts } from '../data/catalogue/catalogue.repository.ts'
@@ -14,7 +14,7 @@ import { readConfig } from '../platform/config.ts'
 import { openDatabase, type Database } from '../platform/db/openDatabase.ts'
 import { createImportsService } from '../features/imports/imports.service.ts'
 import { createPlanSource } from '../sources/plans/planSource.ts'
-import { saveStore } from '../data/store/store.repository.ts'
+import { insertStore } from '../data/store/store.repository.ts'
 import { createThreads, LIMITS, type Threads } from '../jobs/threads.ts'
 import { signInAs } from './signInAs.ts'
 import { cloneDatabase } from '../../../scripts/lib/cloneDatabase.ts'
@@ -194,7 +194,7 @@ export async function createTestServer(
 }
 
 async function fillStore(setUp: Database): Promise<void> {
-  await saveStore(setUp, { name: 'Test shop', store: STORE })
+  await insertStore(setUp, { name: 'Test shop', store: STORE })
   await insertCategories(setUp, [
     { id: 'paper', name: 'Paper', parent: null },
     { id: 'pads', name: 'Pads', parent: 'paper' },

@@ -1,4 +1,4 @@
-import { changeStore } from '../data/store/store.repository.ts'
+import { getStore, updateStore } from '../data/store/store.repository.ts'
 import { createDraft, type Answer, type TestServer } from './createTestServer.ts'
 
 /** Whoever orders: the cookie of a visitor, as the shop gives it, with a shopper's if one is signed in. */
@@ -25,7 +25,8 @@ const cookieOf = (headers: Headers) =>
 /** Parcels to Austria for 4.90. */
 export async function offerParcels(server: TestServer): Promise<void> {
   const options = [{ id: 'parcel', name: 'parcel', prices: [{ country: 'AT', price: 490 }] }]
-  await changeStore(server.database, { delivery: options })
+  const { version } = await getStore(server.database)
+  await updateStore(server.database, version, { delivery: options })
 }
 
 export const PARCEL = { option: 'parcel', country: 'AT' }

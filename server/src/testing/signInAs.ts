@@ -3,8 +3,9 @@ import type { PersonRole } from '@novalex/contract'
 import { once } from '@novalex/core'
 import { hashPassword } from '../features/access/passwords.ts'
 import { findPerson, insertPerson } from '../data/people/people.repository.ts'
-import { createToken, hashToken, loadCookieSecret } from '../platform/tokens.ts'
-import { SESSION_COOKIE } from '../features/access/sessions.ts'
+import { loadCookieSecret } from '../data/secrets/secrets.repository.ts'
+import { createToken, hashToken } from '../platform/tokens.ts'
+import { SESSION_COOKIE } from '../http/identity.ts'
 import type { Database } from '../platform/db/openDatabase.ts'
 
 /** Of a password that nobody knows. */

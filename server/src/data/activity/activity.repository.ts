@@ -1,4 +1,5 @@
 import type { LoggedAction } from '@novalex/contract'
+import { readingState, type Reading } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 
 export interface Activity {
@@ -72,4 +73,9 @@ export async function listActivity(
 export async function listActors(connection: Connection): Promise<string[]> {
   const rows = (await connection('activity').distinct('actor').orderBy('actor')) as { actor: string }[]
   return rows.map(({ actor }) => actor)
+}
+
+/** Reads a text that changes with every logged write of one kind. */
+export function readingLatestOf(action: LoggedAction): Reading<string> {
+  return readingState('select coalesce(max(id), 0) as state from activity where action = ?', [action])
 }

@@ -1,5 +1,7 @@
 import type { Catalogue, Category, Instant, Product } from '@novalex/core'
 import { loadRows } from '../../platform/db/loadRows.ts'
+import { readNames } from '../../platform/db/readNames.ts'
+import { isDuplicate } from '../../platform/db/isDuplicate.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { createIncoming, DROP_INCOMING, PRODUCTS_A_STEP } from '../stock/incoming.ts'
 import { deleteStock, insertStock, takeStock } from '../stock/stock.repository.ts'
@@ -178,7 +180,7 @@ export async function insertProduct(
   try {
     await transaction('products').insert(row)
   } catch (thrown) {
-    if ((thrown as { code?: string }).code === 'ER_DUP_ENTRY') return false
+    if (isDuplicate(thrown)) return false
     throw thrown
   }
   if (product.stock !== null) await insertStock(transaction, product.sku, product.stock)
@@ -229,3 +231,7 @@ function toRow(product: Product, position: number): ProductRow {
     tax_rate: product.taxRate,
   }
 }
+
+/** Returns product names by SKU; unknown SKUs are absent. */
+export const listProductNames = (connection: Connection, skus: readonly string[]) =>
+  readNames(connection, { table: 'products', key: 'sku' }, skus)

@@ -1,5 +1,6 @@
 import type { CodeBatch, CodeBatchRequest } from '@novalex/contract'
-import { ask } from '../../platform/db/ask.ts'
+import { ask, joinReadings, readingState, type Reading } from '../../platform/db/ask.ts'
+import { readingLatestOf } from '../activity/activity.repository.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import type { CodeShape } from './codeText.ts'
@@ -154,4 +155,30 @@ export async function findUses(
     [used, promotion],
   )
   return new Map(uses.map((use) => [use.code, use]))
+}
+
+export async function voidBatch(transaction: Connection, id: string): Promise<void> {
+  await transaction('code_batches')
+    .where({ id: Number(id) })
+    .update({ state: 'void' })
+}
+
+/** Notes on a batch that is being made why the last attempt failed. */
+export async function saveTrouble(connection: Connection, id: string, trouble: string): Promise<void> {
+  await connection('code_batches')
+    .where({ id: Number(id), state: 'making' })
+    .update({ trouble })
+}
+
+/**
+ * Reads a text that changes whenever a batch is added, made, or voided, or a single code is voided. Codes are too many to count, so voided ones are
+ * seen by the activity log.
+ */
+export function readingCodesState(): Reading<string> {
+  return joinReadings([
+    readingState(
+      `select concat(count(*), '.', coalesce(sum(made), 0), '.', coalesce(sum(state = 'void'), 0)) as state from code_batches`,
+    ),
+    readingLatestOf('void-code'),
+  ])
 }

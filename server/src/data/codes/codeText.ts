@@ -1,6 +1,6 @@
 import { randomFillSync } from 'node:crypto'
 import { normalizeCode } from '@novalex/core'
-import { READABLE } from '../../features/orders/orderNumber.ts'
+import { READABLE } from '../../platform/createId.ts'
 
 /** How the codes of a batch look: what stands in front, and how many characters follow, of which the last one checks the others. */
 export interface CodeShape {

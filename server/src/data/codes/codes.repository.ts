@@ -1,10 +1,11 @@
+import type { CodeFate } from '@novalex/contract'
 import { normalizeCode, type CodeRegister } from '@novalex/core'
 import { ask, readTogether, type Reading, type Statement } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
+import { AppError } from '../../platform/errors/AppError.ts'
 import { ORDER_ID } from '../orders/orderId.ts'
 
 export const CODE_STATES = ['open', 'used', 'void'] as const
-export type CodeState = (typeof CODE_STATES)[number]
 
 interface Row {
   code: string
@@ -66,3 +67,79 @@ function toRegister(rows: readonly Row[]): CodeRegister {
     rows.map(({ code, state, promotion }) => [code, { promotion, state: CODE_STATES[state] ?? 'void' }]),
   )
 }
+
+/** Locks the code that somebody typed until the transaction ends and returns it as stored. Throws `not-found`. */
+export async function lockCode(transaction: Connection, typed: string): Promise<string> {
+  const [row] = await ask<{ code: string }>(transaction, 'select code from codes where code = ? for update', [
+    toCell(typed),
+  ])
+  if (!row) throw new AppError('not-found', { facts: { kind: 'code', id: typed } })
+  return row.code
+}
+
+export async function voidCode(transaction: Connection, code: string): Promise<void> {
+  await transaction('codes')
+    .where({ code })
+    .update({ state: CODE_STATES.indexOf('void') })
+}
+
+/** Notes that the store gave a code to somebody by its own means. */
+export async function markCode(
+  transaction: Connection,
+  code: string,
+  { recipient, at, by }: { readonly recipient: string; readonly at: number; readonly by: string },
+): Promise<void> {
+  const row = { code, kind: 'store', recipient, at: new Date(at), made_by: by }
+  await transaction('code_hands').insert(row).onConflict('code').merge()
+  await transaction('codes').where({ code }).update({ is_handed: true })
+}
+
+interface FoundRow {
+  code: string
+  state: number
+  batch: number
+  batch_name: string
+  batch_state: string
+  prefix: string
+  promotion: string
+  promotion_name: string | null
+}
+
+/** Returns the code that somebody typed with its batch, or null if no batch made it. */
+export async function findCode(connection: Connection, typed: string) {
+  const [row] = await ask<FoundRow>(
+    connection,
+    `select codes.code, codes.state, codes.batch, code_batches.name as batch_name, code_batches.state as batch_state,
+       code_batches.prefix, code_batches.promotion, promotions.name as promotion_name
+     from codes join code_batches on code_batches.id = codes.batch
+     left join promotions on promotions.id = code_batches.promotion where codes.code = ?`,
+    [toCell(typed)],
+  )
+  if (!row) return null
+  return {
+    code: row.code,
+    state: CODE_STATES[row.state] ?? 'void',
+    batch: String(row.batch),
+    batchName: row.batch_name,
+    batchState: row.batch_state,
+    prefix: row.prefix,
+    promotion: row.promotion,
+    promotionName: row.promotion_name,
+  }
+}
+
+/** Returns to whom a code was given, or null. */
+export async function findHand(connection: Connection, code: string): Promise<CodeFate['handed']> {
+  const [hand] = await ask<{ kind: 'hand-out'; recipient: string; at: Date; made_by: string }>(
+    connection,
+    'select kind, recipient, at, made_by from code_hands where code = ?',
+    [code],
+  )
+  return hand ? { kind: hand.kind, recipient: hand.recipient, at: hand.at.toISOString(), by: hand.made_by } : null
+}
+
+/** Returns typed text in the form in which it can be compared with the column of codes, whose characters are ASCII. */
+const toCell = (typed: string) =>
+  normalizeCode(typed)
+    .replace(/[^!-~]/g, '?')
+    .slice(0, LONGEST)

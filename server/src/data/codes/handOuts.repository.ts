@@ -3,6 +3,7 @@ import type { LocalDateTime } from '@novalex/core'
 import { ask } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
+import { deleteVersioned, updateVersioned, type VersionedRow } from '../versioned/versioned.ts'
 
 interface Row {
   id: string
@@ -46,10 +47,27 @@ export async function getHandOut(connection: Connection, by: { id: string } | { 
   return handOut
 }
 
-/** The page as it stands, held until the transaction ends, so that of two who write the same version one is refused. */
-export async function lockHandOut(transaction: Connection, id: string): Promise<HandOut> {
-  await transaction('hand_outs').where({ id }).forUpdate().select('id')
-  return getHandOut(transaction, { id })
+export async function insertHandOut(transaction: Connection, id: string, draft: HandOutDraft): Promise<void> {
+  await transaction('hand_outs').insert({ id, ...toHandOutRow(draft), given: 0, version: 1 })
+}
+
+interface Version {
+  readonly id: string
+  readonly version: number
+}
+
+/** Throws `stale-version` or `not-found`. */
+export async function updateHandOut(transaction: Connection, of: Version, draft: HandOutDraft): Promise<void> {
+  await updateVersioned(transaction, toVersioned(of), toHandOutRow(draft))
+}
+
+/** Throws `stale-version` or `not-found`. */
+export async function deleteHandOut(transaction: Connection, of: Version): Promise<void> {
+  await deleteVersioned(transaction, toVersioned(of))
+}
+
+function toVersioned({ id, version }: Version): VersionedRow {
+  return { table: 'hand_outs', id, version, find: (connection) => getHandOut(connection, { id }) }
 }
 
 async function toHandOuts(connection: Connection, rows: readonly Row[]): Promise<HandOut[]> {
@@ -61,10 +79,17 @@ async function toHandOuts(connection: Connection, rows: readonly Row[]): Promise
   })
 }
 
-export function toHandOutRow({ slug, title, text, promotion, wording, from, until, most, showsAtOnce }: HandOutDraft) {
+function toHandOutRow({ slug, title, text, promotion, wording, from, until, most, showsAtOnce }: HandOutDraft) {
   return {
-    ...{ slug, title: title.trim(), text, promotion, wording: wording.trim(), most },
-    ...{ starts: from, ends: until, shows_at_once: showsAtOnce },
+    slug,
+    title: title.trim(),
+    text,
+    promotion,
+    wording: wording.trim(),
+    most,
+    starts: from,
+    ends: until,
+    shows_at_once: showsAtOnce,
   }
 }
 
@@ -79,7 +104,7 @@ export async function takePlace(transaction: Connection, id: string): Promise<bo
   return taken > 0
 }
 
-interface Pick {
+interface Handing {
   readonly promotion: string
   readonly recipient: string
   readonly kind: 'hand-out' | 'message'
@@ -90,7 +115,7 @@ interface Pick {
 /** An open code of a promotion that nobody has been given yet, given to somebody now; null where there is none. */
 export async function handOutCode(
   transaction: Connection,
-  { promotion, recipient, kind, at, by }: Pick,
+  { promotion, recipient, kind, at, by }: Handing,
 ): Promise<{ readonly code: string; readonly prefix: string } | null> {
   const batches = await ask<{ id: number; prefix: string }>(
     transaction,
@@ -109,4 +134,65 @@ export async function handOutCode(
     return { code: row.code, prefix }
   }
   return null
+}
+
+interface Claim {
+  readonly promotion: string
+  readonly address: string
+  readonly handOut: string
+  readonly at: number
+}
+
+/** Locks the row of an address, inserting it if there is none, and returns whether the address has no code of the promotion yet. */
+export async function claimAddress(
+  transaction: Connection,
+  { promotion, address, handOut, at }: Claim,
+): Promise<boolean> {
+  const row = { promotion, address, code: null, hand_out: handOut, at: new Date(at), sent_on: null, sent: 0 }
+  // A plain insert would take a shared lock on the duplicate, and two that share one can't both update.
+  await transaction('handed_codes').insert(row).onConflict().merge(['promotion'])
+  const held = (await transaction('handed_codes').where({ promotion, address }).first('code')) as {
+    code: string | null
+  }
+  return held.code === null
+}
+
+type Key = Pick<Claim, 'promotion' | 'address'>
+
+export async function saveHanded(transaction: Connection, key: Key, code: string): Promise<void> {
+  await transaction('handed_codes').where(key).update({ code })
+}
+
+/** Returns the code that an address was given, locked, or null. */
+export async function findHanded(transaction: Connection, { promotion, address }: Key) {
+  const [row] = await ask<{ code: string; prefix: string }>(
+    transaction,
+    `select handed_codes.code, code_batches.prefix from handed_codes
+     join codes on codes.code = handed_codes.code join code_batches on code_batches.id = codes.batch
+     where handed_codes.promotion = ? and handed_codes.address = ? for update`,
+    [promotion, address],
+  )
+  return row ?? null
+}
+
+/** Counts a message to an address, at most `most` a day, and returns whether it may be sent. `day`: by the store's clock. */
+export async function countSent(
+  transaction: Connection,
+  { promotion, address }: Key,
+  { day, most }: { readonly day: string; readonly most: number },
+): Promise<boolean> {
+  const sent = await transaction('handed_codes')
+    .where({ promotion, address })
+    .andWhere((either) => {
+      void either.whereNull('sent_on').orWhereNot('sent_on', day).orWhere('sent', '<', most)
+    })
+    .update({ sent: transaction.raw('if(sent_on = ?, sent + 1, 1)', [day]), sent_on: day })
+  return sent > 0
+}
+
+/** Replaces an address by a text that can't be traced back. Counts stay as they are. `address`: comparable form. */
+export async function forgetRecipient(transaction: Connection, address: string, replacement: string): Promise<void> {
+  // Collations ignore accents, so bytes are compared: `josé@` is another person than `jose@`.
+  await ask(transaction, 'update handed_codes set address = ? where binary address = ?', [replacement, address])
+  await ask(transaction, 'update code_hands set recipient = ? where binary recipient = ?', [replacement, address])
 }

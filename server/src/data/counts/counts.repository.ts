@@ -93,7 +93,7 @@ export async function foldCounts(transaction: Connection): Promise<number> {
   for (const entry of entries) {
     const one = toCounts(entry)
     const known = sums.get(one.promotion)
-    sums.set(one.promotion, known ? addUp(known, one) : one)
+    sums.set(one.promotion, known ? { ...one, ...addCounts(known, one) } : one)
   }
   await askTogether(transaction, addingCounts([...sums.values()]))
   await transaction('count_entries')
@@ -120,9 +120,8 @@ const toCounts = ({ promotion, uses, units, given, added }: Row): PromotionCount
 
 const toCells = ({ promotion, uses, units, given, added }: PromotionCounts) => [promotion, uses, units, given, added]
 
-function addUp(a: PromotionCounts, b: PromotionCounts): PromotionCounts {
+export function addCounts(a: Counts, b: Counts): Counts {
   return {
-    promotion: a.promotion,
     uses: a.uses + b.uses,
     units: a.units + b.units,
     given: a.given + b.given,

@@ -1,5 +1,5 @@
 import type { Finding } from '@novalex/core'
-import { ask } from '../../platform/db/ask.ts'
+import { ask, readingState, type Reading } from '../../platform/db/ask.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
 
@@ -148,4 +148,11 @@ export function findBrought(next: readonly KnownFinding[], live: readonly KnownF
     const before = known.get(id)
     return !before || points > before.points || (weight === 'stop' && before.weight !== 'stop')
   })
+}
+
+/** Reads a text that changes whenever a finding is set aside or taken up again. */
+export function readingAsidesState(): Reading<string> {
+  return readingState(
+    `select concat_ws('.', count(*), coalesce(sum(crc32(concat(id, stamp, points))), 0)) as state from set_asides`,
+  )
 }

@@ -1,5 +1,6 @@
 import type { MessageAnswer } from '@novalex/contract'
-import MailComposer from 'nodemailer/lib/mail-composer/index.js'
+import { ask } from '../../platform/db/ask.ts'
+import { toPrefixPattern } from '../../platform/db/toPrefixPattern.ts'
 import { createId } from '../../platform/createId.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
@@ -20,9 +21,6 @@ interface Row {
 }
 
 const SHOWN = 200
-/** The stand-in sends from here; `.invalid` is nobody’s. */
-const SENDER = { name: 'Novalex', address: 'desk@novalex.invalid' }
-
 const toMessage = ({ id, at, recipient, subject, text }: Row): MessageAnswer => ({
   id,
   at: at.toISOString(),
@@ -51,20 +49,16 @@ export async function getMessage(connection: Connection, id: string): Promise<Me
   return toMessage(row)
 }
 
-/** The message as e-mail programs keep it. Source: RFC 5322. */
-export async function writeEml({ id, at, to, subject, text }: MessageAnswer): Promise<Buffer> {
-  const composer = new MailComposer({
-    from: SENDER,
-    to,
-    subject,
-    text,
-    date: new Date(at),
-    messageId: `<${id}@novalex.invalid>`,
-  })
-  return new Promise((resolve, reject) => {
-    composer.compile().build((error, bytes) => {
-      if (error) reject(error)
-      else resolve(bytes)
-    })
-  })
+/** Returns the recipients of stored letters that begin with a text. */
+export async function listRecipients(connection: Connection, beginning: string): Promise<string[]> {
+  const rows = await ask<{ recipient: string }>(
+    connection,
+    'select distinct recipient from messages where recipient like ?',
+    [toPrefixPattern(beginning)],
+  )
+  return rows.map(({ recipient }) => recipient)
+}
+
+export async function deleteLetters(transaction: Connection, recipients: readonly string[]): Promise<void> {
+  await ask(transaction, 'delete from messages where binary recipient in (?)', [recipients])
 }

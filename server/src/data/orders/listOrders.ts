@@ -1,5 +1,6 @@
 import type { OrderDetail, OrdersAnswer, OrderSummary, ShopCartAnswer } from '@novalex/contract'
 import { normalizeCode } from '@novalex/core'
+import { toPrefixPattern } from '../../platform/db/toPrefixPattern.ts'
 import { ask } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
@@ -79,7 +80,7 @@ export async function listOrders(
 
 /** Whatever somebody may have at hand to find an order by. Addresses only for whoever may read them. */
 function searchFor(search: string, { seesBuyers, seesCodes }: Reading): [string, string[]] {
-  const begins = `${search.replace(/[\\%_]/g, '\\$&')}%`
+  const begins = toPrefixPattern(search)
   const parts: [string, string][] = [
     ['orders.number like ?', begins],
     ['orders.shopper = ?', search],

@@ -1,6 +1,7 @@
 import type { ShopCartAnswer } from '@novalex/contract'
 import type { Instant, MinorUnits, PromotionUse } from '@novalex/core'
 import { ask, askTogether, type Statement, type Value } from '../../platform/db/ask.ts'
+import { isDuplicate } from '../../platform/db/isDuplicate.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { ORDER_ID } from './orderId.ts'
 
@@ -60,7 +61,7 @@ export async function claimKey(transaction: Connection, key: OrderKey, number: s
     const [row] = await ask<{ id: number | string }>(transaction, `${sql} returning id`, values)
     return Number(row!.id)
   } catch (thrown) {
-    if (isTaken(thrown)) return null
+    if (isDuplicate(thrown)) return null
     throw thrown
   }
 }
@@ -68,8 +69,6 @@ export async function claimKey(transaction: Connection, key: OrderKey, number: s
 const toKeyCells = ({ holder, key, hash }: OrderKey, number: string) => {
   return { number, holder, request_key: key, request_hash: hash, source: 'shop' }
 }
-
-const isTaken = (thrown: unknown) => (thrown as { code?: string }).code === 'ER_DUP_ENTRY'
 
 function insertingOrder(cells: Readonly<Record<string, Value>>): Statement {
   const names = Object.keys(cells)
@@ -121,7 +120,7 @@ export async function recordOrder(
     const [row] = await askTogether<{ id: number | string }>(transaction, statements)
     return Number(row!.id)
   } catch (thrown) {
-    if (isTaken(thrown)) return null
+    if (isDuplicate(thrown)) return null
     throw thrown
   }
 }
@@ -172,11 +171,4 @@ function writingParts({ lines, uses, shopper, placedAt }: OrderRecord): Statemen
 function insertingParts(into: string, rows: readonly (readonly Value[])[]): Statement[] {
   if (rows.length === 0) return []
   return [{ sql: `insert into ${into} values ${rows.map(() => `(${ORDER_ID}, ?)`).join(', ')}`, values: rows }]
-}
-
-/** What leaves a counted stock, or comes back with a negative figure. Rows that the transaction holds. */
-export function takingFromStock(taken: ReadonlyMap<string, number>): Statement[] {
-  return [...taken]
-    .sort(([a], [b]) => (a < b ? -1 : 1))
-    .map(([sku, units]) => ({ sql: 'update stock set units = units - ? where sku = ?', values: [units, sku] }))
 }

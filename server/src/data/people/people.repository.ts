@@ -1,4 +1,5 @@
 import type { Account, PersonRecord, PersonRole } from '@novalex/contract'
+import { countSessions } from '../sessions/sessions.repository.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { createId } from '../../platform/createId.ts'
 
@@ -51,17 +52,9 @@ export async function listPeople(connection: Connection): Promise<Person[]> {
 
 /** Everybody, with how often they are signed in and when that was last used. */
 export async function listPersonRecords(connection: Connection, now: number): Promise<PersonRecord[]> {
-  const sessions = (await connection('sessions')
-    .where('expires_at', '>', new Date(now))
-    .groupBy('person')
-    .select('person', connection.raw('COUNT(*) AS sessions'), connection.raw('MAX(seen_at) AS seen_at'))) as {
-    person: string
-    sessions: number
-    seen_at: Date
-  }[]
-  const byPerson = new Map(sessions.map((row) => [row.person, row]))
+  const sessions = await countSessions(connection, now)
   return (await listPeople(connection)).map(({ id, name, email, role, password, isRemoved }) => {
-    const own = byPerson.get(id)
+    const own = sessions.get(id)
     const state = isRemoved ? 'removed' : password === null ? 'invited' : 'active'
     return {
       id,
@@ -69,8 +62,8 @@ export async function listPersonRecords(connection: Connection, now: number): Pr
       email,
       role,
       state,
-      sessions: Number(own?.sessions ?? 0),
-      seenAt: own?.seen_at.toISOString() ?? null,
+      sessions: own?.count ?? 0,
+      seenAt: own?.seenAt.toISOString() ?? null,
     }
   })
 }

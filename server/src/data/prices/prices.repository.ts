@@ -1,18 +1,8 @@
-import type { HistorySpan, Instant, MinorUnits } from '@novalex/core'
+import type { HistorySpan, Instant } from '@novalex/core'
 import { toDatetime } from '../../platform/db/toDatetime.ts'
 import { loadRows } from '../../platform/db/loadRows.ts'
+import { collectBySku } from '../../platform/db/collectBySku.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
-
-export interface RegularPrice {
-  readonly since: Instant
-  readonly price: MinorUnits
-}
-
-interface RegularRow {
-  sku: string
-  since: Date
-  price: number
-}
 
 interface PastRow {
   sku: string
@@ -20,17 +10,6 @@ interface PastRow {
   until: Date
   price: number
   regular: number
-}
-
-/** The regular prices that products had, oldest first; the first one is the launch. */
-export async function listRegularPrices(
-  connection: Connection,
-  skus: readonly string[],
-): Promise<Map<string, RegularPrice[]>> {
-  const rows = await connection<RegularRow>('regular_prices')
-    .whereIn('sku', [...skus])
-    .orderBy('since')
-  return collect(rows, ({ since, price }) => ({ since: since.getTime(), price: Number(price) }))
 }
 
 /** The shelf prices of the time before Novalex, as they were brought in, oldest first. */
@@ -41,7 +20,7 @@ export async function listPastPrices(
   const rows = await connection<PastRow>('past_prices')
     .whereIn('sku', [...skus])
     .orderBy('from')
-  return collect(rows, ({ from, until, price, regular }) => ({
+  return collectBySku(rows, ({ from, until, price, regular }) => ({
     from: from.getTime(),
     until: until.getTime(),
     price: Number(price),
@@ -67,7 +46,7 @@ export async function listShownPrices(
     const rows = await connection<ShownRow>('shown_prices')
       .whereIn('sku', skus.slice(from, from + ROWS_A_STEP))
       .orderBy('from')
-    for (const [sku, spans] of collect(rows, toShownSpan)) found.set(sku, spans)
+    for (const [sku, spans] of collectBySku(rows, toShownSpan)) found.set(sku, spans)
   }
   return found
 }
@@ -128,13 +107,3 @@ export async function replacePastPrices(
 }
 
 const ROWS_A_STEP = 5000
-
-function collect<R extends { sku: string }, T>(rows: readonly R[], read: (row: R) => T): Map<string, T[]> {
-  const found = new Map<string, T[]>()
-  for (const row of rows) {
-    const own = found.get(row.sku)
-    if (own) own.push(read(row))
-    else found.set(row.sku, [read(row)])
-  }
-  return found
-}

@@ -1,6 +1,9 @@
 import type { PromotionRecord } from '@novalex/contract'
 import type { Promotion } from '@novalex/core'
 import type { Connection } from '../../platform/db/openDatabase.ts'
+import { readNames } from '../../platform/db/readNames.ts'
+import { AppError } from '../../platform/errors/AppError.ts'
+import { updateVersioned } from '../versioned/versioned.ts'
 
 interface PromotionRow {
   id: string
@@ -44,15 +47,36 @@ export async function insertPromotion(transaction: Connection, record: Promotion
   await transaction('promotions').insert(toRow(record))
 }
 
-export async function updatePromotion(transaction: Connection, record: PromotionRecord): Promise<void> {
-  await transaction('promotions').where({ id: record.promotion.id }).update(toRow(record))
+/** Returns a promotion of the plan. Throws `not-found`, for a deleted one with the version from which it can be restored. */
+export async function getPromotion(connection: Connection, id: string): Promise<PromotionRecord> {
+  const record = await findPromotion(connection, id)
+  if (record) return record
+  const deleted = await findPromotion(connection, id, { deleted: true })
+  throw new AppError('not-found', {
+    facts: { kind: 'promotion', id, ...(deleted ? { version: deleted.version } : {}) },
+  })
 }
 
-/** Deleted promotions keep their row, so that deleting can be undone. */
-export async function markDeleted(transaction: Connection, record: PromotionRecord, at: Date | null): Promise<void> {
-  await transaction('promotions')
-    .where({ id: record.promotion.id })
-    .update({ ...toRow(record), deleted_at: at })
+/** Replaces a promotion and returns it with its new version. Throws `stale-version` or `not-found`. */
+export async function updatePromotion(transaction: Connection, record: PromotionRecord): Promise<PromotionRecord> {
+  return replace(transaction, record, toRow(record))
+}
+
+/** Marks a promotion as deleted, or with null as one of the plan again; its row stays either way. Throws `stale-version` or `not-found`. */
+export async function markDeleted(
+  transaction: Connection,
+  record: PromotionRecord,
+  at: Date | null,
+): Promise<PromotionRecord> {
+  return replace(transaction, record, { ...toRow(record), deleted_at: at })
+}
+
+async function replace(transaction: Connection, record: PromotionRecord, cells: object): Promise<PromotionRecord> {
+  const { id } = record.promotion
+  const { version } = record
+  const row = { table: 'promotions', id, version, find: (again: Connection) => getPromotion(again, id) }
+  await updateVersioned(transaction, row, cells)
+  return { ...record, version: version + 1 }
 }
 
 /** Takes the name of something that goes out of the promotions that still have it: of deleted ones, whose rows stay. */
@@ -117,3 +141,13 @@ function toRow({
     updated_by: updatedBy,
   }
 }
+
+/** Returns the name of a promotion, deleted ones included, or null. */
+export async function findPromotionName(connection: Connection, id: string): Promise<string | null> {
+  const row = await connection<PromotionRow>('promotions').where({ id }).first('name')
+  return row?.name ?? null
+}
+
+/** Returns names by id, deleted promotions included; unknown ids are absent. */
+export const listPromotionNames = (connection: Connection, ids: readonly string[]) =>
+  readNames(connection, { table: 'promotions', key: 'id' }, ids)

@@ -1,5 +1,6 @@
 import type { ShopperOrder } from '@novalex/contract'
 import type { Shopper, ShopperRow } from '@novalex/core'
+import { toPrefixPattern } from '../../platform/db/toPrefixPattern.ts'
 import { ask, readTogether, type Reading, type Statement } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 
@@ -43,7 +44,7 @@ export async function findShoppers(
     limit,
   }: { readonly search: string; readonly order?: ShopperOrder; readonly offset?: number; readonly limit: number },
 ): Promise<{ total: number; shoppers: ShopperRow[] }> {
-  const pattern = `%${search.replace(/[\\%_]/g, '\\$&')}%`
+  const pattern = `%${toPrefixPattern(search)}`
   const query = connection<Row>('shoppers').where((either) => {
     void either.whereILike('name', pattern).orWhereILike('id', pattern)
   })
@@ -199,4 +200,8 @@ function toShopper({ id, name, groups, tags, bought, orders, spent }: Row): Shop
 function toRow({ groups, tags, bought, ...shopper }: ShopperRow): Omit<Row, 'placed_orders' | 'placed_spent'> {
   const [one, two, three] = [groups, tags, bought].map((list) => JSON.stringify(list)) as [string, string, string]
   return { ...shopper, groups: one, tags: two, bought: three }
+}
+
+export async function lockShopper(transaction: Connection, id: string): Promise<void> {
+  await ask(transaction, 'select id from shoppers where id = ? for update', [id])
 }

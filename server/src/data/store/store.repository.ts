@@ -1,6 +1,8 @@
 import type { DeliveryOption } from '@novalex/contract'
 import type { Instant, Store } from '@novalex/core'
+import { ask } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
+import { updateVersioned } from '../versioned/versioned.ts'
 
 export interface StoreRecord {
   readonly name: string
@@ -25,36 +27,52 @@ export async function getStore(connection: Connection): Promise<StoreRecord> {
   return toRecord(await connection('store').where({ id: STORE_ID }).first())
 }
 
-/** The store as it is now, and keeps every other writer of plan and catalogue waiting until the transaction ends. */
+/** Whether the store has been set up. */
+export async function hasStore(connection: Connection): Promise<boolean> {
+  return (await connection('store').first('id')) !== undefined
+}
+
+/** Returns the store and locks it: every other writer of plan and catalogue waits until the transaction ends. */
 export async function lockStore(transaction: Connection): Promise<StoreRecord> {
   return toRecord(await transaction('store').where({ id: STORE_ID }).forUpdate().first())
 }
 
-/** Sets up the store, or changes its name and settings, whose version counts up. */
-export async function saveStore(
+/** Sets up the store. */
+export async function insertStore(
   connection: Connection,
-  { name, store }: { name: string; store: Store },
+  { name, store }: { readonly name: string; readonly store: Store },
 ): Promise<void> {
   const settings = JSON.stringify(store)
-  await connection('store')
-    .insert({ id: STORE_ID, name, settings, version: 1, plan_revision: 1, catalogue_revision: 1 })
-    .onConflict('id')
-    .merge({ name, settings, version: connection.raw('store.version + 1') })
+  const row = { id: STORE_ID, name, settings, version: 1, plan_revision: 1, catalogue_revision: 1 }
+  await connection('store').insert(row)
 }
 
-/** Changes what belongs to the store beside its pricing; its version counts up. */
-export async function changeStore(
+/** Changes settings of the store, whose version counts up. Throws `stale-version`, with the present store. */
+export async function updateStore(
   transaction: Connection,
-  changes: Partial<Pick<StoreRecord, 'delivery' | 'secondPerson'>>,
+  version: number,
+  { store, delivery, secondPerson }: Partial<Pick<StoreRecord, 'store' | 'delivery' | 'secondPerson'>>,
 ): Promise<void> {
-  const { delivery, secondPerson } = changes
-  await transaction('store')
-    .where({ id: STORE_ID })
-    .update({
+  await updateVersioned(
+    transaction,
+    { table: 'store', id: STORE_ID, version, find: getStore },
+    {
+      ...(store === undefined ? {} : { settings: JSON.stringify(store) }),
       ...(delivery === undefined ? {} : { delivery: JSON.stringify(delivery) }),
       ...(secondPerson === undefined ? {} : { second_person: secondPerson }),
-      version: transaction.raw('version + 1'),
-    })
+    },
+  )
+}
+
+/** Returns, as of one instant, the database's clock, the latest release, and the revisions that a price depends on. */
+export async function readRevisions(connection: Connection) {
+  const [row] = await ask<{ at: Date; release: number | null; catalogue: number; version: number }>(
+    connection,
+    `select now(3) as at, (select max(number) from releases) as \`release\`,
+       catalogue_revision as catalogue, version from store`,
+  )
+  const { at, release, catalogue, version } = row!
+  return { at: at.getTime(), release, catalogueRevision: Number(catalogue), version }
 }
 
 export async function countPlanRevision(transaction: Connection): Promise<void> {

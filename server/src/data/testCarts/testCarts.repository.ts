@@ -2,7 +2,8 @@ import type { TestCart } from '@novalex/contract'
 import type { Cart } from '@novalex/core'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
-import { refuseStale } from '../../platform/errors/refuseStale.ts'
+import { readNames } from '../../platform/db/readNames.ts'
+import { deleteVersioned, readingVersions, updateVersioned, type VersionedRow } from '../versioned/versioned.ts'
 
 interface TestCartRow {
   id: string
@@ -18,25 +19,30 @@ export async function listTestCarts(connection: Connection): Promise<TestCart[]>
   return rows.map(toTestCart)
 }
 
-/** Locks one that is to be changed or deleted. Refused as `stale-version`, with the present one, if it has another version by now. */
-export async function lockTestCart(transaction: Connection, id: string, version: number): Promise<TestCart> {
-  const row = await transaction<TestCartRow>('test_carts').where({ id }).forUpdate().first()
+/** Throws `not-found`. */
+export async function getTestCart(connection: Connection, id: string): Promise<TestCart> {
+  const row = await connection<TestCartRow>('test_carts').where({ id }).first()
   if (!row) throw new AppError('not-found', { facts: { kind: 'test-cart', id } })
-  const present = toTestCart(row)
-  refuseStale(present, version)
-  return present
+  return toTestCart(row)
 }
 
 export async function insertTestCart(connection: Connection, testCart: TestCart): Promise<void> {
   await connection('test_carts').insert(toRow(testCart))
 }
 
-export async function updateTestCart(connection: Connection, testCart: TestCart): Promise<void> {
-  await connection('test_carts').where({ id: testCart.id }).update(toRow(testCart))
+/** Replaces a test cart and returns it with its new version. Throws `stale-version` or `not-found`. */
+export async function updateTestCart(connection: Connection, testCart: TestCart): Promise<TestCart> {
+  await updateVersioned(connection, toVersioned(testCart), toRow(testCart))
+  return { ...testCart, version: testCart.version + 1 }
 }
 
-export async function deleteTestCart(connection: Connection, id: string): Promise<void> {
-  await connection('test_carts').where({ id }).delete()
+/** Throws `stale-version` or `not-found`. */
+export async function deleteTestCart(connection: Connection, testCart: TestCart): Promise<void> {
+  await deleteVersioned(connection, toVersioned(testCart))
+}
+
+function toVersioned({ id, version }: TestCart): VersionedRow {
+  return { table: 'test_carts', id, version, find: (connection) => getTestCart(connection, id) }
 }
 
 function toTestCart({ id, name, priced_at, cart, expected, version }: TestCartRow): TestCart {
@@ -54,3 +60,10 @@ function toTestCart({ id, name, priced_at, cart, expected, version }: TestCartRo
 function toRow({ id, name, at, cart, expected, version }: TestCart): TestCartRow {
   return { id, name, priced_at: at === null ? null : new Date(at), cart: JSON.stringify(cart), expected, version }
 }
+
+/** Reads a text that changes whenever a test cart is inserted, changed or deleted. */
+export const readingTestCartsState = () => readingVersions('test_carts')
+
+/** Returns names by id; unknown ids are absent. */
+export const listTestCartNames = (connection: Connection, ids: readonly string[]) =>
+  readNames(connection, { table: 'test_carts', key: 'id' }, ids)

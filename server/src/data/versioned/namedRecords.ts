@@ -1,8 +1,9 @@
 import { AppError } from '../../platform/errors/AppError.ts'
-import { refuseStale } from '../../platform/errors/refuseStale.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
+import { readNames } from '../../platform/db/readNames.ts'
+import { deleteVersioned, readingVersions, refuseStale, updateVersioned } from './versioned.ts'
 
-/** What somebody named and edits: its content as JSON, its version for stale writes. */
+/** A small record with a name; its content is stored as JSON. */
 export interface NamedRecord<C> {
   readonly id: string
   readonly name: string
@@ -35,6 +36,10 @@ export function createNamedRecords<C>(table: string, kind: string) {
     return present
   }
   return {
+    /** Reads a text that changes whenever a record is inserted, changed or deleted. */
+    readingState: () => readingVersions(table),
+    /** Returns names by id; unknown ids are absent. */
+    listNames: (connection: Connection, ids: readonly string[]) => readNames(connection, { table, key: 'id' }, ids),
     get,
     /** Refused as `stale-version`, with the present record, if the version is not the present one. */
     getAt,
@@ -43,15 +48,14 @@ export function createNamedRecords<C>(table: string, kind: string) {
     insert: async (connection: Connection, record: NamedRecord<C>): Promise<void> => {
       await connection(table).insert(toRow(record))
     },
-    remove: async (connection: Connection, id: string): Promise<void> => {
-      await connection(table).where({ id }).delete()
-    },
-    /** Refused as `stale-version`, with the present record, if the version is not the present one. */
+    /** Deletes a record. Throws `stale-version` or `not-found`. */
+    remove: (connection: Connection, { id, version }: NamedRecord<C>): Promise<void> =>
+      deleteVersioned(connection, { table, id, version, find: (again) => get(again, id) }),
+    /** Replaces a record and returns it with its new version. Throws `stale-version` or `not-found`. */
     replace: async (connection: Connection, record: NamedRecord<C>): Promise<NamedRecord<C>> => {
-      await getAt(connection, record.id, record.version)
-      const next = { ...record, version: record.version + 1 }
-      await connection(table).where({ id: record.id }).update(toRow(next))
-      return next
+      const { id, version } = record
+      await updateVersioned(connection, { table, id, version, find: (again) => get(again, id) }, toRow(record))
+      return { ...record, version: version + 1 }
     },
   }
 }

@@ -5,18 +5,13 @@ import { originOf } from '../../http/originOf.ts'
 import { senderOf } from '../../http/senderOf.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import { readEmail } from '../../platform/email.ts'
-import { accountOf } from '../../http/identity.ts'
-import { createKey, listKeys, revokeKey } from './keys.ts'
+import { accountOf, idOfSession, SESSION_COOKIE } from '../../http/identity.ts'
+import { listKeys } from '../../data/keys/keys.repository.ts'
+import { forgetExpiredLinks } from '../../data/people/links.repository.ts'
+import { endSessions, forgetExpiredSessions, listSessions } from '../../data/sessions/sessions.repository.ts'
+import type { KeysService } from './keys.service.ts'
 import type { PeopleService } from './people.service.ts'
-import {
-  beginSession,
-  endSession,
-  endSessions,
-  forgetLapsed,
-  idOfSession,
-  listSessions,
-  SESSION_COOKIE,
-} from './sessions.ts'
+import { beginSession, endSession } from './sessions.ts'
 import type { SignInDeps, SignInService } from './signIn.service.ts'
 
 type SignIn =
@@ -37,6 +32,7 @@ type Keys = 'listKeys' | 'createKey' | 'revokeKey'
 interface Deps extends SignInDeps {
   readonly people: PeopleService
   readonly signIn: SignInService
+  readonly keys: KeysService
   /** Where browsers reach the server besides its own address. */
   readonly origins: readonly string[]
 }
@@ -44,7 +40,8 @@ interface Deps extends SignInDeps {
 export function createSignInHandlers({ database, wallClock, people, signIn, origins }: Deps): HandlersOf<SignIn> {
   async function begin(request: Request, account: Account) {
     await beginSession(request, account, wallClock.now())
-    await forgetLapsed(database, wallClock.now())
+    await forgetExpiredSessions(database, wallClock.now())
+    await forgetExpiredLinks(database, wallClock.now())
     return signIn.describe(account)
   }
   return {
@@ -101,12 +98,12 @@ export function createPeopleHandlers({ people, origins }: Pick<Deps, 'people' | 
   }
 }
 
-export function createKeysHandlers(deps: SignInDeps): HandlersOf<Keys> {
+export function createKeysHandlers({ database, keys }: Pick<Deps, 'database' | 'keys'>): HandlersOf<Keys> {
   return {
-    listKeys: () => listKeys(deps.database),
-    createKey: ({ body, by }) => createKey(deps, body, by),
+    listKeys: () => listKeys(database),
+    createKey: ({ body, by }) => keys.create(body, by),
     revokeKey: async ({ params, by }) => {
-      await revokeKey(deps, params.id, by)
+      await keys.revoke(params.id, by)
     },
   }
 }

@@ -3,7 +3,10 @@ import type { Config } from '../../platform/config.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import { createMailboxHandlers } from '../mailbox/mailbox.handlers.ts'
 import { createKeysHandlers, createPeopleHandlers, createSignInHandlers } from './access.handlers.ts'
+import { findKeyHolder } from '../../data/keys/keys.repository.ts'
+import { namesWithRole } from '../../data/people/people.repository.ts'
 import { createIdentify, type Identify } from '../../http/identity.ts'
+import { createKeysService } from './keys.service.ts'
 import { createPeopleService, type AccessDeps } from './people.service.ts'
 import { createSessions } from './sessions.ts'
 import { createSignInService } from './signIn.service.ts'
@@ -20,9 +23,12 @@ export type Access = ReturnType<typeof createAccess>
 export function createAccess({ config: { isDemo, origins }, cookieSecret, ...deps }: Options) {
   const signIn = createSignInService({ ...deps, isDemo })
   const people = createPeopleService(deps)
-  const all = { ...deps, isDemo, origins, signIn, people }
+  const all = { ...deps, isDemo, origins, signIn, people, keys: createKeysService(deps) }
   const sessions: RequestHandler = createSessions(deps.database, cookieSecret, deps.wallClock)
-  const identify: Identify = createIdentify(deps.database, deps.wallClock)
+  const identify: Identify = createIdentify({
+    findKeyHolder: (key) => findKeyHolder(deps.database, key, deps.wallClock.now()),
+    namesWithRole: (roles) => namesWithRole(deps.database, roles),
+  })
   return {
     sessions,
     identify,

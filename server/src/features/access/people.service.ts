@@ -7,7 +7,7 @@ import type {
   PersonRecord,
   PersonRole,
 } from '@novalex/contract'
-import { createProblem } from '@novalex/core'
+import { createProblem, HOUR_MS } from '@novalex/core'
 import { recordActivity } from '../../data/activity/activity.repository.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
@@ -26,8 +26,8 @@ import {
   listPersonRecords,
   type Person,
 } from '../../data/people/people.repository.ts'
-import { createToken, hashToken } from '../../platform/tokens.ts'
-import { endSessions } from './sessions.ts'
+import { createLink, deleteLinks, findLink, type LinkKind } from '../../data/people/links.repository.ts'
+import { endSessions } from '../../data/sessions/sessions.repository.ts'
 
 export interface AccessDeps {
   readonly database: Database
@@ -37,9 +37,7 @@ export interface AccessDeps {
   readonly wallClock: Clock
 }
 
-const HOUR_MS = 3_600_000
-const LINK_MS = { invitation: 7 * 24 * HOUR_MS, reset: HOUR_MS } as const
-type LinkKind = keyof typeof LINK_MS
+const LINK_MS: Readonly<Record<LinkKind, number>> = { invitation: 7 * 24 * HOUR_MS, reset: HOUR_MS }
 
 export type PeopleService = ReturnType<typeof createPeopleService>
 
@@ -47,7 +45,7 @@ export type PeopleService = ReturnType<typeof createPeopleService>
 export function createPeopleService({ database, clock, wallClock }: AccessDeps) {
   async function write<T>(work: (transaction: Connection) => Promise<T>): Promise<T> {
     return transact(database, async (transaction) => {
-      // Whoever changes people writes this row, so that two who take each other's role away meet.
+      // Serialises changes to people: two administrators demoting each other conflict on this row.
       await countPeopleRevision(transaction)
       return work(transaction)
     })
@@ -57,11 +55,8 @@ export function createPeopleService({ database, clock, wallClock }: AccessDeps) 
     recordActivity(transaction, { at: clock.now(), by, action, subject, detail })
 
   async function makeLink(transaction: Connection, person: string, kind: LinkKind, origin: string): Promise<string> {
-    const token = createToken()
-    await transaction('links').where({ person, kind }).delete()
-    const expires = new Date(wallClock.now() + LINK_MS[kind])
-    await transaction('links').insert({ id: hashToken(token), person, kind, expires_at: expires })
-    // After the #, it is sent to no server and stands in no log.
+    const token = await createLink(transaction, { person, kind, expiresAt: wallClock.now() + LINK_MS[kind] })
+    // A browser sends the fragment to no server, so the token appears in no log.
     return `${origin}/welcome#${token}`
   }
 
@@ -71,11 +66,8 @@ export function createPeopleService({ database, clock, wallClock }: AccessDeps) 
     await sendLetter(transaction, LETTERS.invitation(person, { link, store, by }), clock.now())
   }
 
-  async function findLink(connection: Connection, token: string) {
-    const link = (await connection('links')
-      .where({ id: hashToken(token) })
-      .where('expires_at', '>', new Date(wallClock.now()))
-      .first()) as { person: string; kind: LinkKind } | undefined
+  async function getLink(connection: Connection, token: string) {
+    const link = await findLink(connection, token, wallClock.now())
     const person = link && (await findPerson(connection, { id: link.person }))
     if (!person || person.isRemoved) throw new AppError('link-lapsed')
     return { kind: link.kind, person }
@@ -128,7 +120,7 @@ export function createPeopleService({ database, clock, wallClock }: AccessDeps) 
         const person = await getPerson(transaction, id)
         await refuseIfLast(transaction, person)
         await changePerson(transaction, id, { removed_at: new Date(wallClock.now()) })
-        await transaction('links').where({ person: id }).delete()
+        await deleteLinks(transaction, id)
         await endSessions(transaction, id)
         await note(transaction, by, 'remove-person', id, { name: person.name, before: { role: person.role } })
       })
@@ -143,18 +135,18 @@ export function createPeopleService({ database, clock, wallClock }: AccessDeps) 
     },
 
     async lookAtLink(token: string): Promise<LinkAnswer> {
-      const { kind, person } = await findLink(database, token)
+      const { kind, person } = await getLink(database, token)
       return { kind, name: person.name, email: person.email }
     },
 
     /** Sets the password; the link is used up, and all sessions of the person end. */
     async useLink({ token, password }: LinkUse): Promise<Account> {
-      const { person } = await findLink(database, token)
+      const { person } = await getLink(database, token)
       refuseIfAny(checkPassword(password, person.email, 'password'))
       const hash = await hashPassword(password)
       return write(async (transaction) => {
-        const { kind } = await findLink(transaction, token)
-        await transaction('links').where({ person: person.id }).delete()
+        const { kind } = await getLink(transaction, token)
+        await deleteLinks(transaction, person.id)
         await changePerson(transaction, person.id, { password: hash })
         await endSessions(transaction, person.id)
         const action = kind === 'invitation' ? 'accept-invitation' : 'reset-password'

@@ -11,7 +11,8 @@ import { recordActivity } from '../../data/activity/activity.repository.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
 import { FIRST_SETTINGS } from '../store/firstSettings.ts'
-import { saveStore } from '../../data/store/store.repository.ts'
+import { lockSetUp } from '../../data/secrets/secrets.repository.ts'
+import { hasStore, insertStore } from '../../data/store/store.repository.ts'
 import { accountKey, normalizeEmail, readEmail } from '../../platform/email.ts'
 import { checkPassword, hashPassword, isPassword } from './passwords.ts'
 import { findPerson, insertPerson, isAnybodyThere, listPeople } from '../../data/people/people.repository.ts'
@@ -92,11 +93,10 @@ export function createSignInService({ database, clock, wallClock, isDemo }: Sign
       refuseIfAny([...checkSettings(settings), ...checkPassword(person.password, email, 'person.password')])
       const password = await hashPassword(person.password)
       return transact(database, async (transaction) => {
-        // Written first by whoever comes first; the other finds that somebody is there.
-        await transaction('secrets').insert({ name: 'set-up', value: '' }).onConflict('name').merge({ value: '' })
+        await lockSetUp(transaction)
         if (await isAnybodyThere(transaction)) throw new AppError('already-set-up')
-        if (!(await transaction('store').first()))
-          await saveStore(transaction, { name: storeName.trim(), store: { ...FIRST_SETTINGS, ...settings } })
+        if (!(await hasStore(transaction)))
+          await insertStore(transaction, { name: storeName.trim(), store: { ...FIRST_SETTINGS, ...settings } })
         const name = person.name.trim()
         const account = await insertPerson(transaction, { name, email, role: 'administrator', password }, clock.now())
         const note = { at: clock.now(), by: name, action: 'set-up', subject: 'store' } as const

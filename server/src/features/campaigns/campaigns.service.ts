@@ -1,14 +1,14 @@
 import type { CampaignDraft, CampaignRecord, CampaignUpdate } from '@novalex/contract'
 import type { Clock } from '../../platform/clock.ts'
 import { createId } from '../../platform/createId.ts'
-import type { Connection, Database } from '../../platform/db/openDatabase.ts'
+import type { Database } from '../../platform/db/openDatabase.ts'
+import { refuseStale } from '../../data/versioned/versioned.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
-import { refuseStale } from '../../platform/errors/refuseStale.ts'
 import { changePlan } from '../../sources/plans/changePlan.ts'
 import { forgetIn, listPromotions } from '../../data/promotions/promotions.repository.ts'
 import {
   deleteCampaign,
-  findCampaign,
+  getCampaign,
   insertCampaign,
   updateCampaign,
 } from '../../data/campaigns/campaigns.repository.ts'
@@ -32,31 +32,24 @@ export function createCampaignsService(deps: { database: Database; clock: Clock 
     },
     update(id, update, by) {
       return changePlan(deps, { by, action: 'change-campaign', subject: id }, async ({ transaction }) => {
-        const present = await getCampaign(transaction, id, update.version)
-        const result = { id, ...update, version: update.version + 1 }
-        await updateCampaign(transaction, result)
+        const present = await getCampaign(transaction, id)
+        const result = await updateCampaign(transaction, { id, ...update })
         return { result, detail: { name: result.name, before: present, after: result } }
       })
     },
     async remove(id, version, by) {
       await changePlan(deps, { by, action: 'delete-campaign', subject: id }, async ({ transaction }) => {
-        const { name } = await getCampaign(transaction, id, version)
+        const present = await getCampaign(transaction, id)
+        refuseStale(present, version)
+        const { name } = present
         const promotions = (await listPromotions(transaction, { archived: true }))
           .filter(({ campaign }) => campaign === id)
           .map(({ promotion }) => promotion.name)
         if (promotions.length > 0) throw new AppError('in-use', { facts: { name, promotions } })
         await forgetIn(transaction, 'campaign', id)
-        await deleteCampaign(transaction, id)
+        await deleteCampaign(transaction, present)
         return { result: null, detail: { name } }
       })
     },
   }
-}
-
-/** Refused as `stale-version`, with the present record, if the version is not the present one. */
-async function getCampaign(connection: Connection, id: string, version: number): Promise<CampaignRecord> {
-  const campaign = await findCampaign(connection, id)
-  if (!campaign) throw new AppError('not-found', { facts: { kind: 'campaign', id } })
-  refuseStale(campaign, version)
-  return campaign
 }

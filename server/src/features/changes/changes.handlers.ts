@@ -1,4 +1,5 @@
-import { idOfSession, isLive } from '../access/sessions.ts'
+import { findSession } from '../../data/sessions/sessions.repository.ts'
+import { idOfSession } from '../../http/identity.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
@@ -14,7 +15,8 @@ export function createChangesHandlers({ changes, database, wallClock }: Deps): H
   return {
     followChanges: ({ request, response }) => {
       const session = idOfSession(request)
-      return changes.follow(request, response, () => isLive(database, session, wallClock.now()))
+      const isLive = async () => (await findSession(database, session, wallClock.now())) !== null
+      return changes.follow(request, response, isLive)
     },
   }
 }

@@ -2,7 +2,6 @@ import type { CodeBatch, CodeBatchRequest, CodeFate, LoggedAction } from '@noval
 import { createProblem, normalizeCode, toSlug, type Promotion } from '@novalex/core'
 import { recordActivity } from '../../data/activity/activity.repository.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { ask } from '../../platform/db/ask.ts'
 import { holdClaim } from '../../platform/db/holdClaim.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
@@ -14,8 +13,17 @@ import type { PlanSource } from '../../sources/plans/planSource.ts'
 import { findPromotion } from '../../data/promotions/promotions.repository.ts'
 import type { Threads } from '../../jobs/threads.ts'
 import type { CodeFileType } from './codeFile.ts'
-import { CODE_STATES } from '../../data/codes/codes.repository.ts'
-import { countOpen, getBatch, insertBatch, listShapes, listUnmade } from '../../data/codes/codeBatches.repository.ts'
+import { findCode, findHand, lockCode, markCode, voidCode } from '../../data/codes/codes.repository.ts'
+import { listOrdersWith } from '../../data/orders/listOrdersWith.ts'
+import {
+  countOpen,
+  getBatch,
+  insertBatch,
+  listShapes,
+  listUnmade,
+  saveTrouble,
+  voidBatch,
+} from '../../data/codes/codeBatches.repository.ts'
 import { findLeastLength, isMistyped, printCode } from '../../data/codes/codeText.ts'
 
 export interface CodesDeps {
@@ -52,10 +60,7 @@ export function createCodesService({ database, plans, threads, clock, onTrouble 
       .catch(async (thrown: unknown) => {
         onTrouble(thrown)
         // On a full disk this may fail too; the next try says it.
-        await database('code_batches')
-          .where({ id: Number(id), state: 'making' })
-          .update({ trouble: toAppError(thrown).code })
-          .catch(onTrouble)
+        await saveTrouble(database, id, toAppError(thrown).code).catch(onTrouble)
       })
       .finally(() => busy.delete(id))
   }
@@ -87,9 +92,7 @@ export function createCodesService({ database, plans, threads, clock, onTrouble 
         const { name, state } = await getBatch(transaction, id)
         if (state === 'making') throw new AppError('batch-not-ready')
         if (state === 'void') return
-        await transaction('code_batches')
-          .where({ id: Number(id) })
-          .update({ state: 'void' })
+        await voidBatch(transaction, id)
         await note(transaction, { by, action: 'void-codes', subject: id, detail: { name } })
       })
       return getBatch(database, id)
@@ -106,18 +109,16 @@ export function createCodesService({ database, plans, threads, clock, onTrouble 
     lookUp: (typed) => describeCode(database, plans, typed),
     async voidCode(typed, by) {
       await transact(database, async (transaction) => {
-        const { code } = await lockOne(transaction, typed)
-        await transaction('codes').where({ code }).update({ state: 2 })
+        const code = await lockCode(transaction, typed)
+        await voidCode(transaction, code)
         await note(transaction, { by, action: 'void-code', subject: 'code', detail: { name: mask(code) } })
       })
       return describeCode(database, plans, typed)
     },
     async mark(typed, recipient, by) {
       await transact(database, async (transaction) => {
-        const { code } = await lockOne(transaction, typed)
-        const row = { code, kind: 'store', recipient: recipient.trim(), at: new Date(clock.now()), made_by: by }
-        await transaction('code_hands').insert(row).onConflict('code').merge()
-        await transaction('codes').where({ code }).update({ is_handed: true })
+        const code = await lockCode(transaction, typed)
+        await markCode(transaction, code, { recipient: recipient.trim(), at: clock.now(), by })
         await note(transaction, { by, action: 'mark-code', subject: 'code', detail: { name: mask(code) } })
       })
       return describeCode(database, plans, typed)
@@ -135,59 +136,22 @@ export async function getCoded(connection: Connection, id: string): Promise<Prom
   return promotion
 }
 
-async function lockOne(transaction: Connection, typed: string): Promise<{ code: string }> {
-  const [row] = await ask<{ code: string }>(transaction, 'select code from codes where code = ? for update', [
-    comparable(typed),
-  ])
-  if (!row) throw new AppError('not-found', { facts: { kind: 'code', id: typed } })
-  return row
-}
-
 /** What the log, which everybody reads, holds of a code. */
 const mask = (code: string) => `…${code.slice(-4)}`
 
-/** What a column of codes can be asked for. */
-const comparable = (typed: string) =>
-  normalizeCode(typed)
-    .replace(/[^!-~]/g, '?')
-    .slice(0, 40)
-
-interface FateRow {
-  code: string
-  state: number
-  batch: number
-  batch_name: string
-  batch_state: string
-  prefix: string
-  promotion: string
-  promotion_name: string | null
-}
-
 async function describeCode(database: Database, plans: PlanSource, typed: string): Promise<CodeFate> {
   const code = normalizeCode(typed)
-  const [row] = await ask<FateRow>(
-    database,
-    `select codes.code, codes.state, codes.batch, code_batches.name as batch_name, code_batches.state as batch_state,
-       code_batches.prefix, code_batches.promotion, promotions.name as promotion_name
-     from codes join code_batches on code_batches.id = codes.batch
-     left join promotions on promotions.id = code_batches.promotion where codes.code = ?`,
-    [comparable(typed)],
-  )
+  const row = await findCode(database, typed)
   if (!row) return describeOther(database, plans, { code, typed })
   const orders = await listOrdersWith(database, row.code, row.promotion)
-  const [hand] = await ask<{ kind: 'hand-out'; recipient: string; at: Date; made_by: string }>(
-    database,
-    'select kind, recipient, at, made_by from code_hands where code = ?',
-    [row.code],
-  )
-  const own = CODE_STATES[row.state] ?? 'void'
+  const own = row.state
   return {
     code: printCode(row.code, row),
-    state: own === 'open' && row.batch_state === 'void' ? 'void' : own,
-    promotions: [{ id: row.promotion, name: row.promotion_name ?? row.promotion }],
-    batch: { id: String(row.batch), name: row.batch_name },
+    state: own === 'open' && row.batchState === 'void' ? 'void' : own,
+    promotions: [{ id: row.promotion, name: row.promotionName ?? row.promotion }],
+    batch: { id: row.batch, name: row.batchName },
     orders,
-    handed: hand ? { kind: hand.kind, recipient: hand.recipient, at: hand.at.toISOString(), by: hand.made_by } : null,
+    handed: await findHand(database, row.code),
   }
 }
 
@@ -203,23 +167,4 @@ async function describeOther(
   const state = isShared ? 'shared' : isMistyped(code, await listShapes(database)) ? 'mistyped' : 'unknown'
   const orders = isShared ? await listOrdersWith(database, code) : []
   return { code: typed.trim(), state, promotions: shared, batch: null, orders, handed: null }
-}
-
-const SHOWN_ORDERS = 50
-
-async function listOrdersWith(database: Database, code: string, promotion?: string): Promise<CodeFate['orders']> {
-  const rows = await ask<{ id: number | string; number: string; placed_at: Date; is_cancelled: number }>(
-    database,
-    `select orders.id, orders.number, orders.placed_at, order_promotions.is_cancelled
-     from order_promotions join orders on orders.id = order_promotions.order_id
-     where order_promotions.code = ? ${promotion === undefined ? '' : 'and order_promotions.promotion = ?'}
-     order by orders.placed_at desc limit ${SHOWN_ORDERS}`,
-    promotion === undefined ? [code] : [code, promotion],
-  )
-  return rows.map((row) => ({
-    id: String(row.id),
-    number: row.number,
-    placedAt: row.placed_at.toISOString(),
-    isCancelled: Boolean(row.is_cancelled),
-  }))
 }

@@ -6,7 +6,7 @@ import { originOf } from '../../http/originOf.ts'
 import { senderOf } from '../../http/senderOf.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import { writeContacts } from '../contacts/contacts.ts'
-import { getHandOut, listHandOuts } from '../../data/codes/handOuts.repository.ts'
+import { listHandOuts } from '../../data/codes/handOuts.repository.ts'
 import type { HandOutsService } from './handOuts.service.ts'
 
 type Own =
@@ -36,7 +36,6 @@ export function createHandOutsHandlers({ database, wallClock, origins, handOuts 
     createHandOut: ({ body, by }) => handOuts.create(body, by),
     updateHandOut: ({ params, body, by }) => handOuts.update(params.id, body, by),
     deleteHandOut: async ({ params, query, by }) => {
-      await getHandOut(database, { id: params.id })
       await handOuts.remove(params.id, Number(query.version), by)
     },
     getContacts: async () => ({

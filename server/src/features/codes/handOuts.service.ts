@@ -4,17 +4,28 @@ import { recordActivity } from '../../data/activity/activity.repository.ts'
 import { comparableEmail, normalizeEmail, readEmail } from '../../platform/email.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { createId } from '../../platform/createId.ts'
-import { ask } from '../../platform/db/ask.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
+import { isDuplicate } from '../../platform/db/isDuplicate.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
-import { refuseStale } from '../../platform/errors/refuseStale.ts'
 import { sendLetter } from '../../data/letters/letters.repository.ts'
 import { getStore, type StoreRecord } from '../../data/store/store.repository.ts'
 import { getCoded } from './codes.service.ts'
 import { printCode } from '../../data/codes/codeText.ts'
-import { askConsent, confirmConsent, forgetAddress } from '../contacts/contacts.ts'
-import { getHandOut, handOutCode, lockHandOut, takePlace, toHandOutRow } from '../../data/codes/handOuts.repository.ts'
+import { confirmConsent } from '../../data/contacts/contacts.repository.ts'
+import { askConsent, forgetAddress } from '../contacts/contacts.ts'
+import {
+  claimAddress,
+  countSent,
+  deleteHandOut,
+  findHanded,
+  getHandOut,
+  handOutCode,
+  insertHandOut,
+  saveHanded,
+  takePlace,
+  updateHandOut,
+} from '../../data/codes/handOuts.repository.ts'
 import { LETTERS } from '../contacts/letters.ts'
 
 export interface HandOutsService {
@@ -62,8 +73,7 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
         await note(transaction, { ...entry, detail: { name: draft.title } })
       })
     } catch (thrown) {
-      if ((thrown as { code?: string }).code === 'ER_DUP_ENTRY')
-        refuseIfAny([createProblem('slug-taken', 'slug', { given: draft.slug })])
+      if (isDuplicate(thrown)) refuseIfAny([createProblem('slug-taken', 'slug', { given: draft.slug })])
       throw thrown
     }
     return getHandOut(database, { id: entry.subject })
@@ -73,23 +83,19 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
     create(draft, by) {
       const id = createId()
       return write(draft, { by, action: 'create-hand-out', subject: id }, (transaction) =>
-        transaction('hand_outs').insert({ id, ...toHandOutRow(draft), given: 0, version: 1 }),
+        insertHandOut(transaction, id, draft),
       )
     },
     update(id, { version, ...draft }, by) {
-      return write(draft, { by, action: 'change-hand-out', subject: id }, async (transaction) => {
-        refuseStale(await lockHandOut(transaction, id), version)
-        await transaction('hand_outs')
-          .where({ id })
-          .update({ ...toHandOutRow(draft), version: version + 1 })
-      })
+      return write(draft, { by, action: 'change-hand-out', subject: id }, (transaction) =>
+        updateHandOut(transaction, { id, version }, draft),
+      )
     },
     async remove(id, version, by) {
       await transact(database, async (transaction) => {
-        const handOut = await lockHandOut(transaction, id)
-        refuseStale(handOut, version)
-        await transaction('hand_outs').where({ id }).delete()
-        await note(transaction, { by, action: 'delete-hand-out', subject: id, detail: { name: handOut.title } })
+        const { title } = await getHandOut(transaction, { id })
+        await deleteHandOut(transaction, { id, version })
+        await note(transaction, { by, action: 'delete-hand-out', subject: id, detail: { name: title } })
       })
     },
     async show(slug) {
@@ -109,7 +115,7 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
       if (state === 'gone') throw new AppError('no-codes-left')
       return code
     },
-    confirm: (token) => confirmConsent(database, token, clock.now()),
+    confirm: (token) => transact(database, (transaction) => confirmConsent(transaction, token, clock.now())),
     async forget(email, by) {
       const address = comparableEmail(email)
       await transact(database, async (transaction) => {
@@ -141,16 +147,10 @@ async function give(transaction: Connection, giving: Giving): Promise<string | n
   const { handOut, store, request, address, at } = giving
   const key = { promotion: handOut.promotion, address }
   const isNew = await claimAddress(transaction, { ...key, handOut: handOut.id, at })
-  const printed = isNew ? await drawFor(transaction, giving) : await findGiven(transaction, key)
+  const printed = isNew ? await drawFor(transaction, giving) : print(await findHanded(transaction, key))
   if (printed === null) return null
   const today = dateOf(toLocal(at, store.store.timeZone))
-  const sent = await transaction('handed_codes')
-    .where(key)
-    .andWhere((either) => {
-      void either.whereNull('sent_on').orWhereNot('sent_on', today).orWhere('sent', '<', MOST_A_DAY)
-    })
-    .update({ sent: transaction.raw('if(sent_on = ?, sent + 1, 1)', [today]), sent_on: today })
-  if (sent > 0) {
+  if (await countSent(transaction, key, { day: today, most: MOST_A_DAY })) {
     const link = request.consent
       ? await askConsent(transaction, { ...giving, ...buyerOf(request), wording: handOut.wording })
       : null
@@ -159,26 +159,10 @@ async function give(transaction: Connection, giving: Giving): Promise<string | n
   return isNew && handOut.showsAtOnce ? printed : null
 }
 
+const print = (given: { readonly code: string; readonly prefix: string } | null) =>
+  given && printCode(given.code, given)
 const shown = ({ handOut, store }: Giving) => ({ title: handOut.title, store: store.name })
 const buyerOf = ({ email, name = '' }: HandOutRequest) => ({ email: normalizeEmail(email), name: name.trim() })
-
-interface Claim {
-  readonly promotion: string
-  readonly address: string
-  readonly handOut: string
-  readonly at: number
-}
-
-/** Locks the row of an address, inserting it where there is none; tells whether it has no code of the promotion yet. Rivals wait. */
-async function claimAddress(transaction: Connection, { promotion, address, handOut, at }: Claim): Promise<boolean> {
-  const row = { promotion, address, code: null, hand_out: handOut, at: new Date(at), sent_on: null, sent: 0 }
-  // A plain insert would share its lock on the duplicate, and two that share one can't both update.
-  await transaction('handed_codes').insert(row).onConflict().merge(['promotion'])
-  const held = (await transaction('handed_codes').where({ promotion, address }).first('code')) as {
-    code: string | null
-  }
-  return held.code === null
-}
 
 /** Throws `no-codes-left`, and nothing is written. */
 async function drawFor(transaction: Connection, { handOut, address, at }: Giving): Promise<string> {
@@ -192,20 +176,6 @@ async function drawFor(transaction: Connection, { handOut, address, at }: Giving
     by: handOut.title,
   })
   if (!given) throw new AppError('no-codes-left')
-  await transaction('handed_codes').where({ promotion, address }).update({ code: given.code })
+  await saveHanded(transaction, { promotion, address }, given.code)
   return printCode(given.code, given)
-}
-
-async function findGiven(
-  transaction: Connection,
-  { promotion, address }: { readonly promotion: string; readonly address: string },
-): Promise<string | null> {
-  const [row] = await ask<{ code: string; prefix: string }>(
-    transaction,
-    `select handed_codes.code, code_batches.prefix from handed_codes
-     join codes on codes.code = handed_codes.code join code_batches on code_batches.id = codes.batch
-     where handed_codes.promotion = ? and handed_codes.address = ? for update`,
-    [promotion, address],
-  )
-  return row ? printCode(row.code, row) : null
 }

@@ -22,7 +22,7 @@ import type { PlanSource, SourcedPlan } from '../../sources/plans/planSource.ts'
 import type { PriceHistory } from '../../sources/history/priceHistory.ts'
 import { readOrderRows } from '../../data/orders/readOrderRows.ts'
 import { SETS } from '../../data/sets/sets.repository.ts'
-import { listSoldElsewhere } from '../../data/stock/stock.repository.ts'
+import { listSoldElsewhere } from '../../data/catalogue/figures.repository.ts'
 import { listShoppers } from '../../data/shoppers/shoppers.repository.ts'
 import { writeTable, type TableFileType } from '../../platform/files/writeTable.ts'
 

@@ -1,7 +1,11 @@
-import type { Finding, Proof } from '@novalex/core'
+import { keysOf, type Finding, type Proof, type Subject } from '@novalex/core'
+import { listProductNames } from '../../data/catalogue/catalogue.repository.ts'
+import { OCCASIONS } from '../../data/occasions/occasions.repository.ts'
+import { listPromotionNames } from '../../data/promotions/promotions.repository.ts'
+import { listTestCartNames } from '../../data/testCarts/testCarts.repository.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 
-/** What people call the promotions, products, occasions and test carts that findings name, by kind and id. */
+/** Returns the names of the promotions, products, occasions and test carts that findings mention, by `kind:id`. */
 export async function nameSubjects(database: Database, findings: readonly Finding[]): Promise<Record<string, string>> {
   const ids = {
     promotion: new Set<string>(),
@@ -16,24 +20,20 @@ export async function nameSubjects(database: Database, findings: readonly Findin
     for (const sku of skusIn(proof)) ids.product.add(sku)
     if ('by' in facts && facts.by !== null) ids.promotion.add(facts.by)
   }
-  const tables = {
-    promotion: 'promotions',
-    product: 'products',
-    occasion: 'occasions',
-    testCart: 'test_carts',
-  } as const
   const names: Record<string, string> = {}
-  for (const [kind, table] of Object.entries(tables)) {
-    const asked = [...ids[kind as keyof typeof ids]]
-    if (asked.length === 0) continue
-    const column = kind === 'product' ? 'sku' : 'id'
-    const rows = (await database(table).select({ id: column, name: 'name' }).whereIn(column, asked)) as {
-      id: string
-      name: string
-    }[]
-    for (const { id, name } of rows) names[`${kind}:${id}`] = name
+  for (const kind of keysOf(LISTS)) {
+    for (const [id, name] of await LISTS[kind](database, [...ids[kind]])) names[`${kind}:${id}`] = name
   }
   return names
+}
+
+const LISTS: Readonly<
+  Record<Subject['kind'], (database: Database, ids: readonly string[]) => Promise<Map<string, string>>>
+> = {
+  promotion: listPromotionNames,
+  product: listProductNames,
+  occasion: OCCASIONS.listNames,
+  testCart: listTestCartNames,
 }
 
 function skusIn(proof: Proof): string[] {

@@ -4,18 +4,12 @@ import type { IncomingMessage } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
+import type { UploadLimits } from '../../platform/config.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 
 export const MAX_UPLOAD_BYTES = 32 * 2 ** 20
 /** A million lines of orders. */
 export const MAX_ORDERS_BYTES = 160 * 2 ** 20
-
-export interface UploadLimits {
-  /** How many files may come in at once. */
-  readonly atOnce: number
-  /** How long a sender may send nothing. */
-  readonly idleMs: number
-}
 
 interface Upload {
   readonly request: IncomingMessage

@@ -1,6 +1,7 @@
 import type { Database } from '../../platform/db/openDatabase.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
-import { getMessage, listMessages, writeEml } from '../../data/letters/letters.repository.ts'
+import { getMessage, listMessages } from '../../data/letters/letters.repository.ts'
+import { writeEml } from './writeEml.ts'
 
 type Own = 'listMessages' | 'getMessage' | 'getMessageFile'
 

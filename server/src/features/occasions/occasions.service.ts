@@ -37,7 +37,7 @@ export function createOccasionsService(deps: { database: Database; clock: Clock 
       const stamp = { updatedAt: new Date(at).toISOString(), updatedBy: by }
       for (const record of await findFollowers(transaction, id)) {
         const promotion = { ...record.promotion, schedule: followDates(record.promotion.schedule, dates) }
-        await updatePromotion(transaction, { ...record, ...stamp, promotion, version: record.version + 1 })
+        await updatePromotion(transaction, { ...record, ...stamp, promotion })
       }
     },
   })

@@ -1,26 +1,24 @@
 import { recordActivity } from '../../data/activity/activity.repository.ts'
-import { lockStock } from '../../data/stock/stock.repository.ts'
+import { lockStock, noteUncounted } from '../../data/stock/stock.repository.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { reopenCodes } from '../../data/codes/codes.repository.ts'
 import { addingCounts } from '../../data/counts/counts.repository.ts'
-import { ask, askTogether } from '../../platform/db/ask.ts'
+import { askTogether } from '../../platform/db/ask.ts'
 import { isDatabaseAway } from '../../platform/db/isDatabaseAway.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
-import { countingOrder } from '../../data/shoppers/shoppers.repository.ts'
+import {
+  findOrderHead,
+  listOrderUses,
+  listStockLines,
+  lockOrderHead,
+  markCancelled,
+  type OrderHead,
+} from '../../data/orders/cancelling.repository.ts'
+import { countingOrder, lockShopper } from '../../data/shoppers/shoppers.repository.ts'
 import { sumUnits } from './needed.ts'
-import { takingFromStock } from '../../data/orders/orders.repository.ts'
-
-interface Row {
-  number: string
-  source: string
-  shopper: string | null
-  holder: string
-  grand: number | string
-  codes: string
-  cancelled_at: Date | null
-}
+import { takingFromStock } from '../../data/stock/stock.repository.ts'
 
 interface Cancelling {
   readonly id: number
@@ -41,7 +39,7 @@ export async function cancelOrder(
 ): Promise<void> {
   const { id } = cancelling
   const order = await find(database, cancelling)
-  if (order.cancelled_at !== null) return
+  if (order.cancelledAt !== null) return
   let isWritten = false
   try {
     await transact(
@@ -56,69 +54,47 @@ export async function cancelOrder(
   } catch (thrown) {
     if (!isWritten || !isDatabaseAway(thrown)) throw thrown
     const now = await find(database, { ...cancelling, id }).catch(() => null)
-    if (now?.cancelled_at == null) throw new AppError('ask-again', { cause: thrown })
+    if (now?.cancelledAt == null) throw new AppError('ask-again', { cause: thrown })
   }
 }
 
-async function find(connection: Connection, { id, holder }: Cancelling): Promise<Row> {
-  const [row] = await ask<Row>(
-    connection,
-    'select number, source, shopper, holder, grand, codes, cancelled_at from orders where id = ?',
-    [id],
-  )
-  if (!row || (holder !== null && row.holder !== holder))
+async function find(connection: Connection, { id, holder }: Cancelling): Promise<OrderHead> {
+  const order = await findOrderHead(connection, id)
+  if (!order || (holder !== null && order.holder !== holder))
     throw new AppError('not-found', { facts: { kind: 'order', id: String(id) } })
-  if (row.source === 'file') throw new AppError('not-placed-here')
-  return row
+  if (order.source === 'file') throw new AppError('not-placed-here')
+  return order
 }
 
-/** In the order in which orders lock: shopper, order, codes, counts, stock. */
+/** Locks in the order in which orders lock: shopper, order, codes, counts, stock. */
 async function giveBack(
   transaction: Connection,
   { id, by, shopper, at }: Cancelling & { readonly shopper: string | null; readonly at: number },
 ): Promise<void> {
-  if (shopper !== null) await ask(transaction, 'select id from shoppers where id = ? for update', [shopper])
-  const [order] = await ask<Row>(
-    transaction,
-    'select number, codes, grand, cancelled_at from orders where id = ? for update',
-    [id],
-  )
-  if (!order || order.cancelled_at !== null) return
-  await reopenCodes(transaction, id, JSON.parse(order.codes) as string[])
-  const uses = await ask<{ promotion: string; units: number; given: string; added: string }>(
-    transaction,
-    'select promotion, units, given, added from order_promotions where order_id = ?',
-    [id],
-  )
+  if (shopper !== null) await lockShopper(transaction, shopper)
+  const order = await lockOrderHead(transaction, id)
+  if (order?.cancelledAt !== null) return
+  await reopenCodes(transaction, id, order.codes)
+  const uses = await listOrderUses(transaction, id)
   const parts = uses.map(({ promotion, units, given, added }) => {
-    return { promotion, uses: -1, units: -units, given: -Number(given), added: -Number(added) }
+    return { promotion, uses: -1, units: -units, given: -given, added: -added }
   })
   await askTogether(transaction, addingCounts(parts))
   await returnStock(transaction, id)
-  await ask(transaction, 'update order_promotions set is_cancelled = 1 where order_id = ?', [id])
-  await transaction('orders')
-    .where({ id })
-    .update({ cancelled_at: new Date(at), cancelled_by: by })
-  if (shopper !== null)
-    await askTogether(transaction, [countingOrder({ shopper, orders: -1, spent: -Number(order.grand) })])
+  await markCancelled(transaction, id, { at, by })
+  if (shopper !== null) await askTogether(transaction, [countingOrder({ shopper, orders: -1, spent: -order.grand })])
   const detail = { name: order.number }
   await recordActivity(transaction, { at, by, action: 'cancel-order', subject: String(id), detail })
 }
 
-/** What was taken from a stock that is not counted any more is noted all the same, so that the books balance. */
+/** Returns what an order took from the stock. Of products that are not counted any more it is noted all the same, so that a recount adds up. */
 async function returnStock(transaction: Connection, order: number): Promise<void> {
-  const lines = await ask<{ sku: string; quantity: number }>(
-    transaction,
-    'select sku, quantity from order_lines where order_id = ? and from_stock = 1',
-    [order],
-  )
+  const lines = await listStockLines(transaction, order)
   if (lines.length === 0) return
   const taken = sumUnits(lines)
   const present = await lockStock(transaction, [...taken.keys()].sort())
   const isCounted = ([sku]: [string, number]) => (present.get(sku) ?? null) !== null
   const returned = [...taken].filter(isCounted).map(([sku, units]) => [sku, -units] as const)
   await askTogether(transaction, takingFromStock(new Map(returned)))
-  const uncounted = [...taken].filter((one) => !isCounted(one))
-  if (uncounted.length > 0)
-    await transaction('stock_changes').insert(uncounted.map(([sku, units]) => ({ sku, delta: -units })))
+  await noteUncounted(transaction, new Map([...taken].filter((one) => !isCounted(one))))
 }

@@ -1,8 +1,7 @@
 import { randomInt } from 'node:crypto'
+import { READABLE } from '../../platform/createId.ts'
 import { dateOf, toLocal, type Instant } from '@novalex/core'
 
-/** Digits and letters that nobody takes for each other. */
-export const READABLE = '23456789ABCDEFGHJKLMNPQRSTUVWXYZ'
 const DRAWN = 6
 
 /** A number for an order: the day, and characters that are drawn, so that nobody counts what a shop sells. The database keeps two apart. */

@@ -14,7 +14,7 @@ import { lockCodes } from '../../data/codes/codes.repository.ts'
 import { ensureCounts, lockCounts, toFacts } from '../../data/counts/counts.repository.ts'
 import type { RecentFigures } from '../../sources/figures/recentFigures.ts'
 import { lockStock } from '../../data/stock/stock.repository.ts'
-import { ask, readTogether } from '../../platform/db/ask.ts'
+import { readTogether } from '../../platform/db/ask.ts'
 import { isDatabaseAway } from '../../platform/db/isDatabaseAway.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
@@ -30,7 +30,7 @@ import {
 } from '../../sources/cart/circumstances.ts'
 import { resolveCart } from '../../sources/cart/resolveCart.ts'
 import { lockBuyer } from '../../data/shoppers/shoppers.repository.ts'
-import { getStore, type StoreRecord } from '../../data/store/store.repository.ts'
+import { getStore, readRevisions, type StoreRecord } from '../../data/store/store.repository.ts'
 import { createOrderNumber } from './orderNumber.ts'
 import { claimKey, findPlaced, type OrderKey, type PlacedOrder } from '../../data/orders/orders.repository.ts'
 import { recordSale } from './recordSale.ts'
@@ -236,17 +236,11 @@ async function readInstant(
   { clock }: OrderDeps,
   { sourced, store }: Pick<Ground, 'sourced' | 'store'>,
 ): Promise<Instant> {
-  const [row] = await ask<{ at: Date; release: number | null; catalogue: number; version: number }>(
-    transaction,
-    `select now(3) as at, (select max(number) from releases) as \`release\`,
-       catalogue_revision as catalogue, version from store`,
-  )
+  const { at, release, catalogueRevision, version } = await readRevisions(transaction)
   const isSame =
-    row!.release === sourced.release &&
-    Number(row!.catalogue) === sourced.catalogueRevision &&
-    row!.version === store.version
+    release === sourced.release && catalogueRevision === sourced.catalogueRevision && version === store.version
   if (!isSame) throw new Undone({ kind: 'moved' })
-  return clock.isFixed ? clock.now() : row!.at.getTime()
+  return clock.isFixed ? clock.now() : at
 }
 
 function refuseOutOfStock(

@@ -1,5 +1,5 @@
 import type { OrderRequest } from '@novalex/contract'
-import { computeQuote, type Order, type Quote, type SkippedOutcome } from '@novalex/core'
+import { DAY_MS, computeQuote, type Order, type Quote, type SkippedOutcome } from '@novalex/core'
 import { AppError } from '../../platform/errors/AppError.ts'
 import type { SourcedPlan } from '../../sources/plans/planSource.ts'
 import { computeShopCart, titleForCart } from '../../sources/cart/shopCart.ts'
@@ -45,8 +45,6 @@ function findBefore(order: Order, gone: Quote['promotions'], plan: SourcedPlan['
   const last = Math.max(...ends, -Infinity)
   return order.now - last < DAY_MS ? last - 1 : order.now
 }
-
-const DAY_MS = 86_400_000
 
 function hasGifts({ lines }: Quote, expected: OrderRequest['expected']['gifts']): boolean {
   const gifts = new Map<string, number>()

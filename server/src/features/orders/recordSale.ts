@@ -8,7 +8,8 @@ import type { Connection } from '../../platform/db/openDatabase.ts'
 import { writeShopCart } from '../../sources/cart/shopCart.ts'
 import { countingOrder } from '../../data/shoppers/shoppers.repository.ts'
 import { sumUnits } from './needed.ts'
-import { recordOrder, takingFromStock, type OrderRecord, type OrderUse } from '../../data/orders/orders.repository.ts'
+import { recordOrder, type OrderRecord, type OrderUse } from '../../data/orders/orders.repository.ts'
+import { takingFromStock } from '../../data/stock/stock.repository.ts'
 
 export interface SaleRecord extends Pick<OrderRecord, 'place' | 'release' | 'channel' | 'shopper' | 'buyer'> {
   readonly plan: CompiledPlan

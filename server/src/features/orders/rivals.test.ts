@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, inject, test } from 'vitest'
-import { saveStock } from '../../data/stock/stock.repository.ts'
+import { saveStock } from '../../data/catalogue/figures.repository.ts'
 import { foldCounts, listCounts } from '../../data/counts/counts.repository.ts'
 import { recount } from '../../data/counts/recount.ts'
 import { transact } from '../../platform/db/transact.ts'

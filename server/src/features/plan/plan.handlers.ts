@@ -1,4 +1,5 @@
 import {
+  HOUR_MS,
   checkOrder,
   computeQuote,
   createProblem,
@@ -69,4 +70,3 @@ function findGifts({ promotions, catalogue }: CompiledPlan): Product[] {
 
 /** A year and a month, the longest that a calendar shows. */
 const LONGEST_WINDOW_MS = 400 * DAY_MS
-const HOUR_MS = 3_600_000

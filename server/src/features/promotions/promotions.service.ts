@@ -5,12 +5,13 @@ import type { Clock } from '../../platform/clock.ts'
 import { createId } from '../../platform/createId.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
-import { refuseStale } from '../../platform/errors/refuseStale.ts'
+import { refuseStale } from '../../data/versioned/versioned.ts'
 import { followDates, OCCASIONS } from '../../data/occasions/occasions.repository.ts'
 import { changePlan, type ChangeScope } from '../../sources/plans/changePlan.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
 import {
   findPromotion,
+  getPromotion,
   insertPromotion,
   listPromotions,
   markDeleted,
@@ -73,18 +74,17 @@ export function createPromotionsService(deps: PromotionsDeps): PromotionsService
         refuseStale(before, version)
         const promotion = { id, rank: before.promotion.rank, ...fields }
         const updatedAt = new Date(at).toISOString()
-        const stamp = { version: version + 1, updatedAt, updatedBy: by }
+        const stamp = { version, updatedAt, updatedBy: by }
         const record = { promotion, campaign, occasion, archived, note, ...stamp }
         await check(scope, record)
-        await updatePromotion(transaction, record)
-        return { result: record, detail: { name: promotion.name, before: before.promotion, after: promotion } }
+        const result = await updatePromotion(transaction, record)
+        return { result, detail: { name: promotion.name, before: before.promotion, after: promotion } }
       })
     },
     async remove(id, version, by) {
       await changePlan(deps, { by, action: 'delete-promotion', subject: id }, async ({ transaction, at }) => {
         const before = await getPromotion(transaction, id)
-        refuseStale(before, version)
-        await markDeleted(transaction, { ...before, version: version + 1 }, new Date(at))
+        await markDeleted(transaction, { ...before, version }, new Date(at))
         return { result: null, detail: { name: before.promotion.name } }
       })
     },
@@ -99,18 +99,17 @@ export function createPromotionsService(deps: PromotionsDeps): PromotionsService
         }
         refuseStale(before, version)
         const promotion = await followPresent(transaction, before)
-        const record = { ...before, promotion, version: before.version + 1 }
+        const record = { ...before, promotion }
         await check(scope, { ...record, archived: false })
-        await markDeleted(transaction, record, null)
-        return { result: record, detail: { name: record.promotion.name } }
+        const result = await markDeleted(transaction, record, null)
+        return { result, detail: { name: promotion.name } }
       })
     },
     async moveBefore(id, { before, version }, by) {
       return changePlan(deps, { by, action: 'rank-promotion', subject: id }, async ({ transaction }) => {
         const present = await getPromotion(transaction, id)
-        refuseStale(present, version)
         const { promotion } = present
-        await updatePromotion(transaction, { ...present, version: version + 1 })
+        await updatePromotion(transaction, { ...present, version })
         const records = await listPromotions(transaction, { archived: true })
         const ranks = records.map((record) => record.promotion.rank)
         const others = records.map((record) => record.promotion.id).filter((other) => other !== id)
@@ -128,16 +127,6 @@ export function createPromotionsService(deps: PromotionsDeps): PromotionsService
       })
     },
   }
-}
-
-async function getPromotion(connection: Connection, id: string): Promise<PromotionRecord> {
-  const record = await findPromotion(connection, id)
-  if (record) return record
-  const deleted = await findPromotion(connection, id, { deleted: true })
-  // Whoever wants it back must name the version that was deleted.
-  throw new AppError('not-found', {
-    facts: { kind: 'promotion', id, ...(deleted ? { version: deleted.version } : {}) },
-  })
 }
 
 type Checked = Pick<PromotionRecord, 'promotion' | 'campaign' | 'occasion' | 'archived'>

@@ -17,7 +17,7 @@ import {
   insertRelease,
   type ReleasedPlan,
 } from '../../data/releases/releases.repository.ts'
-import { lockWaiting, settlePreparation } from './preparations.ts'
+import { lockWaiting, settlePreparation } from '../../data/releases/preparations.repository.ts'
 import { checkPlan, compareSets } from './review.ts'
 
 export interface ReleaseTask {

@@ -1,7 +1,8 @@
 import { accountOf } from '../../http/identity.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import type { PlanWriter } from '../../sources/plans/changePlan.ts'
-import { createPreparations, listPreparations } from './preparations.ts'
+import { listPreparations } from '../../data/releases/preparations.repository.ts'
+import { createPreparations } from './preparations.service.ts'
 import { listReleases } from '../../data/releases/releases.repository.ts'
 import type { ReleasesService } from './releases.service.ts'
 

@@ -1,3 +1,4 @@
+import { MINUTE_MS } from '@novalex/core'
 import type { InShopAnswer, ReleaseRequest, ReleaseSummary, ReviewAnswer } from '@novalex/contract'
 import type { Clock } from '../../platform/clock.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
@@ -26,7 +27,6 @@ export interface ReleasesDeps {
   readonly findings: Pick<FindingsService, 'judge'>
 }
 
-const MINUTE_MS = 60_000
 /** So often a plan is judged anew where something that its findings follow from changed meanwhile. */
 const MOST_ROUNDS = 3
 

@@ -2,13 +2,13 @@ import type { PromotionRecord, TakeOffAnswer, TakeOffRequest, TakeOffRun } from 
 import { createPublicPricer, takeOff, type Instant, type Markdown, type Promotion } from '@novalex/core'
 import type { Clock } from '../../platform/clock.ts'
 import type { RecentFigures } from '../../sources/figures/recentFigures.ts'
-import type { Connection, Database } from '../../platform/db/openDatabase.ts'
+import type { Database } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import { GUEST } from '../../sources/plans/resolveQuestion.ts'
 import { changePlan } from '../../sources/plans/changePlan.ts'
 import type { PlanSource, SourcedPlan } from '../../sources/plans/planSource.ts'
 import type { PriceHistory } from '../../sources/history/priceHistory.ts'
-import { findPromotion, updatePromotion } from '../../data/promotions/promotions.repository.ts'
+import { getPromotion, updatePromotion } from '../../data/promotions/promotions.repository.ts'
 import { findPicked } from './findPicked.ts'
 
 interface TakeOffDeps {
@@ -82,10 +82,10 @@ export function createTakeOffService(deps: TakeOffDeps): TakeOffService {
       const { held } = await find(sourced, request)
       return changePlan(deps, { by, action: 'take-off', subject: 'products' }, async ({ transaction, at, store }) => {
         if (!isSeen(store)) throw new AppError('stale-plan')
-        const records = await Promise.all(held.map(({ before }) => getRecord(transaction, before.id)))
+        const records = await Promise.all(held.map(({ before }) => getPromotion(transaction, before.id)))
         for (const [index, record] of records.entries()) {
           const { state, mechanic } = held[index]!.after
-          const stamp = { version: record.version + 1, updatedAt: new Date(at).toISOString(), updatedBy: by }
+          const stamp = { updatedAt: new Date(at).toISOString(), updatedBy: by }
           await updatePromotion(transaction, {
             ...record,
             ...stamp,
@@ -97,8 +97,4 @@ export function createTakeOffService(deps: TakeOffDeps): TakeOffService {
       })
     },
   }
-}
-
-async function getRecord(connection: Connection, id: string): Promise<PromotionRecord> {
-  return (await findPromotion(connection, id))!
 }

@@ -1,10 +1,10 @@
+import { DAY_MS } from '@novalex/core'
 import cookieParser from 'cookie-parser'
 import type { Request, RequestHandler, Response } from 'express'
 import { createId } from '../../platform/createId.ts'
 
 const NAME = 'novalex.shopper'
 const VISITOR = 'novalex.visitor'
-const DAY_MS = 86_400_000
 
 /** Reads the cookies of the shop, signed so that nobody can write them but the server. */
 export function readShopCookies(secret: string): RequestHandler {

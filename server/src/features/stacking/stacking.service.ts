@@ -1,9 +1,9 @@
 import type { StackingRequest } from '@novalex/contract'
 import { createProblem } from '@novalex/core'
 import { refuseIfAny } from '../../platform/errors/AppError.ts'
-import { refuseStale } from '../../platform/errors/refuseStale.ts'
+import { refuseStale } from '../../data/versioned/versioned.ts'
 import { changePlan, type PlanWriter } from '../../sources/plans/changePlan.ts'
-import { saveStore } from '../../data/store/store.repository.ts'
+import { updateStore } from '../../data/store/store.repository.ts'
 
 /** Which groups are kept apart, and how conflicts are settled. Refused if made from an older version of the store. */
 export async function changeStacking(
@@ -14,7 +14,7 @@ export async function changeStacking(
   const note = { by, action: 'change-stacking', subject: 'store' } as const
   await changePlan(writer, note, async ({ transaction, store: present }) => {
     refuseStale(present, version)
-    const { name, store } = present
+    const { store } = present
     refuseIfAny(
       apart.flatMap((pair, index) =>
         pair
@@ -22,7 +22,7 @@ export async function changeStacking(
           .map((group) => createProblem('unknown-stack-group', `apart.${index}`, { id: group })),
       ),
     )
-    await saveStore(transaction, { name, store: { ...store, conflicts, apart } })
+    await updateStore(transaction, version, { store: { ...store, conflicts, apart } })
     const before = { conflicts: store.conflicts, apart: store.apart }
     return { result: null, detail: { before, after: { conflicts, apart } } }
   })

@@ -9,9 +9,8 @@ import { createProblem, DEFAULT_ALARM, type Problem } from '@novalex/core'
 import { recordActivity } from '../../data/activity/activity.repository.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { refuseIfAny } from '../../platform/errors/AppError.ts'
-import { refuseStale } from '../../platform/errors/refuseStale.ts'
 import { changePlan, type PlanWriter } from '../../sources/plans/changePlan.ts'
-import { changeStore, lockStore, saveStore, type StoreRecord } from '../../data/store/store.repository.ts'
+import { updateStore, lockStore, type StoreRecord } from '../../data/store/store.repository.ts'
 
 /** The floor, and what is reckoned with reductions. Refused if made from an older version of the store. */
 export async function changePriceRules(
@@ -21,9 +20,8 @@ export async function changePriceRules(
 ): Promise<void> {
   const note = { by, action: 'change-price-rules', subject: 'store' } as const
   await changePlan(writer, note, async ({ transaction, store: present }) => {
-    refuseStale(present, version)
-    const { name, store } = present
-    await saveStore(transaction, { name, store: { ...store, ...rules } })
+    const { store } = present
+    await updateStore(transaction, version, { store: { ...store, ...rules } })
     const { floor, priorDays, longestSaleDays } = store
     return { result: null, detail: { before: { floor, priorDays, longestSaleDays }, after: rules } }
   })
@@ -33,9 +31,8 @@ export async function changePriceRules(
 export async function changeAlarm(writer: PlanWriter, { version, alarm }: AlarmRequest, by: string): Promise<void> {
   const note = { by, action: 'change-alarm', subject: 'store' } as const
   await changePlan(writer, note, async ({ transaction, store: present }) => {
-    refuseStale(present, version)
-    const { name, store } = present
-    await saveStore(transaction, { name, store: { ...store, alarm } })
+    const { store } = present
+    await updateStore(transaction, version, { store: { ...store, alarm } })
     return { result: null, detail: { before: { ...DEFAULT_ALARM, ...store.alarm }, after: alarm } }
   })
 }
@@ -76,7 +73,7 @@ interface Change {
   readonly action: 'change-delivery' | 'change-second-person'
   readonly version: number
   readonly read: (present: StoreRecord) => object
-  readonly changes: Parameters<typeof changeStore>[1]
+  readonly changes: Parameters<typeof updateStore>[2]
   readonly after: object
 }
 
@@ -84,8 +81,7 @@ interface Change {
 async function change({ database, clock }: PlanWriter, by: string, asked: Change): Promise<void> {
   await transact(database, async (transaction) => {
     const present = await lockStore(transaction)
-    refuseStale(present, asked.version)
-    await changeStore(transaction, asked.changes)
+    await updateStore(transaction, asked.version, asked.changes)
     const detail = { before: asked.read(present), after: asked.after }
     await recordActivity(transaction, { at: clock.now(), by, action: asked.action, subject: 'store', detail })
   })

@@ -6,8 +6,8 @@ import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
 import {
   deleteTestCart,
+  getTestCart,
   insertTestCart,
-  lockTestCart,
   updateTestCart,
 } from '../../data/testCarts/testCarts.repository.ts'
 
@@ -39,17 +39,12 @@ export function createTestCartsService({ database, clock }: { database: Database
         await insertTestCart(transaction, testCart)
         return testCart
       }),
-    update: (id, { version, ...fields }, by) =>
-      write({ action: 'change-test-cart', by }, async (transaction) => {
-        await lockTestCart(transaction, id, version)
-        const testCart = { id, ...fields, version: version + 1 }
-        await updateTestCart(transaction, testCart)
-        return testCart
-      }),
+    update: (id, update, by) =>
+      write({ action: 'change-test-cart', by }, (transaction) => updateTestCart(transaction, { id, ...update })),
     async remove(id, version, by) {
       await write({ action: 'delete-test-cart', by }, async (transaction) => {
-        const testCart = await lockTestCart(transaction, id, version)
-        await deleteTestCart(transaction, id)
+        const testCart = await getTestCart(transaction, id)
+        await deleteTestCart(transaction, { ...testCart, version })
         return testCart
       })
     },

@@ -35,6 +35,22 @@ export async function readTogether<T extends readonly unknown[]>(
   return answers as unknown as T
 }
 
+/** Joins readings of texts into one. */
+export function joinReadings(readings: readonly Reading<string>[]): Reading<string> {
+  return {
+    statements: readings.flatMap(({ statements }) => statements),
+    read(rows) {
+      let from = 0
+      return readings.map((one) => one.read(rows.slice(from, (from += one.statements.length)))).join(' ')
+    },
+  }
+}
+
+/** Reads the column `state` of a single row, as text. */
+export function readingState(sql: string, values: readonly Value[] = []): Reading<string> {
+  return { statements: [{ sql, values }], read: ([rows = []]) => String((rows[0] as { state: unknown }).state) }
+}
+
 /** The rows of each of some statements. */
 async function askRows(connection: Connection, statements: readonly Statement[]): Promise<unknown[][]> {
   const [only] = statements

@@ -11,6 +11,7 @@ import {
 } from '@novalex/core'
 import { readingCodes } from '../../data/codes/codes.repository.ts'
 import type { RecentFigures } from '../figures/recentFigures.ts'
+import { readingUsesBy } from '../../data/orders/uses.repository.ts'
 import { readTogether, type Reading } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { rememberForPlan } from '../plans/rememberForPlan.ts'
@@ -58,15 +59,7 @@ export async function findCircumstances(
 export function readingOwnUses(plan: CompiledPlan, shopper: string | null, typed: readonly string[]): Reading<OwnUses> {
   const ids = listLimitedByShopper(plan, new Set(typed.map(normalizeCode)))
   if (shopper === null || ids.length === 0) return { statements: [], read: () => ({}) }
-  const sql = `select promotion, count(*) as uses from order_promotions
-     where shopper = ? and promotion in (?) and is_cancelled = 0 group by promotion`
-  return {
-    statements: [{ sql, values: [shopper, ids] }],
-    read([rows = []]) {
-      const uses = new Map((rows as { promotion: string; uses: number }[]).map((row) => [row.promotion, row.uses]))
-      return Object.fromEntries(ids.map((id) => [id, Number(uses.get(id) ?? 0)]))
-    },
-  }
+  return readingUsesBy(shopper, ids)
 }
 
 export function addOwnUses(facts: Facts, own: OwnUses): Facts {

@@ -1,7 +1,8 @@
 import { HOUR_MS, type Facts } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
 import { listShapes } from '../../data/codes/codeBatches.repository.ts'
-import { listSold, listStock } from '../../data/stock/stock.repository.ts'
+import { listSold } from '../../data/catalogue/figures.repository.ts'
+import { listStock, listStockOf } from '../../data/stock/stock.repository.ts'
 import type { CodeShape } from '../../data/codes/codeText.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { findLatestSale } from '../../data/orders/findLatestSale.ts'
@@ -34,7 +35,7 @@ export interface AllStock {
 }
 
 export function createRecentFigures(database: Database): RecentFigures {
-  // What is let go of while it is still being fetched is not torn from whoever waits for it.
+  // `ignoreFetchAbort`: clearing an entry must not reject callers that already await its fetch.
   const facts = new LRUCache<'all', Facts>({
     max: 1,
     ttl: RECENT_MS,
@@ -91,8 +92,7 @@ export function createRecentFigures(database: Database): RecentFigures {
     async stock(skus) {
       const missing = skus.filter((sku) => !stock.has(sku))
       if (missing.length > 0) {
-        const rows = await database<{ sku: string; units: number }>('stock').whereIn('sku', missing)
-        const found = new Map(rows.map(({ sku, units }) => [sku, units]))
+        const found = await listStockOf(database, missing)
         for (const sku of missing) stock.set(sku, { units: found.get(sku) ?? null })
       }
       return Object.fromEntries(skus.map((sku) => [sku, stock.get(sku)?.units ?? null]))

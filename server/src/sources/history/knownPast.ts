@@ -2,12 +2,8 @@ import { joinSpans, overlaySpans, type HistorySpan, type Product } from '@novale
 import { LRUCache } from 'lru-cache'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import type { StoreRecord } from '../../data/store/store.repository.ts'
-import {
-  listPastPrices,
-  listRegularPrices,
-  listShownPrices,
-  type RegularPrice,
-} from '../../data/prices/prices.repository.ts'
+import { listPastPrices, listShownPrices } from '../../data/prices/prices.repository.ts'
+import { listRegularPrices, type RegularPrice } from '../../data/catalogue/regularPrices.repository.ts'
 
 /** What is written of a product's prices. */
 export interface KnownPast {

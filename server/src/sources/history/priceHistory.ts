@@ -1,4 +1,5 @@
 import {
+  MINUTE_MS,
   computePriceHistory,
   computePriorPrice,
   computeStruckPrice,
@@ -27,7 +28,6 @@ const KEPT_PASTS = 10
 /** How old it may be what was sold. */
 const RECENT_MS = 1000
 const PROGRESS_STEP = 500
-const MINUTE_MS = 60_000
 
 interface PastQuestion {
   readonly promotions: readonly string[]

@@ -13,7 +13,8 @@ import { getReleasedPlan, listReleasesSince } from '../../data/releases/releases
 import { saveShownUntil, type StoreRecord } from '../../data/store/store.repository.ts'
 import { compileReleased } from './compileReleased.ts'
 import { listCountedPrices, readPastFacts } from './readPastFacts.ts'
-import { listRegularPrices, listShownUntil, saveShownPrices } from '../../data/prices/prices.repository.ts'
+import { listShownUntil, saveShownPrices } from '../../data/prices/prices.repository.ts'
+import { listRegularPrices } from '../../data/catalogue/regularPrices.repository.ts'
 import { toEpochs, type Followed } from './toEpochs.ts'
 
 const PRODUCTS_A_STEP = 5000

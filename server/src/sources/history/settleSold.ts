@@ -1,6 +1,6 @@
 import type { Instant } from '@novalex/core'
 import { loadCatalogue } from '../../data/catalogue/catalogue.repository.ts'
-import { ask } from '../../platform/db/ask.ts'
+import { countUsesSince } from '../../data/orders/uses.repository.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
 import type { PlanSource } from '../plans/planSource.ts'
@@ -8,10 +8,10 @@ import { getStore, lockStore } from '../../data/store/store.repository.ts'
 import { listCountedPrices } from './readPastFacts.ts'
 import { settleShownPrices } from './settleShownPrices.ts'
 
-/** From how many sales on it is written down: each of them is looked at by whoever asks for a price of the past. */
+/** Number of sales from which the shown prices are stored: each question about a past price goes through all sales since. */
 const MANY = 2000
 
-/** Whether so much was sold, since what the shop showed was last written, of what prices follow. */
+/** Whether enough was sold since the shown prices were last stored, of promotions whose prices follow sales. */
 export async function isMuchSold(
   { database, plans }: { readonly database: Database; readonly plans: PlanSource },
   many = MANY,
@@ -19,17 +19,10 @@ export async function isMuchSold(
   const promotions = listCountedPrices([(await plans.getRecent()).plan])
   if (promotions.length === 0) return false
   const { shownUntil } = await getStore(database)
-  const [row] = await ask<{ sold: number | string }>(
-    database,
-    `select count(*) as sold from (
-       select 1 from order_promotions where promotion in (?) and placed_at > ? limit ?
-     ) as some`,
-    [promotions, new Date(shownUntil ?? 0), many],
-  )
-  return Number(row!.sold) >= many
+  return (await countUsesSince(database, promotions, { since: new Date(shownUntil ?? 0), limit: many })) >= many
 }
 
-/** Writes what the shop has shown until an instant. */
+/** Stores the prices that the shop has shown until an instant. */
 export async function settlePrices(database: Database, at: Instant): Promise<void> {
   await transact(database, async (transaction) => {
     const store = await lockStore(transaction)

@@ -41,7 +41,7 @@ export function createNamedRecordsService<C>(writer: PlanWriter, rules: RecordRu
     },
     update(id, { name, content, version }, by) {
       return changePlan(writer, { by, action: `change-${noun}`, subject: id }, async (scope) => {
-        const before = await records.get(scope.transaction, id)
+        const before = await records.getAt(scope.transaction, id, version)
         await rules.check(scope, content)
         const result = await records.replace(scope.transaction, { id, name, content, version })
         await rules.carryOver?.(scope, id, content, by)
@@ -50,11 +50,12 @@ export function createNamedRecordsService<C>(writer: PlanWriter, rules: RecordRu
     },
     async remove(id, version, by) {
       await changePlan(writer, { by, action: `delete-${noun}`, subject: id }, async ({ transaction }) => {
-        const { name, content } = await records.getAt(transaction, id, version)
+        const record = await records.getAt(transaction, id, version)
+        const { name, content } = record
         const promotions = await rules.findUsers(transaction, id)
         if (promotions.length > 0) throw new AppError('in-use', { facts: { name, promotions } })
         await rules.letGo?.(transaction, id)
-        await records.remove(transaction, id)
+        await records.remove(transaction, record)
         return { result: null, detail: { name, before: content } }
       })
     },

@@ -1,13 +1,10 @@
+import { createProblem, ORDER_FORMAT, type MinorUnits, type OrderColumn, type OrderRow } from '@novalex/core'
 import {
-  createProblem,
-  ORDER_FORMAT,
-  type Instant,
-  type MinorUnits,
-  type OrderColumn,
-  type OrderRow,
-} from '@novalex/core'
-import { ask } from '../../../platform/db/ask.ts'
-import { loadRows } from '../../../platform/db/loadRows.ts'
+  deletePastOrders,
+  insertPastOrders,
+  listKnownNumbers,
+  type PastOrder,
+} from '../../../data/orders/pastOrders.repository.ts'
 import type { Connection } from '../../../platform/db/openDatabase.ts'
 import { parseTableFile } from '../../../platform/files/parseTableFile.ts'
 import { DEFAULT_CHANNEL } from '../../../sources/plans/channel.ts'
@@ -42,9 +39,10 @@ export const ORDERS_KIND: ImportWork<OrderRow, OrdersBefore> = {
     const shoppers = new Set<string>()
     for (let from = 0; from < numbers.length; from += ORDERS_A_STEP) {
       const part = numbers.slice(from, from + ORDERS_A_STEP)
-      const known = await listKnown(transaction, part)
+      const known = await listKnownNumbers(transaction, part)
       const fresh = part.filter((number) => !known.has(number)).map((number) => groups.get(number)!)
-      for (const id of await writeOrders(transaction, fresh, timeZone)) {
+      const orders = fresh.map((lines) => toPastOrder(lines, timeZone))
+      for (const id of await insertPastOrders(transaction, orders)) {
         ids.from = Math.min(ids.from, id)
         ids.to = Math.max(ids.to, id)
       }
@@ -56,23 +54,7 @@ export const ORDERS_KIND: ImportWork<OrderRow, OrdersBefore> = {
   },
   async undo(transaction, { spans: [span] }) {
     if (!span) return
-    const { from, to } = span
-    const isOwn = `source = 'file' and id between ? and ?`
-    const shoppers = await ask<{ shopper: string }>(
-      transaction,
-      `select distinct shopper from orders where ${isOwn} and shopper is not null`,
-      [from, to],
-    )
-    await ask(
-      transaction,
-      `delete order_lines from order_lines join orders on orders.id = order_lines.order_id where ${isOwn}`,
-      [from, to],
-    )
-    await ask(transaction, `delete from orders where ${isOwn}`, [from, to])
-    await recountShoppers(
-      transaction,
-      shoppers.map(({ shopper }) => shopper),
-    )
+    await recountShoppers(transaction, await deletePastOrders(transaction, span))
   },
 }
 
@@ -125,63 +107,25 @@ function findDifference(one: OrderRow, other: OrderRow): OrderColumn | null {
 
 async function* findKnown(connection: Connection, numbers: readonly string[]): AsyncGenerator<Set<string>> {
   for (let from = 0; from < numbers.length; from += ORDERS_A_STEP)
-    yield await listKnown(connection, numbers.slice(from, from + ORDERS_A_STEP))
-}
-
-async function listKnown(connection: Connection, numbers: readonly string[]): Promise<Set<string>> {
-  const rows = await ask<{ number: string }>(connection, 'select number from orders where number in (?)', [numbers])
-  return new Set(rows.map(({ number }) => number))
+    yield await listKnownNumbers(connection, numbers.slice(from, from + ORDERS_A_STEP))
 }
 
 const sum = (lines: readonly OrderRow[]): MinorUnits => lines.reduce((total, { paid }) => total + paid, 0)
 
-/** Answers the ids of what is written. */
-async function writeOrders(transaction: Connection, orders: readonly Lines[], zone: string): Promise<number[]> {
-  if (orders.length === 0) return []
-  const columns = [
-    ...['number', 'holder', 'request_key', 'request_hash', 'placed_at', 'source', 'channel', 'shopper', 'email'],
-    ...['consent', 'delivery_option', 'country', 'delivery_paid', 'grand', 'codes'],
-  ]
-  await loadRows(
-    transaction,
-    { table: 'orders', columns },
-    orders.map((lines) => {
-      const [{ number, placedAt, shopper, email, channel, option, country, deliveryPrice, codes }] = lines
-      const [at, grand] = [toText(toMoment(placedAt, zone)!), sum(lines) + deliveryPrice]
-      const who = [shopper || null, email.toLowerCase() || null, 0]
-      const delivery = [option || null, country || null, deliveryPrice]
-      return [
-        number,
-        'file',
-        number,
-        '',
-        at,
-        'file',
-        channel || DEFAULT_CHANNEL,
-        ...who,
-        ...delivery,
-        grand,
-        JSON.stringify(codes),
-      ]
-    }),
-  )
-  const rows = await ask<{ id: number | string; number: string }>(
-    transaction,
-    'select id, number from orders where number in (?)',
-    [orders.map(([{ number }]) => number)],
-  )
-  const ids = new Map(rows.map(({ id, number }) => [number, Number(id)]))
-  await loadRows(
-    transaction,
-    { table: 'order_lines', columns: ['order_id', 'position', 'sku', 'quantity', 'gift', 'paid', 'from_stock'] },
-    orders.flatMap((lines) =>
-      lines.map(({ number, sku, quantity, paid }, position) => [ids.get(number)!, position, sku, quantity, 0, paid, 0]),
-    ),
-  )
-  return [...ids.values()]
+function toPastOrder(lines: Lines, zone: string): PastOrder {
+  const [{ number, placedAt, shopper, email, channel, option, country, deliveryPrice, codes }] = lines
+  return {
+    number,
+    placedAt: toMoment(placedAt, zone)!,
+    channel: channel || DEFAULT_CHANNEL,
+    shopper: shopper || null,
+    email: email.toLowerCase() || null,
+    delivery: { option: option || null, country: country || null, paid: deliveryPrice },
+    grand: sum(lines) + deliveryPrice,
+    codes,
+    lines: lines.map(({ sku, quantity, paid }) => ({ sku, quantity, paid })),
+  }
 }
-
-const toText = (instant: Instant) => new Date(instant).toISOString().slice(0, -1).replace('T', ' ')
 
 async function recountShoppers(transaction: Connection, ids: readonly string[]): Promise<void> {
   for (let from = 0; from < ids.length; from += ORDERS_A_STEP)

@@ -1,13 +1,13 @@
 import { createProblem, PRICE_FORMAT, STOCK_FORMAT, type PriceRow, type Product, type StockRow } from '@novalex/core'
 import { findProductsBySku, listSkus, saveProducts } from '../../../data/catalogue/catalogue.repository.ts'
+import { lockStock } from '../../../data/stock/stock.repository.ts'
 import {
   listSoldElsewhere,
-  lockStock,
   saveStock,
   undoStock,
   type StockChange,
   type StockFigures,
-} from '../../../data/stock/stock.repository.ts'
+} from '../../../data/catalogue/figures.repository.ts'
 import type { Connection } from '../../../platform/db/openDatabase.ts'
 import { parseTableFile } from '../../../platform/files/parseTableFile.ts'
 import { getStore } from '../../../data/store/store.repository.ts'

@@ -16,7 +16,8 @@ import {
   listSkus,
   saveProducts,
 } from '../../../data/catalogue/catalogue.repository.ts'
-import { lockStock, type StockChange } from '../../../data/stock/stock.repository.ts'
+import { lockStock } from '../../../data/stock/stock.repository.ts'
+import { type StockChange } from '../../../data/catalogue/figures.repository.ts'
 import type { Connection } from '../../../platform/db/openDatabase.ts'
 import { parseTableFile } from '../../../platform/files/parseTableFile.ts'
 import type { ImportInput, ImportWork } from '../importWork.ts'

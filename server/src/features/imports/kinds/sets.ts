@@ -51,7 +51,7 @@ export const SETS_KIND: ImportWork<SetRow, { sets: SetRecord[]; added: string[] 
   },
   async undo(transaction, { sets, added }) {
     for (const set of sets) await SETS.replace(transaction, { ...set, version: set.version + 1 })
-    for (const id of added) await SETS.remove(transaction, id)
+    for (const id of added) await SETS.remove(transaction, await SETS.get(transaction, id))
   },
 }
 

@@ -6,7 +6,7 @@ import {
   saveProducts,
 } from '../../../data/catalogue/catalogue.repository.ts'
 import { findCategoryUses, refuseUsedProducts } from '../../catalogue/uses.ts'
-import { undoStock, type StockChange } from '../../../data/stock/stock.repository.ts'
+import { undoStock, type StockChange } from '../../../data/catalogue/figures.repository.ts'
 import type { Connection } from '../../../platform/db/openDatabase.ts'
 import type { UndoScope } from '../importWork.ts'
 

@@ -2,7 +2,7 @@ import { ask } from '../../platform/db/ask.ts'
 import { loadRows } from '../../platform/db/loadRows.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
-import { drawCode, type CodeShape } from '../../data/codes/codeText.ts'
+import { drawCode, type CodeShape } from './codeText.ts'
 
 /** Codes lie all over their index: the more are written at once, in its order, the less often each page of it is written. */
 const CODES_A_STEP = 200_000

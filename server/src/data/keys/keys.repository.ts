@@ -1,0 +1,87 @@
+import type { KeyRecord, KeyScope } from '@novalex/contract'
+import type { KeyHolder } from '../../http/identity.ts'
+import { ask } from '../../platform/db/ask.ts'
+import type { Connection } from '../../platform/db/openDatabase.ts'
+import { AppError } from '../../platform/errors/AppError.ts'
+import { hashToken } from '../../platform/tokens.ts'
+
+interface Row {
+  id: string
+  name: string
+  scopes: string
+  created_at: Date
+  created_by: string
+  ends_at: Date | null
+  last_used_at: Date | null
+  revoked_at: Date | null
+}
+
+export interface NewKey {
+  readonly id: string
+  /** Hash of the key; the key itself is never stored. */
+  readonly hash: string
+  readonly name: string
+  readonly scopes: readonly KeyScope[]
+  readonly createdAt: number
+  readonly createdBy: string
+  /** Null: the key has no expiry date. */
+  readonly endsAt: number | null
+}
+
+/** Resolution of `lastUsedAt`. */
+const NOTED_MS = 60_000
+
+const toRecord = (row: Row): KeyRecord => ({
+  id: row.id,
+  name: row.name,
+  scopes: JSON.parse(row.scopes) as KeyScope[],
+  createdAt: row.created_at.toISOString(),
+  createdBy: row.created_by,
+  endsAt: row.ends_at?.toISOString() ?? null,
+  lastUsedAt: row.last_used_at?.toISOString() ?? null,
+  revokedAt: row.revoked_at?.toISOString() ?? null,
+})
+
+export async function listKeys(connection: Connection): Promise<KeyRecord[]> {
+  return (await connection<Row>('shop_keys').orderBy('created_at', 'desc')).map((row) => toRecord(row as Row))
+}
+
+/** Returns the holder of a key and records its use. Throws `key-unknown` for an unknown, revoked or expired key. */
+export async function findKeyHolder(connection: Connection, key: string, now: number): Promise<KeyHolder> {
+  const [row] = await ask<Row>(
+    connection,
+    'select id, name, scopes, ends_at, last_used_at from shop_keys where hash = ? and revoked_at is null',
+    [hashToken(key)],
+  )
+  if (!row || (row.ends_at !== null && row.ends_at.getTime() <= now)) throw new AppError('key-unknown')
+  if (now - (row.last_used_at?.getTime() ?? 0) > NOTED_MS)
+    await connection('shop_keys')
+      .where({ id: row.id })
+      .update({ last_used_at: new Date(now) })
+  return { id: row.id, name: row.name, scopes: JSON.parse(row.scopes) as KeyScope[] }
+}
+
+export async function insertKey(connection: Connection, key: NewKey): Promise<KeyRecord> {
+  const row = {
+    id: key.id,
+    name: key.name,
+    scopes: JSON.stringify(key.scopes),
+    created_at: new Date(key.createdAt),
+    created_by: key.createdBy,
+    ends_at: key.endsAt === null ? null : new Date(key.endsAt),
+    last_used_at: null,
+    revoked_at: null,
+  }
+  await connection('shop_keys').insert({ ...row, hash: key.hash })
+  return toRecord(row)
+}
+
+/** Revokes a key and returns its name, or null if it was revoked before. Throws `not-found`. */
+export async function revokeKey(connection: Connection, id: string, now: number): Promise<string | null> {
+  const row = await connection<Row>('shop_keys').where({ id }).first('name')
+  if (!row) throw new AppError('not-found', { facts: { kind: 'key', id } })
+  const revoked = await connection('shop_keys')
+    .where({ id, revoked_at: null })
+    .update({ revoked_at: new Date(now) })
+  return revoked === 0 ? null : row.name
+}

@@ -1,0 +1,99 @@
+import type { Preparation } from '@novalex/contract'
+import type { Instant } from '@novalex/core'
+import { createId } from '../../platform/createId.ts'
+import type { Connection } from '../../platform/db/openDatabase.ts'
+import { AppError } from '../../platform/errors/AppError.ts'
+
+interface Row {
+  id: string
+  number: number
+  state: Preparation['state']
+  made_at: Date
+  made_by: string
+  note: string
+  plan_revision: number
+  again: number | null
+  settled_at: Date | null
+  settled_by: string | null
+  word: string
+}
+
+const SHOWN = 20
+
+const toPreparation = (row: Row): Preparation => ({
+  id: row.id,
+  at: row.made_at.toISOString(),
+  by: row.made_by,
+  note: row.note,
+  planRevision: Number(row.plan_revision),
+  again: row.again,
+  state: row.state,
+  settledAt: row.settled_at?.toISOString() ?? null,
+  settledBy: row.settled_by,
+  word: row.word,
+})
+
+export async function listPreparations(connection: Connection): Promise<Preparation[]> {
+  return ((await connection('preparations').orderBy('number', 'desc').limit(SHOWN)) as Row[]).map(toPreparation)
+}
+
+/** Locks a request that still waits and returns it. Throws `not-found` or `already-settled`. */
+export async function lockWaiting(transaction: Connection, id: string): Promise<Preparation> {
+  const row = (await transaction('preparations').where({ id }).forUpdate().first()) as Row | undefined
+  if (!row) throw new AppError('not-found', { facts: { kind: 'preparation', id } })
+  const preparation = toPreparation(row)
+  const { state, settledBy } = preparation
+  if (state !== 'waiting') throw new AppError('already-settled', { facts: { state, by: settledBy } })
+  return preparation
+}
+
+export interface Settlement {
+  readonly state: Preparation['state']
+  readonly by: string
+  readonly at: Instant
+  readonly word: string
+}
+
+export async function settlePreparation(
+  transaction: Connection,
+  id: string,
+  { state, by, at, word }: Settlement,
+): Promise<void> {
+  await transaction('preparations')
+    .where({ id })
+    .update({ state, settled_by: by, settled_at: new Date(at), word })
+}
+
+interface NewPreparation {
+  readonly at: Instant
+  readonly by: string
+  readonly note: string
+  readonly planRevision: number
+  /** Number of the release that is to be live again, or null. */
+  readonly again: number | null
+}
+
+/** Inserts a request for a release; those that waited until now are overtaken. */
+export async function insertPreparation(
+  transaction: Connection,
+  { at, by, note, planRevision, again }: NewPreparation,
+): Promise<Preparation> {
+  const overtaken = { state: 'overtaken', settled_by: by, settled_at: new Date(at) }
+  await transaction('preparations').where({ state: 'waiting' }).update(overtaken)
+  const [latest] = (await transaction('preparations').max({ number: 'number' })) as [{ number: number | null }]
+  const row: Row = {
+    id: createId(),
+    number: Number(latest.number ?? 0) + 1,
+    state: 'waiting',
+    made_at: new Date(at),
+    made_by: by,
+    note,
+    plan_revision: planRevision,
+    again,
+    settled_at: null,
+    settled_by: null,
+    word: '',
+  }
+  await transaction('preparations').insert(row)
+  return toPreparation(row)
+}

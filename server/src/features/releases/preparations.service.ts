@@ -1,0 +1,71 @@
+import type { Account, LoggedAction, Preparation, PreparationRequest } from '@novalex/contract'
+import { recordActivity } from '../../data/activity/activity.repository.ts'
+import {
+  insertPreparation,
+  lockWaiting,
+  settlePreparation,
+  type Settlement,
+} from '../../data/releases/preparations.repository.ts'
+import { transact } from '../../platform/db/transact.ts'
+import { AppError } from '../../platform/errors/AppError.ts'
+import type { PlanWriter } from '../../sources/plans/changePlan.ts'
+import { lockStore } from '../../data/store/store.repository.ts'
+import { getReleasedPlan } from '../../data/releases/releases.repository.ts'
+
+/** What one prepares and another looks through. */
+export function createPreparations({ database, clock }: PlanWriter) {
+  async function settle(
+    id: string,
+    by: string,
+    {
+      state,
+      action,
+      word,
+      may,
+    }: Pick<Settlement, 'state' | 'word'> & {
+      readonly action: LoggedAction
+      /** Throws where it is not theirs to settle. */
+      readonly may?: (preparedBy: string) => void
+    },
+  ): Promise<void> {
+    await transact(database, async (transaction) => {
+      // As releases do, so that one is not made while it is sent back.
+      await lockStore(transaction)
+      const { by: preparedBy, note } = await lockWaiting(transaction, id)
+      may?.(preparedBy)
+      const at = clock.now()
+      await settlePreparation(transaction, id, { state, by, at, word })
+      await recordActivity(transaction, { at, by, action, subject: id, detail: { name: note, preparedBy, word } })
+    })
+  }
+
+  return {
+    /** Refused as `stale-plan` where the plan is not the one that was looked at. */
+    prepare({ note, planRevision, again }: PreparationRequest, by: string): Promise<Preparation> {
+      return transact(database, async (transaction) => {
+        const store = await lockStore(transaction)
+        if (store.planRevision !== planRevision) throw new AppError('stale-plan')
+        if (again) await getReleasedPlan(transaction, again)
+        const at = clock.now()
+        const preparation = await insertPreparation(transaction, { at, by, note, planRevision, again: again ?? null })
+        const { id } = preparation
+        const detail = { name: note, again: preparation.again }
+        await recordActivity(transaction, { at, by, action: 'prepare-release', subject: id, detail })
+        return preparation
+      })
+    },
+    sendBack: (id: string, word: string, by: string) =>
+      settle(id, by, { state: 'sent-back', action: 'send-back-release', word: word.trim() }),
+    /** A planner takes back only what is their own. */
+    withdraw: (id: string, { name, role }: Pick<Account, 'name' | 'role'>) =>
+      settle(id, name, {
+        state: 'withdrawn',
+        action: 'withdraw-release',
+        word: '',
+        may: (preparedBy) => {
+          if (role === 'planner' && preparedBy !== name)
+            throw new AppError('role-too-small', { facts: { needed: 'releaser', has: role, people: [] } })
+        },
+      }),
+  }
+}
