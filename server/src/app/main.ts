@@ -1,3 +1,4 @@
+import { settlePricesJob } from '../features/prices/prices.jobs.ts'
 import { createServer } from 'node:http'
 import { setTimeout as wait } from 'node:timers/promises'
 import { OrderRequest, PromotionDraft, PromotionUpdate, ReachQuestion } from '@novalex/contract'
@@ -137,7 +138,7 @@ function giveUp(error: unknown): never {
 }
 
 async function settleSoldPrices(): Promise<void> {
-  if (await isMuchSold({ database, plans })) await threads.run('settlePrices', { at: clock.now() })
+  if (await isMuchSold({ database, plans })) await threads.run(settlePricesJob, { at: clock.now() })
 }
 
 /** Answers what was asked, then ends. Connections that a browser keeps open unused don't hold it up. */

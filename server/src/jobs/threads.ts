@@ -2,8 +2,8 @@ import { MessageChannel, receiveMessageOnPort } from 'node:worker_threads'
 import PQueue from 'p-queue'
 import { Piscina } from 'piscina'
 import { AppError } from '../platform/errors/AppError.ts'
-import type { TaskName, Tasks } from '../app/tasks.ts'
-import type { ThreadError } from '../app/thread.ts'
+import type { ThreadError } from './createJobRunner.ts'
+import type { Job, JobPool } from './job.ts'
 
 export interface Watch {
   readonly onProgress?: (share: number) => void
@@ -15,8 +15,8 @@ export interface Watch {
 }
 
 export interface Threads {
-  /** Throws what the task throws; `took-too-long` and `needs-too-much-memory` where its thread had to be ended. */
-  run<N extends TaskName>(name: N, question: Tasks[N]['question'], watch?: Watch): Promise<Tasks[N]['answer']>
+  /** Runs a job. Throws what the job throws; `took-too-long` and `needs-too-much-memory` if its thread had to be ended. */
+  run<Q, A>(job: Job<Q, A>, question: Q, watch?: Watch): Promise<A>
   close(): Promise<void>
 }
 
@@ -29,77 +29,64 @@ export interface ThreadLimits {
 export const LIMITS: ThreadLimits = { questionMs: 60_000, fileMs: 900_000 }
 
 const MAX_THREADS = 2
-/** What shoppers ask never takes the threads of the desk's people. */
-const SHOP_TASKS: ReadonlySet<TaskName> = new Set<TaskName>(['shopCart', 'placeOrder'])
 const IDLE_TIMEOUT_MS = 60_000
 const CHECK_IDLE_TIMEOUT_MS = 600_000
 const FILES_IDLE_TIMEOUT_MS = 10_000
-/** How long a cancelled task has to notice it by itself. */
+/** Grace period in which a cancelled job can end by itself. */
 const STOP_GRACE_MS = 1000
-/** Enough for the largest file that is taken; a lower limit keeps the heap from growing for convenience. */
+/** Enough for the largest file that is accepted; a lower limit keeps the heap from growing for convenience. */
 const FILES_HEAP_MB = 128
-/** Enough for a million lines of orders. */
+/** Enough for a million order lines. */
 const LARGE_FILES_HEAP_MB = 1024
-const FILE_TASKS: ReadonlySet<TaskName> = new Set<TaskName>([
-  'readImport',
-  'writeImport',
-  'undoImport',
-  'writeRejected',
-  'exportFile',
-  'makeCodes',
-  'codeFile',
-  'redemptions',
-])
-/** Work on files that may be many times as large as the others. */
-const LARGE_TASKS: ReadonlySet<TaskName> = new Set<TaskName>(['readOrders', 'writeOrders'])
-/** What nobody waits for at a screen. */
-const isLong = (name: TaskName) => FILE_TASKS.has(name) || LARGE_TASKS.has(name) || name === 'checkPlan'
-/** What must not be done a second time when a thread dies on the way, since the first time may have succeeded. */
-const ONCE: ReadonlySet<TaskName> = new Set<TaskName>(['release', 'undoImport'])
+/** Pools whose work nobody waits for at a screen. */
+const LONG_POOLS: ReadonlySet<JobPool> = new Set<JobPool>(['file', 'largeFile', 'check'])
+
+/** The bundle that threads run, built beside the server's. */
+const BUILT = new URL('./thread.mjs', import.meta.url).href
 
 interface Task {
-  readonly name: TaskName
+  readonly job: Pick<Job<never, unknown>, 'name' | 'pool' | 'isOnce'>
   readonly question: unknown
 }
 
-/** What a thread runs, as it is built beside the server. */
-const BUILT = new URL('./thread.mjs', import.meta.url).href
+type PoolOptions = ConstructorParameters<typeof Piscina>[0] & {
+  readonly maxThreads: number
+  /** Whether everything else goes first for a processor. */
+  readonly isBackground?: boolean
+}
 
 /** Threads with database connections of their own, started when there is work. */
 export function createThreads(
   databaseUrl: string,
   { limits = LIMITS, filename = BUILT }: { readonly limits?: ThreadLimits; readonly filename?: string } = {},
 ): Threads {
-  const createPool = (options: { readonly maxThreads: number } & ConstructorParameters<typeof Piscina>[0]) => ({
-    threads: new Piscina({ filename, minThreads: 0, workerData: { databaseUrl }, ...options }),
-    // Tasks wait here: one that waits in Piscina's own queue, behind one whose thread is ended, waits for ever.
+  const createPool = ({ isBackground = false, ...options }: PoolOptions) => ({
+    threads: new Piscina({ filename, minThreads: 0, workerData: { databaseUrl, isBackground }, ...options }),
+    // Jobs wait here: one that waits in Piscina's own queue, behind one whose thread is ended, waits for ever.
     queue: new PQueue({ concurrency: options.maxThreads }),
   })
-  const pool = createPool({ maxThreads: MAX_THREADS, idleTimeout: IDLE_TIMEOUT_MS })
-  const shop = createPool({ maxThreads: 1, idleTimeout: IDLE_TIMEOUT_MS })
-  // Files are read one at a time, in a thread that gives its memory back right after.
-  const files = createPool({
-    maxThreads: 1,
-    idleTimeout: FILES_IDLE_TIMEOUT_MS,
-    resourceLimits: { maxYoungGenerationSizeMb: 8, maxOldGenerationSizeMb: FILES_HEAP_MB },
-  })
-  const largeFiles = createPool({
-    maxThreads: 1,
-    idleTimeout: FILES_IDLE_TIMEOUT_MS,
-    resourceLimits: { maxYoungGenerationSizeMb: 32, maxOldGenerationSizeMb: LARGE_FILES_HEAP_MB },
-  })
-  // Checks follow every edit, so theirs keeps what it has compiled, and nobody else waits for it.
-  const checks = createPool({ maxThreads: 1, idleTimeout: CHECK_IDLE_TIMEOUT_MS })
-  const poolOf = (name: TaskName) => {
-    if (name === 'checkPlan') return checks
-    if (SHOP_TASKS.has(name)) return shop
-    return LARGE_TASKS.has(name) ? largeFiles : FILE_TASKS.has(name) ? files : pool
+  const pools: Readonly<Record<JobPool, ReturnType<typeof createPool>>> = {
+    question: createPool({ maxThreads: MAX_THREADS, idleTimeout: IDLE_TIMEOUT_MS }),
+    shop: createPool({ maxThreads: 1, idleTimeout: IDLE_TIMEOUT_MS }),
+    // Files are read one at a time, in a thread that gives its memory back right after.
+    file: createPool({
+      maxThreads: 1,
+      idleTimeout: FILES_IDLE_TIMEOUT_MS,
+      resourceLimits: { maxYoungGenerationSizeMb: 8, maxOldGenerationSizeMb: FILES_HEAP_MB },
+    }),
+    largeFile: createPool({
+      maxThreads: 1,
+      idleTimeout: FILES_IDLE_TIMEOUT_MS,
+      resourceLimits: { maxYoungGenerationSizeMb: 32, maxOldGenerationSizeMb: LARGE_FILES_HEAP_MB },
+    }),
+    // Checks follow every edit, so their thread keeps what it has compiled.
+    check: createPool({ maxThreads: 1, idleTimeout: CHECK_IDLE_TIMEOUT_MS, isBackground: true }),
   }
 
   let isClosing = false
   /**
-   * What a task throws comes back as an answer; what the pool throws is a thread that died, such as one that was ending for want of work just as
-   * some came.
+   * Runs a job, again if its thread died. What a job throws comes back as an answer; what the pool throws is a thread that died, such as one that was
+   * ending for want of work just as some came.
    */
   async function runSafely(task: Task, watch: Watch): Promise<unknown> {
     if (isClosing) throw new Error('the threads are closed')
@@ -108,7 +95,7 @@ export function createThreads(
     } catch (died) {
       const isOutOfMemory = (died as { code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY'
       if (isOutOfMemory) throw new AppError('needs-too-much-memory', { cause: died })
-      if (isClosing || died instanceof AppError || watch.signal?.aborted || ONCE.has(task.name)) throw died
+      if (isClosing || died instanceof AppError || watch.signal?.aborted || task.job.isOnce) throw died
       return runOnce(task, watch)
     }
   }
@@ -123,7 +110,7 @@ export function createThreads(
         isLate = true
         ending.abort()
       },
-      isLong(task.name) ? limits.fileMs : limits.questionMs,
+      LONG_POOLS.has(task.job.pool) ? limits.fileMs : limits.questionMs,
     )
     const stop = () => {
       port1.postMessage('stop')
@@ -135,9 +122,10 @@ export function createThreads(
     signal?.addEventListener('abort', stop)
     if (signal?.aborted) stop()
     try {
-      const { threads, queue } = poolOf(task.name)
+      const { threads, queue } = pools[task.job.pool]
       const transfer = { transferList: [port2], signal: ending.signal }
-      const begin = (): Promise<unknown> => threads.run({ ...task, progress: port2 }, transfer)
+      const { job, question } = task
+      const begin = (): Promise<unknown> => threads.run({ name: job.name, question, progress: port2 }, transfer)
       return await queue.add(begin, { signal: ending.signal })
     } catch (ended) {
       throw isLate ? new AppError('took-too-long', { cause: ended }) : ended
@@ -153,16 +141,15 @@ export function createThreads(
   }
 
   return {
-    async run<N extends TaskName>(name: N, question: Tasks[N]['question'], watch: Watch = {}) {
-      const result = (await runSafely({ name, question }, watch)) as
-        { answer: Tasks[N]['answer'] } | { error: ThreadError }
+    async run<Q, A>(job: Job<Q, A>, question: Q, watch: Watch = {}) {
+      const result = (await runSafely({ job, question }, watch)) as { answer: A } | { error: ThreadError }
       if (!('error' in result)) return result.answer
       const { code, problems, facts, cause } = result.error
       throw new AppError(code, { problems, facts, cause: Object.assign(new Error(cause.message), cause) })
     },
     async close() {
       isClosing = true
-      await Promise.all([pool, shop, files, largeFiles, checks].map(({ threads }) => threads.destroy()))
+      await Promise.all(Object.values(pools).map(({ threads }) => threads.destroy()))
     },
   }
 }

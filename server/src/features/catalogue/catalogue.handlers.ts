@@ -1,3 +1,4 @@
+import { foundProductsJob, productTableJob, reachJob } from './catalogue.jobs.ts'
 import type { CategoryAnswer, LabelsAnswer } from '@novalex/contract'
 import { categoryPath, type CompiledPlan } from '@novalex/core'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
@@ -66,12 +67,12 @@ export function createCatalogueHandlers({
     },
     getProductTable: async ({ body: question }) => {
       const task = { question, now: clock.now() }
-      return (await isLong(question)) ? threads.run('productTable', task) : table.page(task)
+      return (await isLong(question)) ? threads.run(productTableJob, task) : table.page(task)
     },
     listFoundProducts: async ({ body }) => {
       const question = { ...body, order: null }
       const task = { question, now: clock.now() }
-      return { skus: await ((await isLong(question)) ? threads.run('foundProducts', task) : table.found(task)) }
+      return { skus: await ((await isLong(question)) ? threads.run(foundProductsJob, task) : table.found(task)) }
     },
     lookUpProducts: async ({ body: { skus } }) => {
       const { plan } = await plans.get('working')
@@ -95,7 +96,7 @@ export function createCatalogueHandlers({
       const working = await plans.get('working')
       const isLarge = isLargeCatalogue(working.plan.catalogue)
       const now = clock.now()
-      if (isLarge) return threads.run('reach', { question: body, now })
+      if (isLarge) return threads.run(reachJob, { question: body, now })
       return computeReachAnswer(working, await figures.sold(working.catalogueRevision, now), body)
     },
   }

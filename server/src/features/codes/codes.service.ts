@@ -1,3 +1,4 @@
+import { codeFileJob, makeCodesJob } from './codes.jobs.ts'
 import type { CodeBatch, CodeBatchRequest, CodeFate, LoggedAction } from '@novalex/contract'
 import { createProblem, normalizeCode, toSlug, type Promotion } from '@novalex/core'
 import { recordActivity } from '../../data/activity/activity.repository.ts'
@@ -54,7 +55,7 @@ export function createCodesService({ database, plans, threads, clock, onTrouble 
     if (busy.has(id)) return
     busy.add(id)
     const work = async () => {
-      await threads.run('makeCodes', { id })
+      await threads.run(makeCodesJob, { id })
     }
     void holdClaim(database, `codes ${id}`, work)
       .catch(async (thrown: unknown) => {
@@ -100,7 +101,7 @@ export function createCodesService({ database, plans, threads, clock, onTrouble 
     async download(id, type, by) {
       const { name, promotionName, state } = await getBatch(database, id)
       if (state === 'making') throw new AppError('batch-not-ready')
-      const bytes = await threads.run('codeFile', { id, type })
+      const bytes = await threads.run(codeFileJob, { id, type })
       await note(database, { by, action: 'download-codes', subject: id, detail: { name, type } })
       const file = ['codes', toSlug(promotionName), toSlug(name), id].filter((part) => part !== '').join('-')
       const mediaType = type === 'zip' ? 'application/zip' : MEDIA_TYPES[type]

@@ -1,3 +1,4 @@
+import { redemptionsJob } from './counts.jobs.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { MEDIA_TYPES } from '../../platform/files/writeTable.ts'
@@ -27,7 +28,7 @@ export function createCountsHandlers(deps: CountsDeps): HandlersOf<Own> {
     getRedemptions: async ({ query: { promotion = null } }) => ({
       name: 'redemptions.csv',
       mediaType: MEDIA_TYPES.csv,
-      bytes: await threads.run('redemptions', { promotion }),
+      bytes: await threads.run(redemptionsJob, { promotion }),
     }),
   }
 }

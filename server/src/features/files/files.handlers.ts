@@ -1,3 +1,4 @@
+import { exportFileJob } from './files.jobs.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { readingOf } from '../../http/identity.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
@@ -19,7 +20,7 @@ export function createFilesHandlers({
     getPlanFile: async () => ({
       name: 'plan.json',
       mediaType: 'application/json',
-      bytes: await threads.run('exportFile', { kind: 'plan', type: 'csv', now: clock.now() }),
+      bytes: await threads.run(exportFileJob, { kind: 'plan', type: 'csv', now: clock.now() }),
     }),
     getTemplate: async ({ params: { kind, type }, query }) => ({
       name: `${kind}-template.${type}`,
@@ -29,7 +30,7 @@ export function createFilesHandlers({
     getFile: async ({ params: { kind, type }, query, who }) => ({
       name: `${kind}.${type}`,
       mediaType: MEDIA_TYPES[type],
-      bytes: await threads.run('exportFile', { kind, type, ...query, now: clock.now(), ...readingOf(who) }),
+      bytes: await threads.run(exportFileJob, { kind, type, ...query, now: clock.now(), ...readingOf(who) }),
     }),
   }
 }

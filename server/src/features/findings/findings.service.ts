@@ -1,3 +1,4 @@
+import { checkPlanJob } from './findings.jobs.ts'
 import { INSTANT_FACTS, type FindingAnswer, type FindingsAnswer, type ProofAnswer } from '@novalex/contract'
 import type { Order, Proof } from '@novalex/core'
 import { recordActivity } from '../../data/activity/activity.repository.ts'
@@ -80,7 +81,7 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
     // A clock that is a few minutes old will do, so that what nobody edited need not be looked at again.
     const age = before ? readAt - before.checkedAt : Infinity
     const checkedAt = before && age >= 0 && age < SAME_CLOCK_MS ? before.checkedAt : readAt
-    const { revision, findings } = await threads.run('checkPlan', { plan, now: checkedAt })
+    const { revision, findings } = await threads.run(checkPlanJob, { plan, now: checkedAt })
     const checked = {
       state: JSON.stringify({ basis, sale, ranAt, readAt } satisfies CheckedState),
       revision,

@@ -1,3 +1,11 @@
+import {
+  readImportJob,
+  readOrdersJob,
+  undoImportJob,
+  writeImportJob,
+  writeOrdersJob,
+  writeRejectedJob,
+} from './imports.jobs.ts'
 import type { ImportKind, ImportStatus, ReadRequest } from '@novalex/contract'
 import type { Clock } from '../../platform/clock.ts'
 import { holdClaim } from '../../platform/db/holdClaim.ts'
@@ -59,9 +67,9 @@ interface Work {
   readonly kind: ImportKind
 }
 
-const TASKS = {
-  read: { usual: 'readImport', large: 'readOrders' },
-  write: { usual: 'writeImport', large: 'writeOrders' },
+const JOBS = {
+  read: { usual: readImportJob, large: readOrdersJob },
+  write: { usual: writeImportJob, large: writeOrdersJob },
 } as const
 
 export function createImportsService({ database, threads, clock, onTrouble }: ImportsDeps): ImportsService {
@@ -86,7 +94,7 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
   /** The import's row tells how far it is, and in the end why it failed. */
   async function run(id: string, { step, kind }: Work, signal: AbortSignal): Promise<void> {
     try {
-      await threads.run(TASKS[step][kind === 'orders' ? 'large' : 'usual'], { id, at: clock.now() }, { signal })
+      await threads.run(JOBS[step][kind === 'orders' ? 'large' : 'usual'], { id, at: clock.now() }, { signal })
     } catch (error) {
       if (signal.aborted) return
       onTrouble(error)
@@ -118,7 +126,7 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
       await Promise.all([...busy.values()].map(({ done }) => done))
     },
     async writeRejected(id, type) {
-      return threads.run('writeRejected', { id, type, at: clock.now() })
+      return threads.run(writeRejectedJob, { id, type, at: clock.now() })
     },
     async read(id, asked) {
       const { state, kind } = await get(id)
@@ -146,7 +154,7 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
         .map(({ status }) => status)
     },
     async undo(id, by) {
-      await threads.run('undoImport', { id, at: clock.now(), by })
+      await threads.run(undoImportJob, { id, at: clock.now(), by })
       return get(id)
     },
     async remove(id) {

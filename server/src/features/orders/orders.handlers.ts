@@ -1,3 +1,4 @@
+import { placeOrderJob } from './orders.jobs.ts'
 import { CHECKOUT_WORDING, type OrderRequest } from '@novalex/contract'
 import { createProblem } from '@novalex/core'
 import type { Request } from 'express'
@@ -49,7 +50,7 @@ export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
       const large: LargeOrders = {
         place: (task) =>
           queues.run(senderOf(request), () =>
-            threads.run('placeOrder', { task, now: clock.isFixed ? clock.now() : null }).catch(toUnknown),
+            threads.run(placeOrderJob, { task, now: clock.isFixed ? clock.now() : null }).catch(toUnknown),
           ),
       }
       const { answer, isReplay } = await placeOrder({ ...deps, large }, key, async () => {

@@ -1,3 +1,4 @@
+import { deepestJob, momentsJob, quoteJob } from './plan.jobs.ts'
 import {
   HOUR_MS,
   checkOrder,
@@ -43,13 +44,13 @@ export function createPlanHandlers({ plans, threads, answers, clock }: PlanDeps)
       const { key } = await plans.get(name)
       // They stay the same until the plan or the hour changes.
       const now = Math.floor(clock.now() / HOUR_MS) * HOUR_MS
-      return answers.of('moments', key, { plan: name, now })
+      return answers.of(momentsJob, key, { plan: name, now })
     },
     getDeepest: async ({ query: { plan = 'working', ...window } }) => {
       const [from, to] = [Date.parse(window.from), Date.parse(window.to)]
       if (to <= from || to - from > LONGEST_WINDOW_MS) refuseIfAny([createProblem('bad-window', 'to')])
       const { key } = await plans.get(plan)
-      return answers.of('deepest', key, { plan, from, to })
+      return answers.of(deepestJob, key, { plan, from, to })
     },
     priceCart: async ({ body }) => {
       const name = body.plan ?? 'live'
@@ -57,7 +58,7 @@ export function createPlanHandlers({ plans, threads, answers, clock }: PlanDeps)
       const { cart, facts = {}, codes = {}, stock } = body
       const order = { now, cart, facts, codes, ...(stock ? { stock } : {}) }
       refuseIfAny(checkOrder(plan, order))
-      if (isLargeOrder(plan, order.cart)) return new JsonText(await threads.run('quote', { plan: name, order }))
+      if (isLargeOrder(plan, order.cart)) return new JsonText(await threads.run(quoteJob, { plan: name, order }))
       return computeQuote(plan, order)
     },
   }

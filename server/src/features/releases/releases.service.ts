@@ -1,3 +1,4 @@
+import { inShopJob, releaseJob, reviewJob } from './releases.jobs.ts'
 import { MINUTE_MS } from '@novalex/core'
 import type { InShopAnswer, ReleaseRequest, ReleaseSummary, ReviewAnswer } from '@novalex/contract'
 import type { Clock } from '../../platform/clock.ts'
@@ -41,13 +42,13 @@ export function createReleasesService({
   return {
     async compare() {
       const [live, working] = [await plans.get('live'), await plans.get('working')]
-      return answers.of('inShop', `${live.key} ${working.key}`, {})
+      return answers.of(inShopJob, `${live.key} ${working.key}`, {})
     },
     async review(again) {
       const [live, next] = [await plans.get('live'), await plans.get(again === null ? 'working' : String(again))]
       // Prices change at no finer grain.
       const now = Math.floor(clock.now() / MINUTE_MS) * MINUTE_MS
-      return answers.of('review', `${live.key} ${next.key} ${next.planRevision}`, { now, again })
+      return answers.of(reviewJob, `${live.key} ${next.key} ${next.planRevision}`, { now, again })
     },
     async release(request, by) {
       for (let rounds = 1; ; rounds++) {
@@ -56,7 +57,7 @@ export function createReleasesService({
         const { stops, ...judged } = await findings.judge(toPlanName(again))
         const task = { request, by, at: clock.now(), stops: stops.map(({ id }) => id), ...judged }
         try {
-          const summary = await threads.run('release', task)
+          const summary = await threads.run(releaseJob, task)
           plans.forgetRecent()
           return summary
         } catch (thrown) {

@@ -1,3 +1,4 @@
+import { repriceJob } from './reprice.jobs.ts'
 import type { RepriceLine } from '@novalex/contract'
 import type { Clock } from '../../platform/clock.ts'
 import { toErrorAnswer } from '../../http/handleError.ts'
@@ -32,7 +33,7 @@ export function createRepriceHandlers({ threads, clock, takeOff }: RepriceDeps):
         const onProgress = (progress: number) => {
           write({ progress })
         }
-        write({ answer: await threads.run('reprice', task, { onProgress, signal: leaving.signal }) })
+        write({ answer: await threads.run(repriceJob, task, { onProgress, signal: leaving.signal }) })
       } catch (thrown) {
         if (leaving.signal.aborted) return undefined
         write(toErrorAnswer(thrown, request))

@@ -1,3 +1,4 @@
+import { repriceJob } from './reprice.jobs.ts'
 import { RepriceAnswer, TakeOffAnswer, type RepriceLine, type RepriceQuestion } from '@novalex/contract'
 import { findAccepted, reachOfPick, toMechanic } from '@novalex/core'
 import { afterAll, beforeAll, expect, inject, test } from 'vitest'
@@ -126,10 +127,10 @@ test('stops when nobody waits any more, and the thread goes on with what comes n
   const shares: number[] = []
   const onProgress = (share: number) => shares.push(share)
   leaving.abort()
-  await expect(server.threads.run('reprice', task, { onProgress, signal: leaving.signal })).rejects.toThrow()
+  await expect(server.threads.run(repriceJob, task, { onProgress, signal: leaving.signal })).rejects.toThrow()
   expect(shares).toEqual([])
   const { signal } = new AbortController()
-  expect((await server.threads.run('reprice', task, { onProgress, signal })).rows).toHaveLength(2)
+  expect((await server.threads.run(repriceJob, task, { onProgress, signal })).rows).toHaveLength(2)
   expect(shares.length).toBeGreaterThan(0)
 })
 

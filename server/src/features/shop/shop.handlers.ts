@@ -1,3 +1,4 @@
+import { shopCartJob } from './shop.jobs.ts'
 import type { DeliveryOption, ShopProduct } from '@novalex/contract'
 import { checkOrder, type Instant, type Product } from '@novalex/core'
 import type { Identity } from '../../http/identity.ts'
@@ -136,7 +137,7 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
       const order = { now, cart, ...(await findCircumstances(figures, { plan, cart, known })) }
       refuseIfAny(checkOrder(plan, order))
       const answer = isLargeOrder(plan, cart)
-        ? await queues.run(senderOf(request), () => threads.run('shopCart', { plan: body.plan ?? 'live', order }))
+        ? await queues.run(senderOf(request), () => threads.run(shopCartJob, { plan: body.plan ?? 'live', order }))
         : computeShopCart(plan, release, order)
       const codes = answer.codes.length > 0 ? nameMistyped(answer.codes, await figures.shapes()) : answer.codes
       return { ...answer, codes }

@@ -1,3 +1,4 @@
+import { pairJob } from './stacking.jobs.ts'
 import { computeMeetings } from '@novalex/core'
 import { getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../../platform/clock.ts'
@@ -22,7 +23,7 @@ export function createStackingHandlers({ database, plans, answers, clock }: Stac
   return {
     getPair: async ({ query }) => {
       const { key } = await plans.get('working')
-      return answers.of('pair', key, query)
+      return answers.of(pairJob, key, query)
     },
     getMeetings: async ({ query: { sku } }) => {
       const { plan } = await plans.get('working')

@@ -1,3 +1,4 @@
+import { testCartsJob } from './testCarts.jobs.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
@@ -15,7 +16,7 @@ type Own = 'runTestCarts' | 'createTestCart' | 'updateTestCart' | 'deleteTestCar
 export function createTestCartsHandlers({ database, threads, clock }: TestCartsDeps): HandlersOf<Own> {
   const testCarts = createTestCartsService({ database, clock })
   return {
-    runTestCarts: () => threads.run('testCarts', { now: clock.now() }),
+    runTestCarts: () => threads.run(testCartsJob, { now: clock.now() }),
     createTestCart: ({ body, by }) => testCarts.create(body, by),
     updateTestCart: ({ params, body, by }) => testCarts.update(params.id, body, by),
     deleteTestCart: async ({ params, query, by }) => {

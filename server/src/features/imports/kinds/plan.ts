@@ -67,7 +67,7 @@ export const PLAN_KIND: ImportWork<Promotion, { promotions: PromotionRecord[]; a
   async undo(transaction, { promotions, added }, { at, by }) {
     const stamp = { updatedAt: new Date(at).toISOString(), updatedBy: by }
     for (const before of promotions)
-      await updatePromotion(transaction, { ...before, ...stamp, version: before.version + 2 })
+      await updatePromotion(transaction, { ...before, ...stamp, version: before.version + 1 })
     for (const id of added) await markDeleted(transaction, (await findPromotion(transaction, id))!, new Date(at))
   },
 }
@@ -155,8 +155,7 @@ async function writePromotion(
     // Dates of its own take it off the occasion that it followed.
     const isSame = JSON.stringify(sortKeys(row.schedule)) === JSON.stringify(sortKeys(before.promotion.schedule))
     const occasion = isSame ? before.occasion : null
-    const record: PromotionRecord = { ...before, ...stamp, promotion, occasion, version: before.version + 1 }
-    await updatePromotion(transaction, record)
+    await updatePromotion(transaction, { ...before, ...stamp, promotion, occasion })
     return before
   }
   // One that was deleted keeps its row; what comes back under its id takes its place.
