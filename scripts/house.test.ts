@@ -23,6 +23,9 @@ const CORE_ROOMS = [
   'testing',
 ]
 
+/** The rooms of the server, each of which may import those before it. */
+const SERVER_ROOMS = ['locale', 'platform', 'http', 'data', 'jobs', 'sources', 'features', 'app']
+
 const files = SOURCES.flatMap((folder) =>
   readdirSync(join(ROOT, folder), { recursive: true, encoding: 'utf8' })
     .filter((name) => /\.(ts|vue)$/.test(name) && !name.endsWith('.d.ts'))
@@ -30,14 +33,22 @@ const files = SOURCES.flatMap((folder) =>
 )
 const isTest = (file: string) => file.endsWith('.test.ts')
 
-/** The files that each file imports, types included. */
-const imports = new Map(
-  files.map((file) => {
-    const text = readFileSync(join(ROOT, file), 'utf8')
-    const named = [...text.matchAll(/^(?:import|export)\b[^'"]*?from '([^']+)'|^import '([^']+)'/gm)]
-    return [file, named.flatMap(([, from, bare]) => resolveImport(file, (from ?? bare)!))]
-  }),
-)
+const textOf = new Map(files.map((file) => [file, readFileSync(join(ROOT, file), 'utf8')]))
+
+/** Static imports, exports from a module, and dynamic imports, types included. */
+const IMPORT = /^(?:import|export)\b[^'"]*?from '([^']+)'|^import '([^']+)'|\bimport\('([^']+)'\)/gm
+
+/** The files that each file imports, types included; with `isLazy: false` without dynamic imports. */
+function readImports({ isLazy }: { readonly isLazy: boolean }): Map<string, string[]> {
+  return new Map(
+    files.map((file) => {
+      const named = [...textOf.get(file)!.matchAll(IMPORT)]
+      const names = named.flatMap(([, from, bare, lazy]) => from ?? bare ?? (isLazy ? lazy! : []))
+      return [file, names.flatMap((name) => resolveImport(file, name))]
+    }),
+  )
+}
+const imports = readImports({ isLazy: true })
 
 function resolveImport(file: string, name: string): string[] {
   const target = name.startsWith('@/')
@@ -85,8 +96,13 @@ test('a circle is found, wherever one comes in', () => {
   expect(findCircles(arrows)).toEqual([['b', 'c']])
 })
 
+test('a dynamic import is an import', () => {
+  expect(imports.get('web/src/plugins/router.ts')!.length).toBeGreaterThan(20)
+})
+
 test('no files import each other in a circle, types included', () => {
-  expect(findCircles(imports)).toEqual([])
+  // A page that is loaded when it is opened may lead back to what opened it.
+  expect(findCircles(readImports({ isLazy: false }))).toEqual([])
 })
 
 test('the rooms of the core import only those before them', () => {
@@ -109,6 +125,65 @@ test('the rooms of the core see each other’s faces alone', () => {
   expect(wrong).toEqual([])
 })
 
+const isInServer = (file: string) => file.startsWith('server/src/') && !isTest(file) && roomOf(file) !== 'testing'
+
+test('the rooms of the server import only those before them', () => {
+  const place = (file: string) => SERVER_ROOMS.indexOf(roomOf(file))
+  const wrong = [...imports].flatMap(([file, targets]) => {
+    if (!isInServer(file)) return []
+    return targets
+      .filter((target) => target.startsWith('server/'))
+      .filter((target) => place(target) < 0 || place(target) > place(file))
+      .map((target) => `${file} -> ${target}`)
+  })
+  expect([...imports.keys()].filter(isInServer).length).toBeGreaterThan(200)
+  expect(wrong).toEqual([])
+})
+
+test.each(['data', 'sources', 'features'])('the folders of the server’s %s import each other in no circle', (room) => {
+  const own = (file: string) => file.startsWith(`server/src/${room}/`)
+  const folder = (file: string) => file.split('/')[3]!
+  const arrows = new Map<string, string[]>()
+  for (const [file, targets] of imports) {
+    if (!own(file) || isTest(file)) continue
+    const others = targets.filter((target) => own(target) && folder(target) !== folder(file)).map(folder)
+    arrows.set(folder(file), [...(arrows.get(folder(file)) ?? []), ...others])
+  }
+  expect(arrows.size).toBeGreaterThan(3)
+  expect(findCircles(arrows)).toEqual([])
+})
+
+/** Calls of the query builder that name a table. */
+const BUILT = /\b(?:\w*[dD]atabase|connection|transaction|snapshot)(?:<[^()]*?>)?\(\s*'([a-z_]+)'/g
+/** Texts that are statements. */
+const STATEMENT = /(['`])\s*\(?(?:select\b[^'`]*\bfrom\b|insert\s+\w|replace into\b|update\s+\w|delete\s+\w)[^'`]*\1/gi
+/** Tables that a statement writes. */
+const WRITTEN = /\b(?:insert (?:ignore )?into|replace into|delete from|(?<!for )update)\s+([a-z_]+)/gi
+
+const withoutComments = (text: string) => text.replace(/\/\*[\s\S]*?\*\//g, '').replace(/^\s*\/\/.*$/gm, '')
+
+test('SQL stands below data alone, and each table is written in one of its folders', () => {
+  const strays: string[] = []
+  const owners = new Map<string, Set<string>>()
+  for (const file of files.filter(isInServer)) {
+    if (file.startsWith('server/src/platform/db/')) continue
+    const text = withoutComments(textOf.get(file)!)
+    const statements = [...text.matchAll(STATEMENT)].map(([whole]) => whole)
+    const built = [...text.matchAll(BUILT)].map(([, table]) => table!)
+    if (roomOf(file) !== 'data') {
+      if (statements.length + built.length > 0) strays.push(file)
+      continue
+    }
+    const written = statements.flatMap((one) => [...one.matchAll(WRITTEN)].map(([, table]) => table!))
+    for (const table of [...built, ...written])
+      owners.set(table, (owners.get(table) ?? new Set()).add(file.split('/')[3]!))
+  }
+  expect(strays).toEqual([])
+  expect(owners.size).toBeGreaterThan(25)
+  const shared = [...owners].filter(([, folders]) => folders.size > 1)
+  expect(shared.map(([table, folders]) => `${table}: ${[...folders].join(', ')}`)).toEqual([])
+})
+
 /** A folder of the web, a feature by itself. */
 function folderOf(file: string): string {
   const [, , first, second] = file.split('/')
@@ -119,7 +194,8 @@ function folderOf(file: string): string {
 test('the folders of the web import each other in no circle', () => {
   const arrows = new Map<string, string[]>()
   for (const [file, targets] of imports) {
-    if (!file.startsWith('web/') || isTest(file)) continue
+    // The router loads every page, and pages ask the router.
+    if (!file.startsWith('web/') || isTest(file) || file === 'web/src/plugins/router.ts') continue
     const own = folderOf(file)
     const others = targets.map(folderOf).filter((folder) => folder !== own)
     arrows.set(own, [...(arrows.get(own) ?? []), ...others])
@@ -129,7 +205,7 @@ test('the folders of the web import each other in no circle', () => {
 })
 
 test('the server knows under which addresses there are pages', () => {
-  const router = readFileSync(join(ROOT, 'web/src/plugins/router.ts'), 'utf8')
+  const router = textOf.get('web/src/plugins/router.ts')!
   const roots = [...router.matchAll(/path: '\/([\w-]+)/g)].map(([, root]) => root!)
   expect([...new Set(roots)].sort()).toEqual([...PAGE_ROOTS].sort())
 })
@@ -146,8 +222,6 @@ test('every decision is in the index, under its number and title', () => {
 
 test('the core names no months of the texts that shoppers read', () => {
   const own = files.filter((file) => file.startsWith('core/src') && !isTest(file) && !file.includes('/testing/'))
-  const withWords = own.filter((file) =>
-    /(?<!\* .*)\b(?:january|february|april)\b/i.test(readFileSync(join(ROOT, file), 'utf8')),
-  )
+  const withWords = own.filter((file) => /(?<!\* .*)\b(?:january|february|april)\b/i.test(textOf.get(file)!))
   expect(withWords).toEqual([])
 })

@@ -1,23 +1,15 @@
 import type { RequestHandler } from 'express'
-import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client'
+import { Gauge, Histogram } from 'prom-client'
+import { BUCKETS_S, registry } from '../platform/metrics.ts'
 import { bearerOf, type Identify } from './identity.ts'
 import type { Database } from '../platform/db/openDatabase.ts'
 import { AppError } from '../platform/errors/AppError.ts'
-
-/** Seconds: a quote takes one or two thousandths, a review of a large plan some. */
-const BUCKETS_S = [0.001, 0.0025, 0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5, 10, 30]
 
 const CONNECTIONS = 'novalex_database_connections'
 
 /** Of the database's client. */
 type Pool = Readonly<Record<'numUsed' | 'numFree' | 'numPendingAcquires', () => number>>
 
-/** What is counted of this process. */
-const registry = new Registry()
-collectDefaultMetrics({ register: registry })
-// Gauges that are named as counters are; the same figures by type remain.
-for (const name of ['nodejs_active_handles_total', 'nodejs_active_requests_total', 'nodejs_active_resources_total'])
-  registry.removeSingleMetric(name)
 const seconds = new Histogram({
   name: 'novalex_request_seconds',
   help: 'How long requests took, from their head to the end of their answer.',

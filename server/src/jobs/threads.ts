@@ -1,6 +1,7 @@
 import { MessageChannel, receiveMessageOnPort } from 'node:worker_threads'
 import PQueue from 'p-queue'
 import { Piscina } from 'piscina'
+import { jobSeconds, jobsPending } from '../platform/metrics.ts'
 import { AppError } from '../platform/errors/AppError.ts'
 import type { ThreadError } from './createJobRunner.ts'
 import type { Job, JobPool } from './job.ts'
@@ -53,6 +54,23 @@ type PoolOptions = ConstructorParameters<typeof Piscina>[0] & {
   readonly maxThreads: number
   /** Whether everything else goes first for a processor. */
   readonly isBackground?: boolean
+}
+
+type Result<A> = { readonly answer: A } | { readonly error: ThreadError }
+
+/** Records duration and outcome of a job, and how many are pending in its pool. */
+async function measure<A>({ name, pool }: Task['job'], work: () => Promise<Result<A>>): Promise<Result<A>> {
+  const end = jobSeconds.startTimer({ job: name })
+  jobsPending.inc({ pool })
+  let outcome = 'died'
+  try {
+    const result = await work()
+    outcome = 'error' in result ? result.error.code : 'done'
+    return result
+  } finally {
+    end({ outcome })
+    jobsPending.dec({ pool })
+  }
 }
 
 /** Threads with database connections of their own, started when there is work. */
@@ -142,7 +160,7 @@ export function createThreads(
 
   return {
     async run<Q, A>(job: Job<Q, A>, question: Q, watch: Watch = {}) {
-      const result = (await runSafely({ job, question }, watch)) as { answer: A } | { error: ThreadError }
+      const result = await measure(job, () => runSafely({ job, question }, watch) as Promise<Result<A>>)
       if (!('error' in result)) return result.answer
       const { code, problems, facts, cause } = result.error
       throw new AppError(code, { problems, facts, cause: Object.assign(new Error(cause.message), cause) })

@@ -7,13 +7,12 @@ import { pino } from 'pino'
 import { inject } from 'vitest'
 import { loadCookieSecret } from '../data/secrets/secrets.repository.ts'
 import { createApp } from '../app/createApp.ts'
-import { createChangeFeed, type ChangeFeed } from '../features/changes/changeFeed.ts'
+import { createServices } from '../app/createServices.ts'
+import type { ChangeFeed } from '../features/changes/changeFeed.ts'
 import { insertCategories, saveProducts } from '../data/catalogue/catalogue.repository.ts'
-import { createCodesService, type CodesService } from '../features/codes/codes.service.ts'
+import type { CodesService } from '../features/codes/codes.service.ts'
 import { readConfig } from '../platform/config.ts'
 import { openDatabase, type Database } from '../platform/db/openDatabase.ts'
-import { createImportsService } from '../features/imports/imports.service.ts'
-import { createPlanSource } from '../sources/plans/planSource.ts'
 import { insertStore } from '../data/store/store.repository.ts'
 import { createThreads, LIMITS, type Threads } from '../jobs/threads.ts'
 import { signInAs } from './signInAs.ts'
@@ -125,34 +124,16 @@ export async function createTestServer(
   }
   const wallClock = { aheadMs: 0 }
   const cookie = isEmpty || besides ? '' : await signInAs(setUp, 'administrator', 'Tester')
-  const imports = createImportsService({
-    database,
-    threads,
-    clock: { now: () => clock.at, isFixed: true },
-    onTrouble: () => undefined,
-  })
-  const changes = createChangeFeed(database)
-  const plans = createPlanSource(database)
-  const codes = createCodesService({
-    database,
-    plans,
-    threads,
-    clock: { now: () => clock.at, isFixed: true },
-    onTrouble: () => undefined,
-  })
-  const app = createApp({
+  const services = createServices({
     config,
     database,
     threads,
-    changes,
     clock: { now: () => clock.at, isFixed: true },
     wallClock: { now: () => Date.now() + wallClock.aheadMs, isFixed: false },
-    cookieSecret: await loadCookieSecret(setUp),
-    plans,
-    codes,
-    imports,
     logger: pino({ level: 'silent' }),
   })
+  const { changes, codes, imports } = services
+  const app = createApp(services, await loadCookieSecret(setUp))
   // No request of a test on a busy machine goes into a connection that is being closed.
   const server = createServer({ keepAliveTimeout: 120_000 }, app)
   const address = await listen(server)

@@ -3,6 +3,7 @@ import { ask } from '../../platform/db/ask.ts'
 import { toPrefixPattern } from '../../platform/db/toPrefixPattern.ts'
 import { createId } from '../../platform/createId.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
+import { lettersTotal } from '../../platform/metrics.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 
 /** A message that is sent to somebody. */
@@ -32,6 +33,7 @@ const toMessage = ({ id, at, recipient, subject, text }: Row): MessageAnswer => 
 /** Puts a message into the mailbox that stands in for sending it. */
 export async function sendLetter(connection: Connection, { to, subject, text }: Letter, at: number): Promise<void> {
   await connection('messages').insert({ id: createId(), at: new Date(at), recipient: to, subject, text })
+  lettersTotal.inc()
 }
 
 export async function listMessages(connection: Connection) {

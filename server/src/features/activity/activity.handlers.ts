@@ -41,7 +41,11 @@ function withoutEmails(detail: unknown): unknown {
   return Object.fromEntries(entries.map(([key, value]: [string, unknown]) => [key, withoutEmails(value)]))
 }
 
-export function createActivityHandlers(database: Database): HandlersOf<'listActivity' | 'getActivityFile'> {
+interface Deps {
+  readonly database: Database
+}
+
+export function createActivityHandlers({ database }: Deps): HandlersOf<'listActivity' | 'getActivityFile'> {
   return {
     listActivity: async ({ query: { before, ...asked }, who }) => {
       const filters = { ...toFilters(asked), ...(before === undefined ? {} : { before: Number(before) }) }

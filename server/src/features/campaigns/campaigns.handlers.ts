@@ -5,7 +5,12 @@ import type { CampaignsService } from './campaigns.service.ts'
 
 type Own = 'listCampaigns' | 'createCampaign' | 'updateCampaign' | 'deleteCampaign'
 
-export function createCampaignsHandlers(database: Database, campaigns: CampaignsService): HandlersOf<Own> {
+interface Deps {
+  readonly database: Database
+  readonly campaigns: CampaignsService
+}
+
+export function createCampaignsHandlers({ database, campaigns }: Deps): HandlersOf<Own> {
   return {
     listCampaigns: () => listCampaigns(database),
     createCampaign: ({ body, by }) => campaigns.create(body, by),

@@ -13,7 +13,12 @@ type Own =
   | 'voidCode'
   | 'markCode'
 
-export function createCodesHandlers(database: Database, codes: CodesService): HandlersOf<Own> {
+interface Deps {
+  readonly database: Database
+  readonly codes: CodesService
+}
+
+export function createCodesHandlers({ database, codes }: Deps): HandlersOf<Own> {
   return {
     listCodeBatches: () => listBatches(database),
     createCodeBatch: ({ body, by }) => codes.create(body, by),

@@ -8,7 +8,7 @@ import { getStore } from '../../data/store/store.repository.ts'
 import type { Threads } from '../../jobs/threads.ts'
 import { correctCount, describeCounts, describeSales } from './counts.service.ts'
 
-interface CountsDeps {
+interface Deps {
   readonly database: Database
   readonly plans: PlanSource
   readonly threads: Threads
@@ -17,7 +17,7 @@ interface CountsDeps {
 
 type Own = 'listCounts' | 'getSales' | 'correctCount' | 'getRedemptions'
 
-export function createCountsHandlers(deps: CountsDeps): HandlersOf<Own> {
+export function createCountsHandlers(deps: Deps): HandlersOf<Own> {
   const { database, threads } = deps
   return {
     listCounts: () => describeCounts(deps),

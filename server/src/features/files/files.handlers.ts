@@ -6,16 +6,13 @@ import type { Threads } from '../../jobs/threads.ts'
 import { writeTemplate } from './exportFile.ts'
 import { MEDIA_TYPES } from '../../platform/files/writeTable.ts'
 
-interface FilesDeps {
+interface Deps {
   readonly threads: Threads
   readonly clock: Clock
 }
 
 /** Files out: what is there, and templates to fill in. */
-export function createFilesHandlers({
-  threads,
-  clock,
-}: FilesDeps): HandlersOf<'getPlanFile' | 'getTemplate' | 'getFile'> {
+export function createFilesHandlers({ threads, clock }: Deps): HandlersOf<'getPlanFile' | 'getTemplate' | 'getFile'> {
   return {
     getPlanFile: async () => ({
       name: 'plan.json',

@@ -3,8 +3,11 @@ import type { FindingsService } from './findings.service.ts'
 
 type Own = 'listFindings' | 'setFindingAside' | 'takeFindingUp'
 
-/** What deserves a look in the plan. */
-export function createFindingsHandlers(findings: FindingsService): HandlersOf<Own> {
+interface Deps {
+  readonly findings: FindingsService
+}
+
+export function createFindingsHandlers({ findings }: Deps): HandlersOf<Own> {
   return {
     listFindings: ({ query }) => findings.list(query.release ?? null),
     setFindingAside: async ({ params, body, by }) => {

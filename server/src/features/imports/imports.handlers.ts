@@ -2,7 +2,7 @@ import { AppError } from '../../platform/errors/AppError.ts'
 import { MEDIA_TYPES } from '../../platform/files/writeTable.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import type { ImportsService } from './imports.service.ts'
-import { MAX_ORDERS_BYTES, MAX_UPLOAD_BYTES, type TakeIn } from './takeIn.ts'
+import { MAX_ORDERS_BYTES, MAX_UPLOAD_BYTES, type ReceiveUpload } from './receiveUpload.ts'
 
 const FILE_NAME_MAX = 200
 const RETRY_AFTER_S = 5
@@ -17,14 +17,19 @@ type Own =
   | 'undoImport'
   | 'removeImport'
 
-export function createImportsHandlers(imports: ImportsService, takeIn: TakeIn): HandlersOf<Own> {
+interface Deps {
+  readonly imports: ImportsService
+  readonly receiveUpload: ReceiveUpload
+}
+
+export function createImportsHandlers({ imports, receiveUpload }: Deps): HandlersOf<Own> {
   return {
     startImport: async ({ query: { kind = 'products' }, headers, by, request, response }) => {
       const upload = { kind, fileName: readFileName(headers['x-file-name']), by }
       // What is not taken in whole is not read on; the connection ends with the answer.
       response.set({ connection: 'close', 'retry-after': String(RETRY_AFTER_S) })
       const maxBytes = kind === 'orders' ? MAX_ORDERS_BYTES : MAX_UPLOAD_BYTES
-      const status = await takeIn({ request, by, maxBytes }, (path) => imports.start({ ...upload, path }))
+      const status = await receiveUpload({ request, by, maxBytes }, (path) => imports.start({ ...upload, path }))
       response.removeHeader('connection')
       response.removeHeader('retry-after')
       return status

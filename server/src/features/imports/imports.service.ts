@@ -11,6 +11,7 @@ import type { Clock } from '../../platform/clock.ts'
 import { holdClaim } from '../../platform/db/holdClaim.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
+import { importsTotal } from '../../platform/metrics.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import type { TableFileType } from '../../platform/files/writeTable.ts'
 import { createId } from '../../platform/createId.ts'
@@ -57,7 +58,7 @@ export interface ImportsDeps {
   readonly database: Database
   readonly threads: Threads
   readonly clock: Clock
-  /** Hears of a job that broke; its import is marked as failed. */
+  /** Called with the error of an import that failed. */
   readonly onTrouble: (error: unknown) => void
 }
 
@@ -95,10 +96,13 @@ export function createImportsService({ database, threads, clock, onTrouble }: Im
   async function run(id: string, { step, kind }: Work, signal: AbortSignal): Promise<void> {
     try {
       await threads.run(JOBS[step][kind === 'orders' ? 'large' : 'usual'], { id, at: clock.now() }, { signal })
+      importsTotal.inc({ kind, step, outcome: 'done' })
     } catch (error) {
       if (signal.aborted) return
       onTrouble(error)
-      await failImport(database, id, error instanceof AppError ? error.code : 'internal')
+      const code = error instanceof AppError ? error.code : 'internal'
+      importsTotal.inc({ kind, step, outcome: code })
+      await failImport(database, id, code)
     }
   }
 

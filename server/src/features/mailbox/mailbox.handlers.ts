@@ -5,7 +5,11 @@ import { writeEml } from './writeEml.ts'
 
 type Own = 'listMessages' | 'getMessage' | 'getMessageFile'
 
-export function createMailboxHandlers(database: Database): HandlersOf<Own> {
+interface Deps {
+  readonly database: Database
+}
+
+export function createMailboxHandlers({ database }: Deps): HandlersOf<Own> {
   return {
     listMessages: () => listMessages(database),
     getMessage: ({ params }) => getMessage(database, params.id),

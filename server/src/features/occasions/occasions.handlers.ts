@@ -3,7 +3,11 @@ import type { OccasionsService } from './occasions.service.ts'
 
 type Own = 'listOccasions' | 'createOccasion' | 'updateOccasion' | 'deleteOccasion'
 
-export function createOccasionsHandlers(occasions: OccasionsService): HandlersOf<Own> {
+interface Deps {
+  readonly occasions: OccasionsService
+}
+
+export function createOccasionsHandlers({ occasions }: Deps): HandlersOf<Own> {
   return {
     listOccasions: () => occasions.list(),
     createOccasion: ({ body, by }) => occasions.create(body, by),

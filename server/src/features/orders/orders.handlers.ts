@@ -5,6 +5,9 @@ import type { Request } from 'express'
 import { readEmail } from '../../platform/email.ts'
 import { readingOf, type Identity } from '../../http/identity.ts'
 import { askConsentByLetter } from '../contacts/contacts.ts'
+import { reporting } from '../../platform/events.ts'
+import { ordersTotal } from '../../platform/metrics.ts'
+import type { Logger } from 'pino'
 import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
 import { originOf } from '../../http/originOf.ts'
 import { linkNext } from '../../http/linkNext.ts'
@@ -28,7 +31,7 @@ interface Deps extends OrderDeps {
   readonly queues: TaskQueues
   readonly tries: CodeTries
   readonly origins: readonly string[]
-  readonly onTrouble: (error: unknown) => void
+  readonly logger: Logger
 }
 
 export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
@@ -37,7 +40,7 @@ export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
   /** The order stands, whatever becomes of the letter. */
   async function askToConfirm({ email, name }: NonNullable<OrderTask['buyer']>, origin: string): Promise<void> {
     const consent = { email, name, wording: CHECKOUT_WORDING, origin, at: clock.now() }
-    await askConsentByLetter(database, consent).catch(deps.onTrouble)
+    await askConsentByLetter(database, consent).catch(reporting(deps.logger, 'letter-failed'))
   }
 
   return {
@@ -53,7 +56,7 @@ export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
             threads.run(placeOrderJob, { task, now: clock.isFixed ? clock.now() : null }).catch(toUnknown),
           ),
       }
-      const { answer, isReplay } = await placeOrder({ ...deps, large }, key, async () => {
+      const placing = placeOrder({ ...deps, large }, key, async () => {
         const { plan } = await deps.plans.getRecent()
         const tried = { sender: whoTries(who, cart, request), codes: cart.codes, plan }
         const known = await tries.admit(tried, () =>
@@ -62,6 +65,11 @@ export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
         if (buyer === null && known.shopper === null) refuseIfAny([createProblem('required', 'buyer')])
         return { request: body, known, buyer }
       })
+      const { answer, isReplay } = await placing.catch((thrown: unknown) => {
+        ordersTotal.inc({ outcome: thrown instanceof AppError ? thrown.code : 'internal' })
+        throw thrown
+      })
+      ordersTotal.inc({ outcome: isReplay ? 'replayed' : 'placed' })
       if (isReplay) response.set('idempotency-replayed', 'true')
       // A shop of one's own asks its shoppers in its own words.
       if (buyer?.consent && who.kind !== 'key') await askToConfirm(buyer, originOf(request, deps.origins))

@@ -18,7 +18,7 @@ import { isLargeOrder } from '../../sources/plans/isLargeOrder.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
 import { resolveQuestion } from '../../sources/plans/resolveQuestion.ts'
 
-export interface PlanDeps {
+interface Deps {
   readonly plans: PlanSource
   readonly threads: Threads
   readonly answers: Answers
@@ -27,7 +27,7 @@ export interface PlanDeps {
 
 type Own = 'getPlan' | 'getMoments' | 'getDeepest' | 'priceCart'
 
-export function createPlanHandlers({ plans, threads, answers, clock }: PlanDeps): HandlersOf<Own> {
+export function createPlanHandlers({ plans, threads, answers, clock }: Deps): HandlersOf<Own> {
   return {
     getPlan: async ({ query }) => {
       const { plan } = await resolveQuestion(query, { plans, clock })

@@ -16,7 +16,7 @@ import type { PlanSource } from '../../sources/plans/planSource.ts'
 import { listReleases, findReleasedPlan } from '../../data/releases/releases.repository.ts'
 import { presentOf, type PriceHistory } from '../../sources/history/priceHistory.ts'
 
-interface PricesDeps {
+interface Deps {
   readonly database: Database
   readonly plans: PlanSource
   readonly clock: Clock
@@ -31,7 +31,7 @@ export function createPricesHandlers({
   clock,
   history,
   figures,
-}: PricesDeps): HandlersOf<'getProductHistory'> {
+}: Deps): HandlersOf<'getProductHistory'> {
   return {
     getProductHistory: async ({ params, query }) => {
       const sourced = await resolveQuestion(query, { plans, clock })

@@ -12,7 +12,12 @@ type Own =
   | 'restorePromotion'
   | 'rankPromotion'
 
-export function createPromotionsHandlers(database: Database, promotions: PromotionsService): HandlersOf<Own> {
+interface Deps {
+  readonly database: Database
+  readonly promotions: PromotionsService
+}
+
+export function createPromotionsHandlers({ database, promotions }: Deps): HandlersOf<Own> {
   return {
     listPromotions: () => listPromotions(database, { archived: true }),
     createPromotion: ({ body, by }) => promotions.create(body, by),

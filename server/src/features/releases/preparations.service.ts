@@ -12,8 +12,10 @@ import type { PlanWriter } from '../../sources/plans/changePlan.ts'
 import { lockStore } from '../../data/store/store.repository.ts'
 import { getReleasedPlan } from '../../data/releases/releases.repository.ts'
 
-/** What one prepares and another looks through. */
-export function createPreparations({ database, clock }: PlanWriter) {
+export type PreparationsService = ReturnType<typeof createPreparationsService>
+
+/** Requests for a release, which a second person approves or sends back. */
+export function createPreparationsService({ database, clock }: PlanWriter) {
   async function settle(
     id: string,
     by: string,

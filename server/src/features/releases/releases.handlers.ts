@@ -1,8 +1,8 @@
 import { accountOf } from '../../http/identity.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
-import type { PlanWriter } from '../../sources/plans/changePlan.ts'
+import type { Database } from '../../platform/db/openDatabase.ts'
 import { listPreparations } from '../../data/releases/preparations.repository.ts'
-import { createPreparations } from './preparations.service.ts'
+import type { PreparationsService } from './preparations.service.ts'
 import { listReleases } from '../../data/releases/releases.repository.ts'
 import type { ReleasesService } from './releases.service.ts'
 
@@ -17,8 +17,13 @@ type Own =
   | 'sendReleaseBack'
   | 'withdrawRelease'
 
-export function createReleasesHandlers({ database, clock }: PlanWriter, releases: ReleasesService): HandlersOf<Own> {
-  const preparations = createPreparations({ database, clock })
+interface Deps {
+  readonly database: Database
+  readonly releases: ReleasesService
+  readonly preparations: PreparationsService
+}
+
+export function createReleasesHandlers({ database, releases, preparations }: Deps): HandlersOf<Own> {
   return {
     listReleases: () => listReleases(database),
     compareWithShop: () => releases.compare(),

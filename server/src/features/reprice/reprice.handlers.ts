@@ -6,7 +6,7 @@ import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import type { Threads } from '../../jobs/threads.ts'
 import type { TakeOffService } from './takeOff.service.ts'
 
-interface RepriceDeps {
+interface Deps {
   readonly threads: Threads
   readonly clock: Clock
   readonly takeOff: TakeOffService
@@ -15,7 +15,7 @@ interface RepriceDeps {
 type Own = 'previewReprice' | 'previewTakeOff' | 'takeOff'
 
 /** New prices for many products: looked at beforehand; taken off again. */
-export function createRepriceHandlers({ threads, clock, takeOff }: RepriceDeps): HandlersOf<Own> {
+export function createRepriceHandlers({ threads, clock, takeOff }: Deps): HandlersOf<Own> {
   return {
     /** Answers line by line, so that whoever waits sees how far it is; who goes away cancels it. */
     previewReprice: async ({ body: question, request, response }) => {

@@ -1,9 +1,13 @@
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import type { SetsService } from './sets.service.ts'
 
-export function createSetsHandlers(
-  sets: SetsService,
-): HandlersOf<'listSets' | 'createSet' | 'updateSet' | 'deleteSet'> {
+type Own = 'listSets' | 'createSet' | 'updateSet' | 'deleteSet'
+
+interface Deps {
+  readonly sets: SetsService
+}
+
+export function createSetsHandlers({ sets }: Deps): HandlersOf<Own> {
   return {
     listSets: () => sets.list(),
     createSet: ({ body, by }) => sets.create(body, by),

@@ -29,7 +29,7 @@ import { findShopBuyer, whoTries } from './whoBuys.ts'
 const PAGE_SIZE = 24
 const SHOWN_SHOPPERS = 20
 
-interface ShopDeps {
+interface Deps {
   readonly database: Database
   readonly plans: PlanSource
   readonly threads: Threads
@@ -39,8 +39,8 @@ interface ShopDeps {
   /** By sender, so that one does not take the shop's thread from all others. */
   readonly queues: TaskQueues
   readonly figures: RecentFigures
-  /** Whether one may sign in by choosing a shopper. */
-  readonly isStandIn: boolean
+  /** Whether shoppers sign in by choosing a name. */
+  readonly isDemo: boolean
 }
 
 type Own =
@@ -60,8 +60,8 @@ interface Looked {
 }
 
 /** What shoppers see: the live release at present; another plan or moment for people of the desk alone. */
-export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
-  const { database, plans, threads, clock, history, tries, queues, figures, isStandIn } = deps
+export function createShopHandlers(deps: Deps): HandlersOf<Own> {
+  const { database, plans, threads, clock, history, tries, queues, figures, isDemo } = deps
 
   /** Throws `needs-desk` where somebody else than the desk's people asks for another plan or moment. */
   async function look({ at, plan }: Looked, who: Identity): Promise<SourcedPlan & { readonly now: Instant }> {
@@ -83,7 +83,7 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
   }
 
   function refuseUnlessStandIn(): void {
-    if (!isStandIn) throw new AppError('not-found', { facts: { kind: 'page' } })
+    if (!isDemo) throw new AppError('not-found', { facts: { kind: 'page' } })
   }
 
   return {
@@ -92,7 +92,7 @@ export function createShopHandlers(deps: ShopDeps): HandlersOf<Own> {
       const [sourced, store] = [await look(query, who), await figures.store()]
       const id = shopperOf(request)
       const shopper = id === null ? null : await findShopper(database, id)
-      return describeShop(sourced, store, { shopper, now: clock.now(), isStandIn })
+      return describeShop(sourced, store, { shopper, now: clock.now(), isStandIn: isDemo })
     },
     listShopShoppers: async ({ query: { search = '' } }) => {
       refuseUnlessStandIn()

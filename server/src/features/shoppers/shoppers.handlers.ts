@@ -5,7 +5,11 @@ import { findShoppers, listLabels } from '../../data/shoppers/shoppers.repositor
 
 const DEFAULT_SIZE = 20
 
-export function createShoppersHandlers(database: Database): HandlersOf<'findShoppers' | 'listShopperLabels'> {
+interface Deps {
+  readonly database: Database
+}
+
+export function createShoppersHandlers({ database }: Deps): HandlersOf<'findShoppers' | 'listShopperLabels'> {
   return {
     findShoppers: async ({ query: { search = '', order, page = '1', size }, request, response }) => {
       const limit = Number(size ?? DEFAULT_SIZE)

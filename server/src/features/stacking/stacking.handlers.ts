@@ -9,7 +9,7 @@ import { GUEST } from '../../sources/plans/resolveQuestion.ts'
 import type { Answers } from '../../jobs/createAnswers.ts'
 import { changeStacking } from './stacking.service.ts'
 
-interface StackingDeps {
+interface Deps {
   readonly database: Database
   readonly plans: PlanSource
   readonly answers: Answers
@@ -19,7 +19,7 @@ interface StackingDeps {
 type Own = 'getPair' | 'getMeetings' | 'saveStacking'
 
 /** What goes with what: the store's groups, and two promotions on one cart. */
-export function createStackingHandlers({ database, plans, answers, clock }: StackingDeps): HandlersOf<Own> {
+export function createStackingHandlers({ database, plans, answers, clock }: Deps): HandlersOf<Own> {
   return {
     getPair: async ({ query }) => {
       const { key } = await plans.get('working')

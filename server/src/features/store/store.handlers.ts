@@ -7,14 +7,14 @@ import { findLatestRelease } from '../../data/releases/releases.repository.ts'
 import { getStore } from '../../data/store/store.repository.ts'
 import { changeAlarm, changeDelivery, changePriceRules, changeSecondPerson } from './store.service.ts'
 
-interface StoreDeps {
+interface Deps {
   readonly database: Database
   readonly clock: Clock
 }
 
 type Own = 'getStore' | 'savePriceRules' | 'saveAlarm' | 'saveDelivery' | 'saveSecondPerson'
 
-export function createStoreHandlers({ database, clock }: StoreDeps): HandlersOf<Own> {
+export function createStoreHandlers({ database, clock }: Deps): HandlersOf<Own> {
   return {
     getStore: async () => {
       // Asked first: what is told besides is then never older than it says.

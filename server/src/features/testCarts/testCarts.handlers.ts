@@ -1,20 +1,18 @@
 import { testCartsJob } from './testCarts.jobs.ts'
 import type { Clock } from '../../platform/clock.ts'
-import type { Database } from '../../platform/db/openDatabase.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import type { Threads } from '../../jobs/threads.ts'
-import { createTestCartsService } from './testCarts.service.ts'
+import type { TestCartsService } from './testCarts.service.ts'
 
-interface TestCartsDeps {
-  readonly database: Database
+interface Deps {
+  readonly testCarts: TestCartsService
   readonly threads: Threads
   readonly clock: Clock
 }
 
 type Own = 'runTestCarts' | 'createTestCart' | 'updateTestCart' | 'deleteTestCart'
 
-export function createTestCartsHandlers({ database, threads, clock }: TestCartsDeps): HandlersOf<Own> {
-  const testCarts = createTestCartsService({ database, clock })
+export function createTestCartsHandlers({ testCarts, threads, clock }: Deps): HandlersOf<Own> {
   return {
     runTestCarts: () => threads.run(testCartsJob, { now: clock.now() }),
     createTestCart: ({ body, by }) => testCarts.create(body, by),

@@ -18,8 +18,8 @@ interface Upload {
   readonly maxBytes?: number
 }
 
-/** Takes the body of a request into a file and hands over where it lies; the file is gone afterwards. */
-export type TakeIn = <T>(upload: Upload, use: (path: string) => Promise<T>) => Promise<T>
+/** Receives the body of a request in a temporary file, which exists until `use` ends. */
+export type ReceiveUpload = <T>(upload: Upload, use: (path: string) => Promise<T>) => Promise<T>
 
 /** Of the places, one person may take half. */
 const shareOf = (atOnce: number) => Math.max(1, Math.floor(atOnce / 2))
@@ -30,20 +30,20 @@ const LEAST_BYTES_PER_S = 4096
  * Files are taken in before anything is done with them, so a slow sender holds up nothing but its own place. Refused as `uploads-busy` where as many
  * as may are coming in, as `too-large`, and as `too-slow` where nothing comes for too long, or too little.
  */
-export function createTakeIn({ atOnce, idleMs }: UploadLimits): TakeIn {
-  const coming: string[] = []
+export function createUploadReceiver({ atOnce, idleMs }: UploadLimits): ReceiveUpload {
+  const activeUploads: string[] = []
   return async ({ request, by, maxBytes = MAX_UPLOAD_BYTES }, use) => {
     if (Number(request.headers['content-length'] ?? 0) > maxBytes) throw tooLarge(maxBytes)
-    const own = coming.filter((one) => one === by).length
-    if (coming.length >= atOnce || own >= shareOf(atOnce)) throw new AppError('uploads-busy')
-    coming.push(by)
+    const own = activeUploads.filter((one) => one === by).length
+    if (activeUploads.length >= atOnce || own >= shareOf(atOnce)) throw new AppError('uploads-busy')
+    activeUploads.push(by)
     const folder = await mkdtemp(join(tmpdir(), 'novalex-upload-'))
     try {
       const path = join(folder, 'file')
       await receive(request, path, { idleMs, maxBytes })
       return await use(path)
     } finally {
-      coming.splice(coming.indexOf(by), 1)
+      activeUploads.splice(activeUploads.indexOf(by), 1)
       await rm(folder, { recursive: true, force: true })
     }
   }
