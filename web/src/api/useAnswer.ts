@@ -1,4 +1,4 @@
-import type { AnswerOf, EndpointName, Endpoints } from '@novalex/contract'
+import type { AnswerOf, EndpointName, Endpoints, ReadName } from '@novalex/contract'
 import { useQuery } from '@tanstack/vue-query'
 import type { Ref } from 'vue'
 import { send, type AnyCall, type CallOf, type PlainName } from './call.ts'
@@ -29,7 +29,7 @@ interface Options {
   readonly refetchInterval?: () => number | false
 }
 
-export function toQuery<N extends EndpointName>(name: N, question: Question<N>): Query<AnswerOf<Endpoints[N]>> {
+export function toQuery<N extends ReadName>(name: N, question: Question<N>): Query<AnswerOf<Endpoints[N]>> {
   return toPlainQuery(name, question)
 }
 
@@ -54,7 +54,7 @@ function useQuestion(name: EndpointName, ask: () => AnyCall | null, { refetchInt
  * What the server answers to a question, asked anew when the question changes and when anything is written. Until the new answer is there, the old
  * one stays. A question that is null is not asked.
  */
-export function useAnswer<N extends EndpointName>(
+export function useAnswer<N extends ReadName>(
   name: N,
   ask: () => Question<N> | null,
   options?: Options,
@@ -63,7 +63,7 @@ export function useAnswer<N extends EndpointName>(
 }
 
 /** The endpoints that are asked with nothing. */
-type Plain = PlainName
+type Plain = PlainName & ReadName
 
 /** What an endpoint answers that is asked with nothing. */
 export function useList<N extends Plain>(name: N): Answer<AnswerOf<Endpoints[N]>> {

@@ -1,23 +1,10 @@
-import { addressOf, type EndpointName } from '@novalex/contract'
+import { addressOf, isStaleAfter } from '@novalex/contract'
 import { useQueryClient } from '@tanstack/vue-query'
 import { useDocumentVisibility, useEventSource, useIntervalFn } from '@vueuse/core'
 import { computed, watch } from 'vue'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 const RETRY_MS = 3000
-/** What follows every order. */
-const OF_SALES: ReadonlySet<unknown> = new Set<EndpointName>([
-  'listCounts',
-  'getSales',
-  'listOrders',
-  'getOrder',
-  'listCodeBatches',
-  'getProduct',
-  'getProductHistory',
-  'getProductTable',
-  'findShoppers',
-])
-
 /**
  * Follows what anybody writes: one connection to the server for the whole tab, while it is in sight, since a browser keeps but a few to one
  * server. A connection that breaks asks at once whether the server is there; while it is not, it is asked again and again.
@@ -32,7 +19,7 @@ export function useChangeEvents(): void {
   })
   watch(data, (number) => {
     if (event.value === 'sales') {
-      void client.invalidateQueries({ predicate: ({ queryKey: [name] }) => OF_SALES.has(name) })
+      void client.invalidateQueries({ predicate: ({ queryKey: [name] }) => isStaleAfter(String(name), 'sales') })
       store.findings.soon()
     } else if (event.value === 'findings') void store.findings.now()
     else if (store.info && Number(number) > store.info.latestChange) void store.refresh()

@@ -1,17 +1,12 @@
 import { toLocal } from '@novalex/core'
-import type { EndpointName } from '@novalex/contract'
+import { isStaleAfter } from '@novalex/contract'
 import { useQueryClient } from '@tanstack/vue-query'
 import { defineStore } from 'pinia'
 import { computed, watch } from 'vue'
-import { createFindingsRefresh, FINDINGS } from '@/api/createFindingsRefresh.ts'
+import { createFindingsRefresh } from '@/api/createFindingsRefresh.ts'
 import { useList } from '@/api/useAnswer.ts'
 import { setCurrency, setPresentYear } from '@/locale/format.ts'
 import { setDeliveryOptions } from '@/locale/ruleWords.ts'
-
-/** What follows from products or shoppers alone, so that a change of the plan leaves it as it is. */
-const OF_CATALOGUE: ReadonlySet<unknown> = new Set<EndpointName>([
-  ...(['listCategories', 'listLabels', 'listShopperLabels', 'lookUpProducts'] as const),
-])
 
 /** The store, its revisions and the live release: what every screen needs to know first. */
 export const useStoreInfo = defineStore('storeInfo', () => {
@@ -52,13 +47,9 @@ export const useStoreInfo = defineStore('storeInfo', () => {
     const before = error.value ? null : info.value
     const { data: now, error: failure } = await refetch()
     if (!now || failure) return
-    const isOfPlan = before?.catalogueRevision === now.catalogueRevision
+    const change = before?.catalogueRevision === now.catalogueRevision ? 'plan' : 'catalogue'
     findings.soon()
-    await client.invalidateQueries({
-      predicate: ({ queryKey: [name] }) => {
-        return name !== 'getStore' && name !== FINDINGS && !(isOfPlan && OF_CATALOGUE.has(name))
-      },
-    })
+    await client.invalidateQueries({ predicate: ({ queryKey: [name] }) => isStaleAfter(String(name), change) })
   }
 
   /** What the store is set to. Throws before it is known; no page is drawn until then. */
