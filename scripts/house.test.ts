@@ -13,6 +13,7 @@ const CORE_ROOMS = [
   'catalogue',
   'units',
   'mechanics',
+  'conditions',
   'plan',
   'pricing',
   'time',

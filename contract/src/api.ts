@@ -15,15 +15,9 @@ import {
 } from './basicSchema.ts'
 import { DeliveryOptionsSchema } from './deliverySchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
+import { ConditionSchema } from './conditionSchema.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
-import {
-  CategorySchema,
-  ConditionSchema,
-  ProductSchema,
-  PromotionSchema,
-  StoreSchema,
-  promotionFields,
-} from './planSchema.ts'
+import { CategorySchema, ProductSchema, PromotionSchema, StoreSchema, promotionFields } from './planSchema.ts'
 
 /** An answer to a request that failed, as a problem document. Source: RFC 9457; `error` is our extension, and says all that `title` does and more. */
 export const ErrorAnswer = Type.Object({

@@ -2,7 +2,7 @@ import type { FailedTest, Nudge, Obstacle, PromotionOutcome, Reward, SkipFacts }
 import { Type, type TObject, type TSchema } from '@sinclair/typebox'
 import { choice, Id, Money, Nullable, ReachSchema, strict, Version, Whole } from './basicSchema.ts'
 import { AnyValue } from './mechanics/shared.ts'
-import { TestSchema } from './planSchema.ts'
+import { TestSchema } from './conditionSchema.ts'
 
 /** Sums over many units may be more than one price may. */
 export const Sum = Type.Integer({ minimum: -Number.MAX_SAFE_INTEGER, maximum: Number.MAX_SAFE_INTEGER })

@@ -1,8 +1,6 @@
 import { DISPLAY_LIMITS } from './limits.ts'
 import type {
   Category,
-  Condition,
-  ConditionTest,
   Display,
   Ladder,
   Limits,
@@ -26,13 +24,12 @@ import {
   Name,
   Nullable,
   Rate,
-  ReachSchema,
   SEEN_TEXT,
   strict,
   Tag,
-  tagged,
   typed,
 } from './basicSchema.ts'
+import { ConditionSchema } from './conditionSchema.ts'
 import { AnyValue } from './mechanics/shared.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
 
@@ -106,45 +103,6 @@ export const ScheduleSchema = typed<Schedule>()(
       ),
     },
     strict,
-  ),
-)
-
-const Comparison = choice('>=', '>', '<=', '<', '=', '!=')
-
-const testSchemas = [
-  Type.Object(
-    {
-      test: Type.Literal('spend'),
-      reach: ReachSchema,
-      basis: choice('regular', 'shelf', 'current'),
-      op: Comparison,
-      amount: Money,
-    },
-    strict,
-  ),
-  Type.Object({ test: Type.Literal('quantity'), reach: ReachSchema, op: Comparison, count: Count }, strict),
-  ...(['option', 'group', 'tag', 'audience', 'shopper', 'channel', 'country'] as const).map((test) =>
-    Type.Object({ test: Type.Literal(test), in: Ids }, strict),
-  ),
-  Type.Object({ test: Type.Literal('orders'), op: Comparison, count: Count }, strict),
-  Type.Object({ test: Type.Literal('spent'), op: Comparison, amount: Money }, strict),
-  Type.Object({ test: Type.Literal('bought'), reach: ReachSchema }, strict),
-  Type.Object({ test: Type.Literal('signedIn'), is: Type.Boolean() }, strict),
-]
-
-/** One test of a condition. */
-export const TestSchema = tagged<ConditionTest>('test', testSchemas)
-
-export const ConditionSchema = Type.Unsafe<Condition>(
-  Type.Recursive(
-    (Self) =>
-      Type.Union([
-        Type.Object({ all: Type.Array(Self, { maxItems: 50 }) }, strict),
-        Type.Object({ any: Type.Array(Self, { maxItems: 50 }) }, strict),
-        Type.Object({ not: Self }, strict),
-        tagged<ConditionTest>('test', testSchemas),
-      ]),
-    { $id: 'Condition' },
   ),
 )
 

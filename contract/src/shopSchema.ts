@@ -5,7 +5,8 @@ import { Id, InstantText, Money, Nullable, strict, Version, Whole } from './basi
 import { DeliveryOptionsSchema } from './deliverySchema.ts'
 import { nudgeFields, ShownLack, Sum } from './outcomeSchema.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
-import { ConditionSchema, DisplaySchema } from './planSchema.ts'
+import { ConditionSchema } from './conditionSchema.ts'
+import { DisplaySchema } from './planSchema.ts'
 
 const Release = Nullable(Type.Integer({ minimum: 1 }))
 const Kind = Type.Unsafe<Mechanic['kind']>(Type.String())

@@ -293,7 +293,14 @@ test('who buys, beside orders and money spent before', () => {
   const when: Condition = {
     any: [{ test: 'orders', op: '=', count: 0 }, { not: { test: 'spent', op: '>=', amount: 100 } }],
   }
-  expect(computeEdgeShoppers({ when }).map(({ limit, side, at, shopper }) => [limit, side, at, shopper])).toEqual([
+  expect(
+    computeEdgeShoppers({ when }, compileShop([], [])).map(({ limit, side, at, shopper }) => [
+      limit,
+      side,
+      at,
+      shopper,
+    ]),
+  ).toEqual([
     ['orders', 'at', 0, { orders: 0 }],
     ['orders', 'above', 0, { orders: 1 }],
     ['spent', 'below', 100, { spent: 99 }],

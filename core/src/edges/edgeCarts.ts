@@ -1,17 +1,11 @@
+import { findGoodsLimits } from '../conditions/index.ts'
 import { definitionOf, reachesOf, type Mechanic, type Need, type Samples } from '../mechanics/index.ts'
 import type { Promotion } from '../plan/index.ts'
-import {
-  compileOthers,
-  computeQuote,
-  createGuestOrder,
-  findUnitTests,
-  toAlone,
-  type CompiledPlan,
-} from '../pricing/index.ts'
+import { compileOthers, computeQuote, createGuestOrder, toAlone, type CompiledPlan } from '../pricing/index.ts'
 import type { CartLine, Order, Product, Reach } from '../terms/index.ts'
 import { entriesOf, type MinorUnits } from '../values/index.ts'
 import { createMeasure, findFewest, type Measure } from './edgeMeasure.ts'
-import { findMostUnits, needsOf, needsOfCondition, sidesOf, toNeed } from './edgeNeeds.ts'
+import { findMostUnits, needsOf, needsOfCondition, sidesOf } from './edgeNeeds.ts'
 
 /** A cart beside a limit of a promotion, ready to be priced. */
 export interface EdgeCart {
@@ -43,10 +37,9 @@ export function computeEdgeCarts(promotion: Promotion, plan: CompiledPlan, optio
     ...definitionOf(mechanic)
       .limits(mechanic, maker)
       .flatMap(({ others = [], ...limit }) => maker.around({ ...limit, others: [...others, ...conditions] })),
-    ...findUnitTests(when).flatMap((test) => {
-      const need = toNeed(test)
+    ...findGoodsLimits(when).flatMap(({ need }) => {
       if (most !== undefined && need.money !== undefined) return maker.beside(need, most, mechanic)
-      const others = needsOf(promotion).filter(({ reach }) => reach !== test.reach)
+      const others = needsOf(promotion).filter(({ reach }) => reach !== need.reach)
       const [wish] = reachesOf(mechanic)
       const sample = most === undefined ? undefined : maker.findWorth(others, most, mechanic)
       return maker.around({ limit: 'condition', need, others, wish, sample })

@@ -1,6 +1,6 @@
 import { definitionOf, type Need } from '../mechanics/index.ts'
 import type { Promotion } from '../plan/index.ts'
-import type { UnitTest } from '../pricing/index.ts'
+import { limitsOf } from '../conditions/index.ts'
 import type { Condition } from '../terms/index.ts'
 
 /** What a condition asks of the cart wherever it must hold: the parts of every `all`, and of an `any` with one part. */
@@ -8,12 +8,11 @@ export function needsOfCondition(when: Condition | null): Need[] {
   if (when === null || 'not' in when) return []
   if ('all' in when) return when.all.flatMap(needsOfCondition)
   if ('any' in when) return when.any.length === 1 ? needsOfCondition(when.any[0]!) : []
-  if (when.test !== 'spend' && when.test !== 'quantity') return []
-  const isLower = when.op === '>=' || when.op === '>' || when.op === '='
-  if (!isLower) return []
-  const need = toNeed(when)
-  if (when.op !== '>') return [need]
-  return [need.units === undefined ? { ...need, money: need.money! + 1 } : { ...need, units: need.units + 1 }]
+  return limitsOf(when).flatMap(({ op, need }) => {
+    if (op === '>=' || op === '=') return [need]
+    if (op !== '>') return []
+    return [need.units === undefined ? { ...need, money: need.money! + 1 } : { ...need, units: need.units + 1 }]
+  })
 }
 
 /** The most units that a condition lets a cart hold wherever it must hold; undefined where it doesn't say. */
@@ -21,15 +20,10 @@ export function findMostUnits(when: Condition | null): number | undefined {
   if (when === null || 'not' in when) return undefined
   const parts = 'all' in when ? when.all : 'any' in when && when.any.length === 1 ? when.any : []
   const most = parts.map(findMostUnits)
-  if ('test' in when && when.test === 'quantity' && ['=', '<=', '<'].includes(when.op))
-    most.push(when.op === '<' ? when.count - 1 : when.count)
+  for (const { op, need } of 'test' in when ? limitsOf(when) : [])
+    if (need.units !== undefined && ['=', '<=', '<'].includes(op)) most.push(op === '<' ? need.units - 1 : need.units)
   const known = most.filter((units): units is number => units !== undefined && units > 0)
   return known.length > 0 ? Math.min(...known) : undefined
-}
-
-export function toNeed(test: UnitTest): Need {
-  if (test.test === 'quantity') return { reach: test.reach, units: test.count }
-  return { reach: test.reach, money: test.amount, basis: test.basis }
 }
 
 export function needsOf({ mechanic, when }: Pick<Promotion, 'mechanic' | 'when'>): Need[] {

@@ -9,7 +9,8 @@ import {
   type EdgeFacts,
   type Promotion,
 } from '../plan/index.ts'
-import { findTests, type CompiledPlan } from '../pricing/index.ts'
+import { findTests, findTraits, type ConditionPlan } from '../conditions/index.ts'
+import type { CompiledPlan } from '../pricing/index.ts'
 import type { Shopper } from '../terms/index.ts'
 import { SECOND_MS, type Instant } from '../values/index.ts'
 import { computeEdgeCarts, type EdgeCart, type EdgeOptions } from './edgeCarts.ts'
@@ -29,7 +30,7 @@ export function computeEdges(promotion: Promotion, plan: CompiledPlan, options: 
     moments: computeEdgeMoments(promotion, plan.store.timeZone, options.order?.now),
     carts: computeEdgeCarts(promotion, plan, options),
     facts: computeEdgeFacts(promotion),
-    shoppers: computeEdgeShoppers(promotion),
+    shoppers: computeEdgeShoppers(promotion, plan),
   }
 }
 
@@ -77,13 +78,10 @@ export interface EdgeShopper {
   readonly shopper: Partial<Pick<Shopper, 'orders' | 'spent'>>
 }
 
-export function computeEdgeShoppers({ when }: Pick<Promotion, 'when'>): EdgeShopper[] {
-  return findTests(when).flatMap((test) => {
-    if (test.test === 'orders') return aroundFigure('orders', test.count)
-    return test.test === 'spent' ? aroundFigure('spent', test.amount) : []
+export function computeEdgeShoppers({ when }: Pick<Promotion, 'when'>, plan: ConditionPlan): EdgeShopper[] {
+  return findTraits(findTests(when), plan).flatMap((trait) => {
+    if (!('at' in trait)) return []
+    const { of: limit, at } = trait
+    return sidesOf(at, 0).map(({ side, figure }) => ({ limit, side, at, shopper: { [limit]: figure } }))
   })
-}
-
-function aroundFigure(limit: EdgeShopper['limit'], at: number): EdgeShopper[] {
-  return sidesOf(at, 0).map(({ side, figure }) => ({ limit, side, at, shopper: { [limit]: figure } }))
 }

@@ -1,8 +1,9 @@
 import { checkReach, type CompiledCatalogue } from '../catalogue/index.ts'
+import { conditionOf } from '../conditions/index.ts'
 import type { Condition } from '../terms/index.ts'
 import { createProblem, type Problem } from '../values/index.ts'
 
-/** The reaches inside a condition; with `isShelf`, tests about the cart, which no shelf price may ask. */
+/** Checks the reaches inside a condition; with `isShelf` also that no test is about the cart, which shelf prices don't know. */
 export function checkWhen(
   when: Condition,
   path: string,
@@ -12,10 +13,10 @@ export function checkWhen(
   if ('not' in when) return checkWhen(when.not, `${path}.not`, view)
   if ('all' in when) return when.all.flatMap((part, index) => checkWhen(part, `${path}.all.${index}`, view))
   if ('any' in when) return when.any.flatMap((part, index) => checkWhen(part, `${path}.any.${index}`, view))
-  const isAboutCart = when.test === 'spend' || when.test === 'quantity' || when.test === 'option'
-  if (isShelf && isAboutCart) return [createProblem('not-allowed', `${path}.test`, { given: when.test })]
+  const { about, asksPurchases } = conditionOf(when)
+  if (isShelf && about === 'cart') return [createProblem('not-allowed', `${path}.test`, { given: when.test })]
   if (!('reach' in when)) return []
   const problems = checkReach(when.reach, `${path}.reach`, catalogue)
   // SKUs that a shopper once bought may have left the catalogue since.
-  return when.test === 'bought' ? problems.filter((problem) => problem.code !== 'unknown-sku') : problems
+  return asksPurchases ? problems.filter((problem) => problem.code !== 'unknown-sku') : problems
 }

@@ -3,7 +3,7 @@ import { computeScheduleStatus, computeUnitsOnOffer, findRung } from '../plan/in
 import type { Order, PromotionFacts } from '../terms/index.ts'
 import type { Actor, Skip } from '../units/index.ts'
 import type { CompiledPromotion } from './compiledPromotion.ts'
-import { judgeCondition, type ConditionView } from './condition.ts'
+import { judgeCondition, type ConditionView } from '../conditions/index.ts'
 
 /** A promotion that may act on the order, with what a ladder makes of its value now. */
 export interface AdmittedPromotion<A extends Act = Act> extends Actor {

@@ -2,7 +2,7 @@ import { boundWhole, type Bound, type OfferAct } from '../mechanics/index.ts'
 import { computeUnitCut, sumOf, worthOf, type CartState, type Piece } from '../units/index.ts'
 import type { MinorUnits } from '../values/index.ts'
 import { isAdmitted, type AdmittedPromotion } from './admission.ts'
-import { findUnitTests } from './condition.ts'
+import { findAskedReaches } from '../conditions/index.ts'
 import type { Contest } from './contest.ts'
 import { computeSurcharges, sumAmounts } from './extras.ts'
 
@@ -78,7 +78,7 @@ function sumFromEnd(figures: readonly number[]): number[] {
 
 /** Amounts of surcharges whose conditions ask nothing of the cart. */
 function findFixed({ session, surcharges, pieces }: Contest): MinorUnits {
-  const fixed = surcharges.filter(({ act, promotion }) => act.isFixed && findUnitTests(promotion.when).length === 0)
+  const fixed = surcharges.filter(({ act, promotion }) => act.isFixed && findAskedReaches(promotion.when).length === 0)
   return sumAmounts(computeSurcharges(session, pieces, fixed))
 }
 

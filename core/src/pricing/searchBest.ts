@@ -3,7 +3,7 @@ import type { CartState } from '../units/index.ts'
 import type { MinorUnits } from '../values/index.ts'
 import { judgeWhen, type AdmittedPromotion } from './admission.ts'
 import { splitContest } from './components.ts'
-import type { ConditionView } from './condition.ts'
+import type { ConditionView } from '../conditions/index.ts'
 import { computePay, isSole, keepOffers, runAll, type Contest, type Settlement } from './contest.ts'
 import { Outlook } from './outlook.ts'
 

@@ -6,7 +6,7 @@ import { admit, isAdmitted, judgeWhen, type AdmittedPromotion } from './admissio
 import { countCodes, type CodeReading } from './codes.ts'
 import type { CompiledPlan } from './compilePlan.ts'
 import type { CompiledPromotion } from './compiledPromotion.ts'
-import type { ConditionView } from './condition.ts'
+import type { ConditionView } from '../conditions/index.ts'
 import { computeShelfPrice, type ShelfPrice } from './shelf.ts'
 
 /** One order at one instant under a plan, with what every phase asks about it worked out once. */

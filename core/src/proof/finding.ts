@@ -1,4 +1,5 @@
-import type { Order, ShopperTest } from '../terms/index.ts'
+import type { ShopperTestKind } from '../conditions/index.ts'
+import type { Order } from '../terms/index.ts'
 import type { SkipReason } from '../units/index.ts'
 import { keysOf, type BasisPoints, type Instant, type MinorUnits } from '../values/index.ts'
 
@@ -89,7 +90,7 @@ export interface FindingFacts {
   'not-released': { readonly starts: Instant | null; readonly isMissing: boolean }
   'date-open': { readonly estimate: string; readonly promotions: number }
   'outside-occasion': { readonly end: Instant | null; readonly occasionEnd: Instant }
-  'guest-promise': { readonly test: ShopperTest['test'] | null }
+  'guest-promise': { readonly test: ShopperTestKind | null }
   'test-cart-broken': { readonly name: string; readonly expected: MinorUnits; readonly total: MinorUnits }
 }
 

@@ -1,6 +1,7 @@
 import { normalizeCode } from '../plan/index.ts'
 import { reachesOf } from '../mechanics/index.ts'
-import { findUnitTests, type CompiledPromotion } from '../pricing/index.ts'
+import { findAskedReaches } from '../conditions/index.ts'
+import type { CompiledPromotion } from '../pricing/index.ts'
 import type { Facts, Product } from '../terms/index.ts'
 import { findExtremes, type ProductGroup } from './productGroups.ts'
 import type { ProofInput } from './proofInput.ts'
@@ -89,7 +90,7 @@ function createSignatures({ input: { plan }, facts, groups, groupsOf, samples: s
     // What looks at no product by itself is tried with any.
     const own = groupsOf(entry)
     const met = new Set(own.length > 0 ? own : groups)
-    for (const { reach } of findUnitTests(entry.promotion.when)) {
+    for (const reach of findAskedReaches(entry.promotion.when)) {
       const matches = plan.matcherOf(reach)
       for (const { group, samples } of extremes) {
         if (samples.some((one) => matches(one, one.regularPrice))) met.add(group)
@@ -101,7 +102,7 @@ function createSignatures({ input: { plan }, facts, groups, groupsOf, samples: s
   /** The groups of which a cart of one group may hold products: what looks at goods in one way only is content with those. */
   function findMetFrom(group: ProductGroup): ReadonlySet<ProductGroup> {
     const wider = group.entries.filter(({ promotion: { mechanic, when } }) => {
-      return reachesOf(mechanic).length > 1 || findUnitTests(when).length > 0
+      return reachesOf(mechanic).length > 1 || findAskedReaches(when).length > 0
     })
     return new Set([group, ...wider.flatMap((entry) => [...findMet(entry)])])
   }
@@ -114,7 +115,7 @@ function createSignatures({ input: { plan }, facts, groups, groupsOf, samples: s
   /** The samples that its carts may be made of. */
   function writeSamples(entry: CompiledPromotion): string {
     const { mechanic, when } = entry.promotion
-    const reaches = [...reachesOf(mechanic), ...findUnitTests(when).map(({ reach }) => reach)].map(plan.matcherOf)
+    const reaches = [...reachesOf(mechanic), ...findAskedReaches(when)].map(plan.matcherOf)
     const isAny = groupsOf(entry).length === 0
     const own = sampled.filter((one) => isAny || reaches.some((matches) => matches(one, one.regularPrice)))
     return own.map(({ sku }) => sku).join()

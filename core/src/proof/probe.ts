@@ -1,11 +1,11 @@
-import { computeEdgeCarts, fitCart, type EdgeCart } from '../edges/index.ts'
+import { findAskedReaches, fitCart } from '../conditions/index.ts'
+import { computeEdgeCarts, type EdgeCart } from '../edges/index.ts'
 import { definitionOf } from '../mechanics/index.ts'
 import { findRung, type Promotion } from '../plan/index.ts'
 import {
   compileOthers,
   computeSale,
   createGuestOrder,
-  findUnitTests,
   toAlone,
   type CompiledPlan,
   type CompiledPromotion,
@@ -152,7 +152,7 @@ function findSamples(plan: CompiledPlan, groups: readonly ProductGroup[]): Produ
   for (const { promotion } of plan.promotions) {
     const skus = definitionOf(promotion.mechanic).gifts?.(promotion.mechanic, []) ?? []
     for (const sku of skus) if (plan.catalogue.bySku.has(sku)) samples.add(plan.catalogue.bySku.get(sku)!)
-    for (const { reach } of findUnitTests(promotion.when)) {
+    for (const reach of findAskedReaches(promotion.when)) {
       const matches = plan.matcherOf(reach)
       const isIn = (one: Product) => one.regularPrice > 0 && matches(one, one.regularPrice)
       if ([...samples].some(isIn)) continue

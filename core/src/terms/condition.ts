@@ -6,27 +6,29 @@ export type Comparison = '>=' | '>' | '<=' | '<' | '=' | '!='
 /** On what a cart's value is measured: regular prices, after the markdowns, or after every earlier phase. */
 export type Basis = 'regular' | 'shelf' | 'current'
 
-/** Tests about the cart belong to the phases after the shelf price. */
-export type CartTest =
-  | {
-      readonly test: 'spend'
-      readonly reach: Reach
-      readonly basis: Basis
-      readonly op: Comparison
-      readonly amount: MinorUnits
-    }
-  | { readonly test: 'quantity'; readonly reach: Reach; readonly op: Comparison; readonly count: number }
-  | { readonly test: 'option'; readonly in: readonly string[] }
+/** Every test of a condition: what each asks, by its kind. */
+export interface Tests {
+  spend: { readonly reach: Reach; readonly basis: Basis; readonly op: Comparison; readonly amount: MinorUnits }
+  quantity: { readonly reach: Reach; readonly op: Comparison; readonly count: number }
+  option: { readonly in: readonly string[] }
+  group: { readonly in: readonly string[] }
+  tag: { readonly in: readonly string[] }
+  audience: { readonly in: readonly string[] }
+  shopper: { readonly in: readonly string[] }
+  orders: { readonly op: Comparison; readonly count: number }
+  spent: { readonly op: Comparison; readonly amount: MinorUnits }
+  bought: { readonly reach: Reach }
+  signedIn: { readonly is: boolean }
+  channel: { readonly in: readonly string[] }
+  country: { readonly in: readonly string[] }
+}
 
-export type ShopperTest =
-  | { readonly test: 'group' | 'tag' | 'audience' | 'shopper'; readonly in: readonly string[] }
-  | { readonly test: 'channel' | 'country'; readonly in: readonly string[] }
-  | { readonly test: 'orders'; readonly op: Comparison; readonly count: number }
-  | { readonly test: 'spent'; readonly op: Comparison; readonly amount: MinorUnits }
-  | { readonly test: 'bought'; readonly reach: Reach }
-  | { readonly test: 'signedIn'; readonly is: boolean }
+export type TestKind = keyof Tests
 
-export type ConditionTest = CartTest | ShopperTest
+/** A test of some kinds. */
+export type TestOf<K extends TestKind> = { [P in K]: { readonly test: P } & Tests[P] }[K]
+
+export type ConditionTest = TestOf<TestKind>
 
 export type Condition =
   | { readonly all: readonly Condition[] }

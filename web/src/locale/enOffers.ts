@@ -1,4 +1,4 @@
-import type { ConditionTest, Ladder } from '@novalex/core'
+import type { Ladder } from '@novalex/core'
 
 /** The words of the editors for mechanics, conditions and ladders. */
 export const offerText = {
@@ -189,21 +189,6 @@ export const offerText = {
       '=': 'exactly',
       '!=': 'not exactly',
     },
-    tests: {
-      spend: 'worth of items in the cart',
-      quantity: 'number of items in the cart',
-      group: 'shopper’s group',
-      signedIn: 'signed in or guest',
-      orders: 'number of earlier orders',
-      spent: 'spent so far',
-      bought: 'bought before',
-      tag: 'shopper’s tag',
-      audience: 'audience',
-      shopper: 'one shopper',
-      channel: 'channel',
-      country: 'country of delivery',
-      option: 'way of delivery',
-    } satisfies Record<ConditionTest['test'], string>,
   },
   refills: {
     when: 'When',

@@ -61,6 +61,9 @@ export const CHANNELS: Readonly<Record<string, string>> = {
   counter: 'the shop in town',
 }
 
+/** The name of a channel; its id if it has none. */
+export const nameChannel = (id: string) => CHANNELS[id] ?? id
+
 let deliveryOptions: readonly DeliveryOption[] = []
 
 /** The store's ways of delivery, whose names sentences say. */

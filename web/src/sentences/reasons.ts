@@ -17,7 +17,7 @@ import {
 } from '@novalex/core'
 import { describeShopValue } from '../mechanics/shared/valueWords.ts'
 import { wordsOf } from '../mechanics/words.ts'
-import { describeFailed, describeTest, describeWanted } from '../locale/condition.ts'
+import { describeFailed, describeTest, describeWanted } from '../conditions/describeCondition.ts'
 import { formatEnd, formatLocal, formatMoney, joinWords, plural } from '../locale/format.ts'
 import type { Names } from '../locale/ruleWords.ts'
 

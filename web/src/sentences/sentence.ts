@@ -3,7 +3,7 @@ import { describeDelivery } from '../mechanics/delivery/words.ts'
 import type { PartWords } from '../mechanics/shared/mechanicWords.ts'
 import { describeSteps } from '../mechanics/shared/valueWords.ts'
 import { wordsOf } from '../mechanics/words.ts'
-import { describeCondition } from '../locale/condition.ts'
+import { describeCondition } from '../conditions/describeCondition.ts'
 import { formatEnd, formatLocal, formatMoney, joinWords, plural } from '../locale/format.ts'
 import { describeValue, type Names } from '../locale/ruleWords.ts'
 

@@ -3,7 +3,6 @@ import {
   formatPercent,
   isFree,
   type Condition,
-  type ConditionTest,
   type KeptNudge,
   type MechanicKind,
   type MinorUnits,
@@ -12,22 +11,12 @@ import {
   type Reward,
   type Value,
 } from '@novalex/core'
+import { conditionWordsOf } from '../conditions/words.ts'
 import { wordsOf } from '../mechanics/words.ts'
-import { describeCondition } from '../locale/condition.ts'
+import { describeCondition } from '../conditions/describeCondition.ts'
 import { startSentence } from '../mechanics/shared/valueWords.ts'
 import { formatMoney, joinWords } from '../locale/format.ts'
 import { isEverything, type Names } from '../locale/ruleWords.ts'
-
-/** What a shopper can be told about: the goods, the delivery, and their own orders. Groups, tags and channels have no names for them. */
-const SAYABLE: ReadonlySet<ConditionTest['test']> = new Set([
-  'spend',
-  'quantity',
-  'option',
-  'country',
-  'signedIn',
-  'orders',
-  'bought',
-])
 
 /** An offer as a shopper reads it: what to do, on which goods, for what. What can’t be said to shoppers is left out. */
 export function describeShopOffer({ mechanic, when }: Pick<Promotion, 'mechanic' | 'when'>, names: Names): string {
@@ -106,7 +95,9 @@ function describeNeeds(when: Condition | null, names: Names): string {
 }
 
 function isSayable(when: Condition): boolean {
-  return findTests(when).every((test) => SAYABLE.has(test.test) && (!('reach' in test) || isNamed(test.reach)))
+  return findTests(when).every(
+    (test) => conditionWordsOf(test).isForShop && (!('reach' in test) || isNamed(test.reach)),
+  )
 }
 
 const isNamed = ({ tags, sets, families, except }: Reach) =>

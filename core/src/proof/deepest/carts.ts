@@ -1,6 +1,7 @@
-import { createMeasure, needsOf, toNeed } from '../../edges/index.ts'
+import { createMeasure, needsOf } from '../../edges/index.ts'
 import { definitionOf, type Need } from '../../mechanics/index.ts'
-import { createGuestOrder, findUnitTests, type CompiledPlan, type CompiledPromotion } from '../../pricing/index.ts'
+import { findGoodsLimits } from '../../conditions/index.ts'
+import { createGuestOrder, type CompiledPlan, type CompiledPromotion } from '../../pricing/index.ts'
 import type { CartLine, Product, Reach } from '../../terms/index.ts'
 import type { Instant } from '../../values/index.ts'
 
@@ -73,7 +74,7 @@ function findNeeds({ promotion }: CompiledPromotion, product: Product, plan: Com
   })
   const own: readonly { readonly need: Need; readonly extra: number }[] = [
     ...limits.map(({ need, extra = 0 }) => ({ need, extra })),
-    ...findUnitTests(promotion.when).map((test) => ({ need: toNeed(test), extra: 0 })),
+    ...findGoodsLimits(promotion.when).map(({ need }) => ({ need, extra: 0 })),
     ...(promotion.limits.units == null ? [] : [{ need: { reach: {}, units: promotion.limits.units }, extra: 0 }]),
   ]
   const others = [...needsOf(promotion), ...limits.flatMap((limit) => limit.others ?? [])].flatMap((need) => {

@@ -1,5 +1,6 @@
-import { findTests, isAboutShopper, type CompiledPlan, type CompiledPromotion } from '../../pricing/index.ts'
-import type { Cart, ConditionTest, Delivery, Shopper } from '../../terms/index.ts'
+import { findTests, findTraits, isAboutShopper, type Trait } from '../../conditions/index.ts'
+import type { CompiledPlan, CompiledPromotion } from '../../pricing/index.ts'
+import type { Cart, Delivery, Shopper } from '../../terms/index.ts'
 
 /** Somebody who buys: who, by which channel, delivered how. */
 export type Buyer = Pick<Cart, 'shopper' | 'channel' | 'delivery'>
@@ -13,37 +14,35 @@ export function findBuyers(
   { channel, deliveries }: { readonly channel: string; readonly deliveries: readonly Delivery[] },
 ): Buyer[] {
   const tests = entries.flatMap(({ promotion }) => findTests(promotion.when))
-  const isKnownWanted = entries.some(({ promotion }) => promotion.limits.usesPerShopper != null)
-  const channels = new Set([channel, ...namesOf(tests, 'channel')])
-  const ways = findWays(tests, deliveries)
-  return findShoppers(tests, plan, isKnownWanted)
+  const traits = findTraits(tests, plan)
+  const isKnown = tests.some(isAboutShopper) || entries.some(({ promotion }) => promotion.limits.usesPerShopper != null)
+  const channels = new Set([channel, ...namesOf(traits, 'channel')])
+  const ways = findWays(traits, deliveries)
+  const shoppers = isKnown ? findShoppers(traits) : [null]
+  return shoppers
     .slice(0, MOST_SHOPPERS)
     .flatMap((shopper) =>
       [...channels].flatMap((own) => ways.map((delivery): Buyer => ({ shopper, channel: own, delivery }))),
     )
 }
 
-const namesOf = (
-  tests: readonly ConditionTest[],
-  kind: 'group' | 'tag' | 'audience' | 'channel' | 'country' | 'option' | 'shopper',
-) => {
-  return [...new Set(tests.flatMap((test) => (test.test === kind ? test.in : [])))]
-}
+const namesOf = (traits: readonly Trait[], of: Extract<Trait, { readonly name: string }>['of']) => [
+  ...new Set(traits.flatMap((trait) => (trait.of === of ? trait.name : []))),
+]
 
 /** A guest first; then known shoppers, with all memberships before fewer. */
-function findShoppers(tests: readonly ConditionTest[], plan: CompiledPlan, isKnownWanted: boolean): (Shopper | null)[] {
-  if (!isKnownWanted && !tests.some(isAboutShopper)) return [null]
-  const ids = ['somebody', ...namesOf(tests, 'shopper')]
-  const members = (['group', 'tag', 'audience'] as const).flatMap((kind) =>
-    namesOf(tests, kind).map((name) => ({ kind, name })),
+function findShoppers(traits: readonly Trait[]): (Shopper | null)[] {
+  const ids = ['somebody', ...namesOf(traits, 'id')]
+  const members = (['groups', 'tags', 'audiences'] as const).flatMap((of) =>
+    namesOf(traits, of).map((name) => ({ of, name })),
   )
-  const orders = figuresOf(tests.flatMap((test) => (test.test === 'orders' ? test.count : [])))
-  const spent = figuresOf(tests.flatMap((test) => (test.test === 'spent' ? test.amount : [])))
-  const everything = findBought(tests, plan)
+  const orders = figuresOf(traits, 'orders')
+  const spent = figuresOf(traits, 'spent')
+  const everything = traits.flatMap((trait) => (trait.of === 'bought' ? trait.sku : []))
   const bought = everything.length > 0 ? [everything, []] : [[]]
   const known = subsets(members).flatMap((own) => {
-    const names = (kind: string) => own.filter((one) => one.kind === kind).map(({ name }) => name)
-    const lists = { groups: names('group'), tags: names('tag'), audiences: names('audience') }
+    const names = (of: string) => own.filter((one) => one.of === of).map(({ name }) => name)
+    const lists = { groups: names('groups'), tags: names('tags'), audiences: names('audiences') }
     return orders.flatMap((count) =>
       spent.flatMap((amount) =>
         bought.flatMap((skus) =>
@@ -56,18 +55,9 @@ function findShoppers(tests: readonly ConditionTest[], plan: CompiledPlan, isKno
 }
 
 /** At and beside each limit, and nothing. */
-function figuresOf(limits: readonly number[]): number[] {
+function figuresOf(traits: readonly Trait[], of: 'orders' | 'spent'): number[] {
+  const limits = traits.flatMap((trait) => (trait.of === of ? trait.at : []))
   return [...new Set([0, ...limits.flatMap((limit) => [limit, limit + 1, limit - 1])])].filter((figure) => figure >= 0)
-}
-
-/** A product of each reach that somebody may have bought from: as good as everything. */
-function findBought(tests: readonly ConditionTest[], plan: CompiledPlan): string[] {
-  return tests.flatMap((test) => {
-    if (test.test !== 'bought') return []
-    const matches = plan.matcherOf(test.reach)
-    const product = plan.catalogue.products.find((one) => matches(one, one.regularPrice))
-    return product ? [product.sku] : []
-  })
 }
 
 const MOST_MEMBERSHIPS = 6
@@ -80,8 +70,8 @@ function subsets<T>(list: readonly T[]): (readonly T[])[] {
 }
 
 /** Not chosen yet, and each way that the conditions name, at the store's price. */
-function findWays(tests: readonly ConditionTest[], deliveries: readonly Delivery[]): (Delivery | null)[] {
-  const [options, countries] = [namesOf(tests, 'option'), namesOf(tests, 'country')]
+function findWays(traits: readonly Trait[], deliveries: readonly Delivery[]): (Delivery | null)[] {
+  const [options, countries] = [namesOf(traits, 'option'), namesOf(traits, 'country')]
   if (options.length === 0 && countries.length === 0) return [null]
   const plain = deliveries[0] ?? { option: 'parcel', price: 0, country: 'AT' }
   const ways = (options.length > 0 ? options : [plain.option]).flatMap((option) =>

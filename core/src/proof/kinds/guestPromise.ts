@@ -1,5 +1,4 @@
-import { findTests, isAboutShopper } from '../../pricing/index.ts'
-import type { ConditionTest } from '../../terms/index.ts'
+import { findTests, findTraits, isAboutShopper, type Trait } from '../../conditions/index.ts'
 import { promotionSubject } from '../finding.ts'
 import { isApplied, type Probe } from '../probe.ts'
 import type { Check } from './check.ts'
@@ -14,7 +13,8 @@ export const findGuestPromises: Check<'guest-promise'> = function* (probe) {
     const { promotion } = entry
     const texts = readPublicTexts(promotion)
     const tests = findTests(promotion.when)
-    if (texts.length === 0 || texts.some((text) => needsAccount.test(text) || namesGroup(text, tests))) continue
+    const traits = findTraits(tests, probe.input.plan)
+    if (texts.length === 0 || texts.some((text) => needsAccount.test(text) || namesGroup(text, traits))) continue
     if (promotion.when === null && promotion.limits.usesPerShopper == null) continue
     const order = findRefusedGuest(probe, entry)
     if (!order) continue
@@ -37,9 +37,9 @@ function findRefusedGuest(probe: Probe, entry: Probe['toCome'][number]) {
   return isForKnown ? refused : null
 }
 
-function namesGroup(text: string, tests: readonly ConditionTest[]): boolean {
-  const names = tests.flatMap((test) =>
-    test.test === 'group' || test.test === 'tag' || test.test === 'audience' ? test.in : [],
+function namesGroup(text: string, traits: readonly Trait[]): boolean {
+  const names = traits.flatMap((trait) =>
+    trait.of === 'groups' || trait.of === 'tags' || trait.of === 'audiences' ? trait.name : [],
   )
   return names.some((name) => text.toLowerCase().includes(name.toLowerCase()))
 }

@@ -1,6 +1,7 @@
 import type { ReachMatcher } from '../../catalogue/index.ts'
 import { definitionOf, reachesOf } from '../../mechanics/index.ts'
-import { computeQuote, findUnitTests, type CompiledPlan, type CompiledPromotion } from '../../pricing/index.ts'
+import { findAskedReaches, limitsOf } from '../../conditions/index.ts'
+import { computeQuote, type CompiledPlan, type CompiledPromotion } from '../../pricing/index.ts'
 import type { Condition, Product, Reach } from '../../terms/index.ts'
 import { promotionSubject } from '../finding.ts'
 import { isApplied, type Probe } from '../probe.ts'
@@ -50,10 +51,12 @@ function findDearest(plan: CompiledPlan, reach: Reach): Product | null {
 export const findExactly: Check<'exactly-misses'> = function* (probe) {
   for (const entry of probe.toCome) {
     for (const test of findRequired(entry.promotion.when)) {
-      if (!('op' in test) || test.test !== 'quantity' || test.op !== '=' || test.count === 0) continue
-      const proof = findMissed(probe, entry, test.reach)
+      const [limit] = 'test' in test ? limitsOf(test) : []
+      const count = limit?.need.units ?? 0
+      if (limit?.op !== '=' || count === 0) continue
+      const proof = findMissed(probe, entry, limit.need.reach)
       if (!proof) continue
-      yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts: { count: test.count }, proof, points: 0 }
+      yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts: { count }, proof, points: 0 }
       break
     }
   }
@@ -108,7 +111,7 @@ export const findDifferingReaches: Check<'reach-differs'> = function* (probe) {
     const definition = definitionOf(mechanic)
     if (definition.together || entry.phase < 2 || entry.phase > 3) continue
     const own = reachesOf(mechanic)
-    const asked = own.length > 1 ? own.slice(0, 1) : findUnitTests(when).map(({ reach }) => reach)
+    const asked = own.length > 1 ? own.slice(0, 1) : findAskedReaches(when)
     const reduced = plan.matcherOf(own.at(-1) ?? {})
     for (const reach of asked) {
       if (matchesSame(plan, reach, own.at(-1) ?? {})) continue

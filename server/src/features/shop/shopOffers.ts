@@ -7,6 +7,7 @@ import {
   createGuestOrder,
   findExhausted,
   findKeptNudges,
+  conditionOf,
   findTests,
   fitCart,
   isWhole,
@@ -58,7 +59,7 @@ export function listCoupons(plan: CompiledPlan, now: Instant, facts: Facts): Sho
     const { promotion, schedule } = entry
     const { code, display, state, when } = promotion
     if (code === null || !('text' in code) || display?.listed !== true || state !== 'ready') return []
-    if (when && findTests(when).some(({ test }) => PRIVATE.has(test))) return []
+    if (when && findTests(when).some((test) => conditionOf(test).isPersonal)) return []
     const order = createGuestOrder([], { now, facts })
     const isGone = isUsedUp(entry, order)
     if (isGone || computeScheduleStatus(schedule, now) !== 'live') return []
@@ -73,14 +74,11 @@ function isUsedUp(entry: CompiledPromotion, order: Order): boolean {
   return reason !== undefined && reason !== 'sign-in-needed' && reason !== 'shopper-limit'
 }
 
-/** Offers for chosen people are between them and the store. */
-const PRIVATE: ReadonlySet<string> = new Set(['shopper', 'tag'])
-
 function isOpen(
   { promotion: { state, code, display, when }, schedule, phase }: CompiledPromotion,
   now: Instant,
 ): boolean {
-  if (when && findTests(when).some(({ test }) => PRIVATE.has(test))) return false
+  if (when && findTests(when).some((test) => conditionOf(test).isPersonal)) return false
   if (display?.places?.includes('product') === false) return false
   return state === 'ready' && code === null && phase < 5 && computeScheduleStatus(schedule, now) === 'live'
 }

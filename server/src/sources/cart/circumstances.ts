@@ -1,5 +1,6 @@
 import {
   definitionOf,
+  conditionOf,
   findTests,
   normalizeCode,
   type CodeRegister,
@@ -76,7 +77,8 @@ export function listCounted(plan: CompiledPlan, { lines }: Cart): string[] {
 /** Whether any promotion that is ready asks what somebody has bought. */
 export const needsGoods = rememberForPlan((plan) =>
   plan.promotions.some(
-    ({ promotion: { when, state } }) => state === 'ready' && findTests(when).some(({ test }) => test === 'bought'),
+    ({ promotion: { when, state } }) =>
+      state === 'ready' && findTests(when).some((test) => conditionOf(test).asksPurchases),
   ),
 )
 

@@ -5,6 +5,7 @@ import {
   findKeptNudges,
   type CodeOutcome,
   type CompiledPlan,
+  conditionOf,
   type ConditionTest,
   type MinorUnits,
   type Nudge,
@@ -112,12 +113,10 @@ function toShopperFacts(skipped: SkippedOutcome): ShopperFacts {
   }
 }
 
-const INTERNAL_TESTS: ReadonlySet<ConditionTest['test']> = new Set(['group', 'tag', 'shopper', 'channel'])
-
 /** Shoppers know categories by name; sets, tags and families have none for them. */
 function isSayable(test: ConditionTest): boolean {
   const keys = 'reach' in test ? Object.keys(test.reach) : []
-  return !INTERNAL_TESTS.has(test.test) && keys.every((key) => key === 'categories' || key === 'regularPrice')
+  return !conditionOf(test).isInternal && keys.every((key) => key === 'categories' || key === 'regularPrice')
 }
 
 /** Of codes that there are not, those that look like one of a batch, but for a mistake in typing. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Condition } from '@novalex/core'
+import { findTests, isAboutShopper, type Condition } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { offerText } from '@/locale/enOffers.ts'
@@ -12,9 +12,7 @@ const { condition } = defineProps<{ condition: Condition | null; mayAskCart: boo
 defineEmits<{ change: [condition: Condition | null] }>()
 
 const { problemsAt } = usePromotion()
-const asksWho = computed(
-  () => condition !== null && /"(group|tag|shopper|orders|spent|bought)"/.test(JSON.stringify(condition)),
-)
+const asksWho = computed(() => findTests(condition).some((test) => isAboutShopper(test) && test.test !== 'signedIn'))
 </script>
 
 <template>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import type { Condition } from '@novalex/core'
+import type { Condition, TestKind } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { offerText } from '@/locale/enOffers.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import ConditionPart from './ConditionPart.vue'
-import { createTest, fromGroup, listTests, pathOf, toGroup, type TestKind } from './conditionTree.ts'
-import { useChoices } from './useChoices.ts'
+import { useChoices } from '@/conditions/useChoices.ts'
+import { conditionWordsOf } from '@/conditions/words.ts'
+import { createTest, fromGroup, listTests, pathOf, toGroup } from './conditionTree.ts'
 import { useEdited } from '@/composables/useEdited.ts'
 
 /** Conditions of which all or any must hold. */
@@ -95,7 +96,12 @@ const addGroup = () => {
         <v-btn v-bind="props" size="small" class="add">{{ words.add }}</v-btn>
       </template>
       <v-list density="compact">
-        <v-list-item v-for="kind in tests" :key="kind" :title="words.tests[kind]" @click="addTest(kind)" />
+        <v-list-item
+          v-for="kind in tests"
+          :key="kind"
+          :title="conditionWordsOf({ test: kind }).title"
+          @click="addTest(kind)"
+        />
         <v-list-item v-if="canNest && group.parts.length > 0" :title="words.group" @click="addGroup" />
       </v-list>
     </v-menu>

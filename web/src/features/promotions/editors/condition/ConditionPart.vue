@@ -2,10 +2,10 @@
 import type { Condition, ConditionTest } from '@novalex/core'
 import { computed } from 'vue'
 import { offerText } from '@/locale/enOffers.ts'
-import { describeCondition } from '@/locale/condition.ts'
+import { describeCondition } from '@/conditions/describeCondition.ts'
 import { useNames } from '@/stores/names.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
-import TestFields from './TestFields.vue'
+import TestFields from '@/conditions/TestFields.vue'
 
 /** One part of a condition in its words; a test opens to its fields, a group shows its own parts. */
 const { condition, path } = defineProps<{

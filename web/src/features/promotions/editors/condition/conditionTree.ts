@@ -1,39 +1,20 @@
-import type { Condition, ConditionTest } from '@novalex/core'
+import { conditionOf, type Condition, type ConditionTest, type TestKind } from '@novalex/core'
+import type { Choices } from '@/conditions/shared/conditionWords.ts'
+import { conditionWordsOf, TEST_KINDS } from '@/conditions/words.ts'
 
-export type TestKind = ConditionTest['test']
-
-/** Tests that look at the cart or its delivery; the others look at the shopper and may stand in any phase. */
-export const CART_TESTS: readonly TestKind[] = ['spend', 'quantity', 'option']
-export const SHOPPER_TESTS: readonly TestKind[] = [
-  ...(['group', 'signedIn', 'orders', 'spent', 'bought', 'tag', 'audience', 'shopper', 'channel', 'country'] as const),
-]
-
-/** Tests that ask for one of a list. */
-type ListTest = Extract<ConditionTest, { readonly in: readonly string[] }>['test']
-/** What there is to choose from for each: groups of shoppers, ways of delivery, and so on. */
-export type Choices = Readonly<Partial<Record<ListTest, readonly string[]>>>
-const FIRST: Readonly<Record<Exclude<TestKind, ListTest>, ConditionTest>> = {
-  spend: { test: 'spend', reach: {}, basis: 'shelf', op: '>=', amount: 5000 },
-  quantity: { test: 'quantity', reach: {}, op: '>=', count: 3 },
-  orders: { test: 'orders', op: '=', count: 0 },
-  spent: { test: 'spent', op: '>=', amount: 10_000 },
-  bought: { test: 'bought', reach: {} },
-  signedIn: { test: 'signedIn', is: true },
-}
-const isOfList = (kind: TestKind): kind is ListTest => !(kind in FIRST)
-
-/** The tests that can be added: none that asks for one of a list of which there is nothing to choose. */
+/** Returns the kinds of test that can be added: none about the cart where that is not known yet, and none without anything to choose. */
 export function listTests(choices: Choices, mayAskCart: boolean): TestKind[] {
-  const kinds = [...(mayAskCart ? CART_TESTS : []), ...SHOPPER_TESTS]
-  return kinds.filter((kind) => !isOfList(kind) || (choices[kind]?.length ?? 0) > 0)
+  return TEST_KINDS.filter(
+    (test) =>
+      (mayAskCart || conditionOf({ test }).about !== 'cart') && conditionWordsOf({ test }).create(choices) !== null,
+  )
 }
 
-/** A first draft of a test, which asks for nothing that there is not. Throws a `RangeError` where there is nothing to choose. */
-export function createTest(kind: TestKind, choices: Choices): ConditionTest {
-  if (!isOfList(kind)) return FIRST[kind]
-  const [first] = choices[kind] ?? []
-  if (first === undefined) throw new RangeError(`nothing to choose for ${kind}`)
-  return { test: kind, in: [first] }
+/** Returns a first draft of a test. Throws a `RangeError` where there is nothing to choose. */
+export function createTest(test: TestKind, choices: Choices): ConditionTest {
+  const draft = conditionWordsOf({ test }).create(choices)
+  if (!draft) throw new RangeError(`nothing to choose for ${test}`)
+  return draft
 }
 
 export interface Group {

@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import type { Cart, Condition, Shopper } from '../terms/index.ts'
 import { compileShop, createOrder, createProduct } from '../testing/shop.ts'
-import { judgeCondition, type Truth } from './condition.ts'
+import type { Truth } from './definition.ts'
+import { judgeCondition } from './judgeCondition.ts'
 
 const { catalogue, matcherOf } = compileShop(
   [createProduct('A', 1000), createProduct('C', 500, { categories: ['pads'] })],

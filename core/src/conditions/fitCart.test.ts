@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { judgeCondition, type ConditionView } from '../pricing/index.ts'
+import type { ConditionView } from './definition.ts'
+import { judgeCondition } from './judgeCondition.ts'
 import type { Cart, Comparison, Condition, ConditionTest } from '../terms/index.ts'
 import { compileShop, createProduct } from '../testing/shop.ts'
 import { fitCart } from './fitCart.ts'

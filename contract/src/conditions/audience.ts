@@ -1,0 +1,4 @@
+import { listTest } from './shared.ts'
+
+/** `in`: audiences. */
+export const AudienceTestSchema = listTest('audience')

@@ -1,0 +1,4 @@
+import { listTest } from './shared.ts'
+
+/** `in`: channels. */
+export const ChannelTestSchema = listTest('channel')

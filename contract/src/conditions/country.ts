@@ -1,0 +1,4 @@
+import { listTest } from './shared.ts'
+
+/** `in`: countries of delivery. */
+export const CountryTestSchema = listTest('country')

@@ -1,0 +1,4 @@
+import { listTest } from './shared.ts'
+
+/** `in`: groups of shoppers. */
+export const GroupTestSchema = listTest('group')

@@ -1,0 +1,4 @@
+import { listTest } from './shared.ts'
+
+/** `in`: ids of shoppers. */
+export const ShopperTestSchema = listTest('shopper')

@@ -1,0 +1,6 @@
+export { OPPOSITE } from './compare.ts'
+export type { ConditionPlan, ConditionView, GoodsLimit, Trait, Truth } from './definition.ts'
+export { conditionOf, CONDITIONS, isAboutShopper, type ShopperTestKind } from './definitions.ts'
+export { findAskedReaches, findGoodsLimits, findTests, findTraits, limitsOf } from './findTests.ts'
+export { fitCart } from './fitCart.ts'
+export { judgeCondition, type Judgement } from './judgeCondition.ts'

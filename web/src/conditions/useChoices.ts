@@ -1,0 +1,18 @@
+import { computed } from 'vue'
+import { useList } from '@/api/useAnswer.ts'
+import { CHANNELS } from '@/locale/ruleWords.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
+import type { Choices } from './shared/conditionWords.ts'
+
+/** What conditions can ask for: what shoppers are in, where and how the store delivers. */
+export function useChoices() {
+  const store = useStoreInfo()
+  const { data: labels } = useList('listShopperLabels')
+  return computed<Choices>(() => ({
+    group: labels.value?.groups.map(({ label }) => label) ?? [],
+    tag: labels.value?.tags.map(({ label }) => label) ?? [],
+    channel: Object.keys(CHANNELS),
+    option: store.delivery.map(({ id }) => id),
+    country: [...new Set(store.delivery.flatMap(({ prices }) => prices.map(({ country }) => country)))],
+  }))
+}
