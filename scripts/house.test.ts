@@ -106,6 +106,20 @@ test('no files import each other in a circle, types included', () => {
   expect(findCircles(readImports({ isLazy: false }))).toEqual([])
 })
 
+/** The rooms as docs/architecture.md draws them. */
+function readDrawn(): { readonly core: string[]; readonly server: string[] } {
+  const page = readFileSync(join(ROOT, 'docs/architecture.md'), 'utf8')
+  const [core = '', server = ''] = [...page.matchAll(/^```\n([\s\S]*?)^```$/gm)].map(([, text]) => text!)
+  return {
+    core: [...core.matchAll(/^\w+/gm)].map(([name]) => name),
+    server: [...server.matchAll(/│ (\w+) │/g)].map(([, name]) => name!),
+  }
+}
+
+test('the rooms are drawn as they are held', () => {
+  expect(readDrawn()).toEqual({ core: CORE_ROOMS.filter((room) => room !== 'testing'), server: SERVER_ROOMS })
+})
+
 test('the rooms of the core import only those before them', () => {
   const place = (file: string) => CORE_ROOMS.indexOf(roomOf(file))
   const wrong = [...imports].flatMap(([file, targets]) => {

@@ -1,9 +1,10 @@
 import { afterAll, beforeAll, expect, inject, test } from 'vitest'
+import { createOrderBody, place, visit } from '../testing/placeOrders.ts'
 import { createTestServer, type TestServer } from '../testing/createTestServer.ts'
 
 let server: TestServer
 beforeAll(async () => {
-  server = await createTestServer(inject('databaseUrl'))
+  server = await createTestServer(inject('databaseUrl'), { isDemo: true })
 })
 afterAll(() => server.close())
 
@@ -45,6 +46,24 @@ test.each<Record<string, string>>([{ 'x-forwarded-for': '192.0.2.7' }, { forward
     expect((await read({ ...headers, authorization: 'Bearer none' })).status).toBe(401)
   },
 )
+
+test('jobs, refused orders and letters are counted', async () => {
+  const countIn = (text: string, name: string) =>
+    Number(new RegExp(`^${name.replace(/[{}]/g, '\\$&')} (\\d+)`, 'm').exec(text)?.[1] ?? 0)
+  const names = [
+    'novalex_job_seconds_count{job="testCarts",outcome="done"}',
+    'novalex_orders_total{outcome="delivery-missing"}',
+    'novalex_letters_total',
+  ]
+  const before = (await read()).text
+  await server.request('GET', '/api/test-carts')
+  const body = createOrderBody({ 'PAD-1': 1 }, 1000)
+  const order = { ...body, cart: { ...body.cart, delivery: null } }
+  expect((await place(server, await visit(server), order)).body.error.code).toBe('delivery-missing')
+  await server.request('POST', '/api/people', { name: 'Mara', email: 'mara@desk.example', role: 'planner' })
+  const after = (await read()).text
+  expect(names.map((name) => countIn(after, name) - countIn(before, name))).toEqual([1, 1, 1])
+})
 
 test('alive is another question than ready', async () => {
   expect(await server.request('GET', '/healthz')).toMatchObject({ status: 200, body: { status: 'alive' } })

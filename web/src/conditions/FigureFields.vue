@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import type { Comparison, TestOf } from '@novalex/core'
+import type { Comparison } from '@novalex/core'
 import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { offerText } from '@/locale/enOffers.ts'
 
 /** A comparison with an amount or a number. */
-const { test, path } = defineProps<{ test: TestOf<'spend' | 'quantity' | 'orders' | 'spent'>; path: string }>()
+type Figure = { readonly op: Comparison } & ({ readonly amount: number } | { readonly count: number })
+const { test, path } = defineProps<{ test: Figure; path: string }>()
 const emit = defineEmits<{ set: [changes: object] }>()
 /** Further fields of the same row. */
 defineSlots<{ default?(): unknown }>()
