@@ -63,6 +63,15 @@ export default ts.config(
   },
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: ts.parser } } },
   {
+    // Where work is asynchronous; core and contract are not.
+    files: ['{server,web}/src/**/*.ts', 'e2e/**/*.ts', 'scripts/**/*.ts'],
+    languageOptions: { parserOptions: { project: ['{server,web,e2e}/tsconfig.json'] } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': 'error',
+    },
+  },
+  {
     files: ['**/*.vue', 'web/**/*.ts'],
     rules: {
       'no-undef': 'off',
