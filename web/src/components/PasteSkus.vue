@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
 import { offerText } from '@/locale/enOffers.ts'
 import { plural } from '@/locale/format.ts'
@@ -22,7 +22,7 @@ const lines = computed(() => readSkuList(typed.value))
 async function take(isLeavingOut: boolean): Promise<void> {
   refusal.value = ''
   try {
-    const found = await api.lookUp(lines.value.map(({ sku }) => sku))
+    const found = await call('lookUpProducts', { body: { skus: [...lines.value.map(({ sku }) => sku)] } })
     const known = new Set(found.map(({ sku }) => sku))
     unknown.value = lines.value.filter(({ sku }) => !known.has(sku))
     if (unknown.value.length > 0 && !isLeavingOut) return

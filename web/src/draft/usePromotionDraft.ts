@@ -2,7 +2,7 @@ import type { PromotionDraft } from '@novalex/contract'
 import { useEventListener, useTimeoutFn } from '@vueuse/core'
 import type { Promotion } from '@novalex/core'
 import { computed, inject, onBeforeUnmount, provide, ref, shallowRef, watch, type InjectionKey } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
 import { createFields, provideFields } from '@/components/fields.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -80,7 +80,7 @@ export function usePromotionDraft(id: string) {
   async function send(sent: PromotionDraft, version: number): Promise<void> {
     let outcome: DraftEvent
     try {
-      const record = await api.updatePromotion(id, { ...sent, version })
+      const record = await call('updatePromotion', { params: { id }, body: { ...sent, version } })
       keepSteps(id, { ...history.steps(), version: record.version })
       outcome = { event: 'saved', record }
     } catch (thrown) {
@@ -95,7 +95,7 @@ export function usePromotionDraft(id: string) {
 
   async function load(): Promise<void> {
     try {
-      const record = await api.getPromotion(id)
+      const record = await call('getPromotion', { params: { id } })
       opened.value ??= record.promotion
       const steps = readSteps(id, record.version)
       if (steps) history.takeUp(steps)
@@ -131,7 +131,10 @@ export function usePromotionDraft(id: string) {
   function bringBack(): Promise<void> {
     return attempt(async () => {
       if (state.value.state !== 'gone') return
-      dispatch({ event: 'restored', record: await api.restorePromotion(id, state.value.deleted) })
+      dispatch({
+        event: 'restored',
+        record: await call('restorePromotion', { params: { id }, query: { version: state.value.deleted } }),
+      })
     })
   }
 

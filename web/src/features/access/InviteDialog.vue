@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { PERSON_ROLES, type PersonRole } from '@novalex/contract'
 import { reactive, ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { accessText, ROLE_HINTS } from '@/locale/enAccess.ts'
 import { ROLE_NAMES } from '@/locale/roleNames.ts'
@@ -22,7 +22,7 @@ function begin(): void {
 }
 
 async function invite(): Promise<void> {
-  const isSent = await send(() => api.invitePerson({ ...person }))
+  const isSent = await send(() => call('invitePerson', { body: { ...person } }))
   if (!isSent) return
   isOpen.value = false
   notice.say(words.invited(person.email.trim()))

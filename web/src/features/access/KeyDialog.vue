@@ -3,7 +3,7 @@ import { KEY_SCOPES, type KeyScope } from '@novalex/contract'
 import { toInstant, type LocalDateTime } from '@novalex/core'
 import { useClipboard } from '@vueuse/core'
 import { ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import DayField from '@/components/DayField.vue'
 import FormDialog from '@/components/FormDialog.vue'
 import { createFields, provideFields } from '@/components/fields.ts'
@@ -44,7 +44,7 @@ async function keep(): Promise<void> {
       ? null
       : new Date(toInstant(`${lastDay.value}T24:00` as LocalDateTime, store.zone)).toISOString()
   await send(async () => {
-    const { key } = await api.createKey({ name: name.value, scopes: [...scopes.value], endsAt })
+    const { key } = await call('createKey', { body: { name: name.value, scopes: [...scopes.value], endsAt } })
     made.value = key
   })
   if (made.value) await store.refresh()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { KeyRecord } from '@novalex/contract'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useList } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -28,7 +28,7 @@ function endOf({ endsAt, revokedAt }: KeyRecord): string {
 
 const revoke = ({ id, name }: KeyRecord) =>
   attempt(async () => {
-    await api.revokeKey(id)
+    await call('revokeKey', { params: { id } })
     notice.say(words.said(name))
   })
 </script>

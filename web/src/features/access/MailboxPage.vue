@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { messageUrl } from '@/api/files.ts'
 import { useAnswer, useList } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { accessText } from '@/locale/enAccess.ts'
@@ -48,7 +48,7 @@ const pieces = (text: string) =>
             ><template v-else>{{ piece }}</template></template
           >
         </p>
-        <a :href="api.messageUrl(message.id)" download>{{ words.file }}</a>
+        <a :href="messageUrl(message.id)" download>{{ words.file }}</a>
       </article>
       <p v-else class="quiet">{{ words.choose }}</p>
     </div>

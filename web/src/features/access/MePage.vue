@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { OwnSessions } from '@novalex/contract'
 import { ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useList } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -27,7 +27,9 @@ const { data: sessions } = asked
 const when = (text: string) => formatInstant(Date.parse(text), { zone: store.zone })
 
 async function change(): Promise<void> {
-  const isChanged = await send(() => api.changePassword({ present: present.value, password: password.value }))
+  const isChanged = await send(() =>
+    call('changePassword', { body: { present: present.value, password: password.value } }),
+  )
   if (!isChanged) return
   present.value = ''
   password.value = ''
@@ -37,7 +39,7 @@ async function change(): Promise<void> {
 
 const end = ({ id }: OwnSessions[number]) =>
   attempt(async () => {
-    await api.endOwnSession(id)
+    await call('endOwnSession', { params: { id } })
     notice.say(words.ended)
   })
 </script>

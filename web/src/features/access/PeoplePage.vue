@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { PERSON_ROLES, type PersonRecord, type PersonRole } from '@novalex/contract'
 import { ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useList } from '@/api/useAnswer.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import LoadError from '@/components/LoadError.vue'
@@ -37,20 +37,20 @@ const seenOf = ({ seenAt, sessions }: PersonRecord) =>
 
 function changeRole({ id, name }: PersonRecord, role: PersonRole): Promise<void> {
   return attempt(async () => {
-    await api.updatePerson(id, role)
+    await call('updatePerson', { params: { id }, body: { role } })
     notice.say(words.changed(name, ROLE_NAMES[role]))
   })
 }
 
 const inviteAgain = ({ id, email }: PersonRecord) =>
   attempt(async () => {
-    await api.inviteAgain(id)
+    await call('inviteAgain', { params: { id } })
     notice.say(words.invited(email))
   })
 
 const endSessions = ({ id, name }: PersonRecord) =>
   attempt(async () => {
-    await api.endSessions(id)
+    await call('endSessions', { params: { id } })
     notice.say(words.ended(name))
   })
 
@@ -61,7 +61,7 @@ function askToRemove(person: PersonRecord): void {
 
 async function remove(): Promise<void> {
   isRemoving.value = false
-  await attempt(() => api.removePerson(going.value!.id))
+  await attempt(() => call('removePerson', { params: { id: going.value!.id } }))
 }
 </script>
 

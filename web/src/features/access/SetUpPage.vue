@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { reactive } from 'vue'
 import { useRouter } from 'vue-router'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { accessText } from '@/locale/enAccess.ts'
 import { useSession } from '@/stores/session.ts'
 import DoorFrame from './DoorFrame.vue'
@@ -23,7 +23,7 @@ const person = reactive({ name: '', email: '', password: '' })
 
 const begin = () =>
   send(async () => {
-    session.take(await api.setUp({ store: { ...store }, person: { ...person } }))
+    session.take(await call('setUp', { body: { store: { ...store }, person: { ...person } } }))
     await router.replace('/')
   })
 </script>

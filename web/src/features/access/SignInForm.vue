@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { SessionAnswer } from '@novalex/contract'
 import { computed, ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { accessText, ROLE_HINTS } from '@/locale/enAccess.ts'
 import { ROLE_NAMES } from '@/locale/roleNames.ts'
 import { useRefusal } from './useRefusal.ts'
@@ -18,11 +18,11 @@ const offered = computed(() => demo.filter((person) => only === null || person.e
 
 const signIn = () =>
   send(async () => {
-    emit('done', await api.signIn({ email: email.value, password: password.value }))
+    emit('done', await call('signIn', { body: { email: email.value, password: password.value } }))
   })
 const signInToDemo = (address: string) =>
   send(async () => {
-    emit('done', await api.signInToDemo(address))
+    emit('done', await call('signInToDemo', { body: { email: address } }))
   })
 </script>
 

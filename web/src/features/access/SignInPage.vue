@@ -2,7 +2,7 @@
 import type { SessionAnswer } from '@novalex/contract'
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { accessText } from '@/locale/enAccess.ts'
 import { useSession } from '@/stores/session.ts'
 import DoorFrame from './DoorFrame.vue'
@@ -26,7 +26,7 @@ async function begin(answer: SessionAnswer): Promise<void> {
 
 const askForReset = () =>
   send(async () => {
-    await api.askForReset(email.value)
+    await call('askForReset', { body: { email: email.value } })
     sentTo.value = email.value.trim()
   })
 

@@ -2,7 +2,7 @@
 import type { LinkAnswer } from '@novalex/contract'
 import { ref, shallowRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
 import { accessText } from '@/locale/enAccess.ts'
 import { explainError } from '@/locale/problems.ts'
@@ -22,7 +22,7 @@ const { refusal, isSending, send, at } = useRefusal()
 
 async function look(): Promise<void> {
   try {
-    link.value = await api.lookAtLink(token)
+    link.value = await call('lookAtLink', { body: { token } })
   } catch (thrown) {
     if (!(thrown instanceof ApiError)) throw thrown
     lapsed.value = ['link-lapsed', 'invalid-input'].includes(thrown.code) ? words.lapsed : explainError(thrown)
@@ -32,7 +32,7 @@ void look()
 
 const keep = () =>
   send(async () => {
-    session.take(await api.useLink({ token, password: password.value }))
+    session.take(await call('useLink', { body: { token, password: password.value } }))
     await router.replace('/')
   })
 </script>

@@ -12,7 +12,7 @@ import {
   type Schedule,
 } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useList } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -107,8 +107,12 @@ function move(id: string, schedule: Schedule): void {
   const record = records.value!.find(({ promotion }) => promotion.id === id)!
   const before = toDraft(record)
   void attempt(async () => {
-    const { version } = await api.updatePromotion(id, { ...before, schedule, version: record.version })
-    const run = () => void attempt(async () => void (await api.updatePromotion(id, { ...before, version })))
+    const { version } = await call('updatePromotion', {
+      params: { id },
+      body: { ...before, schedule, version: record.version },
+    })
+    const run = () =>
+      void attempt(async () => void (await call('updatePromotion', { params: { id }, body: { ...before, version } })))
     notice.say(words.moved(record.promotion.name, describeSpan(schedule)), { label: text.common.undo, run })
   })
 }

@@ -2,7 +2,7 @@
 import { compileSchedule, computeStatus, toLocal } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useList } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -63,14 +63,14 @@ function save(): void {
   const known = campaign.value
   if (!known || name.value.trim() === '' || (name.value === known.name && goal.value === known.goal)) return
   const fields = { name: name.value.trim(), goal: goal.value }
-  void attempt(() => api.updateCampaign(id, { ...fields, version: known.version }))
+  void attempt(() => call('updateCampaign', { params: { id }, body: { ...fields, version: known.version } }))
 }
 
 function remove(): void {
   const known = campaign.value!
   void attempt(async () => {
-    await api.deleteCampaign(id, known.version)
-    const undo = () => void attempt(() => api.createCampaign({ name: known.name, goal: known.goal }))
+    await call('deleteCampaign', { params: { id }, query: { version: known.version } })
+    const undo = () => void attempt(() => call('createCampaign', { body: { name: known.name, goal: known.goal } }))
     notice.say(words.removed(known.name), { label: text.common.undo, run: undo })
     await router.push('/promotions')
   })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ImportKind, ImportStatus } from '@novalex/contract'
 import { ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { text } from '@/locale/en.ts'
 import { filesText as words } from '@/locale/enFiles.ts'
@@ -35,7 +35,7 @@ async function onImported(status: ImportStatus): Promise<void> {
 function undo({ id, fileName }: ImportStatus): Promise<void> {
   isOpen.value = false
   return attempt(async () => {
-    await api.undoImport(id)
+    await call('undoImport', { params: { id } })
     notice.say(words.undone(fileName))
   })
 }

@@ -3,7 +3,7 @@ import type { CsvDialect, ImportKind, ImportStatus } from '@novalex/contract'
 import { entriesOf } from '@novalex/core'
 import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import { api } from '@/api/api.ts'
+import { fileUrl, templateUrl } from '@/api/files.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { text } from '@/locale/en.ts'
 import { filesText as words } from '@/locale/enFiles.ts'
@@ -29,19 +29,16 @@ const undoable = computed(() => imports.value?.filter(({ kind }) => kinds.includ
         <tr v-for="kind in kinds" :key="kind">
           <th scope="row">{{ words.kinds[kind].name }}</th>
           <td v-if="kind === 'plan'" colspan="2">
-            <a :href="api.fileUrl('plan', 'json')" download>JSON</a>
+            <a :href="fileUrl('plan', 'json')" download>JSON</a>
           </td>
           <template v-else>
             <td>
               {{ words.now }}:
               <template v-for="(type, index) in ['csv', 'xlsx'] as const" :key="type">
                 <template v-if="index > 0"> · </template>
-                <a
-                  :href="api.fileUrl(kind, type, dialect)"
-                  download
-                  :aria-label="`${words.kinds[kind].name}, ${type}`"
-                  >{{ type.toUpperCase() }}</a
-                >
+                <a :href="fileUrl(kind, type, dialect)" download :aria-label="`${words.kinds[kind].name}, ${type}`">{{
+                  type.toUpperCase()
+                }}</a>
               </template>
             </td>
             <td>
@@ -49,7 +46,7 @@ const undoable = computed(() => imports.value?.filter(({ kind }) => kinds.includ
               <template v-for="(type, index) in ['csv', 'xlsx'] as const" :key="type">
                 <template v-if="index > 0"> · </template>
                 <a
-                  :href="api.templateUrl(kind, type, dialect)"
+                  :href="templateUrl(kind, type, dialect)"
                   download
                   :aria-label="`${words.template}: ${words.kinds[kind].name}, ${type}`"
                   >{{ type.toUpperCase() }}</a

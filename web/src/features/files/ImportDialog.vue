@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ImportKind, ImportStatus } from '@novalex/contract'
 import { computed, ref, watch } from 'vue'
-import { api } from '@/api/api.ts'
+import { rejectedUrl } from '@/api/files.ts'
 import { text } from '@/locale/en.ts'
 import { filesText as words } from '@/locale/enFiles.ts'
 import { plural } from '@/locale/format.ts'
@@ -82,7 +82,7 @@ watch(isOpen, (open) => {
           :key="type"
         >
           <template v-if="index > 0"> · </template>
-          <a :href="api.rejectedUrl(status!.id, type)" download>{{ type.toUpperCase() }}</a>
+          <a :href="rejectedUrl(status!.id, type)" download>{{ type.toUpperCase() }}</a>
         </template>
       </p>
       <footer>

@@ -1,6 +1,5 @@
 import type { ImportStatus } from '@novalex/contract'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
-import { api } from '@/api/api.ts'
 import { ApiError } from '@/api/http.ts'
 import { stubServer } from '@/testing/stubServer.ts'
 import { withSetup } from '@/testing/withSetup.ts'
@@ -29,18 +28,26 @@ const STATUS: ImportStatus = {
 }
 const file = new File(['sku'], 'a.csv')
 let states: ImportStatus['state'][]
+let refusals: ApiError[]
+let asked: ReturnType<typeof stubServer>
 beforeEach(() => {
   vi.useFakeTimers()
   states = []
-  vi.spyOn(api, 'startImport').mockResolvedValue(STATUS)
-  // It stays in the last of them.
-  stubServer({ getImport: () => ({ ...STATUS, state: states.length > 1 ? states.shift() : states[0] }) })
-  vi.spyOn(api, 'acceptImport').mockResolvedValue({ ...STATUS, state: 'writing' })
-  vi.spyOn(api, 'removeImport').mockResolvedValue(undefined)
+  refusals = []
+  asked = stubServer({
+    startImport: () => {
+      const refusal = refusals.pop()
+      if (refusal) throw refusal
+      return STATUS
+    },
+    // It stays in the last of them.
+    getImport: () => ({ ...STATUS, state: states.length > 1 ? states.shift() : states[0] }),
+    acceptImport: () => ({ ...STATUS, state: 'writing' }),
+    removeImport: () => null,
+  })
 })
 afterEach(() => {
   vi.useRealTimers()
-  vi.restoreAllMocks()
   vi.unstubAllGlobals()
 })
 
@@ -76,7 +83,7 @@ test('one that is ready again after it was accepted was compared anew, which is 
 })
 
 test('what the server refuses is kept, and the next file begins without it', async () => {
-  vi.mocked(api.startImport).mockRejectedValueOnce(new ApiError('too-large'))
+  refusals = [new ApiError('too-large')]
   const { error, isBusy, send } = start()
   await send('products', file)
   expect([error.value?.code, isBusy.value]).toEqual(['too-large', false])
@@ -90,12 +97,14 @@ test('a file that was only looked at is thrown away; one that is being written i
   await send('products', file)
   await pass()
   reset()
-  expect(api.removeImport).toHaveBeenCalledWith('i1')
+  await pass()
+  expect(asked.of('removeImport').map(({ path }) => path)).toEqual(['/api/imports/i1'])
   expect(status.value).toBeNull()
   states = ['ready']
   await send('products', file)
   await pass()
   await accept('all')
   reset()
-  expect(api.removeImport).toHaveBeenCalledTimes(1)
+  await pass()
+  expect(asked.of('removeImport')).toHaveLength(1)
 })

@@ -1,7 +1,8 @@
 import type { ImportKind, ImportStatus, ReadRequest } from '@novalex/contract'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { api } from '@/api/api.ts'
+import { startImport } from '@/api/files.ts'
+import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
 import { toQuery, useAnswer } from '@/api/useAnswer.ts'
 
@@ -43,24 +44,25 @@ export function useImport() {
   async function send(kind: ImportKind, file: File): Promise<void> {
     reset()
     isSending.value = true
-    await attempt(() => api.startImport(kind, file))
+    await attempt(() => startImport(kind, file))
     isSending.value = false
   }
 
   /** Has the file read again: what its heads mean, and how its days are written. */
   async function readAgain(asked: ReadRequest): Promise<void> {
-    if (status.value) await attempt(() => api.readImport(status.value!.id, asked))
+    if (status.value) await attempt(() => call('readImport', { params: { id: status.value!.id }, body: asked }))
   }
 
   async function accept(rows: 'all' | 'good'): Promise<void> {
     isAgain.value = false
-    if (status.value) await attempt(() => api.acceptImport(status.value!.id, rows))
+    if (status.value) await attempt(() => call('acceptImport', { params: { id: status.value!.id }, body: { rows } }))
   }
 
   /** Forgets the file; one that was not accepted is thrown away. */
   function reset(): void {
     const { id: known, state } = status.value ?? {}
-    if (known && (state === 'ready' || state === 'refused')) void api.removeImport(known).catch(() => undefined)
+    if (known && (state === 'ready' || state === 'refused'))
+      void call('removeImport', { params: { id: known } }).catch(() => undefined)
     id.value = null
     refused.value = null
     isAgain.value = false

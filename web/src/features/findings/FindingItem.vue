@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { FindingAnswer } from '@novalex/contract'
 import { computed } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import WeightMark from '@/components/WeightMark.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { findingText as words } from '@/locale/enFindings.ts'
@@ -39,7 +39,7 @@ function pathOf({ kind, id }: FindingAnswer['subjects'][number]): string {
 const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone, year: false })
 const takeUp = () =>
   attempt(async () => {
-    await api.takeFindingUp(finding.id)
+    await call('takeFindingUp', { params: { id: finding.id } })
     await store.findings.now()
   })
 </script>

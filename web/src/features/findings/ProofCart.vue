@@ -3,7 +3,7 @@ import type { FindingAnswer, ProofAnswer } from '@novalex/contract'
 import type { Receipt } from '@novalex/core'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -84,7 +84,7 @@ const canKeep = computed(
 async function intoTill(): Promise<void> {
   const { cart: wanted, now, codes, facts } = cart.order
   await attempt(async () => {
-    const priced = await Promise.all(wanted.lines.map(({ sku }) => api.getProduct(sku)))
+    const priced = await Promise.all(wanted.lines.map(({ sku }) => call('getProduct', { params: { sku }, query: {} })))
     till.fill(
       wanted.lines,
       priced.map(({ product }) => product),
@@ -102,7 +102,7 @@ async function intoTill(): Promise<void> {
 const keep = () =>
   attempt(async () => {
     const name = findings.describe(finding, names).slice(0, 120)
-    await api.createTestCart({ name, at: cart.order.now, cart: cart.order.cart, expected: null })
+    await call('createTestCart', { body: { name, at: cart.order.now, cart: cart.order.cart, expected: null } })
     notice.say(words.kept)
   })
 </script>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { useRefusal } from '@/features/access/useRefusal.ts'
 import { findingText as words } from '@/locale/enFindings.ts'
@@ -20,7 +20,7 @@ function begin(): void {
 }
 
 async function keep(): Promise<void> {
-  if (!(await send(() => api.setFindingAside(id, why.value)))) return
+  if (!(await send(() => call('setFindingAside', { params: { id }, body: { why: why.value } })))) return
   isOpen.value = false
   await store.findings.now()
 }

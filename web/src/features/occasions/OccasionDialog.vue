@@ -2,7 +2,7 @@
 import type { OccasionRecord } from '@novalex/contract'
 import { addDays, dateOf, toLocal, type LocalDateTime } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import DayField from '@/components/DayField.vue'
 import DateTimeField from '@/components/DateTimeField.vue'
 import EndField from '@/components/EndField.vue'
@@ -31,8 +31,8 @@ const { isOpen, name, refusal, errors, save, close, forget } = useRecordDialog({
     const dates = isUndated.value ? null : { start: start.value!, end: end.value! }
     const draft = { name, dates, estimate: isUndated.value ? (estimate.value ?? null) : null }
     return occasion
-      ? api.updateOccasion(occasion.id, { ...draft, version: occasion.version })
-      : api.createOccasion(draft)
+      ? call('updateOccasion', { params: { id: occasion.id }, body: { ...draft, version: occasion.version } })
+      : call('createOccasion', { body: draft })
   },
   saved: words.saved,
   onClosed: () => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { OccasionRecord } from '@novalex/contract'
 import { computed, ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useList } from '@/api/useAnswer.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import NamedRecords from '@/features/namedRecords/NamedRecords.vue'
@@ -29,8 +29,8 @@ const takeOut = useRecordRemoval(words.removed)
 function remove({ id, name, dates, estimate, version }: OccasionRecord): Promise<void> {
   return takeOut({
     name,
-    remove: () => api.deleteOccasion(id, version),
-    restore: () => api.createOccasion({ name, dates, estimate: estimate ?? null }),
+    remove: () => call('deleteOccasion', { params: { id }, query: { version } }),
+    restore: () => call('createOccasion', { body: { name, dates, estimate: estimate ?? null } }),
   })
 }
 </script>

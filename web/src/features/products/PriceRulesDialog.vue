@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { LONGEST_SALE_DAYS, PRIOR_DAYS, type Problem } from '@novalex/core'
 import { ref, shallowRef } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import TypedField from '@/components/TypedField.vue'
@@ -48,16 +48,18 @@ async function keep(): Promise<void> {
   const before = present()
   const { version } = store.info!
   try {
-    await api.savePriceRules({
-      version,
-      floor: { enforce: isEnforced.value, minMargin: margin.value },
-      priorDays: priorDays.value,
-      longestSaleDays: longestSaleDays.value,
+    await call('savePriceRules', {
+      body: {
+        version,
+        floor: { enforce: isEnforced.value, minMargin: margin.value },
+        priorDays: priorDays.value,
+        longestSaleDays: longestSaleDays.value,
+      },
     })
     isOpen.value = false
     notice.say(words.kept, {
       label: text.common.undo,
-      run: () => void attempt(() => api.savePriceRules({ ...before, version: version + 1 })),
+      run: () => void attempt(() => call('savePriceRules', { body: { ...before, version: version + 1 } })),
     })
     await store.refresh()
   } catch (thrown) {

@@ -2,7 +2,7 @@
 import type { Product } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import CategoryChoice from '@/components/CategoryChoice.vue'
 import FormDialog from '@/components/FormDialog.vue'
 import LabelChoice from '@/components/LabelChoice.vue'
@@ -51,10 +51,13 @@ const { isOpen, name, refusal, errors, save, close } = useRecordDialog({
     if (product) {
       // Orders move the stock while the form is open.
       const given = stock.value === product.stock ? {} : { stock: stock.value }
-      await api.updateProduct(product.sku, { product: { ...fields, ...given }, revision })
+      await call('updateProduct', {
+        params: { sku: product.sku },
+        body: { product: { ...fields, ...given }, revision },
+      })
     } else {
       const added = { ...fields, sku: sku.value.trim(), stock: stock.value }
-      await api.createProduct({ product: added })
+      await call('createProduct', { body: { product: added } })
       await router.push(`/products/${encodeURIComponent(added.sku)}`)
     }
   },

@@ -2,7 +2,7 @@
 import type { Product } from '@novalex/core'
 import { computed, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import WeightMark from '@/components/WeightMark.vue'
@@ -59,17 +59,17 @@ function plan({ name }: Product): void {
   void attempt(async () => {
     const draft = createNewDraft(store.settings, moment.now)
     const mechanic = { kind: 'markdown' as const, reach: { skus: [sku] }, value: { percent: 1000 } }
-    const { promotion } = await api.createPromotion({ ...draft, name: words.newName(name), mechanic })
+    const { promotion } = await call('createPromotion', { body: { ...draft, name: words.newName(name), mechanic } })
     await router.push(`/promotions/${promotion.id}`)
   })
 }
 
 function remove(product: Product, sold: number | null): void {
   void attempt(async () => {
-    await api.deleteProduct(sku, store.info!.catalogueRevision)
+    await call('deleteProduct', { params: { sku }, query: { revision: store.info!.catalogueRevision } })
     notice.say(words.removed(product.name), {
       label: text.common.undo,
-      run: () => void attempt(() => api.createProduct({ product, sold })),
+      run: () => void attempt(() => call('createProduct', { body: { product, sold } })),
     })
     await router.push('/products')
   })

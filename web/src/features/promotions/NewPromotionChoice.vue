@@ -2,7 +2,7 @@
 import { phaseOf, type Mechanic } from '@novalex/core'
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { offerText } from '@/locale/enOffers.ts'
 import { useMoment } from '@/stores/moment.ts'
@@ -44,7 +44,7 @@ async function plan({ kind, reason }: Choice, chosen: Pick<Wanted, 'reach' | 'sa
   isOpen.value = false
   await attempt(async () => {
     const wanted = reason ? { reason, ...chosen } : { kind, ...chosen }
-    const { promotion } = await api.createPromotion(createNewDraft(store.settings, moment.now, wanted))
+    const { promotion } = await call('createPromotion', { body: createNewDraft(store.settings, moment.now, wanted) })
     await router.push(`/promotions/${promotion.id}`)
   })
 }

@@ -1,7 +1,7 @@
 import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
 import { MINUTES_OF_DAY, moveSchedule, type Schedule } from '@novalex/core'
 import { ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
 import { text } from '@/locale/en.ts'
 import { plural } from '@/locale/format.ts'
@@ -104,7 +104,8 @@ export function useManyActions() {
   /** The new version, or why not. */
   async function attempt(record: PromotionRecord, draft: PromotionDraft, version: number): Promise<number | string> {
     try {
-      return (await api.updatePromotion(record.promotion.id, { ...draft, version })).version
+      return (await call('updatePromotion', { params: { id: record.promotion.id }, body: { ...draft, version } }))
+        .version
     } catch (thrown) {
       if (!(thrown instanceof ApiError)) throw thrown
       return explainFailure(thrown)

@@ -1,7 +1,7 @@
 import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
 import { computeStatus, MINUTES_OF_DAY, moveSchedule, type PromotionState, type Schedule } from '@novalex/core'
 import { useRouter } from 'vue-router'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { text } from '@/locale/en.ts'
@@ -33,8 +33,12 @@ export function usePromotionActions() {
   async function change(record: PromotionRecord, changes: Partial<PromotionDraft>, what: string): Promise<void> {
     const before = toDraft(record)
     const { id } = record.promotion
-    const { version } = await api.updatePromotion(id, { ...before, ...changes, version: record.version })
-    const undo = () => void attempt(async () => void (await api.updatePromotion(id, { ...before, version })))
+    const { version } = await call('updatePromotion', {
+      params: { id },
+      body: { ...before, ...changes, version: record.version },
+    })
+    const undo = () =>
+      void attempt(async () => void (await call('updatePromotion', { params: { id }, body: { ...before, version } })))
     notice.say(`${record.promotion.name}: ${what}.`, { label: text.common.undo, run: undo })
   }
 
@@ -47,21 +51,27 @@ export function usePromotionActions() {
     const nameOf = (number: number) => words.copyOf(name.slice(0, 105), number)
     let number = 1
     while (taken.has(nameOf(number))) number++
-    const copy = await api.createPromotion({
-      ...draft,
-      // A code opens one promotion; a batch stays with the one that it was made for.
-      code: isShared ? null : draft.code,
-      name: nameOf(number),
-      state: 'draft',
-      archived: false,
+    const copy = await call('createPromotion', {
+      body: {
+        ...draft,
+        // A code opens one promotion; a batch stays with the one that it was made for.
+        code: isShared ? null : draft.code,
+        name: nameOf(number),
+        state: 'draft',
+        archived: false,
+      },
     })
     await router.push(`/promotions/${copy.promotion.id}`)
     if (isShared) notice.say(words.copiedWithoutCode)
   }
 
   async function remove({ promotion, version }: PromotionRecord): Promise<void> {
-    await api.deletePromotion(promotion.id, version)
-    const run = () => void attempt(async () => void (await api.restorePromotion(promotion.id, version + 1)))
+    await call('deletePromotion', { params: { id: promotion.id }, query: { version } })
+    const run = () =>
+      void attempt(
+        async () =>
+          void (await call('restorePromotion', { params: { id: promotion.id }, query: { version: version + 1 } })),
+      )
     notice.say(words.removed(promotion.name), { label: text.common.undo, run })
   }
 

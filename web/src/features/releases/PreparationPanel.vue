@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Preparation } from '@novalex/contract'
 import { computed, ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { useRefusal } from '@/features/access/useRefusal.ts'
 import { preparationText } from '@/locale/enPreparation.ts'
@@ -32,14 +32,17 @@ async function act(work: () => Promise<unknown>, said: string): Promise<void> {
 }
 const approve = () =>
   send(async () => {
-    const { number } = await api.approveRelease(preparation.id)
+    const { number } = await call('approveRelease', { params: { id: preparation.id } })
     notice.say(words.made(number))
   }).then(() => store.refresh())
 async function sendBack(): Promise<void> {
   isSendingBack.value = false
-  await act(() => api.sendReleaseBack(preparation.id, word.value), words.sentBack(preparation.by))
+  await act(
+    () => call('sendReleaseBack', { params: { id: preparation.id }, body: { word: word.value } }),
+    words.sentBack(preparation.by),
+  )
 }
-const withdraw = () => act(() => api.withdrawRelease(preparation.id), words.withdrawn)
+const withdraw = () => act(() => call('withdrawRelease', { params: { id: preparation.id } }), words.withdrawn)
 
 function begin(): void {
   word.value = ''

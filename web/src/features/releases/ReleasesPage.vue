@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ReviewAnswer } from '@novalex/contract'
 import { computed, ref, watch } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useAnswer, useList } from '@/api/useAnswer.ts'
 import { ApiError } from '@/api/http.ts'
 import LoadError from '@/components/LoadError.vue'
@@ -60,9 +60,9 @@ async function release(): Promise<void> {
   isReleasing.value = true
   try {
     const request = { note: note.value, planRevision, ...(again.value === null ? {} : { again: again.value }) }
-    if (makesIt.value) notice.say(words.released((await api.release(request)).number))
+    if (makesIt.value) notice.say(words.released((await call('release', { body: request })).number))
     else {
-      await api.prepareRelease(request)
+      await call('prepareRelease', { body: request })
       notice.say(preparationText.prepared)
     }
     note.value = ''

@@ -2,7 +2,7 @@
 import { findAccepted, ODDITIES, reachOfPick, toMechanic, type Oddity } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import DateTimeField from '@/components/DateTimeField.vue'
 import EndField from '@/components/EndField.vue'
 import RoundingEditor from '@/components/RoundingEditor.vue'
@@ -61,13 +61,15 @@ function accept(): void {
     const { stacking, ...draft } = createNewDraft(store.settings, moment.now)
     const isSale = repricing.value.target === 'sale'
     const schedule = { start: start.value!, ...(isSale && end.value ? { end: end.value } : {}) }
-    const { promotion, version } = await api.createPromotion({
-      ...draft,
-      ...(isSale ? { stacking: stacking! } : {}),
-      name: name.value.trim(),
-      state: 'ready',
-      schedule,
-      mechanic,
+    const { promotion, version } = await call('createPromotion', {
+      body: {
+        ...draft,
+        ...(isSale ? { stacking: stacking! } : {}),
+        name: name.value.trim(),
+        state: 'ready',
+        schedule,
+        mechanic,
+      },
     })
     choice.chooseNone()
     await router.push(`/promotions/${promotion.id}`)
@@ -76,7 +78,7 @@ function accept(): void {
       run: () =>
         void attempt(async () => {
           // Asked for at once: whoever leaves next has undone it all the same.
-          const deleting = api.deletePromotion(promotion.id, version)
+          const deleting = call('deletePromotion', { params: { id: promotion.id }, query: { version } })
           await router.push('/products')
           await deleting
         }),

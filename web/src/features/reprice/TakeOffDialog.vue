@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { TakeOffAnswer } from '@novalex/contract'
 import { ref, shallowRef } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { toDraft } from '@/draft/toDraft.ts'
@@ -26,21 +26,24 @@ const request = () => ({ pick: choice.picked, at: moment.at })
 function look(): void {
   answer.value = null
   void attempt(async () => {
-    answer.value = await api.previewTakeOff(request())
+    answer.value = await call('previewTakeOff', { body: request() })
   })
 }
 
 function takeOff(): void {
   void attempt(async () => {
     const { planRevision, catalogueRevision } = answer.value!
-    const before = await api.takeOff({ ...request(), planRevision, catalogueRevision })
+    const before = await call('takeOff', { body: { ...request(), planRevision, catalogueRevision } })
     isOpen.value = false
     notice.say(words.done(plural(answer.value!.products, 'product')), {
       label: text.common.undo,
       run: () =>
         void attempt(async () => {
           for (const record of before)
-            await api.updatePromotion(record.promotion.id, { ...toDraft(record), version: record.version + 1 })
+            await call('updatePromotion', {
+              params: { id: record.promotion.id },
+              body: { ...toDraft(record), version: record.version + 1 },
+            })
         }),
     })
   })

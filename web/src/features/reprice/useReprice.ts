@@ -10,7 +10,7 @@ import {
 } from '@novalex/core'
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, shallowRef } from 'vue'
-import { api } from '@/api/api.ts'
+import { previewReprice } from '@/api/previewReprice.ts'
 import type { ApiError } from '@/api/http.ts'
 import { createFields } from '@/components/fields.ts'
 import { refDebounced } from '@vueuse/core'
@@ -74,7 +74,7 @@ export function useReprice() {
         const onWaiting = (at: number) => {
           if (!signal.aborted) place.value = at
         }
-        return api.previewReprice(body, { signal, onProgress, onWaiting })
+        return previewReprice(body, { signal, onProgress, onWaiting })
       },
       enabled: isReadable.value,
       placeholderData: keepPreviousData,

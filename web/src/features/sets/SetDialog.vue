@@ -2,7 +2,7 @@
 import type { SetDraft, SetRecord } from '@novalex/contract'
 import type { Reach } from '@novalex/core'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import PasteSkus from '@/components/PasteSkus.vue'
@@ -40,7 +40,9 @@ const { isOpen, name, refusal, errors, save, close, forget } = useRecordDialog({
   known: set?.name ?? null,
   keep: (name) => {
     const draft = { name, content: content.value }
-    return set ? api.updateSet(set.id, { ...draft, version: set.version }) : api.createSet(draft)
+    return set
+      ? call('updateSet', { params: { id: set.id }, body: { ...draft, version: set.version } })
+      : call('createSet', { body: draft })
   },
   saved: words.saved,
   onClosed: () => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { SetAnswer } from '@novalex/contract'
 import { ref, watch } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useList } from '@/api/useAnswer.ts'
 import FilesBar from '@/features/files/FilesBar.vue'
 import NamedRecords from '@/features/namedRecords/NamedRecords.vue'
@@ -35,8 +35,8 @@ const takeOut = useRecordRemoval(words.removed)
 function remove({ set: { id, version, ...draft } }: SetAnswer): Promise<void> {
   return takeOut({
     name: draft.name,
-    remove: () => api.deleteSet(id, version),
-    restore: () => api.createSet(draft),
+    remove: () => call('deleteSet', { params: { id }, query: { version } }),
+    restore: () => call('createSet', { body: draft }),
   })
 }
 </script>

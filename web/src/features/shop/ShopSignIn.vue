@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onClickOutside, refDebounced } from '@vueuse/core'
 import { ref, useTemplateRef, watch } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { useQueryClient } from '@tanstack/vue-query'
 import { shopText } from '@/locale/enShop.ts'
@@ -35,9 +35,9 @@ const { data: shoppers } = useAnswer('listShopShoppers', () =>
 
 async function become(id: string | null): Promise<void> {
   if (id === null) {
-    await api.signOutOfShop()
+    await call('signOutOfShop')
     shop.empty()
-  } else await api.signInToShop(id)
+  } else await call('signInToShop', { body: { shopper: id } })
   isOpen.value = false
   search.value = ''
   await client.invalidateQueries({ predicate: ({ queryKey: [name] }) => /Shop/.test(String(name)) })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
@@ -32,7 +32,7 @@ const attempt = useAttempt()
       <div>
         <GroupsTable
           :store="store.info.store"
-          @save="(body) => attempt(() => api.saveStacking({ ...body, version: store.info!.version }))"
+          @save="(body) => attempt(() => call('saveStacking', { body: { ...body, version: store.info!.version } }))"
         />
         <PairView :promotions="promotions" />
         <ProductMeetings :promotions="promotions" />

@@ -1,6 +1,6 @@
 import type { PromotionRecord } from '@novalex/contract'
 import { ref, toValue, watch, type MaybeRefOrGetter } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { text } from '@/locale/en.ts'
 import { useNotice } from '@/stores/notice.ts'
@@ -30,8 +30,11 @@ export function useRankMoves(records: MaybeRefOrGetter<readonly PromotionRecord[
     const before = step(index, ids)
     if (index < 0 || before === id || before === was) return
     await attempt(async () => {
-      const { promotion, version } = await api.moveBefore(id, { before, version: sorted[index]!.version })
-      const run = () => void attempt(() => api.moveBefore(id, { before: was, version }))
+      const { promotion, version } = await call('rankPromotion', {
+        params: { id },
+        body: { before, version: sorted[index]!.version },
+      })
+      const run = () => void attempt(() => call('rankPromotion', { params: { id }, body: { before: was, version } }))
       notice.say(text.ranks.moved(promotion.name, promotion.rank), { label: text.common.undo, run })
     })
   }

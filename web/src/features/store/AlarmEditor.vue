@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { DEFAULT_ALARM, type Problem } from '@novalex/core'
 import { computed, ref, shallowRef } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import TypedField from '@/components/TypedField.vue'
@@ -34,7 +34,7 @@ function begin(): void {
 async function keep(): Promise<void> {
   if (fields.typed.size > 0) return
   try {
-    await api.saveAlarm({ alarm: alarm.value, version: store.info!.version })
+    await call('saveAlarm', { body: { alarm: alarm.value, version: store.info!.version } })
     isOpen.value = false
     notice.say(words.kept)
     await store.refresh()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Problem } from '@novalex/core'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
 import TypedField from '@/components/TypedField.vue'
 import { createFields, provideFields } from '@/components/fields.ts'
@@ -77,7 +77,7 @@ async function keep(): Promise<void> {
   })
   refusal.value = ''
   try {
-    await api.saveDelivery({ options: named, version })
+    await call('saveDelivery', { body: { options: named, version } })
     notice.say(words.saved)
     await store.refresh()
   } catch (thrown) {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { findingText } from '@/locale/enFindings.ts'
 import { storeText } from '@/locale/enStore.ts'
@@ -17,7 +17,7 @@ const attempt = useAttempt()
 
 const setSecondPerson = (secondPerson: boolean | null) =>
   attempt(async () => {
-    await api.saveSecondPerson({ secondPerson: secondPerson === true, version: store.info!.version })
+    await call('saveSecondPerson', { body: { secondPerson: secondPerson === true, version: store.info!.version } })
     notice.say(secondPerson ? words.secondOn : words.secondOff)
   })
 </script>

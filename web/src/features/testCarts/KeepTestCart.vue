@@ -2,7 +2,7 @@
 import type { Cart, Instant, MinorUnits } from '@novalex/core'
 import { formatAmount } from '@novalex/core'
 import { ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { proofText } from '@/locale/enProof.ts'
@@ -42,7 +42,9 @@ async function keep(): Promise<void> {
   const at = instant === null ? null : new Date(instant).toISOString()
   const plain = JSON.parse(JSON.stringify(cart)) as Cart
   try {
-    await api.createTestCart({ name: name.value, at, cart: plain, expected: isExpected.value ? total : null })
+    await call('createTestCart', {
+      body: { name: name.value, at, cart: plain, expected: isExpected.value ? total : null },
+    })
     isOpen.value = false
     notice.say(words.kept(name.value))
   } catch (thrown) {

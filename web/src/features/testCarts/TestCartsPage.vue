@@ -2,7 +2,7 @@
 import type { TestCartRun } from '@novalex/contract'
 import { formatAmount } from '@novalex/core'
 import { ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useList } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -29,14 +29,14 @@ const attempt = useAttempt()
 
 function accept({ testCart, working }: TestCartRun): Promise<void> {
   const { id, ...fields } = testCart
-  return attempt(() => api.updateTestCart(id, { ...fields, expected: working!.grand }))
+  return attempt(() => call('updateTestCart', { params: { id }, body: { ...fields, expected: working!.grand } }))
 }
 
 function remove({ testCart }: TestCartRun): Promise<void> {
   const { id, version, ...fields } = testCart
   return attempt(async () => {
-    await api.deleteTestCart(id, version)
-    const run = () => void attempt(() => api.createTestCart(fields))
+    await call('deleteTestCart', { params: { id }, query: { version } })
+    const run = () => void attempt(() => call('createTestCart', { body: fields }))
     notice.say(words.removed(testCart.name), { label: text.common.undo, run })
   })
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { toReach } from '@novalex/core'
 import { computed, ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -30,17 +30,20 @@ const reach = computed(() => (choice.chosen.size > 0 ? null : toReach(choice.fil
 const products = computed(() => (choice.chosen.size > 0 ? choice.chosen.size : found))
 
 const listSkus = async () =>
-  choice.chosen.size > 0 ? [...choice.chosen] : api.listFound({ ...moment.asked, filters: choice.filters })
+  choice.chosen.size > 0
+    ? [...choice.chosen]
+    : (await call('listFoundProducts', { body: { ...moment.asked, filters: choice.filters } })).skus
 
 async function keep(): Promise<void> {
   refusal.value = ''
   const draft = { name: name.value.trim() }
   try {
     const content = reach.value ? { filter: reach.value } : { skus: await listSkus() }
-    const set = await api.createSet({ ...draft, content })
+    const set = await call('createSet', { body: { ...draft, content } })
     isOpen.value = false
     name.value = ''
-    const undo = () => void attempt(() => api.deleteSet(set.id, set.version))
+    const undo = () =>
+      void attempt(() => call('deleteSet', { params: { id: set.id }, query: { version: set.version } }))
     notice.say(words.kept(draft.name), { label: text.common.undo, run: undo })
     await store.refresh()
   } catch (thrown) {

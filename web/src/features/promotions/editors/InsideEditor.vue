@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { api } from '@/api/api.ts'
+import { call } from '@/api/call.ts'
 import { useList } from '@/api/useAnswer.ts'
 import { ApiError } from '@/api/http.ts'
 import { text } from '@/locale/en.ts'
@@ -19,7 +19,7 @@ const errors = (path: string) => problemsAt(path).map(explainProblem)
 
 async function add(): Promise<void> {
   try {
-    const campaign = await api.createCampaign({ name: newName.value, goal: '' })
+    const campaign = await call('createCampaign', { body: { name: newName.value, goal: '' } })
     newName.value = ''
     await refetch()
     patch({ campaign: campaign.id })
