@@ -3,6 +3,11 @@ import prettier from 'eslint-config-prettier'
 import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 
+const packed = {
+  selector: 'ObjectExpression > SpreadElement > ObjectExpression',
+  message: 'Write the keys out instead of spreading an object literal.',
+}
+
 const clock = [
   {
     selector: "MemberExpression[object.name='Date'][property.name='now']",
@@ -59,6 +64,7 @@ export default ts.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'max-lines': ['error', 300],
       'max-depth': ['error', 3],
+      'no-restricted-syntax': ['error', packed],
     },
   },
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: ts.parser } } },
@@ -88,7 +94,7 @@ export default ts.config(
   {
     files: ['core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],
-    rules: { 'no-restricted-syntax': ['error', ...clock] },
+    rules: { 'no-restricted-syntax': ['error', packed, ...clock] },
   },
   keepOut('core', '@novalex/*', 'vue', 'vuetify', ...NODE),
   keepOut('contract', '@novalex/server', '@novalex/web', 'vue', 'vuetify', ...NODE),

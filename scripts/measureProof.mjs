@@ -140,7 +140,11 @@ async function measureLarge(folder) {
   const outfile = join(folder, 'proof.mjs')
   await build({
     entryPoints: [join(ROOT, 'scripts', 'bench', 'proof.ts')],
-    ...{ outfile, bundle: true, platform: 'node', format: 'esm', logLevel: 'warning' },
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    logLevel: 'warning',
   })
   await new Promise((resolve, reject) => {
     spawn(process.execPath, [outfile], { cwd: ROOT, stdio: 'inherit' }).once('exit', (code) => {

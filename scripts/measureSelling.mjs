@@ -72,7 +72,12 @@ async function startBare(databaseUrl, folder, ends) {
   const outfile = join(folder, 'bareOrders.mjs')
   await build({
     entryPoints: [join(ROOT, 'scripts', 'measure', 'bareOrders.ts')],
-    ...{ outfile, bundle: true, platform: 'node', format: 'esm', packages: 'external', logLevel: 'warning' },
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+    logLevel: 'warning',
   })
   const urls = []
   for (let at = 0; at < 2; at++) {
@@ -117,7 +122,10 @@ async function prepare(url) {
     mechanic: discount([LIMITED_SKU]),
   })
   const coded = await ask(`${url}/api/promotions`, {
-    ...{ ...rule, name: 'Coded', code: { batch: true }, limits: {} },
+    ...rule,
+    name: 'Coded',
+    code: { batch: true },
+    limits: {},
     mechanic: { ...discount([]), reach: {} },
   })
   const { planRevision } = await ask(`${url}/api/store`)
@@ -162,7 +170,10 @@ async function fire({ urls, body }, headers, seconds = SECONDS) {
   const results = await Promise.all(
     urls.map((url) =>
       autocannon({
-        ...{ url, method: 'POST', connections: CLIENTS / urls.length, duration: seconds },
+        url,
+        method: 'POST',
+        connections: CLIENTS / urls.length,
+        duration: seconds,
         requests: [
           {
             setupRequest: (request) => ({
@@ -200,8 +211,12 @@ async function measureCarts(server, { lines, coded }) {
     ]
     const one = async ({ url: address, headers, cart: own }) => {
       const result = await autocannon({
-        ...{ url: address, method: 'POST', connections: 16, duration: SECONDS },
-        ...{ body: JSON.stringify({ cart: own }), headers: { 'content-type': 'application/json', ...headers } },
+        url: address,
+        method: 'POST',
+        connections: 16,
+        duration: SECONDS,
+        body: JSON.stringify({ cart: own }),
+        headers: { 'content-type': 'application/json', ...headers },
       })
       if (result.non2xx > 0) throw new Error(`${result.non2xx} of ${address} were no answers`)
       return result.requests.average
@@ -226,7 +241,12 @@ async function startEcho() {
   const outfile = join(ROOT, '.novalex', 'measure-selling', 'echo.mjs')
   await build({
     entryPoints: [join(ROOT, 'scripts', 'measure', 'echo.ts')],
-    ...{ outfile, bundle: true, platform: 'node', format: 'esm', packages: 'external', logLevel: 'warning' },
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+    logLevel: 'warning',
     alias: {
       '@novalex/core': join(ROOT, 'core', 'src', 'index.ts'),
       '@novalex/contract': join(ROOT, 'contract', 'src', 'index.ts'),

@@ -28,7 +28,13 @@ const toInput = (kept: readonly Promotion[]): ProofInput => ({
   live: null,
   deliveries: [{ option: 'parcel', price: 490, country: 'AT' }],
   ...GUEST,
-  ...{ stock: new Map(), sold: new Map(), past: new Map(), occasions: [], follows: {}, codes: {}, testCarts: [] },
+  stock: new Map(),
+  sold: new Map(),
+  past: new Map(),
+  occasions: [],
+  follows: {},
+  codes: {},
+  testCarts: [],
   wording: WORDING,
 })
 

@@ -21,9 +21,19 @@ export async function createPlan(url, session) {
       ? { kind: 'item-discount', reach: { skus: [sku] }, value: { amount: 100, per: 'unit' } }
       : { kind: 'order-discount', reach: { skus: [sku] }, tiers: [{ from: 0, value: { amount: 100, per: 'once' } }] }
     const draft = {
-      ...{ name: `Limit of ${name}`, state: 'ready', schedule: {}, code: isCoded ? { batch: true } : null, when: null },
-      ...{ mechanic, stacking: { group: 'club', mode: 'group' }, limits, ladder: null, campaign: null, occasion: null },
-      ...{ archived: false, note: '' },
+      name: `Limit of ${name}`,
+      state: 'ready',
+      schedule: {},
+      code: isCoded ? { batch: true } : null,
+      when: null,
+      mechanic,
+      stacking: { group: 'club', mode: 'group' },
+      limits,
+      ladder: null,
+      campaign: null,
+      occasion: null,
+      archived: false,
+      note: '',
     }
     ids[name] = (await ask(url, session, 'POST', '/promotions', draft)).promotion.id
   }
@@ -54,7 +64,8 @@ async function price(url, key, { sku, codes, shopper = null }) {
 
 async function ask(url, headers, method, path, body) {
   const response = await fetch(`${url}/api${path}`, {
-    ...{ method, headers: { ...headers, ...(body === undefined ? {} : { 'content-type': 'application/json' }) } },
+    method,
+    headers: { ...headers, ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
     ...(body === undefined ? {} : { body: JSON.stringify(body) }),
   })
   const text = await response.text()

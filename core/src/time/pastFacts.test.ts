@@ -8,7 +8,11 @@ import { computePriceSpans, computePublicPrice } from './timeline.ts'
 
 const product = createProduct('A', 1000)
 const event = (at: number, units: number, changes: Partial<CountEvent> = {}): CountEvent => ({
-  ...{ promotion: 'p1', at, uses: Math.sign(units), units, given: units * 100 },
+  promotion: 'p1',
+  at,
+  uses: Math.sign(units),
+  units,
+  given: units * 100,
   ...changes,
 })
 const used = (uses: number, units: number, given: number) => new Map([['p1', { uses, units, given }]])
@@ -98,7 +102,9 @@ test('at each instant the price is the one of the sums until then', () => {
         for (let at = 0; at < 100; at++) {
           const figure = (key: 'uses' | 'units' | 'given') => Math.max(0, sum(key, at))
           const facts: PromotionFacts = {
-            ...{ uses: figure('uses'), unitsSold: figure('units'), discountGiven: figure('given') },
+            uses: figure('uses'),
+            unitsSold: figure('units'),
+            discountGiven: figure('given'),
           }
           const { price } = computePublicPrice(plan, product, at, { channel: '', facts: { p1: facts } })
           expect(spans.findLast(([from]) => from <= at)![1]).toBe(price)

@@ -56,8 +56,14 @@ const NEW_STORE = { name: 'Paper', currency: 'EUR', timeZone: 'Europe/Vienna', p
 const SHOP_CART = { lines: cart.lines, codes: cart.codes, delivery: { option: 'parcel', country: 'AT' }, shopper: null }
 const PARCEL = { id: 'parcel', name: 'Parcel', prices: [{ country: 'AT', price: 490 }] }
 const HAND_OUT = {
-  ...{ slug: 'page', title: 'A code', text: '', wording: 'Yes', from: null, until: '2028-01-01T00:00' },
-  ...{ most: 3, showsAtOnce: true },
+  slug: 'page',
+  title: 'A code',
+  text: '',
+  wording: 'Yes',
+  from: null,
+  until: '2028-01-01T00:00',
+  most: 3,
+  showsAtOnce: true,
 }
 const TEST_CART = { name: 'One', at, cart, expected: 3000 }
 const BUY_GET = {
@@ -330,7 +336,8 @@ test('no request breaks the server', { timeout: RUNS * 100 }, async () => {
       const address = path ? spoilPath(toPath(ids), ...path) : toPath(ids)
       const cookie = address.startsWith('/api/session') ? leaving : `${server.cookie}; ${visitor}`
       const { status, body: answer } = await server.request(method, address, body, {
-        ...{ cookie, 'idempotency-key': `key-${asked}` },
+        cookie,
+        'idempotency-key': `key-${asked}`,
         ...headers,
       })
       const told = `${method} ${address} ${JSON.stringify(body)?.slice(0, 600)} ${JSON.stringify(answer)?.slice(0, 200)}`

@@ -16,7 +16,12 @@ test('what is refilled is on offer too: at so many left, and so many hours befor
   const store = { timeZone: 'Europe/Vienna', currency: 'EUR' }
   const revisions = { latestChange: 1, catalogueRevision: 1, planRevision: 1 }
   const count = (promotion: string, units: number) => ({
-    ...{ promotion, units, uses: 1, given: 0, added: 0, reached: null },
+    promotion,
+    units,
+    uses: 1,
+    given: 0,
+    added: 0,
+    reached: null,
   })
   stubServer({
     getStore: () => ({ ...revisions, store, now: '2027-03-10T08:00:00Z', release: null }),

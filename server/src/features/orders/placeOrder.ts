@@ -223,9 +223,16 @@ async function placeWithin(transaction: Connection, { deps, task, ground }: Plac
   if (!isAsExpected(sale.quote, request.expected))
     throw new Undone({ kind: 'refused', describe: () => describeChanged(sourced, order, sale.quote) })
   const placed = await recordSale(transaction, {
-    ...{ place: claimed === null ? { key, number } : { id: claimed } },
-    ...{ sale, stock, plan, release, now, shopper: shopper?.id ?? null, buyer: task.buyer },
-    ...{ channel: cart.channel, delivery: request.cart.delivery! },
+    place: claimed === null ? { key, number } : { id: claimed },
+    sale,
+    stock,
+    plan,
+    release,
+    now,
+    shopper: shopper?.id ?? null,
+    buyer: task.buyer,
+    channel: cart.channel,
+    delivery: request.cart.delivery!,
   })
   return placed && { ...placed, number, placedAt: now, release, hash: key.hash, grand: sale.quote.totals.grand }
 }

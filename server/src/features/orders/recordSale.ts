@@ -36,8 +36,17 @@ export async function recordSale(
     return { sku, quantity, gift, paid, isFromStock: (stock.get(sku) ?? null) !== null }
   })
   const order: OrderRecord = {
-    ...{ place, placedAt: now, release, channel: record.channel, shopper, buyer: record.buyer },
-    ...{ delivery: { ...record.delivery, paid: delivery.total }, grand: totals.grand, receipt, lines, uses },
+    place,
+    placedAt: now,
+    release,
+    channel: record.channel,
+    shopper,
+    buyer: record.buyer,
+    delivery: { ...record.delivery, paid: delivery.total },
+    grand: totals.grand,
+    receipt,
+    lines,
+    uses,
   }
   const id = await recordOrder(transaction, order, [
     ...countingUses(plan, uses),

@@ -103,7 +103,8 @@ export async function releasePlan(
     )
     if (prepared) await settlePreparation(transaction, prepared.id, { state: 'released', by, at, word: '' })
     const detail = {
-      ...{ note, again },
+      note,
+      again,
       ...(prepared ? { preparedBy: prepared.by } : {}),
       ...(grounds.length > 0 ? { setAside: grounds } : {}),
     }

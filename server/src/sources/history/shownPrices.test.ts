@@ -126,7 +126,9 @@ describe('what was sold', () => {
     visitor = await visit(server)
     moveTo(0)
     const early = {
-      ...{ schedule: {}, limits: { units: 4 }, ladder: { by: 'unitsSold', rungs } as const },
+      schedule: {},
+      limits: { units: 4 },
+      ladder: { by: 'unitsSold', rungs } as const,
       mechanic: markdown(1000, { skus: ['PAD-1'] }),
     }
     id = (await releaseAll(server, early))[0]!
