@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto'
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { clearInterval, setInterval } from 'node:timers'
-import { build } from 'esbuild'
+import { bundle } from './lib/bundle.mjs'
 import { startDatabase } from './lib/database.mjs'
 import { runMain, say } from './lib/say.mjs'
 import { fillWithDemo, signInToDemo, startServer } from './lib/serve.mjs'
@@ -138,14 +138,7 @@ async function edit(ask, id) {
 /** In a process of its own, so that nothing else is in its memory. */
 async function measureLarge(folder) {
   const outfile = join(folder, 'proof.mjs')
-  await build({
-    entryPoints: [join(ROOT, 'scripts', 'bench', 'proof.ts')],
-    outfile,
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    logLevel: 'warning',
-  })
+  await bundle('scripts/bench/proof.ts', outfile)
   await new Promise((resolve, reject) => {
     spawn(process.execPath, [outfile], { cwd: ROOT, stdio: 'inherit' }).once('exit', (code) => {
       if (code === 0) resolve()

@@ -3,8 +3,8 @@ import { mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import autocannon from 'autocannon'
-import { build } from 'esbuild'
 import mysql from 'mysql2/promise'
+import { bundle } from './lib/bundle.mjs'
 import { startDatabase } from './lib/database.mjs'
 import { runMain, say } from './lib/say.mjs'
 import { fillWithDemo, signInToDemo, startServer } from './lib/serve.mjs'
@@ -70,15 +70,7 @@ async function uncountStock(connection) {
 
 async function startBare(databaseUrl, folder, ends) {
   const outfile = join(folder, 'bareOrders.mjs')
-  await build({
-    entryPoints: [join(ROOT, 'scripts', 'measure', 'bareOrders.ts')],
-    outfile,
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    packages: 'external',
-    logLevel: 'warning',
-  })
+  await bundle('scripts/measure/bareOrders.ts', outfile)
   const urls = []
   for (let at = 0; at < 2; at++) {
     const port = await findFreePort()
@@ -96,16 +88,14 @@ async function startBare(databaseUrl, folder, ends) {
 /** Two promotions more, of which one has a limit that all orders of its product share; codes of the other. */
 async function prepare(url) {
   const rule = {
-    ...{
-      state: 'ready',
-      schedule: {},
-      when: null,
-      ladder: null,
-      campaign: null,
-      occasion: null,
-      archived: false,
-      note: '',
-    },
+    state: 'ready',
+    schedule: {},
+    when: null,
+    ladder: null,
+    campaign: null,
+    occasion: null,
+    archived: false,
+    note: '',
     stacking: { group: 'club', mode: 'group' },
   }
   const discount = (skus) => ({
@@ -239,19 +229,7 @@ async function measureCarts(server, { lines, coded }) {
 
 async function startEcho() {
   const outfile = join(ROOT, '.novalex', 'measure-selling', 'echo.mjs')
-  await build({
-    entryPoints: [join(ROOT, 'scripts', 'measure', 'echo.ts')],
-    outfile,
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    packages: 'external',
-    logLevel: 'warning',
-    alias: {
-      '@novalex/core': join(ROOT, 'core', 'src', 'index.ts'),
-      '@novalex/contract': join(ROOT, 'contract', 'src', 'index.ts'),
-    },
-  })
+  await bundle('scripts/measure/echo.ts', outfile)
   const port = await findFreePort()
   const env = { ...process.env, ...SETTINGS, DATABASE_URL: 'mysql://none', NOVALEX_PORT: String(port) }
   const child = spawn(process.execPath, [outfile], { cwd: ROOT, env, stdio: ['ignore', 'inherit', 'inherit'] })

@@ -2,8 +2,8 @@ import { spawn } from 'node:child_process'
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import autocannon from 'autocannon'
-import { build } from 'esbuild'
 import mysql from 'mysql2/promise'
+import { bundle } from './lib/bundle.mjs'
 import { startDatabase } from './lib/database.mjs'
 import { runMain, say } from './lib/say.mjs'
 import { fillWithDemo, signInToDemo, startServer } from './lib/serve.mjs'
@@ -105,19 +105,7 @@ async function measureCart(server, folder) {
 
 async function startEcho(folder) {
   const outfile = join(folder, 'echo.mjs')
-  await build({
-    entryPoints: [join(ROOT, 'scripts', 'measure', 'echo.ts')],
-    outfile,
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    packages: 'external',
-    alias: {
-      '@novalex/core': join(ROOT, 'core', 'src', 'index.ts'),
-      '@novalex/contract': join(ROOT, 'contract', 'src', 'index.ts'),
-    },
-    logLevel: 'warning',
-  })
+  await bundle('scripts/measure/echo.ts', outfile)
   const port = await findFreePort()
   const barePort = await findFreePort()
   const env = {
