@@ -1,4 +1,4 @@
-import {
+import { toIso,
   checkOrder,
   computeSale,
   dateOf,
@@ -62,7 +62,7 @@ export function createPastOrders(products: readonly Product[], shoppers: readonl
     const prices = DEMO_DELIVERY.find(({ id }) => id === option)!.prices
     const order = {
       number: `F-${10_001 + index}`,
-      placedAt: new Date(at).toISOString(),
+      placedAt: toIso(at),
       shopper,
       email: shopper === '' ? `guest-${Math.floor(random() * 4000)}@post.example` : '',
       channel: random() < 0.2 ? 'app' : 'web',

@@ -1,20 +1,10 @@
 import type { QuoteCase } from '@novalex/contract'
+import { createStore } from '@novalex/core/testing'
 
 /** The smallest whole case: 15 % on one product of 12.90. */
 export const CASE: QuoteCase = {
   now: '2027-03-08T09:00:00Z',
-  store: {
-    currency: 'EUR',
-    timeZone: 'Europe/Vienna',
-    pricesIncludeTax: true,
-    deliveryTaxRate: 2000,
-    surchargeTaxRate: 2000,
-    conflicts: 'best',
-    maxCodesPerOrder: 1,
-    floor: { enforce: true, minMargin: 0 },
-    stackGroups: ['sale', 'extra'],
-    apart: [['sale', 'sale']],
-  },
+  store: createStore(),
   catalogue: {
     categories: [{ id: 'paper', name: 'Paper', parent: null }],
     products: [

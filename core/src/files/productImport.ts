@@ -84,7 +84,8 @@ export function computeProductImport(
 }
 
 function isSame(a: unknown, b: unknown): boolean {
-  return Array.isArray(a) && Array.isArray(b) ? JSON.stringify(a) === JSON.stringify(b) : a === b
+  if (!Array.isArray(a) || !Array.isArray(b)) return a === b
+  return a.length === b.length && a.every((one, at) => one === b[at])
 }
 
 /** Finds categories by their path of names; adds those that are missing, with ids made from their names. */

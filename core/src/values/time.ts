@@ -9,6 +9,9 @@ export type LocalDateTime = string & { readonly __unit?: 'localDateTime' }
 /** A wall-clock time of day, `HH:mm`. */
 export type LocalTime = string & { readonly __unit?: 'localTime' }
 
+/** Formats an instant as in the API: ISO 8601 with milliseconds, in UTC. */
+export const toIso = (instant: Instant): string => new Date(instant).toISOString()
+
 export const SECOND_MS = 1000
 export const MINUTE_MS = 60_000
 export const HOUR_MS = 3_600_000

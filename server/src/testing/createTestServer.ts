@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto'
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import type { PersonRole, PromotionDraft } from '@novalex/contract'
-import type { Product, Store } from '@novalex/core'
+import { createProduct, createStore } from '@novalex/core/testing'
 import { pino } from 'pino'
 import { inject } from 'vitest'
 import { loadCookieSecret } from '../data/secrets/secrets.repository.ts'
@@ -51,31 +51,10 @@ export interface TestServer {
   close(): Promise<void>
 }
 
-export const STORE: Store = {
-  currency: 'EUR',
-  timeZone: 'Europe/Vienna',
-  pricesIncludeTax: true,
-  deliveryTaxRate: 2000,
-  surchargeTaxRate: 2000,
-  conflicts: 'best',
-  maxCodesPerOrder: 1,
-  floor: { enforce: true, minMargin: 0 },
-  stackGroups: ['sale', 'extra'],
-  apart: [['sale', 'sale']],
-}
+export const STORE = createStore()
 
-const product = (sku: string, name: string, regularPrice: number, categories: string[]): Product => ({
-  sku,
-  name,
-  family: null,
-  categories,
-  tags: [],
-  regularPrice,
-  unitCost: null,
-  minimumPrice: null,
-  taxRate: 2000,
-  stock: 10,
-})
+const product = (sku: string, name: string, regularPrice: number, categories: string[]) =>
+  createProduct(sku, regularPrice, { name, categories, stock: 10 })
 
 export const PRODUCTS = [
   product('PAD-1', 'Drawing pad', 1000, ['pads']),

@@ -8,8 +8,8 @@ import {
   type Product,
   type Promotion,
   type SkipReason,
-  type Store,
 } from '@novalex/core'
+import { createProduct, createStore } from '@novalex/core/testing'
 import { expect, test } from 'vitest'
 import { explainCode, explainLack, explainNudge, explainOutcome, explainQuote } from './reasons.ts'
 import { setDeliveryOptions, type Names } from '../locale/ruleWords.ts'
@@ -17,22 +17,14 @@ import { setDeliveryOptions, type Names } from '../locale/ruleWords.ts'
 setDeliveryOptions([{ id: 'express', name: 'express parcel', prices: [{ country: 'AT', price: 990 }] }])
 
 const names: Names = { set: String, category: String, stackGroup: String, product: (sku) => `product ${sku}` }
-const store: Store = {
-  currency: 'EUR',
+const store = createStore({
   timeZone: 'UTC',
-  pricesIncludeTax: true,
   deliveryTaxRate: 0,
   surchargeTaxRate: 0,
-  conflicts: 'best',
-  maxCodesPerOrder: 1,
-  floor: { enforce: true, minMargin: 0 },
   stackGroups: ['sale', 'club'],
-  apart: [['sale', 'sale']],
-}
-const product = (sku: string, regularPrice: number, changes: Partial<Product> = {}): Product => {
-  const plain = { family: null, categories: [], tags: [], unitCost: null, minimumPrice: null, taxRate: 0, stock: null }
-  return { sku, name: sku, regularPrice, ...plain, ...changes }
-}
+})
+const product = (sku: string, regularPrice: number, changes: Partial<Product> = {}): Product =>
+  createProduct(sku, regularPrice, { name: sku, categories: [], taxRate: 0, ...changes })
 const products = [product('A', 1000), product('B', 2500), product('LOW', 1000, { minimumPrice: 1000 })]
 const stocked = product('SAMPLE', 300, { stock: 1 })
 const HALF = { percent: 5000 }
@@ -85,7 +77,7 @@ const PLAIN: Cart = { lines: [{ sku: 'A', quantity: 2 }], codes: [], channel: 'w
 interface Setting {
   readonly cart?: Partial<Cart>
   readonly facts?: Facts[string]
-  readonly store?: Partial<Store>
+  readonly store?: Partial<typeof store>
 }
 
 /** What is said of the last promotion of a plan. */

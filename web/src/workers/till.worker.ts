@@ -1,3 +1,4 @@
+import { dequal } from 'dequal'
 import type { PlanAnswer } from '@novalex/contract'
 import {
   compilePlan,
@@ -253,7 +254,7 @@ function findNear(kept: CompiledPlan, { products, cart }: TillQuestion): string[
 
 function comparePaper(old: readonly [CompiledPlan, Quote], young: readonly [CompiledPlan, Quote]) {
   const [before, after] = [writeReceipt(...old), writeReceipt(...young)]
-  return JSON.stringify(before) === JSON.stringify(after) ? null : { before, after }
+  return dequal(before, after) ? null : { before, after }
 }
 
 export type TillWorker = typeof worker

@@ -1,3 +1,4 @@
+import { toIso } from '@novalex/core'
 import { LOGGED_ACTIONS, type LoggedThing } from '@novalex/contract'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { MEDIA_TYPES, writeTable } from '../../platform/files/writeTable.ts'
@@ -29,7 +30,7 @@ function nameIn(detail: unknown): string | null {
 
 const toAnswer = ({ at, detail, ...entry }: Entry, who: Identity) => ({
   ...entry,
-  at: new Date(at).toISOString(),
+  at: toIso(at),
   name: nameIn(detail),
   detail: who.kind === 'person' && who.account.role === 'administrator' ? detail : withoutEmails(detail),
 })

@@ -1,5 +1,6 @@
 import type { CorrectionRequest, CountsAnswer, SalesAnswer } from '@novalex/contract'
 import {
+  toIso,
   computeUnitsOnOffer,
   dateOf,
   formatAmount,
@@ -78,7 +79,7 @@ export async function describeSales(connection: Connection, id: string, zone: st
   return {
     total,
     days: [...days].map(([day, figures]) => ({ day, ...figures })),
-    corrections: corrections.map(({ at, ...correction }) => ({ at: new Date(at).toISOString(), ...correction })),
+    corrections: corrections.map(({ at, ...correction }) => ({ at: toIso(at), ...correction })),
   }
 }
 

@@ -1,5 +1,6 @@
 import type { CsvDialect, ImportKind } from '@novalex/contract'
 import {
+  toIso,
   categoryPath,
   formatHistoryRow,
   formatPriceRow,
@@ -122,4 +123,4 @@ const ROWS: Readonly<
   orders: ({ database }, _sourced, asked) => readOrderRows(database, asked),
 }
 
-const write = (instant: Instant | null) => (instant === null ? '' : new Date(instant).toISOString())
+const write = (instant: Instant | null) => (instant === null ? '' : toIso(instant))

@@ -1,3 +1,4 @@
+import { toIso } from '@novalex/core'
 import { checkPlanJob } from './findings.jobs.ts'
 import { INSTANT_FACTS, type FindingAnswer, type FindingsAnswer, type ProofAnswer } from '@novalex/contract'
 import type { Order, Proof } from '@novalex/core'
@@ -225,7 +226,7 @@ function readAtOf({ state, checkedAt }: CheckedPlan): number {
 
 function toAnswer(finding: KnownFinding, aside: KnownAside | undefined, revision: number): FindingAnswer {
   const { id, kind, weight, subjects, facts, proof } = finding
-  const setAside = isAside(finding, aside) ? { by: aside.by, at: write(aside.at), why: aside.why } : null
+  const setAside = isAside(finding, aside) ? { by: aside.by, at: toIso(aside.at), why: aside.why } : null
   const told = {
     id,
     kind,
@@ -238,25 +239,24 @@ function toAnswer(finding: KnownFinding, aside: KnownAside | undefined, revision
   return told as unknown as FindingAnswer
 }
 
-const write = (instant: number) => new Date(instant).toISOString()
 const INSTANTS: ReadonlySet<string> = new Set(INSTANT_FACTS)
 
 function writeFacts(facts: object): Record<string, unknown> {
   const told = Object.entries(facts).map(([name, value]: [string, unknown]) => {
-    return [name, INSTANTS.has(name) && typeof value === 'number' ? write(value) : value]
+    return [name, INSTANTS.has(name) && typeof value === 'number' ? toIso(value) : value]
   })
   return Object.fromEntries(told) as Record<string, unknown>
 }
 
 function writeProof(proof: Proof, revision: number): ProofAnswer {
-  if ('at' in proof) return { at: write(proof.at) }
+  if ('at' in proof) return { at: toIso(proof.at) }
   if ('sku' in proof) {
     const { sku, from, until, price } = proof
-    return { sku, from: write(from), until: until === null ? null : write(until), price }
+    return { sku, from: toIso(from), until: until === null ? null : toIso(until), price }
   }
   return { carts: proof.carts.map(({ order, total }) => ({ order: writeOrder(order), total })), revision }
 }
 
 function writeOrder({ now, ...rest }: Order) {
-  return { now: write(now), ...rest } as unknown as Extract<ProofAnswer, { carts: unknown }>['carts'][number]['order']
+  return { now: toIso(now), ...rest } as unknown as Extract<ProofAnswer, { carts: unknown }>['carts'][number]['order']
 }

@@ -1,5 +1,5 @@
 import type { OccasionDraft, OccasionRecord, OccasionUpdate } from '@novalex/contract'
-import { createProblem, isLocalDateTime, toInstant, type Problem } from '@novalex/core'
+import { toIso, createProblem, isLocalDateTime, toInstant, type Problem } from '@novalex/core'
 import type { Clock } from '../../platform/clock.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { refuseIfAny } from '../../platform/errors/AppError.ts'
@@ -34,7 +34,7 @@ export function createOccasionsService(deps: { database: Database; clock: Clock 
     findUsers: async (connection, id) => (await findFollowers(connection, id)).map(({ promotion }) => promotion.name),
     letGo: (connection, id) => forgetIn(connection, 'occasion', id),
     carryOver: async ({ transaction, at }, id, dates, by) => {
-      const stamp = { updatedAt: new Date(at).toISOString(), updatedBy: by }
+      const stamp = { updatedAt: toIso(at), updatedBy: by }
       for (const record of await findFollowers(transaction, id)) {
         const promotion = { ...record.promotion, schedule: followDates(record.promotion.schedule, dates) }
         await updatePromotion(transaction, { ...record, ...stamp, promotion })

@@ -1,5 +1,6 @@
 import type { DeliveryOption, OrderAnswer, OrderRequest } from '@novalex/contract'
 import {
+  toIso,
   checkOrder,
   computeSale,
   type CompiledPlan,
@@ -266,5 +267,5 @@ function refuseOutOfStock(
 function toAnswer({ id, placedAt, ...order }: PlacedOrder, { hash }: OrderKey): OrderAnswer {
   if (order.hash !== hash) throw new AppError('key-reused')
   const { number, release, grand, receipt } = order
-  return { order: { id: String(id), number, placedAt: new Date(placedAt).toISOString(), release, grand, receipt } }
+  return { order: { id: String(id), number, placedAt: toIso(placedAt), release, grand, receipt } }
 }

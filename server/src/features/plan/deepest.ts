@@ -1,5 +1,5 @@
 import type { DeepestAnswer } from '@novalex/contract'
-import { computeDeepest } from '@novalex/core'
+import { toIso, computeDeepest } from '@novalex/core'
 import { GUEST } from '../../sources/plans/resolveQuestion.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
 
@@ -19,8 +19,8 @@ export async function computeDeepestAnswer(
     category,
     spans: spans.map((span) => ({
       ...span,
-      from: new Date(span.from).toISOString(),
-      until: new Date(span.until).toISOString(),
+      from: toIso(span.from),
+      until: toIso(span.until),
       promotions: [...span.promotions],
     })),
   }))

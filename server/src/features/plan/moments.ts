@@ -1,5 +1,5 @@
 import type { MomentsAnswer } from '@novalex/contract'
-import { computeHorizon, computePriceMoments, DAY_MS, type Instant } from '@novalex/core'
+import { toIso, computeHorizon, computePriceMoments, DAY_MS, type Instant } from '@novalex/core'
 import { GUEST } from '../../sources/plans/resolveQuestion.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
 
@@ -28,5 +28,5 @@ export async function computeMoments(plans: PlanSource, { plan: name, now }: Mom
 }
 
 function toText(instant: Instant): string {
-  return new Date(instant).toISOString()
+  return toIso(instant)
 }

@@ -1,4 +1,5 @@
 import {
+  toIso,
   computeHorizon,
   computePriorPrice,
   computeStruckPrice,
@@ -47,24 +48,22 @@ export function createPricesHandlers({
         spans: spans.map(writeSpan),
         names: await findNames(database, spans, plan),
         prior: prior && {
-          began: write(prior.began),
+          began: toIso(prior.began),
           price: prior.price,
-          at: prior.at === null ? null : write(prior.at),
+          at: prior.at === null ? null : toIso(prior.at),
         },
         struck: present ? computeStruckPrice(present, prior) : null,
         bySales: computeUnitPrices(plan, product, at, { ...GUEST, facts }).map((one) => ({
           ...one,
-          at: write(one.at),
+          at: toIso(one.at),
         })),
       }
     },
   }
 }
 
-const write = (instant: Instant) => new Date(instant).toISOString()
-
 function writeSpan({ from, until, promotions, ...span }: HistorySpan) {
-  return { ...span, from: write(from), until: write(until), promotions }
+  return { ...span, from: toIso(from), until: toIso(until), promotions }
 }
 
 /** Names as the plan has them; of promotions that it has no longer, as the latest release that had them. */

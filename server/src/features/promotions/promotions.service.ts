@@ -1,5 +1,13 @@
 import type { PromotionDraft, PromotionRecord, PromotionUpdate, RankRequest } from '@novalex/contract'
-import { checkIntent, checkPromotion, computeStatus, createProblem, type Problem, type Promotion } from '@novalex/core'
+import {
+  toIso,
+  checkIntent,
+  checkPromotion,
+  computeStatus,
+  createProblem,
+  type Problem,
+  type Promotion,
+} from '@novalex/core'
 import { findCampaign } from '../../data/campaigns/campaigns.repository.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { createId } from '../../platform/createId.ts'
@@ -60,7 +68,7 @@ export function createPromotionsService(deps: PromotionsDeps): PromotionsService
       return changePlan(deps, { by, action: 'create-promotion', subject: id }, async (scope) => {
         const { transaction, at } = scope
         const promotion = { id, rank: await nextRank(transaction), ...fields }
-        const stamp = { version: 1, updatedAt: new Date(at).toISOString(), updatedBy: by }
+        const stamp = { version: 1, updatedAt: toIso(at), updatedBy: by }
         const record = { promotion, campaign, occasion, archived, note, ...stamp }
         await check(scope, record)
         await insertPromotion(transaction, record)
@@ -73,7 +81,7 @@ export function createPromotionsService(deps: PromotionsDeps): PromotionsService
         const before = await getPromotion(transaction, id)
         refuseStale(before, version)
         const promotion = { id, rank: before.promotion.rank, ...fields }
-        const updatedAt = new Date(at).toISOString()
+        const updatedAt = toIso(at)
         const stamp = { version, updatedAt, updatedBy: by }
         const record = { promotion, campaign, occasion, archived, note, ...stamp }
         await check(scope, record)

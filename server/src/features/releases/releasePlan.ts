@@ -1,5 +1,6 @@
+import { dequal } from 'dequal'
 import type { InShopAnswer, Preparation, ReleaseRequest, ReleaseSummary } from '@novalex/contract'
-import { comparePromotions, type Instant } from '@novalex/core'
+import { toIso, comparePromotions, type Instant } from '@novalex/core'
 import { recordActivity } from '../../data/activity/activity.repository.ts'
 import { loadCatalogue } from '../../data/catalogue/catalogue.repository.ts'
 import { ensureCounts } from '../../data/counts/counts.repository.ts'
@@ -89,7 +90,7 @@ export async function releasePlan(
     const promotions = content.promotions.length
     const release = {
       number,
-      at: new Date(at).toISOString(),
+      at: toIso(at),
       by,
       note,
       preparedBy: prepared?.by ?? null,
@@ -123,6 +124,6 @@ export async function compareWithShop(plans: PlanSource): Promise<InShopAnswer> 
 async function refuseSame(connection: Connection, content: ReleasedPlan, latest: number | undefined): Promise<void> {
   if (latest === undefined) return
   const { store, promotions, sets } = await getReleasedPlan(connection, latest)
-  const isSame = JSON.stringify(store) === JSON.stringify(content.store) && compareSets(sets, content.sets).length === 0
+  const isSame = dequal(store, content.store) && compareSets(sets, content.sets).length === 0
   if (isSame && comparePromotions(promotions, content.promotions).length === 0) throw new AppError('nothing-to-release')
 }

@@ -1,5 +1,6 @@
 import type { ReviewAnswer, SetRecord } from '@novalex/contract'
 import {
+  toIso,
   checkPromotion,
   checkPromotionList,
   checkIntent,
@@ -34,7 +35,7 @@ export async function computeReview(
   const live = await plans.get('live')
   const next = await plans.get(again === null ? 'working' : String(again))
   const { until, products } = compareShelfPrices(live.plan, next.plan, now, GUEST)
-  const text = (instant: Instant) => new Date(instant).toISOString()
+  const text = (instant: Instant) => toIso(instant)
   return {
     planRevision,
     catalogueRevision,

@@ -1,5 +1,5 @@
 import type { PromotionRecord, TakeOffAnswer, TakeOffRequest, TakeOffRun } from '@novalex/contract'
-import { createPublicPricer, takeOff, type Instant, type Markdown, type Promotion } from '@novalex/core'
+import { toIso, createPublicPricer, takeOff, type Instant, type Markdown, type Promotion } from '@novalex/core'
 import type { Clock } from '../../platform/clock.ts'
 import type { RecentFigures } from '../../sources/figures/recentFigures.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
@@ -85,7 +85,7 @@ export function createTakeOffService(deps: TakeOffDeps): TakeOffService {
         const records = await Promise.all(held.map(({ before }) => getPromotion(transaction, before.id)))
         for (const [index, record] of records.entries()) {
           const { state, mechanic } = held[index]!.after
-          const stamp = { updatedAt: new Date(at).toISOString(), updatedBy: by }
+          const stamp = { updatedAt: toIso(at), updatedBy: by }
           await updatePromotion(transaction, {
             ...record,
             ...stamp,

@@ -1,3 +1,4 @@
+import { toIso } from '@novalex/core'
 import type { ShopInfo } from '@novalex/contract'
 import type { Instant, ShopperRow } from '@novalex/core'
 import type { SourcedPlan } from '../../sources/plans/planSource.ts'
@@ -29,7 +30,7 @@ export function describeShop(
     currency,
     timeZone,
     pricesIncludeTax,
-    now: new Date(now).toISOString(),
+    now: toIso(now),
     release,
     categories: listShopCategories(plan),
     delivery: [...delivery],

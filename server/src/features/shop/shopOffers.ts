@@ -1,5 +1,6 @@
 import type { ShopCoupons, ShopOffer } from '@novalex/contract'
 import {
+  toIso,
   computeEdgeCarts,
   computeQuote,
   findOutcome,
@@ -63,7 +64,7 @@ export function listCoupons(plan: CompiledPlan, now: Instant, facts: Facts): Sho
     const order = createGuestOrder([], { now, facts })
     const isGone = isUsedUp(entry, order)
     if (isGone || computeScheduleStatus(schedule, now) !== 'live') return []
-    const until = Number.isFinite(schedule.end) ? new Date(schedule.end).toISOString() : null
+    const until = Number.isFinite(schedule.end) ? toIso(schedule.end) : null
     return [{ ...toShopOffer(plan, entry, { now, facts }), code: code.text, until }]
   })
 }

@@ -1,5 +1,6 @@
 import type { ShopProduct } from '@novalex/contract'
 import {
+  toIso,
   categoryPath,
   computePriorPrice,
   computeShownPrice,
@@ -31,7 +32,7 @@ export function toShopProduct(
     root: rootOf(plan, product),
     ...shown,
     // A price that is about to fall is no last chance.
-    until: next && next.price > shown.price ? new Date(next.at).toISOString() : null,
+    until: next && next.price > shown.price ? toIso(next.at) : null,
     then: next && next.price > shown.price ? next.price : null,
     inStock: stock === null || stock > 0,
     left,

@@ -1,5 +1,5 @@
 import { pairJob } from './stacking.jobs.ts'
-import { computeMeetings } from '@novalex/core'
+import { toIso, computeMeetings } from '@novalex/core'
 import { getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
@@ -34,7 +34,7 @@ export function createStackingHandlers({ database, plans, answers, clock }: Deps
         product,
         promotions,
         meetings,
-        lowest: { at: new Date(from).toISOString(), price, promotions: causes },
+        lowest: { at: toIso(from), price, promotions: causes },
       }
     },
     saveStacking: async ({ body, by }) => {

@@ -1,3 +1,4 @@
+import { toIso } from '@novalex/core'
 import { findLatestChange } from '../../data/activity/activity.repository.ts'
 import { countProducts } from '../../data/catalogue/catalogue.repository.ts'
 import type { Clock } from '../../platform/clock.ts'
@@ -27,7 +28,7 @@ export function createStoreHandlers({ database, clock }: Deps): HandlersOf<Own> 
       const release = latest ? { number: latest.number, at: latest.at, note: latest.note } : null
       const { shownUntil: _shownUntil, delivery, ...rest } = record
       const told = { ...rest, delivery: [...delivery] }
-      return { ...told, latestChange, now: new Date(clock.now()).toISOString(), products, release }
+      return { ...told, latestChange, now: toIso(clock.now()), products, release }
     },
     savePriceRules: async ({ body, by }) => {
       await changePriceRules({ database, clock }, body, by)

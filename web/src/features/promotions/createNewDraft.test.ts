@@ -1,33 +1,11 @@
-import { checkIntent, checkPromotion, compileCatalogue, reachesOf, type Product, type Store } from '@novalex/core'
+import { checkIntent, checkPromotion, compileCatalogue, reachesOf } from '@novalex/core'
+import { createProduct, createStore } from '@novalex/core/testing'
 import { describe, expect, test } from 'vitest'
 import { offerText } from '@/locale/enOffers.ts'
 import { createNewDraft, findFirstGroup, type ReasonKey } from './createNewDraft.ts'
 import { KINDS } from '@/mechanics/words.ts'
 
-const store: Store = {
-  currency: 'EUR',
-  timeZone: 'Europe/Vienna',
-  pricesIncludeTax: true,
-  deliveryTaxRate: 2000,
-  surchargeTaxRate: 2000,
-  conflicts: 'best',
-  maxCodesPerOrder: 1,
-  floor: { enforce: true, minMargin: 0 },
-  stackGroups: ['sale'],
-  apart: [],
-}
-const createProduct = (sku: string, regularPrice: number): Product => ({
-  sku,
-  name: sku,
-  family: null,
-  categories: [],
-  tags: [],
-  regularPrice,
-  unitCost: null,
-  minimumPrice: null,
-  taxRate: 2000,
-  stock: null,
-})
+const store = createStore({ stackGroups: ['sale'], apart: [] })
 const A = createProduct('A', 1795)
 const catalogue = compileCatalogue({ products: [A, createProduct('B', 500)], categories: [], sets: [] })
 const NOW = Date.parse('2027-03-10T09:00:00Z')

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dequal } from 'dequal'
 import type { Problem } from '@novalex/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { call } from '@/api/call.ts'
@@ -28,7 +29,7 @@ const refusal = ref('')
 const isAllowed = computed(() => session.may('administrator'))
 const options = computed(() => toOptions(ways.value, countries.value))
 /** What the edits began from, and its version. */
-let basis = JSON.stringify(store.delivery)
+let basis = store.delivery
 let version = store.info!.version
 const isChanged = computed(() => JSON.stringify(options.value) !== JSON.stringify(store.delivery))
 const country = computed(() => added.value.trim().toUpperCase())
@@ -91,13 +92,13 @@ async function keep(): Promise<void> {
 watch(
   () => store.info,
   () => {
-    if (JSON.stringify(options.value) === basis) reset()
-    else if (JSON.stringify(store.delivery) === basis) version = store.info!.version
+    if (dequal(options.value, basis)) reset()
+    else if (dequal(store.delivery, basis)) version = store.info!.version
   },
 )
 
 function reset(): void {
-  basis = JSON.stringify(store.delivery)
+  basis = store.delivery
   version = store.info!.version
   ways.value = toWays(store.delivery)
   countries.value = listCountries(store.delivery)

@@ -1,5 +1,7 @@
+import { dequal } from 'dequal'
 import { PromotionSchema, type PromotionRecord } from '@novalex/contract'
 import {
+  toIso,
   placeBelow,
   checkIntent,
   checkPromotion,
@@ -57,7 +59,7 @@ export const PLAN_KIND: ImportWork<Promotion, { promotions: PromotionRecord[]; a
     const promotions: PromotionRecord[] = []
     const added: string[] = []
     for (const [index, row] of rows.entries()) {
-      const before = await writePromotion(transaction, row, new Date(at).toISOString())
+      const before = await writePromotion(transaction, row, toIso(at))
       if (before) promotions.push(before)
       else added.push(row.id)
       await onProgress(index / rows.length)
@@ -65,7 +67,7 @@ export const PLAN_KIND: ImportWork<Promotion, { promotions: PromotionRecord[]; a
     return { promotions, added }
   },
   async undo(transaction, { promotions, added }, { at, by }) {
-    const stamp = { updatedAt: new Date(at).toISOString(), updatedBy: by }
+    const stamp = { updatedAt: toIso(at), updatedBy: by }
     for (const before of promotions)
       await updatePromotion(transaction, { ...before, ...stamp, version: before.version + 1 })
     for (const id of added) await markDeleted(transaction, (await findPromotion(transaction, id))!, new Date(at))
@@ -128,18 +130,7 @@ function readPlan(file: Uint8Array): ParsedTable<string, Promotion> {
 
 function isSame(known: Promotion | undefined, row: Promotion): boolean {
   if (!known) return false
-  const plain = (promotion: Promotion) => sortKeys({ ...promotion, rank: 0 })
-  return JSON.stringify(plain(known)) === JSON.stringify(plain(row))
-}
-
-function sortKeys(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sortKeys)
-  if (typeof value !== 'object' || value === null) return value
-  return Object.fromEntries(
-    Object.entries(value)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, inner]) => [key, sortKeys(inner)]),
-  )
+  return dequal({ ...known, rank: 0 }, { ...row, rank: 0 })
 }
 
 /** Answers what was there before under its id. */
@@ -153,8 +144,7 @@ async function writePromotion(
   if (before) {
     const promotion = { ...row, rank: before.promotion.rank }
     // Dates of its own take it off the occasion that it followed.
-    const isSame = JSON.stringify(sortKeys(row.schedule)) === JSON.stringify(sortKeys(before.promotion.schedule))
-    const occasion = isSame ? before.occasion : null
+    const occasion = dequal(row.schedule, before.promotion.schedule) ? before.occasion : null
     await updatePromotion(transaction, { ...before, ...stamp, promotion, occasion })
     return before
   }

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal'
 import { SHOPPER_FORMAT, type ShopperRow } from '@novalex/core'
 import { parseTableFile } from '../../../platform/files/parseTableFile.ts'
 import { deleteShoppers, listShoppers, saveShoppers } from '../../../data/shoppers/shoppers.repository.ts'
@@ -7,9 +8,9 @@ export const SHOPPERS_KIND: ImportWork<ShopperRow, { shoppers: ShopperRow[]; add
   belongsTo: 'catalogue',
   read: (file, options) => parseTableFile(file, SHOPPER_FORMAT, options),
   async preview(connection, { rows }) {
-    const known = new Map((await listShoppers(connection)).map((shopper) => [shopper.id, JSON.stringify(shopper)]))
+    const known = new Map((await listShoppers(connection)).map((shopper) => [shopper.id, shopper]))
     const added = rows.filter(({ id }) => !known.has(id)).length
-    const unchanged = rows.filter((row) => known.get(row.id) === JSON.stringify(row)).length
+    const unchanged = rows.filter((row) => dequal(known.get(row.id), row)).length
     return { added, unchanged, changed: rows.length - added - unchanged }
   },
   async write(transaction, { rows }, onProgress) {
