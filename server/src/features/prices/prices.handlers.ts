@@ -5,7 +5,6 @@ import {
   computeStruckPrice,
   computeUnitPrices,
   type HistorySpan,
-  type Instant,
 } from '@novalex/core'
 import { getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../../platform/clock.ts'
