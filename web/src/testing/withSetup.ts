@@ -1,6 +1,6 @@
 import { environmentManager } from '@tanstack/vue-query'
 import { createPinia } from 'pinia'
-import { createRenderer, defineComponent, h } from 'vue'
+import { createRenderer, defineComponent, h, type Plugin } from 'vue'
 import { installServerState } from '@/api/queryClient.ts'
 
 // Node is no server that prepares pages.
@@ -20,8 +20,8 @@ const { createApp } = createRenderer<object, object>({
   patchProp: () => undefined,
 })
 
-/** Runs a composable inside a component, with stores and server state of its own; `unmount` ends it. */
-export function withSetup<T>(setup: () => T): { readonly result: T; unmount(): void } {
+/** Runs a composable inside a component, with stores and server state of its own, and further plugins; `unmount` ends it. */
+export function withSetup<T>(setup: () => T, plugins: readonly Plugin[] = []): { readonly result: T; unmount(): void } {
   let result: T | undefined
   const app = createApp(
     defineComponent({
@@ -32,6 +32,7 @@ export function withSetup<T>(setup: () => T): { readonly result: T; unmount(): v
     }),
   )
   app.use(installServerState).use(createPinia())
+  for (const plugin of plugins) app.use(plugin)
   app.mount({})
   return {
     result: result as T,

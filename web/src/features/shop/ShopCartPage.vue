@@ -207,7 +207,7 @@ function onQuantity(sku: string, event: Event): void {
           <strong>{{ shopText.toPay }}</strong>
           <strong role="status" aria-live="polite" data-testid="shop-total">{{ formatMoney(data.grand) }}</strong>
         </p>
-        <ShopCheckout :answer="data" :is-young="asked.isPlaceholderData.value" @changed="lookAgain" />
+        <ShopCheckout :answer="data" :is-repricing="asked.isPlaceholderData.value" @changed="lookAgain" />
       </aside>
     </div>
   </ShopFrame>

@@ -1,110 +1,36 @@
 <script setup lang="ts">
-import { dequal } from 'dequal'
-import type { Problem } from '@novalex/core'
-import { computed, ref, shallowRef, watch } from 'vue'
-import { call } from '@/api/call.ts'
-import { ApiError } from '@/api/http.ts'
+import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
-import { createFields, provideFields } from '@/components/fields.ts'
+import { provideFields } from '@/components/fields.ts'
 import { text } from '@/locale/en.ts'
 import { storeText } from '@/locale/enStore.ts'
-import { explainFailure } from '@/locale/problems.ts'
-import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
-import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { listCountries, toId, toOptions, toWays, type Way } from './deliveryTable.ts'
+import { useDeliveryTable } from './useDeliveryTable.ts'
 
 /** The ways of delivery against the countries, each cell a price; kept as a whole. */
 const words = storeText
-const store = useStoreInfo()
 const session = useSession()
-const notice = useNotice()
-const problems = shallowRef<readonly Problem[]>([])
-const fields = createFields(problems)
-provideFields(fields)
-const ways = ref<Way[]>(toWays(store.delivery))
-const countries = ref(listCountries(store.delivery))
-const added = ref('')
-const refusal = ref('')
 const isAllowed = computed(() => session.may('administrator'))
-const options = computed(() => toOptions(ways.value, countries.value))
-/** What the edits began from, and its version. */
-let basis = store.delivery
-let version = store.info!.version
-const isChanged = computed(() => JSON.stringify(options.value) !== JSON.stringify(store.delivery))
-const country = computed(() => added.value.trim().toUpperCase())
-const isCountry = computed(() => /^[A-Z]{2}$/.test(country.value) && !countries.value.includes(country.value))
-const lack = computed(() => {
-  if (options.value.some(({ name }) => name === '')) return words.nameless
-  const nowhere = options.value.find(({ prices }) => prices.length === 0)
-  return nowhere ? words.nowhere(nowhere.name) : ''
-})
-
-function change(at: number, changes: Partial<Way>): void {
-  ways.value = ways.value.map((way, index) => (index === at ? { ...way, ...changes } : way))
-}
-const setPrice = (at: number, to: string, price: number | null) => {
-  change(at, { prices: { ...ways.value[at]!.prices, [to]: price } })
-}
-function addWay(): void {
-  const taken = ways.value.map(({ id }) => id)
-  ways.value = [...ways.value, { id: toId('', taken), name: '', prices: {} }]
-}
-function addCountry(): void {
-  if (!isCountry.value) return
-  countries.value = [...countries.value, country.value]
-  added.value = ''
-}
-/** What can't be read in it goes with it. */
-function removeWay(at: number): void {
-  ways.value = ways.value.filter((_way, index) => index !== at)
-  fields.typed.clear()
-}
-function removeCountry(gone: string): void {
-  countries.value = countries.value.filter((one) => one !== gone)
-  for (const at of ways.value.keys()) fields.forget(`${at}.${gone}`)
-}
-
-async function keep(): Promise<void> {
-  if (fields.typed.size > 0 || lack.value) return
-  const kept = new Set(store.delivery.map(({ id }) => id))
-  // Rules name a way by its id, so one that is kept keeps it; a new one is called after its name.
-  const taken = [...kept]
-  const named = options.value.map((option) => {
-    if (kept.has(option.id)) return option
-    const id = toId(option.name, taken)
-    taken.push(id)
-    return { ...option, id }
-  })
-  refusal.value = ''
-  try {
-    await call('saveDelivery', { body: { options: named, version } })
-    notice.say(words.saved)
-    await store.refresh()
-  } catch (thrown) {
-    if (!(thrown instanceof ApiError)) throw thrown
-    problems.value = thrown.problems
-    refusal.value = explainFailure(thrown)
-  }
-}
-
-// Somebody else changed the store: what nobody edits here follows; an edit of other prices than these is refused when it is kept.
-watch(
-  () => store.info,
-  () => {
-    if (dequal(options.value, basis)) reset()
-    else if (dequal(store.delivery, basis)) version = store.info!.version
-  },
-)
-
-function reset(): void {
-  basis = store.delivery
-  version = store.info!.version
-  ways.value = toWays(store.delivery)
-  countries.value = listCountries(store.delivery)
-  fields.typed.clear()
-  refusal.value = ''
-}
+const {
+  ways,
+  countries,
+  fields,
+  added,
+  country,
+  isCountry,
+  isChanged,
+  lack,
+  refusal,
+  change,
+  setPrice,
+  addWay,
+  addCountry,
+  removeWay,
+  removeCountry,
+  keep,
+  reset,
+} = useDeliveryTable()
+provideFields(fields)
 </script>
 
 <template>
