@@ -2,7 +2,7 @@ import { Type, type Static } from '@sinclair/typebox'
 import { choice, Id, InstantText, Name, Nullable, SEEN, strict, Whole } from './basicSchema.ts'
 import { KEY_SCOPES, PASSWORD_LENGTH, PERSON_ROLES } from './roles.ts'
 
-export const PersonRoleSchema = choice(...PERSON_ROLES)
+const PersonRoleSchema = choice(...PERSON_ROLES)
 
 const PersonName = Type.String({ minLength: 1, maxLength: 80, pattern: SEEN })
 /** With what the log writes before it, it is no longer than a person's. */
@@ -128,10 +128,7 @@ export type KeyDraft = Static<typeof KeyDraft>
 export const KeyMade = Type.Object({ key: Type.String(), record: KeyRecord }, strict)
 export type KeyMade = Static<typeof KeyMade>
 
-export const MessageSummary = Type.Object(
-  { id: Id, at: InstantText, to: Type.String(), subject: Type.String() },
-  strict,
-)
+const MessageSummary = Type.Object({ id: Id, at: InstantText, to: Type.String(), subject: Type.String() }, strict)
 export const MailboxAnswer = Type.Array(MessageSummary)
 export const MessageAnswer = Type.Object({ ...MessageSummary.properties, text: Type.String() }, strict)
 export type MessageAnswer = Static<typeof MessageAnswer>

@@ -22,7 +22,7 @@ const LINES = '[^\\p{Cs}\\ufffe\\uffff\\0-\\x08\\x0b\\x0c\\x0e-\\x1f\\x7f]'
  */
 /** No spaces at the ends: what tells two ids apart is seen. */
 export const ID_PATTERN = `^(?!\\s)${PLAIN}+(?<!\\s)$`
-export const TAG_PATTERN = `^(?!\\s)(?:(?!\\|)${PLAIN})+(?<!\\s)$`
+const TAG_PATTERN = `^(?!\\s)(?:(?!\\|)${PLAIN})+(?<!\\s)$`
 /** One line with something to be seen in it. */
 export const SEEN = `^(?:(?=${PLAIN})\\s)*(?!\\s)${PLAIN}+$`
 /** One or more lines with something to be seen in them. */

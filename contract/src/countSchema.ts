@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, InstantText, Nullable, SEEN, strict, Whole } from './basicSchema.ts'
+import { Id, InstantText, Nullable, SEEN, strict } from './basicSchema.ts'
 import { Sum } from './outcomeSchema.ts'
 
 const figures = {
@@ -59,6 +59,3 @@ export const CorrectionRequest = Type.Object(
 export type CorrectionRequest = Static<typeof CorrectionRequest>
 
 export const RedemptionsQuery = Type.Object({ promotion: Type.Optional(Id) }, strict)
-
-/** A number that changes with every order, and with every one that is taken back. */
-export const SalesEvent = Whole

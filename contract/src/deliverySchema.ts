@@ -2,7 +2,7 @@ import { Type, type Static } from '@sinclair/typebox'
 import { Id, Money, SEEN, strict, Version } from './basicSchema.ts'
 
 /** A way of delivery: where it goes, and what it costs there before any offer. */
-export const DeliveryOptionSchema = Type.Object(
+const DeliveryOptionSchema = Type.Object(
   {
     id: Id,
     name: Type.String({ minLength: 1, maxLength: 60, pattern: SEEN }),

@@ -27,7 +27,7 @@ const ProofOrder = Type.Object(
   },
   strict,
 )
-export type ProofOrder = Static<typeof ProofOrder>
+type ProofOrder = Static<typeof ProofOrder>
 
 const Carts = Type.Object(
   {
@@ -41,13 +41,13 @@ const Moment = Type.Object({ at: InstantText }, strict)
 const Stretch = Type.Object({ sku: Id, from: InstantText, until: Nullable(InstantText), price: Money }, strict)
 
 /** What anyone can check a finding by: orders with their totals, a moment, or a product's price through a stretch of time. */
-export const ProofSchema = Type.Union([Carts, Moment, Stretch])
+const ProofSchema = Type.Union([Carts, Moment, Stretch])
 export type ProofAnswer = Static<typeof ProofSchema>
 
-export const SetAside = Type.Object({ by: Type.String(), at: InstantText, why: Type.String() }, strict)
+const SetAside = Type.Object({ by: Type.String(), at: InstantText, why: Type.String() }, strict)
 
 /** Something in a plan that deserves a look. */
-export const FindingSchema = Type.Object(
+const FindingSchema = Type.Object(
   {
     /** Stays while kind and subjects do. */
     id: Id,

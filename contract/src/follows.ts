@@ -1,7 +1,7 @@
 import type { ADDRESSES, EndpointName } from './addresses.ts'
 
 /** Kinds of change after which an answer may be stale. */
-export type ChangeKind =
+type ChangeKind =
   /** A logged write that changes no product, category or shopper: promotions, sets, settings, releases, codes, people. */
   | 'plan'
   /** A logged write that changes products, categories or shoppers. */
@@ -26,7 +26,7 @@ const SALES = ['plan', 'catalogue', 'sales'] as const
  * The kinds of change that each answer depends on, by which browsers know what to ask again. Empty: the answer never changes, or has a notification of
  * its own. An endpoint that is missing does not compile.
  */
-export const FOLLOWS: Readonly<Record<ReadName, readonly ChangeKind[]>> = {
+const FOLLOWS: Readonly<Record<ReadName, readonly ChangeKind[]>> = {
   getSession: PLAN,
   listOwnSessions: PLAN,
   listPeople: PLAN,

@@ -8,7 +8,7 @@ import { TestSchema } from './conditionSchema.ts'
 export const Sum = Type.Integer({ minimum: -Number.MAX_SAFE_INTEGER, maximum: Number.MAX_SAFE_INTEGER })
 
 /** What a promotion promises to whoever reaches it: a value, or units that are given. */
-export const RewardSchema = Type.Unsafe<Reward>(
+const RewardSchema = Type.Unsafe<Reward>(
   Type.Union([
     AnyValue,
     Type.Object(

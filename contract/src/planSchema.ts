@@ -82,7 +82,7 @@ export const ProductSchema = typed<Product>()(
   Type.Object({ sku: Id, ...productFields, stock: Nullable(Count) }, strict),
 )
 
-export const ScheduleSchema = typed<Schedule>()(
+const ScheduleSchema = typed<Schedule>()(
   Type.Object(
     {
       open: Type.Optional(Type.Literal(true)),

@@ -42,7 +42,7 @@ export const HistoryAnswer = Type.Object(
 export type HistoryAnswer = Static<typeof HistoryAnswer>
 
 /** Below what nothing is sold, and what reductions are measured against. */
-export const PriceRules = Type.Object(
+const PriceRules = Type.Object(
   {
     floor: Type.Object({ enforce: Type.Boolean(), minMargin: Rate }, strict),
     priorDays: Type.Integer({ minimum: 1, maximum: 366 }),
@@ -50,7 +50,7 @@ export const PriceRules = Type.Object(
   },
   strict,
 )
-export type PriceRules = Static<typeof PriceRules>
+type PriceRules = Static<typeof PriceRules>
 
 /** Names the version of the store that they are to replace. */
 export const PriceRulesRequest = Type.Object({ ...PriceRules.properties, version: Version }, strict)

@@ -15,7 +15,7 @@ import { productFields, ProductSchema } from './planSchema.ts'
 
 const Limit = Type.Optional(Type.Integer({ minimum: -MAX_MONEY, maximum: MAX_MONEY }))
 
-export const ProductFilterSchema = Type.Unsafe<ProductFilter>(
+const ProductFilterSchema = Type.Unsafe<ProductFilter>(
   Type.Union([
     Type.Object(
       { column: choice<TextColumn>(...TEXT_COLUMNS), text: Type.String({ minLength: 1, maxLength: 200 }) },

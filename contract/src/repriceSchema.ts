@@ -21,7 +21,7 @@ import { RoundingSchema } from './mechanics/shared.ts'
 import { ProductFilters } from './productTableSchema.ts'
 
 /** Products by hand, or whatever filters leave at a moment of the working plan. */
-export const ProductPickSchema = typed<ProductPick>()(
+const ProductPickSchema = typed<ProductPick>()(
   Type.Union([
     Type.Object({ skus: Type.Array(Id, { minItems: 1, maxItems: TEXT_LIMITS.priced, uniqueItems: true }) }, strict),
     Type.Object({ filters: ProductFilters }, strict),
@@ -46,7 +46,7 @@ const OperationSchema = tagged<Operation>('kind', [
   Type.Object({ kind: Type.Literal('price'), price: Money }, strict),
 ])
 
-export const RepricingSchema = typed<Repricing>()(
+const RepricingSchema = typed<Repricing>()(
   Type.Object(
     {
       bands: Type.Array(Type.Object({ from: Money, operation: OperationSchema }, strict), {

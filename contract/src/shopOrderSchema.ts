@@ -9,7 +9,7 @@ export const OrderHeaders = Type.Object({
   'idempotency-key': Type.Optional(Type.String({ minLength: 1, maxLength: 64, pattern: '^[!-~]+$' })),
 })
 
-export const EMAIL_LENGTH = 254
+const EMAIL_LENGTH = 254
 
 export const OrderRequest = Type.Object(
   {

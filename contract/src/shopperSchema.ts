@@ -3,7 +3,7 @@ import type { ShopperRow } from '@novalex/core'
 import { choice, Count, Id, Money, strict, typed } from './basicSchema.ts'
 
 /** Ascending, or with `-` descending; `orders` and `spent` in all. */
-export const SHOPPER_ORDERS = ['name', '-name', 'orders', '-orders', 'spent', '-spent'] as const
+const SHOPPER_ORDERS = ['name', '-name', 'orders', '-orders', 'spent', '-spent'] as const
 export type ShopperOrder = (typeof SHOPPER_ORDERS)[number]
 
 export const ShoppersQuery = Type.Object(

@@ -10,8 +10,8 @@ export interface PriceRow {
   readonly minimumPrice: MinorUnits | null
 }
 
-export const PRICE_COLUMNS = ['sku', 'regular_price', 'unit_cost', 'minimum_price'] as const
-export type PriceColumn = (typeof PRICE_COLUMNS)[number]
+const PRICE_COLUMNS = ['sku', 'regular_price', 'unit_cost', 'minimum_price'] as const
+type PriceColumn = (typeof PRICE_COLUMNS)[number]
 
 export const PRICE_FORMAT: TableFormat<PriceColumn, PriceRow> = {
   columns: PRICE_COLUMNS,
@@ -40,8 +40,8 @@ export interface StockRow {
   readonly until: string
 }
 
-export const STOCK_COLUMNS = ['sku', 'stock', 'sold_30_days', 'sold_until'] as const
-export type StockColumn = (typeof STOCK_COLUMNS)[number]
+const STOCK_COLUMNS = ['sku', 'stock', 'sold_30_days', 'sold_until'] as const
+type StockColumn = (typeof STOCK_COLUMNS)[number]
 
 export const STOCK_FORMAT: TableFormat<StockColumn, StockRow> = {
   columns: STOCK_COLUMNS,
@@ -70,8 +70,8 @@ export interface HistoryRow {
   readonly regular: MinorUnits
 }
 
-export const HISTORY_COLUMNS = ['sku', 'from', 'until', 'price', 'regular_price'] as const
-export type HistoryColumn = (typeof HISTORY_COLUMNS)[number]
+const HISTORY_COLUMNS = ['sku', 'from', 'until', 'price', 'regular_price'] as const
+type HistoryColumn = (typeof HISTORY_COLUMNS)[number]
 
 export const HISTORY_FORMAT: TableFormat<HistoryColumn, HistoryRow> = {
   columns: HISTORY_COLUMNS,
@@ -98,8 +98,8 @@ export interface SetRow {
   readonly sku: string
 }
 
-export const SET_COLUMNS = ['set', 'sku'] as const
-export type SetColumn = (typeof SET_COLUMNS)[number]
+const SET_COLUMNS = ['set', 'sku'] as const
+type SetColumn = (typeof SET_COLUMNS)[number]
 
 export const SET_FORMAT: TableFormat<SetColumn, SetRow> = {
   columns: SET_COLUMNS,

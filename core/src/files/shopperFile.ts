@@ -10,7 +10,7 @@ export interface ShopperRow extends Shopper {
 /** The columns of a shopper file, in the order in which they are written. */
 export const SHOPPER_COLUMNS = ['id', 'name', 'groups', 'tags', 'orders', 'spent', 'bought'] as const
 
-export type ShopperColumn = (typeof SHOPPER_COLUMNS)[number]
+type ShopperColumn = (typeof SHOPPER_COLUMNS)[number]
 
 const LISTED = { max: 64, listed: 20 }
 

@@ -97,7 +97,7 @@ export function parseTableHeader<C extends string>(
   return problems.length > 0 ? problems : columns
 }
 
-export interface DayOptions {
+interface DayOptions {
   /** How days with slashes are written; absent where each is read as it can only be. */
   readonly order?: DayOrder | null
   /** Hears of every day with slashes that can have one order only. */

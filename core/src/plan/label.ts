@@ -10,8 +10,8 @@ export interface LabelFacts {
   readonly regular?: MinorUnits
 }
 
-export const LABEL_PLACES = ['percent', 'amount', 'price', 'regular'] as const
-export type LabelPlace = (typeof LABEL_PLACES)[number]
+const LABEL_PLACES = ['percent', 'amount', 'price', 'regular'] as const
+type LabelPlace = (typeof LABEL_PLACES)[number]
 
 const PLACE = /\{([^{}]*)\}/g
 

@@ -10,7 +10,7 @@ export interface CompiledSchedule {
   readonly zone: string
 }
 
-export type ScheduleStatus = 'live' | 'not-started' | 'ended' | 'outside-hours'
+type ScheduleStatus = 'live' | 'not-started' | 'ended' | 'outside-hours'
 
 /** What a promotion is doing at a moment, as the screens say it. Never stored. */
 export type PromotionStatus = 'draft' | 'waiting' | 'running' | 'paused' | 'stopped' | 'over'

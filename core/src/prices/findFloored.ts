@@ -5,7 +5,7 @@ import type { Product } from '../terms/index.ts'
 import type { MinorUnits } from '../values/index.ts'
 
 /** Units of one product for which the floor keeps a promotion from its whole reduction. */
-export interface Floored {
+interface Floored {
   readonly product: Product
   readonly units: number
   /** What they would come to by the rule, and come to because of the floor. */

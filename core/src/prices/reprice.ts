@@ -67,7 +67,7 @@ export interface RepriceInput {
   readonly expected: number | null
 }
 
-export interface RepricedPrice {
+interface RepricedPrice {
   readonly sku: string
   readonly regular: MinorUnits
   /** The price that is replaced: the shelf price, or the regular one. */
@@ -83,7 +83,7 @@ export interface Repriced extends RepricedPrice {
   readonly oddities: readonly Oddity[]
 }
 
-export interface RepriceFrame {
+interface RepriceFrame {
   readonly store: Store
   /** When the sale begins and ends; no end is `Infinity`. */
   readonly from: Instant

@@ -5,7 +5,7 @@ import { computeHorizon, computePriceSpans, computePublicPrice, type Guest } fro
 import type { Instant, MinorUnits } from '../values/index.ts'
 
 /** Units at a price, and what comes after them. */
-export interface UnitsLeft {
+interface UnitsLeft {
   readonly left: number
   /** How many there are at this price, sold ones included. */
   readonly of: number

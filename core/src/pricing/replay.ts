@@ -5,7 +5,7 @@ import type { CompiledPromotion } from './compiledPromotion.ts'
 import type { Contest, Settlement } from './contest.ts'
 
 /** A promotion's turn among those that applied, as it went. */
-export interface PlayedTurn {
+interface PlayedTurn {
   readonly offer: AdmittedPromotion<OfferAct>
   readonly before: CartState
   readonly outcome: Outcome

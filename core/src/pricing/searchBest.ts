@@ -8,7 +8,7 @@ import { computePay, isSole, keepOffers, runAll, type Contest, type Settlement }
 import { Outlook } from './outlook.ts'
 
 /** How much a search may do. Each try of a promotion looks at every piece of the cart, and so does each look ahead. */
-export interface SearchLimit {
+interface SearchLimit {
   /** Of a cart of at most `EXACT_LINES`, the search goes on at least for so many tries: 4,096 are enough for every set of 12. */
   readonly tries: number
   /** Then it ends, with the best it has found, once it has looked at so many pieces; what takes longer to try counts more. */

@@ -14,7 +14,7 @@ import type { AdmittedPromotion } from './admission.ts'
 import type { CompiledPromotion } from './compiledPromotion.ts'
 
 /** One markdown's part in a shelf price. */
-export interface ShelfCut {
+interface ShelfCut {
   readonly entry: CompiledPromotion<ShelfAct>
   readonly amount: MinorUnits
   readonly cutByFloor: boolean

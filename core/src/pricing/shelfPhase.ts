@@ -7,12 +7,12 @@ import type { Session } from './session.ts'
 import { computeShelfPrice, explainLeftOut, type ShelfPrice } from './shelf.ts'
 
 /** Units of one cart line that share a shelf price. Units are kept in groups and never expanded. */
-export interface UnitGroup {
+interface UnitGroup {
   readonly units: number
   readonly shelf: ShelfPrice
 }
 
-export interface ShelfLine {
+interface ShelfLine {
   readonly product: Product
   readonly quantity: number
   readonly groups: readonly UnitGroup[]

@@ -151,4 +151,3 @@ export type Finding = {
 }[FindingKind]
 
 export const promotionSubject = (id: string): Subject => ({ kind: 'promotion', id })
-export const productSubject = (id: string): Subject => ({ kind: 'product', id })

@@ -33,14 +33,14 @@ export function thresholdsOf({ alarm, longestSaleDays, priorDays }: Store): Thre
   }
 }
 
-export interface ProofOccasion {
+interface ProofOccasion {
   readonly id: string
   readonly dates: { readonly start: LocalDateTime; readonly end: LocalDateTime } | null
   /** The day on which it is likely to begin, while its dates are open: `YYYY-MM-DD`. */
   readonly estimate: string | null
 }
 
-export interface ProofTestCart {
+interface ProofTestCart {
   readonly id: string
   readonly name: string
   /** Null: now. */
@@ -87,7 +87,7 @@ export function horizonOf({ now }: Pick<ProofInput, 'now'>): Instant {
 }
 
 /** Whether a promotion will do anything, or does: ready, with dates, not over. */
-export function isToCome({ promotion, schedule }: CompiledPromotion, { now }: Pick<ProofInput, 'now'>): boolean {
+function isToCome({ promotion, schedule }: CompiledPromotion, { now }: Pick<ProofInput, 'now'>): boolean {
   return promotion.state === 'ready' && schedule.end > now && schedule.start < horizonOf({ now })
 }
 

@@ -1,7 +1,7 @@
 import type { BasisPoints } from '../values/index.ts'
 
 /** Where a store draws the lines of what is pointed out to planners. Source: docs/findings.md. */
-export interface Alarm {
+interface Alarm {
   /** The least that must be left over unit cost, on top of it; absent: 0. */
   readonly margin?: BasisPoints
   /** More than this off the regular price is pointed out; absent: 50 %. */

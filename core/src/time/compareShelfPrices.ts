@@ -11,7 +11,7 @@ export interface PriceShift {
   readonly after: MinorUnits
 }
 
-export interface ProductShift {
+interface ProductShift {
   readonly sku: string
   readonly shifts: readonly PriceShift[]
 }

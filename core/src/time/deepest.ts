@@ -5,7 +5,7 @@ import { pushSpan } from './spans.ts'
 import { computePriceSpans, createPricers, type Guest } from './timeline.ts'
 
 /** The deepest combined reduction in a category during a stretch of time, and where it is found. */
-export interface DeepestSpan {
+interface DeepestSpan {
   readonly from: Instant
   readonly until: Instant
   /** Off the regular price; 0 where nothing is reduced. */

@@ -6,7 +6,7 @@ import { computeHorizon, computePriceSpans, type Guest, type PriceSpan } from '.
 /** Whether two promotions on one item add up, keep each other out, or never hold at the same time. */
 export type Meeting = 'together' | 'apart' | 'never'
 
-export interface Meetings {
+interface Meetings {
   /** All that look at the product and are not over, by rank. */
   readonly promotions: readonly string[]
   /** For each of them its meeting with each, in the same order; null with itself. */

@@ -27,7 +27,7 @@ export interface HistorySpan {
 }
 
 /** The only price that may honestly be crossed out beside a reduced one. */
-export interface PriorPrice {
+interface PriorPrice {
   /** When the reduction began that holds now, with all that it grew out of without a gap. */
   readonly began: Instant
   /** The lowest shelf price of the days before; null where nothing is known of them. */

@@ -45,7 +45,7 @@ export interface PriceMoment {
 }
 
 /** How far ahead weekly hours are walked where nothing ends. */
-export const OPEN_END_DAYS = 92
+const OPEN_END_DAYS = 92
 
 /** Shelf prices of any number of products as their pages show them to a guest at one instant. */
 export function createPublicPricer(plan: CompiledPlan, now: Instant, guest: Guest): PublicPricer {

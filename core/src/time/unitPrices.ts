@@ -5,14 +5,14 @@ import type { Instant, MinorUnits } from '../values/index.ts'
 import { computePublicPrice, type Guest } from './timeline.ts'
 
 /** What a product costs from so many units sold on. */
-export interface SoldPrice {
+interface SoldPrice {
   readonly sold: number
   readonly regular: MinorUnits
   readonly price: MinorUnits
 }
 
 /** A product's price as it follows the sales of one promotion. */
-export interface UnitPrices {
+interface UnitPrices {
   readonly promotion: string
   readonly name: string
   /** The instant at which it is reckoned: the one asked about, or the promotion's start if that is later. */

@@ -10,7 +10,7 @@ export interface Share {
 }
 
 /** What each unit of a share gets: `each`, and the first `extra` units one minor unit more. */
-export interface Portion {
+interface Portion {
   readonly each: MinorUnits
   readonly extra: number
   /** Its room left it with less than its share. */

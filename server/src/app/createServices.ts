@@ -28,7 +28,7 @@ import type { Database } from '../platform/db/openDatabase.ts'
 import { reporting } from '../platform/events.ts'
 import { createSources } from '../sources/createSources.ts'
 
-export interface Environment {
+interface Environment {
   readonly config: Config
   readonly database: Database
   readonly threads: Threads

@@ -60,7 +60,7 @@ export interface Asked<N extends EndpointName> extends InputOf<Endpoints[N]> {
 }
 
 type Result<N extends EndpointName> = Results<Endpoints[N]>[Endpoints[N]['answers']]
-export type Handler<N extends EndpointName> = (asked: Asked<N>) => Result<N> | Promise<Result<N>>
+type Handler<N extends EndpointName> = (asked: Asked<N>) => Result<N> | Promise<Result<N>>
 
 /** A handler for each endpoint. */
 export type Handlers = { readonly [N in EndpointName]: Handler<N> }

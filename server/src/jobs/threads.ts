@@ -21,7 +21,7 @@ export interface Threads {
   close(): Promise<void>
 }
 
-export interface ThreadLimits {
+interface ThreadLimits {
   /** From when a task is asked for until its answer. */
   readonly questionMs: number
   readonly fileMs: number

@@ -6,7 +6,7 @@ const QUIET_MS = 1500
 const LONGEST_MS = 6000
 export const FINDINGS: EndpointName = 'listFindings'
 
-export interface FindingsRefresh {
+interface FindingsRefresh {
   /**
    * After something was written: findings are known to be old at once, so that a page that opens asks anew; what is open asks once there is a
    * pause, since each question has the whole plan checked.

@@ -8,7 +8,7 @@ import type { ApiError } from './http.ts'
 export type Question<N extends EndpointName> = Omit<CallOf<Endpoints[N]>, 'signal'>
 
 /** A question as the library of server state takes it; its key is the endpoint and what it is asked with. */
-export interface Query<T> {
+interface Query<T> {
   readonly queryKey: readonly [EndpointName, AnyCall]
   readonly queryFn: (context: { readonly signal: AbortSignal }) => Promise<T>
 }

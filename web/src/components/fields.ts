@@ -2,7 +2,7 @@ import type { Problem } from '@novalex/core'
 import { inject, provide, reactive, type InjectionKey, type Ref } from 'vue'
 
 /** A text in a field that can't be read yet, with what is wrong with it. */
-export interface Typed {
+interface Typed {
   readonly text: string
   readonly problem: Problem
 }

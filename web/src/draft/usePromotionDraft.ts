@@ -163,7 +163,7 @@ export function usePromotionDraft(id: string) {
   } // prettier-ignore
 }
 
-export type PromotionEditing = ReturnType<typeof usePromotionDraft>
+type PromotionEditing = ReturnType<typeof usePromotionDraft>
 
 const KEY: InjectionKey<PromotionEditing> = Symbol('promotion')
 

@@ -53,7 +53,7 @@ export function formatEnd(local: LocalDateTime, options: { year?: boolean } = {}
   return `${formatDate(addDays(dateOf(local), -1), options)}, 24:00`
 }
 
-export interface Zoned {
+interface Zoned {
   readonly zone: string
   readonly year?: boolean
   readonly seconds?: boolean
@@ -108,9 +108,4 @@ export function plural(count: number, one: string, many = `${one}s`): string {
 export function joinWords(words: readonly string[], last = 'and'): string {
   if (words.length < 2) return words[0] ?? ''
   return `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1)}`
-}
-
-/** A reduction as a share of the price, for reading: `12.5 %`. */
-export function formatPercentRead(saved: MinorUnits, price: MinorUnits): string {
-  return price > 0 ? `${Math.round((saved * 1000) / price) / 10} %` : ''
 }

@@ -14,7 +14,7 @@ async function install(): Promise<void> {
 }
 
 /** Fetches and installs the component library, once. Pages of the shop that do without it show before it is there. */
-export function fetchComponents(): Promise<void> {
+function fetchComponents(): Promise<void> {
   installed ??= install().catch((thrown: unknown) => {
     installed = null
     throw thrown

@@ -22,7 +22,7 @@ import { formatEnd, formatLocal, formatMoney, joinWords, plural } from '../local
 import type { Names } from '../locale/ruleWords.ts'
 
 /** What a reason's sentence needs besides the outcome. */
-export interface ReasonContext {
+interface ReasonContext {
   readonly names: Names
   /** A promotion of the plan by its id. */
   find(id: string): Pick<Promotion, 'name' | 'mechanic' | 'schedule' | 'state'> | undefined

@@ -8,7 +8,7 @@ import { formatEnd, formatLocal, formatMoney, joinWords, plural } from '../local
 import { describeValue, type Names } from '../locale/ruleWords.ts'
 
 /** A piece of the sentence: plain words, or a part that opens its editor. */
-export interface SentencePiece {
+interface SentencePiece {
   readonly text: string
   readonly part: SentencePart['part'] | null
 }

@@ -2,7 +2,7 @@ import { useTimeoutFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 
-export interface Notice {
+interface Notice {
   readonly text: string
   readonly kind: 'plain' | 'wrong'
   readonly action?: { readonly label: string; readonly run: () => void }

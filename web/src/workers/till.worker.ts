@@ -37,7 +37,7 @@ import { expose } from 'comlink'
 import type { DeliveryOption } from '@novalex/contract'
 import { codesOf, fulfil, whomItIsFor } from './whomItIsFor.ts'
 
-export interface TillQuestion {
+interface TillQuestion {
   /** Those in the cart, and others that the rule names. */
   readonly products: readonly Product[]
   readonly cart: Cart

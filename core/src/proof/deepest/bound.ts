@@ -11,13 +11,13 @@ import { findCompany } from './carts.ts'
 import { boundUnit, isJoining, isPrice, mostGiven, valuesOf } from './unitBound.ts'
 
 /** The least that the goods concerned may come to, as a share of their regular price, and whether that could raise an alarm. */
-export interface StackBound {
+interface StackBound {
   /** 0 to 1. */
   readonly share: number
   readonly mayAlarm: boolean
 }
 
-export interface BoundSurroundings {
+interface BoundSurroundings {
   readonly plan: CompiledPlan
   readonly thresholds: Thresholds
 }

@@ -3,7 +3,7 @@ import type { CompiledPlan, CompiledPromotion } from '../../pricing/index.ts'
 import type { Cart, Delivery, Shopper } from '../../terms/index.ts'
 
 /** Somebody who buys: who, by which channel, delivered how. */
-export type Buyer = Pick<Cart, 'shopper' | 'channel' | 'delivery'>
+type Buyer = Pick<Cart, 'shopper' | 'channel' | 'delivery'>
 
 const MOST_SHOPPERS = 64
 

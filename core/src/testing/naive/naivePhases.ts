@@ -1,7 +1,7 @@
 import { reaches, type Json, type Unit } from './naiveBasics.ts'
 import { factsOf, onOffer, floorOf, isOpen, judge, markdownPrice, mayTouch, type Situation } from './naiveOrder.ts'
 
-export interface Gift {
+interface Gift {
   readonly promotion: string
   readonly product: Json
   quantity: number

@@ -11,7 +11,7 @@ interface Outcome extends State {
   readonly surcharges: [string, number][]
 }
 
-export interface NaiveQuote {
+interface NaiveQuote {
   readonly lines: { sku: string; quantity: number; gift: boolean; total: number; tax: number }[]
   readonly totals: Record<string, number>
   readonly applied: Record<string, number>

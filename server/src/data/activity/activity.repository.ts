@@ -2,7 +2,7 @@ import type { LoggedAction } from '@novalex/contract'
 import { readingState, type Reading } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 
-export interface Activity {
+interface Activity {
   readonly at: number
   readonly by: string
   readonly action: LoggedAction

@@ -26,7 +26,7 @@ export async function listSold(connection: Connection, now: Instant): Promise<Ma
 }
 
 /** Units sold in 30 days that are in no order here, as a file reported them. */
-export interface SoldElsewhere {
+interface SoldElsewhere {
   readonly sold: number
   /** The end of these days; null: not known, so they count as the last ones. */
   readonly until: Instant | null

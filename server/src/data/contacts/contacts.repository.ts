@@ -77,7 +77,7 @@ export async function deleteContact(transaction: Connection, address: string): P
   await ask(transaction, 'delete from consent_links where address = ?', [address])
 }
 
-export interface ConfirmedContact {
+interface ConfirmedContact {
   readonly email: string
   readonly name: string
   readonly wording: string

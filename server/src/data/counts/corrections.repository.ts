@@ -1,7 +1,7 @@
 import { ask } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 
-export interface Correction {
+interface Correction {
   readonly at: number
   readonly by: string
   readonly units: number

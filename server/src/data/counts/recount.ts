@@ -2,7 +2,7 @@ import { ask } from '../../platform/db/ask.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 
 /** A figure that is kept, and what the orders say it should be. */
-export interface Discrepancy {
+interface Discrepancy {
   readonly of: 'promotion' | 'shopper' | 'code' | 'stock' | 'order'
   readonly id: string
   readonly figure: string
@@ -10,7 +10,7 @@ export interface Discrepancy {
   readonly counted: number
 }
 
-export interface Recount {
+interface Recount {
   readonly orders: number
   readonly promotions: number
   readonly shoppers: number

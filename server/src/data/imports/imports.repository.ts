@@ -9,11 +9,11 @@ import { transact } from '../../platform/db/transact.ts'
 import type { FileReading } from '../../platform/files/parseTableFile.ts'
 import { parseReading, recallReading } from './readings.repository.ts'
 
-export type ImportState = ImportStatus['state']
+type ImportState = ImportStatus['state']
 /** What was read from the file so far; the rest of the status has columns of its own. */
 export type ImportPreview = Omit<ImportStatus, 'id' | 'kind' | 'fileName' | 'state' | 'progress'>
 
-export interface ImportRecord {
+interface ImportRecord {
   readonly status: ImportStatus
   readonly createdBy: string
   /** The revision of plan or catalogue that the preview was compared with; once it is written, the one that it made. */

@@ -16,7 +16,7 @@ interface Row {
   revoked_at: Date | null
 }
 
-export interface NewKey {
+interface NewKey {
   readonly id: string
   /** Hash of the key; the key itself is never stored. */
   readonly hash: string

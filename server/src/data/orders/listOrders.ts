@@ -35,7 +35,7 @@ const SHOWN = 50
 /** In place of a code that the asker may not read. */
 const HIDDEN_CODE = '…'
 
-export interface OrderFilters {
+interface OrderFilters {
   readonly search?: string
   readonly promotion?: string
   readonly before?: string

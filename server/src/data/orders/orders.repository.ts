@@ -76,7 +76,7 @@ function insertingOrder(cells: Readonly<Record<string, Value>>): Statement {
 }
 
 /** A row whose key was claimed, or a key that is claimed with the order itself, where nobody else has to be waited for. */
-export type OrderPlace = { readonly id: number } | { readonly key: OrderKey; readonly number: string }
+type OrderPlace = { readonly id: number } | { readonly key: OrderKey; readonly number: string }
 
 export interface OrderRecord {
   readonly place: OrderPlace
@@ -92,7 +92,7 @@ export interface OrderRecord {
   readonly uses: readonly OrderUse[]
 }
 
-export interface OrderLine {
+interface OrderLine {
   readonly sku: string
   readonly quantity: number
   readonly gift: boolean

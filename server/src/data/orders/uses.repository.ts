@@ -47,7 +47,7 @@ export async function countUsesSince(
 export const STEP_S = 900
 
 /** What orders that stand used of a promotion within one step. */
-export interface UsesInStep extends Counts {
+interface UsesInStep extends Counts {
   /** Number of the step since the epoch. */
   readonly step: number
 }

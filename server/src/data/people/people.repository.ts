@@ -20,7 +20,7 @@ interface Row {
   removed_at: Date | null
 }
 
-export interface NewPerson {
+interface NewPerson {
   readonly name: string
   readonly email: string
   readonly role: PersonRole

@@ -7,7 +7,7 @@ const IDLE_MS = 7 * DAY_MS
 /** A session expires this long after its start, however it is used. */
 const LONGEST_MS = 30 * DAY_MS
 
-export interface StoredSession {
+interface StoredSession {
   readonly account: Account
   readonly agent: string
   readonly seenAt: number

@@ -27,7 +27,7 @@ import {
 } from '../../data/codes/codeBatches.repository.ts'
 import { findLeastLength, isMistyped, printCode } from '../../data/codes/codeText.ts'
 
-export interface CodesDeps {
+interface CodesDeps {
   readonly database: Database
   readonly plans: PlanSource
   readonly threads: Threads

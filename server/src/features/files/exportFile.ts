@@ -28,7 +28,7 @@ import { listShoppers } from '../../data/shoppers/shoppers.repository.ts'
 import { writeTable, type TableFileType } from '../../platform/files/writeTable.ts'
 
 /** The kinds of file with one record a row; the plan is JSON. */
-export type TableKind = Exclude<ImportKind, 'plan'>
+type TableKind = Exclude<ImportKind, 'plan'>
 
 export const TABLE_FORMATS: Readonly<Record<TableKind, TableFormat<string, unknown>>> = {
   products: PRODUCT_FORMAT,

@@ -50,7 +50,7 @@ export async function checkPlanThoroughly(
 }
 
 /** A plan with all that is known of its products, what was sold, and what surrounds it. */
-export async function readProofInput(
+async function readProofInput(
   { database, plans, history, figures }: CheckDeps,
   { plan: name, now }: CheckQuestion,
 ): Promise<{ readonly input: ProofInput; readonly revision: number }> {

@@ -54,7 +54,7 @@ export interface ImportsService {
   remove(id: string): Promise<void>
 }
 
-export interface ImportsDeps {
+interface ImportsDeps {
   readonly database: Database
   readonly threads: Threads
   readonly clock: Clock

@@ -11,7 +11,7 @@ import { sumUnits } from './needed.ts'
 import { recordOrder, type OrderRecord, type OrderUse } from '../../data/orders/orders.repository.ts'
 import { takingFromStock } from '../../data/stock/stock.repository.ts'
 
-export interface SaleRecord extends Pick<OrderRecord, 'place' | 'release' | 'channel' | 'shopper' | 'buyer'> {
+interface SaleRecord extends Pick<OrderRecord, 'place' | 'release' | 'channel' | 'shopper' | 'buyer'> {
   readonly plan: CompiledPlan
   readonly sale: Sale
   readonly now: Instant

@@ -19,7 +19,7 @@ export interface ReleasesService {
   release(request: ReleaseRequest | { readonly approves: string }, by: string): Promise<ReleaseSummary>
 }
 
-export interface ReleasesDeps {
+interface ReleasesDeps {
   readonly database: Database
   readonly plans: PlanSource
   readonly threads: Threads

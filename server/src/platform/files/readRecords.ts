@@ -8,7 +8,7 @@ import { isWorkbook, readWorkbook } from './readWorkbook.ts'
 /** No cell of any file is this long: the longest is a list of categories. */
 const LONGEST_CELL = 100_000
 
-export interface ReadOptions {
+interface ReadOptions {
   readonly maxRows?: number | undefined
   /** Whether the first rows of a sheet of a workbook are those of the table that is looked for. */
   readonly isTable?: (rows: readonly (readonly string[])[]) => boolean

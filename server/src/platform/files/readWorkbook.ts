@@ -6,7 +6,7 @@ import { MAX_ROWS } from './maxRows.ts'
 import { UnreadableFile } from './UnreadableFile.ts'
 
 /** The most that a workbook may unpack to. */
-export const MAX_UNPACKED_BYTES = 256 * 2 ** 20
+const MAX_UNPACKED_BYTES = 256 * 2 ** 20
 const PIECE_BYTES = 64 * 2 ** 10
 /** Far more than any kind of file has. */
 const MAX_COLUMNS = 300

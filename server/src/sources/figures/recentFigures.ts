@@ -29,7 +29,7 @@ export interface RecentFigures {
   forget(): void
 }
 
-export interface AllStock {
+interface AllStock {
   readonly sale: number
   readonly bySku: ReadonlyMap<string, number>
 }

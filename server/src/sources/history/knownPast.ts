@@ -6,7 +6,7 @@ import { listPastPrices, listShownPrices } from '../../data/prices/prices.reposi
 import { listRegularPrices, type RegularPrice } from '../../data/catalogue/regularPrices.repository.ts'
 
 /** What is written of a product's prices. */
-export interface KnownPast {
+interface KnownPast {
   /** What was brought in, then what the shop showed, until what it showed is written no further. */
   readonly spans: readonly HistorySpan[]
   /** Oldest first; none of a product whose prices were never noted. */

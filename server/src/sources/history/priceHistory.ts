@@ -34,7 +34,7 @@ interface PastQuestion {
   readonly since: Instant
 }
 
-export interface HistoryQuestion {
+interface HistoryQuestion {
   /** What holds from the present on. */
   readonly ahead: Pick<SourcedPlan, 'plan' | 'release'>
   readonly now: Instant

@@ -10,7 +10,7 @@ import {
   type StoreRecord,
 } from '../../data/store/store.repository.ts'
 
-export interface ChangeNote {
+interface ChangeNote {
   readonly by: string
   readonly action: LoggedAction
   readonly subject: string

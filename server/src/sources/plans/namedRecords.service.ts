@@ -5,7 +5,7 @@ import { AppError } from '../../platform/errors/AppError.ts'
 import { changePlan, type ChangeScope, type PlanWriter } from './changePlan.ts'
 
 /** What one kind of small named records of the plan has of its own. */
-export interface RecordRules<C> {
+interface RecordRules<C> {
   /** As activities call it. */
   readonly noun: 'set' | 'occasion'
   readonly records: ReturnType<typeof createNamedRecords<C>>

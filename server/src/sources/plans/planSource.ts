@@ -9,7 +9,7 @@ import { SETS } from '../../data/sets/sets.repository.ts'
 import { getStore, type StoreRecord } from '../../data/store/store.repository.ts'
 
 /** `working`, `live` (the latest release), or a release's number. */
-export type PlanName = string
+type PlanName = string
 
 export interface SourcedPlan {
   readonly plan: CompiledPlan

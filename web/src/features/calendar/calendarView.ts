@@ -35,7 +35,7 @@ export function shiftWindow({ zoom, from, to }: CalendarView, direction: -1 | 1)
   return { zoom, from: addDays(from, days), to: addDays(to, days) }
 }
 
-export interface Tick {
+interface Tick {
   readonly at: Instant
   readonly title: string
   readonly isWeekend: boolean

@@ -11,13 +11,13 @@ export interface Span {
   readonly room?: Instant
 }
 
-export interface Lane {
+interface Lane {
   readonly name: string
   readonly top: number
   readonly height: number
 }
 
-export interface Layout {
+interface Layout {
   readonly lanes: readonly Lane[]
   /** The upper edge of each span's row, by id. */
   readonly tops: ReadonlyMap<string, number>

@@ -1,5 +1,5 @@
 /** A place of what was written, with what stood there before and after; empty: nothing did. */
-export interface Difference {
+interface Difference {
   readonly path: string
   readonly before: string
   readonly after: string

@@ -16,7 +16,7 @@ type Change = (record: PromotionRecord) => Partial<PromotionDraft> | null
 
 const words = text.promotions.many
 
-export interface ManyAction {
+interface ManyAction {
   readonly title: string
   readonly change: Change
 }

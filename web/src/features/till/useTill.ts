@@ -7,7 +7,7 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useMoment } from '@/stores/moment.ts'
 import type { EdgePrices, TillAnswer } from '@/workers/till.worker.ts'
 
-export interface TillLine {
+interface TillLine {
   readonly product: Product
   readonly quantity: number
 }

@@ -18,7 +18,7 @@ import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** What happens at an instant: something starts, ends, or goes to its next rung. */
-export interface Coming {
+interface Coming {
   readonly at: Instant
   readonly time: string
   readonly name: string

@@ -1,7 +1,7 @@
 import type { Bundle, Product } from '@novalex/core'
 
 /** Whom a bundle saves something: its items bought one by one may cost no more, for the cheapest or even for the dearest of each part. */
-export type Bargain = 'for-all' | 'not-for-cheapest' | 'for-nobody'
+type Bargain = 'for-all' | 'not-for-cheapest' | 'for-nobody'
 
 /** Judged by the cheapest and the dearest product of each part's reach, at their regular prices. */
 export function judgeBundle(
