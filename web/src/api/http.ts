@@ -25,11 +25,11 @@ export interface RequestOptions {
   readonly signal?: AbortSignal
 }
 
-/** What waits until somebody is signed in again; null where nobody was. */
-type SignedOut = () => Promise<void> | null
+/** Settles once a request that was refused as signed out may be sent again; null: never. `sentAt`: by `performance.now()`. */
+type SignedOut = (sentAt: number) => Promise<void> | null
 let waitForSignIn: SignedOut = () => null
 
-/** Who is told that a request was refused since nobody is signed in any more; it is made again once what they promise settles. */
+/** Registers what decides about requests that are refused as signed out. */
 export function onSignedOut(wait: SignedOut): void {
   waitForSignIn = wait
 }
@@ -71,10 +71,11 @@ function toApiError(answer: unknown): ApiError {
 /** An answer that is no refusal. */
 async function send(path: string, options: RequestOptions): Promise<Response> {
   for (;;) {
+    const sentAt = performance.now()
     const response = await sendOnce(path, options)
     if (response.ok) return response
     const error = toApiError(await response.json().catch(() => undefined))
-    const signedIn = error.code === 'signed-out' ? waitForSignIn() : null
+    const signedIn = error.code === 'signed-out' ? waitForSignIn(sentAt) : null
     if (!signedIn) throw error
     await signedIn
     options.signal?.throwIfAborted()

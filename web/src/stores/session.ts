@@ -15,6 +15,7 @@ export const useSession = defineStore('session', () => {
   const isEnded = ref(false)
   let goOn: (() => void)[] = []
   let loading: Promise<SessionAnswer> | null = null
+  let signedInAt = 0
 
   const account = computed(() => answer.value?.account ?? null)
 
@@ -44,14 +45,17 @@ export const useSession = defineStore('session', () => {
   function take(given: SessionAnswer): void {
     answer.value = given
     if (!given.account) return
+    signedInAt = performance.now()
     isEnded.value = false
     for (const go of goOn) go()
     goOn = []
   }
 
-  /** What was refused for want of a session waits here until there is one again. */
-  onSignedOut(() => {
+  /** A request that was refused for want of a session waits here until there is one again. */
+  onSignedOut((sentAt) => {
     if (!account.value) return null
+    // Refused before somebody signed in, and heard of after it.
+    if (sentAt <= signedInAt) return Promise.resolve()
     isEnded.value = true
     return new Promise<void>((resolve) => goOn.push(resolve))
   })
