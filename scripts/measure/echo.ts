@@ -2,15 +2,15 @@ import compression from 'compression'
 import express from 'express'
 import { pino } from 'pino'
 import { readConfig } from '../../server/src/platform/config.ts'
-import { frameApi, frameRequests } from '../../server/src/http/frame.ts'
+import { addApiMiddleware, addRequestMiddleware } from '../../server/src/http/frame.ts'
 
 /** Gives back what it is sent, behind all that every request passes in Novalex: what a route is measured against. */
 const config = readConfig(process.env)
 const app = express()
-frameRequests(app, { config, logger: pino({ level: config.logLevel }) })
+addRequestMiddleware(app, { config, logger: pino({ level: config.logLevel }) })
 app.use(compression())
 const api = express.Router()
-frameApi(api, config)
+addApiMiddleware(api, config)
 api.use(express.json({ limit: '64kb' }))
 api.post('/echo', (request, response) => {
   response.json(request.body)

@@ -8,7 +8,7 @@ import { namesWithRole } from '../data/people/people.repository.ts'
 import { hasStore } from '../data/store/store.repository.ts'
 import { createSessions } from '../features/access/sessions.ts'
 import { readShopCookies } from '../features/shop/shopCookie.ts'
-import { frameApi, frameRequests } from '../http/frame.ts'
+import { addApiMiddleware, addRequestMiddleware } from '../http/frame.ts'
 import { handleError } from '../http/handleError.ts'
 import { answerAlive, createReadyCheck } from '../http/health.ts'
 import { createIdentify, type Identify } from '../http/identity.ts'
@@ -27,7 +27,7 @@ export function createApp(services: Services, cookieSecret: string): Express {
     namesWithRole: (roles) => namesWithRole(database, roles),
   })
   const app = express()
-  frameRequests(app, { config, logger })
+  addRequestMiddleware(app, { config, logger })
   app.use(timeRequest)
   watchPool(database)
   // Mounted first: most requests go to the API.
@@ -55,7 +55,7 @@ function createApi(services: Services, { identify, cookieSecret }: Access): Rout
   const { config, database, wallClock } = services
   const { checksAnswers, isShopOpen } = config
   const api = express.Router()
-  frameApi(api, config)
+  addApiMiddleware(api, config)
   api.use(createSessions(database, cookieSecret, wallClock))
   api.use(readShopCookies(cookieSecret))
   serveEndpoints(api, createHandlers(services), { checksAnswers, identify, isShopOpen, queues: createTaskQueues() })

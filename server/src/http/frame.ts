@@ -10,7 +10,7 @@ import { refuseForeign } from './refuseForeign.ts'
 import { senderOf } from './senderOf.ts'
 
 /** What every request passes: the log, its id, headers that keep browsers safe, and whether it may come at all. */
-export function frameRequests(
+export function addRequestMiddleware(
   app: Express,
   { config, logger }: { readonly config: Pick<Config, 'host' | 'origins' | 'trustedProxies'>; readonly logger: Logger },
 ): void {
@@ -24,7 +24,7 @@ export function frameRequests(
 }
 
 /** What every request of the API passes besides: not too many in a minute, and no answer is kept on the way. */
-export function frameApi(api: Router, { requestsPerMinute }: Pick<Config, 'requestsPerMinute'>): void {
+export function addApiMiddleware(api: Router, { requestsPerMinute }: Pick<Config, 'requestsPerMinute'>): void {
   const limitAll = createRateLimit(requestsPerMinute)
   const limitKeyTries = createKeyTryLimit(requestsPerMinute)
   // One middleware: each router layer costs as much as the work in it.

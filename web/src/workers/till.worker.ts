@@ -122,20 +122,20 @@ const worker = {
 
   price(question: TillQuestion): TillAnswer {
     const { products, facts, codes, edited, opened, now } = question
-    const kept = compile(products, opened)
-    const young = attempt(() => compile(products, edited))
-    const { cart, at } = (young && attempt(() => placeOrder(question, young))) ?? { cart: question.cart, at: now }
+    const saved = compile(products, opened)
+    const draft = attempt(() => compile(products, edited))
+    const { cart, at } = (draft && attempt(() => placeOrder(question, draft))) ?? { cart: question.cart, at: now }
     const order = { now: at, cart, facts, codes: { ...codes, ...codesOf(edited) } }
-    const before = computeQuote(kept, order)
-    const after = young && attempt(() => computeQuote(young, order))
+    const before = computeQuote(saved, order)
+    const after = draft && attempt(() => computeQuote(draft, order))
     return {
       cart,
       asOf: at === now ? null : at,
       before,
       after,
-      receipts: young && after && comparePaper([kept, before], [young, after]),
-      nudges: young && after ? findKeptNudges(young, order, after) : findKeptNudges(kept, order, before),
-      near: findNear(kept, { ...question, cart }),
+      receipts: draft && after && compareReceipts([saved, before], [draft, after]),
+      nudges: draft && after ? findKeptNudges(draft, order, after) : findKeptNudges(saved, order, before),
+      near: findNear(saved, { ...question, cart }),
     }
   },
 
@@ -244,16 +244,16 @@ function prepare({ products, cart: inTill, facts, now, codes, edited: given, del
 /** Signed in, with nothing known. */
 const SOMEBODY: Shopper = { id: '', groups: [], tags: [], orders: 0, spent: 0, bought: [] }
 
-/** The kept promotions that look at anything in the cart. */
-function findNear(kept: CompiledPlan, { products, cart }: TillQuestion): string[] {
+/** Returns the ids of the saved promotions that concern the cart. */
+function findNear(saved: CompiledPlan, { products, cart }: TillQuestion): string[] {
   const inCart = products.filter(({ sku }) => cart.lines.some((line) => line.sku === sku))
-  const near = inCart.flatMap((product) => [...kept.findPricing(product), ...kept.findOffers(product)])
-  const delivery = cart.delivery && inCart.length > 0 ? kept.deliveryOffers : []
+  const near = inCart.flatMap((product) => [...saved.findPricing(product), ...saved.findOffers(product)])
+  const delivery = cart.delivery && inCart.length > 0 ? saved.deliveryOffers : []
   return [...new Set([...near, ...delivery].map(({ promotion }) => promotion.id))]
 }
 
-function comparePaper(old: readonly [CompiledPlan, Quote], young: readonly [CompiledPlan, Quote]) {
-  const [before, after] = [writeReceipt(...old), writeReceipt(...young)]
+function compareReceipts(saved: readonly [CompiledPlan, Quote], draft: readonly [CompiledPlan, Quote]) {
+  const [before, after] = [writeReceipt(...saved), writeReceipt(...draft)]
   return dequal(before, after) ? null : { before, after }
 }
 

@@ -56,7 +56,7 @@ function tryOut(probe: Probe, entry: CompiledPromotion): Tries {
   return tries
 }
 
-/** Clears those beside which it applies; and, where there are more orders than may be tried, whoever is in the group: of them nothing can be said. */
+/** Removes suspects that the promotion applies alongside. If the order budget runs out, removes the whole group (inconclusive). */
 function tryGroup(
   probe: Probe,
   entry: CompiledPromotion,

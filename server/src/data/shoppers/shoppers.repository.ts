@@ -18,7 +18,7 @@ interface Row {
 
 const SHOPPERS_A_STATEMENT = 500
 
-/** As a file has them: what they did before the orders that are kept here is theirs, what they did since is their orders’. */
+/** Returns shoppers as imported: orders and spend before the first order stored here. Later orders are added on read. */
 export async function listShoppers(connection: Connection): Promise<ShopperRow[]> {
   return (await connection<Row>('shoppers').orderBy('name').orderBy('id')).map(toShopper)
 }

@@ -46,7 +46,7 @@ export interface OrderDeps {
   readonly figures: RecentFigures
 }
 
-/** Places in a thread what is too large for the event loop. */
+/** Places orders in a worker thread that are too large for the event loop. */
 export interface LargeOrders {
   place(task: OrderTask): Promise<Placed>
 }
@@ -59,13 +59,13 @@ export interface OrderTask {
   readonly buyer: { readonly email: string; readonly name: string; readonly consent: boolean } | null
 }
 
-/** What an order is priced with, looked at beforehand. */
-interface Ground {
+/** State that an order is priced with, read before the transaction. */
+interface PricingSnapshot {
   readonly sourced: SourcedPlan
   readonly store: StoreRecord
-  /** As it was within the last second: for what no order waits for. */
+  /** Figures up to a second old, for everything that orders do not lock. */
   readonly recent: Pick<Order, 'facts' | 'stock'>
-  /** What it came to then. */
+  /** The price under this snapshot. */
   readonly trial: { readonly order: Order; readonly sale: Sale }
   readonly needed: Needed
 }
@@ -92,12 +92,12 @@ export async function placeOrder(
   try {
     const task = { key, ...(await prepare()) }
     if (!isLargeOrder((await deps.plans.getRecent()).plan, task.request.cart)) return await placeNew(deps, task)
-    // Its price takes longer than other requests should wait. What a thread does shows in no figure here.
+    // Too expensive for the event loop. This process does not see what the thread counts, so cached figures are dropped.
     return await deps.large.place(task).finally(() => {
       deps.figures.forget()
     })
   } catch (thrown) {
-    // Whoever asks again is answered the same, whatever would be said of a new order.
+    // A retry gets the stored answer, even if a new order would be refused.
     const placed = thrown instanceof AppError ? await findPlaced(deps.database, key) : null
     if (placed) return { answer: toAnswer(placed, key), isReplay: true }
     throw thrown
@@ -107,28 +107,29 @@ export async function placeOrder(
 /** Places an order unless its key was used; see `placeOrder`. */
 export async function placeNew(deps: OrderDeps, task: OrderTask): Promise<Placed> {
   if (task.request.cart.delivery === null) throw new AppError('delivery-missing')
-  let ground = await lookAround(deps, task, { isFresh: false })
+  let snapshot = await takeSnapshot(deps, task, { isFresh: false })
   for (let round = 1; ; round++) {
-    const result = await placeOn(deps, task, ground)
+    const result = await placeOn(deps, task, snapshot)
     if (result.kind === 'placed') return { answer: toAnswer(result.order, task.key), isReplay: result.isReplay }
     if (result.kind === 'refused') {
-      // Whoever looks at the cart again sees what is true now.
+      // The next look at the cart shows present figures.
       deps.figures.forget()
       throw result.describe()
     }
     if (round === MOST_ROUNDS) throw new AppError('took-too-long')
-    if (result.kind === 'moved') ground = await lookAround(deps, task, { isFresh: true })
-    else if (result.kind === 'narrow') ground = { ...ground, needed: joinNeeded(ground.needed, result.needed) }
-    else if (result.kind === 'uncounted') await ensureCounts(deps.database, [...ground.needed.promotions])
+    if (result.kind === 'plan-changed') snapshot = await takeSnapshot(deps, task, { isFresh: true })
+    else if (result.kind === 'locks-missing')
+      snapshot = { ...snapshot, needed: joinNeeded(snapshot.needed, result.needed) }
+    else if (result.kind === 'counter-row-missing') await ensureCounts(deps.database, [...snapshot.needed.promotions])
   }
 }
 
-/** What the order would most likely need, from figures that may be a second old. */
-async function lookAround(
+/** Prices an order without locks, to find the rows that it needs. Figures may be a second old. */
+async function takeSnapshot(
   { database, plans, figures, clock }: OrderDeps,
   { request, known }: OrderTask,
   { isFresh }: { readonly isFresh: boolean },
-): Promise<Ground> {
+): Promise<PricingSnapshot> {
   const store = isFresh ? await getStore(database) : await figures.store()
   const sourced = isFresh ? await plans.get('live') : await plans.getRecent()
   const { plan } = sourced
@@ -145,16 +146,16 @@ const resolve = ({ cart }: OrderRequest, options: readonly DeliveryOption[], sho
 
 type Placing =
   | { readonly kind: 'placed'; readonly order: PlacedOrder; readonly isReplay: boolean }
-  /** The plan, the catalogue or the store's settings are others by now. */
-  | { readonly kind: 'moved' }
-  /** More has to be held. */
-  | { readonly kind: 'narrow'; readonly needed: Needed }
-  /** It is not as the shopper saw it; what to say of it is worked out when nobody waits any more. */
+  /** The plan, the catalogue or the store's settings changed since the snapshot. */
+  | { readonly kind: 'plan-changed' }
+  /** The price depends on rows that were not locked. */
+  | { readonly kind: 'locks-missing'; readonly needed: Needed }
+  /** The price is not the one that the shopper saw; `describe` computes the explanation after the locks are released. */
   | { readonly kind: 'refused'; readonly describe: () => AppError }
   /** A promotion has no row for its counts yet. */
-  | { readonly kind: 'uncounted' }
+  | { readonly kind: 'counter-row-missing' }
 
-/** Rolls the transaction back without being a failure. */
+/** Rolls the transaction back; the caller retries or refuses. */
 class Undone extends Error {
   readonly placing: Exclude<Placing, { kind: 'placed' }>
   constructor(placing: Exclude<Placing, { kind: 'placed' }>) {
@@ -163,12 +164,12 @@ class Undone extends Error {
   }
 }
 
-async function placeOn(deps: OrderDeps, task: OrderTask, ground: Ground): Promise<Placing> {
+async function placeOn(deps: OrderDeps, task: OrderTask, snapshot: PricingSnapshot): Promise<Placing> {
   const { database } = deps
   let isWritten = false
   const work = async (transaction: Connection) => {
     isWritten = false
-    const placed = await placeWithin(transaction, { deps, task, ground })
+    const placed = await placeWithin(transaction, { deps, task, snapshot })
     isWritten = true
     return placed
   }
@@ -176,8 +177,8 @@ async function placeOn(deps: OrderDeps, task: OrderTask, ground: Ground): Promis
     const order = await transact(database, work, { tries: MOST_TRIES })
     if (order) return { kind: 'placed', order, isReplay: false }
     const rival = await findPlaced(database, task.key)
-    // The number that was drawn is another's; or who had the key was rolled back.
-    return rival ? { kind: 'placed', order: rival, isReplay: true } : { kind: 'narrow', needed: ground.needed }
+    // Either the random order number collided, or the transaction that held this idempotency key rolled back. Retry.
+    return rival ? { kind: 'placed', order: rival, isReplay: true } : { kind: 'locks-missing', needed: snapshot.needed }
   } catch (thrown) {
     if (thrown instanceof Undone) return thrown.placing
     if (!isWritten || !isDatabaseAway(thrown)) throw thrown
@@ -190,36 +191,36 @@ async function placeOn(deps: OrderDeps, task: OrderTask, ground: Ground): Promis
 interface Placement {
   readonly deps: OrderDeps
   readonly task: OrderTask
-  readonly ground: Ground
+  readonly snapshot: PricingSnapshot
 }
 
-/** Locks in one order for all: the shopper, the order's key, codes, counts, stock; each by its key. Null where the key is taken. */
-async function placeWithin(transaction: Connection, { deps, task, ground }: Placement): Promise<PlacedOrder | null> {
+/** Locks rows in the same order for all orders: shopper, idempotency key, codes, counts, stock; each by its key. Null: the key is taken. */
+async function placeWithin(transaction: Connection, { deps, task, snapshot }: Placement): Promise<PlacedOrder | null> {
   const { request, key } = task
-  const { sourced, store, recent, needed } = ground
+  const { sourced, store, recent, needed } = snapshot
   const { plan, release } = sourced
   const buyer = task.known.shopper
   const shopper = buyer && (await lockBuyer(transaction, buyer.id, { withGoods: needsGoods(plan) }))
   const number = createOrderNumber(deps.clock.now(), store.store.timeZone)
   const isFree = buyer === null && request.cart.codes.length === 0 && isNothing(needed)
-  // Who waits for nobody claims the key with the order itself.
+  // An order that holds no locks claims its key with the insert itself.
   const claimed = isFree ? null : await claimKey(transaction, key, number)
   if (claimed === null && !isFree) return null
   const cart = resolve(request, store.delivery, shopper)
   const codes = await lockCodes(transaction, cart.codes)
   const promotions = [...needed.promotions]
   const counts = await lockCounts(transaction, promotions)
-  if (counts.length < promotions.length) throw new Undone({ kind: 'uncounted' })
+  if (counts.length < promotions.length) throw new Undone({ kind: 'counter-row-missing' })
   const stock = needed.skus.size > 0 ? await lockStock(transaction, [...needed.skus].sort()) : new Map<string, number>()
   const now = await readInstant(transaction, deps, { sourced, store })
   const [own] = await readTogether(transaction, [readingOwnUses(plan, shopper?.id ?? null, cart.codes)])
   const facts: Facts = addOwnUses({ ...recent.facts, ...toFacts(counts) }, own)
   const order: Order = { now, cart, facts, codes, stock: { ...recent.stock, ...Object.fromEntries(stock) } }
-  const isTried = isFree && isSameMoment(plan, ground.trial.order.now, now)
-  // What waits for nobody is worth what it was a moment ago, unless the clock says otherwise.
-  const sale = isTried ? ground.trial.sale : computeSale(plan, order)
+  const isTried = isFree && isSameMoment(plan, snapshot.trial.order.now, now)
+  // An order that holds no locks reuses the trial price if no schedule edge lies between the trial and now.
+  const sale = isTried ? snapshot.trial.sale : computeSale(plan, order)
   const wanted = findNeeded(plan, order, sale)
-  if (!holds(needed, wanted)) throw new Undone({ kind: 'narrow', needed: wanted })
+  if (!holds(needed, wanted)) throw new Undone({ kind: 'locks-missing', needed: wanted })
   refuseOutOfStock(plan, cart, stock)
   if (!isAsExpected(sale.quote, request.expected))
     throw new Undone({ kind: 'refused', describe: () => describeChanged(sourced, order, sale.quote) })
@@ -238,16 +239,16 @@ async function placeWithin(transaction: Connection, { deps, task, ground }: Plac
   return placed && { ...placed, number, placedAt: now, release, hash: key.hash, grand: sale.quote.totals.grand }
 }
 
-/** The instant at which it is placed, by the database's clock after all locks. Throws `Undone` where what it is priced with has changed. */
+/** Reads the instant of the order by the database's clock, after all locks. Throws `Undone` if the state of the snapshot has changed. */
 async function readInstant(
   transaction: Connection,
   { clock }: OrderDeps,
-  { sourced, store }: Pick<Ground, 'sourced' | 'store'>,
+  { sourced, store }: Pick<PricingSnapshot, 'sourced' | 'store'>,
 ): Promise<Instant> {
   const { at, release, catalogueRevision, version } = await readRevisions(transaction)
   const isSame =
     release === sourced.release && catalogueRevision === sourced.catalogueRevision && version === store.version
-  if (!isSame) throw new Undone({ kind: 'moved' })
+  if (!isSame) throw new Undone({ kind: 'plan-changed' })
   return clock.isFixed ? clock.now() : at
 }
 

@@ -49,8 +49,8 @@ interface Question {
 }
 
 /**
- * Compiled plans, kept as long as neither plan nor catalogue change. Revisions are asked of the database each time, so any number
- * of processes agree. What could not be loaded is not kept. Between the steps of loading and compiling, others have their turn.
+ * Creates a cache of compiled plans, by the revisions of plan and catalogue, which are read from the database each time so that all processes agree.
+ * A failed load is not cached. Loading and compiling yield to the event loop between steps.
  */
 export function createPlanSource(database: Database): PlanSource {
   const goods = new LRUCache<number, Goods, Connection>({
@@ -90,7 +90,7 @@ export function createPlanSource(database: Database): PlanSource {
       const question = { connection, record, release: 'working' as const }
       const known = plans.get(keyOf(question))
       if (known) return known
-      // What others wait for may wait for a connection itself, so nothing is shared with them but what is there.
+      // Never await another caller's in-flight load here: it may be waiting for the pool connection that this transaction holds (deadlock).
       const own = goods.get(record.catalogueRevision) ?? (await loadGoods(connection))
       const sourced = await compile(question, own)
       goods.set(record.catalogueRevision, own)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** A sheet before the desk: who comes in says here who they are. */
+/** Layout of the sign-in, invitation and set-up pages. */
 const { title, wide = false } = defineProps<{ title: string; wide?: boolean }>()
 </script>
 
