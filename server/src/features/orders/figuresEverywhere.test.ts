@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, inject, test, vi } from 'vitest'
 import { bringIn } from '../../testing/imports.ts'
+import { createRecentFigures } from '../../sources/figures/recentFigures.ts'
 import { createTestServer, type TestServer } from '../../testing/createTestServer.ts'
 import { createOrderBody, offerParcels, place, releaseAll, visit } from '../../testing/placeOrders.ts'
 
@@ -71,6 +72,21 @@ test('the last unit on offer is sold: the price and the stock are told everywher
       }),
     20_000,
   )
+})
+
+test('counts are no older than the sale that is known', async () => {
+  const [id] = await releaseAll(server, {
+    schedule: {},
+    limits: { units: 50 },
+    mechanic: { kind: 'markdown', reach: { skus: ['PAD-2'] }, value: { percent: 1000 } },
+  })
+  const visitor = await visit(server)
+  const figures = createRecentFigures(server.database)
+  const before = await figures.facts()
+  const { sale } = await figures.allStock(-1)
+  expect((await place(server, visitor, createOrderBody({ 'PAD-2': 1 }, 2250 + 490))).status).toBe(201)
+  await vi.waitFor(async () => expect((await figures.allStock(-1)).sale).not.toBe(sale), 20_000)
+  expect((before[id!]?.unitsSold ?? 0) + 1).toBe((await figures.facts())[id!]?.unitsSold)
 })
 
 test('units sold in 30 days and days of cover follow each order, and what a file reports comes on top', async () => {

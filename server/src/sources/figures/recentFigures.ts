@@ -54,11 +54,18 @@ export function createRecentFigures(database: Database): RecentFigures {
     ignoreFetchAbort: true,
     fetchMethod: () => listShapes(database),
   })
+  let latestSale: number | null = null
   const sale = new LRUCache<'latest', number>({
     max: 1,
     ttl: RECENT_MS,
     ignoreFetchAbort: true,
-    fetchMethod: () => findLatestSale(database),
+    fetchMethod: async () => {
+      const latest = await findLatestSale(database)
+      // Counts from before a sale must not be combined with the sale's number, under which answers are cached.
+      if (latest !== latestSale) facts.clear()
+      latestSale = latest
+      return latest
+    },
   })
   const allStock = new LRUCache<string, AllStock, number>({
     max: 1,
