@@ -37,7 +37,7 @@ const branches: readonly TSchema[] = Object.values(SCHEMAS)
 /** A test of a condition. */
 export const TestSchema = tagged<ConditionTest>('test', branches)
 
-// Static<> of a recursive schema is not the core's type by itself.
+// Unsafe: TypeBox does not infer the core's type from a recursive schema.
 export const ConditionSchema = Type.Unsafe<Condition>(
   Type.Recursive(
     (Self) =>

@@ -3,7 +3,7 @@ import type { ConditionPlan, FitScope } from './definition.ts'
 import { conditionOf } from './definitions.ts'
 
 /**
- * Returns the cart of somebody for whom a condition holds: the same lines, with a shopper, a channel and a delivery changed as little as that takes.
+ * Returns a cart for which a condition holds: the same lines, with shopper, channel and delivery changed as little as that takes.
  * Tests about the goods are left to the cart; of several alternatives the first is made true. Contradictions stay unfulfilled.
  */
 export function fitCart(when: Condition | null, cart: Cart, plan: ConditionPlan): Cart {

@@ -68,7 +68,7 @@ function toRegister(rows: readonly Row[]): CodeRegister {
   )
 }
 
-/** Locks the code that somebody typed until the transaction ends and returns it as stored. Throws `not-found`. */
+/** Locks a typed code until the transaction ends and returns it as stored. Throws `not-found`. */
 export async function lockCode(transaction: Connection, typed: string): Promise<string> {
   const [row] = await ask<{ code: string }>(transaction, 'select code from codes where code = ? for update', [
     toCell(typed),
@@ -105,7 +105,7 @@ interface FoundRow {
   promotion_name: string | null
 }
 
-/** Returns the code that somebody typed with its batch, or null if no batch made it. */
+/** Returns a typed code with its batch, or null if no batch made it. */
 export async function findCode(connection: Connection, typed: string) {
   const [row] = await ask<FoundRow>(
     connection,
