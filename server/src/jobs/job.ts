@@ -1,6 +1,6 @@
 /** Which threads do a job: each kind waits only for its own. */
 export type JobPool =
-  /** Questions that somebody waits for at a screen. */
+  /** Interactive questions. */
   | 'question'
   /** Carts and orders of shoppers, which never wait for the desk. */
   | 'shop'

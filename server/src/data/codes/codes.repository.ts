@@ -83,7 +83,7 @@ export async function voidCode(transaction: Connection, code: string): Promise<v
     .update({ state: CODE_STATES.indexOf('void') })
 }
 
-/** Notes that the store gave a code to somebody by its own means. */
+/** Marks a code as given away by the store's own means, for instance on a printed card. */
 export async function markCode(
   transaction: Connection,
   code: string,

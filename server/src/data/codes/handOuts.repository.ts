@@ -112,7 +112,7 @@ interface Handing {
   readonly by: string
 }
 
-/** An open code of a promotion that nobody has been given yet, given to somebody now; null where there is none. */
+/** Takes an open code of a promotion that was not given away yet and gives it to a recipient; null: none is left. */
 export async function handOutCode(
   transaction: Connection,
   { promotion, recipient, kind, at, by }: Handing,
