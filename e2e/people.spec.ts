@@ -65,11 +65,12 @@ test.describe('nobody signed in', () => {
     await page.goto('/shop')
     await expect(page.getByText('Drawing sheet A4')).toBeVisible()
     await expect(page.getByText('Prices as of')).toHaveCount(0)
-    const club =
-      ((await (await page.request.get('/api/shop/shoppers?search=s-00')).json()) as { id: string; groups: string[] }[]) // prettier-ignore
-        .find(({ groups }) => groups.includes('club'))!
+    const found = await page.request.get('/api/shop/shoppers?search=s-00')
+    const club = ((await found.json()) as { id: string; groups: string[] }[]).find(({ groups }) =>
+      groups.includes('club'),
+    )!
     const lines = [{ sku: 'OIS-8COL', quantity: 2 }]
-    const price = async (cart: object) => page.request.post('/api/shop/cart', { data: { cart: { lines, codes: [], delivery: null, ...cart } } }) // prettier-ignore
+    const price = async (cart: object) => page.request.post('/api/shop/cart', { data: { cart: { lines, codes: [], delivery: null, ...cart } } }) // oxfmt-ignore
     const grandOf = async (cart: object) => ((await (await price(cart)).json()) as { grand: number }).grand
     const guest = await grandOf({})
     const claim = { id: club.id, groups: ['club'], tags: [], orders: 0, spent: 0, bought: [] }

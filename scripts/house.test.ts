@@ -39,6 +39,14 @@ const textOf = new Map(files.map((file) => [file, readFileSync(join(ROOT, file),
 /** Static imports, exports from a module, and dynamic imports, types included. */
 const IMPORT = /^(?:import|export)\b[^'"]*?from '([^']+)'|^import '([^']+)'|\bimport\('([^']+)'\)/gm
 
+/** What each package must not import, since it runs where that is missing or belongs to a later package. */
+const KEPT_OUT: Readonly<Record<string, RegExp>> = {
+  core: /^(?:@novalex\/|vue|vuetify|node:|express|knex|mysql2|piscina)/,
+  contract: /^(?:@novalex\/(?:server|web)|vue|vuetify|node:|express|knex|mysql2|piscina)/,
+  server: /^(?:@novalex\/web|vue|vuetify)/,
+  web: /^(?:@novalex\/server|node:|express|knex|mysql2|piscina)/,
+}
+
 /** The files that each file imports, types included; with `isLazy: false` without dynamic imports. */
 function readImports({ isLazy }: { readonly isLazy: boolean }): Map<string, string[]> {
   return new Map(
@@ -104,6 +112,18 @@ test('a dynamic import is an import', () => {
 test('no files import each other in a circle, types included', () => {
   // A page that is loaded when it is opened may lead back to what opened it.
   expect(findCircles(readImports({ isLazy: false }))).toEqual([])
+})
+
+test.each(Object.keys(KEPT_OUT))('%s imports no package that is kept out of it', (name) => {
+  const own = files.filter((file) => file.startsWith(`${name}/src/`) && !isTest(file) && !file.includes('/testing/'))
+  const wrong = own.flatMap((file) =>
+    [...textOf.get(file)!.matchAll(IMPORT)]
+      .map(([, from, bare, lazy]) => from ?? bare ?? lazy!)
+      .filter((imported) => KEPT_OUT[name]!.test(imported))
+      .map((imported) => `${file} -> ${imported}`),
+  )
+  expect(own.length).toBeGreaterThan(20)
+  expect(wrong).toEqual([])
 })
 
 /** The rooms as docs/architecture.md draws them. */
@@ -239,4 +259,17 @@ test('the core names no months of the texts that shoppers read', () => {
   const own = files.filter((file) => file.startsWith('core/src') && !isTest(file) && !file.includes('/testing/'))
   const withWords = own.filter((file) => /(?<!\* .*)\b(?:january|february|april)\b/i.test(textOf.get(file)!))
   expect(withWords).toEqual([])
+})
+
+test('the core has no clock and no chance of its own', () => {
+  const own = files.filter((file) => file.startsWith('core/src') && !isTest(file) && !file.includes('/testing/'))
+  const wrong = own.filter((file) => /\bDate\.now\(|\bMath\.random\(|\bnew Date\(\)/.test(textOf.get(file)!))
+  expect(own.length).toBeGreaterThan(100)
+  expect(wrong).toEqual([])
+})
+
+test('keys are written out, not spread from a literal', () => {
+  const packed = /[.]{3}\{ *\w+ *[,}]/
+  expect(packed.test('...{ a, b }')).toBe(true)
+  expect(files.filter((file) => packed.test(textOf.get(file)!) && file !== 'scripts/house.test.ts')).toEqual([])
 })

@@ -17,7 +17,7 @@ const COLOURS = [
   'Titanium White', 'Ivory Black', 'Lemon Yellow', 'Warm Yellow', 'Golden Ochre', 'Raw Sienna', 'Burnt Sienna', 'Burnt Umber',
   'Cadmium Orange', 'Cadmium Red', 'Madder Red', 'Deep Magenta', 'Mauve', 'Ultramarine', 'Cobalt Blue', 'Sky Blue', 'Turquoise',
   'Prussian Blue', 'Emerald', 'Leaf Green', 'Sap Green', 'Olive', 'Payne Grey', 'Pearl Grey',
-] // prettier-ignore
+] // oxfmt-ignore
 
 const SIZES = ['2', '4', '6', '8', '10', '12', '16', '20', '24']
 

@@ -62,7 +62,7 @@ describe('the past is priced with what had been used up then', () => {
   ])('%s', (_label, changes, events, now, expected) => {
     expect(spansOf(changes, createPastFacts(used(...now), events))).toEqual(expected)
     expect(spansOf(changes, createPastFacts(used(...now), events.toReversed()))).toEqual(expected)
-  }) // prettier-ignore
+  }) // oxfmt-ignore
 
   test('nothing known is nothing used up', () => {
     expect(spansOf(early, createPastFacts(new Map(), [event(10, 2)]))).toEqual([[0, 600]])

@@ -291,7 +291,7 @@ test('every endpoint is among them', () => {
 const JUNK: readonly unknown[] = [
   null, 0, -1, 1, 1.5, 1e308, Number.MAX_SAFE_INTEGER, 4_294_967_296, true, '', ' ', 'x', '\u0000', 'PAD-1 ', '😀'.repeat(40), 'a'.repeat(300),
   '2027-03-01T00:00', '0000-01-01T00:00', '9999-12-31T24:00', '2027-13-01T00:00:00Z', '1900-01-01T00:00:00Z', '2999-12-31T23:59:59Z', [], [[]], [null], {}, { a: {} }, ['sale', 'sale'], { percent: 10_000 }, { price: 0 }, { amount: 1, per: 'once' }, { all: [] }, { not: { any: [] } }, { __proto__: null, constructor: 1 },
-] // prettier-ignore
+] // oxfmt-ignore
 const junk = fc.constantFrom(...JUNK)
 
 /** One place of a body changed, taken out, put in a second time or filled with something else. */
@@ -322,8 +322,8 @@ const request = fc.record({
   changes: fc.array(fc.tuple(fc.array(fc.nat(30), { maxLength: 6 }), fc.option(junk, { nil: undefined })), {
     maxLength: 2,
   }),
-  path: fc.option(fc.tuple(fc.nat(12), fc.oneof(fc.constantFrom('', '%00', '%20', '-1', '0', '99999999999', 'x'.repeat(90), '..', 'working'), fc.string({ maxLength: 6 }).map((text) => encodeURIComponent(text))))), // prettier-ignore
-  headers: fc.constantFrom<Record<string, string>>({}, {}, {}, { authorization: 'Bearer none' }, { 'x-file-name': '%zz' }, { 'content-encoding': 'gzip' }, { 'content-type': 'text/csv' }), // prettier-ignore
+  path: fc.option(fc.tuple(fc.nat(12), fc.oneof(fc.constantFrom('', '%00', '%20', '-1', '0', '99999999999', 'x'.repeat(90), '..', 'working'), fc.string({ maxLength: 6 }).map((text) => encodeURIComponent(text))))), // oxfmt-ignore
+  headers: fc.constantFrom<Record<string, string>>({}, {}, {}, { authorization: 'Bearer none' }, { 'x-file-name': '%zz' }, { 'content-encoding': 'gzip' }, { 'content-type': 'text/csv' }), // oxfmt-ignore
 })
 
 test('no request breaks the server', { timeout: RUNS * 100 }, async () => {

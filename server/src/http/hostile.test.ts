@@ -122,7 +122,7 @@ describe('addresses', () => {
   ])('%j is none', async (email) => {
     const { status, body } = await place(server, await visit(server), { ...createOrderBody({ 'INK-1': 1 }, 99_999), buyer: { ...BUYER, email } })
     expect([status, body.error.problems[0].code]).toEqual([422, 'not-an-email'])
-  }) // prettier-ignore
+  }) // oxfmt-ignore
 
   test('erasing one leaves another that differs by an accent', async () => {
     const [first] = (await server.database('orders').select('id')) as { id: number }[]

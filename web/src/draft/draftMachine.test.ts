@@ -80,7 +80,7 @@ const ROWS: readonly Row[] = [
   ['conflict', 'all of theirs', settled('Theirs'), 'kept', { record: record('Theirs', 2) }],
   ['gone', 'time to save', due, 'gone'],
   ['gone', 'brought back', restored, 'changed', { record: record('A', 3), draft: draft('B'), stillMs: 0 }],
-] // prettier-ignore
+] // oxfmt-ignore
 
 describe('from each state', () => {
   test.each(ROWS)('%s: %s', (from, _label, event, to, facts = {}) => {

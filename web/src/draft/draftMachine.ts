@@ -32,7 +32,9 @@ export type LoadedDraft = Loaded &
 
 /** Where the editing of a promotion is, from loading to kept. */
 export type DraftState =
-  { readonly state: 'loading' } | { readonly state: 'unloaded'; readonly error: ApiError } | LoadedDraft
+  | { readonly state: 'loading' }
+  | { readonly state: 'unloaded'; readonly error: ApiError }
+  | LoadedDraft
 
 export type DraftEvent =
   | { readonly event: 'loaded'; readonly record: PromotionRecord; readonly backup: DraftBackup | null }

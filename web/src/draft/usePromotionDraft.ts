@@ -160,7 +160,7 @@ export function usePromotionDraft(id: string) {
   return {
     state, loaded, opened, draft, reach, loadError, problems, isRestored, typed,
     load, patch, save, settle, bringBack, forget, problemsAt, undo: history.undo, redo: history.redo, canUndo: history.canUndo, canRedo: history.canRedo,
-  } // prettier-ignore
+  } // oxfmt-ignore
 }
 
 type PromotionEditing = ReturnType<typeof usePromotionDraft>

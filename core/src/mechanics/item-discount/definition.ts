@@ -14,7 +14,9 @@ export interface ItemDiscount {
 }
 
 export type ItemDiscountPart =
-  ValuePart | ReachPart | { readonly part: 'maxUnits'; readonly maxUnits: number; readonly pick: PickOrder }
+  | ValuePart
+  | ReachPart
+  | { readonly part: 'maxUnits'; readonly maxUnits: number; readonly pick: PickOrder }
 
 export const itemDiscount = {
   phase: 2,

@@ -20,7 +20,10 @@ export interface Markdown {
 }
 
 export type MarkdownPart =
-  ValuePart | ReachPart | PricesPart | { readonly part: 'rounding'; readonly rounding: Rounding }
+  | ValuePart
+  | ReachPart
+  | PricesPart
+  | { readonly part: 'rounding'; readonly rounding: Rounding }
 
 export const markdown = {
   phase: 1,

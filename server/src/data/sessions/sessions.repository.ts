@@ -21,7 +21,8 @@ export async function findSession(connection: Connection, id: string, now: numbe
     .where('expires_at', '>', new Date(now))
     .where('sessions.created_at', '>', new Date(now - LONGEST_MS))
     .first('people.id', 'name', 'email', 'role', 'agent', 'seen_at')) as
-    { id: string; name: string; email: string; role: PersonRole; agent: string; seen_at: Date } | undefined
+    | { id: string; name: string; email: string; role: PersonRole; agent: string; seen_at: Date }
+    | undefined
   if (!row) return null
   const { agent, seen_at: seenAt, ...account } = row
   return { account, agent, seenAt: seenAt.getTime() }

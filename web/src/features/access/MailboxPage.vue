@@ -44,8 +44,7 @@ const pieces = (text: string) =>
         <p class="quiet">{{ words.to(message.to) }} · {{ when(message.at) }}</p>
         <p class="body">
           <template v-for="({ piece, isLink }, index) in pieces(message.text)" :key="index"
-            ><a v-if="isLink" :href="piece">{{ piece }}</a
-            ><template v-else>{{ piece }}</template></template
+            ><a v-if="isLink" :href="piece">{{ piece }}</a><template v-else>{{ piece }}</template></template
           >
         </p>
         <a :href="messageUrl(message.id)" download>{{ words.file }}</a>

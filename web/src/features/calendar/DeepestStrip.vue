@@ -58,9 +58,7 @@ const strips = computed(() =>
 
 <template>
   <section>
-    <h2>
-      {{ words.deepest }} <span class="quiet">{{ words.deepestHint }}</span>
-    </h2>
+    <h2>{{ words.deepest }} <span class="quiet">{{ words.deepestHint }}</span></h2>
     <LoadError :of="[deepest]" />
     <p v-if="!data && !error" class="quiet" role="status">{{ words.deepestComing }}</p>
     <div v-for="strip in strips" :key="strip.category" class="strip">

@@ -63,16 +63,13 @@ const details = computed(() => {
       <v-btn type="submit" variant="flat" :disabled="typed.trim() === ''">{{ words.lookUpAct }}</v-btn>
     </form>
     <div v-if="fate" class="fate" role="status">
-      <p>
-        <strong class="code">{{ fate.code }}</strong> {{ words.fate[fate.state] }}.
-      </p>
+      <p><strong class="code">{{ fate.code }}</strong> {{ words.fate[fate.state] }}.</p>
       <p v-for="(detail, index) in details" :key="index" class="quiet">{{ detail }}</p>
       <p v-for="order in fate.orders" :key="order.id" class="quiet">
         <router-link :to="{ path: '/orders', query: { search: order.number } }">{{
           words.order(order.number)
-        }}</router-link>{{
-          order.isCancelled ? words.cancelledUse(when(order.placedAt)) : words.usedBy(when(order.placedAt))
-        }}
+        }}</router-link
+        >{{ order.isCancelled ? words.cancelledUse(when(order.placedAt)) : words.usedBy(when(order.placedAt)) }}
       </p>
       <form v-if="fate.batch && fate.state === 'open'" class="acts" @submit.prevent="mark(fate)">
         <v-text-field v-model="recipient" :label="words.mark" maxlength="120" hide-details />

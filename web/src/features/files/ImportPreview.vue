@@ -40,9 +40,7 @@ const count = (value: number) => value.toLocaleString('en-GB')
     <table class="printed">
       <tbody>
         <tr v-for="change in status.priceChanges" :key="change.sku">
-          <td>
-            {{ change.name }} <span class="quiet">{{ change.sku }}</span>
-          </td>
+          <td>{{ change.name }} <span class="quiet">{{ change.sku }}</span></td>
           <td class="number struck">{{ formatAmount(change.before) }}</td>
           <td class="number">{{ formatAmount(change.after) }}</td>
         </tr>

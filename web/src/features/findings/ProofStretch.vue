@@ -48,9 +48,7 @@ async function showPrices(): Promise<void> {
 
 <template>
   <div class="stretch">
-    <p>
-      {{ name }} <strong class="money">{{ formatMoney(stretch.price) }}</strong>
-    </p>
+    <p>{{ name }} <strong class="money">{{ formatMoney(stretch.price) }}</strong></p>
     <p class="quiet">{{ when }}</p>
     <PriceChart
       v-if="drawn"

@@ -93,9 +93,7 @@ const more = () =>
               <dl>
                 <template v-for="{ path, before, after } in listDifferences(entry.detail)" :key="path">
                   <dt>{{ path }}</dt>
-                  <dd>
-                    <span class="struck">{{ before }}</span> {{ before && after ? '→' : '' }} {{ after }}
-                  </dd>
+                  <dd><span class="struck">{{ before }}</span> {{ before && after ? '→' : '' }} {{ after }}</dd>
                 </template>
               </dl>
             </details>

@@ -87,9 +87,7 @@ const dates = computed((): [from: string, until: string] => {
       <span v-if="isUnsaved" class="wrong"> · {{ words.unsaved }}</span>
       <br /><span class="quiet rule">{{ rule }}</span>
     </td>
-    <td class="dates">
-      {{ dates[0] }}<br /><span class="quiet">{{ dates[1] }}</span>
-    </td>
+    <td class="dates">{{ dates[0] }}<br /><span class="quiet">{{ dates[1] }}</span></td>
     <td class="left">{{ describeTimeLeft(record.promotion, store.zone, moment.instant) }}</td>
     <td>{{ record.promotion.stacking?.group ?? text.common.none }}</td>
     <td

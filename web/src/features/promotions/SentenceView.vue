@@ -56,9 +56,7 @@ const faults = computed(() =>
     </template>
   </p>
   <ul v-if="faults.length > 0" class="faults wrong" role="alert">
-    <li v-for="(fault, index) in faults" :key="index">
-      <strong>{{ fault.field }}:</strong> {{ fault.sentence }}
-    </li>
+    <li v-for="(fault, index) in faults" :key="index"><strong>{{ fault.field }}:</strong> {{ fault.sentence }}</li>
   </ul>
 </template>
 

@@ -52,9 +52,7 @@ function begin(): void {
 
 <template>
   <section class="prepared" role="region" :aria-label="words.title">
-    <p>
-      <strong>{{ words.by(preparation.by) }}</strong> <span class="quiet">{{ when }}</span>
-    </p>
+    <p><strong>{{ words.by(preparation.by) }}</strong> <span class="quiet">{{ when }}</span></p>
     <p v-if="preparation.note" class="note">{{ preparation.note }}</p>
     <p v-if="preparation.again !== null">{{ words.again(preparation.again) }}</p>
     <p v-if="!isCurrent" class="wrong">{{ words.changed }}</p>

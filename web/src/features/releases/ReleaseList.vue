@@ -19,9 +19,7 @@ const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone })
     <li v-for="(release, index) in releases" :key="release.number" :class="{ chosen: release.number === again }">
       <strong class="number">{{ release.number }}</strong>
       <div>
-        <p>
-          {{ when(release.at) }} <strong v-if="index === 0" class="saves">{{ words.live }}</strong>
-        </p>
+        <p>{{ when(release.at) }} <strong v-if="index === 0" class="saves">{{ words.live }}</strong></p>
         <p class="quiet">{{ plural(release.promotions, 'promotion') }} · {{ words.by(release.by) }}</p>
         <p v-if="release.preparedBy" class="quiet">{{ preparationText.preparedBy(release.preparedBy) }}</p>
         <p v-if="release.again !== null" class="quiet">{{ words.tookUp(release.again) }}</p>

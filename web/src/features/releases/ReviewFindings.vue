@@ -20,9 +20,7 @@ const stops = computed(() => findings.value.filter(({ weight, setAside }) => wei
 
 <template>
   <section v-if="asked.data.value" class="brings">
-    <h2>
-      {{ words.title }}<template v-if="isCurrent"> ({{ findings.length }})</template>
-    </h2>
+    <h2>{{ words.title }}<template v-if="isCurrent"> ({{ findings.length }})</template></h2>
     <p v-if="!isCurrent" class="quiet" role="status">{{ words.checking }}</p>
     <p v-else-if="findings.length === 0" class="saves">✓ {{ words.none }}</p>
     <p v-if="stops.length > 0 && isCurrent" class="wrong" role="alert">✕ {{ words.held(stops.length) }}</p>

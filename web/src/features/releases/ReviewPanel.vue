@@ -56,9 +56,7 @@ const whenOf = ({ from, until }: { from: string; until: string | null }) =>
         <template v-for="product in review.products" :key="product.sku">
           <tr v-for="(shift, index) in product.shifts.slice(0, 3)" :key="`${product.sku} ${shift.from}`">
             <td>
-              <template v-if="index === 0"
-                >{{ product.name }} <span class="quiet">{{ product.sku }}</span></template
-              >
+              <template v-if="index === 0">{{ product.name }} <span class="quiet">{{ product.sku }}</span></template>
               <span v-else-if="index === 2 && product.shifts.length > 3" class="quiet">
                 {{ words.moreMoves(plural(product.shifts.length - 3, 'more time')) }}
               </span>

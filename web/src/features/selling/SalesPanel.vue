@@ -62,8 +62,7 @@ const isNothing = computed(() => {
     <p v-else>{{ figures.join(' · ') }}</p>
     <p v-if="reached" class="wrong" role="status">
       {{ text.promotions.reached[reached.limit]
-      }}<template v-if="reached.since">, {{ words.since(when(reached.since)) }}</template
-      >.
+      }}<template v-if="reached.since">, {{ words.since(when(reached.since)) }}</template>.
     </p>
     <DayChart v-if="sales.days.length > 0" :days="sales.days" />
     <details v-if="sales.corrections.length > 0">

@@ -112,9 +112,7 @@ function onQuantity(sku: string, event: Event): void {
   <ShopFrame :title="shopText.cart">
     <h1>{{ shopText.cart }}</h1>
     <LoadError v-if="shop.count > 0" :of="[asked]" />
-    <p v-if="shop.count === 0">
-      {{ shopText.empty }} <router-link to="/shop">{{ shopText.toShop }}</router-link>
-    </p>
+    <p v-if="shop.count === 0">{{ shopText.empty }} <router-link to="/shop">{{ shopText.toShop }}</router-link></p>
     <div v-else-if="data" class="cart">
       <div>
         <div v-for="(line, index) in data.lines" :key="index" class="line">

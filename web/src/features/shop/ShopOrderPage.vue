@@ -22,14 +22,10 @@ const placedAt = computed(() =>
 
 <template>
   <ShopFrame>
-    <p v-if="!order">
-      {{ words.none }} <router-link to="/shop">{{ shopText.toShop }}</router-link>
-    </p>
+    <p v-if="!order">{{ words.none }} <router-link to="/shop">{{ shopText.toShop }}</router-link></p>
     <article v-else>
       <h1>{{ words.title }}</h1>
-      <p role="status">
-        {{ words.placed(order.number) }} <span class="quiet">{{ placedAt }}</span>
-      </p>
+      <p role="status">{{ words.placed(order.number) }} <span class="quiet">{{ placedAt }}</span></p>
       <div v-for="(line, index) in order.receipt.lines" :key="index" class="line">
         <span>{{ line.quantity }} ×</span>
         <span>
@@ -60,9 +56,7 @@ const placedAt = computed(() =>
       <p v-if="order.receipt.saved > 0" class="row saves">
         <span>{{ shopText.saved }}</span> <span>{{ formatMoney(order.receipt.saved) }}</span>
       </p>
-      <p class="row total">
-        <strong>{{ shopText.toPay }}</strong> <strong>{{ formatMoney(order.grand) }}</strong>
-      </p>
+      <p class="row total"><strong>{{ shopText.toPay }}</strong> <strong>{{ formatMoney(order.grand) }}</strong></p>
       <p class="quiet">{{ words.note }}</p>
       <router-link to="/shop">{{ shopText.toShop }}</router-link>
     </article>

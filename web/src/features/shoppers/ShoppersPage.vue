@@ -89,9 +89,7 @@ function sortBy(column: Column): void {
         </thead>
         <tbody>
           <tr v-for="shopper in data.shoppers" :key="shopper.id">
-            <td>
-              {{ shopper.name }} <span class="quiet id">{{ shopper.id }}</span>
-            </td>
+            <td>{{ shopper.name }} <span class="quiet id">{{ shopper.id }}</span></td>
             <td>{{ list(shopper.groups) }}</td>
             <td>{{ list(shopper.tags) }}</td>
             <td class="number">{{ shopper.orders }}</td>

@@ -15,9 +15,7 @@ const broken = computed(() => touched.value.filter(({ state }) => state === 'bro
 
 <template>
   <section v-if="data && data.length > 0" class="carts">
-    <h2>
-      <router-link to="/test-carts">{{ words.title }}</router-link> ({{ data.length }})
-    </h2>
+    <h2><router-link to="/test-carts">{{ words.title }}</router-link> ({{ data.length }})</h2>
     <p v-if="touched.length === 0" class="saves">✓ {{ words.allHold }}</p>
     <p v-else-if="broken > 0" class="wrong" role="alert">✕ {{ words.broken(plural(broken, 'test cart')) }}</p>
     <table v-if="touched.length > 0" class="printed">

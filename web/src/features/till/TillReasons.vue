@@ -35,9 +35,7 @@ const hidden = computed(() => (quote.value?.promotions.length ?? 0) - shown.valu
         <span :class="outcome.outcome === 'applied' ? 'saves' : 'wrong'" aria-hidden="true">
           {{ outcome.outcome === 'applied' ? '✓' : '✕' }}
         </span>
-        <span>
-          <strong>{{ nameOf(outcome.promotion) }}</strong> {{ explain(outcome) }}.
-        </span>
+        <span> <strong>{{ nameOf(outcome.promotion) }}</strong> {{ explain(outcome) }}. </span>
       </li>
     </ul>
     <p v-if="resting.length > 0" class="quiet">{{ text.till.resting(joinWords(resting)) }}</p>

@@ -97,9 +97,7 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
           <ol>
             <li v-for="one in list" :key="`${one.at} ${one.to} ${one.what}`">
               <button type="button" class="as-link time" @click="goTo(one.at)">{{ one.time }}</button>
-              <span
-                ><router-link :to="one.to">{{ one.name }}</router-link> {{ one.what }}</span
-              >
+              <span><router-link :to="one.to">{{ one.name }}</router-link> {{ one.what }}</span>
             </li>
           </ol>
         </div>

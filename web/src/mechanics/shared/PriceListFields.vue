@@ -39,9 +39,7 @@ function remove(sku: string): void {
   <p class="quiet">{{ words.hint(plural(skus.length, 'product')) }}</p>
   <ul>
     <li v-for="sku in shown" :key="sku">
-      <span>
-        {{ nameOf(sku) }} <span class="quiet">{{ sku }}</span>
-      </span>
+      <span> {{ nameOf(sku) }} <span class="quiet">{{ sku }}</span> </span>
       <TypedField
         :model-value="prices[sku]!"
         kind="money"

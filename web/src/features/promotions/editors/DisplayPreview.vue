@@ -78,9 +78,7 @@ const cartWords = computed(() => {
       :promotion="promotion"
       :names="names.names"
     />
-    <p>
-      <span class="quiet">{{ words.inCart }}:</span> {{ cartWords }}
-    </p>
+    <p><span class="quiet">{{ words.inCart }}:</span> {{ cartWords }}</p>
   </div>
 </template>
 
