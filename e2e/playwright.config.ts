@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { findBrowser } from '../scripts/lib/system.mjs'
 
 const report = process.env.NOVALEX_E2E_REPORT
 
@@ -19,7 +20,7 @@ export default defineConfig({
     contextOptions: { reducedMotion: 'reduce' },
     trace: process.env.NOVALEX_TRACE ? 'retain-on-failure' : 'off',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: findBrowser(),
       args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
     },
   },

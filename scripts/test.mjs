@@ -2,37 +2,56 @@ import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { runMain, say } from './lib/say.mjs'
-import { checkMachine, ensureBuild, ensureModules, ensurePrograms, ROOT } from './lib/system.mjs'
+import { checkMachine, ensureBrowser, ensureBuild, ensureModules, ensurePrograms, ROOT } from './lib/system.mjs'
 import { takeTurn } from './lib/turn.mjs'
 
 const FOLDER = join(ROOT, '.novalex', 'test')
 const UNIT_REPORT = join(FOLDER, 'unit.json')
 const E2E_REPORT = join(FOLDER, 'e2e.json')
 
-const startedAt = performance.now()
+/** How long each phase took, in seconds. */
+const phases = []
 
 /** Sets up what is missing, then lint, types, unit tests and journeys; the last line is the sum. */
 async function main() {
   checkMachine()
   const giveTurnBack = takeTurn(FOLDER, 'scripts/test.mjs')
   try {
-    await ensureModules()
-    await ensurePrograms(['chromium', 'curl', 'mariadb-dump'], ['chromium', 'curl', 'mariadb-client'])
-    await ensureBuild()
+    await measure('set-up', setUp)
     mkdirSync(FOLDER, { recursive: true })
     const sums = [
-      ...(await Promise.all([check('Lint', 'lint'), check('Types', 'types')])),
-      await runTests({ name: 'Unit tests', script: 'unit', report: UNIT_REPORT, read: readUnitReport }),
-      await runTests({ name: 'Journeys', script: 'e2e', report: E2E_REPORT, read: readE2eReport }),
+      ...(await measure('lint and types', () => Promise.all([check('Lint', 'lint'), check('Types', 'types')]))),
+      await measure('unit tests', () =>
+        runTests({ name: 'Unit tests', script: 'unit', report: UNIT_REPORT, read: readUnitReport }),
+      ),
+      await measure('journeys', () =>
+        runTests({ name: 'Journeys', script: 'e2e', report: E2E_REPORT, read: readE2eReport }),
+      ),
     ]
     await audit()
     const sum = (key) => sums.reduce((total, one) => total + one[key], 0)
-    say(`\nThat took ${((performance.now() - startedAt) / 1000).toFixed(0)} s.`)
+    const total = phases.reduce((all, { seconds }) => all + seconds, 0)
+    const each = phases.map(({ name, seconds }) => `${name} ${seconds.toFixed(0)} s`)
+    say(`\nThat took ${total.toFixed(0)} s: ${each.join(', ')}.`)
     say(`${sum('passed')} passed, ${sum('failed')} failed, ${sum('skipped')} skipped`)
     if (sum('failed') > 0) process.exitCode = 1
   } finally {
     giveTurnBack()
   }
+}
+
+async function setUp() {
+  await ensureModules()
+  await ensureBrowser()
+  await ensurePrograms(['curl', 'mariadb-dump'], ['curl', 'mariadb-client'])
+  await ensureBuild()
+}
+
+async function measure(name, work) {
+  const startedAt = performance.now()
+  const result = await work()
+  phases.push({ name, seconds: (performance.now() - startedAt) / 1000 })
+  return result
 }
 
 /** Says which holes are known in what is used, where the registry tells; a hole is explained in docs/run-it.md or mended, not counted here. */

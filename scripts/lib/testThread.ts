@@ -1,7 +1,7 @@
-import { execFileSync } from 'node:child_process'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import type { TestProject } from 'vitest/node'
+import { buildServer } from './bundle.mjs'
 import { ROOT } from './system.mjs'
 
 declare module 'vitest' {
@@ -11,8 +11,8 @@ declare module 'vitest' {
 }
 
 /** Builds what the server's threads run: from its sources each would take a second to start. Not where a running server has its own. */
-export default function setUp(project: TestProject): void {
+export default async function setUp(project: TestProject): Promise<void> {
   const folder = join('server', 'dist', 'unit')
-  execFileSync('npm', ['run', '-s', 'build:server', '--', `--outdir=${folder}`], { cwd: ROOT, stdio: 'inherit' })
+  await buildServer(folder)
   project.provide('threadFile', pathToFileURL(join(ROOT, folder, 'thread.mjs')).href)
 }

@@ -1,0 +1,1 @@
+export function buildServer(outdir: string): Promise<void>
