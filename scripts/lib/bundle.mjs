@@ -1,4 +1,3 @@
-import { join } from 'node:path'
 import { build } from 'esbuild'
 import { ROOT } from './system.mjs'
 
