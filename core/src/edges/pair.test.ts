@@ -10,8 +10,9 @@ const bundle: Mechanic = { kind: 'bundle', parts: [{ reach: {}, quantity: 3 }], 
 const half: Mechanic = { kind: 'item-discount', reach: {}, value: { percent: 5000 } }
 const create = (id: string, mechanic: Mechanic, group: string, changes: Partial<Promotion> = {}) =>
   createPromotion(id, { mechanic, stacking: { group, mode: 'group' }, ...changes })
+const DELIVERIES = ['parcel', 'express'].map((option, at) => ({ option, price: 490 + 500 * at, country: 'XX' }))
 const pair = (first: Promotion, second: Promotion, store: Partial<Store> = {}) =>
-  computePair(first, second, compileShop(products, [], store))
+  computePair(first, second, { plan: compileShop(products, [], store), deliveries: DELIVERIES })
 
 test('two that may meet: a cart in which both fit, priced four ways', () => {
   const result = pair(create('p1', half, 'extra'), create('p2', bundle, 'extra'), { conflicts: 'rank' })
@@ -36,6 +37,13 @@ test('one about delivery: its price is part of the whole', () => {
   const free: Mechanic = { kind: 'delivery', basis: 'shelf', tiers: [{ from: 2000, value: { percent: 10_000 } }] }
   const offer = createPromotion('p2', { mechanic: free, stacking: undefined })
   expect(pair(create('p1', half, 'extra'), offer)).toMatchObject({ none: 2490, first: 1490, second: 2000, both: 1000 })
+})
+
+test('one about express alone: it is express that is delivered', () => {
+  const tiers = [{ from: 2000, value: { percent: 10_000 } }]
+  const free: Mechanic = { kind: 'delivery', basis: 'shelf', tiers, options: ['express'] }
+  const offer = createPromotion('p2', { mechanic: free, stacking: undefined })
+  expect(pair(create('p1', half, 'extra'), offer)).toMatchObject({ none: 2990, second: 2000 })
 })
 
 test('two that no product joins', () => {

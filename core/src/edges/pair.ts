@@ -9,7 +9,7 @@ import {
   type CompiledPlan,
   type PromotionOutcome,
 } from '../pricing/index.ts'
-import type { CartLine, Product } from '../terms/index.ts'
+import type { CartLine, Delivery, Product } from '../terms/index.ts'
 import type { MinorUnits } from '../values/index.ts'
 import { computeEdgeCarts } from './edgeCarts.ts'
 
@@ -27,9 +27,13 @@ export interface Pair {
 
 /**
  * As if both held for anyone at any time. Null where no product lies in both. The cart holds as much of the first common product, the
- * dearest, as either needs; a way of delivery is chosen only where one of the two is about it.
+ * dearest, as either needs. Where one of the two is about delivery, it is the first of the store's `deliveries` that fits.
  */
-export function computePair(first: Promotion, second: Promotion, plan: CompiledPlan): Pair | null {
+export function computePair(
+  first: Promotion,
+  second: Promotion,
+  { plan, deliveries }: { readonly plan: CompiledPlan; readonly deliveries: readonly Delivery[] },
+): Pair | null {
   const product = findCommon(first, second, plan)
   if (!product) return null
   const gifts = new Set([first, second].flatMap(({ mechanic }) => giftsOf(mechanic)))
@@ -38,10 +42,7 @@ export function computePair(first: Promotion, second: Promotion, plan: CompiledP
   const both = priced([first, second])
   const units = Math.max(...[first, second].map((one) => unitsFor(one, both, product)))
   const lines = [{ sku: product.sku, quantity: units }]
-  const isAboutDelivery = [first, second].some(({ mechanic }) => phaseOf(mechanic) === 4)
-  const order = createGuestOrder(lines, {
-    delivery: isAboutDelivery ? { option: 'parcel', price: 490, country: '' } : null,
-  })
+  const order = createGuestOrder(lines, { delivery: findDelivery([first, second], deliveries) })
   const totalOf = (promotions: readonly Promotion[]) => computeQuote(priced(promotions), order).totals.grand
   const quote = computeQuote(both, order)
   const outcomeOf = ({ id }: Promotion) => findOutcome(quote, id)
@@ -54,6 +55,14 @@ export function computePair(first: Promotion, second: Promotion, plan: CompiledP
     both: quote.totals.grand,
     outcomes: [outcomeOf(first), outcomeOf(second)],
   }
+}
+
+function findDelivery(promotions: readonly Promotion[], deliveries: readonly Delivery[]): Delivery | null {
+  const about = promotions.filter(({ mechanic }) => phaseOf(mechanic) === 4)
+  if (about.length === 0) return null
+  const isMeant = ({ option }: Delivery) =>
+    about.every(({ mechanic }) => !('options' in mechanic) || !mechanic.options || mechanic.options.includes(option))
+  return deliveries.find(isMeant) ?? deliveries[0] ?? null
 }
 
 function giftsOf(mechanic: Mechanic): readonly string[] {

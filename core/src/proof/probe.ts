@@ -1,4 +1,4 @@
-import { findAskedReaches, fitCart } from '../conditions/index.ts'
+import { completeDelivery, findAskedReaches, fitCart } from '../conditions/index.ts'
 import { computeEdgeCarts, type EdgeCart } from '../edges/index.ts'
 import { definitionOf } from '../mechanics/index.ts'
 import { findRung, type Promotion } from '../plan/index.ts'
@@ -245,7 +245,7 @@ const MOST_UNITS = 10_000
 function* dress(entry: CompiledPromotion, order: Order, { plan, deliveries }: ProofInput): Iterable<Order> {
   const { when, limits } = entry.promotion
   const coded = enterCodes(order, [entry])
-  const ways = entry.phase === 4 ? (deliveries.length > 0 ? deliveries : [PLAIN]) : [null]
+  const ways = entry.phase === 4 && deliveries.length > 0 ? deliveries : [null]
   for (const delivery of ways) {
     const cart: Cart = { ...coded.cart, delivery }
     yield { ...coded, cart }
@@ -260,18 +260,8 @@ function* dress(entry: CompiledPromotion, order: Order, { plan, deliveries }: Pr
       cart,
       plan,
     )
-    yield { ...coded, cart: priceDelivery(fitted, deliveries) }
+    yield { ...coded, cart: completeDelivery(fitted, deliveries) }
   }
-}
-
-const PLAIN = { option: 'parcel', price: 490, country: 'AT' }
-
-/** A fitted way of delivery at the store's price for it. */
-function priceDelivery(cart: Cart, deliveries: ProofInput['deliveries']): Cart {
-  const { delivery } = cart
-  if (!delivery) return cart
-  const known = deliveries.find(({ option, country }) => option === delivery.option && country === delivery.country)
-  return known ? { ...cart, delivery: known } : cart
 }
 
 /** An order with the codes of promotions entered: the shared one, or one of a batch. */

@@ -78,5 +78,5 @@ export const nameDelivery = (id: string) => deliveryOptions.find((option) => opt
 export function pickDelivery(ids: readonly string[] = [], options = deliveryOptions): Delivery {
   const option = options.find(({ id }) => ids.includes(id)) ?? (ids.length === 0 ? options[0] : undefined)
   const [first] = option?.prices ?? []
-  return { option: option?.id ?? ids[0] ?? 'parcel', price: first?.price ?? 0, country: first?.country ?? '' }
+  return { option: option?.id ?? ids[0] ?? '', price: first?.price ?? 0, country: first?.country ?? '' }
 }

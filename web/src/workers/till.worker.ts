@@ -10,7 +10,9 @@ import {
   findKeptNudges,
   findLiveMoment,
   reachesOf,
+  completeDelivery,
   fitCart,
+  listDeliveries,
   writeReceipt,
   type Cart,
   type CartLine,
@@ -218,9 +220,10 @@ const worker = {
 }
 
 /** Whose order the till prices, and when. */
-function placeOrder({ cart, edited, isFitted, isMoved, now }: TillQuestion, plan: CompiledPlan) {
+function placeOrder({ cart, edited, isFitted, isMoved, now, delivery }: TillQuestion, plan: CompiledPlan) {
   const live = isMoved ? now : (findLiveMoment(compileSchedule(edited.schedule, plan.store.timeZone), now) ?? now)
-  return { cart: isFitted ? fitCart(whomItIsFor(edited), cart, plan) : cart, at: live }
+  if (!isFitted) return { cart, at: live }
+  return { cart: completeDelivery(fitCart(whomItIsFor(edited), cart, plan), listDeliveries(delivery)), at: live }
 }
 
 /** The plan with the edited promotion and without it, and the order of somebody for whom it is, at a moment at which it runs. */
@@ -229,8 +232,9 @@ function prepare({ products, cart: inTill, facts, now, codes, edited: given, del
   const edited: Promotion = given.state === 'draft' ? { ...given, state: 'ready' } : given
   const [all, others] = [compile(products, edited), compile(products, edited, true)]
   const live = findLiveMoment(compileSchedule(edited.schedule, all.store.timeZone), now) ?? now
-  const own = fulfil(edited, inTill, delivery)
-  const cart = fitCart(whomItIsFor(edited), own, all)
+  const ways = listDeliveries(delivery)
+  const own = completeDelivery(fulfil(edited, inTill, delivery), ways)
+  const cart = completeDelivery(fitCart(whomItIsFor(edited), own, all), ways)
   const order: Order = { now: live, cart, facts, codes: { ...codes, ...codesOf(edited) } }
   return {
     all,

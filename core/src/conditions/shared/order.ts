@@ -1,5 +1,6 @@
-import type { Cart, Delivery } from '../../terms/index.ts'
+import type { Cart } from '../../terms/index.ts'
 import { decide } from '../compare.ts'
+import { OPEN_DELIVERY } from '../deliveries.ts'
 import type { FitScope, TestResult } from '../definition.ts'
 
 export function judgeOneOf(own: string | undefined, wanted: readonly string[]): TestResult {
@@ -10,9 +11,7 @@ export function judgeOneOf(own: string | undefined, wanted: readonly string[]): 
 export const isFit = (own: string | undefined, wanted: readonly string[], { isNegated }: FitScope) =>
   (own !== undefined && wanted.includes(own)) !== isNegated
 
-const PLAIN_DELIVERY: Delivery = { option: 'parcel', price: 0, country: 'AT' }
-
-/** Changes one part of the delivery, of a plain one if none is chosen yet. */
+/** Changes one part of the delivery; the other stays open if none is chosen yet. */
 export function withDelivery(
   cart: Cart,
   part: 'option' | 'country',
@@ -20,5 +19,5 @@ export function withDelivery(
 ): Cart {
   if (isFit(cart.delivery?.[part], wanted, scope)) return cart
   const value = scope.isNegated ? '' : wanted[0]!
-  return { ...cart, delivery: { ...(cart.delivery ?? PLAIN_DELIVERY), [part]: value } }
+  return { ...cart, delivery: { ...(cart.delivery ?? OPEN_DELIVERY), [part]: value } }
 }

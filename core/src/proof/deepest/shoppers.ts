@@ -1,4 +1,4 @@
-import { findTests, findTraits, isAboutShopper, type Trait } from '../../conditions/index.ts'
+import { findTests, findTraits, isAboutShopper, OPEN_DELIVERY, type Trait } from '../../conditions/index.ts'
 import type { CompiledPlan, CompiledPromotion } from '../../pricing/index.ts'
 import type { Cart, Delivery, Shopper } from '../../terms/index.ts'
 
@@ -73,7 +73,7 @@ function subsets<T>(list: readonly T[]): (readonly T[])[] {
 function findWays(traits: readonly Trait[], deliveries: readonly Delivery[]): (Delivery | null)[] {
   const [options, countries] = [namesOf(traits, 'option'), namesOf(traits, 'country')]
   if (options.length === 0 && countries.length === 0) return [null]
-  const plain = deliveries[0] ?? { option: 'parcel', price: 0, country: 'AT' }
+  const plain = deliveries[0] ?? OPEN_DELIVERY
   const ways = (options.length > 0 ? options : [plain.option]).flatMap((option) =>
     (countries.length > 0 ? countries : [plain.country]).map((country) => {
       return (

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import {
   computeFindings,
   definitionOf,
+  listDeliveries,
   type Finding,
   type Product,
   type ProofInput,
@@ -57,7 +58,7 @@ async function readProofInput(
   figures.forget()
   const sourced = await plans.get(name)
   const live = name === 'working' ? (await plans.get('live')).plan : null
-  const [records, occasions, testCarts, batches, facts, { bySku: stock }, sold, { delivery }] = await Promise.all([
+  const [records, occasions, testCarts, batches, facts, { bySku: stock }, sold, store] = await Promise.all([
     listPromotions(database),
     OCCASIONS.list(database),
     listTestCarts(database),
@@ -79,9 +80,7 @@ async function readProofInput(
     facts,
     live,
     channel: DEFAULT_CHANNEL,
-    deliveries: delivery.flatMap(({ id, prices }) =>
-      prices.map(({ country, price }) => ({ option: id, country, price })),
-    ),
+    deliveries: listDeliveries(store.delivery),
     stock,
     sold,
     past: await readPast(history, sourced, now),

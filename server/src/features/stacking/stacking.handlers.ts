@@ -1,5 +1,6 @@
 import { pairJob } from './stacking.jobs.ts'
-import { toIso, computeMeetings } from '@novalex/core'
+import { toIso, computeMeetings, listDeliveries } from '@novalex/core'
+import { getStore } from '../../data/store/store.repository.ts'
 import { getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
@@ -23,7 +24,8 @@ export function createStackingHandlers({ database, plans, answers, clock }: Deps
   return {
     getPair: async ({ query }) => {
       const { key } = await plans.get('working')
-      return answers.of(pairJob, key, query)
+      const deliveries = listDeliveries((await getStore(database)).delivery)
+      return answers.of(pairJob, key, { ...query, deliveries })
     },
     getMeetings: async ({ query: { sku } }) => {
       const { plan } = await plans.get('working')
