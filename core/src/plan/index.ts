@@ -1,16 +1,31 @@
-export * from './checkIntent.ts'
-export * from './checkPlan.ts'
-export * from './checkPromotion.ts'
-export * from './checkWhen.ts'
-export * from './comparePromotions.ts'
-export * from './convertPromotion.ts'
-export * from './describePromotion.ts'
-export * from './edgeFacts.ts'
-export * from './label.ts'
-export * from './ladder.ts'
-export * from './moveSchedule.ts'
-export * from './normalizeCode.ts'
-export type * from './promotion.ts'
-export * from './schedule.ts'
-export * from './unitsOnOffer.ts'
-export * from './usedUp.ts'
+export { checkIntent } from './checkIntent.ts'
+export { checkCatalogue, checkStore } from './checkPlan.ts'
+export { checkPromotion, checkPromotionList, findUnmoved } from './checkPromotion.ts'
+export { comparePromotions } from './comparePromotions.ts'
+export { convertPromotion } from './convertPromotion.ts'
+export { describePromotion, findApart, type PromotionPart, type SentencePart } from './describePromotion.ts'
+export { computeEdgeFacts, type EdgeFacts } from './edgeFacts.ts'
+export { computeOfferFacts, computePriceFacts, fillLabel, percentOff, type LabelFacts } from './label.ts'
+export {
+  compileRungs,
+  computeClockEdges,
+  computeRefillEdges,
+  computeRungEdges,
+  findRung,
+  type RungInstants,
+} from './ladder.ts'
+export { MINUTES_OF_DAY, moveSchedule, type Grip } from './moveSchedule.ts'
+export { normalizeCode } from './normalizeCode.ts'
+export type { PricingBase, Promotion } from './promotion.ts'
+export {
+  ANY_WINDOW_MS,
+  compileSchedule,
+  computeScheduleEdges,
+  computeScheduleStatus,
+  computeStatus,
+  findLiveMoment,
+  type CompiledSchedule,
+  type PromotionStatus,
+} from './schedule.ts'
+export { computeUnitsLeft, computeUnitsOnOffer } from './unitsOnOffer.ts'
+export { toPromotionFacts, type UsedUp } from './usedUp.ts'

@@ -1,9 +1,16 @@
-export * from './computeFindings.ts'
-export { findProductStacks, findSuspects, type Effort, type ProductStack } from './deepest/deepestStack.ts'
-export * from './finding.ts'
+export { computeFindings } from './computeFindings.ts'
+export { findSuspects } from './deepest/deepestStack.ts'
+export {
+  FINDING_KINDS,
+  type Finding,
+  type FindingFacts,
+  type FindingKind,
+  type Proof,
+  type Subject,
+  type Weight,
+} from './finding.ts'
 export { isGuessable } from './kinds/codes.ts'
 export { createProofMemory, type ProofMemory } from './memory.ts'
-export { createProbe, type Probe } from './probe.ts'
-export * from './proofInput.ts'
-export { findSituations } from './situations.ts'
+export { createProbe } from './probe.ts'
+export { DEFAULT_ALARM, type ProofInput } from './proofInput.ts'
 export type { Wording } from './wording.ts'

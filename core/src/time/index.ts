@@ -1,8 +1,27 @@
-export * from './compareShelfPrices.ts'
-export * from './deepest.ts'
-export * from './meetings.ts'
-export * from './pastFacts.ts'
-export * from './priceHistory.ts'
-export type * from './spans.ts'
-export * from './timeline.ts'
-export * from './unitPrices.ts'
+export { compareShelfPrices } from './compareShelfPrices.ts'
+export { computeDeepest } from './deepest.ts'
+export { computeMeetings, isBefore, type Meeting } from './meetings.ts'
+export { createPastFacts, type CountEvent, type PastFacts } from './pastFacts.ts'
+export {
+  computePriceHistory,
+  computePriorBefore,
+  computePriorPrice,
+  computeStruckPrice,
+  joinSpans,
+  overlaySpans,
+  PRIOR_DAYS,
+  type HistorySpan,
+  type PriceEpoch,
+} from './priceHistory.ts'
+export {
+  computeHorizon,
+  computePriceMoments,
+  computePriceSpans,
+  computePublicPrice,
+  createPricers,
+  createPublicPricer,
+  createRegularPricer,
+  type Guest,
+  type PublicPrice,
+} from './timeline.ts'
+export { computeUnitPrices } from './unitPrices.ts'

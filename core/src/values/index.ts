@@ -1,9 +1,34 @@
-export * from './amount.ts'
-export * from './money.ts'
-export * from './once.ts'
-export * from './problem.ts'
-export * from './problemCodes.ts'
-export * from './slug.ts'
-export * from './spread.ts'
-export * from './tables.ts'
-export * from './time.ts'
+export { formatAmount, formatPercent, parseAmount, parsePercent } from './amount.ts'
+export { percentOf, roundHalfUp, taxOn, WHOLE, type BasisPoints, type MinorUnits } from './money.ts'
+export { once } from './once.ts'
+export {
+  createProblem,
+  placeBelow,
+  placeProblem,
+  type FactsAsked,
+  type Fault,
+  type Problem,
+  type ProblemFacts,
+} from './problem.ts'
+export { PROBLEM_CODES, type ProblemCode } from './problemCodes.ts'
+export { toSlug } from './slug.ts'
+export { spread, type Share } from './spread.ts'
+export { entriesOf, keysOf } from './tables.ts'
+export {
+  addDays,
+  dateOf,
+  DAY_MS,
+  HOUR_MS,
+  isLocalDateTime,
+  isTimeZone,
+  MINUTE_MS,
+  SECOND_MS,
+  timeOf,
+  toInstant,
+  toIso,
+  toLocal,
+  weekdayOf,
+  type Instant,
+  type LocalDateTime,
+  type LocalTime,
+} from './time.ts'

@@ -15,7 +15,7 @@ export interface Bundle {
   readonly pick?: PickOrder
 }
 
-export type BundlePart =
+type BundlePart =
   | { readonly part: 'parts'; readonly parts: Bundle['parts']; readonly pick: PickOrder | null }
   | { readonly part: 'price'; readonly price: MinorUnits; readonly units: number }
   | RepeatPart

@@ -17,7 +17,7 @@ export interface BuyGet {
   readonly gift?: boolean
 }
 
-export type BuyGetPart =
+type BuyGetPart =
   | { readonly part: 'buy'; readonly buy: BuyGet['buy'] }
   | { readonly part: 'get'; readonly get: GivenUnits; readonly pick: PickOrder | null; readonly isGift: boolean }
   | RepeatPart

@@ -12,7 +12,7 @@ export interface DeliveryOffer {
   readonly basis: 'shelf' | 'current'
 }
 
-export type DeliveryPart = TiersPart<DeliveryOffer> | { readonly part: 'options'; readonly options: readonly string[] }
+type DeliveryPart = TiersPart<DeliveryOffer> | { readonly part: 'options'; readonly options: readonly string[] }
 
 export const delivery = {
   ...TIERED,

@@ -13,7 +13,7 @@ export interface ItemDiscount {
   readonly pick?: PickOrder
 }
 
-export type ItemDiscountPart =
+type ItemDiscountPart =
   | ValuePart
   | ReachPart
   | { readonly part: 'maxUnits'; readonly maxUnits: number; readonly pick: PickOrder }

@@ -19,11 +19,7 @@ export interface Markdown {
   readonly rounding?: Rounding
 }
 
-export type MarkdownPart =
-  | ValuePart
-  | ReachPart
-  | PricesPart
-  | { readonly part: 'rounding'; readonly rounding: Rounding }
+type MarkdownPart = ValuePart | ReachPart | PricesPart | { readonly part: 'rounding'; readonly rounding: Rounding }
 
 export const markdown = {
   phase: 1,

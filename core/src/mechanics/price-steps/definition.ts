@@ -11,7 +11,7 @@ export interface PriceSteps {
   readonly prices?: PriceList
 }
 
-export type PriceStepsPart = { readonly part: 'steps'; readonly ladder: Ladder } | PricesPart | ReachPart
+type PriceStepsPart = { readonly part: 'steps'; readonly ladder: Ladder } | PricesPart | ReachPart
 
 export const priceSteps = {
   phase: 0,

@@ -61,7 +61,7 @@ export interface DeliveryAct {
   findNextStep(pieces: readonly Piece[]): NextStep | null
 }
 
-export interface DeliveryCut {
+interface DeliveryCut {
   readonly from: MinorUnits
   readonly cut: MinorUnits
 }

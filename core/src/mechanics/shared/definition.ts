@@ -6,7 +6,7 @@ import type { MechanicLimit, Need, Offering, Samples } from './need.ts'
 /**
  * Whether a ladder may set a mechanic's value: it must, it may, or why not (the code of the problem).
  */
-export type LadderUse = 'needed' | 'possible' | 'ladder-not-here' | 'ladder-with-bands'
+type LadderUse = 'needed' | 'possible' | 'ladder-not-here' | 'ladder-with-bands'
 
 /** Units that are given for units that are bought. */
 export interface GivenUnits {

@@ -11,7 +11,7 @@ export interface Surcharge {
   readonly value: Value
 }
 
-export type SurchargePart = ReachPart | { readonly part: 'surcharge'; readonly value: Value }
+type SurchargePart = ReachPart | { readonly part: 'surcharge'; readonly value: Value }
 
 export const surcharge = {
   phase: 5,

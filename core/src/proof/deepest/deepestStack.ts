@@ -10,7 +10,7 @@ import { enumerateOrders } from './enumerate.ts'
 import { isAlarming, isWorse, measureStack, type Stack } from './stack.ts'
 
 /** How many orders are priced: for one product, and in all. */
-export interface Effort {
+interface Effort {
   readonly each: number
   readonly all: number
   /** For one product, by the square of how many promotions meet on it: the search for the best of them grows about so. */
@@ -20,7 +20,7 @@ export interface Effort {
 const EFFORT: Effort = { each: 500, all: 20_000, crowded: 500_000 }
 
 /** The worst that promotions do to a product together. */
-export interface ProductStack {
+interface ProductStack {
   readonly product: Product
   readonly stack: Stack
   /** The lowest share of the regular price that it might come to, where not every order was priced; null where all were. */
