@@ -151,11 +151,37 @@ test('the rooms of the core import only those before them', () => {
   expect(wrong).toEqual([])
 })
 
-test('the rooms of the core see each other’s faces alone', () => {
+/** The folder of the core or of the server's data that a file belongs to, which others see by its face alone; null elsewhere. */
+const facedFolderOf = (file: string) => /^(?:core\/src|server\/src\/data)\/\w+(?=\/)/.exec(file)?.[0] ?? null
+
+const isFace = (file: string) => file.endsWith('/index.ts') && facedFolderOf(file) !== null
+
+test('the rooms of the core and the folders of data see each other’s faces alone', () => {
   const wrong = [...imports].flatMap(([file, targets]) => {
-    if (!isInCore(file)) return []
-    const others = targets.filter((target) => roomOf(target) !== roomOf(file) && roomOf(target) !== 'testing')
-    return others.filter((target) => !target.endsWith('/index.ts')).map((target) => `${file} -> ${target}`)
+    const others = targets.filter((target) => {
+      const folder = facedFolderOf(target)
+      return folder !== null && folder !== 'core/src/testing' && folder !== facedFolderOf(file)
+    })
+    return others.filter((target) => !isFace(target)).map((target) => `${file} -> ${target}`)
+  })
+  expect(wrong.filter((arrow) => !arrow.startsWith('scripts/'))).toEqual([])
+})
+
+const wordsOf = new Map([...textOf].map(([file, text]) => [file, new Set(text.match(/\w+/g))]))
+
+test('a face names what it gives, and somebody outside takes it', () => {
+  const faces = [...files.filter(isFace), 'core/src/index.ts']
+  expect(faces.length).toBeGreaterThan(35)
+  // Declarations of the contract need its name.
+  const isNeeded = (name: string) => name === 'PromotionFacts'
+  const wrong = faces.flatMap((face) => {
+    const text = textOf.get(face)!
+    if (text.includes('export *')) return [`${face}: export *`]
+    const outside = files.filter((file) => file !== 'core/src/index.ts' && !file.startsWith(dirname(face)))
+    const named = [...text.matchAll(/(\w+)(?=,|\s*\})/g)].map(([name]) => name)
+    return named
+      .filter((name) => !isNeeded(name) && !outside.some((file) => wordsOf.get(file)!.has(name)))
+      .map((name) => `${face}: ${name}`)
   })
   expect(wrong).toEqual([])
 })

@@ -1,5 +1,5 @@
 import { openDatabase } from '../server/src/platform/db/openDatabase.ts'
-import { recount } from '../server/src/data/counts/recount.ts'
+import { recount } from '../server/src/data/counts/index.ts'
 
 /** `npm run recount`: what the database of DATABASE_URL keeps beside its orders, counted anew from them. Ends with 1 where anything differs. */
 const url = process.env.DATABASE_URL

@@ -1,6 +1,6 @@
 import type { PersonRole } from '@novalex/contract'
 import { hashPassword } from '../../server/src/features/access/passwords.ts'
-import { changePerson, findPerson, insertPerson } from '../../server/src/data/people/people.repository.ts'
+import { changePerson, findPerson, insertPerson } from '../../server/src/data/people/index.ts'
 import type { Database } from '../../server/src/platform/db/openDatabase.ts'
 
 const DOMAIN = 'fennmoor.example'

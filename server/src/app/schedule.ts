@@ -1,5 +1,5 @@
 import { MINUTE_MS, SECOND_MS } from '@novalex/core'
-import { foldCounts } from '../data/counts/counts.repository.ts'
+import { foldCounts } from '../data/counts/index.ts'
 import { settlePricesJob } from '../features/prices/prices.jobs.ts'
 import type { Recurring } from '../jobs/schedule.ts'
 import { transact } from '../platform/db/transact.ts'

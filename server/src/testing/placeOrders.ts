@@ -1,4 +1,4 @@
-import { getStore, updateStore } from '../data/store/store.repository.ts'
+import { getStore, updateStore } from '../data/store/index.ts'
 import { createDraft, type Answer, type TestServer } from './createTestServer.ts'
 
 /** Whoever orders: the cookie of a visitor, as the shop gives it, with a shopper's if one is signed in. */

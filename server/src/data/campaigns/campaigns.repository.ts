@@ -1,7 +1,7 @@
 import type { CampaignRecord } from '@novalex/contract'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
-import { deleteVersioned, updateVersioned, type VersionedRow } from '../versioned/versioned.ts'
+import { deleteVersioned, updateVersioned, type VersionedRow } from '../versioned/index.ts'
 
 const COLUMNS = ['id', 'name', 'goal', 'version'] as const
 

@@ -3,8 +3,7 @@ import { loadRows } from '../../platform/db/loadRows.ts'
 import { readNames } from '../../platform/db/readNames.ts'
 import { isDuplicate } from '../../platform/db/isDuplicate.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
-import { createIncoming, DROP_INCOMING, PRODUCTS_A_STEP } from '../stock/incoming.ts'
-import { deleteStock, insertStock, takeStock } from '../stock/stock.repository.ts'
+import { createIncoming, deleteStock, DROP_INCOMING, insertStock, PRODUCTS_A_STEP, takeStock } from '../stock/index.ts'
 
 interface CategoryRow {
   id: string

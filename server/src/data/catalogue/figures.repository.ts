@@ -3,8 +3,7 @@ import { ask } from '../../platform/db/ask.ts'
 import { loadRows } from '../../platform/db/loadRows.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { toDatetime } from '../../platform/db/toDatetime.ts'
-import { createIncoming, DROP_INCOMING, PRODUCTS_A_STEP } from '../stock/incoming.ts'
-import { lockStock, takeStock } from '../stock/stock.repository.ts'
+import { createIncoming, DROP_INCOMING, lockStock, PRODUCTS_A_STEP, takeStock } from '../stock/index.ts'
 
 /** Over how long units sold are counted. */
 const SOLD_DAYS = 30

@@ -1,6 +1,6 @@
 import type { CodeBatch, CodeBatchRequest } from '@novalex/contract'
 import { ask, joinReadings, readingState, type Reading } from '../../platform/db/ask.ts'
-import { readingLatestOf } from '../activity/activity.repository.ts'
+import { readingLatestOf } from '../activity/index.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import type { CodeShape } from './codeText.ts'

@@ -3,7 +3,7 @@ import { normalizeCode, type CodeRegister } from '@novalex/core'
 import { ask, readTogether, type Reading, type Statement } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
-import { ORDER_ID } from '../orders/orderId.ts'
+import { ORDER_ID } from '../orders/index.ts'
 
 export const CODE_STATES = ['open', 'used', 'void'] as const
 

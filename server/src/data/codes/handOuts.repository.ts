@@ -3,7 +3,7 @@ import type { LocalDateTime } from '@novalex/core'
 import { ask } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
-import { deleteVersioned, updateVersioned, type VersionedRow } from '../versioned/versioned.ts'
+import { deleteVersioned, updateVersioned, type VersionedRow } from '../versioned/index.ts'
 
 interface Row {
   id: string

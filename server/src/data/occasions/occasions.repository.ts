@@ -1,6 +1,6 @@
 import type { OccasionRecord } from '@novalex/contract'
 import type { Schedule } from '@novalex/core'
-import { createNamedRecords, type NamedRecord } from '../versioned/namedRecords.ts'
+import { createNamedRecords, type NamedRecord } from '../versioned/index.ts'
 
 export type OccasionDates = OccasionRecord['dates']
 /** Its dates; while they are open, the day on which it is likely to begin, or nothing. */

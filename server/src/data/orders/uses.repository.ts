@@ -1,6 +1,6 @@
 import { ask, type Reading } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
-import type { Counts } from '../counts/counts.repository.ts'
+import type { Counts } from '../counts/index.ts'
 
 /** Returns when each of some promotions was last used by an order that stands. */
 export async function findLastUses(connection: Connection, ids: readonly string[]): Promise<Map<string, Date>> {

@@ -1,5 +1,5 @@
 import type { Account, PersonRecord, PersonRole } from '@novalex/contract'
-import { countSessions } from '../sessions/sessions.repository.ts'
+import { countSessions } from '../sessions/index.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { createId } from '../../platform/createId.ts'
 

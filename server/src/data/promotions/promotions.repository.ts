@@ -3,7 +3,7 @@ import type { Promotion } from '@novalex/core'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { readNames } from '../../platform/db/readNames.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
-import { updateVersioned } from '../versioned/versioned.ts'
+import { updateVersioned } from '../versioned/index.ts'
 
 interface PromotionRow {
   id: string

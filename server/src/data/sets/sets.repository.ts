@@ -1,5 +1,5 @@
 import type { SetRecord } from '@novalex/contract'
-import { createNamedRecords } from '../versioned/namedRecords.ts'
+import { createNamedRecords } from '../versioned/index.ts'
 
 export type SetContent = SetRecord['content']
 

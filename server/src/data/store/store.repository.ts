@@ -2,7 +2,7 @@ import type { DeliveryOption } from '@novalex/contract'
 import type { Instant, Store } from '@novalex/core'
 import { ask } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
-import { updateVersioned } from '../versioned/versioned.ts'
+import { updateVersioned } from '../versioned/index.ts'
 
 export interface StoreRecord {
   readonly name: string

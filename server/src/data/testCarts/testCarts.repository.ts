@@ -3,7 +3,7 @@ import type { Cart } from '@novalex/core'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import { readNames } from '../../platform/db/readNames.ts'
-import { deleteVersioned, readingVersions, updateVersioned, type VersionedRow } from '../versioned/versioned.ts'
+import { deleteVersioned, readingVersions, updateVersioned, type VersionedRow } from '../versioned/index.ts'
 
 interface TestCartRow {
   id: string

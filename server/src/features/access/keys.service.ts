@@ -1,6 +1,6 @@
 import type { KeyDraft, KeyMade } from '@novalex/contract'
-import { recordActivity } from '../../data/activity/activity.repository.ts'
-import { insertKey, revokeKey } from '../../data/keys/keys.repository.ts'
+import { recordActivity } from '../../data/activity/index.ts'
+import { insertKey, revokeKey } from '../../data/keys/index.ts'
 import { createId } from '../../platform/createId.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { createToken, hashToken } from '../../platform/tokens.ts'

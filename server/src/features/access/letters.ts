@@ -1,4 +1,4 @@
-import type { Letter } from '../../data/letters/letters.repository.ts'
+import type { Letter } from '../../data/letters/index.ts'
 
 interface Named {
   readonly name: string

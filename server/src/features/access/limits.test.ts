@@ -2,7 +2,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, inject, test } from 
 import { createTestServer, type TestServer } from '../../testing/createTestServer.ts'
 import { createOrderBody, offerParcels, releaseAll, visit } from '../../testing/placeOrders.ts'
 import { hashPassword } from './passwords.ts'
-import { insertPerson } from '../../data/people/people.repository.ts'
+import { insertPerson } from '../../data/people/index.ts'
 
 /** Limits on guessing, as attacked: by spellings, by many addresses of one network, in parallel, and on two processes. */
 

@@ -8,26 +8,29 @@ import type {
   PersonRole,
 } from '@novalex/contract'
 import { createProblem, HOUR_MS } from '@novalex/core'
-import { recordActivity } from '../../data/activity/activity.repository.ts'
+import { recordActivity } from '../../data/activity/index.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
-import { sendLetter } from '../../data/letters/letters.repository.ts'
-import { countPeopleRevision, getStore } from '../../data/store/store.repository.ts'
+import { sendLetter } from '../../data/letters/index.ts'
+import { countPeopleRevision, getStore } from '../../data/store/index.ts'
 import { readEmail } from '../../platform/email.ts'
 import { LETTERS } from './letters.ts'
 import { checkPassword, hashPassword } from './passwords.ts'
 import {
   changePerson,
+  createLink,
+  deleteLinks,
+  findLink,
   findPerson,
   insertPerson,
+  type LinkKind,
   listPeople,
   listPersonRecords,
   type Person,
-} from '../../data/people/people.repository.ts'
-import { createLink, deleteLinks, findLink, type LinkKind } from '../../data/people/links.repository.ts'
-import { endSessions } from '../../data/sessions/sessions.repository.ts'
+} from '../../data/people/index.ts'
+import { endSessions } from '../../data/sessions/index.ts'
 
 export interface AccessDeps {
   readonly database: Database

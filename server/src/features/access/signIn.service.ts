@@ -7,17 +7,17 @@ import {
   type SignInRequest,
 } from '@novalex/contract'
 import { createProblem, type Problem } from '@novalex/core'
-import { recordActivity } from '../../data/activity/activity.repository.ts'
+import { recordActivity } from '../../data/activity/index.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
 import { FIRST_SETTINGS } from '../store/firstSettings.ts'
-import { lockSetUp } from '../../data/secrets/secrets.repository.ts'
-import { hasStore, insertStore } from '../../data/store/store.repository.ts'
+import { lockSetUp } from '../../data/secrets/index.ts'
+import { hasStore, insertStore } from '../../data/store/index.ts'
 import { accountKey, normalizeEmail, readEmail } from '../../platform/email.ts'
 import { checkPassword, hashPassword, isPassword } from './passwords.ts'
-import { findPerson, insertPerson, isAnybodyThere, listPeople } from '../../data/people/people.repository.ts'
+import { findPerson, insertPerson, isAnybodyThere, listPeople } from '../../data/people/index.ts'
 import { toAccount, type AccessDeps } from './people.service.ts'
-import { forgetTries, giveTryBack, takeTry, type TryRules } from '../../data/tries/tries.repository.ts'
+import { forgetTries, giveTryBack, takeTry, type TryRules } from '../../data/tries/index.ts'
 
 /** Of one address of e-mail; ten wrong passwords, then a wait that grows. */
 const OF_ADDRESS: TryRules = { free: 10, waitS: 30, longestWaitS: 3600 }

@@ -4,7 +4,7 @@ import type { Database } from '../../platform/db/openDatabase.ts'
 import { MEDIA_TYPES, writeTable } from '../../platform/files/writeTable.ts'
 import type { Identity } from '../../http/identity.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
-import { listActivity, listActors, type Entry, type Filters } from '../../data/activity/activity.repository.ts'
+import { type Entry, type Filters, listActivity, listActors } from '../../data/activity/index.ts'
 
 const SHOWN = 100
 /** More than that is no file to read. */

@@ -1,6 +1,6 @@
 import type { Database } from '../../platform/db/openDatabase.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
-import { listCampaigns } from '../../data/campaigns/campaigns.repository.ts'
+import { listCampaigns } from '../../data/campaigns/index.ts'
 import type { CampaignsService } from './campaigns.service.ts'
 
 type Own = 'listCampaigns' | 'createCampaign' | 'updateCampaign' | 'deleteCampaign'

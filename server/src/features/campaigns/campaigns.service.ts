@@ -2,16 +2,11 @@ import type { CampaignDraft, CampaignRecord, CampaignUpdate } from '@novalex/con
 import type { Clock } from '../../platform/clock.ts'
 import { createId } from '../../platform/createId.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
-import { refuseStale } from '../../data/versioned/versioned.ts'
+import { refuseStale } from '../../data/versioned/index.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import { changePlan } from '../../sources/plans/changePlan.ts'
-import { forgetIn, listPromotions } from '../../data/promotions/promotions.repository.ts'
-import {
-  deleteCampaign,
-  getCampaign,
-  insertCampaign,
-  updateCampaign,
-} from '../../data/campaigns/campaigns.repository.ts'
+import { forgetIn, listPromotions } from '../../data/promotions/index.ts'
+import { deleteCampaign, getCampaign, insertCampaign, updateCampaign } from '../../data/campaigns/index.ts'
 
 export interface CampaignsService {
   create(draft: CampaignDraft, by: string): Promise<CampaignRecord>

@@ -11,7 +11,7 @@ import type { Clock } from '../../platform/clock.ts'
 import type { CatalogueService } from './catalogue.service.ts'
 import { isLongQuestion, type FoundTask, type ProductTable } from './productTable.service.ts'
 import type { Threads } from '../../jobs/threads.ts'
-import { findSoldElsewhere } from '../../data/catalogue/figures.repository.ts'
+import { findSoldElsewhere } from '../../data/catalogue/index.ts'
 import { computeProductPage, computeReachAnswer, getProduct, priceProduct } from './products.service.ts'
 
 interface Deps {

@@ -3,16 +3,16 @@ import { createProblem, type Product } from '@novalex/core'
 import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { changeCatalogue, type PlanWriter } from '../../sources/plans/changePlan.ts'
-import type { StoreRecord } from '../../data/store/store.repository.ts'
+import type { StoreRecord } from '../../data/store/index.ts'
 import {
   deleteCategory,
   deleteProducts,
   findProductsBySku,
-  listCategories,
   insertProduct,
+  listCategories,
   listProducts,
   saveProducts,
-} from '../../data/catalogue/catalogue.repository.ts'
+} from '../../data/catalogue/index.ts'
 import { findCategoryUses, refuseUsedProducts } from './uses.ts'
 
 export interface CatalogueService {

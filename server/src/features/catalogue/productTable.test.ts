@@ -2,7 +2,7 @@ import { TableAnswer, type TableQuestion, type TableRow } from '@novalex/contrac
 import type { CompiledPlan } from '@novalex/core'
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
 import { checkShape } from '../../http/validate.ts'
-import { insertPastPrices } from '../../data/prices/prices.repository.ts'
+import { insertPastPrices } from '../../data/prices/index.ts'
 import { isLongQuestion } from './productTable.service.ts'
 import { createDraft, createTestServer, type TestServer } from '../../testing/createTestServer.ts'
 

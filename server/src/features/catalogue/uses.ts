@@ -1,10 +1,9 @@
 import type { Promotion } from '@novalex/core'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
-import { usesReach } from '../../data/promotions/findUses.ts'
-import { listPromotions } from '../../data/promotions/promotions.repository.ts'
-import { SETS, type SetContent } from '../../data/sets/sets.repository.ts'
-import { listTestCarts } from '../../data/testCarts/testCarts.repository.ts'
+import { listPromotions, usesReach } from '../../data/promotions/index.ts'
+import { type SetContent, SETS } from '../../data/sets/index.ts'
+import { listTestCarts } from '../../data/testCarts/index.ts'
 
 /** Refuses as `in-use`, saying by what, while a promotion, a set or a test cart names one of the products. */
 export async function refuseUsedProducts(

@@ -1,10 +1,10 @@
 import { setTimeout as wait } from 'node:timers/promises'
 import { createSession, type Session } from 'better-sse'
 import type { Request, Response } from 'express'
-import { findLatestChange } from '../../data/activity/activity.repository.ts'
+import { findLatestChange } from '../../data/activity/index.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
-import { findLatestCheck } from '../../data/findings/findings.repository.ts'
-import { findLatestSale } from '../../data/orders/findLatestSale.ts'
+import { findLatestCheck } from '../../data/findings/index.ts'
+import { findLatestSale } from '../../data/orders/index.ts'
 
 const LOOK_EVERY_MS = 1000
 /** How often it is asked whether who follows may still do so. */

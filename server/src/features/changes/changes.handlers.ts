@@ -1,4 +1,4 @@
-import { findSession } from '../../data/sessions/sessions.repository.ts'
+import { findSession } from '../../data/sessions/index.ts'
 import { idOfSession } from '../../http/identity.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'

@@ -1,10 +1,8 @@
 import { zipSync } from 'fflate'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { writeTable } from '../../platform/files/writeTable.ts'
-import { findPromotion } from '../../data/promotions/promotions.repository.ts'
-import { findUses, getBatch, readCodes } from '../../data/codes/codeBatches.repository.ts'
-import { CODE_STATES } from '../../data/codes/codes.repository.ts'
-import { printCode } from '../../data/codes/codeText.ts'
+import { findPromotion } from '../../data/promotions/index.ts'
+import { CODE_STATES, findUses, getBatch, printCode, readCodes } from '../../data/codes/index.ts'
 
 export type CodeFileType = 'csv' | 'xlsx' | 'zip'
 

@@ -1,6 +1,6 @@
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
-import { getBatch, listBatches } from '../../data/codes/codeBatches.repository.ts'
+import { getBatch, listBatches } from '../../data/codes/index.ts'
 import type { CodesService } from './codes.service.ts'
 
 type Own =

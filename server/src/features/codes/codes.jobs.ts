@@ -1,4 +1,4 @@
-import { makeCodes } from '../../data/codes/makeCodes.ts'
+import { makeCodes } from '../../data/codes/index.ts'
 import { writeCodes, type CodeFileType } from './codeFile.ts'
 import type { RunnableJob } from '../../jobs/job.ts'
 import type { Sources } from '../../sources/createSources.ts'

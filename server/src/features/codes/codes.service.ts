@@ -1,7 +1,7 @@
 import { codeFileJob, makeCodesJob } from './codes.jobs.ts'
 import type { CodeBatch, CodeBatchRequest, CodeFate, LoggedAction } from '@novalex/contract'
 import { createProblem, normalizeCode, toSlug, type Promotion } from '@novalex/core'
-import { recordActivity } from '../../data/activity/activity.repository.ts'
+import { recordActivity } from '../../data/activity/index.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { holdClaim } from '../../platform/db/holdClaim.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
@@ -11,21 +11,27 @@ import { toAppError } from '../../http/handleError.ts'
 import { MEDIA_TYPES } from '../../platform/files/writeTable.ts'
 import type { FileAnswer } from '../../http/serveEndpoints.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
-import { findPromotion } from '../../data/promotions/promotions.repository.ts'
+import { findPromotion } from '../../data/promotions/index.ts'
 import type { Threads } from '../../jobs/threads.ts'
 import type { CodeFileType } from './codeFile.ts'
-import { findCode, findHand, lockCode, markCode, voidCode } from '../../data/codes/codes.repository.ts'
-import { listOrdersWith } from '../../data/orders/listOrdersWith.ts'
 import {
   countOpen,
+  findCode,
+  findHand,
+  findLeastLength,
   getBatch,
   insertBatch,
+  isMistyped,
   listShapes,
   listUnmade,
+  lockCode,
+  markCode,
+  printCode,
   saveTrouble,
   voidBatch,
-} from '../../data/codes/codeBatches.repository.ts'
-import { findLeastLength, isMistyped, printCode } from '../../data/codes/codeText.ts'
+  voidCode,
+} from '../../data/codes/index.ts'
+import { listOrdersWith } from '../../data/orders/index.ts'
 
 interface CodesDeps {
   readonly database: Database

@@ -2,14 +2,14 @@ import { normalizeCode } from '@novalex/core'
 import { unzipSync } from 'fflate'
 import { setTimeout as wait } from 'node:timers/promises'
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
-import { recount } from '../../data/counts/recount.ts'
+import { recount } from '../../data/counts/index.ts'
 import { createTestServer, type TestServer } from '../../testing/createTestServer.ts'
 import { createOrderBody, offerParcels, place, releaseAll, visit, type Visitor } from '../../testing/placeOrders.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import { createPlanSource } from '../../sources/plans/planSource.ts'
 import type { Threads } from '../../jobs/threads.ts'
 import { createCodesService } from './codes.service.ts'
-import { drawCode, findLeastLength, isMistyped, printCode } from '../../data/codes/codeText.ts'
+import { drawCode, findLeastLength, isMistyped, printCode } from '../../data/codes/index.ts'
 
 let server: TestServer
 let visitor: Visitor

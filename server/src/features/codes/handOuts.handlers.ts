@@ -1,4 +1,4 @@
-import { takeOfRate, type Rate } from '../../data/tries/tries.repository.ts'
+import { type Rate, takeOfRate } from '../../data/tries/index.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { MEDIA_TYPES } from '../../platform/files/writeTable.ts'
@@ -6,7 +6,7 @@ import { originOf } from '../../http/originOf.ts'
 import { senderOf } from '../../http/senderOf.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import { writeContacts } from '../contacts/contacts.ts'
-import { listHandOuts } from '../../data/codes/handOuts.repository.ts'
+import { listHandOuts } from '../../data/codes/index.ts'
 import type { HandOutsService } from './handOuts.service.ts'
 
 type Own =

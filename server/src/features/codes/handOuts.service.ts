@@ -1,6 +1,6 @@
 import type { HandOut, HandOutDraft, HandOutRequest, HandOutUpdate, LoggedAction, ShopHandOut } from '@novalex/contract'
 import { createProblem, dateOf, isLocalDateTime, toInstant, toLocal } from '@novalex/core'
-import { recordActivity } from '../../data/activity/activity.repository.ts'
+import { recordActivity } from '../../data/activity/index.ts'
 import { comparableEmail, normalizeEmail, readEmail } from '../../platform/email.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { createId } from '../../platform/createId.ts'
@@ -8,12 +8,9 @@ import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { isDuplicate } from '../../platform/db/isDuplicate.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
-import { sendLetter } from '../../data/letters/letters.repository.ts'
-import { getStore, type StoreRecord } from '../../data/store/store.repository.ts'
+import { sendLetter } from '../../data/letters/index.ts'
+import { getStore, type StoreRecord } from '../../data/store/index.ts'
 import { getCoded } from './codes.service.ts'
-import { printCode } from '../../data/codes/codeText.ts'
-import { confirmConsent } from '../../data/contacts/contacts.repository.ts'
-import { askConsent, forgetAddress } from '../contacts/contacts.ts'
 import {
   claimAddress,
   countSent,
@@ -22,10 +19,13 @@ import {
   getHandOut,
   handOutCode,
   insertHandOut,
+  printCode,
   saveHanded,
   takePlace,
   updateHandOut,
-} from '../../data/codes/handOuts.repository.ts'
+} from '../../data/codes/index.ts'
+import { confirmConsent } from '../../data/contacts/index.ts'
+import { askConsent, forgetAddress } from '../contacts/contacts.ts'
 import { LETTERS } from '../contacts/letters.ts'
 
 export interface HandOutsService {

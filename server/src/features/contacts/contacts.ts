@@ -1,16 +1,16 @@
 import { DAY_MS } from '@novalex/core'
-import { forgetRecipient } from '../../data/codes/handOuts.repository.ts'
+import { forgetRecipient } from '../../data/codes/index.ts'
 import {
+  type Consent,
   deleteContact,
   listConfirmed,
   listSpellings,
   lockContact,
   requestConsent,
-  type Consent,
-} from '../../data/contacts/contacts.repository.ts'
-import { deleteLetters, listRecipients, sendLetter } from '../../data/letters/letters.repository.ts'
-import { forgetBuyer, listBuyerEmails } from '../../data/orders/buyers.repository.ts'
-import { getStore } from '../../data/store/store.repository.ts'
+} from '../../data/contacts/index.ts'
+import { deleteLetters, listRecipients, sendLetter } from '../../data/letters/index.ts'
+import { forgetBuyer, listBuyerEmails } from '../../data/orders/index.ts'
+import { getStore } from '../../data/store/index.ts'
 import { createId } from '../../platform/createId.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'

@@ -4,7 +4,7 @@ import type { Database } from '../../platform/db/openDatabase.ts'
 import { MEDIA_TYPES } from '../../platform/files/writeTable.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
-import { getStore } from '../../data/store/store.repository.ts'
+import { getStore } from '../../data/store/index.ts'
 import type { Threads } from '../../jobs/threads.ts'
 import { correctCount, describeCounts, describeSales } from './counts.service.ts'
 

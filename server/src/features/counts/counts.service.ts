@@ -9,7 +9,7 @@ import {
   type Instant,
   type MinorUnits,
 } from '@novalex/core'
-import { recordActivity } from '../../data/activity/activity.repository.ts'
+import { recordActivity } from '../../data/activity/index.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { askTogether } from '../../platform/db/ask.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
@@ -17,16 +17,17 @@ import { transact } from '../../platform/db/transact.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import { writeTable } from '../../platform/files/writeTable.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
-import { insertCorrection, listCorrections } from '../../data/counts/corrections.repository.ts'
 import {
   addCounts,
   addingCounts,
-  listCounts,
   type Counts,
+  insertCorrection,
+  listCorrections,
+  listCounts,
   type PromotionCounts,
-} from '../../data/counts/counts.repository.ts'
-import { findLastUses, listUsesBySteps, readUses, STEP_S, type UseRow } from '../../data/orders/uses.repository.ts'
-import { findPromotionName } from '../../data/promotions/promotions.repository.ts'
+} from '../../data/counts/index.ts'
+import { findLastUses, listUsesBySteps, readUses, STEP_S, type UseRow } from '../../data/orders/index.ts'
+import { findPromotionName } from '../../data/promotions/index.ts'
 
 type Reached = NonNullable<CountsAnswer[number]['reached']>['limit']
 

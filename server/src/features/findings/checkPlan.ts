@@ -10,17 +10,17 @@ import {
   type Subject,
 } from '@novalex/core'
 import type { RecentFigures } from '../../sources/figures/recentFigures.ts'
-import { listBatches } from '../../data/codes/codeBatches.repository.ts'
+import { listBatches } from '../../data/codes/index.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { EN_WORDING } from '../../locale/enWording.ts'
-import { datesOf, OCCASIONS, toOccasion } from '../../data/occasions/occasions.repository.ts'
+import { datesOf, OCCASIONS, toOccasion } from '../../data/occasions/index.ts'
 import { DEFAULT_CHANNEL } from '../../sources/plans/channel.ts'
 import type { PlanSource, SourcedPlan } from '../../sources/plans/planSource.ts'
 import type { PriceHistory } from '../../sources/history/priceHistory.ts'
-import { listPromotions } from '../../data/promotions/promotions.repository.ts'
-import { getStore } from '../../data/store/store.repository.ts'
-import { listTestCarts } from '../../data/testCarts/testCarts.repository.ts'
-import type { KnownFinding } from '../../data/findings/findings.repository.ts'
+import { listPromotions } from '../../data/promotions/index.ts'
+import { getStore } from '../../data/store/index.ts'
+import { listTestCarts } from '../../data/testCarts/index.ts'
+import type { KnownFinding } from '../../data/findings/index.ts'
 
 export interface CheckQuestion {
   /** The working plan, or a release by its number. */

@@ -1,5 +1,5 @@
 import { createProofMemory, type ProofMemory } from '@novalex/core'
-import type { KnownFinding } from '../../data/findings/findings.repository.ts'
+import type { KnownFinding } from '../../data/findings/index.ts'
 import { perDeps } from '../../jobs/perDeps.ts'
 import { checkPlanThoroughly, type CheckQuestion } from './checkPlan.ts'
 import type { RunnableJob } from '../../jobs/job.ts'

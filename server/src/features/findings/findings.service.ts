@@ -2,30 +2,30 @@ import { toIso } from '@novalex/core'
 import { checkPlanJob } from './findings.jobs.ts'
 import { INSTANT_FACTS, type FindingAnswer, type FindingsAnswer, type ProofAnswer } from '@novalex/contract'
 import type { Order, Proof } from '@novalex/core'
-import { recordActivity } from '../../data/activity/activity.repository.ts'
+import { recordActivity } from '../../data/activity/index.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
-import { findLatestSale } from '../../data/orders/findLatestSale.ts'
-import { findLatestRelease, getReleasedPlan } from '../../data/releases/releases.repository.ts'
-import { getStore } from '../../data/store/store.repository.ts'
+import { findLatestSale } from '../../data/orders/index.ts'
+import { findLatestRelease, getReleasedPlan } from '../../data/releases/index.ts'
+import { getStore } from '../../data/store/index.ts'
 import type { Threads } from '../../jobs/threads.ts'
 import { readBasis, readJudgedOn } from './basis.ts'
 import {
+  type CheckedPlan,
   deleteAside,
   findBrought,
   findChecked,
   findKnown,
+  type Ground,
   isAside,
+  type KnownAside,
+  type KnownFinding,
   listAsides,
   saveAside,
   saveChecked,
-  type CheckedPlan,
-  type Ground,
-  type KnownAside,
-  type KnownFinding,
-} from '../../data/findings/findings.repository.ts'
+} from '../../data/findings/index.ts'
 import { nameSubjects } from './nameSubjects.ts'
 
 export interface FindingsService {

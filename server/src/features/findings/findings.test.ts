@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, inject, test } from 'vitest'
 import { createDraft, createTestServer, type TestServer } from '../../testing/createTestServer.ts'
-import { findLatestCheck } from '../../data/findings/findings.repository.ts'
+import { findLatestCheck } from '../../data/findings/index.ts'
 
 let server: TestServer
 beforeAll(async () => {

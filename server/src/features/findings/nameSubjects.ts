@@ -1,8 +1,8 @@
 import { keysOf, type Finding, type Proof, type Subject } from '@novalex/core'
-import { listProductNames } from '../../data/catalogue/catalogue.repository.ts'
-import { OCCASIONS } from '../../data/occasions/occasions.repository.ts'
-import { listPromotionNames } from '../../data/promotions/promotions.repository.ts'
-import { listTestCartNames } from '../../data/testCarts/testCarts.repository.ts'
+import { listProductNames } from '../../data/catalogue/index.ts'
+import { OCCASIONS } from '../../data/occasions/index.ts'
+import { listPromotionNames } from '../../data/promotions/index.ts'
+import { listTestCartNames } from '../../data/testCarts/index.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 
 /** Returns the names of the promotions, products, occasions and test carts that findings mention, by `kind:id`. */

@@ -1,5 +1,5 @@
 import type { ImportKind } from '@novalex/contract'
-import type { StoreRecord } from '../../data/store/store.repository.ts'
+import type { StoreRecord } from '../../data/store/index.ts'
 import type { ImportWork } from './importWork.ts'
 import { FIGURE_KINDS } from './kinds/productFigures.ts'
 import { HISTORY_KIND } from './kinds/history.ts'

@@ -1,7 +1,7 @@
 import type { ImportKind } from '@novalex/contract'
 import { placeBelow, PROBLEM_COLUMN, type Instant, type Problem } from '@novalex/core'
-import { recordActivity } from '../../data/activity/activity.repository.ts'
-import { loadCatalogue } from '../../data/catalogue/catalogue.repository.ts'
+import { recordActivity } from '../../data/activity/index.ts'
+import { loadCatalogue } from '../../data/catalogue/index.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { TABLE_FORMATS } from '../files/exportFile.ts'
@@ -16,21 +16,21 @@ import {
   getStore,
   lockStore,
   type StoreRecord,
-} from '../../data/store/store.repository.ts'
+} from '../../data/store/index.ts'
 import { IMPORT_WORK, revisionFor } from './importKind.ts'
 import type { ImportInput } from './importWork.ts'
 import {
+  type Before,
   EMPTY_PREVIEW,
   findImport,
   getBefore,
   getImportFile,
+  type ImportFile,
+  type ImportPreview,
   keepBefore,
   listDoneImports,
   updateImport,
-  type Before,
-  type ImportFile,
-  type ImportPreview,
-} from '../../data/imports/imports.repository.ts'
+} from '../../data/imports/index.ts'
 import { writeRejectedPlan } from './kinds/plan.ts'
 
 const SHOWN_PROBLEMS = 500

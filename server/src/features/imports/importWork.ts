@@ -1,7 +1,7 @@
 import type { Instant, Problem } from '@novalex/core'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import type { ParsedTable, ProgressHearer, ReadingOptions } from '../../platform/files/parseTableFile.ts'
-import type { ImportPreview } from '../../data/imports/imports.repository.ts'
+import type { ImportPreview } from '../../data/imports/index.ts'
 
 /** Rows that could be read, with what there is to compare them with. */
 export interface ImportInput<R> {

@@ -15,7 +15,7 @@ import { importsTotal } from '../../platform/metrics.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import type { TableFileType } from '../../platform/files/writeTable.ts'
 import { createId } from '../../platform/createId.ts'
-import { getStore } from '../../data/store/store.repository.ts'
+import { getStore } from '../../data/store/index.ts'
 import type { Threads } from '../../jobs/threads.ts'
 import { revisionFor } from './importKind.ts'
 import {
@@ -26,8 +26,8 @@ import {
   listBusyImports,
   listDoneImports,
   moveImport,
-} from '../../data/imports/imports.repository.ts'
-import { writeReading } from '../../data/imports/readings.repository.ts'
+  writeReading,
+} from '../../data/imports/index.ts'
 
 export interface ImportsService {
   start(upload: {

@@ -1,6 +1,6 @@
 import type { Database } from '../../platform/db/openDatabase.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
-import { getMessage, listMessages } from '../../data/letters/letters.repository.ts'
+import { getMessage, listMessages } from '../../data/letters/index.ts'
 import { writeEml } from './writeEml.ts'
 
 type Own = 'listMessages' | 'getMessage' | 'getMessageFile'

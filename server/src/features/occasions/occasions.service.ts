@@ -4,16 +4,16 @@ import type { Clock } from '../../platform/clock.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { refuseIfAny } from '../../platform/errors/AppError.ts'
 import { createNamedRecordsService } from '../../sources/plans/namedRecords.service.ts'
-import { forgetIn, listPromotions, updatePromotion } from '../../data/promotions/promotions.repository.ts'
+import { forgetIn, listPromotions, updatePromotion } from '../../data/promotions/index.ts'
 import {
   datesOf,
   followDates,
+  type OccasionContent,
+  type OccasionDates,
   OCCASIONS,
   toContent,
   toOccasion,
-  type OccasionContent,
-  type OccasionDates,
-} from '../../data/occasions/occasions.repository.ts'
+} from '../../data/occasions/index.ts'
 
 export interface OccasionsService {
   list(): Promise<OccasionRecord[]>

@@ -1,8 +1,8 @@
-import { recordActivity } from '../../data/activity/activity.repository.ts'
-import { lockStock, noteUncounted } from '../../data/stock/stock.repository.ts'
+import { recordActivity } from '../../data/activity/index.ts'
+import { lockStock, noteUncounted, takingFromStock } from '../../data/stock/index.ts'
 import type { Clock } from '../../platform/clock.ts'
-import { reopenCodes } from '../../data/codes/codes.repository.ts'
-import { addingCounts } from '../../data/counts/counts.repository.ts'
+import { reopenCodes } from '../../data/codes/index.ts'
+import { addingCounts } from '../../data/counts/index.ts'
 import { askTogether } from '../../platform/db/ask.ts'
 import { isDatabaseAway } from '../../platform/db/isDatabaseAway.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
@@ -15,10 +15,9 @@ import {
   lockOrderHead,
   markCancelled,
   type OrderHead,
-} from '../../data/orders/cancelling.repository.ts'
-import { countingOrder, lockShopper } from '../../data/shoppers/shoppers.repository.ts'
+} from '../../data/orders/index.ts'
+import { countingOrder, lockShopper } from '../../data/shoppers/index.ts'
 import { sumUnits } from './needed.ts'
-import { takingFromStock } from '../../data/stock/stock.repository.ts'
 
 interface Cancelling {
   readonly id: number

@@ -1,5 +1,5 @@
 import type { CompiledPlan, Order, Sale } from '@novalex/core'
-import { isShared } from '../../data/counts/isShared.ts'
+import { isShared } from '../../data/counts/index.ts'
 import { listCounted } from '../../sources/cart/circumstances.ts'
 
 /** What has to be held while an order is priced: rows that another order may write as well. */

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, inject, test } from 'vitest'
-import { recount } from '../../data/counts/recount.ts'
+import { recount } from '../../data/counts/index.ts'
 import { createTestServer, type TestServer } from '../../testing/createTestServer.ts'
 import { bringIn, upload } from '../../testing/imports.ts'
 import { createOrderBody, offerParcels, place, visit } from '../../testing/placeOrders.ts'

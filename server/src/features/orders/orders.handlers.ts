@@ -19,7 +19,7 @@ import type { TaskQueues } from '../../http/taskQueues.ts'
 import type { Threads } from '../../jobs/threads.ts'
 import { findShopBuyer, whoTries } from '../shop/whoBuys.ts'
 import { cancelOrder } from './cancelOrder.ts'
-import { getOrder, listOrders } from '../../data/orders/listOrders.ts'
+import { getOrder, listOrders } from '../../data/orders/index.ts'
 import { placeOrder, type LargeOrders, type OrderDeps, type OrderTask } from './placeOrder.ts'
 import { hashRequest } from './requestHash.ts'
 

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, test } from 'vitest'
-import { saveShoppers } from '../../data/shoppers/shoppers.repository.ts'
+import { saveShoppers } from '../../data/shoppers/index.ts'
 import { createTestServer, type TestServer } from '../../testing/createTestServer.ts'
 import {
   BUYER,

@@ -1,15 +1,14 @@
 import type { ShopCart, ShopCartAnswer } from '@novalex/contract'
 import { normalizeCode, type CompiledPlan, type Instant, type Sale } from '@novalex/core'
-import { usingCodes } from '../../data/codes/codes.repository.ts'
-import { addingCounts, appendingCounts } from '../../data/counts/counts.repository.ts'
-import { isShared } from '../../data/counts/isShared.ts'
+import { usingCodes } from '../../data/codes/index.ts'
+import { addingCounts, appendingCounts, isShared } from '../../data/counts/index.ts'
 import type { Statement } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { writeShopCart } from '../../sources/cart/shopCart.ts'
-import { countingOrder } from '../../data/shoppers/shoppers.repository.ts'
+import { countingOrder } from '../../data/shoppers/index.ts'
 import { sumUnits } from './needed.ts'
-import { recordOrder, type OrderRecord, type OrderUse } from '../../data/orders/orders.repository.ts'
-import { takingFromStock } from '../../data/stock/stock.repository.ts'
+import { type OrderRecord, type OrderUse, recordOrder } from '../../data/orders/index.ts'
+import { takingFromStock } from '../../data/stock/index.ts'
 
 interface SaleRecord extends Pick<OrderRecord, 'place' | 'release' | 'channel' | 'shopper' | 'buyer'> {
   readonly plan: CompiledPlan

@@ -1,9 +1,8 @@
 import { afterAll, beforeAll, expect, inject, test } from 'vitest'
-import { saveStock } from '../../data/catalogue/figures.repository.ts'
-import { foldCounts, listCounts } from '../../data/counts/counts.repository.ts'
-import { recount } from '../../data/counts/recount.ts'
+import { saveStock } from '../../data/catalogue/index.ts'
+import { foldCounts, listCounts, recount } from '../../data/counts/index.ts'
 import { transact } from '../../platform/db/transact.ts'
-import { saveShoppers } from '../../data/shoppers/shoppers.repository.ts'
+import { saveShoppers } from '../../data/shoppers/index.ts'
 import { createTestServer, type Answer, type TestServer } from '../../testing/createTestServer.ts'
 import {
   createOrderBody,

@@ -13,7 +13,7 @@ import type { Database } from '../../platform/db/openDatabase.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import { GUEST, resolveQuestion } from '../../sources/plans/resolveQuestion.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
-import { listReleases, findReleasedPlan } from '../../data/releases/releases.repository.ts'
+import { findReleasedPlan, listReleases } from '../../data/releases/index.ts'
 import { presentOf, type PriceHistory } from '../../sources/history/priceHistory.ts'
 
 interface Deps {

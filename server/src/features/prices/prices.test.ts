@@ -4,7 +4,7 @@ import { afterAll, beforeAll, expect, inject, test } from 'vitest'
 import { checkShape } from '../../http/validate.ts'
 import { createDraft, createTestServer, LAUNCHED, type TestServer } from '../../testing/createTestServer.ts'
 import { bringIn } from '../../testing/imports.ts'
-import { insertPastPrices } from '../../data/prices/prices.repository.ts'
+import { insertPastPrices } from '../../data/prices/index.ts'
 
 let server: TestServer
 beforeAll(async () => {

@@ -1,6 +1,6 @@
 import type { Database } from '../../platform/db/openDatabase.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
-import { listPromotions } from '../../data/promotions/promotions.repository.ts'
+import { listPromotions } from '../../data/promotions/index.ts'
 import type { PromotionsService } from './promotions.service.ts'
 
 type Own =

@@ -8,13 +8,13 @@ import {
   type Problem,
   type Promotion,
 } from '@novalex/core'
-import { findCampaign } from '../../data/campaigns/campaigns.repository.ts'
+import { findCampaign } from '../../data/campaigns/index.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { createId } from '../../platform/createId.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
-import { refuseStale } from '../../data/versioned/versioned.ts'
-import { followDates, OCCASIONS } from '../../data/occasions/occasions.repository.ts'
+import { refuseStale } from '../../data/versioned/index.ts'
+import { followDates, OCCASIONS } from '../../data/occasions/index.ts'
 import { changePlan, type ChangeScope } from '../../sources/plans/changePlan.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
 import {
@@ -26,7 +26,7 @@ import {
   nextRank,
   saveRanks,
   updatePromotion,
-} from '../../data/promotions/promotions.repository.ts'
+} from '../../data/promotions/index.ts'
 
 export interface PromotionsService {
   get(id: string): Promise<PromotionRecord>

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
-import { findLatestCheck } from '../../data/findings/findings.repository.ts'
+import { findLatestCheck } from '../../data/findings/index.ts'
 import { createDraft, createTestServer, type TestServer } from '../../testing/createTestServer.ts'
 
 let server: TestServer

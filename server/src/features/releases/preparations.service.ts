@@ -1,16 +1,16 @@
 import type { Account, LoggedAction, Preparation, PreparationRequest } from '@novalex/contract'
-import { recordActivity } from '../../data/activity/activity.repository.ts'
+import { recordActivity } from '../../data/activity/index.ts'
 import {
+  getReleasedPlan,
   insertPreparation,
   lockWaiting,
-  settlePreparation,
   type Settlement,
-} from '../../data/releases/preparations.repository.ts'
+  settlePreparation,
+} from '../../data/releases/index.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import type { PlanWriter } from '../../sources/plans/changePlan.ts'
-import { lockStore } from '../../data/store/store.repository.ts'
-import { getReleasedPlan } from '../../data/releases/releases.repository.ts'
+import { lockStore } from '../../data/store/index.ts'
 
 export type PreparationsService = ReturnType<typeof createPreparationsService>
 

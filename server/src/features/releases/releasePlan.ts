@@ -1,24 +1,25 @@
 import { dequal } from 'dequal'
 import type { InShopAnswer, Preparation, ReleaseRequest, ReleaseSummary } from '@novalex/contract'
 import { toIso, comparePromotions, type Instant } from '@novalex/core'
-import { recordActivity } from '../../data/activity/activity.repository.ts'
-import { loadCatalogue } from '../../data/catalogue/catalogue.repository.ts'
-import { ensureCounts } from '../../data/counts/counts.repository.ts'
+import { recordActivity } from '../../data/activity/index.ts'
+import { loadCatalogue } from '../../data/catalogue/index.ts'
+import { ensureCounts } from '../../data/counts/index.ts'
 import { readJudgedOn } from '../findings/basis.ts'
-import type { Ground } from '../../data/findings/findings.repository.ts'
+import type { Ground } from '../../data/findings/index.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import { loadWorkingPlan, type PlanSource } from '../../sources/plans/planSource.ts'
 import { settleShownPrices } from '../../sources/history/settleShownPrices.ts'
-import { lockStore, type StoreRecord } from '../../data/store/store.repository.ts'
+import { lockStore, type StoreRecord } from '../../data/store/index.ts'
 import {
   findLatestRelease,
   getReleasedPlan,
   insertRelease,
+  lockWaiting,
   type ReleasedPlan,
-} from '../../data/releases/releases.repository.ts'
-import { lockWaiting, settlePreparation } from '../../data/releases/preparations.repository.ts'
+  settlePreparation,
+} from '../../data/releases/index.ts'
 import { checkPlan, compareSets } from './review.ts'
 
 export interface ReleaseTask {

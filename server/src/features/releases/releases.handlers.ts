@@ -1,9 +1,8 @@
 import { accountOf } from '../../http/identity.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
-import { listPreparations } from '../../data/releases/preparations.repository.ts'
+import { listPreparations, listReleases } from '../../data/releases/index.ts'
 import type { PreparationsService } from './preparations.service.ts'
-import { listReleases } from '../../data/releases/releases.repository.ts'
 import type { ReleasesService } from './releases.service.ts'
 
 type Own =

@@ -8,7 +8,7 @@ import type { PlanSource } from '../../sources/plans/planSource.ts'
 import type { Answers } from '../../jobs/createAnswers.ts'
 import type { Threads } from '../../jobs/threads.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
-import { getStore } from '../../data/store/store.repository.ts'
+import { getStore } from '../../data/store/index.ts'
 import { readReleaseRequest, toPlanName } from './releasePlan.ts'
 
 export interface ReleasesService {

@@ -13,9 +13,9 @@ import {
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { GUEST } from '../../sources/plans/resolveQuestion.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
-import { SETS } from '../../data/sets/sets.repository.ts'
-import { findReleasedPlan } from '../../data/releases/releases.repository.ts'
-import { getStore } from '../../data/store/store.repository.ts'
+import { SETS } from '../../data/sets/index.ts'
+import { findReleasedPlan } from '../../data/releases/index.ts'
+import { getStore } from '../../data/store/index.ts'
 
 export interface ReviewQuestion {
   readonly now: Instant

@@ -8,7 +8,7 @@ import { GUEST } from '../../sources/plans/resolveQuestion.ts'
 import { changePlan } from '../../sources/plans/changePlan.ts'
 import type { PlanSource, SourcedPlan } from '../../sources/plans/planSource.ts'
 import type { PriceHistory } from '../../sources/history/priceHistory.ts'
-import { getPromotion, updatePromotion } from '../../data/promotions/promotions.repository.ts'
+import { getPromotion, updatePromotion } from '../../data/promotions/index.ts'
 import { findPicked } from './findPicked.ts'
 
 interface TakeOffDeps {

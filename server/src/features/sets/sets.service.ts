@@ -5,9 +5,8 @@ import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { refuseIfAny } from '../../platform/errors/AppError.ts'
 import { createNamedRecordsService, type NamedRecordsService } from '../../sources/plans/namedRecords.service.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
-import { usesReach } from '../../data/promotions/findUses.ts'
-import { listPromotions } from '../../data/promotions/promotions.repository.ts'
-import { SETS } from '../../data/sets/sets.repository.ts'
+import { listPromotions, usesReach } from '../../data/promotions/index.ts'
+import { SETS } from '../../data/sets/index.ts'
 
 export interface SetsService extends NamedRecordsService<SetContent> {
   list(): Promise<SetAnswer[]>

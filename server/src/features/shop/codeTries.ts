@@ -1,6 +1,6 @@
 import { normalizeCode, type CodeRegister, type CompiledPlan } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
-import { giveBackOfRate, takeOfRate, type Rate } from '../../data/tries/tries.repository.ts'
+import { giveBackOfRate, type Rate, takeOfRate } from '../../data/tries/index.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
-import { saveShoppers } from '../../data/shoppers/shoppers.repository.ts'
+import { saveShoppers } from '../../data/shoppers/index.ts'
 import { createDraft, createTestServer, type TestServer } from '../../testing/createTestServer.ts'
 
 /** What the shop's routes tell whom, and what they believe. */

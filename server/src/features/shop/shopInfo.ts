@@ -4,7 +4,7 @@ import type { Instant, ShopperRow } from '@novalex/core'
 import type { SourcedPlan } from '../../sources/plans/planSource.ts'
 import { describeCategories } from '../catalogue/catalogue.handlers.ts'
 import { rememberForPlan } from '../../sources/plans/rememberForPlan.ts'
-import type { StoreRecord } from '../../data/store/store.repository.ts'
+import type { StoreRecord } from '../../data/store/index.ts'
 
 interface Around {
   readonly shopper: ShopperRow | null

@@ -1,7 +1,7 @@
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { linkNext } from '../../http/linkNext.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
-import { findShoppers, listLabels } from '../../data/shoppers/shoppers.repository.ts'
+import { findShoppers, listLabels } from '../../data/shoppers/index.ts'
 
 const DEFAULT_SIZE = 20
 

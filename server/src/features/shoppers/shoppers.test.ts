@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
 import { createTestServer, type TestServer } from '../../testing/createTestServer.ts'
-import { deleteShoppers, saveShoppers } from '../../data/shoppers/shoppers.repository.ts'
+import { deleteShoppers, saveShoppers } from '../../data/shoppers/index.ts'
 
 let server: TestServer
 beforeAll(async () => {

@@ -1,6 +1,6 @@
 import { pairJob } from './stacking.jobs.ts'
 import { toIso, computeMeetings, listDeliveries } from '@novalex/core'
-import { getStore } from '../../data/store/store.repository.ts'
+import { getStore } from '../../data/store/index.ts'
 import { getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'

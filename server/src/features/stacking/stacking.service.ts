@@ -1,9 +1,9 @@
 import type { StackingRequest } from '@novalex/contract'
 import { createProblem } from '@novalex/core'
 import { refuseIfAny } from '../../platform/errors/AppError.ts'
-import { refuseStale } from '../../data/versioned/versioned.ts'
+import { refuseStale } from '../../data/versioned/index.ts'
 import { changePlan, type PlanWriter } from '../../sources/plans/changePlan.ts'
-import { updateStore } from '../../data/store/store.repository.ts'
+import { updateStore } from '../../data/store/index.ts'
 
 /** Which groups are kept apart, and how conflicts are settled. Refused if made from an older version of the store. */
 export async function changeStacking(

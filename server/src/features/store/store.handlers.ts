@@ -1,11 +1,11 @@
 import { toIso } from '@novalex/core'
-import { findLatestChange } from '../../data/activity/activity.repository.ts'
-import { countProducts } from '../../data/catalogue/catalogue.repository.ts'
+import { findLatestChange } from '../../data/activity/index.ts'
+import { countProducts } from '../../data/catalogue/index.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
-import { findLatestRelease } from '../../data/releases/releases.repository.ts'
-import { getStore } from '../../data/store/store.repository.ts'
+import { findLatestRelease } from '../../data/releases/index.ts'
+import { getStore } from '../../data/store/index.ts'
 import { changeAlarm, changeDelivery, changePriceRules, changeSecondPerson } from './store.service.ts'
 
 interface Deps {

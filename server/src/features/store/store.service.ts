@@ -6,11 +6,11 @@ import type {
   SecondPersonRequest,
 } from '@novalex/contract'
 import { createProblem, DEFAULT_ALARM, type Problem } from '@novalex/core'
-import { recordActivity } from '../../data/activity/activity.repository.ts'
+import { recordActivity } from '../../data/activity/index.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { refuseIfAny } from '../../platform/errors/AppError.ts'
 import { changePlan, type PlanWriter } from '../../sources/plans/changePlan.ts'
-import { updateStore, lockStore, type StoreRecord } from '../../data/store/store.repository.ts'
+import { lockStore, type StoreRecord, updateStore } from '../../data/store/index.ts'
 
 /** The floor, and what is reckoned with reductions. Refused if made from an older version of the store. */
 export async function changePriceRules(

@@ -10,7 +10,7 @@ import {
 } from '@novalex/core'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
-import { listTestCarts } from '../../data/testCarts/testCarts.repository.ts'
+import { listTestCarts } from '../../data/testCarts/index.ts'
 
 export interface TestCartsQuestion {
   readonly now: Instant

@@ -1,15 +1,10 @@
 import type { LoggedAction, TestCart, TestCartDraft, TestCartUpdate } from '@novalex/contract'
-import { recordActivity } from '../../data/activity/activity.repository.ts'
+import { recordActivity } from '../../data/activity/index.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { createId } from '../../platform/createId.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
-import {
-  deleteTestCart,
-  getTestCart,
-  insertTestCart,
-  updateTestCart,
-} from '../../data/testCarts/testCarts.repository.ts'
+import { deleteTestCart, getTestCart, insertTestCart, updateTestCart } from '../../data/testCarts/index.ts'
 
 export interface TestCartsService {
   create(draft: TestCartDraft, by: string): Promise<TestCart>

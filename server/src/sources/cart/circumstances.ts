@@ -10,13 +10,13 @@ import {
   type Promotion,
   type Shopper,
 } from '@novalex/core'
-import { readingCodes } from '../../data/codes/codes.repository.ts'
+import { readingCodes } from '../../data/codes/index.ts'
 import type { RecentFigures } from '../figures/recentFigures.ts'
-import { readingUsesBy } from '../../data/orders/uses.repository.ts'
+import { readingUsesBy } from '../../data/orders/index.ts'
 import { readTogether, type Reading } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { rememberForPlan } from '../plans/rememberForPlan.ts'
-import { readingBuyer } from '../../data/shoppers/shoppers.repository.ts'
+import { readingBuyer } from '../../data/shoppers/index.ts'
 
 type Cart = Order['cart']
 /** What a price depends on besides the plan, the moment and the cart. */

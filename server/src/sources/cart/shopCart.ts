@@ -14,7 +14,7 @@ import {
   type SkippedOutcome,
   type Quote,
 } from '@novalex/core'
-import { isMistyped, type CodeShape } from '../../data/codes/codeText.ts'
+import { type CodeShape, isMistyped } from '../../data/codes/index.ts'
 import { hideInternal } from './hideInternal.ts'
 
 /** A cart as the shop shows it: no internal name in it, and only nudges of offers that need no code. */

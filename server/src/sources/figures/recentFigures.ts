@@ -1,13 +1,12 @@
 import { HOUR_MS, type Facts } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
-import { listShapes } from '../../data/codes/codeBatches.repository.ts'
-import { listSold } from '../../data/catalogue/figures.repository.ts'
-import { listStock, listStockOf } from '../../data/stock/stock.repository.ts'
-import type { CodeShape } from '../../data/codes/codeText.ts'
+import { type CodeShape, listShapes } from '../../data/codes/index.ts'
+import { listSold } from '../../data/catalogue/index.ts'
+import { listStock, listStockOf } from '../../data/stock/index.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
-import { findLatestSale } from '../../data/orders/findLatestSale.ts'
-import { getStore, type StoreRecord } from '../../data/store/store.repository.ts'
-import { listCounts, toFacts } from '../../data/counts/counts.repository.ts'
+import { findLatestSale } from '../../data/orders/index.ts'
+import { getStore, type StoreRecord } from '../../data/store/index.ts'
+import { listCounts, toFacts } from '../../data/counts/index.ts'
 
 /** How old a figure may be that a cart or a screen shows; orders read them anew. */
 const RECENT_MS = 1000

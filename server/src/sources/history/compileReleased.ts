@@ -1,5 +1,5 @@
 import { compilePlan, resolveSets, type Catalogue, type CompiledPlan } from '@novalex/core'
-import type { ReleasedPlan } from '../../data/releases/releases.repository.ts'
+import type { ReleasedPlan } from '../../data/releases/index.ts'
 
 /** What was released, over products as they are now. */
 export function compileReleased(

@@ -1,9 +1,9 @@
 import { joinSpans, overlaySpans, type HistorySpan, type Product } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
-import type { StoreRecord } from '../../data/store/store.repository.ts'
-import { listPastPrices, listShownPrices } from '../../data/prices/prices.repository.ts'
-import { listRegularPrices, type RegularPrice } from '../../data/catalogue/regularPrices.repository.ts'
+import type { StoreRecord } from '../../data/store/index.ts'
+import { listPastPrices, listShownPrices } from '../../data/prices/index.ts'
+import { listRegularPrices, type RegularPrice } from '../../data/catalogue/index.ts'
 
 /** What is written of a product's prices. */
 interface KnownPast {

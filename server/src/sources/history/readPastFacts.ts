@@ -1,6 +1,5 @@
 import { createPastFacts, type CompiledPlan, type Instant, type PastFacts } from '@novalex/core'
-import { isShared } from '../../data/counts/isShared.ts'
-import { readPastCounts } from '../../data/counts/pastCounts.repository.ts'
+import { isShared, readPastCounts } from '../../data/counts/index.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 
 /** Returns the ids of the promotions by which shelf prices, or regular prices, follow what others have bought. */

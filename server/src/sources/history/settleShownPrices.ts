@@ -9,12 +9,12 @@ import {
 } from '@novalex/core'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { GUEST } from '../plans/resolveQuestion.ts'
-import { getReleasedPlan, listReleasesSince } from '../../data/releases/releases.repository.ts'
-import { saveShownUntil, type StoreRecord } from '../../data/store/store.repository.ts'
+import { getReleasedPlan, listReleasesSince } from '../../data/releases/index.ts'
+import { saveShownUntil, type StoreRecord } from '../../data/store/index.ts'
 import { compileReleased } from './compileReleased.ts'
 import { listCountedPrices, readPastFacts } from './readPastFacts.ts'
-import { listShownUntil, saveShownPrices } from '../../data/prices/prices.repository.ts'
-import { listRegularPrices } from '../../data/catalogue/regularPrices.repository.ts'
+import { listShownUntil, saveShownPrices } from '../../data/prices/index.ts'
+import { listRegularPrices } from '../../data/catalogue/index.ts'
 import { toEpochs, type Followed } from './toEpochs.ts'
 
 const PRODUCTS_A_STEP = 5000

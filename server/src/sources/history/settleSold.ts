@@ -1,10 +1,10 @@
 import type { Instant } from '@novalex/core'
-import { loadCatalogue } from '../../data/catalogue/catalogue.repository.ts'
-import { countUsesSince } from '../../data/orders/uses.repository.ts'
+import { loadCatalogue } from '../../data/catalogue/index.ts'
+import { countUsesSince } from '../../data/orders/index.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
 import type { PlanSource } from '../plans/planSource.ts'
-import { getStore, lockStore } from '../../data/store/store.repository.ts'
+import { getStore, lockStore } from '../../data/store/index.ts'
 import { listCountedPrices } from './readPastFacts.ts'
 import { settleShownPrices } from './settleShownPrices.ts'
 

@@ -1,5 +1,5 @@
 import type { CompiledPlan, Instant, PriceEpoch } from '@novalex/core'
-import type { RegularPrice } from '../../data/catalogue/regularPrices.repository.ts'
+import type { RegularPrice } from '../../data/catalogue/index.ts'
 
 /** A plan that the shop followed from an instant on. */
 export interface Followed {

@@ -1,14 +1,9 @@
 import type { LoggedAction } from '@novalex/contract'
-import { recordActivity } from '../../data/activity/activity.repository.ts'
+import { recordActivity } from '../../data/activity/index.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
-import {
-  countCatalogueRevision,
-  countPlanRevision,
-  lockStore,
-  type StoreRecord,
-} from '../../data/store/store.repository.ts'
+import { countCatalogueRevision, countPlanRevision, lockStore, type StoreRecord } from '../../data/store/index.ts'
 
 interface ChangeNote {
   readonly by: string

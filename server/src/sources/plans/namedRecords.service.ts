@@ -1,5 +1,5 @@
 import { createId } from '../../platform/createId.ts'
-import type { createNamedRecords, NamedRecord } from '../../data/versioned/namedRecords.ts'
+import type { createNamedRecords, NamedRecord } from '../../data/versioned/index.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import { changePlan, type ChangeScope, type PlanWriter } from './changePlan.ts'

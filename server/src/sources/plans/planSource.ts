@@ -1,12 +1,12 @@
 import { setImmediate } from 'node:timers/promises'
 import { compilePlan, resolveSets, type Catalogue, type CompiledPlan, type ProductSet, type Store } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
-import { loadCatalogue } from '../../data/catalogue/catalogue.repository.ts'
+import { loadCatalogue } from '../../data/catalogue/index.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
-import { listPromotions } from '../../data/promotions/promotions.repository.ts'
-import { findLatestRelease, getReleasedPlan, type ReleasedPlan } from '../../data/releases/releases.repository.ts'
-import { SETS } from '../../data/sets/sets.repository.ts'
-import { getStore, type StoreRecord } from '../../data/store/store.repository.ts'
+import { listPromotions } from '../../data/promotions/index.ts'
+import { findLatestRelease, getReleasedPlan, type ReleasedPlan } from '../../data/releases/index.ts'
+import { SETS } from '../../data/sets/index.ts'
+import { getStore, type StoreRecord } from '../../data/store/index.ts'
 
 /** `working`, `live` (the latest release), or a release's number. */
 type PlanName = string

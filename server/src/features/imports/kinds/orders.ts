@@ -1,15 +1,10 @@
 import { createProblem, ORDER_FORMAT, type MinorUnits, type OrderColumn, type OrderRow } from '@novalex/core'
-import {
-  deletePastOrders,
-  insertPastOrders,
-  listKnownNumbers,
-  type PastOrder,
-} from '../../../data/orders/pastOrders.repository.ts'
+import { deletePastOrders, insertPastOrders, listKnownNumbers, type PastOrder } from '../../../data/orders/index.ts'
 import type { Connection } from '../../../platform/db/openDatabase.ts'
 import { parseTableFile } from '../../../platform/files/parseTableFile.ts'
 import { DEFAULT_CHANNEL } from '../../../sources/plans/channel.ts'
-import { recountPlaced } from '../../../data/shoppers/shoppers.repository.ts'
-import { getStore } from '../../../data/store/store.repository.ts'
+import { recountPlaced } from '../../../data/shoppers/index.ts'
+import { getStore } from '../../../data/store/index.ts'
 import type { ImportInput, ImportWork, RowProblem } from '../importWork.ts'
 import { toMoment } from '../toMoment.ts'
 

@@ -12,7 +12,7 @@ import {
   type Problem,
   type Promotion,
 } from '@novalex/core'
-import { loadCatalogue } from '../../../data/catalogue/catalogue.repository.ts'
+import { loadCatalogue } from '../../../data/catalogue/index.ts'
 import type { Connection } from '../../../platform/db/openDatabase.ts'
 import { NO_TABLE, type ParsedTable } from '../../../platform/files/parseTableFile.ts'
 import { checkShape } from '../../../http/validate.ts'
@@ -24,9 +24,9 @@ import {
   markDeleted,
   nextRank,
   updatePromotion,
-} from '../../../data/promotions/promotions.repository.ts'
-import { SETS } from '../../../data/sets/sets.repository.ts'
-import { getStore } from '../../../data/store/store.repository.ts'
+} from '../../../data/promotions/index.ts'
+import { SETS } from '../../../data/sets/index.ts'
+import { getStore } from '../../../data/store/index.ts'
 import type { ImportWork } from '../importWork.ts'
 
 const BY = 'plan file'

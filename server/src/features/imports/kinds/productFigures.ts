@@ -1,16 +1,18 @@
 import { createProblem, PRICE_FORMAT, STOCK_FORMAT, type PriceRow, type Product, type StockRow } from '@novalex/core'
-import { findProductsBySku, listSkus, saveProducts } from '../../../data/catalogue/catalogue.repository.ts'
-import { lockStock } from '../../../data/stock/stock.repository.ts'
 import {
+  findProductsBySku,
+  listSkus,
   listSoldElsewhere,
+  saveProducts,
   saveStock,
-  undoStock,
   type StockChange,
   type StockFigures,
-} from '../../../data/catalogue/figures.repository.ts'
+  undoStock,
+} from '../../../data/catalogue/index.ts'
+import { lockStock } from '../../../data/stock/index.ts'
 import type { Connection } from '../../../platform/db/openDatabase.ts'
 import { parseTableFile } from '../../../platform/files/parseTableFile.ts'
-import { getStore } from '../../../data/store/store.repository.ts'
+import { getStore } from '../../../data/store/index.ts'
 import type { ImportInput, ImportWork, RowProblem } from '../importWork.ts'
 import { toMoment } from '../toMoment.ts'
 import { undoProducts, type ProductsBefore } from './undoProducts.ts'

@@ -15,9 +15,9 @@ import {
   listCategories,
   listSkus,
   saveProducts,
-} from '../../../data/catalogue/catalogue.repository.ts'
-import { lockStock } from '../../../data/stock/stock.repository.ts'
-import { type StockChange } from '../../../data/catalogue/figures.repository.ts'
+  type StockChange,
+} from '../../../data/catalogue/index.ts'
+import { lockStock } from '../../../data/stock/index.ts'
 import type { Connection } from '../../../platform/db/openDatabase.ts'
 import { parseTableFile } from '../../../platform/files/parseTableFile.ts'
 import type { ImportInput, ImportWork } from '../importWork.ts'

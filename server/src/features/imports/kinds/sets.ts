@@ -1,9 +1,9 @@
 import type { SetRecord } from '@novalex/contract'
 import { createProblem, SET_FORMAT, type SetRow } from '@novalex/core'
-import { listSkus } from '../../../data/catalogue/catalogue.repository.ts'
+import { listSkus } from '../../../data/catalogue/index.ts'
 import { createId } from '../../../platform/createId.ts'
 import { parseTableFile } from '../../../platform/files/parseTableFile.ts'
-import { SETS } from '../../../data/sets/sets.repository.ts'
+import { SETS } from '../../../data/sets/index.ts'
 import type { ImportWork } from '../importWork.ts'
 
 /** Product sets picked by hand, by name. A set that the file names holds just what the file says; the others stay. */

@@ -1,7 +1,7 @@
 import { dequal } from 'dequal'
 import { SHOPPER_FORMAT, type ShopperRow } from '@novalex/core'
 import { parseTableFile } from '../../../platform/files/parseTableFile.ts'
-import { deleteShoppers, listShoppers, saveShoppers } from '../../../data/shoppers/shoppers.repository.ts'
+import { deleteShoppers, listShoppers, saveShoppers } from '../../../data/shoppers/index.ts'
 import type { ImportWork } from '../importWork.ts'
 
 export const SHOPPERS_KIND: ImportWork<ShopperRow, { shoppers: ShopperRow[]; added: string[] }> = {

@@ -4,9 +4,10 @@ import {
   deleteProducts,
   listCategories,
   saveProducts,
-} from '../../../data/catalogue/catalogue.repository.ts'
+  type StockChange,
+  undoStock,
+} from '../../../data/catalogue/index.ts'
 import { findCategoryUses, refuseUsedProducts } from '../../catalogue/uses.ts'
-import { undoStock, type StockChange } from '../../../data/catalogue/figures.repository.ts'
 import type { Connection } from '../../../platform/db/openDatabase.ts'
 import type { UndoScope } from '../importWork.ts'
 

@@ -1,0 +1,9 @@
+export {
+  findLatestChange,
+  listActivity,
+  listActors,
+  readingLatestOf,
+  recordActivity,
+  type Entry,
+  type Filters,
+} from './activity.repository.ts'

@@ -1,0 +1,8 @@
+export {
+  deleteCampaign,
+  findCampaign,
+  getCampaign,
+  insertCampaign,
+  listCampaigns,
+  updateCampaign,
+} from './campaigns.repository.ts'

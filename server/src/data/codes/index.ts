@@ -1,0 +1,41 @@
+export {
+  countOpen,
+  findUses,
+  getBatch,
+  insertBatch,
+  listBatches,
+  listShapes,
+  listUnmade,
+  readCodes,
+  readingCodesState,
+  saveTrouble,
+  voidBatch,
+} from './codeBatches.repository.ts'
+export {
+  CODE_STATES,
+  findCode,
+  findHand,
+  lockCode,
+  lockCodes,
+  markCode,
+  readingCodes,
+  reopenCodes,
+  usingCodes,
+  voidCode,
+} from './codes.repository.ts'
+export { drawCode, findLeastLength, isMistyped, printCode, type CodeShape } from './codeText.ts'
+export {
+  claimAddress,
+  countSent,
+  deleteHandOut,
+  findHanded,
+  forgetRecipient,
+  getHandOut,
+  handOutCode,
+  insertHandOut,
+  listHandOuts,
+  saveHanded,
+  takePlace,
+  updateHandOut,
+} from './handOuts.repository.ts'
+export { makeCodes } from './makeCodes.ts'

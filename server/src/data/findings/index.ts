@@ -1,0 +1,16 @@
+export {
+  deleteAside,
+  findBrought,
+  findChecked,
+  findKnown,
+  findLatestCheck,
+  isAside,
+  listAsides,
+  readingAsidesState,
+  saveAside,
+  saveChecked,
+  type CheckedPlan,
+  type Ground,
+  type KnownAside,
+  type KnownFinding,
+} from './findings.repository.ts'

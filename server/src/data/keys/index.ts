@@ -1,0 +1,1 @@
+export { findKeyHolder, insertKey, listKeys, revokeKey } from './keys.repository.ts'

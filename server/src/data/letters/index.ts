@@ -1,0 +1,8 @@
+export {
+  deleteLetters,
+  getMessage,
+  listMessages,
+  listRecipients,
+  sendLetter,
+  type Letter,
+} from './letters.repository.ts'

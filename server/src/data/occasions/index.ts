@@ -1,0 +1,9 @@
+export {
+  datesOf,
+  followDates,
+  OCCASIONS,
+  toContent,
+  toOccasion,
+  type OccasionContent,
+  type OccasionDates,
+} from './occasions.repository.ts'

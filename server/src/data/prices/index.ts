@@ -1,0 +1,8 @@
+export {
+  insertPastPrices,
+  listPastPrices,
+  listShownPrices,
+  listShownUntil,
+  replacePastPrices,
+  saveShownPrices,
+} from './prices.repository.ts'

@@ -1,0 +1,15 @@
+export { usesReach } from './findUses.ts'
+export {
+  dropDeleted,
+  findPromotion,
+  findPromotionName,
+  forgetIn,
+  getPromotion,
+  insertPromotion,
+  listPromotionNames,
+  listPromotions,
+  markDeleted,
+  nextRank,
+  saveRanks,
+  updatePromotion,
+} from './promotions.repository.ts'

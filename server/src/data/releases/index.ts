@@ -1,0 +1,16 @@
+export {
+  insertPreparation,
+  listPreparations,
+  lockWaiting,
+  settlePreparation,
+  type Settlement,
+} from './preparations.repository.ts'
+export {
+  findLatestRelease,
+  findReleasedPlan,
+  getReleasedPlan,
+  insertRelease,
+  listReleases,
+  listReleasesSince,
+  type ReleasedPlan,
+} from './releases.repository.ts'

@@ -1,0 +1,1 @@
+export { loadCookieSecret, lockSetUp } from './secrets.repository.ts'

@@ -1,0 +1,1 @@
+export { SETS, type SetContent } from './sets.repository.ts'

@@ -1,0 +1,13 @@
+export {
+  countCatalogueRevision,
+  countPeopleRevision,
+  countPlanRevision,
+  getStore,
+  hasStore,
+  insertStore,
+  lockStore,
+  readRevisions,
+  saveShownUntil,
+  updateStore,
+  type StoreRecord,
+} from './store.repository.ts'

@@ -1,0 +1,9 @@
+export {
+  deleteTestCart,
+  getTestCart,
+  insertTestCart,
+  listTestCartNames,
+  listTestCarts,
+  readingTestCartsState,
+  updateTestCart,
+} from './testCarts.repository.ts'
