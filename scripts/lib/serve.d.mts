@@ -8,6 +8,7 @@ export const TEST_PASSWORD: string
 export function fillWithDemo(options: {
   databaseUrl: string
   now?: string
+  main?: string
   password?: string
   renews?: boolean
 }): Promise<boolean>
@@ -17,6 +18,7 @@ export function startServer(options: {
   port: number
   folder: string
   now?: string
+  main?: string
   /** Further settings, by the names of the environment. */
   settings?: Readonly<Record<string, string>>
 }): Promise<RunningServer>

@@ -27,10 +27,10 @@ export async function fillWithDemo({ databaseUrl, now = '', password = TEST_PASS
 }
 
 /** Starts Novalex's server, for the demo unless `settings` say otherwise, and waits until it answers. Its log and process id are kept in `folder`. */
-export async function startServer({ databaseUrl, port, folder, now = '', settings = {} }) {
+export async function startServer({ databaseUrl, port, folder, now = '', settings = {}, main = MAIN }) {
   const logFile = join(folder, 'server.log')
   const log = openSync(logFile, 'w')
-  const child = spawn(process.execPath, ['--enable-source-maps', MAIN], {
+  const child = spawn(process.execPath, ['--enable-source-maps', main], {
     cwd: ROOT,
     env: {
       ...process.env,

@@ -12,6 +12,7 @@ import { findLatestRelease, getReleasedPlan } from '../../data/releases/index.ts
 import { getStore } from '../../data/store/index.ts'
 import type { Threads } from '../../jobs/threads.ts'
 import { readBasis, readJudgedOn } from './basis.ts'
+import { createRest } from './createRest.ts'
 import {
   type CheckedPlan,
   deleteAside,
@@ -102,21 +103,27 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
     return checking
   }
 
+  const rest = createRest((plan) => {
+    startCheck(plan).catch(onTrouble)
+  })
+
   /** Whether a check holds still, and whether orders since are worth another one. */
   async function weigh(plan: string, checked: CheckedPlan | null) {
+    const basis = await readBasis(database, plan)
     const state = checked ? parseState(checked.state) : null
-    const outdated = { isCurrent: false, isWorthAgain: true }
+    const outdated = { basis, isCurrent: false, isWorthAgain: true }
     if (!checked || !state || Math.abs(clock.now() - checked.checkedAt) >= CURRENT_MS) return outdated
-    if (state.basis !== (await readBasis(database, plan))) return outdated
-    if (state.sale === (await findLatestSale(database))) return { isCurrent: true, isWorthAgain: false }
+    if (state.basis !== basis) return outdated
+    if (state.sale === (await findLatestSale(database))) return { basis, isCurrent: true, isWorthAgain: false }
     const age = Date.now() - state.ranAt
-    return { isCurrent: age < SOLD_MS, isWorthAgain: age >= SOLD_AGAIN_MS }
+    return { basis, isCurrent: age < SOLD_MS, isWorthAgain: age >= SOLD_AGAIN_MS }
   }
 
   async function read(plan: string) {
     const checked = await findChecked(database, plan)
-    const { isCurrent, isWorthAgain } = await weigh(plan, checked)
-    if (isWorthAgain) startCheck(plan).catch(onTrouble)
+    const { basis, isCurrent, isWorthAgain } = await weigh(plan, checked)
+    if (isWorthAgain) rest.startSoon(plan, basis)
+    else rest.note(plan, basis)
     return { checked, isFresh: isCurrent }
   }
 
