@@ -1,6 +1,7 @@
-import { expect, test, vi } from 'vitest'
+import { expect, test } from 'vitest'
 import { stubServer, type Asked } from '@/testing/stubServer.ts'
 import { withSetup } from '@/testing/withSetup.ts'
+import { waitUntil } from '@/testing/waitUntil.ts'
 import { useNames } from './names.ts'
 
 test('a name that is not known yet is looked up, all of them in one request, and no SKU turns into a name', async () => {
@@ -16,7 +17,7 @@ test('a name that is not known yet is looked up, all of them in one request, and
   const { names } = withSetup(useNames).result
   expect(['A', 'B', 'A', 'GONE'].map(names.product)).toEqual(['…', '…', '…', '…'])
   expect([names.category('pads'), names.set('loud')]).toEqual(['…', '…'])
-  await vi.waitFor(() => {
+  await waitUntil(() => {
     expect(['A', 'B', 'GONE'].map(names.product)).toEqual(['Name of A', 'Name of B', 'GONE'])
     expect([names.category('pads'), names.category('none'), names.set('loud')]).toEqual([
       'Paper › Pads',
@@ -26,7 +27,7 @@ test('a name that is not known yet is looked up, all of them in one request, and
   })
   expect([names.product('A'), useNames().areKnown(['A', 'GONE'])]).toEqual(['Name of A', true])
   expect(useNames().areKnown(['A', 'C'])).toBe(false)
-  await vi.waitFor(() => {
+  await waitUntil(() => {
     expect(useNames().areKnown(['A', 'C'])).toBe(true)
   })
   expect(server.of('lookUpProducts').map(({ body }) => body)).toEqual([{ skus: ['A', 'B', 'GONE'] }, { skus: ['C'] }])
@@ -36,7 +37,7 @@ test('where the names cannot be had, products go by their SKUs', async () => {
   stubServer({})
   const { names } = withSetup(useNames).result
   expect(names.product('A')).toBe('…')
-  await vi.waitFor(() => {
+  await waitUntil(() => {
     expect(names.product('A')).toBe('A')
   })
 })

@@ -3,6 +3,7 @@ import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
 import { stubServer } from '@/testing/stubServer.ts'
 import { withSetup } from '@/testing/withSetup.ts'
+import { waitUntil } from '@/testing/waitUntil.ts'
 import { useSession } from './session.ts'
 
 afterEach(() => {
@@ -34,7 +35,7 @@ test('what is refused for want of a session waits for the sign-in, and is sent a
   await new Promise((resolve) => setTimeout(resolve, 2))
   server.isSignedIn = false
   const waiting = call('listCampaigns')
-  await vi.waitFor(() => {
+  await waitUntil(() => {
     expect(session.isEnded).toBe(true)
   })
   server.isSignedIn = true

@@ -5,13 +5,13 @@ import { ref, watch } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
-import type { TillWorker } from '@/workers/till.worker.ts'
+import type { TillPricing } from '@/workers/tillPricing.ts'
 
-let remoteWorker: Remote<TillWorker> | null = null
+let remoteWorker: Remote<TillPricing> | null = null
 
 /** One worker for the whole application. */
-export function getWorker(): Remote<TillWorker> {
-  remoteWorker ??= wrap<TillWorker>(
+export function getWorker(): Remote<TillPricing> {
+  remoteWorker ??= wrap<TillPricing>(
     new Worker(new URL('../workers/till.worker.ts', import.meta.url), { type: 'module' }),
   )
   return remoteWorker

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ImportKind, ImportStatus } from '@novalex/contract'
-import { computed, ref, watch } from 'vue'
+import { ref } from 'vue'
 import { rejectedUrl } from '@/api/files.ts'
 import { text } from '@/locale/en.ts'
 import { filesText as words } from '@/locale/enFiles.ts'
@@ -10,38 +10,16 @@ import { isMisread } from './importColumns.ts'
 import ImportPreview from './ImportPreview.vue'
 import ImportProblems from './ImportProblems.vue'
 import ImportReading from './ImportReading.vue'
-import { useImport } from './useImport.ts'
+import { useImportDialog } from './useImportDialog.ts'
 
 /** A file on its way in: what it holds, what is wrong with it, what it would change. */
 const { kinds } = defineProps<{ kinds: readonly ImportKind[] }>()
 const isOpen = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ imported: [status: ImportStatus] }>()
 
-const kind = ref<ImportKind>(kinds[0]!)
-const { status, error, isSending, isAgain, isBusy, send, readAgain, accept, reset } = useImport()
+const { kind, status, error, isSending, isAgain, isBusy, isReady, goodRows, choose, readAgain, accept } =
+  useImportDialog(kinds, { isOpen, onDone: (done) => emit('imported', done) })
 const input = ref<HTMLInputElement | null>(null)
-const isReady = computed(() => status.value?.state === 'ready' && status.value.added + status.value.changed > 0)
-const goodRows = computed(() => (status.value?.state === 'refused' ? status.value.goodRows : 0))
-
-function onChoose(event: Event): void {
-  const target = event.target as HTMLInputElement
-  const file = target.files?.[0]
-  target.value = ''
-  if (file) void send(kind.value, file)
-}
-
-watch(kind, reset)
-watch(
-  () => status.value?.state,
-  (state) => {
-    if (state !== 'done') return
-    emit('imported', status.value!)
-    isOpen.value = false
-  },
-)
-watch(isOpen, (open) => {
-  if (!open) reset()
-})
 </script>
 
 <template>
@@ -93,7 +71,7 @@ watch(isOpen, (open) => {
           class="visually-hidden"
           :aria-label="words.choose"
           tabindex="-1"
-          @change="onChoose"
+          @change="choose($event.target as HTMLInputElement)"
         />
         <v-btn v-if="!isBusy" :variant="status ? 'outlined' : 'flat'" @click="input?.click()">
           {{ status ? words.another : words.choose }}

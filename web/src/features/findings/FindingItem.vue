@@ -10,6 +10,7 @@ import { useFindings } from '@/stores/findings.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import FindingProof from './FindingProof.vue'
+import { linksOf } from './linksOf.ts'
 import SetAsideDialog from './SetAsideDialog.vue'
 
 /** One finding: its sentence, what can be done about it, and its proof beside it. */
@@ -20,22 +21,7 @@ const store = useStoreInfo()
 const session = useSession()
 const attempt = useAttempt()
 const sentence = computed(() => findings.describe(finding, names))
-const links = computed(() => {
-  const promotions = finding.subjects.filter(({ kind }) => kind === 'promotion')
-  const other = finding.subjects.find(({ kind }) => kind !== 'promotion')
-  return [
-    ...promotions.map(({ id }) => ({
-      to: `/promotions/${id}`,
-      title: promotions.length > 1 ? words.toPromotion(names[`promotion:${id}`] ?? id) : words.about.promotion,
-    })),
-    ...(other ? [{ to: pathOf(other), title: words.about[other.kind] }] : []),
-  ]
-})
-
-function pathOf({ kind, id }: FindingAnswer['subjects'][number]): string {
-  if (kind === 'product') return `/products/${encodeURIComponent(id)}`
-  return kind === 'occasion' ? '/occasions' : '/test-carts'
-}
+const links = computed(() => linksOf(finding, names))
 const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone, year: false })
 const takeUp = () =>
   attempt(async () => {

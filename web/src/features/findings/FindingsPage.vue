@@ -4,35 +4,21 @@ import { useRoute } from 'vue-router'
 import LoadError from '@/components/LoadError.vue'
 import { text } from '@/locale/en.ts'
 import { findingText as words } from '@/locale/enFindings.ts'
-import { formatInstant, plural } from '@/locale/format.ts'
+import { plural } from '@/locale/format.ts'
 import { followFindings, useFindings } from '@/stores/findings.ts'
-import { useStoreInfo } from '@/stores/storeInfo.ts'
 import FindingList from './FindingList.vue'
+import { useWantedFindings } from './useWantedFindings.ts'
 
 /** What deserves a look in the working plan; `?promotion=` leaves what is about one. */
 const findings = useFindings()
 findings.ask()
 const asked = followFindings(() => ({}))
-const store = useStoreInfo()
 const route = useRoute()
 const isAsideShown = ref(false)
 
 const about = computed(() => (typeof route.query['promotion'] === 'string' ? route.query['promotion'] : null))
 const names = computed(() => findings.answer?.names ?? {})
-const wanted = computed(() =>
-  about.value === null
-    ? findings.all
-    : findings.all.filter(({ subjects }) => subjects.some(({ id }) => id === about.value)),
-)
-const open = computed(() => wanted.value.filter(({ setAside }) => setAside === null))
-const asides = computed(() => wanted.value.filter(({ setAside }) => setAside !== null))
-const state = computed(() => {
-  const answer = findings.answer
-  if (!answer) return ''
-  if (answer.checkedAt === null) return words.first
-  const at = formatInstant(Date.parse(answer.checkedAt), { zone: store.zone, year: false })
-  return answer.state === 'checking' ? words.checking : words.current(at)
-})
+const { open, asides, state } = useWantedFindings(about)
 </script>
 
 <template>

@@ -3,6 +3,7 @@ import { afterEach, expect, test, vi } from 'vitest'
 import { useNotice } from '@/stores/notice.ts'
 import { createRecord, stubPlan } from '@/testing/stubPlan.ts'
 import { withSetup } from '@/testing/withSetup.ts'
+import { waitUntil } from '@/testing/waitUntil.ts'
 import { MANY_ACTIONS, shiftBy, useManyActions } from './useManyActions.ts'
 
 afterEach(() => {
@@ -46,7 +47,7 @@ test('all are changed, and one undo takes all back', async () => {
   expect(notice.notice?.text).toBe('Pause: 2 promotions.')
   expect(['p1', 'p2', 'p3'].map((id) => plan.get(id).promotion.state)).toEqual(['paused', 'paused', 'draft'])
   notice.act()
-  await vi.waitFor(() => {
+  await waitUntil(() => {
     expect(notice.notice?.text).toBe('Undone: Pause, 2 promotions.')
   })
   expect(['p1', 'p2'].map((id) => [plan.get(id).promotion.state, plan.get(id).version])).toEqual([

@@ -5,6 +5,7 @@ import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { createRecord, stubPlan } from '@/testing/stubPlan.ts'
 import { withSetup } from '@/testing/withSetup.ts'
+import { waitUntil } from '@/testing/waitUntil.ts'
 import { usePromotionActions } from './usePromotionActions.ts'
 
 afterEach(() => {
@@ -24,7 +25,7 @@ async function start(changes: Partial<PromotionDraft> = {}) {
   })
   const setUp = () => ({ actions: usePromotionActions(), notice: useNotice(), store: useStoreInfo() })
   const { result } = withSetup(setUp, [router])
-  await vi.waitFor(() => {
+  await waitUntil(() => {
     expect(result.store.info).not.toBeNull()
     expect(plan.asked.of('listPromotions')).not.toEqual([])
   })
@@ -36,7 +37,7 @@ async function start(changes: Partial<PromotionDraft> = {}) {
       .run()
   }
   const say = (text: string) =>
-    vi.waitFor(() => {
+    waitUntil(() => {
       expect(result.notice.notice?.text).toContain(text)
     })
   return { plan, router, titles, run, say, ...result }
@@ -72,7 +73,7 @@ test('paused, then undone from the notice', async () => {
   await say('Sale p1: pause.')
   expect(plan.get('p1').promotion.state).toBe('paused')
   notice.act()
-  await vi.waitFor(() => {
+  await waitUntil(() => {
     expect(plan.get('p1').promotion.state).toBe('ready')
   })
 })
@@ -82,7 +83,7 @@ test('deleted, then restored from the version that was deleted', async () => {
   run('Delete')
   await say('deleted')
   notice.act()
-  await vi.waitFor(() => {
+  await waitUntil(() => {
     expect(plan.asked.of('restorePromotion').map(({ query }) => query)).toEqual([{ version: '2' }])
   })
 })
@@ -101,7 +102,7 @@ test('what the server refuses is said', async () => {
   const seen = actions.actionsFor(plan.get('p1')).find(({ title }) => title === 'Pause')!
   plan.records.set('p1', { ...plan.get('p1'), version: 4 })
   seen.run()
-  await vi.waitFor(() => {
+  await waitUntil(() => {
     expect(notice.notice?.kind).toBe('wrong')
   })
 })

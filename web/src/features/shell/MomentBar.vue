@@ -2,7 +2,6 @@
 import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import { useList } from '@/api/useAnswer.ts'
 import { formatInstant, formatZone } from '@/locale/format.ts'
 import { text } from '@/locale/en.ts'
 import { later } from '@/plugins/later.ts'
@@ -11,11 +10,11 @@ import { useShopView } from '@/stores/shopView.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import MomentLine from './MomentLine.vue'
 import SavingNote from './SavingNote.vue'
+import { usePlanChoice } from './usePlanChoice.ts'
 
 const MomentPicker = later(() => import('./MomentPicker.vue'))
 const moment = useMoment()
 const store = useStoreInfo()
-const { data: releases } = useList('listReleases')
 
 const route = useRoute()
 /** The shop follows the release whatever plan is being looked at. */
@@ -26,17 +25,7 @@ const views = [
   { value: true, title: text.moment.plans.working },
 ]
 const label = computed(() => formatInstant(moment.instant, { zone: store.zone }))
-const plans = computed(() => {
-  const numbers = (releases.value ?? []).map(({ number }) => number)
-  // An address may name one that is not there; the page then says so.
-  const asked = moment.plan === 'working' ? [] : [Number(moment.plan)]
-  return [
-    { value: 'working', title: text.moment.working },
-    ...[...new Set([...numbers, ...asked])].map((number) => {
-      return { value: String(number), title: text.moment.release(number) }
-    }),
-  ]
-})
+const plans = usePlanChoice()
 
 function step(to: { readonly at: number } | null): void {
   if (to) moment.moveTo(to.at)

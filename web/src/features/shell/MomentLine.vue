@@ -1,49 +1,23 @@
 <script setup lang="ts">
-import { DAY_MS } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
-import { formatInstant, plural } from '@/locale/format.ts'
+import { formatInstant } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-
-const DAYS_BEFORE = 14
-const DAYS_AFTER = 49
+import { useMomentLine } from './useMomentLine.ts'
 
 const moment = useMoment()
 const store = useStoreInfo()
-
-const range = computed(() => {
-  const from = Math.min(moment.now, moment.instant) - DAYS_BEFORE * DAY_MS
-  return { from, to: Math.max(moment.now, moment.instant) + DAYS_AFTER * DAY_MS }
-})
-const placeOf = (instant: number) => ((instant - range.value.from) / (range.value.to - range.value.from)) * 100
-const ticks = computed(() =>
-  moment.moments
-    .filter(({ at }) => at > range.value.from && at < range.value.to)
-    .map(({ at, products }) => ({
-      at,
-      place: placeOf(at),
-      title: text.moment.tick(plural(products, 'price'), formatInstant(at, { zone: store.zone, year: false })),
-    })),
-)
+const { range, ticks, placeOf, press, moveNear } = useMomentLine()
 const label = computed(() => formatInstant(moment.instant, { zone: store.zone }))
 
 function onKey(event: KeyboardEvent): void {
-  const to = { ArrowRight: moment.next, ArrowUp: moment.next, ArrowLeft: moment.previous, ArrowDown: moment.previous }[
-    event.key
-  ]
-  if (event.key === 'Home') moment.moveTo(null)
-  else if (to) moment.moveTo(to.at)
-  else return
-  event.preventDefault()
+  if (press(event.key)) event.preventDefault()
 }
 
-/** A click goes to the nearest price change, or to the start of that day where none is near. */
 function onClick(event: MouseEvent): void {
   const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
-  const share = ((event.clientX - box.left) / box.width) * 100
-  const near = ticks.value.toSorted((a, b) => Math.abs(a.place - share) - Math.abs(b.place - share))[0]
-  if (near && Math.abs(near.place - share) < 2) moment.moveTo(near.at)
+  moveNear(((event.clientX - box.left) / box.width) * 100)
 }
 </script>
 

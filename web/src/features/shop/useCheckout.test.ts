@@ -5,6 +5,7 @@ import { ApiError } from '@/api/http.ts'
 import { stubServer } from '@/testing/stubServer.ts'
 import { stubStorage } from '@/testing/stubStorage.ts'
 import { withSetup } from '@/testing/withSetup.ts'
+import { waitUntil } from '@/testing/waitUntil.ts'
 import { useShopCart } from './shopCart.ts'
 import { useCheckout } from './useCheckout.ts'
 
@@ -88,7 +89,7 @@ test('a refusal has the cart priced again, and is gone once the cart is another 
   expect(onChanged).toHaveBeenCalledOnce()
   expect(checkout.says.value).not.toBe('')
   shop.add('A', 1)
-  await vi.waitFor(() => {
+  await waitUntil(() => {
     expect(checkout.says.value).toBe('')
   })
 })

@@ -4,6 +4,7 @@ import { shallowRef } from 'vue'
 import { useNotice } from '@/stores/notice.ts'
 import { createRecord, stubPlan } from '@/testing/stubPlan.ts'
 import { withSetup } from '@/testing/withSetup.ts'
+import { waitUntil } from '@/testing/waitUntil.ts'
 import { useRankMoves } from './useRankMoves.ts'
 
 let plan: ReturnType<typeof stubPlan>
@@ -20,7 +21,7 @@ function start() {
   const order = () =>
     [...plan.records.values()].sort((a, b) => a.promotion.rank - b.promotion.rank).map(({ promotion }) => promotion.id)
   const moved = (times: number) =>
-    vi.waitFor(() => {
+    waitUntil(() => {
       expect(plan.asked.of('rankPromotion')).toHaveLength(times)
     })
   const press = (id: string, key: string, altKey = true) => {
@@ -38,7 +39,7 @@ test('dropped on another row, a promotion comes before it; undo puts it back', a
   moves.rowOf('p1').onDrop(drag)
   expect(moves.over.value).toBeNull()
   await moved(1)
-  await vi.waitFor(() => {
+  await waitUntil(() => {
     expect(notice.notice?.action).toBeDefined()
   })
   expect(order()).toEqual(['p3', 'p1', 'p2'])
@@ -84,7 +85,7 @@ test('a move of an older version is refused and said', async () => {
   const { notice, press } = start()
   plan.records.set('p2', { ...plan.get('p2'), version: 5 })
   press('p2', 'ArrowUp')
-  await vi.waitFor(() => {
+  await waitUntil(() => {
     expect(notice.notice?.kind).toBe('wrong')
   })
 })

@@ -6,6 +6,7 @@ import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { stubServer } from '@/testing/stubServer.ts'
 import { withSetup } from '@/testing/withSetup.ts'
+import { waitUntil } from '@/testing/waitUntil.ts'
 import { useDeliveryTable } from './useDeliveryTable.ts'
 
 afterEach(() => {
@@ -38,7 +39,7 @@ async function start() {
     },
   })
   const { result } = withSetup(() => ({ store: useStoreInfo(), notice: useNotice() }))
-  await vi.waitFor(() => {
+  await waitUntil(() => {
     expect(result.store.info).not.toBeNull()
   })
   const table = useDeliveryTable()

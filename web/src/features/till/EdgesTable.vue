@@ -5,7 +5,7 @@ import { text } from '@/locale/en.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import type { Compared, EdgePrices } from '@/workers/till.worker.ts'
+import type { Compared, EdgePrices } from '@/workers/tillPricing.ts'
 import { useTillCart } from './useTill.ts'
 
 /** What lies beside each limit of the promotion: carts to put in the till, moments to go to, and what has been sold. */

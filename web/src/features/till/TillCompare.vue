@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import PaperReceipt from '@/features/testCarts/PaperReceipt.vue'
 import { text } from '@/locale/en.ts'
-import type { TillAnswer } from '@/workers/till.worker.ts'
+import type { TillAnswer } from '@/workers/tillPricing.ts'
 import { useTillCart } from './useTill.ts'
 
 /** The same cart with the promotion as it was when its page was opened, and as it stands now. */

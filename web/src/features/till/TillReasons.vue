@@ -3,7 +3,7 @@ import type { Promotion, Quote } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { joinWords, plural } from '@/locale/format.ts'
-import type { TillAnswer } from '@/workers/till.worker.ts'
+import type { TillAnswer } from '@/workers/tillPricing.ts'
 import { useReasons } from './useReasons.ts'
 
 /** Why each promotion that was looked at did or did not apply; the one under edit first. */

@@ -6,7 +6,7 @@ import { explainNudge } from '@/sentences/reasons.ts'
 import { nameDelivery } from '@/locale/ruleWords.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import type { TillAnswer } from '@/workers/till.worker.ts'
+import type { TillAnswer } from '@/workers/tillPricing.ts'
 import { useReasons } from './useReasons.ts'
 import { useTillCart } from './useTill.ts'
 

@@ -5,7 +5,7 @@ import { factsAs, getWorker, plain, useTillPlan } from '@/stores/tillPlan.ts'
 import { useCounts } from '@/stores/counts.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useMoment } from '@/stores/moment.ts'
-import type { EdgePrices, TillAnswer } from '@/workers/till.worker.ts'
+import type { EdgePrices, TillAnswer } from '@/workers/tillPricing.ts'
 
 interface TillLine {
   readonly product: Product

@@ -4,6 +4,7 @@ import { afterEach, expect, test, vi } from 'vitest'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { stubServer } from '@/testing/stubServer.ts'
 import { withSetup } from '@/testing/withSetup.ts'
+import { waitUntil } from '@/testing/waitUntil.ts'
 import { useTillCart, type TillShopper } from './useTill.ts'
 
 afterEach(() => {
@@ -33,7 +34,7 @@ async function start() {
     }),
   })
   const { result } = withSetup(() => ({ till: useTillCart(), store: useStoreInfo() }))
-  await vi.waitFor(() => {
+  await waitUntil(() => {
     expect(result.store.info).not.toBeNull()
   })
   return result.till

@@ -7,7 +7,7 @@ import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { getWorker, plain, useTillPlan } from '@/stores/tillPlan.ts'
-import type { ShownExamples } from '@/workers/till.worker.ts'
+import type { ShownExamples } from '@/workers/tillPricing.ts'
 
 const NOBODY = { lines: [], codes: [], channel: 'web', delivery: null, shopper: null }
 
