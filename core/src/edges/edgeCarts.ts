@@ -174,7 +174,7 @@ class CartMaker implements Samples {
 
   private isFilled({ reach, units, money = 0, basis = 'regular' }: Need, lines: readonly CartLine[]): boolean {
     const own = lines.flatMap(({ sku, quantity }) => {
-      const product = this.plan.catalogue.bySku.get(sku)!
+      const product = this.plan.getProduct(sku)
       return this.isIn(reach, product) ? [{ product, quantity }] : []
     })
     if (units !== undefined) return own.reduce((sum, { quantity }) => sum + quantity, 0) >= units

@@ -1,7 +1,7 @@
 import { compileCatalogue, compileReach, type CompiledCatalogue, type ReachMatcher } from '../catalogue/index.ts'
 import type { ActsByPhase, DeliveryAct, OfferAct, ShelfAct, StepAct, SurchargeAct } from '../mechanics/index.ts'
 import { normalizeCode, type PricingBase } from '../plan/index.ts'
-import type { Phase, Reach, Store } from '../terms/index.ts'
+import type { Phase, Product, Reach, Store } from '../terms/index.ts'
 import { createStackingRules, type StackingRules } from '../units/index.ts'
 import { actsIn, compilePromotion, type CompiledPromotion } from './compiledPromotion.ts'
 import { createReachIndex, type FindPromotions } from './reachIndex.ts'
@@ -30,6 +30,10 @@ export interface CompiledPlan {
   /** Promotions that a shared code opens, by the code as it is compared. */
   findByCode(code: string): readonly CompiledPromotion[]
   findPromotion(id: string): CompiledPromotion | undefined
+  /** Throws where the plan has no such promotion. */
+  getPromotion(id: string): CompiledPromotion
+  /** Throws where the catalogue has no such product. */
+  getProduct(sku: string): Product
 }
 
 /** Expects a checked plan (see `checkPromotion`); throws a `RangeError` on a malformed time or zone. */
@@ -65,7 +69,15 @@ export function compilePlan({ store, catalogue, promotions }: PricingBase): Comp
     matcherOf,
     findByCode: (code) => byCode.get(code) ?? [],
     findPromotion: (id) => byId.get(id),
+    getPromotion: (id) => getFrom(byId, id),
+    getProduct: (sku) => getFrom(compiledCatalogue.bySku, sku),
   }
+}
+
+function getFrom<T>(known: ReadonlyMap<string, T>, key: string): T {
+  const value = known.get(key)
+  if (value === undefined) throw new Error(`the plan does not know ${key}`)
+  return value
 }
 
 function createMatchers(catalogue: CompiledCatalogue): (reach: Reach) => ReachMatcher {

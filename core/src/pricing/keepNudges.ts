@@ -40,7 +40,7 @@ function isKept({ plan, order, quote, nudge }: Promised, lines: readonly CartLin
   const outcome = findOutcome(after, nudge.promotion)
   if (!isWhole(outcome) || outcome.amount <= findOutcome(quote, nudge.promotion).amount) return false
   // A tier that is still as far ahead was not reached; another group of units may be further away from it.
-  const { mechanic } = plan.findPromotion(nudge.promotion)!.promotion
+  const { mechanic } = plan.getPromotion(nudge.promotion).promotion
   const isAhead = (one: Nudge) => isAsFar(one, nudge)
   return !(definitionOf(mechanic).tiers && findNudges(after, nudge.promotion).some(isAhead))
 }
@@ -68,7 +68,7 @@ function withMore(order: Order, more: readonly CartLine[]): Order {
 
 /** What could be put into the cart, the likeliest first. */
 function findKeepers({ plan, order, quote }: Priced, nudge: Nudge): CartLine[][] {
-  const { mechanic } = plan.findPromotion(nudge.promotion)!.promotion
+  const { mechanic } = plan.getPromotion(nudge.promotion).promotion
   const { missingUnits, missingAmount = 0 } = nudge
   const definition = definitionOf(mechanic)
   const offering = createOffering({ plan, order })
@@ -82,7 +82,7 @@ function findKeepers({ plan, order, quote }: Priced, nudge: Nudge): CartLine[][]
   const inCart = (sku: string) => order.cart.lines.find((line) => line.sku === sku)?.quantity ?? 0
   const stockOf = (sku: string) => {
     const live = order.stock?.[sku]
-    return live === undefined ? plan.catalogue.bySku.get(sku)!.stock : live
+    return live === undefined ? plan.getProduct(sku).stock : live
   }
   const inStock = ({ sku, quantity }: CartLine) => inCart(sku) + quantity <= (stockOf(sku) ?? Infinity)
   return keepers.filter((lines) => lines.every(inStock)).slice(0, MOST_TRIES)
@@ -127,7 +127,7 @@ function createOffering(scope: Scope): Offering {
     countIn(reach) {
       const matches = scope.plan.matcherOf(reach)
       return scope.order.cart.lines.reduce((sum, { sku, quantity }) => {
-        const product = scope.plan.catalogue.bySku.get(sku)!
+        const product = scope.plan.getProduct(sku)
         return sum + (matches(product, product.regularPrice) ? quantity : 0)
       }, 0)
     },
@@ -139,7 +139,7 @@ function findCandidates({ plan, order }: Scope, reach: Reach): Product[] {
   const matches = plan.matcherOf(reach)
   const inCart = order.cart.lines
     .toSorted((a, b) => b.quantity - a.quantity)
-    .map(({ sku }) => plan.catalogue.bySku.get(sku)!)
+    .map(({ sku }) => plan.getProduct(sku))
     .filter((product) => matches(product, product.regularPrice))
   const [cheapest] = sortByPrice(plan, reach)
   return [...new Set([...inCart.slice(0, PRODUCTS_A_REACH), ...(cheapest ? [cheapest] : [])])]

@@ -42,7 +42,7 @@ function countUses({ session, contest, settlement }: Settled, quote: Quote): Pro
     return own
   }
   for (const { sku, quantity } of session.order.cart.lines) {
-    const step = session.stepOf(session.plan.catalogue.bySku.get(sku)!)
+    const step = session.stepOf(session.plan.getProduct(sku))
     if (step) use(step.id).units += quantity
   }
   for (const { promotion, phase, amount, units } of quote.lines.flatMap(({ adjustments }) => adjustments)) {

@@ -106,7 +106,7 @@ function amountsOf({ session, delivery, surcharges }: Settled, lines: readonly Q
   const amounts = new Map<string, MinorUnits>()
   const add = (id: string, amount: MinorUnits) => amounts.set(id, (amounts.get(id) ?? 0) + amount)
   for (const { sku } of session.order.cart.lines) {
-    const step = session.stepOf(session.plan.catalogue.bySku.get(sku)!)
+    const step = session.stepOf(session.plan.getProduct(sku))
     if (step) add(step.id, 0)
   }
   for (const { promotion, amount } of lines.flatMap((line) => line.adjustments)) add(promotion, amount)

@@ -151,7 +151,7 @@ function findSamples(plan: CompiledPlan, groups: readonly ProductGroup[]): Produ
   const samples = new Set(groups.flatMap(findExtremes))
   for (const { promotion } of plan.promotions) {
     const skus = definitionOf(promotion.mechanic).gifts?.(promotion.mechanic, []) ?? []
-    for (const sku of skus) if (plan.catalogue.bySku.has(sku)) samples.add(plan.catalogue.bySku.get(sku)!)
+    for (const sku of skus) if (plan.catalogue.bySku.has(sku)) samples.add(plan.getProduct(sku))
     for (const reach of findAskedReaches(promotion.when)) {
       const matches = plan.matcherOf(reach)
       const isIn = (one: Product) => one.regularPrice > 0 && matches(one, one.regularPrice)

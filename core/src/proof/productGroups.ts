@@ -33,7 +33,7 @@ export const isRegularChange = ({ phase }: Pick<CompiledPromotion, 'phase'>) => 
 /** The promotions that set a regular price in a quote. */
 export function findSteps(outcomes: Quote['promotions'], plan: CompiledPlan): string[] {
   const applied = outcomes.filter(({ outcome }) => outcome === 'applied')
-  return applied.map(({ promotion }) => promotion).filter((id) => isRegularChange(plan.findPromotion(id)!))
+  return applied.map(({ promotion }) => promotion).filter((id) => isRegularChange(plan.getPromotion(id)))
 }
 
 /** The promotions of which a reach holds the product at any regular price that it may have, by rank. */

@@ -3,7 +3,7 @@ import { useTimeoutFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { useAnswer, type Answer } from '@/api/useAnswer.ts'
-import { FINDING_SENTENCES, type Called } from '@/locale/enFindings.ts'
+import { FINDING_SENTENCES, type SentenceContext } from '@/locale/enFindings.ts'
 import { useStoreInfo } from './storeInfo.ts'
 
 const CHECKING_MS = 2000
@@ -60,12 +60,13 @@ export const useFindings = defineStore('findings', () => {
 
 /** A finding in one sentence. */
 export function describe(finding: FindingAnswer, names: Readonly<Record<string, string>>, zone: string): string {
-  const called: Called = {
-    subjects: finding.subjects.map(({ kind, id }) => names[`${kind}:${id}`] ?? id),
+  const [first = '', ...others] = finding.subjects.map(({ kind, id }) => names[`${kind}:${id}`] ?? id)
+  const called: SentenceContext = {
+    subjects: [first, ...others],
     product: (sku) => names[`product:${sku}`] ?? sku,
     promotion: (id) => names[`promotion:${id}`] ?? id,
     zone,
   }
-  const write = FINDING_SENTENCES[finding.kind] as (facts: unknown, called: Called) => string
+  const write = FINDING_SENTENCES[finding.kind] as (facts: unknown, called: SentenceContext) => string
   return write(finding.facts, called)
 }

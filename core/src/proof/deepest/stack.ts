@@ -36,7 +36,7 @@ export function measureStack(
     if (line.sku === sku) for (const id of touched[at]!) own.add(id)
   })
   if (own.size === 0) return null
-  const joining = new Set([...own].filter((id) => definitionOf(plan.findPromotion(id)!.promotion.mechanic).joinsUnits))
+  const joining = new Set([...own].filter((id) => definitionOf(plan.getPromotion(id).promotion.mechanic).joinsUnits))
   const measured = lines.filter((line, at) => {
     if (line.gift) return line.adjustments.some(({ promotion }) => joining.has(promotion))
     return line.sku === sku || [...touched[at]!].some((id) => joining.has(id))

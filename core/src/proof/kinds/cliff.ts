@@ -51,7 +51,7 @@ function compareNext(
   const [sale, next] = [probe.sell(order), probe.sell(more)]
   if (!isApplied(sale, entry) && !isApplied(next, entry)) return null
   const [before, after] = [sale, next].map(({ quote }) => quote.totals.merchandise) as [MinorUnits, MinorUnits]
-  const unit = probe.input.plan.catalogue.bySku.get(line!.sku)!.regularPrice
+  const unit = probe.input.plan.getProduct(line!.sku).regularPrice
   const isDearer = after - before > unit
   const isCheaper = before - after > before * MOST_CHEAPER
   if (!isDearer && !isCheaper) return null

@@ -49,8 +49,8 @@ function* listUnreleased({ plan, live, now }: Parameters<typeof findNotReleased>
   )
   for (const { promotion, kind, fields } of changes) {
     if (kind === 'removed' || (kind === 'changed' && fields.every((field) => INTERNAL.has(field)))) continue
-    const { start } = plan.findPromotion(promotion.id)!.schedule
-    const before = kind === 'changed' ? live.findPromotion(promotion.id)!.promotion : null
+    const { start } = plan.getPromotion(promotion.id).schedule
+    const before = kind === 'changed' ? live.getPromotion(promotion.id).promotion : null
     const isDue = computeStatus(promotion, zone, now) === 'waiting' && start <= now + SOON_MS
     const isOther =
       isRunning(promotion) || isDue || (before !== null && promotion.state !== 'draft' && isRunning(before))

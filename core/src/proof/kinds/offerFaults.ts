@@ -70,7 +70,7 @@ function findMissed(probe: Probe, entry: Probe['toCome'][number], reach: Reach) 
     if (!isApplied(sale, entry)) continue
     const { lines } = order.cart
     const at = lines.findIndex(({ sku }) => {
-      const product = probe.input.plan.catalogue.bySku.get(sku)!
+      const product = probe.input.plan.getProduct(sku)
       return matches(product, product.regularPrice)
     })
     if (at < 0) continue

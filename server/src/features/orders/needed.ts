@@ -10,7 +10,7 @@ export interface Needed {
 
 /** Promotions that applied whose limits or ladders all orders share, and what is taken from a counted stock. */
 export function findNeeded(plan: CompiledPlan, { cart }: Order, { quote, uses }: Sale): Needed {
-  const shared = uses.filter(({ promotion }) => isShared(plan.findPromotion(promotion)!.promotion))
+  const shared = uses.filter(({ promotion }) => isShared(plan.getPromotion(promotion).promotion))
   const counted = new Set(listCounted(plan, cart))
   return {
     promotions: new Set(shared.map(({ promotion }) => promotion)),

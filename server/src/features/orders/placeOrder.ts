@@ -260,7 +260,7 @@ function refuseOutOfStock(
   const short = [...sumUnits(lines)].flatMap(([sku, wanted]) => {
     const left = stock.get(sku) ?? null
     if (left === null || wanted <= left) return []
-    return [{ sku, name: plan.catalogue.bySku.get(sku)!.name, wanted, left }]
+    return [{ sku, name: plan.getProduct(sku).name, wanted, left }]
   })
   if (short.length > 0) throw new AppError('out-of-stock', { facts: { products: short } })
 }

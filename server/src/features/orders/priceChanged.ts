@@ -28,7 +28,7 @@ export function describeChanged({ plan, release }: SourcedPlan, order: Order, qu
   const promotions = gone
     .filter(({ promotion }) => held.has(promotion))
     .map(({ promotion: id, reason }) => {
-      const { promotion } = plan.findPromotion(id)!
+      const { promotion } = plan.getPromotion(id)
       return { kind: promotion.mechanic.kind, title: titleForCart(promotion), reason }
     })
   const codes = receipt.codes
@@ -40,7 +40,7 @@ export function describeChanged({ plan, release }: SourcedPlan, order: Order, qu
 /** Just before the last of them ended, if that was within the day; else now. */
 function findBefore(order: Order, gone: Quote['promotions'], plan: SourcedPlan['plan']): number {
   const ends = gone.flatMap(({ promotion, reason }) =>
-    reason === 'ended' ? [plan.findPromotion(promotion)!.schedule.end] : [],
+    reason === 'ended' ? [plan.getPromotion(promotion).schedule.end] : [],
   )
   const last = Math.max(...ends, -Infinity)
   return order.now - last < DAY_MS ? last - 1 : order.now

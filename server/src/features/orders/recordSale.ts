@@ -68,6 +68,6 @@ function nameCodes(plan: CompiledPlan, { quote, uses }: Sale): OrderUse[] {
 /** Shared limits are counted where they are locked, everything else without waiting for anybody. */
 function countingUses(plan: CompiledPlan, uses: readonly OrderUse[]): Statement[] {
   const parts = uses.map(({ promotion, units, given, added }) => ({ promotion, uses: 1, units, given, added }))
-  const isLocked = ({ promotion }: { promotion: string }) => isShared(plan.findPromotion(promotion)!.promotion)
+  const isLocked = ({ promotion }: { promotion: string }) => isShared(plan.getPromotion(promotion).promotion)
   return [...addingCounts(parts.filter(isLocked)), ...appendingCounts(parts.filter((part) => !isLocked(part)))]
 }

@@ -48,7 +48,7 @@ export async function computeReview(
     sets: compareSets(live.release === null ? [] : await setsOf(database, live.release), await setsOf(database, again)),
     productCount: products.length,
     products: products.slice(0, SHOWN_PRODUCTS).map(({ sku, shifts }) => {
-      const { name, regularPrice } = next.plan.catalogue.bySku.get(sku)!
+      const { name, regularPrice } = next.plan.getProduct(sku)
       const told = shifts.map(({ from, until: end, before, after }) => {
         return { from: text(from), until: end >= until ? null : text(end), before, after }
       })

@@ -54,7 +54,7 @@ export function createTakeOffService(deps: TakeOffDeps): TakeOffService {
       }
     }
     const held = [...byPromotion].map(([id, skus]) => {
-      const before = plan.findPromotion(id)!.promotion as Promotion & { mechanic: Markdown }
+      const before = plan.getPromotion(id).promotion as Promotion & { mechanic: Markdown }
       return { skus, before, after: takeOff(before, skus, plan.catalogue) }
     })
     return { products: reduced, held }

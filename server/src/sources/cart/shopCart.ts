@@ -27,7 +27,7 @@ export function computeShopCart(plan: CompiledPlan, release: number | null, orde
 export function writeShopCart(plan: CompiledPlan, release: number | null, quote: Quote): ShopCartAnswer {
   const { totals, delivery } = quote
   const causeOf = ({ promotion: id, amount }: { promotion: string; amount: MinorUnits }) => {
-    const { promotion } = plan.findPromotion(id)!
+    const { promotion } = plan.getPromotion(id)
     const { mechanic, code } = promotion
     return {
       kind: mechanic.kind,
@@ -40,7 +40,7 @@ export function writeShopCart(plan: CompiledPlan, release: number | null, quote:
     release,
     lines: quote.lines.map(({ sku, quantity, gift, regular, total, adjustments }) => ({
       sku,
-      name: plan.catalogue.bySku.get(sku)!.name,
+      name: plan.getProduct(sku).name,
       quantity,
       gift,
       regular,
@@ -64,12 +64,12 @@ export function writeShopCart(plan: CompiledPlan, release: number | null, quote:
 
 function findShopNudges(plan: CompiledPlan, order: Order, quote: Quote): ShopCartAnswer['nudges'] {
   const isShown = ({ promotion: id }: Nudge) => {
-    const { promotion } = plan.findPromotion(id)!
+    const { promotion } = plan.getPromotion(id)
     return promotion.code === null && promotion.display?.nudge !== false
   }
   return findKeptNudges(plan, order, quote, isShown).map((nudge) => {
-    const { promotion } = plan.findPromotion(nudge.promotion)!
-    const names = Object.fromEntries(nudge.add.map(({ sku }) => [sku, plan.catalogue.bySku.get(sku)!.name]))
+    const { promotion } = plan.getPromotion(nudge.promotion)
+    const names = Object.fromEntries(nudge.add.map(({ sku }) => [sku, plan.getProduct(sku).name]))
     return { kind: promotion.mechanic.kind, title: titleForCart(promotion), nudge: hideInternal(nudge), names }
   })
 }
