@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { stubServer } from '@/testing/stubServer.ts'
 import { withSetup } from '@/testing/withSetup.ts'
 import { ApiError } from './http.ts'
-import { useAnswer, useList } from './useAnswer.ts'
+import { useAnswer } from './useAnswer.ts'
 
 beforeEach(() => {
   vi.useFakeTimers()
@@ -115,7 +115,7 @@ test('who leaves calls the question off', async () => {
 
 test('two who ask the same are answered by one request', async () => {
   const asked = stubServer({ listSets: () => [] })
-  const { result, unmount } = withSetup(() => [useList('listSets'), useList('listSets')])
+  const { result, unmount } = withSetup(() => [useAnswer('listSets'), useAnswer('listSets')])
   await pass()
   expect([asked.of('listSets').length, ...result.map(({ data }) => data.value)]).toEqual([1, [], []])
   unmount()

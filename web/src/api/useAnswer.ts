@@ -52,20 +52,14 @@ function useQuestion(name: EndpointName, ask: () => AnyCall | null, { refetchInt
 
 /**
  * What the server answers to a question, asked anew when the question changes and when anything is written. Until the new answer is there, the old
- * one stays. A question that is null is not asked.
+ * one stays. A question that is null is not asked; an endpoint that takes none needs no `ask`.
  */
 export function useAnswer<N extends ReadName>(
   name: N,
   ask: () => Question<N> | null,
   options?: Options,
-): Answer<AnswerOf<Endpoints[N]>> {
-  return useQuestion(name, ask, options) as Answer<AnswerOf<Endpoints[N]>>
-}
-
-/** The endpoints that are asked with nothing. */
-type Plain = PlainName & ReadName
-
-/** What an endpoint answers that is asked with nothing. */
-export function useList<N extends Plain>(name: N): Answer<AnswerOf<Endpoints[N]>> {
-  return useQuestion(name, () => ({})) as Answer<AnswerOf<Endpoints[N]>>
+): Answer<AnswerOf<Endpoints[N]>>
+export function useAnswer<N extends PlainName & ReadName>(name: N): Answer<AnswerOf<Endpoints[N]>>
+export function useAnswer(name: EndpointName, ask: () => AnyCall | null = () => ({}), options?: Options): unknown {
+  return useQuestion(name, ask, options)
 }

@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import { CHANNELS } from '@/locale/ruleWords.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import type { Choices } from './shared/conditionWords.ts'
@@ -7,7 +7,7 @@ import type { Choices } from './shared/conditionWords.ts'
 /** What conditions can ask for: what shoppers are in, where and how the store delivers. */
 export function useChoices() {
   const store = useStoreInfo()
-  const { data: labels } = useList('listShopperLabels')
+  const { data: labels } = useAnswer('listShopperLabels')
   return computed<Choices>(() => ({
     group: labels.value?.groups.map(({ label }) => label) ?? [],
     tag: labels.value?.tags.map(({ label }) => label) ?? [],

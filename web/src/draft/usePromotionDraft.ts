@@ -12,7 +12,7 @@ import { clearBackup, readBackup, writeBackup } from './draftBackup.ts'
 import { isDirty, isLoaded, proceed, type DraftEvent, type DraftState, type LoadedDraft } from './draftMachine.ts'
 import { describeSaving } from './describeSaving.ts'
 import { keepSteps, readSteps } from './keptSteps.ts'
-import { thoughtOf } from './thoughtOf.ts'
+import { undoGroupOf } from './undoGroupOf.ts'
 import { useHistory } from './useHistory.ts'
 import { lengthOf, useReach } from './useReach.ts'
 
@@ -110,7 +110,7 @@ export function usePromotionDraft(id: string) {
   /** Changes some fields; the change is saved once typing rests. */
   function patch(changes: Partial<PromotionDraft>): void {
     if (!draft.value) return
-    history.remember(thoughtOf(draft.value, changes))
+    history.remember(undoGroupOf(draft.value, changes))
     draft.value = { ...draft.value, ...changes }
   }
 

@@ -2,11 +2,11 @@ import type { CountsAnswer } from '@novalex/contract'
 import { toPromotionFacts, type Facts } from '@novalex/core'
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 
 /** What promotions have used up so far; it follows every order by itself. */
 export const useCounts = defineStore('counts', () => {
-  const { data } = useList('listCounts')
+  const { data } = useAnswer('listCounts')
   const byId = computed(() => new Map((data.value ?? []).map((one) => [one.promotion, one])))
   const facts = computed((): Facts =>
     Object.fromEntries((data.value ?? []).map((one) => [one.promotion, toPromotionFacts(one)])),

@@ -2,7 +2,7 @@ import type { CountsAnswer } from '@novalex/contract'
 import type { PromotionStatus } from '@novalex/core'
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import { text } from '@/locale/en.ts'
 import { useCounts } from './counts.ts'
 
@@ -10,7 +10,7 @@ type Reached = NonNullable<CountsAnswer[number]['reached']>['limit']
 
 /** Which promotions of the working plan the shop has not yet: what is planned runs only once it is released. */
 export const useInShop = defineStore('inShop', () => {
-  const { data } = useList('compareWithShop')
+  const { data } = useAnswer('compareWithShop')
   const counts = useCounts()
   const missing = computed<ReadonlySet<string>>(() => new Set(data.value?.missing))
   const changed = computed<ReadonlySet<string>>(() => new Set(data.value?.changed))

@@ -2,7 +2,7 @@ import type { CategoryAnswer, OccasionRecord, SetAnswer } from '@novalex/contrac
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { call } from '@/api/call.ts'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import type { Names } from '@/locale/ruleWords.ts'
 
 /** Stands for a name until it is known: an id that turns into a name reads like a mistake. */
@@ -22,9 +22,9 @@ function findName<T>(
 
 /** Categories, sets and occasions, and the names behind ids, as sentences need them. */
 export const useNames = defineStore('names', () => {
-  const { data: listedCategories, error: categoriesError } = useList('listCategories')
-  const { data: listedSets, error: setsError } = useList('listSets')
-  const { data: listedOccasions } = useList('listOccasions')
+  const { data: listedCategories, error: categoriesError } = useAnswer('listCategories')
+  const { data: listedSets, error: setsError } = useAnswer('listSets')
+  const { data: listedOccasions } = useAnswer('listOccasions')
   const categories = computed<readonly CategoryAnswer[]>(() => listedCategories.value ?? [])
   const sets = computed<readonly SetAnswer[]>(() => listedSets.value ?? [])
   const occasions = computed<readonly OccasionRecord[]>(() => listedOccasions.value ?? [])

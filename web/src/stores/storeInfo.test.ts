@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 import { ApiError } from '@/api/http.ts'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import { stubServer } from '@/testing/stubServer.ts'
 import { withSetup } from '@/testing/withSetup.ts'
 import { useStoreInfo } from './storeInfo.ts'
@@ -32,8 +32,8 @@ async function start() {
   })
   const setUp = () => ({
     store: useStoreInfo(),
-    promotions: useList('listPromotions'),
-    categories: useList('listCategories'),
+    promotions: useAnswer('listPromotions'),
+    categories: useAnswer('listCategories'),
   })
   const { result } = withSetup(setUp)
   await vi.advanceTimersByTimeAsync(20)

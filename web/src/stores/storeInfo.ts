@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { defineStore } from 'pinia'
 import { computed, watch } from 'vue'
 import { createFindingsRefresh } from '@/api/createFindingsRefresh.ts'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import { setCurrency, setPresentYear } from '@/locale/format.ts'
 import { setDeliveryOptions } from '@/locale/ruleWords.ts'
 
@@ -12,7 +12,7 @@ import { setDeliveryOptions } from '@/locale/ruleWords.ts'
 export const useStoreInfo = defineStore('storeInfo', () => {
   const client = useQueryClient()
   const findings = createFindingsRefresh(client)
-  const { data, error, dataUpdatedAt, refetch } = useList('getStore')
+  const { data, error, dataUpdatedAt, refetch } = useAnswer('getStore')
   const info = computed(() => data.value ?? null)
   /** How far the server's clock is ahead of this machine's. */
   const clockOffsetMs = computed(() => (data.value ? Date.parse(data.value.now) - dataUpdatedAt.value : 0))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { KeyRecord } from '@novalex/contract'
 import { call } from '@/api/call.ts'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { accessText } from '@/locale/enAccess.ts'
@@ -16,7 +16,7 @@ const store = useStoreInfo()
 const moment = useMoment()
 const notice = useNotice()
 const attempt = useAttempt()
-const asked = useList('listKeys')
+const asked = useAnswer('listKeys')
 const { data: keys } = asked
 const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone })
 

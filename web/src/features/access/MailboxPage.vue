@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { messageUrl } from '@/api/files.ts'
-import { useAnswer, useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { accessText } from '@/locale/enAccess.ts'
 import { formatInstant } from '@/locale/format.ts'
@@ -10,7 +10,7 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 /** The stand-in for sending: what would have gone out by e-mail. */
 const words = accessText.mailbox
 const store = useStoreInfo()
-const asked = useList('listMessages')
+const asked = useAnswer('listMessages')
 const { data: messages } = asked
 const chosen = ref<string | null>(null)
 const opened = useAnswer('getMessage', () => (chosen.value === null ? null : { params: { id: chosen.value } }))

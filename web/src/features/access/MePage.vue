@@ -2,7 +2,7 @@
 import type { OwnSessions } from '@novalex/contract'
 import { ref } from 'vue'
 import { call } from '@/api/call.ts'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { accessText, ROLE_SENTENCES } from '@/locale/enAccess.ts'
@@ -22,7 +22,7 @@ const attempt = useAttempt()
 const { refusal, isSending, send, at } = useRefusal()
 const present = ref('')
 const password = ref('')
-const asked = useList('listOwnSessions')
+const asked = useAnswer('listOwnSessions')
 const { data: sessions } = asked
 const when = (text: string) => formatInstant(Date.parse(text), { zone: store.zone })
 

@@ -2,7 +2,7 @@
 import { PERSON_ROLES, type PersonRecord, type PersonRole } from '@novalex/contract'
 import { ref } from 'vue'
 import { call } from '@/api/call.ts'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -25,7 +25,7 @@ const session = useSession()
 const store = useStoreInfo()
 const notice = useNotice()
 const attempt = useAttempt()
-const asked = useList('listPeople')
+const asked = useAnswer('listPeople')
 const { data: people } = asked
 const going = ref<PersonRecord | null>(null)
 const isRemoving = ref(false)

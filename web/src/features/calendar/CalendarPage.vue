@@ -13,7 +13,7 @@ import {
 } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
 import { call } from '@/api/call.ts'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
@@ -45,7 +45,7 @@ const ZOOMS = entriesOf(words.zooms)
 
 const promotions = usePromotionRecords()
 const { records } = promotions
-const campaigns = useList('listCampaigns')
+const campaigns = useAnswer('listCampaigns')
 const range = computed(() => ({
   from: toInstant(`${view.value.from}T00:00`, store.zone),
   to: toInstant(`${view.value.to}T00:00`, store.zone),

@@ -3,7 +3,7 @@ import { compileSchedule, computeStatus, toLocal } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '@/api/call.ts'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
@@ -25,7 +25,7 @@ const moment = useMoment()
 const notice = useNotice()
 const words = planningText.campaigns
 const promotions = usePromotionRecords()
-const asked = useList('listCampaigns')
+const asked = useAnswer('listCampaigns')
 const campaigns = asked.data
 const attempt = useAttempt()
 const campaign = computed(() => campaigns.value?.find((one) => one.id === id))

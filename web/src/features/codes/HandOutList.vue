@@ -2,7 +2,7 @@
 import type { HandOut, PromotionRecord } from '@novalex/contract'
 import { ref } from 'vue'
 import { call, pathOf } from '@/api/call.ts'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -18,7 +18,7 @@ const words = sellingText.codes
 const session = useSession()
 const notice = useNotice()
 const attempt = useAttempt()
-const asked = useList('listHandOuts')
+const asked = useAnswer('listHandOuts')
 const { data: pages } = asked
 const isForgetting = ref(false)
 const email = ref('')

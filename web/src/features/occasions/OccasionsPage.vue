@@ -2,7 +2,7 @@
 import type { OccasionRecord } from '@novalex/contract'
 import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import NamedRecords from '@/features/namedRecords/NamedRecords.vue'
 import { useRecordRemoval } from '@/features/namedRecords/useRecordRemoval.ts'
@@ -14,7 +14,7 @@ import OccasionDialog from './OccasionDialog.vue'
 const words = planningText.occasions
 const COLUMNS = [words.columns.name, words.columns.dates, words.columns.promotions].map((title) => ({ title }))
 const edited = ref<OccasionRecord | null>(null)
-const occasions = useList('listOccasions')
+const occasions = useAnswer('listOccasions')
 const promotions = usePromotionRecords()
 const rows = computed(() =>
   occasions.data.value?.map((occasion) => ({

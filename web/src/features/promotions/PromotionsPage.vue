@@ -4,7 +4,7 @@ import { mdiMenuDown } from '@mdi/js'
 import { computeStatus, entriesOf, type PromotionStatus } from '@novalex/core'
 import { useRouteQuery } from '@vueuse/router'
 import { computed, ref } from 'vue'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { ActionList } from '@/components/menuAction.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
@@ -35,7 +35,7 @@ const status = computed<Shown>({
 })
 
 const promotions = usePromotionRecords()
-const campaigns = useList('listCampaigns')
+const campaigns = useAnswer('listCampaigns')
 const records = promotions.all
 const isNamed = useNamesFirst(() => records.value?.map(({ promotion }) => promotion))
 

@@ -1,6 +1,6 @@
 import { definitionOf, describePromotion, findApart, type SentencePart } from '@novalex/core'
 import { computed } from 'vue'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { joinWords, plural } from '@/locale/format.ts'
@@ -22,7 +22,7 @@ export function useSectionSummary() {
   const { draft, record, reach } = usePromotion()
   const store = useStoreInfo()
   const names = useNames()
-  const { data: campaigns } = useList('listCampaigns')
+  const { data: campaigns } = useAnswer('listCampaigns')
 
   return computed<Record<SectionKey, string>>(() => {
     const promotion = toPromotion(record.value, draft.value)

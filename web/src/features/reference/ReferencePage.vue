@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { computed, ref } from 'vue'
 import { referenceText } from '@/locale/enReference.ts'
@@ -8,7 +8,7 @@ import SchemaText from './SchemaText.vue'
 
 /** The interface for programs, from the OpenAPI document that the server gives out. */
 const words = referenceText
-const asked = useList('getOpenApi')
+const asked = useAnswer('getOpenApi')
 const search = ref('')
 const groups = computed(() => listOperations(asked.data.value ?? {}, search.value ?? ''))
 </script>

@@ -2,7 +2,7 @@
 import type { ReviewAnswer } from '@novalex/contract'
 import { computed, ref, watch } from 'vue'
 import { call } from '@/api/call.ts'
-import { useAnswer, useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import { ApiError } from '@/api/http.ts'
 import LoadError from '@/components/LoadError.vue'
 import { text } from '@/locale/en.ts'
@@ -28,7 +28,7 @@ const again = ref<number | null>(null)
 const note = ref('')
 const isReleasing = ref(false)
 
-const listed = useList('listReleases')
+const listed = useAnswer('listReleases')
 const { data: releases } = listed
 const asked = useAnswer('reviewRelease', () => ({ query: { release: again.value } }))
 const { data: review, isFetching: isReviewing } = asked
@@ -40,7 +40,7 @@ const canRelease = computed(() => {
 })
 
 const session = useSession()
-const prepared = useList('listPreparations')
+const prepared = useAnswer('listPreparations')
 const waiting = computed(() => prepared.data.value?.find(({ state }) => state === 'waiting') ?? null)
 /** The last one, if it was sent back. */
 const returned = computed(() => {

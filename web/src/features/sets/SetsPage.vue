@@ -2,7 +2,7 @@
 import type { SetAnswer } from '@novalex/contract'
 import { ref, watch } from 'vue'
 import { call } from '@/api/call.ts'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import FilesBar from '@/features/files/FilesBar.vue'
 import NamedRecords from '@/features/namedRecords/NamedRecords.vue'
 import { useRecordRemoval } from '@/features/namedRecords/useRecordRemoval.ts'
@@ -16,7 +16,7 @@ const words = planningText.sets
 const { name, content, products, usedBy } = words.columns
 const COLUMNS = [{ title: name }, { title: content }, { title: products, number: true }, { title: usedBy }]
 const edited = ref<SetAnswer | null>(null)
-const sets = useList('listSets')
+const sets = useAnswer('listSets')
 const { data } = sets
 watch(
   data,

@@ -1,12 +1,12 @@
 import { computed } from 'vue'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import { text } from '@/locale/en.ts'
 import { useMoment } from '@/stores/moment.ts'
 
 /** The plans that can be looked at: the working one, each release, and one that the address names although it is not there. */
 export function usePlanChoice() {
   const moment = useMoment()
-  const { data: releases } = useList('listReleases')
+  const { data: releases } = useAnswer('listReleases')
   return computed(() => {
     const numbers = (releases.value ?? []).map(({ number }) => number)
     // The page says that it is not there.

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { toLocal } from '@novalex/core'
 import { computed } from 'vue'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { formatEnd, formatZone } from '@/locale/format.ts'
 import { shopText } from '@/locale/enShop.ts'
@@ -16,7 +16,7 @@ const words = shopText.coupons
 const view = useShopView()
 const shop = useShopCart()
 const notice = useNotice()
-const asked = useList('listShopCoupons')
+const asked = useAnswer('listShopCoupons')
 const { data: coupons } = asked
 const zone = computed(() => view.shop?.timeZone ?? 'UTC')
 const untilOf = (until: string) =>

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { formatAmount } from '@novalex/core'
 import { computed } from 'vue'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import { text } from '@/locale/en.ts'
 import { proofText } from '@/locale/enProof.ts'
 import { plural } from '@/locale/format.ts'
 
 /** The test carts that a release would price otherwise than expected, or than the shop does. */
 const words = proofText.testCarts
-const { data } = useList('runTestCarts')
+const { data } = useAnswer('runTestCarts')
 const touched = computed(() => (data.value ?? []).filter(({ state }) => state !== 'holds' && state !== 'same'))
 const broken = computed(() => touched.value.filter(({ state }) => state === 'broken' || state === 'unpriced').length)
 </script>

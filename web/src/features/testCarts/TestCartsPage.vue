@@ -3,7 +3,7 @@ import type { TestCartRun } from '@novalex/contract'
 import { formatAmount } from '@novalex/core'
 import { ref } from 'vue'
 import { call } from '@/api/call.ts'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { text } from '@/locale/en.ts'
@@ -18,7 +18,7 @@ const store = useStoreInfo()
 const notice = useNotice()
 const words = proofText.testCarts
 const open = ref<string | null>(null)
-const runs = useList('runTestCarts')
+const runs = useAnswer('runTestCarts')
 const { data, error } = runs
 
 const isWrong = ({ state }: TestCartRun) => state === 'broken' || state === 'unpriced'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Cart, Promotion } from '@novalex/core'
 import { computed, watch } from 'vue'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import { text } from '@/locale/en.ts'
 import { findingText, formatPoints } from '@/locale/enFindings.ts'
 import { formatInstant, formatMoney } from '@/locale/format.ts'
@@ -75,7 +75,7 @@ const isSameCart = (one: Cart, other: Cart) => {
 
 const known = computed(() => [...till.lines.map(({ product }) => product), ...samples.value])
 
-const { data: labels } = useList('listShopperLabels')
+const { data: labels } = useAnswer('listShopperLabels')
 const shoppers = computed(() => [
   { value: 'fitting', title: words.fitting },
   { value: 'guest', title: words.guest },

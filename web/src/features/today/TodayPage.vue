@@ -16,7 +16,7 @@ import { useMoment } from '@/stores/moment.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useComing } from './useComing.ts'
-import { useHands } from './useHands.ts'
+import { useActionItems } from './useActionItems.ts'
 
 /** The day sheet: what needs a hand now, what runs, what comes. */
 const store = useStoreInfo()
@@ -29,7 +29,7 @@ const checked = followFindings(() => ({}))
 const session = useSession()
 const promotions = usePromotionRecords()
 const { extensionsFor } = usePromotionActions()
-const { hands, others } = useHands()
+const { items, others } = useActionItems()
 const { days } = useComing()
 
 const running = computed(() =>
@@ -52,7 +52,7 @@ const givenOf = (id: string, { budget }: Limits) => show(counts.of(id)?.given ??
 /** Whether there may be more than what stands here; a plan that is only checked again lets it stand. */
 const isUnknown = computed(() => {
   const { answer, isCurrent } = findings
-  return answer != null && !isCurrent && (answer.checkedAt === null || hands.value.length === 0)
+  return answer != null && !isCurrent && (answer.checkedAt === null || items.value.length === 0)
 })
 const isLoading = ({ error }: { error: { value: unknown } }, answer: unknown) => answer == null && error.value === null
 const arePromotionsLoading = computed(() => isLoading(promotions, promotions.records.value))
@@ -70,16 +70,16 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
       <h2>{{ words.hands }}</h2>
       <p v-if="isLoading(checked, findings.answer)" class="quiet">{{ text.common.loading }}</p>
       <p v-else-if="isUnknown" class="quiet" role="status">{{ words.checking }}</p>
-      <p v-else-if="findings.isCurrent && hands.length === 0" class="quiet">{{ words.nothing }}</p>
-      <ul v-if="hands.length > 0">
-        <li v-for="hand in hands" :key="hand.key" :class="{ grave: hand.isGrave }">
-          <span>{{ hand.sentence }}</span>
-          <router-link v-if="hand.act" :to="hand.act.to" class="act">{{ hand.act.title }}</router-link>
-          <v-menu v-else-if="hand.extends && session.may('planner')" close-on-content-click>
+      <p v-else-if="findings.isCurrent && items.length === 0" class="quiet">{{ words.nothing }}</p>
+      <ul v-if="items.length > 0">
+        <li v-for="item in items" :key="item.key" :class="{ grave: item.isGrave }">
+          <span>{{ item.sentence }}</span>
+          <router-link v-if="item.act" :to="item.act.to" class="act">{{ item.act.title }}</router-link>
+          <v-menu v-else-if="item.extends && session.may('planner')" close-on-content-click>
             <template #activator="{ props }">
               <v-btn v-bind="props" size="small">{{ words.acts.extend }}</v-btn>
             </template>
-            <ActionList :actions="extensionsFor(hand.extends)" />
+            <ActionList :actions="extensionsFor(item.extends)" />
           </v-menu>
         </li>
       </ul>

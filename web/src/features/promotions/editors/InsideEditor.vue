@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { call } from '@/api/call.ts'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import { ApiError } from '@/api/http.ts'
 import { text } from '@/locale/en.ts'
 import { explainFailure, explainProblem } from '@/locale/problems.ts'
@@ -14,7 +14,7 @@ const { draft, patch, problemsAt } = usePromotion()
 const notice = useNotice()
 const words = text.promotion
 const newName = ref('')
-const { data: campaigns, refetch } = useList('listCampaigns')
+const { data: campaigns, refetch } = useAnswer('listCampaigns')
 const errors = (path: string) => problemsAt(path).map(explainProblem)
 
 async function add(): Promise<void> {

@@ -1,7 +1,7 @@
 import type { FindingAnswer, PromotionRecord } from '@novalex/contract'
 import { compileSchedule, computeStatus, HOUR_MS, type FindingKind } from '@novalex/core'
 import { computed } from 'vue'
-import { useList } from '@/api/useAnswer.ts'
+import { useAnswer } from '@/api/useAnswer.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { todayText as words } from '@/locale/enToday.ts'
 import { formatSpan } from '@/locale/format.ts'
@@ -9,17 +9,17 @@ import { useFindings } from '@/stores/findings.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
-/** Something that calls for one act, gravest first. */
-export interface Hand {
+/** Something that calls for one act. */
+export interface ActionItem {
   readonly key: string
   readonly sentence: string
   readonly isGrave: boolean
   readonly act: { readonly title: string; readonly to: string } | null
-  /** Whose end may be moved from here. */
+  /** The promotion whose end may be moved from here. */
   readonly extends: PromotionRecord | null
 }
 
-/** What an end so near is a reminder of. */
+/** How near an end is when it is listed. */
 const SOON_MS = 48 * HOUR_MS
 
 /** Where each kind that calls for an act at once is settled; other findings can wait. */
@@ -39,25 +39,25 @@ function toPromotion({ subjects }: FindingAnswer): string {
   return `/promotions/${subjects.find(({ kind }) => kind === 'promotion')?.id ?? ''}`
 }
 
-/** What needs a hand now: what is grave, what is due, what ends soon. It comes back until it is settled or set aside. */
-export function useHands() {
+/** Lists what needs an act now: grave findings, releases to review, ends that are near. An item stays until it is settled or set aside. */
+export function useActionItems() {
   const findings = useFindings()
   const store = useStoreInfo()
   const moment = useMoment()
   const { records } = usePromotionRecords()
-  const prepared = useList('listPreparations')
+  const prepared = useAnswer('listPreparations')
 
   const urgent = computed(() =>
     findings.open.filter(({ weight, kind }) => weight === 'stop' || ACTS[kind] !== undefined),
   )
-  const hands = computed((): Hand[] => [
+  const items = computed((): ActionItem[] => [
     ...ofPreparations(),
-    ...urgent.value.map(toHand),
+    ...urgent.value.map(toItem),
     ...(records.value ?? []).flatMap(toEnding),
   ])
   const others = computed(() => findings.open.length - urgent.value.length)
 
-  function ofPreparations(): Hand[] {
+  function ofPreparations(): ActionItem[] {
     const [latest] = prepared.data.value ?? []
     const act = { title: words.acts.review, to: '/releases' }
     if (latest?.state === 'waiting')
@@ -67,7 +67,7 @@ export function useHands() {
     return [{ key: latest.id, sentence, isGrave: false, act, extends: null }]
   }
 
-  function toHand(finding: FindingAnswer): Hand {
+  function toItem(finding: FindingAnswer): ActionItem {
     const known = ACTS[finding.kind]
     const act = known
       ? { title: known.title, to: known.path(finding) }
@@ -81,7 +81,7 @@ export function useHands() {
     }
   }
 
-  function toEnding(record: PromotionRecord): Hand[] {
+  function toEnding(record: PromotionRecord): ActionItem[] {
     const { promotion } = record
     const { end } = compileSchedule(promotion.schedule, store.zone)
     const left = end - moment.now
@@ -90,5 +90,5 @@ export function useHands() {
     return [{ key: `end ${promotion.id}`, sentence, isGrave: false, act: null, extends: record }]
   }
 
-  return { hands, others }
+  return { items, others }
 }

@@ -1,7 +1,7 @@
 import type { PromotionDraft } from '@novalex/contract'
 
-/** What is typed into one field is one thought, named by the place that it changes; a choice, a drag or a click is one by itself: null. */
-export function thoughtOf(before: PromotionDraft, changes: Partial<PromotionDraft>): string | null {
+/** Returns the group in which edits are undone together: the place that typing changes; null for a choice, a drag or a click, each undone by itself. */
+export function undoGroupOf(before: PromotionDraft, changes: Partial<PromotionDraft>): string | null {
   return isTyping() ? findPlace(before, { ...before, ...changes }) : null
 }
 
