@@ -1,6 +1,6 @@
 import type { Condition, ConditionTest, TestKind, TestOf } from '@novalex/core'
 import { Type, type TSchema } from '@sinclair/typebox'
-import { strict, tagged } from './basicSchema.ts'
+import { strict, tagged, typed } from './basicSchema.ts'
 import { AudienceTestSchema } from './conditions/audience.ts'
 import { BoughtTestSchema } from './conditions/bought.ts'
 import { ChannelTestSchema } from './conditions/channel.ts'
@@ -38,7 +38,7 @@ const branches: readonly TSchema[] = Object.values(SCHEMAS)
 export const TestSchema = tagged<ConditionTest>('test', branches)
 
 // Unsafe: TypeBox does not infer the core's type from a recursive schema.
-export const ConditionSchema = Type.Unsafe<Condition>(
+export const ConditionSchema = typed<Condition>()(
   Type.Recursive(
     (Self) =>
       Type.Union([

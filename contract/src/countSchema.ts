@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, InstantText, Nullable, SEEN, strict } from './basicSchema.ts'
+import { choice, Id, InstantText, Nullable, SEEN, strict } from './basicSchema.ts'
 import { Sum } from './outcomeSchema.ts'
 
 const figures = {
@@ -22,7 +22,7 @@ export const CountsAnswer = Type.Array(
       reached: Nullable(
         Type.Object(
           {
-            limit: Type.Unsafe<'uses' | 'units' | 'budget'>({ enum: ['uses', 'units', 'budget'] }),
+            limit: choice('uses', 'units', 'budget'),
             since: Nullable(InstantText),
           },
           strict,

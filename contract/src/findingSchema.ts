@@ -90,6 +90,7 @@ export interface FindingsAnswer {
   readonly names: Readonly<Record<string, string>>
 }
 
+// Unsafe: facts are of the kind beside them, which a schema of all kinds does not say.
 export const FindingsAnswer = Type.Unsafe<FindingsAnswer>(
   Type.Object(
     {

@@ -1,6 +1,6 @@
 import type { Cart, CodeRegister, Facts, Order } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { Count, Id, InstantText, Money, Nullable, strict, typed } from './basicSchema.ts'
+import { choice, Count, Id, InstantText, Money, Nullable, strict, typed } from './basicSchema.ts'
 import { CategorySchema, ProductSchema, PromotionSchema, StoreSchema } from './planSchema.ts'
 
 export const CartSchema = typed<Cart>()(
@@ -47,13 +47,7 @@ export const FactsSchema = typed<Facts>()(
 )
 
 export const CodeRegisterSchema = typed<CodeRegister>()(
-  Type.Record(
-    Type.String(),
-    Type.Object(
-      { promotion: Id, state: Type.Unsafe<'open' | 'used' | 'void'>({ enum: ['open', 'used', 'void'] }) },
-      strict,
-    ),
-  ),
+  Type.Record(Type.String(), Type.Object({ promotion: Id, state: choice('open', 'used', 'void') }, strict)),
 )
 
 /** What is in stock, by SKU, where that is known better than from the catalogue; null: without bound. */

@@ -1,6 +1,6 @@
 import type { FailedTest, Nudge, Obstacle, PromotionOutcome, Reward, SkipFacts } from '@novalex/core'
 import { Type, type TObject, type TSchema } from '@sinclair/typebox'
-import { choice, Id, Money, Nullable, ReachSchema, strict, Version, Whole } from './basicSchema.ts'
+import { choice, Id, Money, Nullable, ReachSchema, strict, typed, Version, Whole } from './basicSchema.ts'
 import { AnyValue } from './mechanics/shared.ts'
 import { TestSchema } from './conditionSchema.ts'
 
@@ -8,7 +8,7 @@ import { TestSchema } from './conditionSchema.ts'
 export const Sum = Type.Integer({ minimum: -Number.MAX_SAFE_INTEGER, maximum: Number.MAX_SAFE_INTEGER })
 
 /** What a promotion promises to whoever reaches it: a value, or units that are given. */
-const RewardSchema = Type.Unsafe<Reward>(
+const RewardSchema = typed<Reward>()(
   Type.Union([
     AnyValue,
     Type.Object(
@@ -26,7 +26,7 @@ const RewardSchema = Type.Unsafe<Reward>(
 const lack = { missingUnits: Type.Optional(Version), missingAmount: Type.Optional(Version) }
 
 export const nudgeFields = { promotion: Id, ...lack, reward: RewardSchema }
-export const NudgeSchema = Type.Unsafe<Nudge>(Type.Object(nudgeFields, strict))
+export const NudgeSchema = typed<Nudge>()(Type.Object(nudgeFields, strict))
 
 const FailedFields = {
   test: TestSchema,
@@ -35,6 +35,7 @@ const FailedFields = {
 }
 /** The tests of other branches may have others again. */
 const OtherBranch = Type.Object({ ...FailedFields, orElse: Type.Optional(Type.Array(Type.Object({}))) }, strict)
+// Unsafe: the type has branches within branches; the schema ends at the second.
 const FailedSchema = Type.Unsafe<Partial<FailedTest>>(
   Type.Partial(Type.Object({ ...FailedFields, orElse: Type.Array(OtherBranch) }, strict)),
 )
@@ -94,6 +95,7 @@ const skipped = ([reason, own]: [string, TSchema]): TObject =>
   )
 
 /** What became of a promotion: that it applied, or why not. */
+// Unsafe: the branches are made from a table, of which TypeBox infers no union.
 export const OutcomeSchema = Type.Unsafe<PromotionOutcome>(
   Type.Union([Applied, ...Object.entries(SKIPPED).map(skipped)]),
 )

@@ -139,6 +139,7 @@ const LimitsSchema = typed<Limits>()(
 
 const rungs = (at: TSchema) => Type.Array(Type.Object({ at, value: AnyValue }, strict), { minItems: 1, maxItems: 200 })
 
+// Unsafe: `rungs` takes any schema for `at`, whose type is lost.
 const LadderSchema = Type.Unsafe<Ladder>(
   Type.Union([
     Type.Object({ by: choice('unitsSold', 'unitsLeft'), rungs: rungs(Count) }, strict),
@@ -148,7 +149,7 @@ const LadderSchema = Type.Unsafe<Ladder>(
 )
 
 const stackingSchema = (...modes: StackingMode[]) =>
-  Type.Unsafe<Stacking>(Type.Object({ group: Id, mode: choice(...modes) }, strict))
+  typed<Stacking>()(Type.Object({ group: Id, mode: choice(...modes) }, strict))
 
 const sharedFields = {
   name: Name,
@@ -179,7 +180,7 @@ export const DisplaySchema = typed<Display>()(
 /** The parts of a promotion that a person edits. What does not go together is found by `checkPromotion`. */
 export const promotionFields = {
   ...sharedFields,
-  code: Type.Unsafe<Promotion['code']>(
+  code: typed<Promotion['code']>()(
     Nullable(
       Type.Union([
         Type.Object({ text: Type.String({ minLength: 1, maxLength: 64, pattern: '[^\\s-]' }) }, strict),
@@ -193,4 +194,4 @@ export const promotionFields = {
 }
 
 /** A promotion with any mechanic, as plan files hold it. */
-export const PromotionSchema = Type.Unsafe<Promotion>(Type.Object({ ...identity, ...promotionFields }, strict))
+export const PromotionSchema = typed<Promotion>()(Type.Object({ ...identity, ...promotionFields }, strict))

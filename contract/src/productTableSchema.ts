@@ -10,12 +10,24 @@ import {
 } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { PlanRef, PriceCause } from './api.ts'
-import { choice, Count, Floor, Id, InstantText, MAX_MONEY, Money, Nullable, strict, Whole } from './basicSchema.ts'
+import {
+  choice,
+  Count,
+  Floor,
+  Id,
+  InstantText,
+  MAX_MONEY,
+  Money,
+  Nullable,
+  strict,
+  typed,
+  Whole,
+} from './basicSchema.ts'
 import { productFields, ProductSchema } from './planSchema.ts'
 
 const Limit = Type.Optional(Type.Integer({ minimum: -MAX_MONEY, maximum: MAX_MONEY }))
 
-const ProductFilterSchema = Type.Unsafe<ProductFilter>(
+const ProductFilterSchema = typed<ProductFilter>()(
   Type.Union([
     Type.Object(
       { column: choice<TextColumn>(...TEXT_COLUMNS), text: Type.String({ minLength: 1, maxLength: 200 }) },

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, InstantText, Money, Nullable, ProblemSchema, strict, Version, Whole } from './basicSchema.ts'
+import { choice, Id, InstantText, Money, Nullable, ProblemSchema, strict, Version, Whole } from './basicSchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
 import { PromotionSchema } from './planSchema.ts'
 
@@ -23,7 +23,7 @@ export const ReleasesAnswer = Type.Array(ReleaseSummary)
 const PromotionChange = Type.Object(
   {
     promotion: PromotionSchema,
-    kind: Type.Unsafe<'added' | 'removed' | 'changed'>({ enum: ['added', 'removed', 'changed'] }),
+    kind: choice('added', 'removed', 'changed'),
     fields: Type.Array(Type.String()),
   },
   strict,

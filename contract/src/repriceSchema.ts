@@ -39,7 +39,7 @@ const OperationSchema = tagged<Operation>('kind', [
     {
       kind: Type.Literal('amount'),
       direction: Direction,
-      amount: Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 1, maximum: MAX_MONEY })),
+      amount: typed<MinorUnits>()(Type.Integer({ minimum: 1, maximum: MAX_MONEY })),
     },
     strict,
   ),

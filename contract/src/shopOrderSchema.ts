@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, InstantText, Nullable, ShopperName, strict, Version, Whole } from './basicSchema.ts'
+import { choice, Id, InstantText, Nullable, ShopperName, strict, Version, Whole } from './basicSchema.ts'
 import { Sum } from './outcomeSchema.ts'
 import { ShopCart, ShopCartAnswer } from './shopSchema.ts'
 
@@ -66,7 +66,7 @@ export const OrdersQuery = Type.Object(
   strict,
 )
 
-const OrderState = Type.Unsafe<'placed' | 'cancelled' | 'past'>({ enum: ['placed', 'cancelled', 'past'] })
+const OrderState = choice('placed', 'cancelled', 'past')
 
 const summary = {
   id: Id,

@@ -1,7 +1,7 @@
 import type { CodeReason, KeptNudge, Mechanic } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { PlanRef } from './api.ts'
-import { Id, InstantText, Money, Nullable, strict, Version, Whole } from './basicSchema.ts'
+import { choice, Id, InstantText, Money, Nullable, strict, typed, Version, Whole } from './basicSchema.ts'
 import { DeliveryOptionsSchema } from './deliverySchema.ts'
 import { nudgeFields, ShownLack, Sum } from './outcomeSchema.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
@@ -9,6 +9,7 @@ import { ConditionSchema } from './conditionSchema.ts'
 import { DisplaySchema } from './planSchema.ts'
 
 const Release = Nullable(Type.Integer({ minimum: 1 }))
+// Unsafe: clients of the shop must expect kinds that are new.
 const Kind = Type.Unsafe<Mechanic['kind']>(Type.String())
 
 const Left = Type.Object({ left: Whole, of: Whole }, strict)
@@ -118,7 +119,8 @@ export const ShopCartAnswer = Type.Object(
       Type.Object(
         {
           code: Type.String(),
-          outcome: Type.Unsafe<'applied' | 'noEffect' | 'refused'>({ enum: ['applied', 'noEffect', 'refused'] }),
+          outcome: choice('applied', 'noEffect', 'refused'),
+          // Unsafe: clients of the shop must expect reasons that are new.
           reason: Type.Unsafe<CodeReason | null>(Nullable(Type.String())),
           /** Why the promotion of a code without effect did nothing. */
           lacks: Nullable(ShownLack),
@@ -131,7 +133,7 @@ export const ShopCartAnswer = Type.Object(
         {
           kind: Kind,
           title: Title,
-          nudge: Type.Unsafe<KeptNudge>(
+          nudge: typed<KeptNudge>()(
             Type.Object(
               { ...nudgeFields, add: Type.Array(Type.Object({ sku: Id, quantity: Version }, strict)) },
               strict,

@@ -1,10 +1,11 @@
 import type { Meeting, Pair, PromotionOutcome } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { choice, Id, InstantText, Money, Nullable, strict, Version } from './basicSchema.ts'
+import { choice, Id, InstantText, Money, Nullable, strict, typed, Version } from './basicSchema.ts'
 import { ProductSchema } from './planSchema.ts'
 
 export const PairQuery = Type.Object({ first: Id, second: Id }, strict)
 
+// Unsafe: the facts are those of the reason beside them; see `OutcomeSchema`, which says each.
 const Outcome = Type.Unsafe<PromotionOutcome>(
   Type.Object(
     {
@@ -19,7 +20,7 @@ const Outcome = Type.Unsafe<PromotionOutcome>(
 )
 
 /** Two promotions on a cart in which both fit, priced with neither, each and both; null where no product lies in both. */
-export const PairAnswer = Type.Unsafe<Pair | null>(
+export const PairAnswer = typed<Pair | null>()(
   Nullable(
     Type.Object(
       {

@@ -1,6 +1,6 @@
 import type { Receipt } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, InstantText, Money, Name, Nullable, ProblemSchema, strict, typed, Version } from './basicSchema.ts'
+import { choice, Id, InstantText, Money, Name, Nullable, ProblemSchema, strict, typed, Version } from './basicSchema.ts'
 import { CartSchema } from './orderSchema.ts'
 
 const fields = {
@@ -54,9 +54,7 @@ export const TestCartRun = Type.Object(
     live: Nullable(ReceiptSchema),
     problems: Type.Array(ProblemSchema),
     /** `broken`: not what is expected; `moved`: nothing is expected, and the release prices it otherwise. */
-    state: Type.Unsafe<'holds' | 'broken' | 'moved' | 'same' | 'unpriced'>({
-      enum: ['holds', 'broken', 'moved', 'same', 'unpriced'],
-    }),
+    state: choice('holds', 'broken', 'moved', 'same', 'unpriced'),
   },
   strict,
 )

@@ -7,6 +7,6 @@ export const channel = {
   isInternal: true,
   judge: (test, { cart }) => judgeOneOf(cart.channel, test.in),
   fit: (test, cart, scope) =>
-    isFit(cart.channel, test.in, scope) ? cart : { ...cart, channel: scope.isNegated ? '' : test.in[0]! },
+    isFit(cart.channel, test.in, scope) ? cart : { ...cart, channel: scope.isNegated ? '' : (test.in[0] ?? '') },
   traits: (test) => test.in.map((name) => ({ of: 'channel', name })),
 } as const satisfies ConditionDefinition<'channel'>

@@ -10,7 +10,7 @@ export const shopper = {
   judge: (test, view) => judgeShopper(view, ({ id }) => decide(test.in.includes(id), id)),
   fit: (test, cart, { isNegated }) =>
     withShopper(cart, ({ id }) =>
-      isNegated === test.in.includes(id) ? { id: isNegated ? 'somebody else' : test.in[0]! } : {},
+      isNegated === test.in.includes(id) ? { id: isNegated ? 'somebody else' : (test.in[0] ?? '') } : {},
     ),
   traits: (test) => test.in.map((name) => ({ of: 'id', name })),
 } as const satisfies ConditionDefinition<'shopper'>

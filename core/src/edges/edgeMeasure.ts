@@ -1,3 +1,4 @@
+import { firstOf } from '../values/index.ts'
 import { phaseOf, type Need } from '../mechanics/index.ts'
 import type { Promotion } from '../plan/index.ts'
 import { compileOthers, computeQuote, findRegularPrices, type CompiledPlan } from '../pricing/index.ts'
@@ -25,7 +26,7 @@ export function createMeasure({ mechanic }: Promotion, plan: CompiledPlan, order
     if (!hasEarlier || units === 0) return product.regularPrice * units
     const lines = [{ sku: product.sku, quantity: units }]
     const quote = computeQuote(compileEarlier(plan, product, own), { ...order, cart: { ...order.cart, lines } })
-    return quote.lines[0]![basis === 'current' ? 'total' : basis]
+    return firstOf(quote.lines)[basis === 'current' ? 'total' : basis]
   }
 
   return {

@@ -1,3 +1,4 @@
+import { firstOf } from '../values/index.ts'
 import { definitionOf, type Need } from '../mechanics/index.ts'
 import type { Promotion } from '../plan/index.ts'
 import { limitsOf } from '../conditions/index.ts'
@@ -7,7 +8,7 @@ import type { Condition } from '../terms/index.ts'
 export function needsOfCondition(when: Condition | null): Need[] {
   if (when === null || 'not' in when) return []
   if ('all' in when) return when.all.flatMap(needsOfCondition)
-  if ('any' in when) return when.any.length === 1 ? needsOfCondition(when.any[0]!) : []
+  if ('any' in when) return when.any.length === 1 ? needsOfCondition(firstOf(when.any)) : []
   return limitsOf(when).flatMap(({ op, need }) => {
     if (op === '>=' || op === '=') return [need]
     if (op !== '>') return []

@@ -1,3 +1,4 @@
+import { lastOf } from '../values/index.ts'
 import { categoryPath } from '../catalogue/index.ts'
 import type { Catalogue, Category, Product } from '../terms/index.ts'
 import type { MinorUnits } from '../values/index.ts'
@@ -98,7 +99,7 @@ function createCategoryFinder(existing: readonly Category[]) {
     const known = idByPath.get(key)
     if (known !== undefined) return known
     const parent = path.length > 1 ? findOrAdd(path.slice(0, -1)) : null
-    const category = { id: chooseId(path, byId), name: path.at(-1)!, parent }
+    const category = { id: chooseId(path, byId), name: lastOf(path), parent }
     byId.set(category.id, category)
     idByPath.set(key, category.id)
     added.push(category)

@@ -34,7 +34,7 @@ export function convertPromotion<T extends Converted>(
   let next = {
     ...unstacked,
     mechanic,
-    ...(isStacked ? { stacking: stacking ?? { group: surroundings.store.stackGroups[0]!, mode: 'group' } } : {}),
+    ...(isStacked ? { stacking: stacking ?? { group: surroundings.store.stackGroups[0] ?? '', mode: 'group' } } : {}),
   } as T
   for (const { path } of checkPromotion({ id: 'converted', rank: 1, ...next }, surroundings)) {
     const [field, key] = path.split('.')

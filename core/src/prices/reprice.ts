@@ -11,6 +11,7 @@ import {
   type Instant,
   type MinorUnits,
   type Problem,
+  firstOf,
 } from '../values/index.ts'
 import { computeMargin } from './margin.ts'
 
@@ -230,7 +231,7 @@ export function sortOddFirst<R extends Repriced>(rows: readonly R[]): R[] {
   const plain: R[] = []
   for (const row of rows) {
     if (row.oddities.length === 0) plain.push(row)
-    else groups.get(row.oddities[0]!)!.push(row)
+    else groups.get(firstOf(row.oddities))!.push(row)
   }
   return ([] as R[]).concat(...groups.values(), plain)
 }
@@ -261,8 +262,9 @@ export function toMechanic(
   const values = bands.map(({ operation }) => toValue(operation))
   if (where === null || basis === 'sale' || values.includes(null)) return { kind: 'markdown', reach: {}, prices }
   const rounded = rounding ? { rounding } : {}
-  if (bands.length === 1 && bands[0]!.from === 0)
-    return { kind: 'markdown', reach: where, value: values[0]!, ...rounded }
+  const [band, ...others] = bands
+  const [value] = values
+  if (band?.from === 0 && others.length === 0 && value) return { kind: 'markdown', reach: where, value, ...rounded }
   return {
     kind: 'markdown',
     reach: where,

@@ -1,3 +1,4 @@
+import { firstOf } from '../values/index.ts'
 import { computeEdgeFacts, computeUnitsOnOffer, findRung, percentOff } from '../plan/index.ts'
 import type { CompiledPlan, CompiledPromotion } from '../pricing/index.ts'
 import type { Display, Facts, Product } from '../terms/index.ts'
@@ -44,7 +45,7 @@ export function computeShownPrice(
 ): ShownPrice {
   const to = computeHorizon([plan], now)
   const spans = computePriceSpans(plan, product, { from: now, to }, guest)
-  const { price, promotions } = spans[0]!
+  const { price, promotions } = firstOf(spans)
   const entries = promotions.flatMap((id) => plan.findPromotion(id) ?? [])
   const change = spans.find((span) => span.price !== price)
   const struck = allowed !== null && allowed > price ? allowed : null

@@ -1,3 +1,4 @@
+import { firstOf } from '../values/index.ts'
 import { reachesOf } from '../mechanics/index.ts'
 import { findRegularPrices, type CompiledPlan, type CompiledPromotion, type Quote } from '../pricing/index.ts'
 import type { Product } from '../terms/index.ts'
@@ -54,7 +55,7 @@ export function isIn(plan: CompiledPlan, { promotion }: CompiledPromotion, produ
 
 /** The cheapest and the dearest of a group; one where they are the same. */
 export function findExtremes({ products }: ProductGroup): Product[] {
-  let [cheapest, dearest] = [products[0]!, products[0]!]
+  let [cheapest, dearest] = [firstOf(products), firstOf(products)]
   for (const product of products) {
     if (product.regularPrice < cheapest.regularPrice) cheapest = product
     if (product.regularPrice > dearest.regularPrice) dearest = product

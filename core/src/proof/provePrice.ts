@@ -1,3 +1,4 @@
+import { firstOf } from '../values/index.ts'
 import { computeEdgeCarts } from '../edges/index.ts'
 import { compileOthers, toAlone, type CompiledPromotion } from '../pricing/index.ts'
 import type { Order, Product } from '../terms/index.ts'
@@ -40,7 +41,7 @@ function findDeepestOrder(probe: Probe, entry: CompiledPromotion, product: Produ
     if (lines.length !== 1) continue
     for (const order of probe.dressed(entry, lines)) {
       const given = probe.sell(order).uses.find(({ promotion }) => promotion === entry.id)?.given ?? 0
-      const each = given / lines[0]!.quantity
+      const each = given / firstOf(lines).quantity
       if (each > most) [deepest, most] = [order, each]
     }
   }

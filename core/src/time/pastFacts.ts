@@ -1,3 +1,4 @@
+import { lastOf } from '../values/index.ts'
 import { findRung, toPromotionFacts, type UsedUp } from '../plan/index.ts'
 import { createGuestOrder, findExhausted, type CompiledPromotion } from '../pricing/index.ts'
 import type { Facts, PromotionFacts } from '../terms/index.ts'
@@ -43,7 +44,7 @@ function listLevels(byNow: UsedUp, events: readonly CountEvent[]): Level[] {
   const levels: Level[] = [{ from: -Infinity, facts: toPromotionFacts(used) }]
   for (const event of events.toSorted((a, b) => a.at - b.at)) {
     used = add(used, event, 1)
-    if (levels.at(-1)!.from === event.at) levels.pop()
+    if (lastOf(levels).from === event.at) levels.pop()
     levels.push({ from: event.at, facts: toPromotionFacts(used) })
   }
   return levels

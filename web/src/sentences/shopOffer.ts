@@ -10,6 +10,7 @@ import {
   type Reach,
   type Reward,
   type Value,
+  firstOf,
 } from '@novalex/core'
 import { conditionWordsOf } from '../conditions/words.ts'
 import { wordsOf } from '../mechanics/words.ts'
@@ -83,7 +84,7 @@ function describeGoods(reach: Reach, names: Names): string {
     ...(skus ? [joinWords(skus.map(names.product), 'or')] : []),
     ...(categories ? [joinWords(categories.map(lastName), 'or')] : []),
   ]
-  return words.length === 1 ? words[0]! : SOME
+  return words.length === 1 ? firstOf(words) : SOME
 }
 
 /** What else has to be so, as far as a shopper can be told. */

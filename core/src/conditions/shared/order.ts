@@ -18,6 +18,6 @@ export function withDelivery(
   { wanted, scope }: { readonly wanted: readonly string[]; readonly scope: FitScope },
 ): Cart {
   if (isFit(cart.delivery?.[part], wanted, scope)) return cart
-  const value = scope.isNegated ? '' : wanted[0]!
+  const value = scope.isNegated ? '' : (wanted[0] ?? '')
   return { ...cart, delivery: { ...(cart.delivery ?? OPEN_DELIVERY), [part]: value } }
 }

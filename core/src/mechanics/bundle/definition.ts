@@ -1,3 +1,4 @@
+import { firstOf } from '../../values/index.ts'
 import { checkReach } from '../../catalogue/index.ts'
 import type { CartLine, PickOrder, Reach, Repeat } from '../../terms/index.ts'
 import type { MinorUnits } from '../../values/index.ts'
@@ -58,7 +59,7 @@ export const bundle = {
 function findLimits(mechanic: Bundle, { findSample, isIn }: Samples): MechanicLimit[] {
   const parts = needsOf(mechanic)
   const units = parts.reduce((sum, part) => sum + part.units!, 0)
-  const sample = findSample(parts[0]!)
+  const sample = findSample(firstOf(parts))
   if (sample && parts.every(({ reach }) => isIn(reach, sample))) {
     return [units, 2 * units].map((count) => ({ limit: 'bundle', need: { ...parts[0]!, units: count } }))
   }

@@ -1,3 +1,4 @@
+import { firstOf } from '../../values/index.ts'
 import type { Tier } from '../../terms/index.ts'
 import type { Definition } from '../shared/definition.ts'
 import type { TiersPart } from '../shared/sentence.ts'
@@ -30,6 +31,6 @@ export const delivery = {
       ...(mechanic.options ? [{ part: 'options' as const, options: mechanic.options }] : []),
     ]
   },
-  needs: ({ tiers, basis }) => [{ reach: {}, money: tiers[0]!.from, basis }],
+  needs: ({ tiers, basis }) => [{ reach: {}, money: firstOf(tiers).from, basis }],
   limits: ({ tiers, basis }) => limitsOfMoney(tiers, { reach: {}, basis }),
 } satisfies Definition<DeliveryOffer>

@@ -1,3 +1,4 @@
+import { firstOf } from '../../values/index.ts'
 import { checkReach } from '../../catalogue/index.ts'
 import type { Reach, Tier } from '../../terms/index.ts'
 import type { Definition } from '../shared/definition.ts'
@@ -33,6 +34,6 @@ export const orderDiscount = {
       { part: 'reach', reach: mechanic.reach },
     ]
   },
-  needs: ({ reach, tiers }) => [{ reach, money: tiers[0]!.from, basis: 'current' }],
+  needs: ({ reach, tiers }) => [{ reach, money: firstOf(tiers).from, basis: 'current' }],
   limits: ({ reach, tiers }) => limitsOfMoney(tiers, { reach, basis: 'current' }),
 } satisfies Definition<OrderDiscount>

@@ -1,3 +1,4 @@
+import { firstOf } from '../../values/index.ts'
 import type { Product, Tier, Value } from '../../terms/index.ts'
 import { countOf, dearestFirst, findTouchable, type Outcome, type Taken, type Turn } from '../../units/index.ts'
 import type { NextStep, OfferAct } from '../shared/act.ts'
@@ -33,7 +34,7 @@ function applyQuantityBreak(turn: Turn, mechanic: QuantityBreak): Outcome {
     else batches.push({ units, value: findTier(mechanic.tiers, count)?.value ?? NO_VALUE, pool })
   }
   if (groups.size > 0 && batches.every(({ value }) => value === NO_VALUE)) {
-    const limit = mechanic.tiers[0]!.from
+    const limit = firstOf(mechanic.tiers).from
     return {
       state: null,
       skip: { reason: 'below-first-tier', found: largest, limit, missingUnits: limit - largest },

@@ -1,7 +1,7 @@
 import { checkReach } from '../../catalogue/index.ts'
 import type { Reach, Tier } from '../../terms/index.ts'
 import { isOnce } from '../../units/index.ts'
-import { createProblem, type Problem } from '../../values/index.ts'
+import { createProblem, type Problem, firstOf, lastOf } from '../../values/index.ts'
 import type { Definition } from '../shared/definition.ts'
 import type { ReachPart, TiersPart } from '../shared/sentence.ts'
 import { checkTiers, TIERED } from '../shared/tiers.ts'
@@ -34,9 +34,9 @@ export const quantityBreak = {
       { part: 'reach', reach: mechanic.reach },
     ]
   },
-  needs: ({ reach, tiers }) => [{ reach, units: tiers[0]!.from }],
+  needs: ({ reach, tiers }) => [{ reach, units: firstOf(tiers).from }],
   limits: ({ reach, tiers }) => tiers.map(({ from }) => ({ limit: 'tier', need: { reach, units: from } })),
-  unitRule: ({ reach, tiers }) => ruleForEach(reach, () => tiers.at(-1)!.value),
+  unitRule: ({ reach, tiers }) => ruleForEach(reach, () => lastOf(tiers).value),
 } satisfies Definition<QuantityBreak>
 
 /** An amount taken once can't belong to single units. */

@@ -1,3 +1,4 @@
+import { firstOf } from '../../values/index.ts'
 import type { Reach, Value } from '../../terms/index.ts'
 import {
   addSpread,
@@ -89,7 +90,7 @@ function spreadOnce(places: ReadonlyMap<Chunk, number>, whole: Ledger): Map<Chun
   for (const pool of pools.values()) {
     const inOrder = pool.toSorted((a, b) => a.at - b.at)
     const ledger = new Ledger()
-    const { value } = inOrder[0]!
+    const { value } = firstOf(inOrder)
     const shares = inOrder.map((chunk, at) => ({
       at,
       count: places.get(chunk)!,

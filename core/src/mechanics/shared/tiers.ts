@@ -1,6 +1,6 @@
 import type { Tier, Value } from '../../terms/index.ts'
 import type { Skip } from '../../units/index.ts'
-import { createProblem, type MinorUnits, type Problem } from '../../values/index.ts'
+import { createProblem, type MinorUnits, type Problem, firstOf } from '../../values/index.ts'
 import type { NextStep } from './act.ts'
 import type { PlacedPrice } from './definition.ts'
 import type { MechanicLimit, Need } from './need.ts'
@@ -55,7 +55,7 @@ export function findNextTier(tiers: readonly Tier[], figure: number): NextTier |
 
 /** What an amount lacks for the first tier. */
 export function missFirstTier(tiers: readonly Tier[], found: MinorUnits): Skip {
-  const limit = tiers[0]!.from
+  const limit = firstOf(tiers).from
   return { reason: 'below-first-tier', found, limit, missingAmount: limit - found }
 }
 
@@ -79,6 +79,6 @@ export const TIERED = {
   prices: ({ tiers }: Tiered) => pricesInTiers(tiers),
   carried: ({ tiers }: Tiered) => tiers.at(-1)?.value,
   rewards: ({ tiers }: Tiered) => tiers.map(({ value }) => value),
-  firstReward: ({ tiers }: Tiered) => tiers[0]!.value,
+  firstReward: ({ tiers }: Tiered) => firstOf(tiers).value,
   tiers: ({ tiers }: Tiered) => tiers,
 }

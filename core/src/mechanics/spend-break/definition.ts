@@ -1,3 +1,4 @@
+import { firstOf } from '../../values/index.ts'
 import { checkReach } from '../../catalogue/index.ts'
 import type { Reach, Tier } from '../../terms/index.ts'
 import type { Definition } from '../shared/definition.ts'
@@ -29,6 +30,6 @@ export const spendBreak = {
       { part: 'reach', reach: mechanic.reach },
     ]
   },
-  needs: ({ reach, tiers }) => [{ reach, money: tiers[0]!.from, basis: 'shelf' }],
+  needs: ({ reach, tiers }) => [{ reach, money: firstOf(tiers).from, basis: 'shelf' }],
   limits: ({ reach, tiers }) => limitsOfMoney(tiers, { reach, basis: 'shelf' }),
 } satisfies Definition<SpendBreak>

@@ -1,5 +1,5 @@
 import type { Product } from '../../terms/index.ts'
-import { WHOLE } from '../../values/index.ts'
+import { WHOLE, firstOf } from '../../values/index.ts'
 import { promotionSubject, type Found } from '../finding.ts'
 import type { Check } from '../kinds/check.ts'
 import { isReducing, type ProductGroup } from '../productGroups.ts'
@@ -106,14 +106,14 @@ export function findSuspects({ input, groups, thresholds, facts }: Probe): Suspe
   for (const group of groups) {
     const { entries, products } = group
     if (!entries.some(isReducing)) continue
-    const situations = findSituations(entries, { now, facts }, products[0]!.regularPrice)
+    const situations = findSituations(entries, { now, facts }, firstOf(products).regularPrice)
     for (const product of products) {
       const open = situations.flatMap((situation) => {
         const { share, mayAlarm } = boundStack(product, situation, { plan, thresholds })
         return mayAlarm ? [{ situation, share }] : []
       })
       open.sort((a, b) => a.share - b.share)
-      if (open.length > 0) suspects.push({ product, group, situations: open, share: open[0]!.share })
+      if (open.length > 0) suspects.push({ product, group, situations: open, share: firstOf(open).share })
     }
   }
   return suspects.sort((a, b) => a.share - b.share)

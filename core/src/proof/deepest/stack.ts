@@ -1,7 +1,7 @@
 import { definitionOf } from '../../mechanics/index.ts'
 import { settleOrder, writeQuote, type CompiledPlan } from '../../pricing/index.ts'
 import type { Order } from '../../terms/index.ts'
-import { WHOLE, type BasisPoints, type MinorUnits } from '../../values/index.ts'
+import { WHOLE, type BasisPoints, type MinorUnits, firstOf } from '../../values/index.ts'
 import type { Thresholds } from '../proofInput.ts'
 
 /** What promotions take off a product together, in one order. */
@@ -30,7 +30,7 @@ export function measureStack(
   const { lines, totals } = writeQuote(settled)
   const touched = order.cart.lines.map(() => new Set<string>())
   for (const { line, touched: by } of settled.settlement.state.pieces) for (const { id } of by) touched[line]!.add(id)
-  const { sku } = order.cart.lines[0]!
+  const { sku } = firstOf(order.cart.lines)
   const own = new Set<string>()
   order.cart.lines.forEach((line, at) => {
     if (line.sku === sku) for (const id of touched[at]!) own.add(id)

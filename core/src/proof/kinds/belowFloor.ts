@@ -1,3 +1,4 @@
+import { firstOf } from '../../values/index.ts'
 import { computeFloor } from '../../catalogue/index.ts'
 import { computeQuote, type CompiledPromotion } from '../../pricing/index.ts'
 import type { Product } from '../../terms/index.ts'
@@ -22,7 +23,7 @@ export const findBelowFloor: Check<'below-floor'> = function* (probe) {
       ? isRegularChange
       : (one: CompiledPromotion) => isReducing(one) || isRegularChange(one)
     if (!group.entries.some(isAsked)) continue
-    const situations = findSituations(group.entries, { now, facts }, group.products[0]!.regularPrice)
+    const situations = findSituations(group.entries, { now, facts }, firstOf(group.products).regularPrice)
     for (const product of group.products) {
       const one = findFirst(probe, product, { situations, floor: computeFloor(product, store) })
       if (one) found.set(keyOf(one), merge(found.get(keyOf(one)), one))
@@ -51,7 +52,7 @@ function findFirst({ input, guestOrder }: Probe, { sku }: Product, { situations,
   for (const { at, facts } of situations) {
     const order = { ...guestOrder([{ sku, quantity: 1 }], at), facts }
     const { lines, totals, promotions } = computeQuote(input.plan, order)
-    const price = lines[0]!.total
+    const price = firstOf(lines).total
     if (price >= floor) continue
     const by = [
       ...new Set([...findSteps(promotions, input.plan), ...lines[0]!.adjustments.map(({ promotion }) => promotion)]),

@@ -1,3 +1,4 @@
+import { firstOf } from '../../values/index.ts'
 import type { ReachMatcher } from '../../catalogue/index.ts'
 import { definitionOf, reachesOf } from '../../mechanics/index.ts'
 import { findAskedReaches, limitsOf } from '../../conditions/index.ts'
@@ -16,7 +17,7 @@ export const findDearBundles = ofEach('bundle-dearer', function* (probe, entry) 
   const order = probe.guestOrder(lines, now)
   const proof = { carts: [{ order, total: computeQuote(plan, order).totals.grand }] }
   const points = Math.floor(((price - items) * 100) / Math.max(1, items))
-  const facts = { price, items, sku: lines[0]!.sku }
+  const facts = { price, items, sku: firstOf(lines).sku }
   yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts, proof, points }
 })
 
@@ -99,7 +100,7 @@ function findRequired(
 ): Exclude<Condition, { all: unknown } | { any: unknown } | { not: unknown }>[] {
   if (when === null || 'not' in when) return []
   if ('all' in when) return when.all.flatMap(findRequired)
-  if ('any' in when) return when.any.length === 1 ? findRequired(when.any[0]!) : []
+  if ('any' in when) return when.any.length === 1 ? findRequired(firstOf(when.any)) : []
   return [when]
 }
 

@@ -1,6 +1,6 @@
 import { computeQuote, type CompiledPromotion } from '../../pricing/index.ts'
 import type { Product } from '../../terms/index.ts'
-import { WHOLE } from '../../values/index.ts'
+import { WHOLE, firstOf } from '../../values/index.ts'
 import { promotionSubject, type Found } from '../finding.ts'
 import type { Probe } from '../probe.ts'
 import { findSteps, isRegularChange } from '../productGroups.ts'
@@ -15,7 +15,7 @@ export const findRegularPriceJumps = ofEach('regular-price-jump', function* (pro
   let products = 0
   for (const group of probe.groupsOf(entry)) {
     const from = { now: probe.input.now, facts: probe.facts }
-    const situations = findSituations([entry], from, group.products[0]!.regularPrice)
+    const situations = findSituations([entry], from, firstOf(group.products).regularPrice)
     for (const product of group.products) {
       const found = findFurthest(probe, { entry, product, situations })
       if (!found || found.points <= 0) continue
@@ -42,7 +42,7 @@ function findFurthest({ input, guestOrder }: Probe, { entry, product, situations
     const order = { ...guestOrder([{ sku, quantity: 1 }], at), facts }
     const { lines, totals, promotions } = computeQuote(input.plan, order)
     if (!findSteps(promotions, input.plan).includes(entry.id)) continue
-    const price = lines[0]!.regular
+    const price = firstOf(lines).regular
     const points = Math.floor((Math.abs(regular - price) * 100) / Math.max(regular, price, 1))
     if (furthest && points <= furthest.points) continue
     furthest = {

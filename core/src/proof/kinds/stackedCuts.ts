@@ -1,3 +1,4 @@
+import { firstOf } from '../../values/index.ts'
 import { computeFloor } from '../../catalogue/index.ts'
 import { compilePlan, computeQuote, type CompiledPlan } from '../../pricing/index.ts'
 import { promotionSubject, type Found } from '../finding.ts'
@@ -81,7 +82,7 @@ function judge(
   return {
     weight: 'look',
     subjects: by.map(promotionSubject),
-    facts: { products: 1, sku: product.sku, units: 1, wanted: total, comes: quote.lines[0]!.total, of },
+    facts: { products: 1, sku: product.sku, units: 1, wanted: total, comes: firstOf(quote.lines).total, of },
     proof: { carts: [{ order, total: quote.totals.grand }] },
     points: Math.floor(((floor - total) * 100) / floor),
   }

@@ -1,3 +1,4 @@
+import { lastOf } from '../../values/index.ts'
 import { definitionOf, type GivenUnits } from '../../mechanics/index.ts'
 import { compileOthers, toAlone, type CompiledPromotion } from '../../pricing/index.ts'
 import type { Order } from '../../terms/index.ts'
@@ -11,7 +12,7 @@ const MOST_TRIED = 400
 export const findWorthless = ofEach('reward-worthless', function* (probe, entry) {
   const order = findWorthlessOrder(probe, entry)
   if (!order) return
-  const sku = order.cart.lines.at(-1)!.sku
+  const sku = lastOf(order.cart.lines).sku
   const proof = { carts: [{ order, total: probe.sell(order).quote.totals.grand }] }
   yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts: { sku }, proof, points: 0 }
 })

@@ -1,3 +1,4 @@
+import { lastOf } from '@novalex/core'
 import type { Catalogue, Category, Instant, Product } from '@novalex/core'
 import { loadRows } from '../../platform/db/loadRows.ts'
 import { readNames } from '../../platform/db/readNames.ts'
@@ -63,7 +64,7 @@ export async function listProducts(connection: Connection): Promise<Product[]> {
       .limit(PRODUCTS_A_STEP)
     for (const row of rows) products.push(toProduct(row, parseList))
     if (rows.length < PRODUCTS_A_STEP) return products
-    after = rows.at(-1)!.position
+    after = lastOf(rows).position
   }
 }
 

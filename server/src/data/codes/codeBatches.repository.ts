@@ -1,3 +1,4 @@
+import { lastOf } from '@novalex/core'
 import type { CodeBatch, CodeBatchRequest } from '@novalex/contract'
 import { ask, joinReadings, readingState, type Reading } from '../../platform/db/ask.ts'
 import { readingLatestOf } from '../activity/index.ts'
@@ -129,7 +130,7 @@ export async function* readCodes(connection: Connection, batch: string): AsyncGe
     )
     if (rows.length > 0) yield rows
     if (rows.length < CODES_A_STEP) return
-    after = rows.at(-1)!.code
+    after = lastOf(rows).code
   }
 }
 

@@ -1,4 +1,4 @@
-import { formatOrderRow } from '@novalex/core'
+import { formatOrderRow, lastOf } from '@novalex/core'
 import { ask } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 
@@ -53,7 +53,7 @@ export async function* readOrderRows(
       }),
     )
     if (rows.length < LINES_A_STEP) return
-    const last = rows.at(-1)!
+    const last = lastOf(rows)
     after = [Number(last.order_id), last.position]
   }
 }

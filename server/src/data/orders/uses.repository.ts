@@ -1,3 +1,4 @@
+import { lastOf } from '@novalex/core'
 import { ask, type Reading } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import type { Counts } from '../counts/index.ts'
@@ -98,7 +99,7 @@ export async function* readUses(connection: Connection, promotion: string | null
     )
     yield part
     if (part.length < ROWS_A_STEP) return
-    const last = part.at(-1)!
+    const last = lastOf(part)
     after = [Number(last.order_id), last.promotion]
   }
 }

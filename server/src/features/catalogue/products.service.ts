@@ -84,7 +84,7 @@ export function computeReachAnswer(
   soldOf: ReadonlyMap<string, number>,
   { mechanic, when = null, days }: ReachQuestion,
 ): ReachAnswer {
-  const stacking = { group: plan.store.stackGroups[0]!, mode: 'group' as const }
+  const stacking = { group: plan.store.stackGroups[0] ?? '', mode: 'group' as const }
   const isStacked = [1, 2, 3].includes(phaseOf(mechanic))
   const probe: Promotion = { ...PROBE, mechanic, when, ...(isStacked ? { stacking } : {}) }
   const problems = checkPromotion(probe, plan)

@@ -140,7 +140,7 @@ function markOthers(
     code: null,
     when: null,
     mechanic,
-    ...(phaseOf(mechanic) === 1 ? { stacking: { group: plan.store.stackGroups[0]!, mode: 'group' } } : {}),
+    ...(phaseOf(mechanic) === 1 ? { stacking: { group: plan.store.stackGroups[0] ?? '', mode: 'group' } } : {}),
     limits: {},
     ladder: null,
   }

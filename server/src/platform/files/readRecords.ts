@@ -1,5 +1,5 @@
 import { isUtf8 } from 'node:buffer'
-import { createProblem } from '@novalex/core'
+import { createProblem, lastOf } from '@novalex/core'
 import Papa from 'papaparse'
 import { UnreadableFile } from './UnreadableFile.ts'
 import { MAX_ROWS } from './maxRows.ts'
@@ -72,7 +72,7 @@ function* readCsv(file: Uint8Array): Generator<string[][]> {
     const quotes = errors.find((error) => error.type === 'Quotes')
     if (quotes) throw new UnreadableFile(createProblem('broken-quotes', `${row + (quotes.row ?? 0) + 1}`))
     for (const fields of data) for (let at = 0; at < fields.length; at++) fields[at] = unmark(fields[at]!)
-    if (!meta.truncated) while (data.length > 0 && data.at(-1)!.every((field) => field === '')) data.pop()
+    if (!meta.truncated) while (data.length > 0 && lastOf(data).every((field) => field === '')) data.pop()
     row += data.length
     text = meta.truncated ? text.slice(meta.cursor) : ''
     yield data

@@ -6,6 +6,7 @@ import {
   type HistorySpan,
   type Instant,
   type Product,
+  firstOf,
 } from '@novalex/core'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { GUEST } from '../plans/resolveQuestion.ts'
@@ -39,7 +40,7 @@ export async function settleShownPrices(
       followed.some(({ plan }) => plan.findPricing(product).length > 0),
     )
     const before = shownUntil === null ? new Map<string, HistorySpan>() : await listShownUntil(transaction, shownUntil)
-    const start = Math.max(since, followed[0]!.from)
+    const start = Math.max(since, firstOf(followed).from)
     const counted = listCountedPrices(followed.map(({ plan }) => plan))
     const guest = { ...GUEST, past: await readPastFacts(transaction, counted, start) }
     const view = { followed, before, start, at, guest, pricerAt: createPricers(guest) }

@@ -1,3 +1,4 @@
+import { firstOf } from '@novalex/core'
 import type { CompiledPlan, Instant, PriceEpoch } from '@novalex/core'
 import type { RegularPrice } from '../../data/catalogue/index.ts'
 
@@ -14,7 +15,7 @@ export function toEpochs(
   prices: readonly RegularPrice[],
   { from, to }: { readonly from: Instant; readonly to: Instant },
 ): PriceEpoch[] {
-  const launched = Math.max(prices[0]!.since, from)
+  const launched = Math.max(firstOf(prices).since, from)
   const cuts = [...plans.map((plan) => plan.from), ...prices.map(({ since }) => since)]
   const starts = [...new Set([launched, ...cuts.filter((cut) => cut > launched && cut < to)])].sort((a, b) => a - b)
   return starts.flatMap((start, index) => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { HandOut, PromotionRecord } from '@novalex/contract'
-import { toSlug, type LocalDateTime } from '@novalex/core'
+import { toSlug, type LocalDateTime, firstOf } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
 import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
@@ -54,7 +54,7 @@ function reset(): void {
   body.value = page?.text ?? ''
   isSlugOwn.value = page !== null
   // Which of several is meant can't be known.
-  promotion.value = page?.promotion ?? (promotions.value.length === 1 ? promotions.value[0]!.value : '')
+  promotion.value = page?.promotion ?? (promotions.value.length === 1 ? firstOf(promotions.value).value : '')
   wording.value = page?.wording ?? ''
   from.value = page?.from ?? undefined
   until.value = page?.until ?? undefined

@@ -1,3 +1,4 @@
+import { firstOf } from '@novalex/core'
 import type { ImportKind, ImportStatus } from '@novalex/contract'
 import { computed, ref, watch, type Ref } from 'vue'
 import { useImport } from './useImport.ts'
@@ -7,7 +8,7 @@ export function useImportDialog(
   kinds: readonly ImportKind[],
   { isOpen, onDone }: { readonly isOpen: Ref<boolean>; readonly onDone: (status: ImportStatus) => void },
 ) {
-  const kind = ref<ImportKind>(kinds[0]!)
+  const kind = ref<ImportKind>(firstOf(kinds))
   const file = useImport()
   const { status, send, reset } = file
   /** Whether something in the file would change anything. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ProofAnswer } from '@novalex/contract'
-import { DAY_MS, toLocal } from '@novalex/core'
+import { DAY_MS, toLocal, firstOf, lastOf } from '@novalex/core'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { useAnswer } from '@/api/useAnswer.ts'
@@ -35,8 +35,8 @@ const drawn = computed(() => {
   const spans = history.data.value?.spans ?? []
   if (spans.length === 0) return null
   const end = stretch.until === null ? Infinity : Date.parse(stretch.until) + AFTER_MS
-  const from = Math.max(Date.parse(spans[0]!.from), start.value - BEFORE_MS)
-  return { spans, from, until: Math.min(Date.parse(spans.at(-1)!.until), end, from + MOST_MS) }
+  const from = Math.max(Date.parse(firstOf(spans).from), start.value - BEFORE_MS)
+  return { spans, from, until: Math.min(Date.parse(lastOf(spans).until), end, from + MOST_MS) }
 })
 
 async function showPrices(): Promise<void> {

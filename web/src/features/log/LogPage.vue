@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lastOf } from '@novalex/core'
 import { LOGGED_ACTIONS, type ActivityAnswer, type LoggedThing } from '@novalex/contract'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { call } from '@/api/call.ts'
@@ -39,7 +40,7 @@ const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone })
 const more = () =>
   attempt(async () => {
     const filters = query.value
-    const found = await call('listActivity', { query: { ...filters, before: entries.value.at(-1)!.number } })
+    const found = await call('listActivity', { query: { ...filters, before: lastOf(entries.value).number } })
     if (filters !== query.value) return
     earlier.value = [...earlier.value, ...found.entries]
     hasEarlier.value = found.hasMore

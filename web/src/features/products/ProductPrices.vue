@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { HistoryAnswer } from '@novalex/contract'
-import { DAY_MS, formatAmount, PRIOR_DAYS, toLocal, type MinorUnits } from '@novalex/core'
+import { DAY_MS, formatAmount, PRIOR_DAYS, toLocal, type MinorUnits, firstOf, lastOf } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { productText as words } from '@/locale/enProducts.ts'
 import { formatEnd, formatInstant } from '@/locale/format.ts'
@@ -25,7 +25,7 @@ const isWhole = ref(false)
 
 const range = computed(() => {
   const { spans } = history
-  const [first, last] = [Date.parse(spans[0]!.from), Date.parse(spans.at(-1)!.until)]
+  const [first, last] = [Date.parse(firstOf(spans).from), Date.parse(lastOf(spans).until)]
   if (isWhole.value) return { from: first, until: last }
   const near = NEAR_DAYS * DAY_MS
   return { from: Math.max(first, moment.instant - near), until: Math.min(last, moment.instant + near) }

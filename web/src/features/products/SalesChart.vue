@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lastOf } from '@novalex/core'
 import type { HistoryAnswer } from '@novalex/contract'
 import type { ChartData } from 'chart.js'
 import { computed } from 'vue'
@@ -12,7 +13,7 @@ const { prices, label } = defineProps<{ prices: HistoryAnswer['bySales'][number]
 
 const { colours, base, createOptions } = usePriceChart()
 /** As far beyond the last step as the steps are wide, so that it can be seen. */
-const end = computed(() => Math.ceil(prices.at(-1)!.sold * (1 + 1 / (prices.length - 1))))
+const end = computed(() => Math.ceil(lastOf(prices).sold * (1 + 1 / (prices.length - 1))))
 
 const data = computed<ChartData<'line', { x: number; y: number }[]>>(() => {
   const line = (key: 'price' | 'regular') =>

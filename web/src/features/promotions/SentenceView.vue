@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { describePromotion, type SentencePart } from '@novalex/core'
+import { describePromotion, type SentencePart, firstOf } from '@novalex/core'
 import { computed } from 'vue'
 import { writeSentence } from '@/sentences/sentence.ts'
 import { text } from '@/locale/en.ts'
@@ -22,7 +22,7 @@ const pieces = computed(() => {
 const sections = computed(() => sectionsOf(draft.value.mechanic))
 /** The reach of a list of prices is edited with the list. */
 const sectionOf = (part: SentencePart['part']) =>
-  sections.value.find(({ key }) => key === sectionOfPart(part)) ?? sections.value[0]!
+  sections.value.find(({ key }) => key === sectionOfPart(part)) ?? firstOf(sections.value)
 const faults = computed(() =>
   sections.value.flatMap((section) =>
     problemsOf(section, problemsAt).map((problem) => ({

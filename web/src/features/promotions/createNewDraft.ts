@@ -105,7 +105,7 @@ export function createNewDraft(
     code: null,
     when: null,
     mechanic: wordsOf({ kind: 'markdown' }).first,
-    stacking: { group: store.stackGroups[0]!, mode: 'group' },
+    stacking: { group: store.stackGroups[0] ?? '', mode: 'group' },
     limits: {},
     ladder: null,
     campaign: null,

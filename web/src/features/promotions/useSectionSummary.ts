@@ -1,4 +1,4 @@
-import { definitionOf, describePromotion, findApart, type SentencePart } from '@novalex/core'
+import { definitionOf, describePromotion, findApart, type SentencePart, firstOf } from '@novalex/core'
 import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { text } from '@/locale/en.ts'
@@ -34,7 +34,7 @@ export function useSectionSummary() {
     const ofWhat = [...own.filter(({ part }) => part !== 'reach'), ...parts.filter(({ part }) => part === 'ladder')]
     const apart = stacking ? findApart(stacking.group, store.settings) : []
     const weekly = schedule.weekly ? `${describeWeekly(schedule.weekly)} · ` : ''
-    const found = reach.value ? ` · ${plural(reach.value.reaches[0]!.products, 'product')}` : ''
+    const found = reach.value ? ` · ${plural(firstOf(reach.value.reaches).products, 'product')}` : ''
     const rank = words.stacking.rankShort(promotion.rank)
     return {
       what: [wordsOf(mechanic).title, ...ofWhat.map(say)].join(' · '),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { SalesAnswer } from '@novalex/contract'
-import { addDays } from '@novalex/core'
+import { addDays, firstOf, lastOf } from '@novalex/core'
 import {
   BarController,
   BarElement,
@@ -27,9 +27,9 @@ const colours = useChartColours()
 /** Without gaps: a day on which nothing was sold has no bar. */
 const all = computed(() => {
   const byDay = new Map(days.map((one) => [one.day, one]))
-  const last = days.at(-1)!.day
+  const last = lastOf(days).day
   const list: SalesAnswer['days'] = []
-  for (let day = days[0]!.day; day <= last; day = addDays(day, 1))
+  for (let day = firstOf(days).day; day <= last; day = addDays(day, 1))
     list.push(byDay.get(day) ?? { day, uses: 0, units: 0, given: 0, added: 0 })
   return list.slice(-MOST_DAYS)
 })

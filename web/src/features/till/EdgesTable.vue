@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatAmount, type CartLine, type Product } from '@novalex/core'
+import { formatAmount, type CartLine, type Product, firstOf } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { formatInstant } from '@/locale/format.ts'
@@ -44,7 +44,7 @@ const parts = computed<{ hint: string; head: string; rows: Row[] }[]>(() => {
   const only = onlyProduct(different)
   const carts = different.map(({ lines, ...prices }): Row => ({
     ...prices,
-    title: only === '' ? cartOf(lines) : `${lines[0]!.quantity} ×`,
+    title: only === '' ? cartOf(lines) : `${firstOf(lines).quantity} ×`,
     spoken: cartOf(lines),
     isHere: hasCart(lines),
     go: () => {

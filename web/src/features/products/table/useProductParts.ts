@@ -1,3 +1,4 @@
+import { firstOf } from '@novalex/core'
 import type { TableQuestion, TableRow } from '@novalex/contract'
 import { useQueries } from '@tanstack/vue-query'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -31,7 +32,7 @@ export function useProductParts(ask: () => Omit<TableQuestion, 'from' | 'count'>
     (found) => {
       const known = found.flatMap(({ data }, index) => (data ? [{ data, from: parts.value[index]! * PART }] : []))
       if (known.length === 0) return
-      total.value = known[0]!.data.total
+      total.value = firstOf(known).data.total
       rows.value = new Map(
         known.flatMap(({ data, from }) => data.rows.map((row, index) => [from + index, row] as const)),
       )

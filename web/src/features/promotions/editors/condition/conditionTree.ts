@@ -1,4 +1,4 @@
-import { conditionOf, type Condition, type ConditionTest, type TestKind } from '@novalex/core'
+import { conditionOf, type Condition, type ConditionTest, type TestKind, firstOf } from '@novalex/core'
 import type { Choices } from '@/conditions/shared/conditionWords.ts'
 import { conditionWordsOf, TEST_KINDS } from '@/conditions/words.ts'
 
@@ -32,7 +32,7 @@ export function toGroup(condition: Condition | null): Group {
 /** Back again, as short as it can be said; nothing at all is null. */
 export function fromGroup({ kind, parts }: Group): Condition | null {
   if (parts.length === 0) return null
-  if (parts.length === 1) return parts[0]!
+  if (parts.length === 1) return firstOf(parts)
   return kind === 'all' ? { all: parts } : { any: parts }
 }
 

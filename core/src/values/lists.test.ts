@@ -1,0 +1,13 @@
+import { expect, test } from 'vitest'
+import { firstOf, lastOf } from './lists.ts'
+
+test('the first and the last, also of one, and where the value is nothing', () => {
+  expect([firstOf([1, 2, 3]), lastOf([1, 2, 3])]).toEqual([1, 3])
+  expect([firstOf(['a']), lastOf(['a'])]).toEqual(['a', 'a'])
+  expect([firstOf([undefined]), lastOf([null])]).toEqual([undefined, null])
+})
+
+test('an empty list has neither', () => {
+  expect(() => firstOf([])).toThrow('empty')
+  expect(() => lastOf([])).toThrow('empty')
+})
