@@ -34,6 +34,7 @@ export const Tag = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id, patter
 /** What a shopper is called in messages, as they say themselves. */
 export const ShopperName = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: SEEN })
 export const Name = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: SEEN })
+// Unsafe, here and below: a schema says neither units nor the form of a text in its type.
 export const Money = Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 0, maximum: MAX_MONEY }))
 /** A price floor: unit cost with margin and tax may pass what a price may be. */
 export const Floor = Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 0, maximum: Number.MAX_SAFE_INTEGER }))
@@ -75,6 +76,7 @@ export const ReachSchema = Type.Object(
 /** Counts up with every change of what it belongs to; at most what the database's columns hold. */
 export const Version = Type.Integer({ minimum: 1, maximum: 4_294_967_295 })
 
+// Unsafe: facts are those of the code beside them, which a schema of all codes does not say.
 export const ProblemSchema = Type.Unsafe<Problem>(
   Type.Object({
     code: Type.String(),
