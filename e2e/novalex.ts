@@ -142,23 +142,6 @@ async function resetDatabase(connection: Connection, name: string): Promise<void
   await connection.query(`SET FOREIGN_KEY_CHECKS = 0; ${copies.join('')} SET FOREIGN_KEY_CHECKS = 1`)
   const [plan, catalogue] = [Number(revisions[0]!.plan_revision) + 1, Number(revisions[0]!.catalogue_revision) + 1]
   await connection.query('UPDATE store SET plan_revision = ?, catalogue_revision = ?', [plan, catalogue])
-  await keepFindings(connection, { plan, catalogue })
-}
-
-/** Findings of the first state stay current, under the revisions that it has now. */
-async function keepFindings(connection: Connection, now: { readonly plan: number; readonly catalogue: number }) {
-  const [rows] = await connection.query<RowDataPacket[]>('SELECT plan, state FROM findings')
-  for (const { plan, state } of rows as { plan: string; state: string }[]) {
-    const checked = JSON.parse(state) as { readonly basis: string }
-    const [first, , ...others] = checked.basis.split(' ')
-    const basis = [plan === 'working' ? now.plan : first, now.catalogue, ...others].join(' ')
-    await connection.query('UPDATE findings SET state = ?, revision = IF(plan = ?, ?, revision) WHERE plan = ?', [
-      JSON.stringify({ ...checked, basis }),
-      'working',
-      now.plan,
-      plan,
-    ])
-  }
 }
 
 /** Serious findings of axe on the page as it stands; `rules` narrows what is looked for. */

@@ -169,7 +169,7 @@ test('the rooms of the core and the folders of data see each other’s faces alo
 
 const wordsOf = new Map([...textOf].map(([file, text]) => [file, new Set(text.match(/\w+/g))]))
 
-test('a face names what it gives, and somebody outside takes it', () => {
+test('a face names each export, and each is used outside', () => {
   const faces = [...files.filter(isFace), 'core/src/index.ts']
   expect(faces.length).toBeGreaterThan(35)
   // Declarations of the contract need its name.

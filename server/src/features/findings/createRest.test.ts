@@ -49,7 +49,7 @@ test('a burst of edits starts once, and who asks again without an edit delays no
   expect(started).toEqual(['working'])
 })
 
-test('edits that never end hold it up for ten seconds, each subject by itself', () => {
+test('continuous edits delay the start by ten seconds at most, for each subject separately', () => {
   const { started, rest } = watch()
   rest.note('working', '0')
   for (let edit = 1; edit <= 10; edit++) {

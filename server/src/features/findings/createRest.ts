@@ -1,6 +1,6 @@
-/** Edits come in bursts: work waits until its subject has rested so long, */
+/** Edits come in bursts: work is debounced by this interval, */
 const REST_MS = 1500
-/** but no longer than this while edits go on. */
+/** but delayed no longer than this. */
 const LONGEST_MS = 10_000
 
 export interface Rest {
