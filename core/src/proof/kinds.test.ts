@@ -111,3 +111,15 @@ test('a delivery offer that another outdoes at weekends applies on the other day
   const always = createProofInput([createProduct('A', 1000)], [promotions[0]!, offer('2', { price: 0 }, {})])
   expect(computeFindings(always, { kinds: ['never-applies'] })).toMatchObject([{ subjects: [{ id: '1' }] }])
 })
+
+test.each([
+  ['nowhere yet', [], 0],
+  ['by another option alone', [{ option: 'letter', price: 200, country: 'XA' }], 1],
+  ['by the option that it is for', [{ option: 'parcel', price: 490, country: 'XA' }], 0],
+])('free delivery by parcel, with a code, in a store that delivers %s', (_where, deliveries, found) => {
+  const tiers = [{ from: 100, value: { percent: 10_000 } }]
+  const mechanic = { kind: 'delivery' as const, basis: 'shelf' as const, tiers, options: ['parcel'] }
+  const promotion = createPromotion('p1', { code: { text: 'FREE-2027' }, mechanic, stacking: undefined })
+  const input = createProofInput([createProduct('A', 1000)], [promotion], { deliveries })
+  expect(computeFindings(input, { kinds: ['never-applies'] })).toHaveLength(found)
+})

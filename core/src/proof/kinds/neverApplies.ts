@@ -12,6 +12,8 @@ const USED_UP: ReadonlySet<string> = new Set(['used-up', 'units-gone', 'budget-g
 
 /** It applies to none of the orders that are made for it. */
 export const findNeverApplies = ofEach('never-applies', function* (probe, entry) {
+  // Nothing can be tried where the store delivers nowhere yet.
+  if (entry.phase === 4 && probe.input.deliveries.length === 0) return
   const refused = findRefused(probe, entry)
   if (!refused) return
   const { order, outcome } = refused
