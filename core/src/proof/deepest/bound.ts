@@ -31,22 +31,18 @@ export function boundStack(product: Product, situation: Situation, surroundings:
   const { plan, thresholds } = surroundings
   const reducing = situation.live.filter(isReducing)
   if (reducing.length === 0) return { share: 1, mayAlarm: false }
-  const joins = reducing.filter(isJoining)
   const own = boundUnit(product, situation.live, plan)
-  if (joins.length === 0) return toBound(own, costShare(product, surroundings), thresholds)
+  if (!reducing.some(isJoining)) return toBound(own, costShare(product, surroundings), thresholds)
   // Price steps move the prices by which units that are taken together are weighed.
   if (plan.hasPriceSteps && situation.live.some(({ phase }) => phase === 0)) return { share: 0, mayAlarm: true }
   const goods = [product, ...findCompany(product, situation.live, plan)]
-  const added = joins.flatMap((join) => findGifts(join, goods, plan))
-  const units = goods.map((one) =>
-    one === product
-      ? own
-      : boundUnit(
-          one,
-          findLooking(plan, one).filter((entry) => isLive(entry, situation.at)),
-          plan,
-        ),
+  const liveFor = goods.map((one) =>
+    one === product ? situation.live : findLooking(plan, one).filter((entry) => isLive(entry, situation.at)),
   )
+  // A unit beside it that one of its promotions takes may be reduced by promotions that never look at the product itself.
+  const joins = [...new Set(liveFor.flat())].filter((entry) => isReducing(entry) && isJoining(entry))
+  const added = joins.flatMap((join) => findGifts(join, goods, plan))
+  const units = goods.map((one, at) => (one === product ? own : boundUnit(one, liveFor[at]!, plan)))
   let [left, taken] = [1, 0]
   for (const join of joins) {
     const most = mostOfJoin(join, [...goods, ...added], plan)

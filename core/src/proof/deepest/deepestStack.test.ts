@@ -64,6 +64,32 @@ test('the search finds what a naive one finds, and its bound clears no product t
   )
 })
 
+test('goods beside a product that another promotion reduces are counted with it', () => {
+  const small = createProduct('S', 10)
+  const large = createProduct('L', 1000, { unitCost: null })
+  const third = createPromotion('1', {
+    mechanic: {
+      kind: 'buy-get',
+      buy: { reach: { skus: ['S'] }, quantity: 1 },
+      get: { reach: { skus: ['L'] }, quantity: 4, value: { percent: 3000 } },
+      repeat: 'once',
+    },
+  })
+  // Never looks at S, but takes off the same units of L.
+  const second = createPromotion('2', {
+    mechanic: {
+      kind: 'buy-get',
+      buy: { reach: { skus: ['L'] }, quantity: 1 },
+      get: { sameSku: true, quantity: 1, value: { percent: 10_000 } },
+      repeat: 'once',
+    },
+    stacking: { group: 'extra', mode: 'group' },
+  })
+  const input = createProofInput([small, large], [third, second], { store: { alarm: { reduction: 3500 } } })
+  expect([...findNaively(input).keys()]).toContain('S')
+  expect(findSuspects(createProbe(input)).map(({ product }) => product.sku)).toContain('S')
+})
+
 test('price steps that lift a product into a reach are searched with what they lift it into', () => {
   const steps = createPromotion('1', {
     mechanic: { kind: 'price-steps', reach: {} },
