@@ -33,15 +33,16 @@ export function boundStack(product: Product, situation: Situation, surroundings:
   if (reducing.length === 0) return { share: 1, mayAlarm: false }
   const own = boundUnit(product, situation.live, plan)
   if (!reducing.some(isJoining)) return toBound(own, costShare(product, surroundings), thresholds)
-  // Price steps move the prices by which units that are taken together are weighed.
-  if (plan.hasPriceSteps && situation.live.some(({ phase }) => phase === 0)) return { share: 0, mayAlarm: true }
+  const findLive = (one: Product) =>
+    one === product ? situation.live : findLooking(plan, one).filter((entry) => isLive(entry, situation.at))
   const goods = [product, ...findCompany(product, situation.live, plan)]
-  const liveFor = goods.map((one) =>
-    one === product ? situation.live : findLooking(plan, one).filter((entry) => isLive(entry, situation.at)),
-  )
+  const liveFor = goods.map(findLive)
   // A unit beside it that one of its promotions takes may be reduced by promotions that never look at the product itself.
   const joins = [...new Set(liveFor.flat())].filter((entry) => isReducing(entry) && isJoining(entry))
   const added = joins.flatMap((join) => findGifts(join, goods, plan))
+  // Price steps move the prices by which units that are taken together are weighed.
+  const hasSteps = (live: readonly CompiledPromotion[]) => live.some(({ phase }) => phase === 0)
+  if (plan.hasPriceSteps && [...liveFor, ...added.map(findLive)].some(hasSteps)) return { share: 0, mayAlarm: true }
   const units = goods.map((one, at) => (one === product ? own : boundUnit(one, liveFor[at]!, plan)))
   let [left, taken] = [1, 0]
   for (const join of joins) {

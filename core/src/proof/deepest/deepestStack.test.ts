@@ -90,6 +90,27 @@ test('goods beside a product that another promotion reduces are counted with it'
   expect(findSuspects(createProbe(input)).map(({ product }) => product.sku)).toContain('S')
 })
 
+test('a gift whose price steps lift it is counted at the lifted price', () => {
+  const gift = createPromotion('1', {
+    mechanic: {
+      kind: 'buy-get',
+      buy: { reach: { skus: ['L'] }, quantity: 1 },
+      get: { reach: { skus: ['S'] }, quantity: 1, value: { percent: 10_000 } },
+      gift: true,
+      repeat: 'once',
+    },
+  })
+  const steps = createPromotion('2', {
+    mechanic: { kind: 'price-steps', reach: { skus: ['S'] } },
+    ladder: { by: 'date', rungs: [{ at: '2027-03-01T00:00', value: { price: 2000 } }] },
+    stacking: undefined,
+  })
+  const products = [createProduct('S', 10), createProduct('L', 1000, { unitCost: null })]
+  const input = createProofInput(products, [gift, steps], { store: { alarm: { reduction: 4000 } } })
+  expect([...findNaively(input).keys()]).toContain('L')
+  expect(findSuspects(createProbe(input)).map(({ product }) => product.sku)).toContain('L')
+})
+
 test('price steps that lift a product into a reach are searched with what they lift it into', () => {
   const steps = createPromotion('1', {
     mechanic: { kind: 'price-steps', reach: {} },
