@@ -3,44 +3,59 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from 'vitest'
+import { quoteLines } from './lib/quoteLines.ts'
 import { ROOT } from './lib/system.mjs'
 import { CASE } from './testing/quoteCase.ts'
 
-function quote(args: string[], input = '') {
-  const run = spawnSync('npm', ['run', '-s', 'quote', '--', ...args], { cwd: ROOT, input, encoding: 'utf8' })
-  const answers = run.stdout.trim().split('\n').filter(Boolean)
-  return { status: run.status, answers: answers.map((line) => JSON.parse(line) as Record<string, never>) }
+async function quote(text: string, isInWords = false) {
+  const [texts, priced]: [string[], boolean[]] = [[], []]
+  for await (const one of quoteLines(text.split('\n'), { isInWords })) {
+    texts.push(one.text)
+    priced.push(one.isPriced)
+  }
+  return { texts, isPriced: !priced.includes(false) }
 }
+const parse = (texts: readonly string[]) => texts.map((text) => JSON.parse(text) as Record<string, never>)
 
-test('one case a line in, one quote a line out, in the same order', () => {
-  const other = { ...CASE, cart: { ...CASE.cart, lines: [{ sku: 'A', quantity: 2 }] } }
-  const { status, answers } = quote(['-'], `${JSON.stringify(CASE)}\n\n${JSON.stringify(other)}\n`)
-  expect(status).toBe(0)
-  expect(answers).toMatchObject([{ totals: { grand: 1096 } }, { totals: { grand: 2192 } }])
+const other = { ...CASE, cart: { ...CASE.cart, lines: [{ sku: 'A', quantity: 2 }] } }
+
+test('one case a line in, one quote a line out, in the same order', async () => {
+  const { texts, isPriced } = await quote(`${JSON.stringify(CASE)}\n\n${JSON.stringify(other)}\n`)
+  expect(isPriced).toBe(true)
+  expect(parse(texts)).toMatchObject([{ totals: { grand: 1096 } }, { totals: { grand: 2192 } }])
 })
 
-test('in words: a sentence a line', () => {
+test('in words: a sentence a line', async () => {
   const [promotion] = CASE.plan.promotions
   const club = { ...promotion, id: 'p2', rank: 2, when: { test: 'group', in: ['club'] } }
   const given = { ...CASE, plan: { promotions: [promotion, club] }, cart: { ...CASE.cart, codes: ['X'] } }
-  const args = ['run', '-s', 'quote', '--', '-', '--words']
-  const { stdout } = spawnSync('npm', args, { cwd: ROOT, input: `${JSON.stringify(given)}\n`, encoding: 'utf8' })
-  expect(stdout.split('\n')).toEqual([
-    'Spring paper takes off 1.94 €.',
-    'Spring paper can’t be known for a guest; it is for anyone in club.',
-    'Code X is not valid: check how it is written, or whether it was used already.',
-    '',
-    '',
+  const { texts } = await quote(JSON.stringify(given), true)
+  expect(texts).toEqual([
+    [
+      'Spring paper takes off 1.94 €.',
+      'Spring paper can’t be known for a guest; it is for anyone in club.',
+      'Code X is not valid: check how it is written, or whether it was used already.',
+      '',
+    ].join('\n'),
   ])
 })
 
-test('a file is read as well', () => {
+test('the command reads a file or standard input, and exits with 1 where a case can’t be priced', () => {
+  const run = (args: string[], input = '') =>
+    spawnSync('npm', ['run', '-s', 'quote', '--', ...args], { cwd: ROOT, input, encoding: 'utf8' })
   const file = join(mkdtempSync(join(tmpdir(), 'novalex-quote-')), 'cases.jsonl')
-  writeFileSync(file, JSON.stringify(CASE))
-  expect(quote([file]).answers).toMatchObject([{ totals: { grand: 1096 } }])
+  writeFileSync(file, `${JSON.stringify(CASE)}\n${JSON.stringify(other)}\n`)
+  const read = run([file])
+  expect(read.status).toBe(0)
+  expect(parse(read.stdout.trim().split('\n'))).toMatchObject([
+    { totals: { grand: 1096 } },
+    { totals: { grand: 2192 } },
+  ])
+  const refused = run(['-'], '{ not json\n')
+  expect(refused).toMatchObject({ status: 1, stdout: '{"problems":[{"code":"bad-json","path":""}]}\n' })
 })
 
-test('what can’t be priced gives its problems in its place', () => {
+test('what can’t be priced gives its problems in its place', async () => {
   const promotion = CASE.plan.promotions[0]!
   const changed = (changes: object) => JSON.stringify({ ...CASE, ...changes })
   const plan = (changes: object) => changed({ plan: { promotions: [{ ...promotion, ...changes }] } })
@@ -57,9 +72,9 @@ test('what can’t be priced gives its problems in its place', () => {
     changed({ catalogue: { ...CASE.catalogue, products: [...CASE.catalogue.products, ...CASE.catalogue.products] } }),
     JSON.stringify(CASE),
   ]
-  const { status, answers } = quote(['-'], lines.join('\n'))
-  expect(status).toBe(1)
-  const problems = answers.map((answer) =>
+  const { texts, isPriced } = await quote(lines.join('\n'))
+  expect(isPriced).toBe(false)
+  const problems = parse(texts).map((answer) =>
     (answer.problems as { code: string; path: string }[] | undefined)?.map(({ code, path }) => `${code} ${path}`),
   )
   expect(problems).toEqual([

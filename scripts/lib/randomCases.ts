@@ -7,5 +7,5 @@ import { inject } from 'vitest'
  */
 fc.configureGlobal({
   seed: inject('seed'),
-  ...(process.env.NOVALEX_RUNS === 'full' ? {} : { interruptAfterTimeLimit: 15_000 }),
+  ...(process.env.NOVALEX_RUNS === 'full' ? {} : { interruptAfterTimeLimit: 8000 }),
 })

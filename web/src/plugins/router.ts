@@ -167,11 +167,15 @@ router.onError((_error, to) => {
 const FIRST_PAGE_MS = 1000
 const FILLED_AT_LATEST_MS = 10_000
 
+/** Whether the browser was asked to send and receive no more than needed. Source: https://wicg.github.io/savedata/ */
+const savesData = () => (navigator as { connection?: { saveData?: boolean } }).connection?.saveData === true
+
 /** Fetches every page's code once the first one stands and had time to fill, so that one can go on while the server is away. */
 export async function fetchPages(isFilling: () => boolean): Promise<void> {
   await router.isReady().catch(() => undefined) // said by onError
   for (let waited = 0; waited === 0 || (isFilling() && waited < FILLED_AT_LATEST_MS); waited += FIRST_PAGE_MS)
     await new Promise((resolve) => setTimeout(resolve, FIRST_PAGE_MS))
+  if (savesData()) return
   // Shoppers fetch nothing of the desk.
   const isInShop = router.currentRoute.value.meta.place === 'shop'
   const loads: (() => Promise<unknown>)[] = Object.values(isInShop ? SHOP_PAGES : PAGES)
