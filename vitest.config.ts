@@ -1,7 +1,10 @@
 import { fileURLToPath } from 'node:url'
+import vue from '@vitejs/plugin-vue'
+import vuetify from 'vite-plugin-vuetify'
 import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
+  plugins: [vue(), vuetify({ autoImport: true, styles: 'none' })],
   resolve: { alias: { '@': fileURLToPath(new URL('web/src', import.meta.url)) } },
   test: {
     include: ['{core,contract,server,web}/src/**/*.test.ts', 'scripts/**/*.test.ts', 'docs/**/*.test.ts'],
@@ -11,6 +14,7 @@ export default defineConfig({
     maxWorkers: 2,
     // What the server is made of is loaded once, not for each file.
     isolate: false,
+    server: { deps: { inline: ['vuetify'], external: [/scripts\/lib\/.*\.mjs$/] } },
     testTimeout: 60_000,
     hookTimeout: 120_000,
   },

@@ -5,8 +5,8 @@ import { join } from 'node:path'
 import { AxeBuilder } from '@axe-core/playwright'
 import type { PersonRole } from '@novalex/contract'
 import { test as base, expect, type APIRequestContext, type Locator, type Page } from '@playwright/test'
-import { createConnection, format, type Connection, type RowDataPacket } from 'mysql2/promise'
-import { cloneDatabase } from '../scripts/lib/cloneDatabase.ts'
+import { createConnection } from 'mysql2/promise'
+import { cloneDatabase, resetDatabase } from '../scripts/lib/cloneDatabase.ts'
 import { startServer, type RunningServer } from '../scripts/lib/serve.mjs'
 import { findFreePort } from '../scripts/lib/system.mjs'
 
@@ -33,6 +33,8 @@ interface Fixtures {
   readonly novalex: Novalex
   /** As whom of the demo's people the pages are looked at; null: nobody is signed in. */
   readonly role: PersonRole | null
+  /** Whether the browser saves data: then it fetches the code of a page when one goes there, not ahead. */
+  readonly savesData: boolean
 }
 
 interface WorkerFixtures {
@@ -80,7 +82,7 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
           process.kill(pid, 'SIGKILL')
           await stop()
         },
-        reset: () => resetDatabase(connection, name),
+        reset: () => resetDatabase(connection, name, FIRST),
       })
       await (server as RunningServer | null)?.stop()
       await connection.end()
@@ -94,6 +96,7 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
     await use(house)
   },
   role: ['administrator', { option: true }],
+  savesData: [true, { option: true }],
   context: async ({ context, novalex, role }, use) => {
     if (role) await signInAs(context.request, novalex, role)
     await use(context)
@@ -104,8 +107,10 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
   baseURL: async ({ novalex }, use) => {
     await use(novalex.url)
   },
-  page: async ({ page }, use) => {
+  page: async ({ page, savesData }, use) => {
     const faults: string[] = []
+    if (savesData)
+      await page.addInitScript(() => Object.defineProperty(navigator, 'connection', { value: { saveData: true } }))
     page.on('pageerror', (error) => faults.push(error.message))
     await use(page)
     expect(faults, 'errors thrown in the page').toEqual([])
@@ -122,26 +127,6 @@ export async function signInAs(
 ): Promise<void> {
   const answer = await request.post(`${url}/api/session/demo`, { data: { email: `${role}@fennmoor.example` } })
   expect(answer.ok()).toBe(true)
-}
-
-/** Every table as it was at first; the revisions go on, so that nothing kept in memory from before is taken for true. */
-async function resetDatabase(connection: Connection, name: string): Promise<void> {
-  const [revisions] = await connection.query<RowDataPacket[]>('SELECT plan_revision, catalogue_revision FROM store')
-  const [tables] = await connection.query<RowDataPacket[]>(
-    "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? AND table_name NOT LIKE 'knex%' AND table_name <> 'secrets'",
-    [name],
-  )
-  // A year of orders takes long to copy, and few journeys order anything.
-  const pairs = tables.flatMap(({ name: table }) => [format('??', [table]), format('??', [`${FIRST}.${table}`])])
-  const [sums] = await connection.query<RowDataPacket[]>(`CHECKSUM TABLE ${pairs.join(', ')}`)
-  const isChanged = tables.map((_table, at) => sums[2 * at]!.Checksum !== sums[2 * at + 1]!.Checksum)
-  const changed = tables.filter((_table, at) => isChanged[at])
-  const copies = changed.map(({ name: table }) =>
-    format('DELETE FROM ??; INSERT INTO ?? SELECT * FROM ??;', [table, table, `${FIRST}.${table}`]),
-  )
-  await connection.query(`SET FOREIGN_KEY_CHECKS = 0; ${copies.join('')} SET FOREIGN_KEY_CHECKS = 1`)
-  const [plan, catalogue] = [Number(revisions[0]!.plan_revision) + 1, Number(revisions[0]!.catalogue_revision) + 1]
-  await connection.query('UPDATE store SET plan_revision = ?, catalogue_revision = ?', [plan, catalogue])
 }
 
 /** Serious findings of axe on the page as it stands; `rules` narrows what is looked for. */

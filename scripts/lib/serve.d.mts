@@ -8,7 +8,8 @@ export const TEST_PASSWORD: string
 export function fillWithDemo(options: {
   databaseUrl: string
   now?: string
-  main?: string
+  /** The built seed. */
+  seed?: string
   password?: string
   renews?: boolean
 }): Promise<boolean>

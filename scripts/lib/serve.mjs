@@ -7,6 +7,7 @@ import { endProcess, isOurProcess, pause, ROOT, run } from './system.mjs'
 const START_TIMEOUT_MS = 60_000
 const BUILT = join(ROOT, 'server', 'dist')
 const MAIN = join(BUILT, 'main.mjs')
+const SEED = join(BUILT, 'seed.mjs')
 
 /** What the people of the demo sign in with where nobody sees it: in tests, for pictures and measurements. */
 export const TEST_PASSWORD = 'only-for-tests-and-pictures'
@@ -15,14 +16,14 @@ export const TEST_PASSWORD = 'only-for-tests-and-pictures'
  * Fills an empty database with the demo shop. Tells whether it did; a filled one is left as it is, but for people of the demo that are missing.
  * `renews`: those that are there get the password too.
  */
-export async function fillWithDemo({ databaseUrl, now = '', password = TEST_PASSWORD, renews = false }) {
+export async function fillWithDemo({ databaseUrl, now = '', password = TEST_PASSWORD, renews = false, seed = SEED }) {
   const env = {
     DATABASE_URL: databaseUrl,
     NOVALEX_NOW: now,
     NOVALEX_DEMO_PASSWORD: password,
     NOVALEX_DEMO_PASSWORD_RENEWS: renews ? '1' : '',
   }
-  const output = await run(process.execPath, [join(BUILT, 'seed.mjs')], { env })
+  const output = await run(process.execPath, [seed], { env })
   return output.includes('filled')
 }
 

@@ -5,14 +5,6 @@ import { openDatabase } from '../../server/src/platform/db/openDatabase.ts'
 import { startDatabase } from './database.mjs'
 import { ROOT } from './system.mjs'
 
-declare module 'vitest' {
-  interface ProvidedContext {
-    databaseUrl: string
-    /** The name of a migrated, empty database from which those of the tests are cloned. */
-    template: string
-  }
-}
-
 /** One MariaDB for a run of the unit tests; each test file makes databases of its own in it, as copies of one that was migrated once. */
 export default async function setUp(project: TestProject): Promise<() => Promise<void>> {
   const database = await startDatabase({ folder: join(ROOT, '.novalex', 'unit'), database: 'novalex' })

@@ -1,11 +1,5 @@
 import type { TestProject } from 'vitest/node'
 
-declare module 'vitest' {
-  interface ProvidedContext {
-    seed: number
-  }
-}
-
 /** The seed from which a run's random cases follow; name one in NOVALEX_SEED to see them again. */
 export default function setUp(project: TestProject): void {
   const seed = Number(process.env.NOVALEX_SEED ?? Date.now() % 2 ** 31)

@@ -4,12 +4,6 @@ import type { TestProject } from 'vitest/node'
 import { buildServer } from './bundle.mjs'
 import { ROOT } from './system.mjs'
 
-declare module 'vitest' {
-  interface ProvidedContext {
-    threadFile: string
-  }
-}
-
 /** Builds what the server's threads run: from its sources each would take a second to start. Not where a running server has its own. */
 export default async function setUp(project: TestProject): Promise<void> {
   const folder = join('server', 'dist', 'unit')

@@ -6,6 +6,7 @@ let installed: Promise<void> | null = null
 /** Says into which application the component library goes. */
 export function serveComponents(to: App): void {
   app = to
+  installed = null
 }
 
 async function install(): Promise<void> {

@@ -1,4 +1,5 @@
-import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
+import type { ErrorCode, PromotionDraft, PromotionRecord } from '@novalex/contract'
+import { createStore } from '@novalex/core/testing'
 import { ApiError } from '@/api/http.ts'
 import { DRAFT } from './drafts.ts'
 import { stubServer, type Asked } from './stubServer.ts'
@@ -14,6 +15,9 @@ export function createRecord(id: string, changes: Partial<PromotionDraft> = {}):
 /** Stands in for a server whose plan holds some promotions: writes of another version are refused as stale. */
 export function stubPlan(...given: readonly PromotionRecord[]) {
   const records = new Map(given.map((record) => [record.promotion.id, record]))
+  const refuse = (code: ErrorCode) => {
+    throw new ApiError(code)
+  }
   const idOf = ({ path }: Asked) => path.split('/')[3]!
   function write(asked: Asked, version: number, change: (record: PromotionRecord) => PromotionRecord) {
     const record = records.get(idOf(asked))
@@ -29,7 +33,7 @@ export function stubPlan(...given: readonly PromotionRecord[]) {
   })
   const asked = stubServer({
     getStore: () => ({
-      store: { timeZone: 'Europe/Vienna', currency: 'EUR' },
+      store: createStore(),
       delivery: [],
       now: '2027-03-08T09:00:00Z',
       latestChange: 1,
@@ -38,6 +42,7 @@ export function stubPlan(...given: readonly PromotionRecord[]) {
       release: null,
     }),
     listPromotions: () => [...records.values()],
+    getPromotion: (question) => records.get(idOf(question)) ?? refuse('not-found'),
     createPromotion: ({ body }) => {
       const { outside, fields } = toFields(body as PromotionDraft)
       const id = `p${records.size + 1}`

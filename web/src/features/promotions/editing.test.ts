@@ -1,34 +1,41 @@
-import type { PromotionDraft } from '@novalex/contract'
-import { type Locator, type Page } from '@playwright/test'
-import { expect, test } from './novalex.ts'
-import { open, REACH } from './till.ts'
+// @vitest-environment happy-dom
+import type { PromotionRecord } from '@novalex/contract'
+import { createJourneyTest, expect, expectSaved, type Page } from '@/testing/journey/journey.ts'
+import { open, REACH } from '@/testing/journey/till.ts'
+import { waitUntil } from '@/testing/waitUntil.ts'
 
-/**
- * Types into all fields in one go, on a main thread slowed six-fold, so that nothing is drawn in between: what a fast typist does on a machine that
- * hangs. Each text in the order of the fields.
- */
-async function typeAtOnce(fields: Locator, texts: readonly string[]): Promise<void> {
-  await expect(fields).toHaveCount(texts.length)
-  const session = await fields.page().context().newCDPSession(fields.page())
-  await session.send('Emulation.setCPUThrottlingRate', { rate: 6 })
-  await fields.evaluateAll((elements, values) => {
-    for (const [at, element] of elements.entries()) {
-      const field = element as HTMLInputElement
-      field.focus()
-      field.value = values[at]!
-      field.dispatchEvent(new Event('input', { bubbles: true }))
-    }
-  }, texts)
-  await session.detach()
-}
+const test = createJourneyTest({ hasDemo: false })
+
+test('a reason proposes a mechanic and a first draft', async ({ page }) => {
+  await page.goto('/promotions')
+  await page.getByRole('button', { name: 'Plan a promotion' }).click()
+  await page.getByRole('button', { name: /^Win back/ }).click()
+  await page.getByRole('button', { name: /^All products/ }).click()
+  await expect(page.getByTestId('sentence')).toContainText(
+    /anyone with 1 or more orders before with the code BACK-[A-Z2-9]{6} gets 5.00 € less once at 40.00 € or more/,
+  )
+})
+
+test('a list of SKUs is pasted; lines that name no product are named', async ({ page }) => {
+  await open(page, { kind: 'item-discount', reach: REACH, value: { percent: 1000 } })
+  await page.getByRole('button', { name: 'On what', exact: true }).click()
+  await page.getByRole('button', { name: 'Paste a list of SKUs …' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('textbox', { name: 'SKUs' }).fill('TEN\nTWELVE; FIVE')
+  await dialog.getByRole('button', { name: 'Add 3 SKUs' }).click()
+  await expect(dialog.getByText('line 2: TWELVE')).toBeVisible()
+  await dialog.getByRole('button', { name: 'Add the others' }).click()
+  await expect(page.getByTestId('sentence')).toContainText('Ten or Five')
+  await expect(page.getByText('2 products')).toBeVisible()
+  await expectSaved(page)
+})
 
 /** Until the server has it so. */
 async function expectKept(page: Page, kept: Readonly<Record<string, unknown>>): Promise<void> {
-  const id = new URL(page.url()).pathname.split('/').at(-1)!
-  await expect(async () => {
-    const answer = await page.request.get(`/api/promotions/${id}`)
-    expect(((await answer.json()) as { promotion: PromotionDraft }).promotion).toMatchObject(kept)
-  }).toPass({ timeout: 30_000 })
+  const id = location.pathname.split('/').at(-1)!
+  await waitUntil(async () => {
+    expect((await page.request.ask<PromotionRecord>('GET', `/promotions/${id}`)).promotion).toMatchObject(kept)
+  })
 }
 
 const off = (percent: number) => ({ percent })
@@ -36,8 +43,8 @@ const off = (percent: number) => ({ percent })
 test('tiers typed without a pause are all kept', async ({ page }) => {
   const tiers = [2, 4, 6].map((from) => ({ from, value: off(from * 100) }))
   await open(page, { kind: 'quantity-break', count: 'reach', on: 'all', reach: REACH, tiers })
-  await typeAtOnce(page.getByLabel('From items', { exact: true }), ['3', '5', '9'])
-  await typeAtOnce(page.getByLabel('Percent off', { exact: true }), ['11', '12', '13'])
+  await page.getByLabel('From items', { exact: true }).typeAtOnce(['3', '5', '9'])
+  await page.getByLabel('Percent off', { exact: true }).typeAtOnce(['11', '12', '13'])
   await expect(page.getByTestId('sentence')).toContainText('13 %')
   await expectKept(page, {
     mechanic: {
@@ -54,8 +61,8 @@ test('steps by units sold typed without a pause are all kept', async ({ page }) 
   const rungs = [10, 20, 30].map((at) => ({ at, value: off(at * 100) }))
   await open(page, { kind: 'markdown', reach: REACH, value: off(500) }, { ladder: { by: 'unitsSold', rungs } })
   const steps = page.locator('.rungs')
-  await typeAtOnce(steps.getByLabel('Percent off', { exact: true }), ['11', '12', '13'])
-  await typeAtOnce(steps.getByRole('textbox').and(page.locator('[inputmode=numeric]')), ['12', '24', '36'])
+  await steps.getByLabel('Percent off', { exact: true }).typeAtOnce(['11', '12', '13'])
+  await steps.locator('[inputmode=numeric]').typeAtOnce(['12', '24', '36'])
   await page.getByLabel('Name, for you alone').focus()
   await expect(page.getByText('once 36 are sold')).toBeVisible()
   await expectKept(page, {
@@ -72,7 +79,7 @@ test('steps by units sold typed without a pause are all kept', async ({ page }) 
 
 test('listed prices typed without a pause are all kept', async ({ page }) => {
   await open(page, { kind: 'markdown', reach: {}, prices: { TEN: 900, ODD: 4000, FIVE: 400 } })
-  await typeAtOnce(page.getByLabel(/^Price of /), ['8', '30', '3'])
+  await page.getByLabel(/^Price of /).typeAtOnce(['8', '30', '3'])
   await expect(page.getByLabel('Price of Odd')).toHaveValue('30.00')
   await expectKept(page, { mechanic: { prices: { TEN: 800, ODD: 3000, FIVE: 300 } } })
 })
@@ -83,8 +90,8 @@ test('hours of the week typed without a pause are all kept', async ({ page }) =>
   await open(page, { kind: 'markdown', reach: REACH, value: off(500) }, { schedule })
   await page.getByRole('button', { name: 'Until when', exact: true }).click()
   const hours = page.locator('.window')
-  await typeAtOnce(hours.getByLabel('from', { exact: true }), ['9', '10'])
-  await typeAtOnce(hours.getByLabel('to', { exact: true }), ['17', '16'])
+  await hours.getByLabel('from', { exact: true }).typeAtOnce(['9', '10'])
+  await hours.getByLabel('to', { exact: true }).typeAtOnce(['17', '16'])
   await expectKept(page, {
     schedule: {
       weekly: [
@@ -96,10 +103,10 @@ test('hours of the week typed without a pause are all kept', async ({ page }) =>
 })
 
 test('bands of new prices typed without a pause are all kept', async ({ page }) => {
-  await page.goto('/reprice?text=marker')
+  await page.goto('/reprice?text=ten')
   await page.getByRole('button', { name: 'Another price band' }).click()
   await page.getByRole('button', { name: 'Another price band' }).click()
-  await typeAtOnce(page.getByLabel('Percent', { exact: true }), ['50', '20', '10'])
+  await page.getByLabel('Percent', { exact: true }).typeAtOnce(['50', '20', '10'])
   await expect(page.getByLabel('Percent', { exact: true }).nth(0)).toHaveValue('50')
   await expect(page.getByLabel('Percent', { exact: true }).nth(1)).toHaveValue('20')
   await expect(page.getByLabel('Percent', { exact: true }).nth(2)).toHaveValue('10')

@@ -1,0 +1,69 @@
+import { expect, vi } from 'vitest'
+import { isMeant, textOf, type Locator } from './locator.ts'
+
+type Name = string | RegExp
+
+/** What is expected of elements on the screen, now or soon; the same words as journeys in a browser use. */
+interface ScreenMatchers {
+  toBeVisible(): Promise<void>
+  toBeHidden(): Promise<void>
+  toHaveText(text: Name): Promise<void>
+  toContainText(text: Name): Promise<void>
+  toHaveValue(value: Name): Promise<void>
+  toHaveCount(count: number): Promise<void>
+  toBeDisabled(): Promise<void>
+  toBeEnabled(): Promise<void>
+  toHaveAttribute(name: string, value: Name): Promise<void>
+}
+
+declare module 'vitest' {
+  // eslint-disable-next-line @typescript-eslint/no-empty-object-type, @typescript-eslint/no-unused-vars
+  interface Assertion<T> extends ScreenMatchers {}
+}
+
+const WAIT = { timeout: 20_000, interval: 10 }
+
+/** A matcher that looks again until it holds; tells what it saw last. */
+function soon<Rest extends readonly unknown[]>(look: (found: readonly Element[], ...rest: Rest) => string | null) {
+  return async function (this: { isNot?: boolean }, locator: Locator, ...rest: Rest) {
+    let wrong: string | null = null
+    const isWanted = () => {
+      wrong = look(locator.findAll(), ...rest)
+      if ((wrong === null) === (this.isNot === true)) throw new Error(wrong ?? 'so it is')
+    }
+    const pass = await vi.waitFor(isWanted, WAIT).then(
+      () => this.isNot !== true,
+      () => this.isNot === true,
+    )
+    return { pass, message: () => `${String(locator)}: ${wrong ?? 'so it is'}` }
+  }
+}
+
+const one = (look: (element: Element, wanted: Name) => string | null) =>
+  soon<[Name]>(([first, ...others], wanted) => {
+    if (!first) return 'not on the screen'
+    return others.length > 0 ? `${others.length + 1} on the screen` : look(first, wanted)
+  })
+
+expect.extend({
+  toBeVisible: soon((found) =>
+    found.length === 1 ? null : found.length === 0 ? 'not on the screen' : `${found.length} on the screen`,
+  ),
+  toBeHidden: soon((found) => (found.length === 0 ? null : 'on the screen')),
+  toHaveCount: soon<[number]>((found, count) => (found.length === count ? null : `${found.length} on the screen`)),
+  toHaveText: one((element, wanted) => (isMeant(textOf(element), wanted, { exact: true }) ? null : textOf(element))),
+  toContainText: one((element, wanted) => {
+    const text = textOf(element)
+    return (typeof wanted === 'string' ? text.includes(wanted) : wanted.test(text)) ? null : text
+  }),
+  toHaveValue: one((element, wanted) => {
+    const { value } = element as HTMLInputElement
+    return isMeant(value, wanted, { exact: true }) ? null : `“${value}”`
+  }),
+  toBeDisabled: soon(([first]) => (first?.matches(':disabled') ? null : 'not disabled')),
+  toBeEnabled: soon(([first]) => (first && !first.matches(':disabled') ? null : 'disabled, or not on the screen')),
+  toHaveAttribute: soon<[string, Name]>(([first], name, value) => {
+    const own = first?.getAttribute(name) ?? null
+    return own !== null && isMeant(own, value, { exact: true }) ? null : `“${own}”`
+  }),
+})
