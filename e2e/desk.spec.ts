@@ -1,4 +1,4 @@
-import { choose, expect, expectSaved, test } from './novalex.ts'
+import { choose, expect, test } from './novalex.ts'
 
 test('the calendar: a bar is dragged, stretched by keys, and put back', async ({ page }) => {
   await page.goto('/calendar')
@@ -22,30 +22,6 @@ test('the calendar: a bar is dragged, stretched by keys, and put back', async ({
   await expect(page.getByRole('heading', { name: 'Framing' })).toBeVisible()
 })
 
-test('a test cart is kept beside the till, breaks with an edit, and is listed in the review', async ({ page }) => {
-  await page.goto('/promotions/demo-11')
-  await page.getByRole('button', { name: '3 × ' }).click()
-  await expect(page.getByTestId('receipt').getByRole('status')).not.toHaveText('…')
-  await page.getByRole('button', { name: 'Keep as a test cart …' }).click()
-  const dialog = page.getByRole('dialog')
-  await expect(dialog.getByLabel('Name')).toHaveValue('Any 3 brushes for 21.00')
-  await dialog.getByRole('button', { name: 'Keep it' }).click()
-  await expect(page.getByText('is a test cart now')).toBeVisible()
-  await page.getByRole('link', { name: 'Test carts' }).click()
-  await expect(page.getByRole('row', { name: /holds Any 3 brushes for 21.00 now 21.00 21.00 21.00/ })).toBeVisible()
-  await page.goto('/promotions/demo-11')
-  await page.getByLabel('Price for all 3').fill('24.00')
-  await expectSaved(page)
-  await page.getByRole('link', { name: 'Test carts' }).click()
-  await expect(page.getByRole('row', { name: /broken Any 3 brushes for 21.00 now 21.00 24.00 21.00/ })).toBeVisible()
-  await expect(page.getByText('As the shop prices it').first()).toBeVisible()
-  await page.getByRole('link', { name: 'Releases' }).click()
-  await expect(page.getByText('2 test carts broken by this plan')).toBeVisible()
-  await page.goto('/test-carts')
-  await page.getByRole('button', { name: 'Expect 24.00 from now on' }).click()
-  await expect(page.getByRole('row', { name: /^✓ holds Any 3 brushes/ })).toBeVisible()
-})
-
 test('stacking: `closes` by dragging rank, by keys, and two that meet', async ({ page }) => {
   await page.goto('/stacking')
   const rows = page.getByRole('list').last().getByRole('listitem')
@@ -64,50 +40,6 @@ test('stacking: `closes` by dragging rank, by keys, and two that meet', async ({
   await page.getByRole('button', { name: 'multi-buy, sale: together' }).click()
   await expect(page.getByRole('button', { name: 'multi-buy, sale: apart' })).toBeVisible()
   await expect(page.getByText(/^✓|^✕/).first()).toBeVisible()
-})
-
-test('the shop: an offer on the product page, a cart with a nudge, a code that fits and one that does not', async ({
-  page,
-}) => {
-  await page.goto('/shop/products/MRK-TITWHI')
-  await page.getByRole('button', { name: 'Into the cart' }).click()
-  await expect(page.getByText(/^Single markers: 10 % off from 5, /)).toBeVisible()
-  await page.getByRole('link', { name: 'Cart (1)' }).click()
-  const total = page.getByTestId('shop-total')
-  await expect(page.getByText('4 more Brush marker Titanium White and you save 10 %')).toBeVisible()
-  const before = await total.textContent()
-  const quantity = page.getByRole('spinbutton')
-  await quantity.fill('5')
-  await quantity.press('Enter')
-  await expect(page.getByText(/^Quantity price −/)).toBeVisible()
-  await expect(total).not.toHaveText(before!)
-  await page.getByLabel('Code', { exact: true }).fill('welcome-back')
-  await page.getByRole('button', { name: 'Use it' }).click()
-  await expect(page.getByText(/welcome-back changes nothing: its offer needs you to sign in/)).toBeVisible()
-  await page.getByLabel('Code', { exact: true }).fill('nothing')
-  await page.getByRole('button', { name: 'Use it' }).click()
-  await expect(page.getByText(/nothing is not valid: check how it is written/)).toBeVisible()
-  await page.reload()
-  await expect(page.getByRole('spinbutton')).toHaveValue('5')
-})
-
-test('many at once: a campaign is shifted whole, paused, and put back by one undo', async ({ page }) => {
-  await page.goto('/promotions')
-  await page.getByLabel('Choose all of Spring term').check()
-  const bar = page.getByRole('region', { name: 'Chosen promotions' })
-  await expect(bar.getByRole('status')).toHaveText('4 promotions')
-  const row = page.getByRole('row', { name: /Spring paper, 15 %/ })
-  await expect(row).toContainText('Wed 31 Mar, 24:00')
-  await bar.getByLabel('Days to shift by').fill('3')
-  await bar.getByRole('button', { name: 'Shift', exact: true }).click()
-  await expect(row).toContainText('Sat 3 Apr, 24:00')
-  await bar.getByRole('button', { name: 'Pause' }).click()
-  await expect(page.getByText('Pause: 4 promotions.')).toBeVisible()
-  await expect(row).toContainText('paused')
-  await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(row).toContainText('running')
-  await bar.getByRole('button', { name: 'Resume' }).click()
-  await expect(page.getByText('Resume: nothing of it can be changed so.')).toBeVisible()
 })
 
 test('a link shows what its sender sees: search, filters, moment and plan', async ({ page, context }) => {

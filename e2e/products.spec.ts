@@ -134,19 +134,6 @@ test('three bands, with 10.50 and 30.00 on their right sides, rounded to an endi
   await expect(page.getByTestId('sentence')).toContainText(/from 0.00 €, .* from 10.50 € and .* from 30.00 €/)
 })
 
-test('sale prices are taken off again in one step, and put back in one', async ({ page }) => {
-  await page.goto('/products')
-  await page.getByLabel('Only reduced ones').check()
-  await expect(page.getByText('35 products', { exact: true })).toBeVisible()
-  await page.getByRole('button', { name: 'Take sale prices off …' }).click()
-  const dialog = page.getByRole('dialog', { name: 'Take sale prices off' })
-  await expect(dialog.getByText('35 products back at the regular price:')).toBeVisible()
-  await dialog.getByRole('button', { name: 'Take them off' }).click()
-  await expect(page.getByText('No product is reduced at this moment under this plan.')).toBeVisible()
-  await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(page.getByText('35 products', { exact: true })).toBeVisible()
-})
-
 test('products picked by hand; new regular prices from a day on', async ({ page }) => {
   await page.goto('/products')
   await page.getByLabel('Choose Drawing sheet A3').check()
@@ -196,39 +183,6 @@ test('ten bad rows of a hundred: the good ones taken, the others mended and brou
   await expect(dialog.getByText('new products', { exact: true })).toBeVisible()
   await dialog.getByRole('button', { name: 'Accept' }).click()
   await expect(page.getByText('340 products')).toBeVisible()
-})
-
-test('undo of what files brought: at once, and later from the menu, one after the other', async ({ page }) => {
-  await page.goto('/products')
-  const bringIn = async (name: string, content: string) => {
-    await page.getByRole('button', { name: 'Bring in a file …' }).click()
-    await page.getByLabel('Choose a file').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) })
-    await page.getByRole('button', { name: 'Accept' }).click()
-    await expect(page.getByText('The products are in.')).toBeVisible()
-  }
-  const header = 'sku;name;categories;regular_price;tax_rate\n'
-  await bringIn('spring.csv', `${header}NEW-1;Travel palette;Palettes;19,90;20\n`)
-  await expect(page.getByText('241 products')).toBeVisible()
-  await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(page.getByText('All is as it was before “spring.csv” was brought in.')).toBeVisible()
-  await expect(page.getByText('240 products')).toBeVisible()
-
-  await bringIn('one.csv', `${header}NEW-1;Travel palette;Palettes;19,90;20\n`)
-  await bringIn('two.csv', `${header}NEW-1;Travel palette, large;Palettes;29,90;20\nNEW-2;Sponge;Sponges;2;20\n`)
-  await expect(page.getByText('242 products')).toBeVisible()
-  for (const [name, left] of [
-    ['two.csv', '241 products'],
-    ['one.csv', '240 products'],
-  ] as const) {
-    await page.getByRole('button', { name: 'Files', exact: true }).click()
-    const files = page.getByRole('dialog', { name: 'Files to take away' })
-    await expect(files.getByText(`“${name}” was brought in last.`)).toBeVisible()
-    await files.getByRole('button', { name: 'Undo' }).click()
-    await expect(page.getByText(left)).toBeVisible()
-  }
-  await page.getByRole('button', { name: 'Files', exact: true }).click()
-  await expect(page.getByRole('dialog', { name: 'Files to take away' })).toBeVisible()
-  await expect(page.getByText('was brought in last.')).toHaveCount(0)
 })
 
 test('files: every kind goes out as CSV and XLSX, with a template', async ({ page, request }) => {

@@ -9,13 +9,22 @@ import { router } from '@/plugins/router.ts'
 
 environmentManager.setIsServer(() => false)
 
-/** Draws the whole application at a path, in the document of a test's environment; ends it when called. */
-export async function drawApp(path: string): Promise<() => void> {
-  // Menus measure where they fit.
+/** Menus measure where they fit, and long tables how many rows are in sight. */
+function pretendLayout(): void {
+  const { width, height } = { width: 1280, height: 800 }
   vi.stubGlobal(
     'visualViewport',
-    Object.assign(new EventTarget(), { scale: 1, width: 1280, height: 800, offsetLeft: 0, offsetTop: 0 }),
+    Object.assign(new EventTarget(), { scale: 1, width, height, offsetLeft: 0, offsetTop: 0 }),
   )
+  Object.defineProperties(HTMLElement.prototype, {
+    offsetWidth: { configurable: true, get: () => width },
+    offsetHeight: { configurable: true, get: () => height },
+  })
+}
+
+/** Draws the whole application at a path, in the document of a test's environment; ends it when called. */
+export async function drawApp(path: string): Promise<() => void> {
+  pretendLayout()
   const app = createApp(App).use(installServerState).use(createPinia())
   serveComponents(app)
   const root = document.createElement('div')

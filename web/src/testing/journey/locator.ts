@@ -112,6 +112,18 @@ export class Locator {
     return this.findAll().length > 0
   }
 
+  count(): number {
+    return this.findAll().length
+  }
+
+  allInnerTexts(): string[] {
+    return this.findAll().map(textOf)
+  }
+
+  async textContent(): Promise<string> {
+    return textOf(await this.#find())
+  }
+
   /** The only one, once it is there. Throws where there are several. */
   async #find<E extends Element = HTMLElement>(): Promise<E> {
     return waitUntil(() => {
@@ -225,6 +237,9 @@ export async function press(keys: string): Promise<void> {
   })
   target.dispatchEvent(event)
   await breathe()
+  // A field whose text was changed tells so when it is left, and before it sends its form.
+  const isField = target.matches('input, textarea')
+  if (isField && (key === 'Tab' || key === 'Enter')) target.dispatchEvent(new Event('change', { bubbles: true }))
   if (key === 'Tab') (target as HTMLElement).blur()
   const form = target.closest('form')
   if (key !== 'Enter' || event.defaultPrevented || !target.isConnected) return

@@ -14,6 +14,10 @@ interface ScreenMatchers {
   toBeDisabled(): Promise<void>
   toBeEnabled(): Promise<void>
   toHaveAttribute(name: string, value: Name): Promise<void>
+  /** Of a function: that it throws nothing, now or soon. */
+  toPass(): Promise<void>
+  /** Of a page. */
+  toHaveURL(url: RegExp): Promise<void>
 }
 
 declare module 'vitest' {
@@ -46,6 +50,22 @@ const one = (look: (element: Element, wanted: Name) => string | null) =>
   })
 
 expect.extend({
+  async toPass(check: () => unknown) {
+    return vi.waitFor(check, WAIT).then(
+      () => ({ pass: true, message: () => 'it passes' }),
+      (thrown: unknown) => ({ pass: false, message: () => String(thrown) }),
+    )
+  },
+  async toHaveURL(this: { isNot?: boolean }, _page: unknown, url: RegExp) {
+    const isThere = () => {
+      if (url.test(location.href) === (this.isNot === true)) throw new Error(location.href)
+    }
+    const isNot = this.isNot === true
+    return vi.waitFor(isThere, WAIT).then(
+      () => ({ pass: !isNot, message: () => location.href }),
+      () => ({ pass: isNot, message: () => location.href }),
+    )
+  },
   toBeVisible: soon((found) =>
     found.length === 1 ? null : found.length === 0 ? 'not on the screen' : `${found.length} on the screen`,
   ),

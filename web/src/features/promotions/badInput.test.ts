@@ -1,4 +1,8 @@
-import { expect, expectSaved, test } from './novalex.ts'
+// @vitest-environment happy-dom
+import type { StoreAnswer } from '@novalex/contract'
+import { createJourneyTest, expect, expectSaved } from '@/testing/journey/journey.ts'
+
+const test = createJourneyTest({ hasDemo: true })
 
 test.beforeEach(async ({ page }) => {
   await page.goto('/promotions/demo-1')
@@ -57,44 +61,23 @@ test('a long name is refused, markup is text, and nothing runs', async ({ page }
   await expect(page.getByRole('heading', { name: markup })).toBeVisible()
   await page.getByRole('link', { name: 'Promotions' }).first().click()
   await expect(page.getByRole('link', { name: markup })).toBeVisible()
-  expect(await page.title()).not.toMatch(/^(broken|1)$/)
+  expect(document.title).not.toMatch(/^(broken|1)$/)
 })
 
-test('a category that is gone is named at its field', async ({ page, request }) => {
-  await page.goto('/promotions/demo-1')
-  await page.getByTestId('sentence').getByRole('button', { name: 'Paper' }).click()
-  const file = 'sku,name,categories,regular_price,tax_rate\nTMP-1,Thing,Passing,1,20\n'
-  const upload = await request.post('/api/imports', { headers: { 'content-type': 'text/csv' }, data: file })
-  const { id } = (await upload.json()) as { id: string }
-  await expect
-    .poll(async () => ((await (await request.get(`/api/imports/${id}`)).json()) as { state: string }).state)
-    .toBe('ready')
-  await request.post(`/api/imports/${id}/accept`)
-  await expect
-    .poll(async () => ((await (await request.get(`/api/imports/${id}`)).json()) as { state: string }).state)
-    .toBe('done')
+test('a category that is gone is named at its field', async ({ page }) => {
+  const bringIn = (category: string) =>
+    page.request.bringIn('products', `sku,name,categories,regular_price,tax_rate\nTMP-1,Thing,${category},1,20\n`)
+  await bringIn('Passing')
   await page.reload()
   await page.getByTestId('sentence').getByRole('button', { name: 'Paper' }).click()
-  const categories = page.getByRole('combobox', { name: 'In these categories, and all below' })
-  await categories.fill('passing')
-  await expect(page.getByRole('option', { name: /Passing/ })).toBeVisible()
-  // This window has not heard yet of what happens to the category.
-  await page.route('**/api/categories', (route) => route.abort())
-  const back = 'sku,name,categories,regular_price,tax_rate\nTMP-1,Thing,Paper,1,20\n'
-  const second = (await (
-    await request.post('/api/imports', { headers: { 'content-type': 'text/csv' }, data: back })
-  ).json()) as { id: string }
-  await expect
-    .poll(async () => ((await (await request.get(`/api/imports/${second.id}`)).json()) as { state: string }).state)
-    .toBe('ready')
-  await request.post(`/api/imports/${second.id}/accept`)
-  await expect
-    .poll(async () => ((await (await request.get(`/api/imports/${second.id}`)).json()) as { state: string }).state)
-    .toBe('done')
-  const { catalogueRevision } = (await (await request.get('/api/store')).json()) as { catalogueRevision: number }
-  const gone = await request.delete(`/api/categories/passing?revision=${catalogueRevision}`)
-  expect(gone.status()).toBe(204)
-  await page.getByRole('option', { name: /Passing/ }).click()
+  await page.getByRole('combobox', { name: 'In these categories, and all below' }).fill('passing')
+  const option = page.getByRole('option', { name: /Passing/ })
+  await expect(option).toBeVisible()
+  // This window does not hear of what happens to the category.
+  await bringIn('Paper')
+  const { catalogueRevision } = await page.request.ask<StoreAnswer>('GET', '/store')
+  await page.request.ask('DELETE', `/categories/passing?revision=${catalogueRevision}`)
+  await option.click()
   await expect(page.getByText('The category “passing” is gone. Choose another one.').first()).toBeVisible()
   await expect(page.getByTestId('saving')).toHaveText('not saved: see the marked place')
 })
@@ -122,7 +105,7 @@ test('a file with other heads is matched by hand, and asks which day 3/4 is; the
   await page.goto('/products')
   await page.getByRole('button', { name: 'Bring in a file …' }).click()
   const dialog = page.getByRole('dialog')
-  await dialog.getByRole('combobox', { name: 'What the file holds' }).click({ force: true })
+  await dialog.getByRole('combobox', { name: 'What the file holds' }).click()
   await page.getByRole('option', { name: 'Price history' }).click()
   const content = 'Our prices\n\nArticle;From;To;Price;Was\nSHT-A3;3/4/2026;5/4/2026;1.10;1.25\n'
   const choose = () =>
@@ -135,7 +118,7 @@ test('a file with other heads is matched by hand, and asks which day 3/4 is; the
     ['To', 'until'],
     ['Was', 'regular_price'],
   ] as const) {
-    await dialog.getByRole('combobox', { name: `Holds: ${head}` }).click({ force: true })
+    await dialog.getByRole('combobox', { name: `Holds: ${head}` }).click()
     await page.getByRole('option', { name: column, exact: true }).click()
   }
   await dialog.getByRole('button', { name: 'Read the file this way' }).click()
