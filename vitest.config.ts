@@ -15,7 +15,8 @@ export default defineConfig({
     // What the server is made of is loaded once, not for each file.
     isolate: false,
     server: { deps: { inline: ['vuetify'], external: [/scripts\/lib\/.*\.mjs$/] } },
-    testTimeout: 60_000,
+    // The first journey of a file compiles the application, which a busy machine takes a minute for.
+    testTimeout: 240_000,
     hookTimeout: 120_000,
   },
 })

@@ -1,5 +1,5 @@
 import { queryAllByLabelText, queryAllByRole, queryAllByTestId } from '@testing-library/vue'
-import { waitUntil } from '../waitUntil.ts'
+import { vi } from 'vitest'
 
 type Name = string | RegExp
 
@@ -36,6 +36,9 @@ export function isShown(element: Element): boolean {
   }
   return true
 }
+
+/** How long and how often the screen is searched again; a search goes through all of its elements. */
+export const PATIENCE = { timeout: 60_000, interval: 40 } as const
 
 /** Names elements of the screen, found anew each time that they are asked for. Acts on the one that there is, or waits for it. */
 export class Locator {
@@ -126,20 +129,20 @@ export class Locator {
 
   /** The only one, once it is there. Throws where there are several. */
   async #find<E extends Element = HTMLElement>(): Promise<E> {
-    return waitUntil(() => {
+    return vi.waitFor(() => {
       const [one, ...others] = this.findAll()
       if (!one) throw new Error(`${this.#name}: not on the screen`)
       if (others.length > 0) throw new Error(`${this.#name}: ${others.length + 1} on the screen`)
       return one as E
-    })
+    }, PATIENCE)
   }
 
   async #findEnabled<E extends HTMLElement = HTMLElement>(): Promise<E> {
-    return waitUntil(async () => {
+    return vi.waitFor(async () => {
       const one = await this.#find<E>()
       if (one.matches(':disabled')) throw new Error(`${this.#name}: disabled`)
       return one
-    })
+    }, PATIENCE)
   }
 
   async focus(): Promise<void> {
@@ -203,11 +206,11 @@ export class Locator {
 
   /** Types into all fields in one go, so that nothing is drawn in between: what a fast typist does on a machine that hangs. */
   async typeAtOnce(texts: readonly string[]): Promise<void> {
-    const fields = await waitUntil(() => {
+    const fields = await vi.waitFor(() => {
       const found = this.findAll()
       if (found.length !== texts.length) throw new Error(`${this.#name}: ${found.length} on the screen`)
       return found as HTMLInputElement[]
-    })
+    }, PATIENCE)
     for (const [at, field] of fields.entries()) {
       field.focus()
       enter(field, texts[at]!)

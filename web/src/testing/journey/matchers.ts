@@ -1,5 +1,5 @@
 import { expect, vi } from 'vitest'
-import { isMeant, textOf, type Locator } from './locator.ts'
+import { isMeant, PATIENCE, textOf, type Locator } from './locator.ts'
 
 type Name = string | RegExp
 
@@ -25,8 +25,6 @@ declare module 'vitest' {
   interface Assertion<T> extends ScreenMatchers {}
 }
 
-const WAIT = { timeout: 20_000, interval: 10 }
-
 /** A matcher that looks again until it holds; tells what it saw last. */
 function soon<Rest extends readonly unknown[]>(look: (found: readonly Element[], ...rest: Rest) => string | null) {
   return async function (this: { isNot?: boolean }, locator: Locator, ...rest: Rest) {
@@ -35,7 +33,7 @@ function soon<Rest extends readonly unknown[]>(look: (found: readonly Element[],
       wrong = look(locator.findAll(), ...rest)
       if ((wrong === null) === (this.isNot === true)) throw new Error(wrong ?? 'so it is')
     }
-    const pass = await vi.waitFor(isWanted, WAIT).then(
+    const pass = await vi.waitFor(isWanted, PATIENCE).then(
       () => this.isNot !== true,
       () => this.isNot === true,
     )
@@ -51,7 +49,7 @@ const one = (look: (element: Element, wanted: Name) => string | null) =>
 
 expect.extend({
   async toPass(check: () => unknown) {
-    return vi.waitFor(check, WAIT).then(
+    return vi.waitFor(check, PATIENCE).then(
       () => ({ pass: true, message: () => 'it passes' }),
       (thrown: unknown) => ({ pass: false, message: () => String(thrown) }),
     )
@@ -61,7 +59,7 @@ expect.extend({
       if (url.test(location.href) === (this.isNot === true)) throw new Error(location.href)
     }
     const isNot = this.isNot === true
-    return vi.waitFor(isThere, WAIT).then(
+    return vi.waitFor(isThere, PATIENCE).then(
       () => ({ pass: !isNot, message: () => location.href }),
       () => ({ pass: isNot, message: () => location.href }),
     )
