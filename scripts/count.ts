@@ -46,7 +46,7 @@ let [all, tests] = [0, 0]
 const shares = WORKSPACES.map((workspace) => {
   let [own, ownTests] = [0, 0]
   for (const name of readdirSync(join(root, workspace), { recursive: true, encoding: 'utf8' })) {
-    if (!/\.(ts|vue|mjs)$/.test(name) || /node_modules|dist\/|\.d\.mts$/.test(name)) continue
+    if (!/\.(ts|vue|mjs)$/.test(name) || /node_modules|dist\/|^unit\/|\.d\.mts$/.test(name)) continue
     const count = readFileSync(join(root, workspace, name), 'utf8').split('\n').length - 1
     own += count
     if (TEST.test(join(workspace, name))) ownTests += count
