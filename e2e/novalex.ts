@@ -33,8 +33,6 @@ interface Fixtures {
   readonly novalex: Novalex
   /** As whom of the demo's people the pages are looked at; null: nobody is signed in. */
   readonly role: PersonRole | null
-  /** Whether the browser saves data: then it fetches the code of a page when one goes there, not ahead. */
-  readonly savesData: boolean
 }
 
 interface WorkerFixtures {
@@ -96,7 +94,6 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
     await use(house)
   },
   role: ['administrator', { option: true }],
-  savesData: [true, { option: true }],
   context: async ({ context, novalex, role }, use) => {
     if (role) await signInAs(context.request, novalex, role)
     await use(context)
@@ -107,10 +104,8 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
   baseURL: async ({ novalex }, use) => {
     await use(novalex.url)
   },
-  page: async ({ page, savesData }, use) => {
+  page: async ({ page }, use) => {
     const faults: string[] = []
-    if (savesData)
-      await page.addInitScript(() => Object.defineProperty(navigator, 'connection', { value: { saveData: true } }))
     page.on('pageerror', (error) => faults.push(error.message))
     await use(page)
     expect(faults, 'errors thrown in the page').toEqual([])

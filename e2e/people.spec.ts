@@ -16,8 +16,13 @@ async function openAs(browser: Browser, novalex: Novalex, role: 'planner' | 'rel
 }
 
 async function signIn(page: Page, email: string, password: string): Promise<void> {
-  await page.getByLabel('E-mail').fill(email)
-  await page.getByLabel('Password').fill(password)
+  // The page may still put the focus into its first field while the second is filled.
+  await expect(async () => {
+    await page.getByLabel('E-mail').fill(email)
+    await page.getByLabel('Password').fill(password)
+    await expect(page.getByLabel('E-mail')).toHaveValue(email, { timeout: 1000 })
+    await expect(page.getByLabel('Password')).toHaveValue(password, { timeout: 1000 })
+  }).toPass()
   await page.getByRole('button', { name: 'Sign in', exact: true }).click()
 }
 

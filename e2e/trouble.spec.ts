@@ -1,8 +1,5 @@
 import { expect, expectSaved, test } from './novalex.ts'
 
-// What goes on while the server is away needs the code of pages that was fetched ahead.
-test.use({ savesData: false })
-
 test('two windows on one promotion: the second save shows what differs and asks whose to keep', async ({
   page,
   context,
