@@ -2,10 +2,8 @@ import type { PromotionDraft } from '@novalex/contract'
 import type { Page } from '@playwright/test'
 import { bringInProducts, expect } from './novalex.ts'
 
-export const FREE = { percent: 10_000 }
-
 /** Three products at round prices, so that limits can be met to the cent. */
-export const PRODUCTS = [
+const PRODUCTS = [
   'sku;name;categories;regular_price;unit_cost;tax_rate',
   'TEN;Ten;Tests;10,00;2,00;20',
   'ODD;Odd;Tests;49,99;2,00;20',
@@ -49,7 +47,7 @@ export async function add(page: Page, name: string, quantity: number): Promise<v
   await setQuantity(page, name, quantity)
 }
 
-export const setQuantity = (page: Page, name: string, quantity: number) =>
+const setQuantity = (page: Page, name: string, quantity: number) =>
   page.getByTestId('receipt').getByLabel(`Quantity of ${name}`).fill(String(quantity))
 
 export const expectTotal = (page: Page, total: string) =>
