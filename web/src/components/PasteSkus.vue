@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
-import { ApiError } from '@/api/http.ts'
+import { useForm } from '@/components/useForm.ts'
 import { offerText } from '@/locale/enOffers.ts'
 import { plural } from '@/locale/format.ts'
-import { explainError } from '@/locale/problems.ts'
 import { useNames } from '@/stores/names.ts'
 import { readSkuList, type SkuLine } from './readSkuList.ts'
 
@@ -16,12 +15,11 @@ const words = offerText.paste
 const isOpen = ref(false)
 const typed = ref('')
 const unknown = ref<readonly SkuLine[]>([])
-const refusal = ref('')
+const { refusal, submit } = useForm({ hasFields: false })
 const lines = computed(() => readSkuList(typed.value))
 
 async function take(isLeavingOut: boolean): Promise<void> {
-  refusal.value = ''
-  try {
+  await submit(async () => {
     const found = await call('lookUpProducts', { body: { skus: [...lines.value.map(({ sku }) => sku)] } })
     const known = new Set(found.map(({ sku }) => sku))
     unknown.value = lines.value.filter(({ sku }) => !known.has(sku))
@@ -31,10 +29,7 @@ async function take(isLeavingOut: boolean): Promise<void> {
     isOpen.value = false
     typed.value = ''
     unknown.value = []
-  } catch (thrown) {
-    if (!(thrown instanceof ApiError)) throw thrown
-    refusal.value = explainError(thrown)
-  }
+  })
 }
 </script>
 

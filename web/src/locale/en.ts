@@ -106,6 +106,7 @@ export const text = {
     pageAway: 'This page can not be shown until the server answers.',
     loading: 'Loading …',
     none: '–',
+    actions: 'Actions',
     more: 'More',
     remove: 'Take out',
     search: 'Search by name or SKU',

@@ -7,22 +7,22 @@ import { accessText, ROLE_HINTS } from '@/locale/enAccess.ts'
 import { ROLE_NAMES } from '@/locale/roleNames.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { useRefusal } from './useRefusal.ts'
+import { useForm } from '@/components/useForm.ts'
 
 const words = accessText.people
 const notice = useNotice()
 const store = useStoreInfo()
-const { refusal, isSending, send, at, clear } = useRefusal()
+const { refusal, isSending, submit, errors, reset } = useForm()
 const isOpen = ref(false)
 const person = reactive({ name: '', email: '', role: 'planner' as PersonRole })
 
 function begin(): void {
   Object.assign(person, { name: '', email: '', role: 'planner' })
-  clear()
+  reset()
 }
 
 async function invite(): Promise<void> {
-  const isSent = await send(() => call('invitePerson', { body: { ...person } }))
+  const isSent = await submit(() => call('invitePerson', { body: { ...person } }))
   if (!isSent) return
   isOpen.value = false
   notice.say(words.invited(person.email.trim()))
@@ -48,14 +48,14 @@ async function invite(): Promise<void> {
       autofocus
       maxlength="80"
       :label="accessText.name"
-      :error-messages="at('name')"
+      :error-messages="errors('name')"
     />
     <v-text-field
       v-model="person.email"
       maxlength="254"
       inputmode="email"
       :label="accessText.email"
-      :error-messages="at('email')"
+      :error-messages="errors('email')"
     />
     <v-radio-group v-model="person.role" :label="accessText.role" hide-details>
       <v-radio

@@ -1,22 +1,19 @@
 <script setup lang="ts">
 import { KEY_SCOPES, type KeyScope } from '@novalex/contract'
-import { toInstant, type LocalDateTime } from '@novalex/core'
+import { addDays, toInstant } from '@novalex/core'
 import { useClipboard } from '@vueuse/core'
 import { ref } from 'vue'
 import { call } from '@/api/call.ts'
 import DayField from '@/components/DayField.vue'
 import FormDialog from '@/components/FormDialog.vue'
-import { createFields, provideFields } from '@/components/fields.ts'
 import { accessText, SCOPE_HINTS } from '@/locale/enAccess.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { useRefusal } from './useRefusal.ts'
+import { useForm } from '@/components/useForm.ts'
 
 /** Makes a key, then shows it, this once. */
 const words = accessText.keys
 const store = useStoreInfo()
-const { problems, refusal, isSending, send, at, clear } = useRefusal()
-const fields = createFields(problems)
-provideFields(fields)
+const { refusal, isSending, submit, errors, reset } = useForm()
 const isOpen = ref(false)
 const name = ref('')
 const scopes = ref<KeyScope[]>(['quote'])
@@ -29,8 +26,7 @@ function begin(): void {
   scopes.value = ['quote']
   lastDay.value = undefined
   made.value = ''
-  fields.typed.clear()
-  clear()
+  reset()
 }
 
 async function keep(): Promise<void> {
@@ -38,12 +34,11 @@ async function keep(): Promise<void> {
     isOpen.value = false
     return
   }
-  if (fields.typed.size > 0) return
   const endsAt =
     lastDay.value === undefined
       ? null
-      : new Date(toInstant(`${lastDay.value}T24:00` as LocalDateTime, store.zone)).toISOString()
-  await send(async () => {
+      : new Date(toInstant(`${addDays(lastDay.value, 1)}T00:00`, store.zone)).toISOString()
+  await submit(async () => {
     const { key } = await call('createKey', { body: { name: name.value, scopes: [...scopes.value], endsAt } })
     made.value = key
   })
@@ -70,7 +65,7 @@ async function keep(): Promise<void> {
       <v-btn size="small" class="copy" @click="copy()">{{ copied ? words.copied : words.copy }}</v-btn>
     </template>
     <template v-else>
-      <v-text-field v-model="name" autofocus maxlength="70" :label="words.nameLabel" :error-messages="at('name')" />
+      <v-text-field v-model="name" autofocus maxlength="70" :label="words.nameLabel" :error-messages="errors('name')" />
       <fieldset>
         <legend>{{ words.scopes }}</legend>
         <v-checkbox
@@ -81,7 +76,7 @@ async function keep(): Promise<void> {
           :label="`${scope}: ${SCOPE_HINTS[scope]}`"
         />
       </fieldset>
-      <DayField v-model="lastDay" path="endsAt" :label="words.ends" :hint="words.endsHint" :errors="at('endsAt')" />
+      <DayField v-model="lastDay" path="endsAt" :label="words.ends" :hint="words.endsHint" :errors="errors('endsAt')" />
     </template>
   </FormDialog>
 </template>

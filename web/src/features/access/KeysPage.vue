@@ -2,8 +2,9 @@
 import type { KeyRecord } from '@novalex/contract'
 import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
-import LoadError from '@/components/LoadError.vue'
+import TablePage from '@/components/TablePage.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
+import { text } from '@/locale/en.ts'
 import { accessText } from '@/locale/enAccess.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
@@ -12,6 +13,11 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 import KeyDialog from './KeyDialog.vue'
 
 const words = accessText.keys
+const { name, scopes, used, ends, made } = words.columns
+const COLUMNS = [
+  ...[name, scopes, used, ends, made].map((title) => ({ title })),
+  { title: text.common.actions, isUnseen: true },
+]
 const store = useStoreInfo()
 const moment = useMoment()
 const notice = useNotice()
@@ -34,43 +40,31 @@ const revoke = ({ id, name }: KeyRecord) =>
 </script>
 
 <template>
-  <section class="page">
-    <header class="page-head">
-      <h1>{{ words.title }}</h1>
-      <span class="grow" />
+  <TablePage
+    :title="words.title"
+    :hint="words.hint"
+    :asked="[asked]"
+    :rows="keys"
+    :empty="words.none"
+    :columns="COLUMNS"
+  >
+    <template #acts>
       <router-link to="/reference">{{ words.reference }}</router-link>
       <KeyDialog />
-    </header>
-    <p class="quiet">{{ words.hint }}</p>
-    <LoadError :of="[asked]" />
-    <p v-if="keys?.length === 0" class="quiet empty">{{ words.none }}</p>
-    <table v-else-if="keys" class="printed">
-      <thead>
-        <tr>
-          <th scope="col">{{ words.columns.name }}</th>
-          <th scope="col">{{ words.columns.scopes }}</th>
-          <th scope="col">{{ words.columns.used }}</th>
-          <th scope="col">{{ words.columns.ends }}</th>
-          <th scope="col">{{ words.columns.made }}</th>
-          <td />
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="key in keys" :key="key.id" :class="{ quiet: key.revokedAt !== null }">
-          <td class="name">{{ key.name }}</td>
-          <td>{{ key.scopes.join(', ') }}</td>
-          <td>{{ key.lastUsedAt ? when(key.lastUsedAt) : words.never }}</td>
-          <td>{{ endOf(key) }}</td>
-          <td>{{ words.madeBy(when(key.createdAt), key.createdBy) }}</td>
-          <td>
-            <div class="row-acts">
-              <v-btn v-if="key.revokedAt === null" size="small" @click="revoke(key)">{{ words.revoke }}</v-btn>
-            </div>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-  </section>
+    </template>
+    <tr v-for="key in keys" :key="key.id" :class="{ quiet: key.revokedAt !== null }">
+      <td class="name">{{ key.name }}</td>
+      <td>{{ key.scopes.join(', ') }}</td>
+      <td>{{ key.lastUsedAt ? when(key.lastUsedAt) : words.never }}</td>
+      <td>{{ endOf(key) }}</td>
+      <td>{{ words.madeBy(when(key.createdAt), key.createdBy) }}</td>
+      <td>
+        <div class="row-acts">
+          <v-btn v-if="key.revokedAt === null" size="small" @click="revoke(key)">{{ words.revoke }}</v-btn>
+        </div>
+      </td>
+    </tr>
+  </TablePage>
 </template>
 
 <style scoped>
@@ -80,10 +74,5 @@ table.printed td {
 
 .name {
   overflow-wrap: anywhere;
-}
-
-.empty {
-  padding: 40px 0;
-  text-align: center;
 }
 </style>

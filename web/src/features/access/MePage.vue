@@ -11,7 +11,7 @@ import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { nameAgent } from './nameAgent.ts'
-import { useRefusal } from './useRefusal.ts'
+import { useForm } from '@/components/useForm.ts'
 
 /** One's own password, and where one is signed in. */
 const words = accessText.me
@@ -19,7 +19,7 @@ const session = useSession()
 const store = useStoreInfo()
 const notice = useNotice()
 const attempt = useAttempt()
-const { refusal, isSending, send, at } = useRefusal()
+const { refusal, isSending, submit, errors } = useForm()
 const present = ref('')
 const password = ref('')
 const asked = useAnswer('listOwnSessions')
@@ -27,7 +27,7 @@ const { data: sessions } = asked
 const when = (text: string) => formatInstant(Date.parse(text), { zone: store.zone })
 
 async function change(): Promise<void> {
-  const isChanged = await send(() =>
+  const isChanged = await submit(() =>
     call('changePassword', { body: { present: present.value, password: password.value } }),
   )
   if (!isChanged) return
@@ -70,7 +70,7 @@ const end = ({ id }: OwnSessions[number]) =>
           autocomplete="current-password"
           maxlength="200"
           :label="words.present"
-          :error-messages="at('present')"
+          :error-messages="errors('present')"
         />
         <v-text-field
           v-model="password"
@@ -80,7 +80,7 @@ const end = ({ id }: OwnSessions[number]) =>
           :label="words.next"
           :hint="accessText.welcome.hint"
           persistent-hint
-          :error-messages="at('password')"
+          :error-messages="errors('password')"
         />
         <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
         <v-btn type="submit" :disabled="present === '' || password === '' || isSending">{{ words.act }}</v-btn>

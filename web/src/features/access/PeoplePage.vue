@@ -4,7 +4,7 @@ import { ref } from 'vue'
 import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import FormDialog from '@/components/FormDialog.vue'
-import LoadError from '@/components/LoadError.vue'
+import TablePage from '@/components/TablePage.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { accessText, ROLE_HINTS } from '@/locale/enAccess.ts'
 import { ROLE_NAMES } from '@/locale/roleNames.ts'
@@ -16,6 +16,11 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 import InviteDialog from './InviteDialog.vue'
 
 const words = accessText.people
+const { name, role, state, seen } = words.columns
+const COLUMNS = [
+  ...[name, role, state, seen].map((title) => ({ title })),
+  { title: text.common.actions, isUnseen: true },
+]
 const ROLES = PERSON_ROLES.map((role) => ({
   value: role,
   title: ROLE_NAMES[role],
@@ -66,70 +71,58 @@ async function remove(): Promise<void> {
 </script>
 
 <template>
-  <section class="page">
-    <header class="page-head">
-      <h1>{{ words.title }}</h1>
-      <span class="grow" />
-      <InviteDialog />
-    </header>
-    <LoadError :of="[asked]" />
-    <table v-if="people" class="printed">
-      <thead>
-        <tr>
-          <th scope="col">{{ words.columns.name }}</th>
-          <th scope="col">{{ words.columns.role }}</th>
-          <th scope="col">{{ words.columns.state }}</th>
-          <th scope="col">{{ words.columns.seen }}</th>
-          <td />
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="person in people" :key="person.id" :class="{ quiet: person.state === 'removed' }">
-          <td class="name">
-            <strong>{{ person.name }}</strong>
-            <span v-if="person.id === session.account?.id" class="quiet"> · {{ words.you }}</span>
-            <span class="email quiet">{{ person.email }}</span>
-          </td>
-          <td class="role">
-            <template v-if="person.state === 'removed'">{{ ROLE_NAMES[person.role] }}</template>
-            <v-select
-              v-else
-              :model-value="person.role"
-              :items="ROLES"
-              item-props="props"
-              :aria-label="words.roleOf(person.name)"
-              @update:model-value="(role: PersonRole) => changeRole(person, role)"
-            />
-          </td>
-          <td>{{ words.states[person.state] }}</td>
-          <td class="seen">{{ seenOf(person) }}</td>
-          <td>
-            <div v-if="person.state !== 'removed'" class="row-acts">
-              <v-btn v-if="person.state === 'invited'" size="small" @click="inviteAgain(person)">{{
-                words.again
-              }}</v-btn>
-              <v-btn v-if="person.sessions > 0" size="small" @click="endSessions(person)">{{ words.end }}</v-btn>
-              <v-btn size="small" @click="askToRemove(person)">{{ words.remove }}</v-btn>
-            </div>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <p v-else-if="!asked.error.value" class="quiet">{{ text.common.loading }}</p>
-    <FormDialog
-      v-if="going"
-      v-model="isRemoving"
-      :title="words.removeTitle(going.name)"
-      :save="words.removeAct"
-      @keep="remove"
-    >
-      <p>{{ words.removeHint(going.name) }}</p>
-    </FormDialog>
-  </section>
+  <TablePage
+    class="people"
+    :title="words.title"
+    :asked="[asked]"
+    :rows="people"
+    :empty="text.common.none"
+    :columns="COLUMNS"
+  >
+    <template #acts><InviteDialog /></template>
+    <tr v-for="person in people" :key="person.id" :class="{ quiet: person.state === 'removed' }">
+      <td class="name">
+        <strong>{{ person.name }}</strong>
+        <span v-if="person.id === session.account?.id" class="quiet"> · {{ words.you }}</span>
+        <span class="email quiet">{{ person.email }}</span>
+      </td>
+      <td class="role">
+        <template v-if="person.state === 'removed'">{{ ROLE_NAMES[person.role] }}</template>
+        <v-select
+          v-else
+          :model-value="person.role"
+          :items="ROLES"
+          item-props="props"
+          :aria-label="words.roleOf(person.name)"
+          @update:model-value="(role: PersonRole) => changeRole(person, role)"
+        />
+      </td>
+      <td>{{ words.states[person.state] }}</td>
+      <td class="seen">{{ seenOf(person) }}</td>
+      <td>
+        <div v-if="person.state !== 'removed'" class="row-acts">
+          <v-btn v-if="person.state === 'invited'" size="small" @click="inviteAgain(person)">{{ words.again }}</v-btn>
+          <v-btn v-if="person.sessions > 0" size="small" @click="endSessions(person)">{{ words.end }}</v-btn>
+          <v-btn size="small" @click="askToRemove(person)">{{ words.remove }}</v-btn>
+        </div>
+      </td>
+    </tr>
+    <template #below>
+      <FormDialog
+        v-if="going"
+        v-model="isRemoving"
+        :title="words.removeTitle(going.name)"
+        :save="words.removeAct"
+        @keep="remove"
+      >
+        <p>{{ words.removeHint(going.name) }}</p>
+      </FormDialog>
+    </template>
+  </TablePage>
 </template>
 
 <style scoped>
-table {
+.people :deep(table) {
   max-width: 1020px;
 }
 

@@ -5,12 +5,12 @@ import { call } from '@/api/call.ts'
 import { accessText } from '@/locale/enAccess.ts'
 import { useSession } from '@/stores/session.ts'
 import DoorFrame from './DoorFrame.vue'
-import { useRefusal } from './useRefusal.ts'
+import { useForm } from '@/components/useForm.ts'
 
 const session = useSession()
 const router = useRouter()
 const words = accessText.setUp
-const { refusal, isSending, send, at } = useRefusal()
+const { refusal, isSending, submit, errors } = useForm()
 const zones = Intl.supportedValuesOf('timeZone')
 const currencies = Intl.supportedValuesOf('currency')
 const store = reactive({
@@ -22,7 +22,7 @@ const store = reactive({
 const person = reactive({ name: '', email: '', password: '' })
 
 const begin = () =>
-  send(async () => {
+  submit(async () => {
     session.take(await call('setUp', { body: { store: { ...store }, person: { ...person } } }))
     await router.replace('/')
   })
@@ -38,20 +38,20 @@ const begin = () =>
         autofocus
         maxlength="120"
         :label="words.storeName"
-        :error-messages="at('store.name')"
+        :error-messages="errors('store.name')"
       />
       <div class="pair">
         <v-autocomplete
           v-model="store.currency"
           :items="currencies"
           :label="words.currency"
-          :error-messages="at('store.currency')"
+          :error-messages="errors('store.currency')"
         />
         <v-autocomplete
           v-model="store.timeZone"
           :items="zones"
           :label="words.timeZone"
-          :error-messages="at('store.timeZone')"
+          :error-messages="errors('store.timeZone')"
         />
       </div>
       <v-checkbox v-model="store.pricesIncludeTax" :label="words.gross" />
@@ -61,7 +61,7 @@ const begin = () =>
         maxlength="80"
         autocomplete="name"
         :label="accessText.name"
-        :error-messages="at('person.name')"
+        :error-messages="errors('person.name')"
       />
       <v-text-field
         v-model="person.email"
@@ -69,7 +69,7 @@ const begin = () =>
         inputmode="email"
         autocomplete="username"
         :label="accessText.email"
-        :error-messages="at('person.email')"
+        :error-messages="errors('person.email')"
       />
       <v-text-field
         v-model="person.password"
@@ -79,7 +79,7 @@ const begin = () =>
         :label="accessText.password"
         :hint="accessText.welcome.hint"
         persistent-hint
-        :error-messages="at('person.password')"
+        :error-messages="errors('person.password')"
       />
       <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
       <v-btn type="submit" variant="flat" :disabled="isSending">{{ words.act }}</v-btn>

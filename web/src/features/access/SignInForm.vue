@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
 import { accessText, ROLE_HINTS } from '@/locale/enAccess.ts'
 import { ROLE_NAMES } from '@/locale/roleNames.ts'
-import { useRefusal } from './useRefusal.ts'
+import { useForm } from '@/components/useForm.ts'
 
 /** Address and password; in the demo, its people besides. `only` is the one who may sign in here. */
 const { demo, only = null } = defineProps<{ demo: SessionAnswer['demo']; only?: string | null }>()
@@ -13,15 +13,15 @@ const emit = defineEmits<{ done: [SessionAnswer] }>()
 const words = accessText.signIn
 const email = ref(only ?? '')
 const password = ref('')
-const { refusal, isSending, send } = useRefusal()
+const { refusal, isSending, submit } = useForm({ hasFields: false })
 const offered = computed(() => demo.filter((person) => only === null || person.email === only))
 
 const signIn = () =>
-  send(async () => {
+  submit(async () => {
     emit('done', await call('signIn', { body: { email: email.value, password: password.value } }))
   })
 const signInToDemo = (address: string) =>
-  send(async () => {
+  submit(async () => {
     emit('done', await call('signInToDemo', { body: { email: address } }))
   })
 </script>

@@ -7,7 +7,7 @@ import { accessText } from '@/locale/enAccess.ts'
 import { useSession } from '@/stores/session.ts'
 import DoorFrame from './DoorFrame.vue'
 import SignInForm from './SignInForm.vue'
-import { useRefusal } from './useRefusal.ts'
+import { useForm } from '@/components/useForm.ts'
 
 const session = useSession()
 const router = useRouter()
@@ -15,7 +15,7 @@ const route = useRoute()
 const isReset = ref(false)
 const email = ref('')
 const sentTo = ref('')
-const { refusal, isSending, send, at, clear } = useRefusal()
+const { refusal, isSending, submit, errors, reset } = useForm()
 
 async function begin(answer: SessionAnswer): Promise<void> {
   session.take(answer)
@@ -25,7 +25,7 @@ async function begin(answer: SessionAnswer): Promise<void> {
 }
 
 const askForReset = () =>
-  send(async () => {
+  submit(async () => {
     await call('askForReset', { body: { email: email.value } })
     sentTo.value = email.value.trim()
   })
@@ -33,7 +33,7 @@ const askForReset = () =>
 function toReset(to: boolean): void {
   isReset.value = to
   sentTo.value = ''
-  clear()
+  reset()
 }
 </script>
 
@@ -57,7 +57,7 @@ function toReset(to: boolean): void {
           autocomplete="username"
           maxlength="254"
           :label="accessText.email"
-          :error-messages="at('email')"
+          :error-messages="errors('email')"
         />
         <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
         <v-btn type="submit" variant="flat" :disabled="email.trim() === '' || isSending">{{

@@ -8,7 +8,7 @@ import { accessText } from '@/locale/enAccess.ts'
 import { explainError } from '@/locale/problems.ts'
 import { useSession } from '@/stores/session.ts'
 import DoorFrame from './DoorFrame.vue'
-import { useRefusal } from './useRefusal.ts'
+import { useForm } from '@/components/useForm.ts'
 
 /** Where the link of an invitation or a reset leads: a password is chosen. The link's secret stands after the #, which no server sees. */
 const session = useSession()
@@ -18,7 +18,7 @@ const words = accessText.welcome
 const link = shallowRef<LinkAnswer | null>(null)
 const lapsed = ref('')
 const password = ref('')
-const { refusal, isSending, send, at } = useRefusal()
+const { refusal, isSending, submit, errors } = useForm()
 
 async function look(): Promise<void> {
   try {
@@ -31,7 +31,7 @@ async function look(): Promise<void> {
 void look()
 
 const keep = () =>
-  send(async () => {
+  submit(async () => {
     session.take(await call('useLink', { body: { token, password: password.value } }))
     await router.replace('/')
   })
@@ -56,7 +56,7 @@ const keep = () =>
         autocomplete="new-password"
         maxlength="200"
         :label="accessText.password"
-        :error-messages="at('password')"
+        :error-messages="errors('password')"
       />
       <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
       <v-btn type="submit" variant="flat" :disabled="password === '' || isSending">{{ words.act }}</v-btn>

@@ -2,13 +2,13 @@
 import type { CodeBatch } from '@novalex/contract'
 import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
-import { ApiError } from '@/api/http.ts'
 import FormDialog from '@/components/FormDialog.vue'
-import { useAttempt } from '@/composables/useAttempt.ts'
+import TypedField from '@/components/TypedField.vue'
+import { useForm } from '@/components/useForm.ts'
 import { sellingText } from '@/locale/enSelling.ts'
 import { plural } from '@/locale/format.ts'
-import { explainError, explainProblem } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** Has codes made for a promotion. */
 const {
@@ -19,56 +19,35 @@ const {
 const words = sellingText.codes
 const form = sellingText.codes.form
 const notice = useNotice()
-const attempt = useAttempt()
+const store = useStoreInfo()
+const { refusal, isSending, submit, reset, errors } = useForm()
 const isOpen = ref(false)
 const name = ref('')
-const count = ref('100')
+const count = ref<number | null>(100)
 const prefix = ref('')
-const length = ref('8')
-const refusal = ref<ApiError | null>(null)
-const whole = (text: string) =>
-  /^\d{1,9}$/.test(text.trim().replaceAll(/[ .,]/g, '')) ? Number(text.trim().replaceAll(/[ .,]/g, '')) : null
-const isIncomplete = computed(
-  () => name.value.trim() === '' || whole(count.value) === null || whole(length.value) === null,
-)
-const example = computed(() => words.shape(plainPrefix(), Math.min(whole(length.value) ?? 8, 20)))
-const plainPrefix = () => prefix.value.toUpperCase().replaceAll(/[\s-]/g, '')
-const errorsAt = (path: string) => {
-  const problem = refusal.value?.problems.find((one) => one.path === path)
-  return problem ? [explainProblem(problem)] : []
-}
+const length = ref<number | null>(8)
+const isIncomplete = computed(() => name.value.trim() === '' || count.value === null || length.value === null)
+const plainPrefix = computed(() => prefix.value.toUpperCase().replaceAll(/[\s-]/g, ''))
+const example = computed(() => words.shape(plainPrefix.value, Math.min(length.value ?? 8, 20)))
 
-function reset(): void {
+function begin(): void {
   // Batches come newest first: the next one looks like the last.
   const last = batches[0]
   name.value = form.firstName(batches.length + 1)
-  count.value = '100'
+  count.value = 100
   prefix.value = last?.prefix ?? ''
-  length.value = String(last?.length ?? 8)
-  refusal.value = null
+  length.value = last?.length ?? 8
+  reset()
 }
 
 async function keep(): Promise<void> {
-  const body = {
-    promotion,
-    name: name.value,
-    count: whole(count.value) ?? 0,
-    pattern: { prefix: plainPrefix(), length: whole(length.value) ?? 0 },
-  }
-  refusal.value = null
-  await attempt(async () => {
-    try {
-      await call('createCodeBatch', { body })
-    } catch (thrown) {
-      if (!(thrown instanceof ApiError)) throw thrown
-      refusal.value = thrown
-      return
-    }
-    isOpen.value = false
-    notice.say(form.said(plural(body.count, 'code')))
-  })
+  const pattern = { prefix: plainPrefix.value, length: length.value! }
+  const body = { promotion, name: name.value, count: count.value!, pattern }
+  if (!(await submit(() => call('createCodeBatch', { body })))) return
+  isOpen.value = false
+  notice.say(form.said(plural(body.count, 'code')))
+  await store.refresh()
 }
-const said = computed(() => (refusal.value && refusal.value.problems.length === 0 ? explainError(refusal.value) : ''))
 </script>
 
 <template>
@@ -76,32 +55,25 @@ const said = computed(() => (refusal.value && refusal.value.problems.length === 
     v-model="isOpen"
     :title="form.title(promotionName)"
     :save="form.save"
-    :incomplete="isIncomplete"
-    :refusal="said"
-    @opened="reset"
+    :incomplete="isIncomplete || isSending"
+    :refusal="refusal"
+    @opened="begin"
     @keep="keep"
   >
     <template #activator="{ props }">
       <v-btn v-bind="props" size="small">{{ words.more }}</v-btn>
     </template>
-    <v-text-field v-model="name" :label="form.name" maxlength="120" :error-messages="errorsAt('name')" />
-    <v-text-field v-model="count" :label="form.count" inputmode="numeric" :error-messages="errorsAt('count')" />
+    <v-text-field v-model="name" :label="form.name" maxlength="120" :error-messages="errors('name')" />
+    <TypedField v-model="count" kind="count" path="count" :label="form.count" />
     <v-text-field
       v-model="prefix"
       :label="form.prefix"
       :hint="form.prefixHint"
       persistent-hint
       maxlength="16"
-      :error-messages="errorsAt('pattern.prefix')"
+      :error-messages="errors('pattern.prefix')"
     />
-    <v-text-field
-      v-model="length"
-      :label="form.length"
-      :hint="form.lengthHint"
-      persistent-hint
-      inputmode="numeric"
-      :error-messages="errorsAt('pattern.length')"
-    />
+    <TypedField v-model="length" kind="count" path="pattern.length" :label="form.length" :hint="form.lengthHint" />
     <p class="quiet">{{ form.looks(example) }}</p>
     <p v-if="isIncomplete" class="quiet" role="status">{{ form.missing }}</p>
   </FormDialog>

@@ -14,14 +14,16 @@ const shown = ref(PAGE)
 </script>
 
 <template>
-  <ol class="list">
-    <li v-for="finding in findings.slice(0, shown)" :key="finding.id">
-      <FindingItem :finding="finding" :names="names" />
-    </li>
-  </ol>
-  <button v-if="findings.length > shown" type="button" class="as-link" @click="shown += PAGE">
-    {{ words.more(findings.length - shown) }}
-  </button>
+  <div>
+    <ol class="list">
+      <li v-for="finding in findings.slice(0, shown)" :key="finding.id">
+        <FindingItem :finding="finding" :names="names" />
+      </li>
+    </ol>
+    <button v-if="findings.length > shown" type="button" class="as-link" @click="shown += PAGE">
+      {{ words.more(findings.length - shown) }}
+    </button>
+  </div>
 </template>
 
 <style scoped>

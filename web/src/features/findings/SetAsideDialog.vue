@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
-import { useRefusal } from '@/features/access/useRefusal.ts'
+import { useForm } from '@/components/useForm.ts'
 import { findingText as words } from '@/locale/enFindings.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
@@ -10,17 +10,17 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 const { id } = defineProps<{ id: string; sentence: string }>()
 
 const store = useStoreInfo()
-const { refusal, send, clear } = useRefusal()
+const { refusal, submit, reset } = useForm({ hasFields: false })
 const isOpen = ref(false)
 const why = ref('')
 
 function begin(): void {
   why.value = ''
-  clear()
+  reset()
 }
 
 async function keep(): Promise<void> {
-  if (!(await send(() => call('setFindingAside', { params: { id }, body: { why: why.value } })))) return
+  if (!(await submit(() => call('setFindingAside', { params: { id }, body: { why: why.value } })))) return
   isOpen.value = false
   await store.findings.now()
 }

@@ -1,8 +1,5 @@
-import type { Problem } from '@novalex/core'
-import { ref, shallowRef } from 'vue'
-import { ApiError } from '@/api/http.ts'
-import { createFields, provideFields } from '@/components/fields.ts'
-import { explainFailure, explainProblem } from '@/locale/problems.ts'
+import { ref } from 'vue'
+import { useForm } from '@/components/useForm.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
@@ -20,49 +17,25 @@ interface RecordDialog {
 export function useRecordDialog({ known, keep, saved, onClosed }: RecordDialog) {
   const store = useStoreInfo()
   const notice = useNotice()
+  const { refusal, isSending, submit, reset, errors, forget } = useForm()
   const isOpen = ref(known !== null)
   const name = ref(known ?? '')
-  const problems = shallowRef<readonly Problem[]>([])
-  const refusal = ref('')
-  const fields = createFields(problems)
-  provideFields(fields)
 
-  /** Keeps it, unless something is typed that is no value; what the server refuses is said, and the form stays. */
   async function save(): Promise<void> {
-    if (fields.typed.size > 0) return
-    refusal.value = ''
     const kept = name.value.trim()
-    try {
-      await keep(kept)
-      isOpen.value = false
-      notice.say(saved(kept))
-      await store.refresh()
-      close()
-    } catch (thrown) {
-      if (!(thrown instanceof ApiError)) throw thrown
-      problems.value = thrown.problems
-      if (thrown.problems.length === 0) refusal.value = explainFailure(thrown)
-    }
+    if (!(await submit(() => keep(kept)))) return
+    isOpen.value = false
+    notice.say(saved(kept))
+    await store.refresh()
+    close()
   }
 
   function close(): void {
     isOpen.value = false
-    fields.typed.clear()
-    problems.value = []
+    reset()
     if (known === null) name.value = ''
     onClosed()
   }
 
-  return {
-    isOpen,
-    name,
-    refusal,
-    save,
-    close,
-    errors: (path: string) => fields.problemsAt(path).map(explainProblem),
-    /** Drops what is typed in a field, and below it, that is not shown any more. */
-    forget: (path: string) => {
-      fields.forget(path)
-    },
-  }
+  return { isOpen, name, refusal, isSending, save, close, errors, forget }
 }

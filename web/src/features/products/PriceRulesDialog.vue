@@ -1,15 +1,13 @@
 <script setup lang="ts">
-import { LONGEST_SALE_DAYS, PRIOR_DAYS, type Problem } from '@novalex/core'
-import { ref, shallowRef } from 'vue'
+import { LONGEST_SALE_DAYS, PRIOR_DAYS } from '@novalex/core'
+import { ref } from 'vue'
 import { call } from '@/api/call.ts'
-import { ApiError } from '@/api/http.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import TypedField from '@/components/TypedField.vue'
-import { createFields, provideFields } from '@/components/fields.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
+import { useForm } from '@/components/useForm.ts'
 import { text } from '@/locale/en.ts'
 import { productText } from '@/locale/enProducts.ts'
-import { explainFailure } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
@@ -18,11 +16,8 @@ const store = useStoreInfo()
 const notice = useNotice()
 const attempt = useAttempt()
 const words = productText.rules
-const problems = shallowRef<readonly Problem[]>([])
-const fields = createFields(problems)
-provideFields(fields)
+const { refusal, submit, reset } = useForm()
 const isOpen = ref(false)
-const refusal = ref('')
 const isEnforced = ref(true)
 const margin = ref(0)
 const priorDays = ref(PRIOR_DAYS)
@@ -39,34 +34,29 @@ function begin(): void {
   margin.value = rules.floor.minMargin
   priorDays.value = rules.priorDays
   longestSaleDays.value = rules.longestSaleDays
-  problems.value = []
-  refusal.value = ''
+  reset()
 }
 
 async function keep(): Promise<void> {
-  if (fields.typed.size > 0) return
   const before = present()
   const { version } = store.info!
-  try {
-    await call('savePriceRules', {
+  const isKept = await submit(() =>
+    call('savePriceRules', {
       body: {
         version,
         floor: { enforce: isEnforced.value, minMargin: margin.value },
         priorDays: priorDays.value,
         longestSaleDays: longestSaleDays.value,
       },
-    })
-    isOpen.value = false
-    notice.say(words.kept, {
-      label: text.common.undo,
-      run: () => void attempt(() => call('savePriceRules', { body: { ...before, version: version + 1 } })),
-    })
-    await store.refresh()
-  } catch (thrown) {
-    if (!(thrown instanceof ApiError)) throw thrown
-    problems.value = thrown.problems
-    if (thrown.problems.length === 0) refusal.value = explainFailure(thrown)
-  }
+    }),
+  )
+  if (!isKept) return
+  isOpen.value = false
+  notice.say(words.kept, {
+    label: text.common.undo,
+    run: () => void attempt(() => call('savePriceRules', { body: { ...before, version: version + 1 } })),
+  })
+  await store.refresh()
 }
 </script>
 

@@ -3,7 +3,7 @@ import type { Preparation } from '@novalex/contract'
 import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
-import { useRefusal } from '@/features/access/useRefusal.ts'
+import { useForm } from '@/components/useForm.ts'
 import { preparationText } from '@/locale/enPreparation.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { useNotice } from '@/stores/notice.ts'
@@ -17,7 +17,7 @@ const words = preparationText
 const store = useStoreInfo()
 const session = useSession()
 const notice = useNotice()
-const { refusal, isSending, send, clear } = useRefusal()
+const { refusal, isSending, submit, reset } = useForm({ hasFields: false })
 const isSendingBack = ref(false)
 const word = ref('')
 const when = computed(() => formatInstant(Date.parse(preparation.at), { zone: store.zone }))
@@ -27,11 +27,11 @@ const isCurrent = computed(() => store.info?.planRevision === preparation.planRe
 const mayMake = computed(() => session.may('releaser') && !(isOwn.value && store.info?.secondPerson))
 
 async function act(work: () => Promise<unknown>, said: string): Promise<void> {
-  if (await send(work)) notice.say(said)
+  if (await submit(work)) notice.say(said)
   await store.refresh()
 }
 const approve = () =>
-  send(async () => {
+  submit(async () => {
     const { number } = await call('approveRelease', { params: { id: preparation.id } })
     notice.say(words.made(number))
   }).then(() => store.refresh())
@@ -46,7 +46,7 @@ const withdraw = () => act(() => call('withdrawRelease', { params: { id: prepara
 
 function begin(): void {
   word.value = ''
-  clear()
+  reset()
 }
 </script>
 

@@ -2,26 +2,18 @@
 import { ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { call } from '@/api/call.ts'
-import { ApiError } from '@/api/http.ts'
+import { useForm } from '@/components/useForm.ts'
 import { shopText } from '@/locale/enShop.ts'
-import { explainFailure } from '@/locale/problems.ts'
 import ShopFrame from './ShopFrame.vue'
 
 /** Where the link of a message confirms a consent; its secret stands after the #, which no server is told. */
 const words = shopText.consent
 const route = useRoute()
 const isDone = ref(false)
-const refusal = ref('')
+const { refusal, submit } = useForm({ hasFields: false })
 
 async function confirm(): Promise<void> {
-  refusal.value = ''
-  try {
-    await call('confirmConsent', { body: { token: route.hash.slice(1) || 'none' } })
-    isDone.value = true
-  } catch (thrown) {
-    if (!(thrown instanceof ApiError)) throw thrown
-    refusal.value = explainFailure(thrown)
-  }
+  isDone.value = await submit(() => call('confirmConsent', { body: { token: route.hash.slice(1) || 'none' } }))
 }
 </script>
 

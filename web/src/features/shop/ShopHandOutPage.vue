@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { call } from '@/api/call.ts'
-import { ApiError } from '@/api/http.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
+import { useForm } from '@/components/useForm.ts'
 import { shopText } from '@/locale/enShop.ts'
-import { explainFailure } from '@/locale/problems.ts'
 import ShopFrame from './ShopFrame.vue'
 
 /** A page that gives a code to an address. */
@@ -16,24 +15,15 @@ const { data } = asked
 const email = ref('')
 const name = ref('')
 const consent = ref(false)
-const refusal = ref('')
-const isAsking = ref(false)
+const { refusal, isSending, submit } = useForm({ hasFields: false })
 /** What came of asking: sent, with the code where the page may show it. */
 const given = ref<{ readonly code: string | null } | null>(null)
 
-async function ask(): Promise<void> {
-  isAsking.value = true
-  refusal.value = ''
-  try {
+const ask = () =>
+  submit(async () => {
     const body = { email: email.value, name: name.value, consent: consent.value }
     given.value = await call('askForCode', { params: { slug }, body })
-  } catch (thrown) {
-    if (!(thrown instanceof ApiError)) throw thrown
-    refusal.value = explainFailure(thrown)
-  } finally {
-    isAsking.value = false
-  }
-}
+  })
 </script>
 
 <template>
@@ -55,7 +45,7 @@ async function ask(): Promise<void> {
             <v-checkbox v-model="consent" :label="data.wording" :hint="words.noCondition" persistent-hint />
           </template>
           <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
-          <v-btn type="submit" variant="flat" :disabled="isAsking || email.trim() === ''">
+          <v-btn type="submit" variant="flat" :disabled="isSending || email.trim() === ''">
             {{ data.state === 'open' ? words.ask : words.again }}
           </v-btn>
         </form>

@@ -4,9 +4,9 @@ import { formatAmount } from '@novalex/core'
 import { useRouteQuery } from '@vueuse/router'
 import { computed, watch } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
-import LoadError from '@/components/LoadError.vue'
 import { refDebounced } from '@vueuse/core'
 import SortHead from '@/components/SortHead.vue'
+import TablePage from '@/components/TablePage.vue'
 import FilesBar from '@/features/files/FilesBar.vue'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
@@ -30,7 +30,7 @@ const page = useRouteQuery('page', '1', {
 const shoppers = useAnswer('findShoppers', () => ({
   query: { search: settled.value ?? '', order: order.value, page: page.value, size: PAGE_SIZE },
 }))
-const { data, error } = shoppers
+const { data } = shoppers
 const pages = computed(() => Math.ceil((data.value?.total ?? 0) / PAGE_SIZE))
 watch(settled, () => {
   page.value = 1
@@ -56,48 +56,42 @@ function sortBy(column: Column): void {
 </script>
 
 <template>
-  <section class="page">
-    <header class="page-head">
-      <h1>{{ words.title }}</h1>
-      <span v-if="data" class="quiet" role="status">{{ plural(data.total, 'shopper') }}</span>
-      <span class="grow" />
-      <FilesBar :kinds="['shoppers']" />
-    </header>
-    <p class="quiet">{{ words.hint }}</p>
-    <v-text-field
-      v-model="search"
-      data-search
-      class="search"
-      :label="words.search"
-      clearable
-      @click:clear="search = ''"
-    />
-    <LoadError :of="[shoppers]" />
-    <p v-if="!data && !error" class="quiet">{{ text.common.loading }}</p>
-    <p v-else-if="data?.total === 0" class="empty">{{ settled ? words.emptySearch : words.empty }}</p>
-    <template v-else-if="data">
-      <table class="printed">
-        <thead>
-          <tr>
-            <SortHead v-bind="headOf('name')" @sort="sortBy('name')" />
-            <th scope="col">{{ words.columns.groups }}</th>
-            <th scope="col">{{ words.columns.tags }}</th>
-            <SortHead v-bind="headOf('orders')" @sort="sortBy('orders')" />
-            <SortHead v-bind="headOf('spent')" @sort="sortBy('spent')" />
-            <th scope="col">{{ words.columns.bought }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="shopper in data.shoppers" :key="shopper.id">
-            <td>{{ shopper.name }} <span class="quiet id">{{ shopper.id }}</span></td>
-            <td>{{ list(shopper.groups) }}</td>
-            <td>{{ list(shopper.tags) }}</td>
-            <td class="number">{{ shopper.orders }}</td>
-            <td class="number">{{ formatAmount(shopper.spent) }}</td>
-            <td class="quiet">{{ listNames(shopper.bought, names.product) || text.common.none }}</td>
-          </tr>
-        </tbody>
-      </table>
+  <TablePage
+    :title="words.title"
+    :count="data && plural(data.total, 'shopper')"
+    :hint="words.hint"
+    :asked="[shoppers]"
+    :rows="data?.shoppers"
+    :empty="settled ? words.emptySearch : words.empty"
+  >
+    <template #acts><FilesBar :kinds="['shoppers']" /></template>
+    <template #filters>
+      <v-text-field
+        v-model="search"
+        data-search
+        class="search"
+        :label="words.search"
+        clearable
+        @click:clear="search = ''"
+      />
+    </template>
+    <template #heads>
+      <SortHead v-bind="headOf('name')" @sort="sortBy('name')" />
+      <th scope="col">{{ words.columns.groups }}</th>
+      <th scope="col">{{ words.columns.tags }}</th>
+      <SortHead v-bind="headOf('orders')" @sort="sortBy('orders')" />
+      <SortHead v-bind="headOf('spent')" @sort="sortBy('spent')" />
+      <th scope="col">{{ words.columns.bought }}</th>
+    </template>
+    <tr v-for="shopper in data?.shoppers" :key="shopper.id">
+      <td>{{ shopper.name }} <span class="quiet id">{{ shopper.id }}</span></td>
+      <td>{{ list(shopper.groups) }}</td>
+      <td>{{ list(shopper.tags) }}</td>
+      <td class="number">{{ shopper.orders }}</td>
+      <td class="number">{{ formatAmount(shopper.spent) }}</td>
+      <td class="quiet">{{ listNames(shopper.bought, names.product) || text.common.none }}</td>
+    </tr>
+    <template v-if="data" #below>
       <v-pagination
         v-if="pages > 1"
         v-model="page"
@@ -107,7 +101,7 @@ function sortBy(column: Column): void {
         :aria-label="words.pages"
       />
     </template>
-  </section>
+  </TablePage>
 </template>
 
 <style scoped>
@@ -118,10 +112,5 @@ function sortBy(column: Column): void {
 .search {
   margin: 12px 0;
   max-width: 300px;
-}
-
-.empty {
-  padding: 40px 0;
-  text-align: center;
 }
 </style>

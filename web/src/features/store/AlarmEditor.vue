@@ -1,13 +1,11 @@
 <script setup lang="ts">
-import { DEFAULT_ALARM, type Problem } from '@novalex/core'
-import { computed, ref, shallowRef } from 'vue'
+import { DEFAULT_ALARM } from '@novalex/core'
+import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
-import { ApiError } from '@/api/http.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import TypedField from '@/components/TypedField.vue'
-import { createFields, provideFields } from '@/components/fields.ts'
+import { useForm } from '@/components/useForm.ts'
 import { findingText } from '@/locale/enFindings.ts'
-import { explainFailure } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -17,32 +15,22 @@ const words = findingText.alarm
 const store = useStoreInfo()
 const session = useSession()
 const notice = useNotice()
-const problems = shallowRef<readonly Problem[]>([])
-const fields = createFields(problems)
-provideFields(fields)
+const { refusal, submit, reset } = useForm()
 const isOpen = ref(false)
-const refusal = ref('')
 const present = computed(() => ({ ...DEFAULT_ALARM, ...store.settings.alarm }))
 const alarm = ref({ ...present.value })
 
 function begin(): void {
   alarm.value = { ...present.value }
-  problems.value = []
-  refusal.value = ''
+  reset()
 }
 
 async function keep(): Promise<void> {
-  if (fields.typed.size > 0) return
-  try {
-    await call('saveAlarm', { body: { alarm: alarm.value, version: store.info!.version } })
-    isOpen.value = false
-    notice.say(words.kept)
-    await store.refresh()
-  } catch (thrown) {
-    if (!(thrown instanceof ApiError)) throw thrown
-    problems.value = thrown.problems
-    if (thrown.problems.length === 0) refusal.value = explainFailure(thrown)
-  }
+  const { version } = store.info!
+  if (!(await submit(() => call('saveAlarm', { body: { alarm: alarm.value, version } })))) return
+  isOpen.value = false
+  notice.say(words.kept)
+  await store.refresh()
 }
 </script>
 

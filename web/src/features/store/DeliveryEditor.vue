@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, reactive } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { provideFields } from '@/components/fields.ts'
 import { text } from '@/locale/en.ts'
@@ -11,43 +11,25 @@ import { useDeliveryTable } from './useDeliveryTable.ts'
 const words = storeText
 const session = useSession()
 const isAllowed = computed(() => session.may('administrator'))
-const {
-  ways,
-  countries,
-  fields,
-  added,
-  country,
-  isCountry,
-  isChanged,
-  lack,
-  refusal,
-  change,
-  setPrice,
-  addWay,
-  addCountry,
-  removeWay,
-  removeCountry,
-  keep,
-  reset,
-} = useDeliveryTable()
-provideFields(fields)
+const table = reactive(useDeliveryTable())
+provideFields(table.fields)
 </script>
 
 <template>
-  <form class="delivery" @submit.prevent="keep">
-    <p v-if="ways.length === 0" class="quiet">{{ words.none }}</p>
+  <form class="delivery" @submit.prevent="table.keep">
+    <p v-if="table.ways.length === 0" class="quiet">{{ words.none }}</p>
     <table v-else class="printed">
       <thead>
         <tr>
           <th scope="col">{{ words.name }}</th>
-          <th v-for="one in countries" :key="one" scope="col" class="place">
+          <th v-for="one in table.countries" :key="one" scope="col" class="place">
             {{ one }}
             <button
               v-if="isAllowed"
               type="button"
               class="as-link"
               :aria-label="words.removeCountry(one)"
-              @click="removeCountry(one)"
+              @click="table.removeCountry(one)"
             >
               ✕
             </button>
@@ -56,17 +38,17 @@ provideFields(fields)
         </tr>
       </thead>
       <tbody>
-        <tr v-for="(way, at) in ways" :key="way.id">
+        <tr v-for="(way, at) in table.ways" :key="way.id">
           <td>
             <v-text-field
               :model-value="way.name"
               maxlength="60"
               :readonly="!isAllowed"
               :aria-label="words.nameOf(at)"
-              @update:model-value="(name: string) => change(at, { name })"
+              @update:model-value="(name: string) => table.change(at, { name })"
             />
           </td>
-          <td v-for="one in countries" :key="one" class="place">
+          <td v-for="one in table.countries" :key="one" class="place">
             <TypedField
               :model-value="way.prices[one] ?? null"
               kind="money"
@@ -74,7 +56,7 @@ provideFields(fields)
               is-named-beside
               :path="`${at}.${one}`"
               :label="words.priceOf(way.name, one)"
-              @update:model-value="(price: number | null) => setPrice(at, one, price)"
+              @update:model-value="(price: number | null) => table.setPrice(at, one, price)"
             />
           </td>
           <td>
@@ -83,7 +65,7 @@ provideFields(fields)
               type="button"
               class="as-link"
               :aria-label="words.removeOption(way.name)"
-              @click="removeWay(at)"
+              @click="table.removeWay(at)"
             >
               {{ text.common.remove }}
             </button>
@@ -92,25 +74,28 @@ provideFields(fields)
       </tbody>
     </table>
     <div v-if="isAllowed" class="acts">
-      <v-btn size="small" @click="addWay">{{ words.addOption }}</v-btn>
+      <v-btn size="small" @click="table.addWay">{{ words.addOption }}</v-btn>
       <v-text-field
-        v-model="added"
+        v-model="table.added"
         class="country"
         maxlength="2"
         :label="words.addCountry"
         :placeholder="words.country"
-        :error-messages="country !== '' && country.length === 2 && !isCountry ? words.badCountry : ''"
-        @keydown.enter.prevent="addCountry"
+        :error-messages="table.country.length === 2 && !table.isCountry ? words.badCountry : ''"
+        @keydown.enter.prevent="table.addCountry"
       />
-      <v-btn size="small" :disabled="!isCountry" @click="addCountry">{{ words.addCountry }}</v-btn>
+      <v-btn size="small" :disabled="!table.isCountry" @click="table.addCountry">{{ words.addCountry }}</v-btn>
     </div>
-    <p v-if="isChanged && lack" class="quiet">{{ lack }}</p>
-    <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
+    <p v-if="table.isChanged && table.lack" class="quiet">{{ table.lack }}</p>
+    <p v-if="table.refusal" class="wrong" role="alert">{{ table.refusal }}</p>
     <div v-if="isAllowed" class="acts">
-      <v-btn type="submit" variant="flat" :disabled="!isChanged || lack !== '' || fields.typed.size > 0">{{
-        words.save
-      }}</v-btn>
-      <button v-if="isChanged" type="button" class="as-link" @click="reset">{{ words.reset }}</button>
+      <v-btn
+        type="submit"
+        variant="flat"
+        :disabled="!table.isChanged || table.lack !== '' || table.fields.typed.size > 0"
+        >{{ words.save }}</v-btn
+      >
+      <button v-if="table.isChanged" type="button" class="as-link" @click="table.reset">{{ words.reset }}</button>
     </div>
   </form>
 </template>

@@ -3,11 +3,10 @@ import type { Cart, Instant, MinorUnits } from '@novalex/core'
 import { formatAmount } from '@novalex/core'
 import { ref } from 'vue'
 import { call } from '@/api/call.ts'
-import { ApiError } from '@/api/http.ts'
 import FormDialog from '@/components/FormDialog.vue'
+import { useForm } from '@/components/useForm.ts'
 import { proofText } from '@/locale/enProof.ts'
 import { formatInstant } from '@/locale/format.ts'
-import { explainFailure } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
@@ -31,26 +30,21 @@ const words = proofText.testCarts
 const isOpen = ref(false)
 const name = ref('')
 const isExpected = ref(true)
-const refusal = ref('')
+const { refusal, submit, reset } = useForm({ hasFields: false })
 
 function begin(): void {
   name.value = suggested
-  refusal.value = ''
+  reset()
 }
 
 async function keep(): Promise<void> {
   const at = instant === null ? null : new Date(instant).toISOString()
   const plain = JSON.parse(JSON.stringify(cart)) as Cart
-  try {
-    await call('createTestCart', {
-      body: { name: name.value, at, cart: plain, expected: isExpected.value ? total : null },
-    })
-    isOpen.value = false
-    notice.say(words.kept(name.value))
-  } catch (thrown) {
-    if (!(thrown instanceof ApiError)) throw thrown
-    refusal.value = explainFailure(thrown)
-  }
+  const body = { name: name.value, at, cart: plain, expected: isExpected.value ? total : null }
+  if (!(await submit(() => call('createTestCart', { body })))) return
+  isOpen.value = false
+  notice.say(words.kept(body.name))
+  await store.refresh()
 }
 </script>
 

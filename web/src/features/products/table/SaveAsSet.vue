@@ -2,13 +2,12 @@
 import { toReach } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
-import { ApiError } from '@/api/http.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
+import { useForm } from '@/components/useForm.ts'
 import { text } from '@/locale/en.ts'
 import { productText } from '@/locale/enProducts.ts'
 import { plural } from '@/locale/format.ts'
-import { explainFailure } from '@/locale/problems.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
@@ -25,7 +24,7 @@ const store = useStoreInfo()
 const words = productText.table.set
 const isOpen = ref(false)
 const name = ref('')
-const refusal = ref('')
+const { refusal, submit } = useForm({ hasFields: false })
 const reach = computed(() => (choice.chosen.size > 0 ? null : toReach(choice.filters)))
 const products = computed(() => (choice.chosen.size > 0 ? choice.chosen.size : found))
 
@@ -35,9 +34,8 @@ const listSkus = async () =>
     : (await call('listFoundProducts', { body: { ...moment.asked, filters: choice.filters } })).skus
 
 async function keep(): Promise<void> {
-  refusal.value = ''
   const draft = { name: name.value.trim() }
-  try {
+  await submit(async () => {
     const content = reach.value ? { filter: reach.value } : { skus: await listSkus() }
     const set = await call('createSet', { body: { ...draft, content } })
     isOpen.value = false
@@ -46,10 +44,7 @@ async function keep(): Promise<void> {
       void attempt(() => call('deleteSet', { params: { id: set.id }, query: { version: set.version } }))
     notice.say(words.kept(draft.name), { label: text.common.undo, run: undo })
     await store.refresh()
-  } catch (thrown) {
-    if (!(thrown instanceof ApiError)) throw thrown
-    refusal.value = explainFailure(thrown)
-  }
+  })
 }
 </script>
 
