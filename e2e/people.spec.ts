@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { Browser, Page } from '@playwright/test'
 import { startServer } from '../scripts/lib/serve.mjs'
 import { findFreePort } from '../scripts/lib/system.mjs'
-import { expect, expectSaved, moveTo, NOW, signInAs, test, type Novalex } from './novalex.ts'
+import { expect, expectSaved, NOW, signInAs, test, type Novalex } from './novalex.ts'
 
 const PASSWORD = 'three brushes and a jar'
 
@@ -48,22 +48,6 @@ test.describe('nobody signed in', () => {
     await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
   })
 
-  test('a wrong password, an address that is nobody’s, and a link that has lapsed: a sentence each, no entry', async ({
-    page,
-  }) => {
-    await page.goto('/sign-in')
-    for (const email of ['planner@fennmoor.example', 'nobody@fennmoor.example']) {
-      await signIn(page, email, 'not the right one')
-      await expect(page.getByRole('alert')).toHaveText(
-        'This address and this password do not belong together. Check both.',
-      )
-    }
-    await page.goto('/welcome#aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa')
-    await expect(page.getByRole('alert')).toContainText('This link was used')
-    await page.goto('/promotions')
-    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
-  })
-
   test('the shop is anybody’s; who signs in to it pays what the server knows of them, whatever a cart claims', async ({
     page,
   }) => {
@@ -98,23 +82,6 @@ test.describe('nobody signed in', () => {
     // Whoever comes next finds nothing of theirs.
     await page.getByRole('button', { name: 'Sign out' }).click()
     await expect(page.getByText('The cart is empty.')).toBeVisible()
-  })
-
-  test('too many codes that there are not: a wait is told, and the cart goes on without them', async ({ page }) => {
-    await page.goto('/shop/products/MRK-TITWHI')
-    await page.getByRole('button', { name: 'Into the cart' }).click()
-    await page.getByRole('link', { name: 'Cart (1)' }).click()
-    for (let at = 1; at <= 5; at++) {
-      await page.getByLabel('Code', { exact: true }).fill(`guess-${at}`)
-      await page.getByRole('button', { name: 'Use it' }).click()
-      await expect(page.getByText(`guess-${at} is not valid`)).toBeVisible()
-    }
-    await page.getByLabel('Code', { exact: true }).fill('guess-6')
-    await page.getByRole('button', { name: 'Use it' }).click()
-    await expect(page.getByRole('alert')).toHaveText('At most 5 codes fit. Take one out first.')
-    await page.getByRole('button', { name: 'Take the code guess-1 out' }).click()
-    await page.getByRole('button', { name: 'Use it' }).click()
-    await expect(page.getByRole('alert').filter({ hasText: 'Several codes that there are not.' })).toBeVisible()
   })
 
   test('the first start without the demo: store and administrator, then nothing is in the way', async ({
@@ -242,17 +209,6 @@ test('invited, accepted, planned, prepared; another looks through it and makes i
 test.describe('a planner', () => {
   test.use({ role: 'planner' })
 
-  test('may not release, and is told who may', async ({ page }) => {
-    await page.goto('/releases')
-    await expect(page.getByRole('button', { name: /^Make release/ })).toHaveCount(0)
-    const answer = await page.request.post('/api/releases', { data: { note: '', planRevision: 1 } })
-    expect(answer.status()).toBe(403)
-    await page.goto('/people')
-    await expect(page.getByRole('alert')).toHaveText(
-      /^This takes an administrator; you are a planner\. Anton Moor can do it\./,
-    )
-  })
-
   test('whose session is ended elsewhere while typing loses nothing: signs in, and it goes on', async ({
     page,
     browser,
@@ -315,18 +271,4 @@ test('a key is made, shown once, and revoked; a forgotten password is set anew b
   await guest.getByRole('button', { name: 'Keep it and sign in' }).click()
   await expect(guest.getByRole('heading', { name: 'Today' })).toBeVisible()
   await guest.context().close()
-})
-
-test('the shop at another moment, and beforehand under the working plan, for people of the desk', async ({ page }) => {
-  await page.goto('/shop')
-  await page.getByRole('button', { name: 'Brushes' }).click()
-  await expect(page.getByRole('button', { name: 'Filbert' })).toBeVisible()
-  await page.getByRole('button', { name: 'Filbert' }).click()
-  await expect(page.getByText('9 products')).toBeVisible()
-  await moveTo(page, '2027-06-10', '12:00')
-  await expect(page.getByText('9 products')).toBeVisible()
-  await page.getByLabel('Plan', { exact: true }).selectOption('preview of the working plan')
-  await expect(page.getByText('Preview: prices of the working plan.')).toBeVisible()
-  await page.getByRole('link', { name: 'Desk' }).click()
-  await expect(page.getByRole('heading', { name: 'Promotions' })).toBeVisible()
 })

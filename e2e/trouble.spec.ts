@@ -109,59 +109,6 @@ test('a page whose code can not come says so, and is there when the server is ba
   await expect(page.getByRole('heading', { name: 'Products' })).toBeVisible()
 })
 
-test('leaving right after typing loses nothing', async ({ page }) => {
-  await page.goto('/promotions/demo-1')
-  await page.getByLabel('Percent off').fill('23')
-  await page.getByRole('link', { name: 'Products', exact: true }).click()
-  await expect(page.getByRole('heading', { name: 'Products' })).toBeVisible()
-  await page.goto('/promotions/demo-1')
-  await expect(page.getByTestId('sentence')).toContainText('23 % less')
-})
-
-test('deleting, pausing and extending from the list can be undone; dates of another decade are pointed out', async ({
-  page,
-}) => {
-  await page.goto('/promotions')
-  const row = page.getByRole('row', { name: /Spring paper, 15 %/ })
-  const choose = async (name: string) => {
-    await row.getByRole('button', { name: 'Actions for Spring paper, 15 %' }).click()
-    await page.getByText(name, { exact: true }).click()
-  }
-  const undo = () => page.getByRole('button', { name: 'Undo' }).click()
-  await choose('Pause')
-  await expect(row).toContainText('paused')
-  await undo()
-  await expect(row).toContainText('running')
-  await choose('Extend + 4 weeks')
-  await expect(row).toContainText('Wed 28 Apr, 24:00')
-  await undo()
-  await expect(row).toContainText('Wed 31 Mar, 24:00')
-  await choose('Delete')
-  await expect(row).toHaveCount(0)
-  await undo()
-  await expect(row).toContainText('running')
-  await page.goto('/promotions/demo-5')
-  await page.getByRole('button', { name: 'Until when', exact: true }).click()
-  for (const [name, day] of [
-    ['First day', '2016-03-04'],
-    ['Last day', '2016-03-11'],
-  ] as const) {
-    await page.getByRole('textbox', { name }).fill(day)
-    await page.getByRole('textbox', { name }).press('Enter')
-  }
-  await expect(page.getByText(/This start lies 4,0\d\d days back. Is the year right/)).toBeVisible()
-  await expect(page.getByText('This end has passed: the promotion no longer runs. Is the year right?')).toBeVisible()
-})
-
-test('an address that is nothing says so', async ({ page }) => {
-  await page.goto('/nothing/here')
-  await expect(page.getByText('There is nothing at this address.')).toBeVisible()
-  await page.goto('/promotions/none')
-  await expect(page.getByText('This promotion is not there, or no longer.')).toBeVisible()
-  await page.goto('/shop/products/none')
-  await expect(page.getByText('This product is not there, or no longer.')).toBeVisible()
-})
-
 test('addresses that programs ask for are answered as what they are', async ({ request }) => {
   const ask = async (path: string) => {
     const answer = await request.get(path, { maxRedirects: 0 })
@@ -172,21 +119,4 @@ test('addresses that programs ask for are answered as what they are', async ({ r
   expect((await ask('/.well-known/security.txt'))[0]).toBe(404)
   expect(await ask('/promotions/any')).toEqual([200, 'text/html'])
   expect(await ask('/shopping')).toEqual([404, 'text/html'])
-})
-
-test('the till prices for the shopper who stands at it, and so do the edges', async ({ page }) => {
-  await page.goto('/promotions/demo-7')
-  await expect(page.getByText('takes off 6.07 €')).toBeVisible()
-  await expect(page.getByText('Priced for somebody whom it is for')).toHaveCount(0)
-  await page.getByLabel('Shopper').selectOption({ label: 'guest' })
-  await expect(page.getByText('can’t be known for a guest; it is for anyone').first()).toBeVisible()
-  const last = page.getByRole('row', { name: /^Thu 6 May, 23:59:59/ })
-  await expect(page.getByText('Priced for somebody whom it is for')).toBeVisible()
-  await expect(last).toContainText('34.38')
-  await page.getByLabel('Shopper').selectOption({ label: 'member of club' })
-  await expect(page.getByText('takes off 6.07 €')).toBeVisible()
-  await expect(page.getByTestId('receipt').getByRole('status')).toHaveText('34.38')
-  await expect(page.getByText('Priced for somebody whom it is for')).toHaveCount(0)
-  await expect(last).toContainText('34.38')
-  await expect(page.getByRole('row', { name: /^Fri 7 May, 00:00/ })).toContainText('–')
 })

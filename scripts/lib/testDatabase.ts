@@ -16,7 +16,11 @@ export default async function setUp(project: TestProject): Promise<() => Promise
   project.provide('template', template)
   return async () => {
     const server = openDatabase(database.url.slice(0, -'novalex'.length))
-    await server.raw('DROP DATABASE ??', [template])
+    // Journeys leave theirs: a process does not know which file is its last.
+    const names = await server('information_schema.schemata')
+      .where('schema_name', 'like', 'novalex\\_desk\\_%')
+      .pluck<string[]>('schema_name')
+    for (const name of [template, ...names]) await server.raw('DROP DATABASE ??', [name])
     await server.destroy()
     await database.stop()
   }

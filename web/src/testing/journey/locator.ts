@@ -37,6 +37,9 @@ export function isShown(element: Element): boolean {
   return true
 }
 
+/** Links have no disabled state of their own: a disabled one is drawn so and does nothing. */
+export const DISABLED = ':disabled, .v-btn--disabled'
+
 /** How long and how often the screen is searched again; a search goes through all of its elements. */
 export const PATIENCE = { timeout: 60_000, interval: 40 } as const
 
@@ -66,7 +69,7 @@ export class Locator {
     const matcher = name === undefined ? {} : { name: (own: string) => isMeant(tidy(own), name, choice) }
     const options = { hidden: true, ...matcher, ...(level === undefined ? {} : { level }) }
     return this.#within(`${role} ${String(name)}`, (where) =>
-      queryAllByRole(where, role, options).filter((one) => !one.closest('[aria-hidden=true]')),
+      withInlineStyles(() => queryAllByRole(where, role, options)).filter((one) => !one.closest('[aria-hidden=true]')),
     )
   }
 
@@ -140,7 +143,7 @@ export class Locator {
   async #findEnabled<E extends HTMLElement = HTMLElement>(): Promise<E> {
     return vi.waitFor(async () => {
       const one = await this.#find<E>()
-      if (one.matches(':disabled')) throw new Error(`${this.#name}: disabled`)
+      if (one.matches(DISABLED)) throw new Error(`${this.#name}: disabled`)
       return one
     }, PATIENCE)
   }
@@ -215,6 +218,20 @@ export class Locator {
       field.focus()
       enter(field, texts[at]!)
     }
+  }
+}
+
+/**
+ * Accessible names depend on styles, too, and the document resolves those of each element anew, which takes most of a search. Without style sheets, inline
+ * styles are all there is.
+ */
+function withInlineStyles<T>(find: () => T): T {
+  const resolve = window.getComputedStyle
+  window.getComputedStyle = (element) => (element as HTMLElement).style
+  try {
+    return find()
+  } finally {
+    window.getComputedStyle = resolve
   }
 }
 

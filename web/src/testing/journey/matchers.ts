@@ -1,5 +1,5 @@
 import { expect, vi } from 'vitest'
-import { isMeant, PATIENCE, textOf, type Locator } from './locator.ts'
+import { DISABLED, isMeant, PATIENCE, textOf, type Locator } from './locator.ts'
 
 type Name = string | RegExp
 
@@ -78,8 +78,8 @@ expect.extend({
     const { value } = element as HTMLInputElement
     return isMeant(value, wanted, { exact: true }) ? null : `“${value}”`
   }),
-  toBeDisabled: soon(([first]) => (first?.matches(':disabled') ? null : 'not disabled')),
-  toBeEnabled: soon(([first]) => (first && !first.matches(':disabled') ? null : 'disabled, or not on the screen')),
+  toBeDisabled: soon(([first]) => (first?.matches(DISABLED) ? null : 'not disabled')),
+  toBeEnabled: soon(([first]) => (first && !first.matches(DISABLED) ? null : 'disabled, or not on the screen')),
   toHaveAttribute: soon<[string, Name]>(([first], name, value) => {
     const own = first?.getAttribute(name) ?? null
     return own !== null && isMeant(own, value, { exact: true }) ? null : `“${own}”`

@@ -4,7 +4,7 @@ import { request } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import type { ImportKind, SetUpRequest, StoreAnswer } from '@novalex/contract'
+import type { ImportKind, PersonRole, SetUpRequest, StoreAnswer } from '@novalex/contract'
 import { createConnection } from 'mysql2/promise'
 import { inject, vi } from 'vitest'
 import { cloneDatabase, resetDatabase } from '../../../../scripts/lib/cloneDatabase.ts'
@@ -27,14 +27,19 @@ const GOODS = [
   'FIVE;Five;Tests;5,00;1,00;20',
 ].join('\n')
 
-/** A server and database of its own for screens without a browser, and the administrator's session. */
+/** A server and database of its own for screens without a browser. */
 export interface Desk {
+  /** Lets every `fetch` from now on go to the server. */
+  connect(): void
+  /** Signs in as one of the demo's people, or as the only person of the other shop; with null signs out. */
+  signIn(role: PersonRole | null): Promise<void>
   /** Sends a request beside the screen. Throws for one that is refused. */
   ask<T>(method: string, path: string, body?: unknown, type?: string): Promise<T>
   bringIn(kind: ImportKind, content: string): Promise<void>
+  /** Fetches a file by its address. Throws for one that is refused. */
+  read(address: string): Promise<string>
   /** Puts the shop back as it was at first, once everything that a screen asked is answered. */
   reset(): Promise<void>
-  stop(): Promise<void>
 }
 
 /** Hears nothing: what a screen does is answered to it, and nobody else writes. */
@@ -42,7 +47,7 @@ class SilentSource extends EventTarget {
   readonly close = () => undefined
 }
 
-/** Starts the built server with the demo shop, or a shop of three products; every `fetch` goes there from now on. */
+/** Starts the built server with the demo shop, or a shop of three products. */
 export async function startDesk({ hasDemo = false } = {}): Promise<Desk> {
   const name = `novalex_desk_${randomBytes(6).toString('hex')}`
   const url = new URL(inject('databaseUrl'))
@@ -52,12 +57,15 @@ export async function startDesk({ hasDemo = false } = {}): Promise<Desk> {
   if (hasDemo) await fillWithDemo({ databaseUrl: url.href, now: NOW, seed: built('seed.mjs') })
   const folder = mkdtempSync(join(tmpdir(), 'novalex-desk-'))
   const port = await findFreePort()
-  const { send, rest } = createSender(`http://127.0.0.1:${port}`)
-  vi.stubGlobal('EventSource', SilentSource)
-  vi.stubGlobal('fetch', async (address: string, { method = 'GET', body, headers }: RequestInit = {}) => {
-    const { status, text } = await send(method, address, body, headers as Record<string, string>)
-    return new Response(status === 204 ? null : text, { status })
-  })
+  const { send, rest, forget } = createSender(`http://127.0.0.1:${port}`)
+  function connect(): void {
+    vi.stubGlobal('EventSource', SilentSource)
+    vi.stubGlobal('fetch', async (address: string, { method = 'GET', body, headers }: RequestInit = {}) => {
+      const { status, text } = await send(method, address, body, headers as Record<string, string>)
+      return new Response(status === 204 ? null : text, { status })
+    })
+  }
+  connect()
   const server = await startServer({
     main: built('main.mjs'),
     databaseUrl: url.href,
@@ -89,8 +97,14 @@ export async function startDesk({ hasDemo = false } = {}): Promise<Desk> {
     await reach('done')
   }
 
-  if (hasDemo) await ask('POST', '/session/demo', { email: 'administrator@fennmoor.example' })
-  else {
+  async function signIn(role: PersonRole | null): Promise<void> {
+    forget()
+    if (role === null) return
+    if (hasDemo) await ask('POST', '/session/demo', { email: `${role}@fennmoor.example` })
+    else await ask('POST', '/session', { email: STORE.person.email, password: STORE.person.password })
+  }
+
+  if (!hasDemo) {
     await ask('POST', '/set-up', STORE)
     const { version } = await ask<StoreAnswer>('GET', '/store')
     const options = [{ id: 'parcel', name: 'Parcel', prices: [{ country: 'AT', price: 490 }] }]
@@ -98,21 +112,28 @@ export async function startDesk({ hasDemo = false } = {}): Promise<Desk> {
     await bringIn('products', GOODS)
     await bringIn('shoppers', 'id;name;groups;orders;spent\ns1;Sam S.;club;3;240\n')
   }
+  // Vitest does not report the last file of a process. The global teardown drops the databases.
+  process.once('SIGTERM', () => process.exit())
+  process.once('exit', () => {
+    process.kill(server.pid)
+    rmSync(folder, { recursive: true })
+  })
   const first = `${name}_first`
   await cloneDatabase(url.href, name, first)
   const connection = await createConnection({ uri: url.href, multipleStatements: true })
   return {
     ask,
     bringIn,
+    async read(address) {
+      const { status, text } = await send('GET', address)
+      if (status >= 400) throw new Error(`${address}: ${status} ${text}`)
+      return text
+    },
+    signIn,
+    connect,
     async reset() {
       await rest()
       await resetDatabase(connection, name, first)
-    },
-    async stop() {
-      await server.stop()
-      await connection.query('DROP DATABASE ??; DROP DATABASE ??', [name, first])
-      await connection.end()
-      rmSync(folder, { recursive: true })
     },
   }
 }
@@ -153,6 +174,10 @@ function createSender(base: string) {
       } finally {
         pending.delete(answer)
       }
+    },
+    /** Drops the cookies. */
+    forget: () => {
+      cookies.clear()
     },
     /** Settles once no answer is awaited. */
     rest: () =>

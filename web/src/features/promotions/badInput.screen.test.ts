@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import type { StoreAnswer } from '@novalex/contract'
 import { createJourneyTest, expect, expectSaved } from '@/testing/journey/journey.ts'
 

@@ -1,9 +1,10 @@
-import type { Page } from '@playwright/test'
-import { expect, expectSaved, test } from './novalex.ts'
+import { createJourneyTest, expect, expectSaved, type Page } from '@/testing/journey/journey.ts'
+
+const test = createJourneyTest({ hasDemo: true })
 
 /** Until the plan has been checked as it is now. */
 async function waitUntilChecked(page: Page): Promise<void> {
-  await expect(page.getByText(/^Checked /)).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText(/^Checked /)).toBeVisible()
 }
 
 const finding = (page: Page, text: string | RegExp) => page.locator('article', { hasText: text })
@@ -33,7 +34,7 @@ test('what each kind says: the demo’s mistakes, one sentence each', async ({ p
   await page.goto('/findings')
   await waitUntilChecked(page)
   const more = page.getByRole('button', { name: /^\d+ more$/ })
-  while ((await more.count()) > 0) await more.click()
+  while (more.count() > 0) await more.click()
   for (const sentence of [
     'The test cart “Three brushes” must come to 19.00 € and comes to 19.20 €.',
     'Starts Thu 11 Mar, 00:00, not released: “Modelling tools, two at 10 % less”.',
@@ -58,7 +59,7 @@ test('what each kind says: the demo’s mistakes, one sentence each', async ({ p
     'Everybody reads of Welcome back, 10 %, but guests do not get it',
     /Markers by the handful keeps Welcome back, 10 % away/,
   ])
-    await expect(finding(page, sentence).first(), String(sentence)).toBeAttached()
+    await expect(finding(page, sentence).first()).toBeVisible()
   await expect(finding(page, 'Sketchbooks at one price').getByRole('img')).toBeVisible()
 })
 
@@ -67,9 +68,9 @@ test('a release that would bring what is grave is held back, set aside with a re
   await page.getByLabel('Percent off').nth(1).fill('14')
   await expectSaved(page)
   await page.getByRole('link', { name: 'Releases', exact: true }).click()
-  await expect(page.getByText(/1 finding of weight “stop” must be mended/)).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText(/1 finding of weight “stop” must be mended/)).toBeVisible()
   await page.getByRole('button', { name: /^Make release/ }).click()
-  await expect(page.getByText('hold this release back')).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText('hold this release back')).toBeVisible()
   const broken = finding(page, 'The test cart “Ten markers” must come to')
   await broken.getByRole('button', { name: 'Set aside …' }).click()
   const dialog = page.getByRole('dialog')
@@ -78,14 +79,14 @@ test('a release that would bring what is grave is held back, set aside with a re
   await dialog.getByRole('button', { name: 'Set it aside' }).click()
   await expect(broken).toContainText('Set aside by')
   await page.getByRole('button', { name: /^Make release/ }).click()
-  await expect(page.getByText('Release 2 is live.')).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText('Release 2 is live.')).toBeVisible()
 })
 
 test('Today: what needs a hand, and a running promotion extended in two clicks', async ({ page }) => {
   await page.goto('/')
   await expect(page.getByRole('heading', { name: 'Today', exact: true })).toBeVisible()
   const hands = page.locator('section.hands')
-  await expect(hands.getByText('The test cart “Three brushes” must come to')).toBeVisible({ timeout: 60_000 })
+  await expect(hands.getByText('The test cart “Three brushes” must come to')).toBeVisible()
   await expect(hands.getByRole('link', { name: 'Set the dates' })).toBeVisible()
   await page.goto('/promotions/demo-5')
   await page.getByRole('button', { name: 'Until when', exact: true }).click()

@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { choose, createJourneyTest, expect, expectSaved } from '@/testing/journey/journey.ts'
 
 const test = createJourneyTest({ hasDemo: true })
@@ -171,7 +170,7 @@ test('shoppers come in from a file, and the till prices for one of them', async 
 test('a test cart is kept beside the till, breaks with an edit, and is listed in the review', async ({ page }) => {
   await page.goto('/promotions/demo-11')
   await page.getByRole('button', { name: '3 × ' }).click()
-  await expect(page.getByTestId('receipt').getByRole('status')).not.toHaveText('…')
+  await expect(page.getByTestId('receipt').getByRole('status')).toHaveText('21.00')
   await page.getByRole('button', { name: 'Keep as a test cart …' }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog.getByLabel('Name')).toHaveValue('Any 3 brushes for 21.00')
@@ -280,4 +279,57 @@ test('undo of what files brought: at once, and later from the menu, one after th
   await page.getByRole('button', { name: 'Files', exact: true }).click()
   await expect(page.getByRole('dialog', { name: 'Files to take away' })).toBeVisible()
   await expect(page.getByText('was brought in last.')).toHaveCount(0)
+})
+
+test('leaving right after typing loses nothing', async ({ page }) => {
+  await page.goto('/promotions/demo-1')
+  await page.getByLabel('Percent off').fill('23')
+  await page.getByRole('link', { name: 'Products', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Products' })).toBeVisible()
+  await page.goto('/promotions/demo-1')
+  await expect(page.getByTestId('sentence')).toContainText('23 % less')
+})
+
+test('deleting, pausing and extending from the list can be undone; dates of another decade are pointed out', async ({
+  page,
+}) => {
+  await page.goto('/promotions')
+  const row = page.getByRole('row', { name: /Spring paper, 15 %/ })
+  const choose = async (name: string) => {
+    await row.getByRole('button', { name: 'Actions for Spring paper, 15 %' }).click()
+    await page.getByText(name, { exact: true }).click()
+  }
+  const undo = () => page.getByRole('button', { name: 'Undo' }).click()
+  await choose('Pause')
+  await expect(row).toContainText('paused')
+  await undo()
+  await expect(row).toContainText('running')
+  await choose('Extend + 4 weeks')
+  await expect(row).toContainText('Wed 28 Apr, 24:00')
+  await undo()
+  await expect(row).toContainText('Wed 31 Mar, 24:00')
+  await choose('Delete')
+  await expect(row).toHaveCount(0)
+  await undo()
+  await expect(row).toContainText('running')
+  await page.goto('/promotions/demo-5')
+  await page.getByRole('button', { name: 'Until when', exact: true }).click()
+  for (const [name, day] of [
+    ['First day', '2016-03-04'],
+    ['Last day', '2016-03-11'],
+  ] as const) {
+    await page.getByRole('textbox', { name }).fill(day)
+    await page.getByRole('textbox', { name }).press('Enter')
+  }
+  await expect(page.getByText(/This start lies 4,0\d\d days back. Is the year right/)).toBeVisible()
+  await expect(page.getByText('This end has passed: the promotion no longer runs. Is the year right?')).toBeVisible()
+})
+
+test('an address that is nothing says so', async ({ page }) => {
+  await page.goto('/nothing/here')
+  await expect(page.getByText('There is nothing at this address.')).toBeVisible()
+  await page.goto('/promotions/none')
+  await expect(page.getByText('This promotion is not there, or no longer.')).toBeVisible()
+  await page.goto('/shop/products/none')
+  await expect(page.getByText('This product is not there, or no longer.')).toBeVisible()
 })

@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import type { PromotionRecord } from '@novalex/contract'
 import { createJourneyTest, expect, expectSaved, type Page } from '@/testing/journey/journey.ts'
 import { open, REACH } from '@/testing/journey/till.ts'

@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { choose, createJourneyTest, expect, expectSaved } from '@/testing/journey/journey.ts'
 import { add, expectTotal, FREE, open, REACH, setQuantity } from '@/testing/journey/till.ts'
 

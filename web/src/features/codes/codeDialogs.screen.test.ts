@@ -1,0 +1,117 @@
+import type { CodeBatch, HandOut, PromotionRecord } from '@novalex/contract'
+import { createStore } from '@novalex/core/testing'
+import { afterEach, expect, test } from 'vitest'
+import type { Component } from 'vue'
+import { ApiError } from '@/api/http.ts'
+import { sellingText } from '@/locale/enSelling.ts'
+import '@/testing/journey/matchers.ts'
+import { mount } from '@/testing/mount.ts'
+import { stubServer } from '@/testing/stubServer.ts'
+import BatchDialog from './BatchDialog.vue'
+import HandOutDialog from './HandOutDialog.vue'
+
+const words = sellingText.codes.page
+let unmount: () => void = () => undefined
+afterEach(() => {
+  unmount()
+})
+
+/** A server that keeps what it is sent, or refuses it once. */
+function start(component: Component, props: Readonly<Record<string, unknown>>) {
+  const refusals: ApiError[] = []
+  const keep = () => {
+    const refusal = refusals.pop()
+    if (refusal) throw refusal
+    return {}
+  }
+  const asked = stubServer({
+    getStore: () => ({ store: createStore(), delivery: [], now: '2027-03-08T09:00:00Z', release: null }),
+    createCodeBatch: keep,
+    createHandOut: keep,
+    updateHandOut: keep,
+  })
+  const mounted = mount(component, props)
+  ;({ unmount } = mounted)
+  const { screen } = mounted
+  const field = (name: string) => screen.getByLabel(name, { exact: true })
+  const press = (name: string | RegExp) => screen.getByRole('button', { name }).click()
+  return { asked, refusals, screen, field, press }
+}
+
+const startBatch = (batches: readonly Partial<CodeBatch>[] = []) =>
+  start(BatchDialog, { promotion: 'p1', name: 'Spring', batches })
+const AGE = { id: 'h1', title: 'Old', slug: 'old', text: '', promotion: 'p1', wording: 'I agree.', version: 3 }
+const startPage = (page: Partial<HandOut> | null = null) =>
+  start(HandOutDialog, { page, coded: [{ promotion: { id: 'p1', name: 'Spring' } }] as PromotionRecord[] })
+
+test('a batch begins as the last one was, and is asked for as it stands in the form', async () => {
+  const { asked, field, press, screen } = startBatch([{ prefix: 'MAY', length: 9 }, { prefix: 'OLD' }])
+  await press('More codes')
+  await expect(field('Begins with')).toHaveValue('MAY')
+  await expect(field('Name of the batch')).toHaveValue('Batch 3')
+  await field('Begins with').fill('june 7-')
+  await field('How many').fill('250')
+  await press('Make them')
+  await expect(screen.getByRole('dialog')).toHaveCount(0)
+  const pattern = { prefix: 'JUNE7', length: 9 }
+  expect(asked.of('createCodeBatch').map(({ body }) => body)).toEqual([
+    { promotion: 'p1', name: 'Batch 3', count: 250, pattern },
+  ])
+})
+
+test.each(['1.5', '1,000', 'many', '-3', ''])(
+  '“%s” is no number of codes: said at its place, nothing sent',
+  async (given) => {
+    const { asked, field, press, screen } = startBatch()
+    await press('More codes')
+    await field('How many').fill(given)
+    const sentence = given === '' ? /This is missing/ : `“${given}” is no number of units. Write a whole number.`
+    await expect(screen.getByText(sentence)).toBeVisible()
+    await press('Make them')
+    await expect(field('How many')).toHaveValue(given)
+    expect(asked.of('createCodeBatch')).toEqual([])
+  },
+)
+
+test('what the server refuses stands at its field, and the form stays', async () => {
+  const { asked, refusals, field, press, screen } = startBatch()
+  const problem = { code: 'guessable' as const, path: 'pattern.length', facts: { given: 5, min: 7 } }
+  refusals.push(new ApiError('invalid-input', { code: 'invalid-input', requestId: 'r1', problems: [problem] }))
+  await press('More codes')
+  await field('Characters after that').fill('5')
+  await press('Make them')
+  await expect(screen.getByText(/Take 7 or more/)).toBeVisible()
+  await field('Characters after that').fill('7')
+  await press('Make them')
+  await expect(screen.getByRole('dialog')).toHaveCount(0)
+  expect(asked.of('createCodeBatch')).toHaveLength(2)
+})
+
+test('a page’s address follows its title until it is typed', async () => {
+  const { asked, field, press, screen } = startPage()
+  await press('New page')
+  await field(words.titleField).fill('Spring code')
+  await expect(field(words.slug)).toHaveValue('spring-code')
+  await field(words.slug).fill('Mine')
+  await field(words.titleField).fill('Spring code for all')
+  await expect(field(words.slug)).toHaveValue('Mine')
+  await field(words.wording).fill('I agree.')
+  await press(words.save)
+  await expect(screen.getByRole('dialog')).toHaveCount(0)
+  expect(asked.of('createHandOut')[0]!.body).toMatchObject({ slug: 'mine', title: 'Spring code for all', most: null })
+})
+
+test('a limit that is no number is not taken for no limit', async () => {
+  const { asked, field, press, screen } = startPage({ ...AGE, most: 50 })
+  await press(words.edit)
+  const most = field(words.most)
+  await expect(most).toHaveValue('50')
+  await most.fill('5o')
+  await press(words.save)
+  await expect(screen.getByText(/“5o” is no number/)).toBeVisible()
+  expect(asked.of('updateHandOut')).toEqual([])
+  await most.fill('60')
+  await press(words.save)
+  await expect(screen.getByRole('dialog')).toHaveCount(0)
+  expect(asked.of('updateHandOut')[0]!.body).toMatchObject({ most: 60, version: 3 })
+})

@@ -1,0 +1,57 @@
+import { createJourneyTest, expect, moveTo } from '@/testing/journey/journey.ts'
+
+const test = createJourneyTest({ hasDemo: true, role: null })
+const testDesk = createJourneyTest({ hasDemo: true })
+
+test('too many codes that there are not: a wait is told, and the cart goes on without them', async ({ page }) => {
+  await page.goto('/shop/products/MRK-TITWHI')
+  await page.getByRole('button', { name: 'Into the cart' }).click()
+  await page.getByRole('link', { name: 'Cart (1)' }).click()
+  for (let at = 1; at <= 5; at++) {
+    await page.getByLabel('Code', { exact: true }).fill(`guess-${at}`)
+    await page.getByRole('button', { name: 'Use it' }).click()
+    await expect(page.getByText(`guess-${at} is not valid`)).toBeVisible()
+  }
+  await page.getByLabel('Code', { exact: true }).fill('guess-6')
+  await page.getByRole('button', { name: 'Use it' }).click()
+  await expect(page.locator('p[role=alert]')).toHaveText('At most 5 codes fit. Take one out first.')
+  await page.getByRole('button', { name: 'Take the code guess-1 out' }).click()
+  await page.getByRole('button', { name: 'Use it' }).click()
+  await expect(page.locator('p[role=alert]').filter({ hasText: 'Several codes that there are not.' })).toBeVisible()
+})
+
+testDesk(
+  'the shop at another moment, and beforehand under the working plan, for people of the desk',
+  async ({ page }) => {
+    await page.goto('/shop')
+    await page.getByRole('button', { name: 'Brushes' }).click()
+    await expect(page.getByRole('button', { name: 'Filbert' })).toBeVisible()
+    await page.getByRole('button', { name: 'Filbert' }).click()
+    await expect(page.getByText('9 products')).toBeVisible()
+    await moveTo(page, '2027-06-10', '12:00')
+    await expect(page.getByText('9 products')).toBeVisible()
+    await page.getByLabel('Plan', { exact: true }).selectOption('preview of the working plan')
+    await expect(page.getByText('Preview: prices of the working plan.')).toBeVisible()
+    await page.getByRole('link', { name: 'Desk' }).click()
+    await expect(page.getByRole('heading', { name: 'Promotions' })).toBeVisible()
+  },
+)
+
+test('the list of the shop: by category, by one below it, and by a word', async ({ page }) => {
+  await page.goto('/shop')
+  await expect(page.getByText('240 products')).toBeVisible()
+  const goods = page.locator('.goods li')
+  await expect(goods).toHaveCount(24)
+  await page.getByRole('button', { name: 'Brushes' }).click()
+  await expect(page).toHaveURL(/in=/)
+  await page.getByRole('button', { name: 'Filbert' }).click()
+  await expect(page.getByText('9 products')).toBeVisible()
+  await expect(goods).toHaveCount(9)
+  await page.getByRole('button', { name: 'All products' }).click()
+  await expect(page.getByText('240 products')).toBeVisible()
+  await page.getByLabel('Search the shop').fill('oil set')
+  await expect(page.getByRole('link', { name: /Oil set 8 colours/ })).toBeVisible()
+  await page.getByLabel('Search the shop').fill('no such goods')
+  await expect(page.getByText('Nothing here fits.')).toBeVisible()
+  await expect(goods).toHaveCount(0)
+})
