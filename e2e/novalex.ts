@@ -6,7 +6,7 @@ import { AxeBuilder } from '@axe-core/playwright'
 import type { PersonRole } from '@novalex/contract'
 import { test as base, expect, type APIRequestContext, type Locator, type Page } from '@playwright/test'
 import { createConnection } from 'mysql2/promise'
-import { cloneDatabase, resetDatabase } from '../scripts/lib/cloneDatabase.ts'
+import { cloneDatabase, createReset } from '../scripts/lib/cloneDatabase.ts'
 import { startServer, type RunningServer } from '../scripts/lib/serve.mjs'
 import { findFreePort } from '../scripts/lib/system.mjs'
 
@@ -80,7 +80,7 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
           process.kill(pid, 'SIGKILL')
           await stop()
         },
-        reset: () => resetDatabase(connection, name, FIRST),
+        reset: createReset(connection, name, FIRST),
       })
       await (server as RunningServer | null)?.stop()
       await connection.end()

@@ -7,7 +7,7 @@ import { fileURLToPath } from 'node:url'
 import type { ImportKind, PersonRole, SetUpRequest, StoreAnswer } from '@novalex/contract'
 import { createConnection } from 'mysql2/promise'
 import { inject, vi } from 'vitest'
-import { cloneDatabase, resetDatabase } from '../../../../scripts/lib/cloneDatabase.ts'
+import { cloneDatabase, createReset } from '../../../../scripts/lib/cloneDatabase.ts'
 import { fillWithDemo, startServer } from '../../../../scripts/lib/serve.mjs'
 import { findFreePort } from '../../../../scripts/lib/system.mjs'
 import { waitUntil } from '../waitUntil.ts'
@@ -120,7 +120,7 @@ export async function startDesk({ hasDemo = false } = {}): Promise<Desk> {
   })
   const first = `${name}_first`
   await cloneDatabase(url.href, name, first)
-  const connection = await createConnection({ uri: url.href, multipleStatements: true })
+  const resetDatabase = createReset(await createConnection({ uri: url.href, multipleStatements: true }), name, first)
   return {
     ask,
     bringIn,
@@ -133,7 +133,7 @@ export async function startDesk({ hasDemo = false } = {}): Promise<Desk> {
     connect,
     async reset() {
       await rest()
-      await resetDatabase(connection, name, first)
+      await resetDatabase()
     },
   }
 }
