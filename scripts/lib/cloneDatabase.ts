@@ -27,7 +27,7 @@ export async function cloneDatabase(serverUrl: string, from: string, to: string)
 
 /**
  * Returns what puts every table of a database back to what it is in `first`, of which it is a copy. The plan's revision goes on, and the catalogue's
- * after a change of it, so that nothing that a running server keeps in memory is taken for true. `connection`: to the copy, for several statements
+ * after a change of it or a release, so that nothing that a running server keeps in memory is taken for true. `connection`: to the copy, for several statements
  * at once.
  */
 export function createReset(connection: Connection, name: string, first: string): () => Promise<void> {
@@ -48,8 +48,9 @@ export function createReset(connection: Connection, name: string, first: string)
     )
     await connection.query(`SET FOREIGN_KEY_CHECKS = 0; ${copies.join('')} SET FOREIGN_KEY_CHECKS = 1`)
     const catalogue = Number(revisions[0]!.catalogue_revision)
-    // The same catalogue need not be compiled and checked again, which is most of what a reset would cost.
-    catalogueBefore = catalogue === catalogueBefore ? catalogue : catalogue + 1
+    // The same catalogue need not be compiled and checked again, which is most of what a reset would cost. The number of a release comes again.
+    const isSame = catalogue === catalogueBefore && !changed.some(({ name: table }) => table === 'releases')
+    catalogueBefore = isSame ? catalogue : catalogue + 1
     const plan = Number(revisions[0]!.plan_revision) + 1
     await connection.query('UPDATE store SET plan_revision = ?, catalogue_revision = ?', [plan, catalogueBefore])
   }
