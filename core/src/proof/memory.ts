@@ -11,13 +11,15 @@ import type { ProofInput } from './proofInput.ts'
  * one plan as it is edited.
  */
 export interface ProofMemory {
-  /** The catalogue, the store and the moment for which all of it holds. */
+  /** The products for which all of it holds. */
+  products: readonly Product[]
+  /** The rest of the catalogue, the store and the moment for which all of it holds. */
   surroundings: readonly unknown[]
   readonly known: Map<string, { readonly signature: string; readonly answer: unknown }>
 }
 
 export function createProofMemory(): ProofMemory {
-  return { surroundings: [], known: new Map() }
+  return { products: [], surroundings: [], known: new Map() }
 }
 
 /** Answers of a kind, recalled while all that they follow from is the same. */
@@ -61,10 +63,19 @@ export function createRecall(memory: ProofMemory | undefined, surroundings: Surr
 function forgetOthers(memory: ProofMemory, { input, stock }: Surroundings): void {
   const { plan, now, channel, deliveries } = input
   const sets = JSON.stringify([...plan.catalogue.sets.values()])
-  const present = [plan.catalogue.products, now, JSON.stringify([plan.store, channel, deliveries, stock]), sets]
-  if (present.every((one, at) => one === memory.surroundings[at])) return
-  memory.known.clear()
+  const { products } = plan.catalogue
+  const present = [now, JSON.stringify([plan.store, channel, deliveries, stock]), sets]
+  const isKnown = present.every((one, at) => one === memory.surroundings[at])
+  if (!isKnown || !isSame(products, memory.products)) memory.known.clear()
+  memory.products = products
   memory.surroundings = present
+}
+
+/** A catalogue that is read again holds other objects. */
+function isSame(products: readonly Product[], before: readonly Product[]): boolean {
+  if (products === before) return true
+  const isSameAt = (one: Product, at: number) => JSON.stringify(one) === JSON.stringify(before[at])
+  return products.length === before.length && products.every(isSameAt)
 }
 
 const CONTENTS = new WeakMap<CompiledPromotion, string>()

@@ -45,8 +45,17 @@ export function wallClock(ms: number, zone: string): string {
   return `${parts.year}-${parts.month}-${parts.day}T${parts.hour}:${parts.minute}`
 }
 
+const instants = new Map<string, number>()
+
 /** The first instant whose wall clock reads `local`; inside a gap, moved forward by the gap. */
 export function instantOf(local: string, zone: string): number {
+  const key = `${local} ${zone}`
+  let instant = instants.get(key)
+  if (instant === undefined) instants.set(key, (instant = searchInstant(local, zone)))
+  return instant
+}
+
+function searchInstant(local: string, zone: string): number {
   const wall = Date.parse(`${local}:00Z`)
   for (let offset = 14 * 60; offset >= -14 * 60; offset -= 15) {
     const ms = wall - offset * 60_000
