@@ -1,3 +1,4 @@
+import { keysOf } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { IMPORT_KINDS, type ImportKind } from './importSchema.ts'
 import { choice, Id, InstantText, Nullable, strict, Whole } from './basicSchema.ts'
@@ -42,7 +43,7 @@ export const LOGGED_ACTIONS = {
 } as const satisfies Readonly<Record<string, readonly string[]>>
 export type LoggedThing = keyof typeof LOGGED_ACTIONS
 export type LoggedAction = (typeof LOGGED_ACTIONS)[LoggedThing][number]
-const THINGS = Object.keys(LOGGED_ACTIONS) as LoggedThing[]
+const THINGS = keysOf(LOGGED_ACTIONS)
 
 const filters = {
   by: Type.Optional(Type.String({ maxLength: 80 })),

@@ -1,5 +1,6 @@
+import { keysOf } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { ERROR_STATUS, type ErrorCode } from './errors.ts'
+import { ERROR_STATUS } from './errors.ts'
 import { ShopOffer } from './shopSchema.ts'
 import {
   choice,
@@ -48,7 +49,7 @@ export const CodeBatch = Type.Object(
     made: Whole,
     state: choice('making', 'ready', 'void'),
     /** Why its codes can’t be written at present, as an error’s code; it is tried again every minute. */
-    trouble: Nullable(choice(...(Object.keys(ERROR_STATUS) as ErrorCode[]))),
+    trouble: Nullable(choice(...keysOf(ERROR_STATUS))),
     open: Whole,
     used: Whole,
     void: Whole,

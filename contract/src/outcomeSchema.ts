@@ -1,4 +1,12 @@
-import type { FailedTest, Nudge, Obstacle, PromotionOutcome, Reward, SkipFacts } from '@novalex/core'
+import {
+  keysOf,
+  type FailedTest,
+  type Nudge,
+  type Obstacle,
+  type PromotionOutcome,
+  type Reward,
+  type SkipFacts,
+} from '@novalex/core'
 import { Type, type TObject, type TSchema } from '@sinclair/typebox'
 import { choice, Id, Money, Nullable, ReachSchema, strict, typed, Version, Whole } from './basicSchema.ts'
 import { AnyValue } from './mechanics/shared.ts'
@@ -103,7 +111,7 @@ export const OutcomeSchema = Type.Unsafe<PromotionOutcome>(
 /** What a shopper may know of why a code's promotion did nothing. */
 export const ShownLack = Type.Object(
   {
-    reason: choice<keyof SkipFacts>(...(Object.keys(SKIPPED) as (keyof SkipFacts)[])),
+    reason: choice<keyof SkipFacts>(...keysOf(SKIPPED)),
     facts: Type.Partial(facts({ ...lack, test: FailedFields.test, isNegated: FailedFields.isNegated })),
   },
   strict,

@@ -12,6 +12,7 @@ export {
   isTimeZone,
   keysOf,
   lastOf,
+  mapPair,
   MINUTE_MS,
   once,
   parseAmount,

@@ -29,7 +29,8 @@ export function toIsoMoment(text: string, order: DayOrder | null): string | null
   const dotted = DOTTED.exec(text)
   const found = dotted ?? SLASHED.exec(text)
   if (!found) return text
-  const [, first = '', second = '', year, hour, minute, half] = found as readonly (string | undefined)[]
+  const parts: readonly (string | undefined)[] = found
+  const [, first = '', second = '', year, hour, minute, half] = parts
   const own = dotted ? 'day-first' : (order ?? findDayOrder(text))
   if (Number(first) === 0 || Number(second) === 0) return text
   // 3/3/2027 is the same day either way.

@@ -1,4 +1,5 @@
 import type { PromotionFacts, Value } from '../terms/index.ts'
+import { mapPair } from '../values/index.ts'
 import { findRung } from './ladder.ts'
 import type { Promotion } from './promotion.ts'
 import { computeUnitsLeft, computeUnitsOnOffer, findTurningPoints, type OfferState } from './unitsOnOffer.ts'
@@ -65,7 +66,7 @@ function computeSoldEdges(promotion: Promotion, when: When): SoldEdge[] {
     .filter((at) => at > 0)
     .sort((a, b) => a - b)
     .flatMap((at): SoldEdge[] => {
-      const [before, after] = [at - 1, at].map((sold) => describeAt(promotion, sold, when)) as [SoldState, SoldState]
+      const [before, after] = mapPair([at - 1, at], (sold) => describeAt(promotion, sold, when))
       return [
         ...(before.value !== after.value ? [{ limit: 'rung' as const, at }] : []),
         ...(before.onOffer !== after.onOffer ? [{ limit: 'refill' as const, at }] : []),

@@ -66,5 +66,5 @@ function toFacts(value: Value): LabelFacts {
 }
 
 function isPlace(name: string): name is LabelPlace {
-  return (LABEL_PLACES as readonly string[]).includes(name)
+  return LABEL_PLACES.some((place) => place === name)
 }

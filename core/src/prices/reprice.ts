@@ -233,7 +233,7 @@ export function sortOddFirst<R extends Repriced>(rows: readonly R[]): R[] {
     if (row.oddities.length === 0) plain.push(row)
     else groups.get(firstOf(row.oddities))!.push(row)
   }
-  return ([] as R[]).concat(...groups.values(), plain)
+  return [...[...groups.values()].flat(), ...plain]
 }
 
 /** The products whose price would really change, with the new price. */

@@ -47,7 +47,10 @@ export function computeShelfPhase(
   const { plan } = session
   const unitsLeft = new Map<string, number>()
   const situations: Situation[] = []
-  const settled = lines.map(({ product, quantity }) => ({ product, quantity, groups: [] as UnitGroup[] }))
+  const settled = lines.map(({ product, quantity }) => {
+    const groups: UnitGroup[] = []
+    return { product, quantity, groups }
+  })
   const leftOf = ({ entry, unitsLeft: limit }: AdmittedPromotion<ShelfAct>) =>
     limit === Infinity ? limit : (unitsLeft.get(entry.id) ?? limit)
   const isLeft = (candidate: AdmittedPromotion<ShelfAct>) => leftOf(candidate) > 0

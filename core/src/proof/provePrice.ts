@@ -36,7 +36,8 @@ function findDeepestOrder(probe: Probe, entry: CompiledPromotion, product: Produ
   const { sku } = product
   const only = compileOthers(probe.input.plan, [toAlone(entry.promotion)], [product])
   const edges = computeEdgeCarts(entry.promotion, only, { sku }).map(({ lines }) => lines)
-  let [deepest, most] = [null as Order | null, 0]
+  let deepest: Order | null = null
+  let most = 0
   for (const lines of [[{ sku, quantity: 1 }], ...edges]) {
     if (lines.length !== 1) continue
     for (const order of probe.dressed(entry, lines)) {

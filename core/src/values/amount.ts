@@ -14,7 +14,7 @@ export function parseAmount(text: string): MinorUnits | null {
   const bare = text.replace(/€|eur\b/gi, '').replace(/[\s\u00a0\u202f']/g, '')
   const decimal = normalizeDecimal(bare)
   if (decimal === null || !/^\d+(\.\d{1,2})?$/.test(decimal)) return null
-  const [whole, fraction = ''] = decimal.split('.') as [string, string?]
+  const [whole, fraction = ''] = decimal.split('.')
   const amount = Number(whole) * 100 + Number(fraction.padEnd(2, '0'))
   return amount <= MAX_TYPED_MINOR ? amount : null
 }

@@ -1,6 +1,6 @@
 export { formatAmount, formatPercent, parseAmount, parsePercent } from './amount.ts'
 export { percentOf, roundHalfUp, taxOn, WHOLE, type BasisPoints, type MinorUnits } from './money.ts'
-export { firstOf, lastOf } from './lists.ts'
+export { firstOf, lastOf, mapPair } from './lists.ts'
 export { once } from './once.ts'
 export {
   createProblem,

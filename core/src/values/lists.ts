@@ -9,3 +9,8 @@ export function lastOf<T>(list: readonly T[]): T {
   if (list.length === 0) throw new Error('the list is empty')
   return list[list.length - 1] as T
 }
+
+/** What a function makes of each of two. */
+export function mapPair<T, R>([one, other]: readonly [T, T], work: (item: T) => R): [R, R] {
+  return [work(one), work(other)]
+}

@@ -5,7 +5,7 @@ import { openDatabase } from '../platform/db/openDatabase.ts'
 import { createSources } from '../sources/createSources.ts'
 import { JOBS } from './jobs.ts'
 
-const { databaseUrl, isBackground } = workerData as { databaseUrl: string; isBackground: boolean }
+const { databaseUrl, isBackground }: { databaseUrl: string; isBackground: boolean } = workerData
 if (isBackground) stepBack()
 
 export default createJobRunner(JOBS, createSources(openDatabase(databaseUrl, { connections: 3 })))

@@ -30,7 +30,7 @@ export const timeRequest: RequestHandler = (_request, response, next) => {
 
 /** Gauges of the pool of connections: those in use, those that are free, and requests that wait for one. */
 export function watchPool(database: Database): void {
-  const { pool } = database.client as { pool: Pool }
+  const { pool }: { pool: Pool } = database.client
   registry.removeSingleMetric(CONNECTIONS)
   new Gauge({
     name: CONNECTIONS,

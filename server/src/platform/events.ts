@@ -1,3 +1,4 @@
+import { keysOf } from '@novalex/core'
 import type { Logger } from 'pino'
 
 /** Failures outside of requests, by the name under which the log has them. Listed in docs/run-it.md, so that alerts can rely on the names. */
@@ -15,7 +16,7 @@ const EVENTS = {
 } as const satisfies Record<string, readonly ['fatal' | 'error' | 'warn', string]>
 
 export type EventName = keyof typeof EVENTS
-export const EVENT_NAMES = Object.keys(EVENTS) as EventName[]
+export const EVENT_NAMES = keysOf(EVENTS)
 
 /** Logs an event with its error and facts, at the event's level. */
 export function logEvent(logger: Logger, event: EventName, facts: { readonly err?: unknown } = {}): void {

@@ -59,7 +59,7 @@ export async function* requestLines<T>(path: string, options: RequestOptions): A
   for await (const piece of response.body.pipeThrough(new TextDecoderStream()) as unknown as AsyncIterable<string>) {
     const lines = (rest + piece).split('\n')
     rest = lines.pop() ?? ''
-    for (const line of lines) yield JSON.parse(line) as T
+    for (const line of lines) yield JSON.parse(line)
   }
 }
 

@@ -27,7 +27,7 @@ watch(
 )
 
 function take(): void {
-  if (date.value !== undefined) model.value = `${date.value}T${time.value}` as LocalDateTime
+  if (date.value !== undefined) model.value = `${date.value}T${time.value}`
 }
 function takeTime(given: string): void {
   time.value = given

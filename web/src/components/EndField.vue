@@ -34,7 +34,7 @@ watch(
 
 function take(): void {
   if (date.value === undefined) return
-  model.value = (isWhole.value ? `${addDays(date.value, 1)}T00:00` : `${date.value}T${time.value}`) as LocalDateTime
+  model.value = isWhole.value ? `${addDays(date.value, 1)}T00:00` : `${date.value}T${time.value}`
 }
 /** A time that was typed with the day ends it then. */
 function takeTime(given: string): void {

@@ -19,6 +19,6 @@ function findSkus(value: unknown): string[] {
   if (typeof value !== 'object' || value === null) return []
   return Object.entries(value).flatMap(([key, inner]: [string, unknown]) => {
     if (key !== 'skus' || !Array.isArray(inner)) return findSkus(inner)
-    return inner.length > MOST_NAMED ? [] : (inner as string[])
+    return inner.length > MOST_NAMED ? [] : inner
   })
 }

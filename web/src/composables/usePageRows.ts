@@ -58,7 +58,7 @@ export function usePageRows(count: () => number, estimate: number) {
     return Math.max(0, rows.value.getTotalSize() - (end - offset.value))
   })
   function measure(row: Element | ComponentPublicInstance | null): void {
-    const element = row && '$el' in row ? (row.$el as Element) : row
+    const element: unknown = row && '$el' in row ? row.$el : row
     if (element instanceof Element) rows.value?.measureElement(element)
   }
   return { list, items, above, below, measure }

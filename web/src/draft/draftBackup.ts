@@ -13,7 +13,7 @@ export function readBackup(id: string): DraftBackup | null {
   const text = localStorage.getItem(PREFIX + id)
   if (text === null) return null
   try {
-    return JSON.parse(text) as DraftBackup
+    return JSON.parse(text)
   } catch {
     clearBackup(id)
     return null

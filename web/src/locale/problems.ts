@@ -167,7 +167,7 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'too-many-tries': ({ seconds }) =>
     `Too many tries. Wait ${describeWait(Number(seconds))}, then try again; nothing that is typed until then counts.`,
   'role-too-small': ({ needed, has, people }) =>
-    `This takes ${withArticle(needed)}; you are ${withArticle(has)}. ${joinWords((people as string[] | undefined) ?? [], 'or')} can do it.`,
+    `This takes ${withArticle(needed)}; you are ${withArticle(has)}. ${joinWords(listOf(people), 'or')} can do it.`,
   'key-unknown': 'This key is not known, was revoked, or has ended.',
   'key-lacks-scope': 'This key was not made for that. Make one with what it needs.',
   'already-set-up': 'This store is set up already. Sign in, or ask an administrator for an invitation.',
@@ -228,13 +228,16 @@ function toLimit(value: number | string, isMoney: boolean): string {
   return typeof value === 'string' ? formatLocal(value, { year: true }) : String(value)
 }
 
+/** A fact that names several things; none where the server does not say. */
+const listOf = (fact: unknown): string[] => (Array.isArray(fact) ? fact : [])
+
 function toUses({ categories, products, promotions, sets, testCarts }: Facts): string[] {
   return [
-    ...((categories as string[] | undefined) ?? []).map((name) => `the category ${name} below it`),
+    ...listOf(categories).map((name) => `the category ${name} below it`),
     ...(Number(products) > 0 ? [plural(Number(products), 'product')] : []),
-    ...((promotions as string[] | undefined) ?? []).map((name) => `the promotion ${name}`),
-    ...((testCarts as string[] | undefined) ?? []).map((name) => `the test cart ${name}`),
-    ...((sets as string[] | undefined) ?? []).map((name) => `the product set ${name}`),
+    ...listOf(promotions).map((name) => `the promotion ${name}`),
+    ...listOf(testCarts).map((name) => `the test cart ${name}`),
+    ...listOf(sets).map((name) => `the product set ${name}`),
   ]
 }
 

@@ -45,5 +45,5 @@ export function factsAs(sold: 'soFar' | 'nothing' | number, id: string, facts: F
 
 /** Without Vue's proxies, which can't cross to a worker. */
 export function plain<T>(value: T): T {
-  return JSON.parse(JSON.stringify(value)) as T
+  return JSON.parse(JSON.stringify(value))
 }

@@ -1,6 +1,6 @@
 import type { CompiledPromotion } from '../../pricing/index.ts'
 import type { CartLine, Order } from '../../terms/index.ts'
-import type { MinorUnits } from '../../values/index.ts'
+import { mapPair } from '../../values/index.ts'
 import { promotionSubject, type Found } from '../finding.ts'
 import { findExtremes } from '../productGroups.ts'
 import { isApplied, type Probe } from '../probe.ts'
@@ -50,7 +50,7 @@ function compareNext(
   const more = { ...order, cart: { ...order.cart, lines: [{ ...line!, quantity: line!.quantity + 1 }, ...rest] } }
   const [sale, next] = [probe.sell(order), probe.sell(more)]
   if (!isApplied(sale, entry) && !isApplied(next, entry)) return null
-  const [before, after] = [sale, next].map(({ quote }) => quote.totals.merchandise) as [MinorUnits, MinorUnits]
+  const [before, after] = mapPair([sale, next], ({ quote }) => quote.totals.merchandise)
   const unit = probe.input.plan.getProduct(line!.sku).regularPrice
   const isDearer = after - before > unit
   const isCheaper = before - after > before * MOST_CHEAPER

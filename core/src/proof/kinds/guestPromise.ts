@@ -1,4 +1,5 @@
 import { findTests, findTraits, isAboutShopper, type Trait } from '../../conditions/index.ts'
+import type { Order } from '../../terms/index.ts'
 import { promotionSubject } from '../finding.ts'
 import { isApplied, type Probe } from '../probe.ts'
 import type { Check } from './check.ts'
@@ -26,7 +27,8 @@ export const findGuestPromises: Check<'guest-promise'> = function* (probe) {
 
 /** A guest's order to which it does not apply, if it applies to none of a guest's and to some of a known shopper's. */
 function findRefusedGuest(probe: Probe, entry: Probe['toCome'][number]) {
-  let [refused, isForKnown, tried] = [null as Parameters<Probe['sell']>[0] | null, false, 0]
+  let refused: Order | null = null
+  let [isForKnown, tried] = [false, 0]
   for (const order of probe.witnesses(entry)) {
     if (++tried > MOST_TRIED) break
     const applies = isApplied(probe.sell(order), entry)

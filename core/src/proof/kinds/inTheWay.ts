@@ -1,7 +1,7 @@
 import type { CompiledPromotion } from '../../pricing/index.ts'
 import type { Order } from '../../terms/index.ts'
 import { isBefore } from '../../time/index.ts'
-import type { MinorUnits } from '../../values/index.ts'
+import { mapPair, type MinorUnits } from '../../values/index.ts'
 import type { ProductGroup } from '../productGroups.ts'
 import { promotionSubject, type Found } from '../finding.ts'
 import { isApplied, type Probe } from '../probe.ts'
@@ -117,7 +117,7 @@ function outweighs(
   { rival, order }: { rival: CompiledPromotion; order: Order },
 ): boolean {
   if (entry.promotion.code !== null) return true
-  const [own, theirs] = [entry, rival].map((one) => givenAlone(probe, one, order)) as [number, number]
+  const [own, theirs] = mapPair([entry, rival], (one) => givenAlone(probe, one, order))
   return own > theirs
 }
 

@@ -1,6 +1,7 @@
 import { definitionOf, type Mechanic } from '../../mechanics/index.ts'
 import { compileOthers, toAlone, type CompiledPromotion } from '../../pricing/index.ts'
 import type { Limits, Order } from '../../terms/index.ts'
+import { mapPair } from '../../values/index.ts'
 import { promotionSubject } from '../finding.ts'
 import { findExtremes } from '../productGroups.ts'
 import type { Probe } from '../probe.ts'
@@ -74,7 +75,7 @@ function compareWithout(probe: Probe, entry: CompiledPromotion, at: number) {
         ...order,
         cart: { ...order.cart, delivery: entry.phase === 4 ? (probe.input.deliveries[0] ?? null) : null },
       }
-      const [own, other] = [after, before].map((one) => probe.sell(dressed, one).quote.totals.grand) as [number, number]
+      const [own, other] = mapPair([after, before], (one) => probe.sell(dressed, one).quote.totals.grand)
       if (own < other) return null
       shown ??= { order: dressed, before: other, after: own }
     }

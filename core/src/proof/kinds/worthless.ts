@@ -22,7 +22,8 @@ export function findWorthlessOrder(probe: Probe, entry: CompiledPromotion): Orde
   const given = findGiven(entry)
   if (!given || !holdsAny(probe, given)) return null
   const only = compileOthers(probe.sampled, [toAlone(entry.promotion)])
-  let [first, tried] = [null as Order | null, 0]
+  let first: Order | null = null
+  let tried = 0
   for (const order of probe.witnesses(entry)) {
     if (++tried > MOST_TRIED) break
     if (probe.sell(order, only).uses.some(({ given: saved }) => saved > 0)) return null

@@ -33,8 +33,8 @@ const OVERTAKEN = 50
 /** A number that grows with every write that is noted. */
 export async function findLatestChange(connection: Connection): Promise<number> {
   const latest = connection('activity').select('id').orderBy('id', 'desc').limit(OVERTAKEN)
-  const row = await connection.from(latest.as('latest')).sum({ change: 'id' }).first()
-  return Number((row as { change: string | null } | undefined)?.change ?? 0)
+  const [row]: { change: string | null }[] = await connection.from(latest.as('latest')).sum({ change: 'id' })
+  return Number(row?.change ?? 0)
 }
 
 export interface Filters {
@@ -66,12 +66,12 @@ export async function listActivity(
     by: actor,
     action: row.action,
     subject: row.subject,
-    detail: JSON.parse(row.detail) as unknown,
+    detail: JSON.parse(row.detail),
   }))
 }
 
 export async function listActors(connection: Connection): Promise<string[]> {
-  const rows = (await connection('activity').distinct('actor').orderBy('actor')) as { actor: string }[]
+  const rows: { actor: string }[] = await connection('activity').distinct('actor').orderBy('actor')
   return rows.map(({ actor }) => actor)
 }
 

@@ -97,8 +97,10 @@ function selectProducts(connection: Connection) {
 function createListParser(): (text: string) => readonly string[] {
   const known = new Map<string, readonly string[]>()
   return (text) => {
-    let list = known.get(text)
-    if (!list) known.set(text, (list = JSON.parse(text) as string[]))
+    const kept = known.get(text)
+    if (kept) return kept
+    const list: readonly string[] = JSON.parse(text)
+    known.set(text, list)
     return list
   }
 }

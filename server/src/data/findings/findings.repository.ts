@@ -35,7 +35,7 @@ export async function findChecked(connection: Connection, plan: string): Promise
     state: row.state,
     revision: Number(row.revision),
     checkedAt: row.checked_at.getTime(),
-    findings: JSON.parse(row.content) as KnownFinding[],
+    findings: JSON.parse(row.content),
   }
 }
 
@@ -44,7 +44,8 @@ export async function findKnown(connection: Connection, id: string): Promise<Kno
   const rows = await connection<Row>('findings').select('plan', 'content')
   rows.sort((a, b) => Number(b.plan === 'working') - Number(a.plan === 'working'))
   for (const { content } of rows) {
-    const found = (JSON.parse(content) as KnownFinding[]).find((finding) => finding.id === id)
+    const findings: KnownFinding[] = JSON.parse(content)
+    const found = findings.find((finding) => finding.id === id)
     if (found) return found
   }
   return null

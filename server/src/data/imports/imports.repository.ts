@@ -112,7 +112,8 @@ export async function listDoneImports(connection: Connection): Promise<ImportRec
 function toRecord(row: ImportRow): ImportRecord {
   const { id } = row
   // What was kept before a part of it came into being lacks it.
-  const preview = { ...EMPTY_PREVIEW, ...(JSON.parse(row.preview) as Partial<ImportPreview>) }
+  const kept: Partial<ImportPreview> = JSON.parse(row.preview)
+  const preview = { ...EMPTY_PREVIEW, ...kept }
   return {
     status: { id, kind: row.kind, fileName: row.file_name, state: row.state, progress: row.progress, ...preview },
     createdBy: row.created_by,
@@ -159,7 +160,7 @@ function* writeJson(lists: Before): Generator<Buffer> {
 }
 
 export async function getBefore(connection: Connection, id: string): Promise<Before> {
-  return JSON.parse((await readParts(connection, id, 'before')).toString()) as Before
+  return JSON.parse((await readParts(connection, id, 'before')).toString())
 }
 
 type Part = 'file' | 'before'

@@ -15,7 +15,7 @@ export async function recallReading(connection: Connection, kind: ImportKind): P
 
 /** How an import is read, from what it keeps. */
 export function parseReading(kept: string | null): FileReading {
-  const { heads, days } = JSON.parse(kept ?? '{}') as { heads?: Heads; days?: FileReading['days'] }
+  const { heads, days }: { heads?: Heads; days?: FileReading['days'] } = JSON.parse(kept ?? '{}')
   return { heads: new Map(heads), days: days ?? null }
 }
 
@@ -43,5 +43,5 @@ export async function writeReading(
 
 async function listHeads(connection: Connection, kind: ImportKind): Promise<Heads> {
   const row = await connection<{ kind: ImportKind; heads: string }>('import_heads').where({ kind }).first()
-  return row ? (JSON.parse(row.heads) as Heads) : []
+  return row ? JSON.parse(row.heads) : []
 }

@@ -34,7 +34,7 @@ const NOTED_MS = 60_000
 const toRecord = (row: Row): KeyRecord => ({
   id: row.id,
   name: row.name,
-  scopes: JSON.parse(row.scopes) as KeyScope[],
+  scopes: JSON.parse(row.scopes),
   createdAt: row.created_at.toISOString(),
   createdBy: row.created_by,
   endsAt: row.ends_at?.toISOString() ?? null,
@@ -43,7 +43,7 @@ const toRecord = (row: Row): KeyRecord => ({
 })
 
 export async function listKeys(connection: Connection): Promise<KeyRecord[]> {
-  return (await connection<Row>('shop_keys').orderBy('created_at', 'desc')).map((row) => toRecord(row as Row))
+  return (await connection('shop_keys').orderBy('created_at', 'desc').select<Row[]>()).map(toRecord)
 }
 
 /** Returns the holder of a key and records its use. Throws `key-unknown` for an unknown, revoked or expired key. */
@@ -58,7 +58,7 @@ export async function findKeyHolder(connection: Connection, key: string, now: nu
     await connection('shop_keys')
       .where({ id: row.id })
       .update({ last_used_at: new Date(now) })
-  return { id: row.id, name: row.name, scopes: JSON.parse(row.scopes) as KeyScope[] }
+  return { id: row.id, name: row.name, scopes: JSON.parse(row.scopes) }
 }
 
 export async function insertKey(connection: Connection, key: NewKey): Promise<KeyRecord> {

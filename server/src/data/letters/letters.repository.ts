@@ -37,7 +37,7 @@ export async function sendLetter(connection: Connection, { to, subject, text }: 
 }
 
 export async function listMessages(connection: Connection) {
-  const rows = (await connection('messages').orderBy('at', 'desc').limit(SHOWN)) as Row[]
+  const rows: Row[] = await connection('messages').orderBy('at', 'desc').limit(SHOWN)
   return rows.map((row) => {
     const { text: _text, ...summary } = toMessage(row)
     return summary
@@ -46,7 +46,7 @@ export async function listMessages(connection: Connection) {
 
 /** Throws `not-found`. */
 export async function getMessage(connection: Connection, id: string): Promise<MessageAnswer> {
-  const row = (await connection('messages').where({ id }).first()) as Row | undefined
+  const row: Row | undefined = await connection('messages').where({ id }).first()
   if (!row) throw new AppError('not-found', { facts: { kind: 'message', id } })
   return toMessage(row)
 }

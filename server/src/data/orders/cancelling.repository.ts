@@ -37,7 +37,7 @@ export async function lockOrderHead(transaction: Connection, id: number): Promis
 }
 
 const toHead = ({ grand, codes, cancelled_at: cancelledAt, ...row }: Row): OrderHead => {
-  return { ...row, grand: Number(grand), codes: JSON.parse(codes) as string[], cancelledAt }
+  return { ...row, grand: Number(grand), codes: JSON.parse(codes), cancelledAt }
 }
 
 /** Returns the promotions that an order used. */

@@ -155,7 +155,7 @@ export async function getOrder(
       }
     }),
     cancelled: row.cancelled_at && { at: row.cancelled_at.toISOString(), by: row.cancelled_by ?? '' },
-    receipt: row.receipt === null ? null : hideCodes(JSON.parse(row.receipt) as ShopCartAnswer, reading),
+    receipt: row.receipt === null ? null : hideCodes(JSON.parse(row.receipt), reading),
   }
 }
 

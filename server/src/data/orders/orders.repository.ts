@@ -49,7 +49,7 @@ export async function findPlaced(connection: Connection, { holder, key }: OrderK
     release: row.release_number,
     hash: row.request_hash,
     grand: Number(row.grand),
-    receipt: JSON.parse(row.receipt) as ShopCartAnswer,
+    receipt: JSON.parse(row.receipt),
   }
 }
 

@@ -39,15 +39,15 @@ const toPerson = ({ id, name, email, role, password, is_demo: isDemo, removed_at
 })
 
 export async function findPerson(connection: Connection, where: { id: string } | { email: string } | { name: string }) {
-  const found = connection<Row>('people').where(where)
+  const found = connection('people').where(where)
   // The column's collation ignores accents; an address with other ones is another address.
   if ('email' in where) void found.whereRaw('binary email = ?', [where.email])
-  const row = await found.first()
-  return row ? toPerson(row as Row) : null
+  const row: Row | undefined = await found.first()
+  return row ? toPerson(row) : null
 }
 
 export async function listPeople(connection: Connection): Promise<Person[]> {
-  return (await connection<Row>('people').orderBy('name')).map((row) => toPerson(row as Row))
+  return (await connection('people').orderBy('name').select<Row[]>()).map(toPerson)
 }
 
 /** Everybody, with how often they are signed in and when that was last used. */
@@ -93,12 +93,12 @@ export async function isAnybodyThere(connection: Connection): Promise<boolean> {
 
 /** The names of those who may do what a role may, the first few. */
 export async function namesWithRole(connection: Connection, roles: readonly PersonRole[]): Promise<string[]> {
-  const people = await connection('people')
+  const people: { name: string }[] = await connection('people')
     .whereIn('role', [...roles])
     .whereNull('removed_at')
     .whereNotNull('password')
     .orderBy('name')
     .limit(5)
     .select('name')
-  return (people as { name: string }[]).map(({ name }) => name)
+  return people.map(({ name }) => name)
 }

@@ -76,7 +76,7 @@ function toShownSpan({ from, until, price, regular, release, promotions }: Shown
     until: until.getTime(),
     price: Number(price),
     regular: Number(regular),
-    promotions: JSON.parse(promotions) as string[],
+    promotions: JSON.parse(promotions),
     source: 'release',
     release,
   }

@@ -102,7 +102,7 @@ export async function saveRanks(transaction: Connection, ranks: ReadonlyMap<stri
 }
 
 function toRecord(row: PromotionRow): PromotionRecord {
-  const rule = JSON.parse(row.rule) as Omit<Promotion, 'id' | 'name' | 'rank' | 'state'>
+  const rule: Omit<Promotion, 'id' | 'name' | 'rank' | 'state'> = JSON.parse(row.rule)
   return {
     promotion: { id: row.id, name: row.name, rank: row.rank, state: row.state, ...rule },
     campaign: row.campaign,

@@ -34,12 +34,12 @@ const toPreparation = (row: Row): Preparation => ({
 })
 
 export async function listPreparations(connection: Connection): Promise<Preparation[]> {
-  return ((await connection('preparations').orderBy('number', 'desc').limit(SHOWN)) as Row[]).map(toPreparation)
+  return (await connection('preparations').orderBy('number', 'desc').limit(SHOWN).select<Row[]>()).map(toPreparation)
 }
 
 /** Locks a request that still waits and returns it. Throws `not-found` or `already-settled`. */
 export async function lockWaiting(transaction: Connection, id: string): Promise<Preparation> {
-  const row = (await transaction('preparations').where({ id }).forUpdate().first()) as Row | undefined
+  const row: Row | undefined = await transaction('preparations').where({ id }).forUpdate().first()
   if (!row) throw new AppError('not-found', { facts: { kind: 'preparation', id } })
   const preparation = toPreparation(row)
   const { state, settledBy } = preparation

@@ -59,7 +59,7 @@ export async function listReleasesSince(connection: Connection, since: Instant |
 export async function findReleasedPlan(connection: Connection, number: number): Promise<ReleasedPlan | undefined> {
   const row = await connection<ReleaseRow>('releases').select('plan').where({ number }).first()
   // Releases from before there were sets hold none.
-  return row && { sets: [], ...(JSON.parse(row.plan) as Omit<ReleasedPlan, 'sets'>) }
+  return row && { sets: [], ...JSON.parse(row.plan) }
 }
 
 /** Throws `not-found` where there is no such release. */

@@ -5,7 +5,7 @@ import { createToken } from '../../platform/tokens.ts'
 export async function loadCookieSecret(database: Database): Promise<string> {
   const name = 'cookies'
   await database('secrets').insert({ name, value: createToken() }).onConflict('name').ignore()
-  const row = (await database('secrets').where({ name }).first()) as { value: string }
+  const row: { value: string } = await database('secrets').where({ name }).first()
   return row.value
 }
 

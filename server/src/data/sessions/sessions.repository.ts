@@ -48,10 +48,10 @@ export async function deleteSession(connection: Connection, id: string): Promise
 }
 
 export async function listSessions(connection: Connection, person: string, now: number) {
-  const rows = (await connection('sessions')
+  const rows: { id: string; agent: string; created_at: Date; seen_at: Date }[] = await connection('sessions')
     .where({ person })
     .where('expires_at', '>', new Date(now))
-    .orderBy('seen_at', 'desc')) as { id: string; agent: string; created_at: Date; seen_at: Date }[]
+    .orderBy('seen_at', 'desc')
   return rows.map(({ id, agent, created_at: createdAt, seen_at: seenAt }) => ({
     id,
     agent,

@@ -24,15 +24,18 @@ export async function listShoppers(connection: Connection): Promise<ShopperRow[]
 }
 
 export async function findShopper(connection: Connection, id: string): Promise<ShopperRow | null> {
-  const row = await connection<Row>('shoppers').where({ id }).first()
-  return row ? toShopper(row as Row) : null
+  const row: Row | undefined = await connection('shoppers').where({ id }).first()
+  return row ? toShopper(row) : null
 }
 
-const TOTALS = {
-  name: 'name',
-  orders: 'orders + placed_orders',
-  spent: 'spent + placed_spent',
-} as const
+const COLUMNS: Readonly<Record<ShopperOrder, string>> = {
+  name: 'name asc',
+  '-name': 'name desc',
+  orders: 'orders + placed_orders asc',
+  '-orders': 'orders + placed_orders desc',
+  spent: 'spent + placed_spent asc',
+  '-spent': 'spent + placed_spent desc',
+}
 
 /** Those whose name or id holds the text, with what they did in all: how many, and `limit` of them after the first `offset`. */
 export async function findShoppers(
@@ -49,9 +52,9 @@ export async function findShoppers(
     void either.whereILike('name', pattern).orWhereILike('id', pattern)
   })
   const [count] = await query.clone().count({ total: '*' })
-  const column = TOTALS[order.replace('-', '') as keyof typeof TOTALS]
-  const sorted = query.orderByRaw(`${column} ${order.startsWith('-') ? 'desc' : 'asc'}, name, id`)
-  const rows = (await sorted.offset(offset).limit(limit)) as Row[]
+  const column = COLUMNS[order]
+  const sorted = query.orderByRaw(`${column}, name, id`)
+  const rows = await sorted.offset(offset).limit(limit).select<Row[]>()
   const goods = await listGoods(
     connection,
     rows.map(({ id }) => id),
@@ -180,7 +183,7 @@ export async function recountPlaced(transaction: Connection, ids: readonly strin
      ) as placed on placed.shopper = shoppers.id
      set placed_orders = coalesce(placed.orders, 0), placed_spent = coalesce(placed.spent, 0)
      where shoppers.id in (?)`,
-    [ids, ids as string[]],
+    [ids, ids],
   )
 }
 
@@ -193,13 +196,13 @@ export async function deleteShoppers(transaction: Connection, ids: readonly stri
 
 /** Without what orders brought. */
 function toShopper({ id, name, groups, tags, bought, orders, spent }: Row): ShopperRow {
-  const list = (text: string) => JSON.parse(text) as string[]
+  const list = (text: string): string[] => JSON.parse(text)
   return { id, name, groups: list(groups), tags: list(tags), orders, spent: Number(spent), bought: list(bought) }
 }
 
 function toRow({ groups, tags, bought, ...shopper }: ShopperRow): Omit<Row, 'placed_orders' | 'placed_spent'> {
-  const [one, two, three] = [groups, tags, bought].map((list) => JSON.stringify(list)) as [string, string, string]
-  return { ...shopper, groups: one, tags: two, bought: three }
+  const write = (list: readonly string[]) => JSON.stringify(list)
+  return { ...shopper, groups: write(groups), tags: write(tags), bought: write(bought) }
 }
 
 export async function lockShopper(transaction: Connection, id: string): Promise<void> {

@@ -108,8 +108,8 @@ function toRecord(row: StoreRow | undefined): StoreRecord {
   if (!row) throw new Error('the database holds no store: set it up first')
   return {
     name: row.name,
-    store: JSON.parse(row.settings) as Store,
-    delivery: JSON.parse(row.delivery ?? '[]') as DeliveryOption[],
+    store: JSON.parse(row.settings),
+    delivery: JSON.parse(row.delivery ?? '[]'),
     secondPerson: Boolean(row.second_person),
     version: row.version,
     planRevision: row.plan_revision,

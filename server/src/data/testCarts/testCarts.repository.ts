@@ -1,5 +1,4 @@
 import type { TestCart } from '@novalex/contract'
-import type { Cart } from '@novalex/core'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import { readNames } from '../../platform/db/readNames.ts'
@@ -51,7 +50,7 @@ function toTestCart({ id, name, priced_at, cart, expected, version }: TestCartRo
     id,
     name,
     at,
-    cart: JSON.parse(cart) as Cart,
+    cart: JSON.parse(cart),
     expected: expected === null ? null : Number(expected),
     version,
   }

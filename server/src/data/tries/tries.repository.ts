@@ -33,7 +33,7 @@ export async function takeTry(database: Database, name: string, rules: TryRules,
     [new Date(now - FORGOTTEN_S * 1000), free, longestWaitS, waitS, free, at, at, subject, at],
   )) as [{ affectedRows: number }]
   if (affectedRows === 1) return
-  const row = (await database('tries').where({ subject }).first()) as { free_at: Date } | undefined
+  const row: { free_at: Date } | undefined = await database('tries').where({ subject }).first()
   const seconds = Math.max(1, Math.ceil(((row?.free_at.getTime() ?? now) - now) / 1000))
   throw new AppError('too-many-tries', { facts: { seconds } })
 }
@@ -68,7 +68,7 @@ export async function takeOfRate(
     [count * everyS, at, at, subject, new Date(fullAt)],
   )) as [{ affectedRows: number }]
   if (affectedRows === 1) return
-  const row = (await database('tries').where({ subject }).first()) as { free_at: Date } | undefined
+  const row: { free_at: Date } | undefined = await database('tries').where({ subject }).first()
   const seconds = Math.max(1, Math.ceil(((row?.free_at.getTime() ?? fullAt) - fullAt) / 1000))
   throw new AppError(refusal, { facts: { seconds } })
 }

@@ -21,7 +21,7 @@ interface Row {
 /** The rows of one table of named records. */
 export function createNamedRecords<C>(table: string, kind: string) {
   const toRecord = ({ id, name, content, version }: Row): NamedRecord<C> => {
-    return { id, name, content: JSON.parse(content) as C, version }
+    return { id, name, content: JSON.parse(content), version }
   }
   const toRow = (record: NamedRecord<C>): Row => ({ ...record, content: JSON.stringify(record.content) })
 

@@ -1,3 +1,4 @@
+import { promisify } from 'node:util'
 import type { Account } from '@novalex/contract'
 import { DAY_MS } from '@novalex/core'
 import type { Request, RequestHandler } from 'express'
@@ -80,26 +81,11 @@ function settle(work: Promise<void>, done: Done): void {
 /** Begins a new session for a person who has proved who they are; the one before, if any, ends. */
 export async function beginSession(request: Request, account: Account, now: number): Promise<void> {
   const agent = (request.get('user-agent') ?? '').slice(0, 200)
-  await new Promise<void>((resolve, reject) => {
-    request.session.regenerate((error: unknown) => {
-      if (error) reject(error as Error)
-      else resolve()
-    })
-  })
+  await promisify(request.session.regenerate.bind(request.session))()
   Object.assign(request.session, { account, agent, seenAt: now })
-  await new Promise<void>((resolve, reject) => {
-    request.session.save((error: unknown) => {
-      if (error) reject(error as Error)
-      else resolve()
-    })
-  })
+  await promisify(request.session.save.bind(request.session))()
 }
 
 export function endSession(request: Request): Promise<void> {
-  return new Promise((resolve, reject) => {
-    request.session.destroy((error: unknown) => {
-      if (error) reject(error as Error)
-      else resolve()
-    })
-  })
+  return promisify(request.session.destroy.bind(request.session))()
 }

@@ -221,7 +221,7 @@ interface CheckedState {
 /** Null for one that an earlier version stored. */
 function parseState(text: string): CheckedState | null {
   try {
-    return JSON.parse(text) as CheckedState
+    return JSON.parse(text)
   } catch {
     return null
   }
@@ -252,7 +252,7 @@ function writeFacts(facts: object): Record<string, unknown> {
   const told = Object.entries(facts).map(([name, value]: [string, unknown]) => {
     return [name, INSTANTS.has(name) && typeof value === 'number' ? toIso(value) : value]
   })
-  return Object.fromEntries(told) as Record<string, unknown>
+  return Object.fromEntries(told)
 }
 
 function writeProof(proof: Proof, revision: number): ProofAnswer {

@@ -1,4 +1,4 @@
-import { isLocalDateTime, toInstant, toLocal, type Instant, type LocalDateTime } from '@novalex/core'
+import { isLocalDateTime, toInstant, toLocal, type Instant } from '@novalex/core'
 
 /** An instant, or a time on the store's clock; null where there is no such time. */
 export function toMoment(text: string, zone: string): Instant | null {
@@ -6,7 +6,7 @@ export function toMoment(text: string, zone: string): Instant | null {
     const instant = Date.parse(text.replace(' ', 'T'))
     return Number.isNaN(instant) ? null : instant
   }
-  const local = (text.length === 10 ? `${text}T00:00` : text.replace(' ', 'T').slice(0, 16)) as LocalDateTime
+  const local = text.length === 10 ? `${text}T00:00` : text.replace(' ', 'T').slice(0, 16)
   // Clocks that are put forward skip an hour.
   if (!isLocalDateTime(local)) return null
   const instant = toInstant(local, zone)

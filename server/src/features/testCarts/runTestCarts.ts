@@ -2,6 +2,7 @@ import type { TestCart, TestCartRun } from '@novalex/contract'
 import {
   checkOrder,
   computeQuote,
+  mapPair,
   writeReceipt,
   type CompiledPlan,
   type Instant,
@@ -36,10 +37,7 @@ export function runTestCarts(
     const order: Order = { now: at, cart: testCart.cart, facts: {}, codes: {} }
     const problems = checkOrder(working, order)
     if (problems.length > 0) return { testCart, working: null, live: null, problems, state: 'unpriced' }
-    const [mine, theirs] = [working, live].map((plan) => writeReceipt(plan, computeQuote(plan, order))) as [
-      Receipt,
-      Receipt,
-    ]
+    const [mine, theirs] = mapPair([working, live], (plan) => writeReceipt(plan, computeQuote(plan, order)))
     return { testCart, working: mine, live: theirs, problems: [], state: judge(testCart, mine, theirs) }
   })
 }

@@ -13,7 +13,7 @@ export interface Statement {
 export async function askTogether<R = unknown>(connection: Connection, statements: readonly Statement[]): Promise<R[]> {
   if (statements.length === 0) return []
   const answers: unknown = await ask(connection, ...join(statements))
-  return Array.isArray(answers) ? (answers[0] as R[]) : []
+  return Array.isArray(answers) ? answers[0] : []
 }
 
 /** What is read by statements: their rows, one after the other, make up an answer. */

@@ -65,7 +65,7 @@ export async function migrateTables(url: string): Promise<void> {
 
 async function refuseNewer(database: Database): Promise<void> {
   if (!(await database.schema.hasTable('knex_migrations'))) return
-  const done = (await database('knex_migrations').pluck('name')) as string[]
+  const done: string[] = await database('knex_migrations').pluck('name')
   const unknown = done.filter((name) => !MIGRATION_NAMES.includes(name))
   if (unknown.length > 0)
     throw new UnusableDatabase(

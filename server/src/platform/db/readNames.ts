@@ -7,8 +7,8 @@ export async function readNames(
   ids: readonly string[],
 ): Promise<Map<string, string>> {
   if (ids.length === 0) return new Map()
-  const rows = (await connection(table)
+  const rows: { id: string; name: string }[] = await connection(table)
     .select({ id: key, name: 'name' })
-    .whereIn(key, [...ids])) as { id: string; name: string }[]
+    .whereIn(key, [...ids])
   return new Map(rows.map(({ id, name }) => [id, name]))
 }

@@ -79,7 +79,7 @@ async function parseBatches<C extends string, R>(
   { reading, onProgress, onOrder }: Required<ReadingOptions> & { readonly onOrder?: (order: DayOrder) => void },
 ): Promise<ParsedTable<C, R>> {
   const { heads: meanings, days: order } = reading
-  const found = { rows: [] as R[], numbers: [] as number[], problems: [] as Problem[] }
+  const found: { rows: R[]; numbers: number[]; problems: Problem[] } = { rows: [], numbers: [], problems: [] }
   let surroundings: Surroundings<C, R> | null = null
   let number = 0
   let heads: FileHead[] = []

@@ -27,7 +27,7 @@ export async function writeTable(table: Table, type: TableFileType, dialect: Csv
 }
 
 async function* partsOf({ rows }: Table): AsyncGenerator<Rows> {
-  if (Array.isArray(rows)) yield rows as Rows
+  if (Array.isArray(rows)) yield rows
   else yield* rows as AsyncIterable<Rows>
 }
 

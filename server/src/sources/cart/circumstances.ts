@@ -65,7 +65,7 @@ export function readingOwnUses(plan: CompiledPlan, shopper: string | null, typed
 
 export function addOwnUses(facts: Facts, own: OwnUses): Facts {
   const uses = Object.entries(own).map(([id, usesByShopper]) => [id, { ...facts[id], usesByShopper }])
-  return { ...facts, ...(Object.fromEntries(uses) as Facts) }
+  return { ...facts, ...Object.fromEntries(uses) }
 }
 
 /** The SKUs of a cart, and of what may be added to it, whose stock is counted. */

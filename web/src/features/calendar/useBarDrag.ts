@@ -33,9 +33,10 @@ export function useBarDrag<B extends Draggable>({
   const drag = shallowRef<Dragging<B> | null>(null)
 
   function begin(event: PointerEvent, bar: B): void {
-    if (event.button !== 0) return
-    ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
-    drag.value = { bar, grip: gripAt(event, bar), x: event.clientX, minutes: 0, schedule: bar.schedule }
+    const { currentTarget: target } = event
+    if (event.button !== 0 || !(target instanceof Element)) return
+    target.setPointerCapture(event.pointerId)
+    drag.value = { bar, grip: gripAt(event.clientX, target, bar), x: event.clientX, minutes: 0, schedule: bar.schedule }
   }
 
   function follow(event: PointerEvent): void {
@@ -61,8 +62,8 @@ export function useBarDrag<B extends Draggable>({
   return { drag, begin, follow, end, cancel }
 }
 
-function gripAt(event: PointerEvent, { schedule }: Draggable): Grip {
-  const { left, right } = (event.currentTarget as HTMLElement).getBoundingClientRect()
-  if (event.clientX - left < GRIP_PX && schedule.start !== undefined) return 'start'
-  return right - event.clientX < GRIP_PX && schedule.end !== undefined ? 'end' : 'both'
+function gripAt(x: number, bar: Element, { schedule }: Draggable): Grip {
+  const { left, right } = bar.getBoundingClientRect()
+  if (x - left < GRIP_PX && schedule.start !== undefined) return 'start'
+  return right - x < GRIP_PX && schedule.end !== undefined ? 'end' : 'both'
 }

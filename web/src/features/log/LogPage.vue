@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { lastOf } from '@novalex/core'
-import { LOGGED_ACTIONS, type LoggedThing } from '@novalex/contract'
+import type { LoggedThing } from '@novalex/contract'
+import { keysOf, lastOf } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { useAnswerPages } from '@/api/useAnswerPages.ts'
 import TablePage from '@/components/TablePage.vue'
@@ -15,7 +15,7 @@ const { at, by: who, what } = words.columns
 const COLUMNS = [{ title: at, width: 190 }, { title: who }, { title: what }]
 const by = ref<string | null>(null)
 const thing = ref<LoggedThing | null>(null)
-const THINGS = (Object.keys(LOGGED_ACTIONS) as LoggedThing[]).map((value) => ({ value, title: THING_NAMES[value] }))
+const THINGS = keysOf(THING_NAMES).map((value) => ({ value, title: THING_NAMES[value] }))
 const query = computed(() => ({
   ...(by.value ? { by: by.value } : {}),
   ...(thing.value ? { thing: thing.value } : {}),

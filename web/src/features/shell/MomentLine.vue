@@ -16,7 +16,8 @@ function onKey(event: KeyboardEvent): void {
 }
 
 function onClick(event: MouseEvent): void {
-  const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
+  if (!(event.currentTarget instanceof Element)) return
+  const box = event.currentTarget.getBoundingClientRect()
   moveNear(((event.clientX - box.left) / box.width) * 100)
 }
 </script>

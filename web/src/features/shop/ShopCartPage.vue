@@ -2,6 +2,7 @@
 import type { ShopCartAnswer } from '@novalex/contract'
 import { formatAmount } from '@novalex/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { readUnits } from '@/composables/readUnits.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import type { ApiError } from '@/api/http.ts'
 import LoadError from '@/components/LoadError.vue'
@@ -103,8 +104,8 @@ function useCode(): void {
 }
 
 function onQuantity(sku: string, event: Event): void {
-  const quantity = Math.floor(Number((event.target as HTMLInputElement).value))
-  if (Number.isInteger(quantity) && quantity >= 0) shop.setQuantity(sku, quantity)
+  const quantity = readUnits(event)
+  if (quantity !== null) shop.setQuantity(sku, quantity)
 }
 </script>
 

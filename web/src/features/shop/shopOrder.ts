@@ -59,7 +59,7 @@ function createKey(): string {
 /** What the browser kept, as far as it can be read. */
 function parse<T>(text: string): T | null {
   try {
-    return text === '' ? null : (JSON.parse(text) as T)
+    return text === '' ? null : JSON.parse(text)
   } catch {
     return null
   }

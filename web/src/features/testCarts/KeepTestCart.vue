@@ -9,6 +9,7 @@ import { proofText } from '@/locale/enProof.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { plain } from '@/stores/tillPlan.ts'
 
 /** Keeps a cart with what it comes to now, so that a later edit that breaks it is seen. */
 const {
@@ -39,8 +40,7 @@ function begin(): void {
 
 async function keep(): Promise<void> {
   const at = instant === null ? null : new Date(instant).toISOString()
-  const plain = JSON.parse(JSON.stringify(cart)) as Cart
-  const body = { name: name.value, at, cart: plain, expected: isExpected.value ? total : null }
+  const body = { name: name.value, at, cart: plain(cart), expected: isExpected.value ? total : null }
   if (!(await submit(() => call('createTestCart', { body })))) return
   isOpen.value = false
   notice.say(words.kept(body.name))

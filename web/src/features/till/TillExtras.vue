@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Promotion } from '@novalex/core'
 import { computed, ref } from 'vue'
+import { readUnits } from '@/composables/readUnits.ts'
 import { text } from '@/locale/en.ts'
 import { sellingText } from '@/locale/enSelling.ts'
 import { useCounts } from '@/stores/counts.ts'
@@ -28,8 +29,8 @@ const soldAs = computed({
   },
 })
 function setSold(event: Event): void {
-  const units = Math.floor(Number((event.target as HTMLInputElement).value))
-  if (Number.isInteger(units) && units >= 0) till.sold = Math.min(units, 999_999_999)
+  const units = readUnits(event)
+  if (units !== null) till.sold = Math.min(units, 999_999_999)
 }
 
 const words = text.till

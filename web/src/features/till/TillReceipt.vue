@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { formatAmount, type Promotion, type Quote } from '@novalex/core'
 import { computed } from 'vue'
+import { readUnits } from '@/composables/readUnits.ts'
 import { text } from '@/locale/en.ts'
 import { explainNudge } from '@/sentences/reasons.ts'
 import { nameDelivery } from '@/locale/ruleWords.ts'
@@ -56,8 +57,8 @@ const before = computed(() => {
 })
 
 function onQuantity(sku: string, event: Event): void {
-  const quantity = Math.floor(Number((event.target as HTMLInputElement).value))
-  if (Number.isInteger(quantity) && quantity >= 0 && quantity <= 1_000_000) till.setQuantity(sku, quantity)
+  const quantity = readUnits(event, 1_000_000)
+  if (quantity !== null) till.setQuantity(sku, quantity)
 }
 </script>
 

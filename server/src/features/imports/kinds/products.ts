@@ -23,6 +23,14 @@ import { parseTableFile } from '../../../platform/files/parseTableFile.ts'
 import type { ImportInput, ImportWork } from '../importWork.ts'
 import { undoProducts, type ProductsBefore } from './undoProducts.ts'
 
+/** What of the catalogue a file changes, as it was before. */
+interface Kept extends ProductsBefore {
+  readonly products: Product[]
+  readonly added: string[]
+  readonly categories: string[]
+  readonly stock: StockChange[]
+}
+
 const SHOWN_PRICE_CHANGES = 200
 const SHOWN_CATEGORIES = 200
 const SHOWN_PRODUCTS = 200
@@ -57,12 +65,7 @@ export const PRODUCTS_KIND: ImportWork<ProductRow, ProductsBefore> = {
     }
   },
   async write(transaction, input, onProgress) {
-    const before = {
-      products: [] as Product[],
-      added: [] as string[],
-      categories: [] as string[],
-      stock: [] as StockChange[],
-    }
+    const before: Kept = { products: [], added: [], categories: [], stock: [] }
     const isStockGiven = input.columns.includes('stock')
     for await (const { result, known, share } of compare(transaction, input)) {
       await insertCategories(transaction, result.newCategories)

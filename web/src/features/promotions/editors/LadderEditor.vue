@@ -89,8 +89,8 @@ function fill(rungs: readonly Rung[]): void {
 
 /** Once nobody types in them, they stand in the order in which they happen. */
 function tidy(event: FocusEvent): void {
-  const list = event.currentTarget as HTMLElement
-  if (!ladder.value || list.contains(event.relatedTarget as Node | null)) return
+  const { currentTarget: list, relatedTarget: next } = event
+  if (!ladder.value || (list instanceof Node && next instanceof Node && list.contains(next))) return
   rows.value = orderRungs(ladder.value.by, rows.value)
 }
 

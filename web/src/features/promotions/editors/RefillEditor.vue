@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Refill } from '@novalex/core'
+import { keysOf, type Refill } from '@novalex/core'
 import { computed } from 'vue'
 import { changeAt } from '@/components/changeAt.ts'
 import RemoveRow from '@/components/RemoveRow.vue'
@@ -22,7 +22,7 @@ const { latest, change: changeAll } = useEdited<readonly Refill[]>(
   },
 )
 type By = 'unitsLeft' | 'hoursLeft'
-const BY = (Object.keys(words.by) as By[]).map((value) => ({ value, title: words.by[value] }))
+const BY = keysOf(words.by).map((value) => ({ value, title: words.by[value] }))
 const rows = computed(() =>
   refills.map(({ at, add }, index) => {
     const by: By = 'unitsLeft' in at ? 'unitsLeft' : 'hoursLeft'
