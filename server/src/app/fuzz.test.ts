@@ -19,7 +19,7 @@ let leaving: string
 /** The cookie by which the shop knows who orders. */
 let visitor: string
 beforeAll(async () => {
-  server = await createTestServer(inject('databaseUrl'))
+  server = await createTestServer(inject('databaseUrl'), { hasThreads: true })
   const create = async (path: string, body: unknown) => (await server.request('POST', `/api${path}`, body)).body
   const campaign = (await create('/campaigns', { name: 'Spring', goal: '' })).id
   const occasion = (await create('/occasions', { name: 'Fair', dates: null })).id

@@ -7,7 +7,7 @@ import { createThreads } from '../jobs/threads.ts'
 
 let server: TestServer
 beforeAll(async () => {
-  server = await createTestServer(inject('databaseUrl'))
+  server = await createTestServer(inject('databaseUrl'), { hasThreads: true })
 })
 afterAll(() => server.close())
 

@@ -4,7 +4,7 @@ import { createTestServer, type TestServer } from '../testing/createTestServer.t
 
 let server: TestServer
 beforeAll(async () => {
-  server = await createTestServer(inject('databaseUrl'), { isDemo: true })
+  server = await createTestServer(inject('databaseUrl'), { isDemo: true, hasThreads: true })
 })
 afterAll(() => server.close())
 

@@ -14,7 +14,8 @@ export interface ThreadError {
   readonly cause: { readonly name: string; readonly message: string; readonly stack: string }
 }
 
-interface Request {
+/** What a thread is asked to do. */
+export interface JobRequest {
   readonly name: string
   readonly question: unknown
   readonly progress: MessagePort
@@ -24,7 +25,7 @@ interface Request {
 export function createJobRunner<Deps>(jobs: readonly RunnableJob<Deps>[], deps: Deps) {
   const byName = new Map(jobs.map((job) => [job.name, job]))
 
-  return async ({ name, question, progress }: Request): Promise<{ answer: unknown } | { error: ThreadError }> => {
+  return async ({ name, question, progress }: JobRequest): Promise<{ answer: unknown } | { error: ThreadError }> => {
     /** Throws once the asker has sent "stop"; a thread at work receives no messages unless it looks for them. */
     const stopIfAsked = () => {
       if (receiveMessageOnPort(progress)) throw new Error('nobody waits for this job any more')

@@ -1,9 +1,9 @@
-import { MessageChannel, receiveMessageOnPort } from 'node:worker_threads'
+import { MessageChannel, receiveMessageOnPort, type MessagePort } from 'node:worker_threads'
 import PQueue from 'p-queue'
 import { Piscina } from 'piscina'
 import { jobSeconds, jobsPending } from '../platform/metrics.ts'
 import { AppError } from '../platform/errors/AppError.ts'
-import type { ThreadError } from './createJobRunner.ts'
+import type { JobRequest, ThreadError } from './createJobRunner.ts'
 import type { Job, JobPool } from './job.ts'
 
 export interface Watch {
@@ -50,6 +50,15 @@ interface Task {
   readonly question: unknown
 }
 
+/** Whatever does the work of one pool. */
+export interface Pool {
+  run(
+    request: JobRequest,
+    how: { readonly transferList: readonly MessagePort[]; readonly signal: AbortSignal },
+  ): Promise<unknown>
+  destroy(): Promise<void>
+}
+
 type PoolOptions = ConstructorParameters<typeof Piscina>[0] & {
   readonly maxThreads: number
   /** Whether everything else goes first for a processor. */
@@ -73,13 +82,21 @@ async function measure<A>({ name, pool }: Task['job'], work: () => Promise<Resul
   }
 }
 
+interface ThreadSettings {
+  readonly limits?: ThreadLimits
+  /** The bundle that threads run. */
+  readonly filename?: string
+  /** What does the work of a pool instead of threads. */
+  readonly pool?: Pool
+}
+
 /** Threads with database connections of their own, started when there is work. */
 export function createThreads(
   databaseUrl: string,
-  { limits = LIMITS, filename = BUILT }: { readonly limits?: ThreadLimits; readonly filename?: string } = {},
+  { limits = LIMITS, filename = BUILT, pool }: ThreadSettings = {},
 ): Threads {
   const createPool = ({ isBackground = false, ...options }: PoolOptions) => ({
-    threads: new Piscina({ filename, minThreads: 0, workerData: { databaseUrl, isBackground }, ...options }),
+    threads: pool ?? new Piscina({ filename, minThreads: 0, workerData: { databaseUrl, isBackground }, ...options }),
     // Jobs wait here: one that waits in Piscina's own queue, behind one whose thread is ended, waits for ever.
     queue: new PQueue({ concurrency: options.maxThreads }),
   })

@@ -15,6 +15,7 @@ import { readConfig } from '../platform/config.ts'
 import { openDatabase, type Database } from '../platform/db/openDatabase.ts'
 import { insertStore } from '../data/store/index.ts'
 import { createThreads, LIMITS, type Threads } from '../jobs/threads.ts'
+import { createPoolHere } from './createPoolHere.ts'
 import { signInAs } from './signInAs.ts'
 import { cloneDatabase } from '../../../scripts/lib/cloneDatabase.ts'
 
@@ -77,6 +78,8 @@ export async function createTestServer(
     isDemo = false,
     isShopOpen = true,
     isEmpty = false,
+    // With jobs done by threads, as they really are.
+    hasThreads = false,
     // Another server on the database of the one whose URL this is; it is that one's to drop.
     besides = '',
   } = {},
@@ -90,7 +93,10 @@ export async function createTestServer(
   if (connectTo) reached.host = connectTo
   const database = openDatabase(reached.href)
   const clock = { at: Date.parse('2027-03-08T09:00:00Z') }
-  const threads = createThreads(reached.href, { limits, filename: inject('threadFile') })
+  const threads = createThreads(
+    reached.href,
+    hasThreads ? { limits, filename: inject('threadFile') } : { limits, pool: createPoolHere(reached.href) },
+  )
   const config = {
     ...readConfig({ DATABASE_URL: reached.href }),
     webFolder: '/nowhere',

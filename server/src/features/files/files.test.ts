@@ -12,7 +12,7 @@ import { MEDIA_TYPES } from '../../platform/files/writeTable.ts'
 
 let server: TestServer
 beforeAll(async () => {
-  server = await createTestServer(inject('databaseUrl'))
+  server = await createTestServer(inject('databaseUrl'), { hasThreads: true })
   server.clock.at = Date.parse('2027-03-12T00:00:00Z')
   await bringIn(server, 'shoppers', 'id;name;spent\ns1;Alma;12,50\n')
   await server.request('POST', '/api/promotions', createDraft({ name: 'Pads' }))

@@ -6,7 +6,7 @@ import { readImport } from './importTasks.ts'
 
 let server: TestServer
 beforeAll(async () => {
-  server = await createTestServer(inject('databaseUrl'))
+  server = await createTestServer(inject('databaseUrl'), { hasThreads: true })
 })
 afterAll(() => server.close())
 

@@ -6,7 +6,7 @@ import { createOrderBody, offerParcels, place, visit } from '../../testing/place
 
 let server: TestServer
 beforeAll(async () => {
-  server = await createTestServer(inject('databaseUrl'), { isDemo: true })
+  server = await createTestServer(inject('databaseUrl'), { isDemo: true, hasThreads: true })
   await offerParcels(server)
   await bringIn(server, 'shoppers', 'id;name;orders;spent\ns1;Alma;1;10.00\n')
 })
