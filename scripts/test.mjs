@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
+import { ensureDatabasePrograms } from './lib/database.mjs'
 import { runMain, say } from './lib/say.mjs'
 import { checkMachine, ensureBrowser, ensureBuild, ensureModules, ensurePrograms, ROOT } from './lib/system.mjs'
 import { takeTurn } from './lib/turn.mjs'
@@ -41,10 +42,15 @@ async function main() {
 }
 
 async function setUp() {
-  await ensureModules()
-  await ensureBrowser()
-  await ensurePrograms(['curl', 'mariadb-dump'], ['curl', 'mariadb-client'])
+  // One waits for the network and the disk much of the time.
+  await Promise.all([ensureModules(), installPrograms()])
   await ensureBuild()
+}
+
+async function installPrograms() {
+  await ensureBrowser()
+  await ensureDatabasePrograms()
+  await ensurePrograms(['curl', 'mariadb-dump'], ['curl', 'mariadb-client'])
 }
 
 async function measure(name, work) {

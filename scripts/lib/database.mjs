@@ -20,6 +20,15 @@ const START_TIMEOUT_MS = 60_000
 /** The kernel's limit for a socket's path. */
 const SOCKET_PATH_MAX = 106
 
+/** Installs the server alone, without the package that would start it as a service on the usual port. */
+export async function ensureDatabasePrograms() {
+  if (process.env.DATABASE_URL) return
+  await ensurePrograms(
+    ['mariadbd', 'mariadb-install-db', 'my_print_defaults'],
+    ['mariadb-server-core', 'mariadb-client-core'],
+  )
+}
+
 /**
  * Starts a MariaDB of our own on loopback, its data below `folder`. Returns the URL for the application and a function that
  * stops it cleanly. With `DATABASE_URL` set, that server is used instead and nothing is started. `fresh` throws the data away first.
@@ -32,11 +41,7 @@ export async function startDatabase({ folder, database, fresh = false }) {
       )
     return { url: process.env.DATABASE_URL, pid: null, stop: () => Promise.resolve() }
   }
-  // The server alone, without the package that would start it as a service on the usual port.
-  await ensurePrograms(
-    ['mariadbd', 'mariadb-install-db', 'my_print_defaults'],
-    ['mariadb-server-core', 'mariadb-client-core'],
-  )
+  await ensureDatabasePrograms()
   ensureFolder(folder)
   const data = join(folder, 'mariadb')
   await endLeftover(data)
