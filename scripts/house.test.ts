@@ -39,7 +39,7 @@ const textOf = new Map(files.map((file) => [file, readFileSync(join(ROOT, file),
 /** Static imports, exports from a module, and dynamic imports, types included. */
 const IMPORT = /^(?:import|export)\b[^'"]*?from '([^']+)'|^import '([^']+)'|\bimport\('([^']+)'\)/gm
 
-/** What each package must not import, since it runs where that is missing or belongs to a later package. */
+/** Imports forbidden per package, because it runs without them or they belong to a later package. */
 const KEPT_OUT: Readonly<Record<string, RegExp>> = {
   core: /^(?:@novalex\/|vue|vuetify|node:|express|knex|mysql2|piscina)/,
   contract: /^(?:@novalex\/(?:server|web)|vue|vuetify|node:|express|knex|mysql2|piscina)/,

@@ -45,7 +45,7 @@ async function main() {
   }
 }
 
-/** What comes before the first page shows: of the desk, and of the shop for a shopper. */
+/** Requests before the first page shows, for the desk and the shop. */
 async function measureFirstLoads(browser, url) {
   const desk = await openPage(browser, url)
   await measureFirstLoad(desk, {
@@ -82,7 +82,7 @@ async function measureFirstLoad(page, { name, address, landmark, most }) {
   await page.context().close()
 }
 
-/** What is seen of a page once it is there; what takes long may still be on its way behind its sign. */
+/** Visible content of a loaded page; slow parts may still show a placeholder. */
 const PAGES = [
   ['promotions', '/promotions', (page) => page.locator('td.name a')],
   ['calendar', '/calendar', (page) => page.locator('.bar')],
@@ -91,7 +91,7 @@ const PAGES = [
   ['products', '/products', (page) => page.getByRole('row', { name: /Acrylic/ }).first()],
   ['a promotion', '/promotions/demo-11', (page) => page.getByTestId('receipt').getByRole('status')],
 ]
-/** What is computed for everybody, once a revision. */
+/** Computed once per revision and shared. */
 const ANSWERS = [
   ['/api/moments', '/api/moments'],
   ['/api/deepest', '/api/deepest?from=2027-01-01T00:00:00Z&to=2027-12-31T00:00:00Z'],

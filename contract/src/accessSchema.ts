@@ -11,7 +11,7 @@ const Email = Type.String({ minLength: 1, maxLength: 254 })
 const Password = Type.String({ minLength: 1, maxLength: PASSWORD_LENGTH.max })
 const Token = Type.String({ pattern: '^[\\w-]{20,64}$' })
 
-/** Who is signed in. */
+/** The signed-in person. */
 export const Account = Type.Object(
   { id: Id, name: Type.String(), email: Type.String(), role: PersonRoleSchema },
   strict,
@@ -71,7 +71,7 @@ export const InviteRequest = Type.Object({ name: PersonName, email: Email, role:
 export type InviteRequest = Static<typeof InviteRequest>
 export const PersonUpdate = Type.Object({ role: PersonRoleSchema }, strict)
 
-/** What a link in a message is for. */
+/** Purpose of a link in a message. */
 export const LinkRequest = Type.Object({ token: Token }, strict)
 export const LinkAnswer = Type.Object(
   { kind: choice('invitation', 'reset'), name: Type.String(), email: Type.String() },
@@ -89,7 +89,7 @@ export const OwnSessions = Type.Array(
     {
       id: Id,
       isThis: Type.Boolean(),
-      /** What the browser calls itself. */
+      /** User agent of the browser. */
       agent: Type.String(),
       createdAt: InstantText,
       seenAt: InstantText,

@@ -6,7 +6,7 @@ import { choice, Id, InstantText, Nullable, strict, Whole } from './basicSchema.
 type FileAction = `import-${ImportKind}` | `undo-import-${ImportKind}`
 const FILE_ACTIONS = IMPORT_KINDS.flatMap((kind): FileAction[] => [`import-${kind}`, `undo-import-${kind}`])
 
-/** What is noted in the log, by the thing that it is about. */
+/** Logged actions by kind of subject. */
 export const LOGGED_ACTIONS = {
   promotion: ['create-promotion', 'change-promotion', 'rank-promotion', 'delete-promotion', 'restore-promotion'],
   campaign: ['create-campaign', 'change-campaign', 'delete-campaign'],
@@ -70,7 +70,7 @@ export const ActivityAnswer = Type.Object(
           by: Type.String(),
           action: Type.String(),
           subject: Type.String(),
-          /** What the thing was called then. */
+          /** Name of the subject at that time. */
           name: Nullable(Type.String()),
           detail: Type.Any(),
         },

@@ -2,7 +2,7 @@ import { Type } from '@sinclair/typebox'
 import { choice, Id, strict } from './basicSchema.ts'
 import { IMPORT_KINDS } from './importSchema.ts'
 
-/** What stands in the path of a request. */
+/** Path parameters of a request. */
 export const IdParams = Type.Object({ id: Id }, strict)
 export const SkuParams = Type.Object({ sku: Id }, strict)
 

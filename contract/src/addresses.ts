@@ -1,4 +1,4 @@
-/** Where each endpoint of the API answers, below `/api`; without schemas, so that a browser's page can have it at little cost. */
+/** Path of each endpoint below `/api`; without schemas, to keep the web bundle small. */
 export const ADDRESSES = {
   getSession: 'GET /session',
   signIn: 'POST /session',

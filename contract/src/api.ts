@@ -147,7 +147,7 @@ export const ReachAnswer = Type.Object(
 )
 export type ReachAnswer = Static<typeof ReachAnswer>
 
-/** What is needed to price carts of chosen products elsewhere: the plan without its products, apart from those that it may add. */
+/** Data to price carts of selected products elsewhere: the plan, without products except those it may add. */
 export const PlanAnswer = Type.Object(
   {
     store: StoreSchema,
@@ -223,7 +223,7 @@ export const QuoteRequest = Type.Object(
     plan: Type.Optional(PlanRef),
     at: Type.Optional(InstantText),
     cart: CartSchema,
-    /** What has been used up, by promotion; absent: nothing. */
+    /** Usage by promotion; absent: none. */
     facts: Type.Optional(FactsSchema),
     /** Codes of batches, as if they were there. */
     codes: Type.Optional(CodeRegisterSchema),

@@ -31,7 +31,7 @@ export const SEEN_TEXT = `^\\s*(?!\\s)${LINES}+$`
 export const Id = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id, pattern: ID_PATTERN })
 /** Tag: an id without `|`, the list separator in files. */
 export const Tag = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id, pattern: TAG_PATTERN })
-/** What a shopper is called in messages, as they say themselves. */
+/** Name to address a shopper by, as they entered it. */
 export const ShopperName = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: SEEN })
 export const Name = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: SEEN })
 // Unsafe, here and below: a schema says neither units nor the form of a text in its type.

@@ -65,7 +65,7 @@ export const CodeBatches = Type.Array(CodeBatch)
 export const CodeFileParams = Type.Object({ id: Id, type: choice('csv', 'xlsx', 'zip') }, strict)
 export const CodeParams = Type.Object({ code: Type.String({ minLength: 1, maxLength: 100 }) }, strict)
 
-/** What became of a code. */
+/** State of a code. */
 export const CodeFate = Type.Object(
   {
     /** As it is printed. */
@@ -88,12 +88,12 @@ export type CodeFate = Static<typeof CodeFate>
 export const MarkRequest = Type.Object({ recipient: Name }, strict)
 
 const handOutFields = {
-  /** Where it stands in the shop: `/shop/h/slug`. */
+  /** Path in the shop: `/shop/h/slug`. */
   slug: Type.String({ minLength: 1, maxLength: 60, pattern: '^[a-z0-9]+(-[a-z0-9]+)*$' }),
   title: Name,
   text: Type.String({ maxLength: 2000 }),
   promotion: Id,
-  /** What somebody agrees to who wants further messages. */
+  /** Consent text for marketing messages. */
   wording: Type.String({ minLength: 1, maxLength: 1000, pattern: SEEN_TEXT }),
   from: Nullable(LocalDateTimeText),
   until: Nullable(LocalDateTimeText),
@@ -140,7 +140,7 @@ export const HandOutAnswer = Type.Object({ code: Nullable(Type.String()) }, stri
 export const ConsentRequest = Type.Object({ token: Type.String({ minLength: 1, maxLength: 100 }) }, strict)
 export const ForgetRequest = Type.Object({ email: Type.String({ minLength: 1, maxLength: 254 }) }, strict)
 
-/** What the shop’s page of coupons shows: those that may be listed, and hold now. */
+/** Listed coupons of the shop that are valid now. */
 export const ShopCoupons = Type.Array(
   Type.Object({ ...ShopOffer.properties, code: Type.String(), until: Nullable(InstantText) }, strict),
 )

@@ -12,7 +12,7 @@ const figures = {
   added: Sum,
 }
 
-/** What promotions have used up so far, by id, those of which anything is known; and since when a limit of theirs is reached. */
+/** Usage of promotions by id, and when a limit was reached. */
 export const CountsAnswer = Type.Array(
   Type.Object(
     {

@@ -2,16 +2,16 @@ import type { Static, TObject, TSchema } from '@sinclair/typebox'
 import type { KeyScope, PersonRole } from './roles.ts'
 import type { ErrorCode } from './errors.ts'
 
-/** Who may do what; `anyone`: shoppers and who is not signed in. */
+/** Required role; `anyone`: also shoppers and visitors. */
 export type Role = 'anyone' | PersonRole
 
-/** What an endpoint takes and answers. Its address stands in `ADDRESSES`. */
+/** Input and output of an endpoint. Its path is in `ADDRESSES`. */
 export interface Endpoint {
-  /** What it does, in a sentence. */
+  /** Summary of one sentence. */
   readonly summary: string
   /** The least role that may ask. */
   readonly role: Role
-  /** What a key must be made for to be taken here; without one, keys are not. */
+  /** Scope an API key needs; absent: no API keys. */
   readonly scope?: KeyScope
   /**
    * An endpoint of the stand-in shop, which may be switched off: then keys alone may ask it, and staff where they only look (`look`); `order` is for
@@ -62,7 +62,7 @@ export const COMMON_ERRORS: readonly ErrorCode[] = [
   'internal',
 ]
 
-/** What may go wrong with a thing that the address names. */
+/** Errors of an endpoint whose path names a record. */
 export const NOT_FOUND = ['not-found'] as const
 /** With one that was changed meanwhile. */
 export const STALE = ['not-found', 'stale-version'] as const
@@ -98,7 +98,7 @@ export const sendingEvents = <A extends TSchema, const E extends Asked>(event: A
 type StaticOf<T> = T extends TSchema ? Static<T> : undefined
 type Part<E, K extends string> = E extends Readonly<Record<K, infer S>> ? StaticOf<S> : undefined
 
-/** What an endpoint is asked with, checked. */
+/** Validated input of an endpoint. */
 export interface InputOf<E> {
   readonly params: Part<E, 'params'>
   readonly query: Part<E, 'query'>
@@ -106,5 +106,5 @@ export interface InputOf<E> {
   readonly body: E extends { readonly isBodyOptional: true } ? Part<E, 'body'> | undefined : Part<E, 'body'>
 }
 
-/** What an endpoint answers: JSON, or one of the lines. */
+/** Output of an endpoint: JSON, or one of its lines. */
 export type AnswerOf<E extends Pick<Endpoint, 'answer'>> = StaticOf<E['answer']>

@@ -7,7 +7,7 @@ import { CartSchema, CodeRegisterSchema, FactsSchema, StockSchema } from './orde
 export const INSTANT_FACTS = ['since', 'end', 'runsOut', 'at', 'day', 'starts', 'occasionEnd'] as const
 type InstantFact = (typeof INSTANT_FACTS)[number]
 
-/** What a kind of finding says with its numbers, as the API writes it. */
+/** Facts of a kind of finding, as in the API. */
 export type FactsOf<K extends FindingKind> = {
   readonly [F in keyof FindingFacts[K]]: F extends InstantFact
     ? null extends FindingFacts[K][F]
@@ -40,7 +40,7 @@ const Carts = Type.Object(
 const Moment = Type.Object({ at: InstantText }, strict)
 const Stretch = Type.Object({ sku: Id, from: InstantText, until: Nullable(InstantText), price: Money }, strict)
 
-/** What anyone can check a finding by: orders with their totals, a moment, or a product's price through a stretch of time. */
+/** Proof of a finding: orders with totals, a moment, or a product's price over time. */
 const ProofSchema = Type.Union([Carts, Moment, Stretch])
 export type ProofAnswer = Static<typeof ProofSchema>
 
@@ -104,7 +104,7 @@ export const FindingsAnswer = Type.Unsafe<FindingsAnswer>(
   ),
 )
 
-/** What would be released: the working plan as the next release, or an older release again. */
+/** Release candidate: the working plan, or an older release. */
 export const FindingsQuery = Type.Object(
   { release: Type.Optional(Type.String({ pattern: '^(next|[1-9]\\d{0,8})$' })) },
   strict,

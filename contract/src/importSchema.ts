@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox'
 import { choice, Id, Money, Nullable, ProblemSchema, strict, Whole } from './basicSchema.ts'
 
-/** What a file that is brought in may hold. */
+/** Kinds of import files. */
 export const IMPORT_KINDS = ['products', 'prices', 'stock', 'history', 'sets', 'shoppers', 'orders', 'plan'] as const
 export type ImportKind = (typeof IMPORT_KINDS)[number]
 
@@ -14,10 +14,10 @@ export const AcceptRequest = Type.Object({ rows: Type.Optional(choice('all', 'go
 const DAY_ORDER = choice('day-first', 'month-first')
 const Column = Type.String({ maxLength: 40 })
 
-/** Which columns a file holds and how its days are written, where neither can be told from it. */
+/** Column meanings and date format, where the file is ambiguous. */
 export const ReadRequest = Type.Object(
   {
-    /** What heads of the file mean; the others keep what is known of them. Kept for the files of this kind that come later. */
+    /** Meanings of column headings. Remembered for later files of this kind. */
     heads: Type.Array(
       Type.Object({ head: Type.String({ maxLength: 80 }), /** Null: passed over. */ column: Nullable(Column) }, strict),
       { maxItems: 500 },

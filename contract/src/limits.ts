@@ -4,5 +4,5 @@ export const TEXT_LIMITS = { id: 64, name: 120, note: 2000, listed: 5000, priced
 /** How long what shoppers read may be. */
 export const DISPLAY_LIMITS = { title: 80, description: 400, label: 40 } as const
 
-/** What somebody agrees to at the checkout of the stand-in shop who wants further messages: shown there, and kept with the consent. */
+/** Consent text at the demo shop's checkout; stored with the consent. */
 export const CHECKOUT_WORDING = 'Write to me about news and offers. That is no condition of the order.'

@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox'
 import { Id, Money, strict } from './basicSchema.ts'
 
-/** Which of these SKUs there are. */
+/** The SKUs that exist. */
 export const LookupRequest = Type.Object(
   { skus: Type.Array(Type.String({ maxLength: 200 }), { maxItems: 10_000 }) },
   strict,

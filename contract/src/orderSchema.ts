@@ -50,7 +50,7 @@ export const CodeRegisterSchema = typed<CodeRegister>()(
   Type.Record(Type.String(), Type.Object({ promotion: Id, state: choice('open', 'used', 'void') }, strict)),
 )
 
-/** What is in stock, by SKU, where that is known better than from the catalogue; null: without bound. */
+/** Stock by SKU, overriding the catalogue; null: unlimited. */
 export const StockSchema = typed<NonNullable<Order['stock']>>()(Type.Record(Type.String(), Nullable(Count)))
 
 /** One priced case in a file: the plan, the catalogue and the order together. Source: docs/plan-file.md. */

@@ -15,7 +15,7 @@ import { TestSchema } from './conditionSchema.ts'
 /** Sums over many units may be more than one price may. */
 export const Sum = Type.Integer({ minimum: -Number.MAX_SAFE_INTEGER, maximum: Number.MAX_SAFE_INTEGER })
 
-/** What a promotion promises to whoever reaches it: a value, or units that are given. */
+/** Reward of a promotion: a value, or free units. */
 const RewardSchema = typed<Reward>()(
   Type.Union([
     AnyValue,
@@ -102,13 +102,13 @@ const skipped = ([reason, own]: [string, TSchema]): TObject =>
     strict,
   )
 
-/** What became of a promotion: that it applied, or why not. */
+/** Outcome of a promotion: applied, or the reason why not. */
 // Unsafe: the branches are made from a table, of which TypeBox infers no union.
 export const OutcomeSchema = Type.Unsafe<PromotionOutcome>(
   Type.Union([Applied, ...Object.entries(SKIPPED).map(skipped)]),
 )
 
-/** What a shopper may know of why a code's promotion did nothing. */
+/** Reason a code had no effect, as shown to shoppers. */
 export const ShownLack = Type.Object(
   {
     reason: choice<keyof SkipFacts>(...keysOf(SKIPPED)),

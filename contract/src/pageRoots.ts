@@ -1,4 +1,4 @@
-/** What the addresses of the web application's pages begin with. */
+/** First path segments of the web application's pages. */
 export const PAGE_ROOTS = [
   'today',
   'findings',

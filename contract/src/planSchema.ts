@@ -106,7 +106,7 @@ const ScheduleSchema = typed<Schedule>()(
   ),
 )
 
-/** What is left of a promotion, in hours. */
+/** Remaining hours of a promotion. */
 const Hours = Type.Number({ minimum: 0, maximum: 1_000_000 })
 
 /** Every one of them may add to what is on offer or not: twice as many ways with each. */

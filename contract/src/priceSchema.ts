@@ -15,7 +15,7 @@ const Span = Type.Object(
   strict,
 )
 
-/** What a product cost and will cost under a plan, and what may be crossed out at the moment asked about. */
+/** Past and planned prices of a product, and its strike-through price at the requested time. */
 export const HistoryAnswer = Type.Object(
   {
     spans: Type.Array(Span),
@@ -24,7 +24,7 @@ export const HistoryAnswer = Type.Object(
     /** Null where nothing is reduced at the moment. */
     prior: Nullable(Type.Object({ began: InstantText, price: Nullable(Money), at: Nullable(InstantText) }, strict)),
     struck: Nullable(Money),
-    /** What it costs by units sold under each promotion that follows them. */
+    /** Price by units sold, for each promotion with such steps. */
     bySales: Type.Array(
       Type.Object(
         {

@@ -52,7 +52,7 @@ export const ProductFilters = Type.Array(ProductFilterSchema, { maxItems: 30 })
 
 const COLUMNS = [...TEXT_COLUMNS, ...LIST_COLUMNS, ...NUMBER_COLUMNS]
 
-/** Which products, in which order, and which part of them. */
+/** Filter, sort order and page of products. */
 export const TableQuestion = Type.Object(
   {
     plan: Type.Optional(PlanRef),
@@ -72,7 +72,7 @@ export const TableRow = Type.Object(
     product: ProductSchema,
     regular: Money,
     shelf: Money,
-    /** What may be crossed out beside the shelf price; null where nothing may. */
+    /** Strike-through price; null: none. */
     struck: Nullable(Money),
     floor: Floor,
     /** Basis points of the price without tax; below 0 under cost. Null where the cost is not known. */

@@ -8,7 +8,7 @@ export const ReleaseSummary = Type.Object(
     number: Version,
     at: InstantText,
     by: Type.String(),
-    /** Who prepared it, if another released it. */
+    /** Preparer, if somebody else released it. */
     preparedBy: Nullable(Type.String()),
     note: Type.String(),
     promotions: Whole,
@@ -33,7 +33,7 @@ const PriceShift = Type.Object({ from: InstantText, until: Nullable(InstantText)
 
 export const ReviewAnswer = Type.Object(
   {
-    /** What the review looked at; a release must name the same figures. */
+    /** Revisions that were reviewed; a release must name the same. */
     planRevision: Whole,
     catalogueRevision: Whole,
     from: Nullable(Version),

@@ -61,7 +61,7 @@ const RepricingSchema = typed<Repricing>()(
   ),
 )
 
-/** What would become of which prices. The moment says which prices are the present ones. */
+/** Repricing preview. Current prices are those at `at`. */
 export const RepriceQuestion = Type.Object(
   {
     pick: ProductPickSchema,
@@ -82,7 +82,7 @@ export const RepricedRow = Type.Object(
     regular: Money,
     before: Money,
     after: Nullable(Money),
-    /** What it will cost in fact, where the plan has something else for it, too. */
+    /** Resulting price, if other promotions also apply. */
     then: Nullable(Money),
     margin: Nullable(Type.Integer()),
     struck: Nullable(Money),

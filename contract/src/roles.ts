@@ -2,7 +2,7 @@
 export const PERSON_ROLES = ['reader', 'planner', 'releaser', 'administrator'] as const
 export type PersonRole = (typeof PERSON_ROLES)[number]
 
-/** What a key lets a shop’s server do. */
+/** Permissions of an API key. */
 export const KEY_SCOPES = ['quote', 'orders', 'feeds', 'codes'] as const
 export type KeyScope = (typeof KEY_SCOPES)[number]
 

@@ -17,9 +17,9 @@ export const OrderRequest = Type.Object(
       { ...ShopCart.properties, lines: Type.Array(ShopCart.properties.lines.items, { minItems: 1, maxItems: 500 }) },
       strict,
     ),
-    /** What the shopper saw: the total, and the gifts by SKU. */
+    /** Total and gifts by SKU, as shown to the shopper. */
     expected: Type.Object({ grand: Sum, gifts: Type.Record(Type.String({ maxLength: 64 }), Version) }, strict),
-    /** Who is signed in, or named by a key’s holder, may leave it out. */
+    /** Optional for known shoppers. */
     buyer: Type.Optional(
       Type.Object(
         {
@@ -98,7 +98,7 @@ export const OrderDetail = Type.Object(
     lines: Type.Array(
       Type.Object({ sku: Id, name: Type.String(), quantity: Version, gift: Type.Boolean(), paid: Sum }, strict),
     ),
-    /** What each promotion did, and what that used up. */
+    /** Effect and usage of each promotion. */
     uses: Type.Array(
       Type.Object(
         { promotion: Id, name: Type.String(), code: Nullable(Type.String()), units: Whole, given: Sum, added: Sum },

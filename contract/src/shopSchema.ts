@@ -24,7 +24,7 @@ export const ShopProduct = Type.Object(
     price: Money,
     /** The regular price, crossed out; null where nothing is reduced. */
     struck: Nullable(Money),
-    /** What is saved on the price crossed out, as whole percent. */
+    /** Saving on the strike-through price, as whole percent. */
     percentOff: Whole,
     /** When the price next rises, if that is known, and to what. */
     until: Nullable(InstantText),
@@ -32,7 +32,7 @@ export const ShopProduct = Type.Object(
     inStock: Type.Boolean(),
     /** Units at this price that are left, of how many, and the price after them (null: the same); null where nothing limits them. */
     left: Nullable(Type.Object({ left: Whole, of: Whole, then: Nullable(Money) }, strict)),
-    /** What shoppers read about the promotions behind the price. */
+    /** Labels of the promotions behind the price. */
     displays: Type.Array(DisplaySchema),
   },
   strict,
@@ -82,7 +82,7 @@ export type ShopCart = Static<typeof ShopCart>
 export const ShopCartRequest = Type.Object({ ...looked, cart: ShopCart }, strict)
 export type ShopCartRequest = Static<typeof ShopCartRequest>
 
-/** What changed a price, as a shopper may read it: its kind, title and code, never its internal name. */
+/** Cause of a price change, as shown to shoppers: type, title and code, never the internal name. */
 const Title = Nullable(Type.String())
 const CAUSE = { kind: Kind, title: Title, code: Nullable(Type.String()), amount: Sum }
 const Cause = Type.Object(CAUSE, strict)
@@ -170,7 +170,7 @@ export type ShopOffers = Static<typeof ShopOffers>
 
 const Known = Type.Object({ id: Id, name: Type.String() }, strict)
 
-/** What a shop needs to know before anything else. */
+/** Public settings of the store. */
 export const ShopInfo = Type.Object(
   {
     name: Type.String(),
@@ -181,7 +181,7 @@ export const ShopInfo = Type.Object(
     release: Release,
     categories: Type.Array(Type.Object({ id: Id, name: Type.String(), parent: Nullable(Id), products: Whole }, strict)),
     delivery: DeliveryOptionsSchema,
-    /** Who is signed in to the shop. */
+    /** The shopper signed in to the shop. */
     shopper: Nullable(Known),
     /** Whether one may sign in by choosing a shopper. */
     isStandIn: Type.Boolean(),

@@ -54,7 +54,7 @@ export const MeetingsAnswer = Type.Object(
 )
 export type MeetingsAnswer = Static<typeof MeetingsAnswer>
 
-/** Which stack groups are kept apart, and who wins where promotions get in each other's way. */
+/** Exclusive stack groups, and conflict resolution. */
 export const StackingRequest = Type.Object(
   {
     conflicts: choice('best', 'rank'),

@@ -8,7 +8,7 @@ const fields = {
   /** The instant it is priced at; null: now. */
   at: Nullable(InstantText),
   cart: CartSchema,
-  /** What the order must come to; null: it is only watched. */
+  /** Expected total; null: any. */
   expected: Nullable(Money),
 }
 

@@ -110,11 +110,11 @@ function range(
   return { path, code, name, variants, prices, tags, taxRate }
 }
 
-/** What sells faster than it is stocked; of all else there is enough for some months, or none at all. */
+/** Products that sell out soon; all others have stock for months, or none. */
 const SOON_GONE: ReadonlySet<string> = new Set(['SHT-A2', 'TON-SAND'])
 const MONTHS_OF_STOCK = 5
 
-/** What each product sold in the last 30 days: cheap ones more, some nothing. */
+/** Units sold in the last 30 days, by product. */
 export function createDemoSales(
   products: readonly Pick<Product, 'sku' | 'regularPrice' | 'stock'>[],
   seed = 3,

@@ -4,7 +4,7 @@ const MULTI_BUY = { group: 'multi-buy', mode: 'group' } as const
 const COUPON = { group: 'coupon', mode: 'group' } as const
 const CLEARANCE = { group: 'clearance', mode: 'group' } as const
 
-/** What a hurried colleague planned: an honest mistake of each kind, for the findings to find. Most of it is weeks away. */
+/** Planning mistakes, one per kind of finding, mostly weeks ahead. */
 export const MISTAKE_SKETCHES: readonly Sketch[] = [
   // With the code of the next one, more than half is off.
   {

@@ -89,7 +89,7 @@ function drawMoment(random: Random, now: Instant): Instant {
   }
 }
 
-/** What people come for since the release: carts that meet the offers, and carts that meet none. */
+/** Carts ordered since the release, with and without offers. */
 const WISHES: readonly (readonly [tagOrCategory: string, quantity: number])[][] = [
   [['brushes', 3]],
   [['acrylic-colours', 4]],

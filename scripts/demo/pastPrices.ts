@@ -20,7 +20,7 @@ interface PastPrice {
   readonly regular: MinorUnits
 }
 
-/** What every product of the demo shop cost on its own pages until two days ago. */
+/** Price history of the demo's products until two days ago. */
 export function createDemoPastPrices(products: readonly Product[], now: Instant): PastPrice[] {
   return products.flatMap(({ sku, categories, tags, regularPrice }) => {
     const sales = PAST_SALES.filter(

@@ -77,7 +77,7 @@ async function seedCatalogue(transaction: Database, now: Instant): Promise<void>
   await seedPastOrders(transaction, createPastOrders(products, shoppers, now), now)
 }
 
-/** What each product sold besides its orders. */
+/** Units sold outside of orders, by product. */
 async function seedSoldElsewhere(transaction: Database, now: Instant): Promise<void> {
   const { products } = await loadCatalogue(transaction)
   const inOrders = await listSold(transaction, now)
@@ -115,7 +115,7 @@ async function seedPlan(transaction: Database, now: Instant): Promise<void> {
   await recordActivity(transaction, { at: now - DAY_MS, by: BY, action: 'release', subject: 'release 1', detail })
 }
 
-/** What the shop took since the release. */
+/** Orders since the release. */
 async function seedSales(transaction: Database, now: Instant): Promise<void> {
   // What is planned after the release has not begun yet: until now, the live plan and the working one say the same.
   const store = await getStore(transaction)

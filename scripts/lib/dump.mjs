@@ -6,7 +6,7 @@ import mysql from 'mysql2/promise'
 import { Trouble } from './say.mjs'
 import { ensurePrograms, findProgram } from './system.mjs'
 
-/** What the last line of a whole dump begins with. */
+/** Prefix of the last line of a complete dump. */
 const COMPLETE = '-- Dump completed'
 
 /** The database of `DATABASE_URL`; throws where it is not set. */

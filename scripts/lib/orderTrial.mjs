@@ -135,7 +135,7 @@ async function insist({ urls, plan, key, body, outcome, random }) {
   }
 }
 
-/** What does not agree with the limits in what the server counts. */
+/** Counted usage that exceeds the limits. */
 export async function readCounts(url, session, { ids }) {
   const counts = await ask(url, session, 'GET', '/counts')
   return LIMITS.flatMap(({ name, most }) => {

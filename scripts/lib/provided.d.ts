@@ -1,6 +1,6 @@
 import 'vitest'
 
-/** What the set-up of a run of the unit tests hands to test files. */
+/** Values that the global set-up provides to test files. */
 declare module 'vitest' {
   interface ProvidedContext {
     /** From which random cases follow. */

@@ -9,7 +9,7 @@ const BUILT = join(ROOT, 'server', 'dist')
 const MAIN = join(BUILT, 'main.mjs')
 const SEED = join(BUILT, 'seed.mjs')
 
-/** What the people of the demo sign in with where nobody sees it: in tests, for pictures and measurements. */
+/** Password of the demo's accounts in tests, screenshots and measurements. */
 export const TEST_PASSWORD = 'only-for-tests-and-pictures'
 
 /**

@@ -10,13 +10,13 @@ const AmountOnce = Type.Object({ amount: Money, per: Type.Literal('once') }, str
 const Amount = Type.Object({ amount: Money, per: choice('unit', 'once') }, strict)
 const Price = Type.Object({ price: Money }, strict)
 
-/** What a value may be, by phase. */
+/** Allowed values, by phase. */
 export const MarkdownValue = typed<Value>()(Type.Union([PercentOf, AmountPerUnit, Price]))
 export const UnitValue = typed<Value>()(Type.Union([PercentOf, Amount, Price]))
 export const OrderValue = typed<Value>()(Type.Union([Percent, AmountOnce]))
 export const DeliveryValue = typed<Value>()(Type.Union([Percent, AmountOnce, Price]))
 export const SurchargeValue = typed<Value>()(Type.Union([Percent, Amount]))
-/** What a rung of a ladder may be; what fits the mechanic is found by `checkPromotion`. */
+/** Value of a ladder's rung; `checkPromotion` checks that it fits the mechanic. */
 export const AnyValue = UnitValue
 
 export const RoundingSchema = typed<Rounding>()(

@@ -1,6 +1,6 @@
 import { percentOf, WHOLE, type BasisPoints, type MinorUnits } from '../values/index.ts'
 
-/** What a reduction by a percentage of the regular price leaves: no floor may be higher, or it cuts the reduction short. */
+/** Price after a reduction by percentage of the regular price; a higher floor would limit the reduction. */
 export function computeHighestFloor(regular: MinorUnits, percent: BasisPoints): MinorUnits {
   return regular - percentOf(regular, percent)
 }

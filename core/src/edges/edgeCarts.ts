@@ -52,11 +52,11 @@ export function computeEdgeCarts(promotion: Promotion, plan: CompiledPlan, optio
 interface Limit {
   readonly limit: EdgeCart['limit']
   readonly need: Need
-  /** What else the promotion asks for. */
+  /** Other requirements of the promotion. */
   readonly others: readonly Need[]
   /** Units that every cart holds on top. */
   readonly extra?: number
-  /** Where the product should lie too, if one does. */
+  /** Reach that should also contain the product, if any does. */
   readonly wish?: Reach | undefined
   /** The product, if it is known. */
   readonly sample?: Product | undefined
@@ -64,7 +64,7 @@ interface Limit {
 
 interface Preference {
   readonly wish?: Reach | undefined
-  /** Where it must not lie. */
+  /** Reaches that must not contain it. */
   readonly apart?: Reach
 }
 
@@ -159,7 +159,7 @@ class CartMaker implements Samples {
     return units ?? this.measure.countFor(money, product, basis)
   }
 
-  /** What the cart lacks of other needs, from products outside the reach whose limit is looked at. */
+  /** Units missing for other needs, from products outside the reach being tested. */
   private accompany(own: Need, line: CartLine, others: readonly Need[]): CartLine[] {
     const lines = [line]
     for (const need of others) {

@@ -7,7 +7,7 @@ import type { MinorUnits } from '../values/index.ts'
 
 type Basis = NonNullable<Need['basis']>
 
-/** What units of one product are worth when a promotion's turn comes. */
+/** Value of one product's units when a promotion is applied. */
 export interface Measure {
   worth(product: Product, units: number, basis: Basis): MinorUnits
   /** The fewest units that are worth so much; undefined where `MOST_UNITS` are not. */

@@ -4,7 +4,7 @@ import type { Promotion } from '../plan/index.ts'
 import { limitsOf } from '../conditions/index.ts'
 import type { Condition } from '../terms/index.ts'
 
-/** What a condition asks of the cart wherever it must hold: the parts of every `all`, and of an `any` with one part. */
+/** Required tests of a condition: the parts of every `all`, and of an `any` with one part. */
 export function needsOfCondition(when: Condition | null): Need[] {
   if (when === null || 'not' in when) return []
   if ('all' in when) return when.all.flatMap(needsOfCondition)
@@ -31,7 +31,7 @@ export function needsOf({ mechanic, when }: Pick<Promotion, 'mechanic' | 'when'>
   return [...definitionOf(mechanic).needs(mechanic), ...needsOfCondition(when)]
 }
 
-/** What lies just below, at and above a figure, from the least that makes sense. */
+/** Values just below, at and above a limit, not less than the minimum. */
 export function sidesOf(figure: number, least: number) {
   const sides = [
     { side: 'below', figure: figure - 1 },

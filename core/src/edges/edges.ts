@@ -24,7 +24,7 @@ export interface Edges {
   readonly shoppers: readonly EdgeShopper[]
 }
 
-/** What lies just below, at and above each limit of a promotion, ready to be priced under the plan with and without it. */
+/** Cases just below, at and above each limit of a promotion, to price with and without it. */
 export function computeEdges(promotion: Promotion, plan: CompiledPlan, options: EdgeOptions = {}): Edges {
   return {
     moments: computeEdgeMoments(promotion, plan.store.timeZone, options.order?.now),
@@ -70,7 +70,7 @@ export function computeEdgeMoments(promotion: Promotion, zone: string, now: Inst
     ])
 }
 
-/** Who buys, beside a limit that a condition sets: so many orders, or so much spent before. */
+/** Shoppers around the limit of a condition on past orders or spend. */
 export interface EdgeShopper {
   readonly limit: 'orders' | 'spent'
   readonly side: 'below' | 'at' | 'above'

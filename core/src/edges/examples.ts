@@ -12,7 +12,7 @@ export interface Example {
   readonly without: MinorUnits
   readonly with: MinorUnits
   readonly gifts: readonly CartLine[]
-  /** What became of the promotion: why it did nothing, or what kept it from its whole reduction. */
+  /** Outcome of the promotion: the reason it did nothing, or what limited it. */
   readonly outcome: PromotionOutcome
 }
 
@@ -20,7 +20,7 @@ interface Question {
   /** The plan with the promotion, and the same without it; over the same products. */
   readonly all: CompiledPlan
   readonly others: CompiledPlan
-  /** Who buys, when, with what was sold so far; its lines are those of the examples. */
+  /** Shopper, time and usage; the lines come from the examples. */
   readonly order: Order
   /** Products of what it applies to. */
   readonly products: readonly Product[]

@@ -21,7 +21,7 @@ export interface Pair {
   readonly first: MinorUnits
   readonly second: MinorUnits
   readonly both: MinorUnits
-  /** What became of each where both are there, the first one first. */
+  /** Outcomes of both together, in the given order. */
   readonly outcomes: readonly PromotionOutcome[]
 }
 

@@ -17,7 +17,7 @@ function parserOf<C extends string, R>(format: TableFormat<C, R>, header: readon
   return createRowParser(columns, format)
 }
 
-/** What is wrong with a row, as `column code`. */
+/** Problems of a row, as `column code`. */
 function faultsOf<C extends string, R>(format: TableFormat<C, R>, fields: readonly string[]): string[] {
   const result = parserOf(format)(fields)
   return Array.isArray(result) ? result.map(({ path, code }) => `${path} ${code}`) : []

@@ -31,7 +31,7 @@ export function formatPriceRow({ sku, regularPrice, unitCost, minimumPrice }: Pr
   return [sku, formatAmount(regularPrice), money(unitCost), money(minimumPrice)]
 }
 
-/** What of a known product is there, and what it sold elsewhere in 30 days. Null: not counted, not known. */
+/** Stock of a product, and units sold elsewhere in 30 days. Null: not counted, unknown. */
 export interface StockRow {
   readonly sku: string
   readonly stock: number | null

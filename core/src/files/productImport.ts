@@ -4,7 +4,7 @@ import type { Catalogue, Category, Product } from '../terms/index.ts'
 import type { MinorUnits } from '../values/index.ts'
 import type { ProductColumn, ProductRow } from './productFile.ts'
 
-/** What accepting a product file would do. */
+/** Changes that a product file would make. */
 export interface ProductImport {
   /** Added and changed products, whole, in file order. */
   readonly products: readonly Product[]

@@ -46,7 +46,7 @@ export const LIST_SEPARATOR = '|'
 /** The column that rejected rows are sent back with; on the way in nobody looks at it. */
 export const PROBLEM_COLUMN = 'problem'
 
-/** What the heads of a file mean, as `normalizeHead` gives them: a column, or null where nobody looks at it. */
+/** Column of each heading, normalized by `normalizeHead`; null: ignored. */
 export type HeadMeanings = ReadonlyMap<string, string | null>
 
 const HEAD_MAX = 80
@@ -73,7 +73,7 @@ export function findColumn<C extends string>(
   return meant === null ? null : names.find((one) => one === (meant ?? given))
 }
 
-/** Where each column stands in the file, or what is wrong with the header. */
+/** Position of each column, or the header's problems. */
 export function parseTableHeader<C extends string>(
   fields: readonly string[],
   { columns: names, required }: Pick<TableFormat<C, unknown>, 'columns' | 'required'>,

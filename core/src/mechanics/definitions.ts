@@ -51,7 +51,7 @@ export type MechanicPart = PartsOf<MechanicKind>
 
 export const MECHANIC_KINDS: readonly MechanicKind[] = keysOf(DEFINITIONS)
 
-/** What is known of a mechanic's kind; for a mechanic of any kind, as one that takes any. */
+/** Definition of a mechanic's kind. */
 export function definitionOf<M extends Mechanic>({ kind }: Pick<M, 'kind'>): DefinitionOf<M> {
   return DEFINITIONS[kind] as unknown as DefinitionOf<M>
 }

@@ -6,8 +6,8 @@ import type { PlanSurroundings } from './checkPromotion.ts'
 import type { Promotion } from './promotion.ts'
 
 /**
- * What can be priced but can't be meant: an end that does not come after its start, a price of nothing, a limit of nothing, and, once it is
- * ready, a price that lowers nothing in the reach. Refused where people plan; a plan file for the quote command may hold it.
+ * Problems of a promotion that can be priced but is surely unintended: an end before its start, a price or limit of 0, and, once it is ready,
+ * a price that lowers nothing in reach. The API rejects them; a plan file for the quote command may contain them.
  */
 export function checkIntent(promotion: Promotion, { store, catalogue }: PlanSurroundings): Problem[] {
   return [
@@ -24,7 +24,7 @@ function checkOrderOfDates({ start, end }: Schedule, zone: string): Problem[] {
   return [createProblem('ends-before-start', 'schedule.end', { start, end })]
 }
 
-/** Who means to give something away takes 100 % off. */
+/** Rejects prices of 0: a giveaway is entered as 100 % off. */
 function checkPrices({ mechanic, ladder }: Promotion): Problem[] {
   const definition = definitionOf(mechanic)
   const prices = [

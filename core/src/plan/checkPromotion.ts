@@ -13,8 +13,8 @@ export interface PlanSurroundings {
 }
 
 /**
- * What is wrong with a promotion that its shape alone does not show: what does not go together, dates, amounts, names of things that do
- * not exist. Paths are relative to the promotion. Empty if it may be priced.
+ * Problems of a promotion beyond its shape: combinations that do not go together, dates, amounts, unknown names. Paths are relative to the
+ * promotion. Empty if it may be priced.
  */
 export function checkPromotion(promotion: Promotion, { store, catalogue }: PlanSurroundings): Problem[] {
   const { mechanic, when } = promotion
@@ -93,7 +93,7 @@ function checkStacking({ stacking, mechanic }: Promotion, store: Store): Problem
   ]
 }
 
-/** What a phase has no use for. Source: docs/pricing.md, "What does not go together". */
+/** Settings not allowed in a phase. Source: docs/pricing.md, "What does not go together". */
 function checkPhase({ mechanic, limits, code }: Promotion): Problem[] {
   const phase = phaseOf(mechanic)
   return [

@@ -8,7 +8,7 @@ export interface PromotionChange {
   readonly fields: readonly string[]
 }
 
-/** What tells two promotions of one id apart. Every field is named here, so that a new one can't be forgotten. */
+/** Whether a field counts as a difference. All are listed, so that a new one can't be forgotten. */
 const IS_COMPARED: { readonly [K in keyof Required<Promotion>]: boolean } = {
   id: false,
   name: true,
@@ -26,7 +26,7 @@ const IS_COMPARED: { readonly [K in keyof Required<Promotion>]: boolean } = {
 
 const COMPARED_FIELDS = keysOf(IS_COMPARED).filter((field) => IS_COMPARED[field])
 
-/** What one plan adds, removes and changes against another, by promotion id, in the order of the new plan, removed ones last. */
+/** Differences between two plans by promotion id, in the order of the new plan, removed ones last. */
 export function comparePromotions(before: readonly Promotion[], after: readonly Promotion[]): PromotionChange[] {
   const old = new Map(before.map((promotion) => [promotion.id, promotion]))
   const kept = new Set(after.map((promotion) => promotion.id))

@@ -9,7 +9,7 @@ export function createMechanic(kind: MechanicKind, reach: Reach, value: Value = 
   return definitionOf({ kind }).create(reach, value)
 }
 
-/** What a promotion of another mechanic could not keep, by the name of the field. */
+/** Fields that a promotion loses with another mechanic. */
 export type Dropped = 'value' | 'reach' | 'ladder' | 'stacking' | 'code' | 'when' | 'limits'
 
 type Converted = Omit<Promotion, 'id' | 'rank'>

@@ -16,7 +16,7 @@ export type PromotionPart =
   | { readonly part: 'weekly'; readonly weekly: NonNullable<Schedule['weekly']> }
   | { readonly part: 'shopper'; readonly when: Condition | null }
   | { readonly part: 'code'; readonly code: NonNullable<Promotion['code']> }
-  /** What the value changes to as things go on. */
+  /** Later values. */
   | { readonly part: 'ladder'; readonly ladder: Ladder; readonly isDelivery: boolean }
   | { readonly part: 'limits'; readonly limits: Limits }
   | { readonly part: 'stacking'; readonly stacking: Stacking; readonly apart: readonly string[] }

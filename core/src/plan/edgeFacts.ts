@@ -4,7 +4,7 @@ import { findRung } from './ladder.ts'
 import type { Promotion } from './promotion.ts'
 import { computeUnitsLeft, computeUnitsOnOffer, findTurningPoints, type OfferState } from './unitsOnOffer.ts'
 
-/** What has been sold, used or spent beside a limit of a promotion. */
+/** Usage figures around a limit of a promotion. */
 export interface EdgeFacts {
   readonly limit: 'rung' | 'refill' | 'units' | 'uses' | 'usesPerShopper' | 'budget'
   readonly side: 'before' | 'at'

@@ -2,7 +2,7 @@ import { definitionOf, type Mechanic } from '../mechanics/index.ts'
 import type { Value } from '../terms/index.ts'
 import type { MinorUnits } from '../values/index.ts'
 
-/** What a label's places are filled with. Amounts in minor units, `percent` whole. */
+/** Values of a label's placeholders. Amounts in minor units, `percent` whole. */
 export interface LabelFacts {
   readonly percent?: number
   readonly amount?: MinorUnits
@@ -37,14 +37,14 @@ export function fillLabel(
   return label.replace(PLACE, (_all, name: LabelPlace) => format(name, facts[name]!))
 }
 
-/** What a price that was cut says. */
+/** Label of a reduced price. */
 export function computePriceFacts(regular: MinorUnits, price: MinorUnits): LabelFacts {
   return { regular, price, amount: regular - price, percent: percentOff(regular, price) }
 }
 
 /**
- * What a price saves, as whole percent: the percentage that a promotion names (`own`) or the nearest one, where only rounding to cents differs from it; else
- * rounded down, so that no label promises more than there is.
+ * Saving as a whole percentage: one the promotion names (`own`) or the nearest one if only rounding to cents differs; else rounded down, so
+ * that no label promises too much.
  */
 export function percentOff(regular: MinorUnits, price: MinorUnits, own: readonly number[] = []): number {
   if (regular <= 0) return 0
@@ -54,7 +54,7 @@ export function percentOff(regular: MinorUnits, price: MinorUnits, own: readonly
   return [...own, Math.round(exact)].find((percent) => percent > 0 && isSame(percent)) ?? Math.floor(exact)
 }
 
-/** What a cart offer says of itself: its best tier, or its one value. */
+/** Label of a cart offer: its best tier, or its only value. */
 export function computeOfferFacts(mechanic: Mechanic): LabelFacts {
   const values = definitionOf(mechanic).rewards(mechanic)
   return values.reduce<LabelFacts>((facts, value) => ({ ...facts, ...toFacts(value) }), {})

@@ -25,7 +25,7 @@ export function findRung(
   }
 }
 
-/** What a ladder needs of the calendar, worked out once. */
+/** Precomputed calendar data of a ladder. */
 export interface RungInstants {
   /** The rungs of a ladder by date; empty for others. */
   readonly at: readonly Instant[]

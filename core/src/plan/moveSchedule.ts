@@ -1,10 +1,10 @@
 import type { Schedule } from '../terms/index.ts'
 import { addDays, dateOf, timeOf, type LocalDateTime } from '../values/index.ts'
 
-/** Which end of a promotion is moved, or both. */
+/** The end of a promotion to move, or both. */
 export type Grip = 'both' | 'start' | 'end'
 
-/** What a schedule is moved by, where it is days. */
+/** Minutes per day: the step by which whole-day schedules move. */
 export const MINUTES_OF_DAY = 1440
 
 /** A schedule with both ends or one of them later (or earlier) on the store's clock; null where it would end before it starts. */

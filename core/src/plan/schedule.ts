@@ -12,7 +12,7 @@ export interface CompiledSchedule {
 
 type ScheduleStatus = 'live' | 'not-started' | 'ended' | 'outside-hours'
 
-/** What a promotion is doing at a moment, as the screens say it. Never stored. */
+/** Status of a promotion at a moment. Never stored. */
 export type PromotionStatus = 'draft' | 'waiting' | 'running' | 'paused' | 'stopped' | 'over'
 
 export function compileSchedule(schedule: Schedule, zone: string): CompiledSchedule {
@@ -24,7 +24,7 @@ export function compileSchedule(schedule: Schedule, zone: string): CompiledSched
   }
 }
 
-/** Where `now` lies in a schedule; half-open at the end. Source: docs/pricing.md, "Schedule". */
+/** Position of `now` in a schedule, which is half-open at the end. Source: docs/pricing.md, "Schedule". */
 export function computeScheduleStatus(schedule: CompiledSchedule, now: Instant): ScheduleStatus {
   if (now >= schedule.end) return 'ended'
   if (now < schedule.start) return 'not-started'

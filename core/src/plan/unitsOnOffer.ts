@@ -1,7 +1,7 @@
 import type { Limits } from '../terms/index.ts'
 import { HOUR_MS, type Instant } from '../values/index.ts'
 
-/** What decides how many units are on offer: how many have been sold, the moment, and the promotion's end (`Infinity` without one). */
+/** Inputs of the units on offer: units sold, the moment, and the promotion's end (`Infinity`: none). */
 export interface OfferState {
   readonly sold: number
   readonly now: Instant

@@ -1,7 +1,7 @@
 import type { PromotionFacts } from '../terms/index.ts'
 import type { MinorUnits } from '../values/index.ts'
 
-/** What a promotion has used up: by so many orders so many units, and so much taken off. */
+/** Usage of a promotion: orders, units and reduction. */
 export interface UsedUp {
   readonly uses: number
   readonly units: number

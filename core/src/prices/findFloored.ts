@@ -8,7 +8,7 @@ import type { MinorUnits } from '../values/index.ts'
 interface Floored {
   readonly product: Product
   readonly units: number
-  /** What they would come to by the rule, and come to because of the floor. */
+  /** Price by the rule, and price after the floor. */
   readonly wanted: MinorUnits
   readonly comes: MinorUnits
 }

@@ -2,8 +2,8 @@ import type { Product, Store } from '../terms/index.ts'
 import { roundHalfUp, taxOn, WHOLE, type BasisPoints, type MinorUnits } from '../values/index.ts'
 
 /**
- * What is left of a price after tax and unit cost, as a share of the price without tax: `(net − cost) / net`, in basis points, below
- * 0 when it is sold under cost. Null where the cost is not known or the price is 0.
+ * Margin as a share of the price without tax, `(net − cost) / net`, in basis points; negative when sold below cost. Null if the cost is
+ * unknown or the price is 0.
  */
 export function computeMargin(product: Product, price: MinorUnits, store: Store): BasisPoints | null {
   const net = store.pricesIncludeTax ? price - taxOn(price, product.taxRate, true) : price

@@ -31,7 +31,7 @@ export type TextColumn = (typeof TEXT_COLUMNS)[number]
 
 export type TableColumn = NumberColumn | ListColumn | TextColumn
 
-/** What a column of the products must be like. Text: every word is in it (`name` looks at the SKU, too). A range holds both its ends. */
+/** Filter on a product column. Text: contains every word (`name` also searches the SKU). Ranges are inclusive. */
 export type ProductFilter =
   | { readonly column: TextColumn; readonly text: string }
   | { readonly column: ListColumn; readonly anyOf: readonly string[] }
@@ -40,16 +40,16 @@ export type ProductFilter =
 
 export type ProductOrder = { readonly column: TableColumn; readonly descending: boolean } | null
 
-/** What is known of products at one moment under one plan. */
+/** Product data at one moment under one plan. */
 export interface ProductView {
   readonly plan: CompiledPlan
   readonly priceOf: (product: Product) => PublicPrice
   readonly regularOf: (product: Product) => MinorUnits
-  /** What is in stock; null: not counted. */
+  /** Stock; null: not counted. */
   readonly stockOf: (sku: string) => number | null
   /** Units sold in the last 30 days. */
   readonly soldOf: (sku: string) => number | null
-  /** What may be crossed out; asked only where the column is. */
+  /** Strike-through price; computed only if the column is shown. */
   readonly struckOf: (sku: string) => MinorUnits | null
 }
 

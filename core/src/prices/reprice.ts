@@ -15,13 +15,13 @@ import {
 } from '../values/index.ts'
 import { computeMargin } from './margin.ts'
 
-/** What is done to a price. */
+/** Operation on a price. */
 export type Operation =
   | { readonly kind: 'percent'; readonly direction: 'down' | 'up'; readonly percent: BasisPoints }
   | { readonly kind: 'amount'; readonly direction: 'down' | 'up'; readonly amount: MinorUnits }
   | { readonly kind: 'price'; readonly price: MinorUnits }
 
-/** What is done to prices from a limit on, up to the next band's; below the first, nothing. */
+/** Operation on prices from a limit up to the next band's; none below the first. */
 export interface OperationBand {
   readonly from: MinorUnits
   readonly operation: Operation
@@ -31,14 +31,14 @@ export interface OperationBand {
 export interface Repricing {
   /** In ascending order; one from 0 on is one operation for all. */
   readonly bands: readonly OperationBand[]
-  /** What it is reckoned from: the regular price, or the sale price that holds now, of products that have one. */
+  /** Base price: the regular price, or the current sale price of products that have one. */
   readonly basis: 'regular' | 'sale'
   readonly rounding: Rounding | null
   /** A sale, or a change of the regular prices themselves. */
   readonly target: 'sale' | 'regular'
 }
 
-/** What deserves a look before a new price is accepted, the gravest first. */
+/** Warnings about a new price, most serious first. */
 export const ODDITIES = [
   'no-basis',
   'no-band',
@@ -97,7 +97,7 @@ export const NAMED_IN_A_REACH = 5000
 /** How long a reduction may last, unless the store says otherwise. */
 export const LONGEST_SALE_DAYS = 90
 
-/** What is wrong with a repricing by itself. Paths are relative to it. */
+/** Problems of a repricing. Paths are relative to it. */
 export function checkRepricing({ bands, rounding }: Repricing): Problem[] {
   const problems = bands.flatMap(({ from, operation }, index) => {
     const previous = bands[index - 1]
@@ -206,7 +206,7 @@ function reckon(
   return { price: rounded > basis ? rounded : raised, isCut: false }
 }
 
-/** What an operation makes of one price, rounded, without a floor. */
+/** Price after an operation, rounded, without a floor. */
 export function applyOperation(operation: Operation, basis: MinorUnits, rounding: Rounding | null): MinorUnits {
   return reckon({ operation, value: toValue(operation) }, basis, { rounding, floor: 0 }).price
 }

@@ -18,25 +18,25 @@ interface UnitsLeft {
 export interface ShownPrice {
   readonly price: MinorUnits
   readonly struck: MinorUnits | null
-  /** What is saved on the struck price, as whole percent; 0 without one. */
+  /** Saving on the strike-through price, as whole percent; 0 without one. */
   readonly percentOff: number
   /** When the price next changes by the clock, and to what; null where no change is known. */
   readonly next: { readonly at: Instant; readonly price: MinorUnits } | null
   /** Null where nothing limits how many there are at this price. */
   readonly left: UnitsLeft | null
-  /** What shoppers read about the promotions behind the price. */
+  /** Labels of the promotions behind the price. */
   readonly displays: readonly Display[]
 }
 
 interface Asking extends Guest {
   readonly now: Instant
-  /** What may be crossed out, by the product's past; see `computeStruckPrice`. */
+  /** Strike-through price by the product's price history; see `computeStruckPrice`. */
   readonly struck: MinorUnits | null
 }
 
 /**
- * What a product costs at an instant, as shop and preview show it, and what comes next: by the clock, and by what is sold. `plan` must hold the product.
- * Source: docs/pricing.md, "What shoppers see".
+ * Price of a product at an instant, as shown in shop and preview, and the next change by time and by units sold. `plan` must contain the
+ * product. Source: docs/pricing.md, "What shoppers see".
  */
 export function computeShownPrice(
   plan: CompiledPlan,

@@ -46,7 +46,7 @@ export function isAdmitted<A extends Act>(admission: AdmittedPromotion<A> | Skip
   return 'entry' in admission
 }
 
-/** Which limit is used up, by how much. Source: docs/pricing.md, "Limits". */
+/** The exhausted limit and its figures. Source: docs/pricing.md, "Limits". */
 export function findExhausted(entry: CompiledPromotion, facts: PromotionFacts, order: Order): Skip | null {
   const { limits } = entry.promotion
   const { cart } = order

@@ -6,7 +6,7 @@ import type { CompiledPlan } from './compilePlan.ts'
 import type { CompiledPromotion } from './compiledPromotion.ts'
 import { createSession, type Session } from './session.ts'
 
-/** What keeps an order from being priced under a plan: unknown SKUs, sums beyond the safe integers. Empty if nothing does. */
+/** Problems that prevent pricing an order: unknown SKUs, sums beyond the safe integers. */
 export function checkOrder(plan: CompiledPlan, order: Order): Problem[] {
   const unknown = order.cart.lines.flatMap(({ sku }, index) =>
     plan.catalogue.bySku.has(sku) ? [] : [createProblem('unknown-sku', `cart.lines.${index}.sku`, { id: sku })],
@@ -31,7 +31,7 @@ function boundSums(plan: CompiledPlan, order: Order): number {
   return (cart.worth + (order.cart.delivery?.price ?? 0) + added) * (1 + Math.max(...rates) / WHOLE)
 }
 
-/** What a surcharge may add, or gifts may be worth. */
+/** Maximum of surcharges and gifts. */
 function boundAdded(session: Session, entry: CompiledPromotion<OfferAct | SurchargeAct>, cart: CartBounds): number {
   const { act } = entry
   return act.boundAdded && isAdmitted(session.admitted(entry)) ? act.boundAdded(cart, session) : 0

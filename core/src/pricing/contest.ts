@@ -68,7 +68,7 @@ export function runAll(contest: Contest, { isStrict }: { isStrict: boolean }): S
   return { state, members, isProven: true }
 }
 
-/** What the shopper pays for goods, delivery and surcharges, before tax where prices exclude it, gifts counted as saved. */
+/** Total of goods, delivery and surcharges, before tax where prices exclude it, gifts counted as savings. */
 export function computePay({ session, surcharges }: Contest, { pieces, gifts }: CartState): MinorUnits {
   const delivery = (session.order.cart.delivery?.price ?? 0) - (computeDelivery(session, pieces).chosen?.amount ?? 0)
   return (

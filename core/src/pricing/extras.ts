@@ -6,12 +6,12 @@ import { isAdmitted, type AdmittedPromotion } from './admission.ts'
 import type { CompiledPromotion } from './compiledPromotion.ts'
 import type { Session } from './session.ts'
 
-/** What a promotion of phase 4 or 5 comes to, or why it does nothing. */
+/** Amount of a promotion of phase 4 or 5, or the reason it does nothing. */
 export interface Extra {
   readonly entry: CompiledPromotion
   readonly amount: MinorUnits
   readonly skip: Skip | null
-  /** What went beyond the most that it may take off one order, or add to it. */
+  /** Amount beyond its cap per order. */
   readonly overCap?: MinorUnits
 }
 
@@ -52,7 +52,7 @@ export function computeSurcharges(
   })
 }
 
-/** What a promotion comes to, held to the most that it may. */
+/** Amount of a promotion, limited to its cap. */
 function hold({ entry, cap }: AdmittedPromotion, wanted: MinorUnits | Skip): Extra {
   if (typeof wanted !== 'number') return { entry, amount: 0, skip: wanted }
   const amount = Math.min(wanted, cap)

@@ -66,7 +66,7 @@ function withMore(order: Order, more: readonly CartLine[]): Order {
   return { ...order, cart: { ...order.cart, lines } }
 }
 
-/** What could be put into the cart, the likeliest first. */
+/** Products that could be added to the cart, most likely first. */
 function findKeepers({ plan, order, quote }: Priced, nudge: Nudge): CartLine[][] {
   const { mechanic } = plan.getPromotion(nudge.promotion).promotion
   const { missingUnits, missingAmount = 0 } = nudge
@@ -104,7 +104,7 @@ function fillMoney(prices: readonly Price[], money: MinorUnits): CartLine[][] {
   })
 }
 
-/** What a unit of those products that the cart holds comes to before offers that look at the cart. */
+/** Unit prices of the cart's products before cart offers. */
 function pricesInCart({ lines }: Quote, products: readonly Product[]): Price[] {
   return products.flatMap(({ sku }) => {
     const line = lines.find((one) => one.sku === sku && !one.gift)

@@ -40,7 +40,7 @@ export class LazyQuote implements Quote {
   }
 }
 
-/** What became of one promotion of the plan, without working it out of all the others. Throws for one that the plan has not. */
+/** Outcome of one promotion, computed lazily. Throws if the plan has no such promotion. */
 export function findOutcome(quote: Quote, id: string): PromotionOutcome {
   if (quote instanceof LazyQuote) return quote[OWN].explanations().outcomeOf(id)
   const outcome = quote.promotions.find(({ promotion }) => promotion === id)

@@ -13,13 +13,13 @@ import type { Session } from './session.ts'
 import type { Settled } from './settled.ts'
 import { explainShelf } from './shelfPhase.ts'
 
-/** What became of the promotions of an order, worked out of each when it is first asked. */
+/** Outcomes of an order's promotions, each computed on first access. */
 export interface Explanations {
   /** Of the plan's promotions, in its order. */
   readonly ids: readonly string[]
   /** Of a promotion of the plan; throws for another one. */
   readonly outcomeOf: (id: string) => PromotionOutcome
-  /** What it would need that lacks only a little, for its first step or its next; none for most. */
+  /** Small shortfalls for its first or next step; none for most. */
   readonly nudgesOf: (id: string) => readonly Nudge[]
 }
 
@@ -84,7 +84,7 @@ interface Asked {
   readonly leftOut: () => ReadonlyMap<string, Skip>
   /** A product of the cart that price steps reach. */
   readonly stepped: () => ReadonlyMap<CompiledPromotion, Product>
-  /** What phase 4 or 5 made of it. */
+  /** Outcome in phase 4 or 5. */
   readonly extra: Extra | undefined
 }
 

@@ -7,9 +7,9 @@ import type { Contest } from './contest.ts'
 import { computeSurcharges, sumAmounts } from './extras.ts'
 
 /**
- * What the shopper will at least have to pay, seen from a place of the search: whatever is taken from there on.
+ * Lower bound of what the shopper pays, from a point of the search on, whatever is chosen after it.
  *
- * What units lose one by one is taken off in the order of the ranks, since each cut grows with the price it is made from: a unit that is
+ * Reductions of single units are taken off in the order of the ranks, since each cut grows with the price it is made from: a unit that is
  * dearer by some amount when its turn comes ends up dearer by no more than that. So an amount that units share may be taken off their
  * sum at the end. Phase 3 acts on the sum, and a percentage of part of it is at most that percentage of it all.
  */

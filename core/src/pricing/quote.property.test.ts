@@ -22,7 +22,7 @@ function toNaive({ store, catalogue, promotions, order }: ArbitraryCase) {
 
 const naiveOf = (given: ArbitraryCase) => quoteNaively(toNaive(given))
 
-/** What both pricings say, in one shape. */
+/** Comparable result of both pricings. */
 function summarize({ lines, totals, promotions, codes }: Quote) {
   const applied = promotions
     .filter(({ outcome }) => outcome === 'applied')

@@ -67,14 +67,14 @@ export type SkippedOutcome<R extends SkipReason = SkipReason> = {
   }
 }[R]
 
-/** What became of a promotion. Facts that don't apply are absent. */
+/** Outcome of a promotion. Facts that don't apply are absent. */
 export type PromotionOutcome =
   | {
       readonly promotion: string
       readonly outcome: 'applied'
       readonly reason: null
       readonly amount: MinorUnits
-      /** What kept it from taking off all that its value asks for. */
+      /** Limits that reduced its effect. */
       readonly facts: Partial<Held>
     }
   | SkippedOutcome

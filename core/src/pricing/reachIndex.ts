@@ -11,7 +11,7 @@ interface Filed<A extends Act> {
   /** Its place among all, by rank. */
   readonly place: number
   readonly entry: CompiledPromotion<A>
-  /** What a product under that key must still fulfil; null if nothing. */
+  /** Remaining test of a product under that key; null: none. */
   readonly matches: ReachMatcher | null
 }
 

@@ -6,7 +6,7 @@ import { replay } from './replay.ts'
 import { settleOrder, type Settled } from './settled.ts'
 import { writeQuote } from './writeQuote.ts'
 
-/** What one order uses up of a promotion that applied to it. */
+/** Usage of an applied promotion by one order. */
 export interface PromotionUse {
   readonly promotion: string
   /**
@@ -14,9 +14,9 @@ export interface PromotionUse {
    * rewarded, of price steps those whose price it set.
    */
   readonly units: number
-  /** What it took off. */
+  /** Reduction. */
   readonly given: MinorUnits
-  /** What it added, as a surcharge. */
+  /** Surcharge. */
   readonly added: MinorUnits
 }
 

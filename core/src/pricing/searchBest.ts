@@ -57,8 +57,8 @@ function searchPart(part: Contest): Settlement {
 }
 
 /**
- * What the order would come to if `forced` had to be in it: the best such subset that a short search finds. Null if none holds it.
- * `settlement` is the best without that, of the same contest, without a sole promotion.
+ * Total of the order with `forced` in it: the best such subset found by a short search; null if none contains it. `settlement`: the best
+ * without it, of the same contest, without a sole promotion.
  */
 export function searchWith(
   contest: Contest,
@@ -101,7 +101,7 @@ class Search {
   private readonly least: number
   private readonly offers: readonly AdmittedPromotion<OfferAct>[]
   private readonly outlook: Outlook
-  /** What conditions of phase 3 look at, while the search is below the end of phase 2. */
+  /** Inputs of phase 3 conditions while the search is still in phase 2. */
   private view: ConditionView | null = null
 
   constructor(contest: Contest, { forced = null, limit = SEARCH_LIMIT }: SearchOptions = {}) {

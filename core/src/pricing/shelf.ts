@@ -139,7 +139,7 @@ function settleBest(
 
 interface BestOptions {
   readonly rules: StackingRules
-  /** What is known to be allowed. */
+  /** A price known to be allowed, from which the search starts. */
   readonly start?: ShelfPrice | null
   /** One that must be in the subset; null is the answer if the rules allow none with it. */
   readonly forced?: AdmittedPromotion<ShelfAct> | null

@@ -29,7 +29,7 @@ interface Situation {
 export interface ShelfPhase {
   /** In cart line order. */
   readonly lines: readonly ShelfLine[]
-  /** What was settled, for explaining it. */
+  /** Settled prices, for explanations. */
   readonly situations: readonly Situation[]
 }
 

@@ -101,7 +101,7 @@ function writeGifts({ settlement }: Settled): QuoteLine[] {
   })
 }
 
-/** What each promotion that applied came to, by id. A gift of no value is there with 0, and what set a regular price. */
+/** Amount of each applied promotion by id; 0 for a gift of no value and for a price set to the regular one. */
 function amountsOf({ session, delivery, surcharges }: Settled, lines: readonly QuoteLine[]): Map<string, MinorUnits> {
   const amounts = new Map<string, MinorUnits>()
   const add = (id: string, amount: MinorUnits) => amounts.set(id, (amounts.get(id) ?? 0) + amount)

@@ -8,7 +8,7 @@ const GRAVITY: Readonly<Record<Weight, number>> = { stop: 0, look: 1, hint: 2 }
 
 interface Asked {
   readonly kinds?: readonly FindingKind[]
-  /** What was found before, to be found faster again; it changes nothing of the answer. */
+  /** Cache of earlier results; does not affect the findings. */
   readonly memory?: ProofMemory
 }
 

@@ -6,7 +6,7 @@ import { keysOf, type BasisPoints, type Instant, type MinorUnits } from '../valu
 /** `stop`: no release brings it unless it is set aside. `look`: worth a second look. `hint`: worth knowing. */
 export type Weight = 'stop' | 'look' | 'hint'
 
-/** What a finding is about. */
+/** Subject of a finding. */
 export interface Subject {
   readonly kind: 'promotion' | 'product' | 'occasion' | 'testCart'
   readonly id: string
@@ -18,7 +18,7 @@ export interface ProofCart {
   readonly total: MinorUnits
 }
 
-/** What anyone can check a finding by. */
+/** Proof of a finding. */
 export type Proof =
   | { readonly carts: readonly ProofCart[] }
   | { readonly at: Instant }
@@ -31,18 +31,18 @@ interface Counted {
   readonly sku: string
 }
 
-/** What each kind of finding says with its numbers. Ids of promotions stand among the subjects. */
+/** Facts by kind of finding. Promotion ids are among the subjects. */
 export interface FindingFacts {
   'deepest-stack': Counted & {
     /** Off the regular price of the goods concerned. */
     readonly reduction: BasisPoints
     readonly regular: MinorUnits
     readonly total: MinorUnits
-    /** What is left after tax and unit cost; null where a cost is not known. */
+    /** Margin after tax and unit cost; null if a cost is unknown. */
     readonly margin: MinorUnits | null
     /** Whether that is less than the store wants. */
     readonly isLoss: boolean
-    /** Where the search was cut short, the most that could be off; null where all was searched. */
+    /** Upper bound of the reduction if the search was cut short; null: searched completely. */
     readonly atMost: BasisPoints | null
   }
   'below-floor': Counted & { readonly price: MinorUnits; readonly floor: MinorUnits }

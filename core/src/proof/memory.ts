@@ -6,10 +6,7 @@ import type { Facts, Product } from '../terms/index.ts'
 import { findExtremes, type ProductGroup } from './productGroups.ts'
 import type { ProofInput } from './proofInput.ts'
 
-/**
- * What was found before, by what it followed from: a plan that differs in one promotion is checked again only where that one reaches. Belongs to
- * one plan as it is edited.
- */
+/** Cached results by their inputs: after an edit of one promotion, only what it reaches is checked again. Belongs to one plan as it is edited. */
 export interface ProofMemory {
   /** The products for which all of it holds. */
   products: readonly Product[]
@@ -24,9 +21,9 @@ export function createProofMemory(): ProofMemory {
 
 /** Answers of a kind, recalled while all that they follow from is the same. */
 export interface Recall {
-  /** What follows from a promotion with those that it meets. */
+  /** Result that depends on a promotion and those it interacts with. */
   ofEntry<T>(kind: string, entry: CompiledPromotion, work: () => T): T
-  /** What follows from a product of a group. */
+  /** Result that depends on a product and its group. */
   ofProduct<T>(kind: string, product: Product, group: ProductGroup, work: () => T): T
 }
 
@@ -37,7 +34,7 @@ interface Surroundings {
   readonly groupsOf: (entry: CompiledPromotion) => readonly ProductGroup[]
   /** The products that carts are made of. */
   readonly samples: readonly Product[]
-  /** What is left of products that may be given. */
+  /** Stock of possible gifts. */
   readonly stock: unknown
 }
 

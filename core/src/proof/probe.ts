@@ -19,11 +19,11 @@ import { findExtremes, groupProducts, type ProductGroup } from './productGroups.
 import { findToCome, horizonOf, thresholdsOf, type ProofInput, type Thresholds } from './proofInput.ts'
 import { findEdges, isLive } from './situations.ts'
 
-/** What every kind of finding asks about a plan, each question answered once. */
+/** Memoized queries about a plan, shared by all kinds of findings. */
 export interface Probe {
   readonly input: ProofInput
   readonly thresholds: Thresholds
-  /** What has been used up, of the promotions that depend on it. */
+  /** Usage of the promotions that depend on it. */
   readonly facts: Facts
   /** By rank. */
   readonly toCome: readonly CompiledPromotion[]
@@ -175,7 +175,7 @@ function findSpent({ plan, facts }: ProofInput): Facts {
   return Object.fromEntries(dependent.flatMap(({ id }) => (facts[id] ? [[id, facts[id]] as const] : [])))
 }
 
-/** What is left of the products that promotions may add as gifts: of no other does a price depend on it. */
+/** Stock of possible gifts; no other stock affects prices. */
 function findGiftStock({ plan, stock }: ProofInput): Order['stock'] {
   const gifts = plan.promotions.flatMap(({ promotion: { mechanic } }) => {
     const { gifts: find } = definitionOf(mechanic)

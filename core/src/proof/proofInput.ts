@@ -54,7 +54,7 @@ interface ProofTestCart {
 export interface ProofInput {
   readonly plan: CompiledPlan
   readonly now: Instant
-  /** What has been used up so far. */
+  /** Usage so far. */
   readonly facts: Facts
   /** The plan that the shop follows; null where it is not compared with. */
   readonly live: CompiledPlan | null
@@ -62,11 +62,11 @@ export interface ProofInput {
   readonly channel: string
   /** The ways of delivery, with their prices. */
   readonly deliveries: readonly Delivery[]
-  /** What is left of each product that is counted. */
+  /** Stock of each counted product. */
   readonly stock: ReadonlyMap<string, number>
   /** Units sold in the last 30 days. */
   readonly sold: ReadonlyMap<string, number>
-  /** What products cost until now, oldest first. Those without a past may be left out. */
+  /** Price history of products, oldest first. Products without one may be omitted. */
   readonly past: ReadonlyMap<string, readonly HistorySpan[]>
   readonly occasions: readonly ProofOccasion[]
   /** The occasion that a promotion follows, by its id. */

@@ -8,7 +8,7 @@ import type { Proof } from './finding.ts'
 import type { Probe } from './probe.ts'
 import { horizonOf } from './proofInput.ts'
 
-/** What a product costs on the shelf from an instant on, or from now, as long as that stays so, until an end at most. */
+/** Shelf price from an instant or now until it changes, or until an end. */
 export function proveShelfPrice(
   { input, pricerAt }: Probe,
   product: Product,
@@ -22,7 +22,7 @@ export function proveShelfPrice(
   return { sku: product.sku, from, until: isOpen ? null : span!.until, price: span!.price }
 }
 
-/** What a promotion makes of a product's price: on the shelf where it shows there, otherwise in the order of it alone in which it takes off most of each item. */
+/** Product price under a promotion: on the shelf, or in the order of only this product with the largest reduction per unit. */
 export function provePrice(probe: Probe, entry: CompiledPromotion, product: Product): Proof {
   const { input, pricerAt } = probe
   const from = Math.max(input.now, entry.schedule.start)

@@ -1,6 +1,6 @@
 import type { Instant, MinorUnits } from '../values/index.ts'
 
-/** What a promotion has used up so far; absent figures are zero. */
+/** Usage of a promotion; absent figures are zero. */
 export interface PromotionFacts {
   readonly uses?: number
   readonly usesByShopper?: number
@@ -50,6 +50,6 @@ export interface Order {
   readonly cart: Cart
   readonly facts: Facts
   readonly codes: CodeRegister
-  /** What is in stock now, by SKU, where that is known better than from the catalogue; null: without bound. */
+  /** Stock by SKU, overriding the catalogue; null: unlimited. */
   readonly stock?: Readonly<Record<string, number | null>>
 }

@@ -10,7 +10,7 @@ export interface ReachKeys {
   readonly regularPrice?: { readonly from?: MinorUnits; readonly below?: MinorUnits }
 }
 
-/** Which products a promotion looks at. Source: docs/pricing.md, "Reach". */
+/** Products in reach of a promotion. Source: docs/pricing.md, "Reach". */
 export interface Reach extends ReachKeys {
   readonly except?: ReachKeys
 }

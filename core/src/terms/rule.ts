@@ -35,13 +35,13 @@ export interface Stacking {
 
 export type DisplayPlace = 'list' | 'product' | 'cart'
 
-/** What shoppers read about a promotion; never its name or note. Absent texts are made from the rule. No price depends on it. */
+/** Texts of a promotion for shoppers; never its name or note. Absent texts are generated from the rule. Does not affect prices. */
 export interface Display {
   readonly title?: string
   readonly description?: string
   /** A short mark beside the price, with places to be filled: `{percent} % off`. */
   readonly label?: string
-  /** Where it shows; absent: everywhere. */
+  /** Places where it shows; absent: everywhere. */
   readonly places?: readonly DisplayPlace[]
   /** Whether its tiers are listed as a table on the product page; absent: yes. */
   readonly breaks?: boolean
@@ -51,5 +51,5 @@ export interface Display {
   readonly listed?: boolean
 }
 
-/** What somebody decided about a promotion; whether it runs follows from the schedule and the moment. */
+/** Editorial state of a promotion; whether it is live depends on the schedule and the time. */
 export type PromotionState = 'draft' | 'ready' | 'paused' | 'stopped'

@@ -1,6 +1,6 @@
 import type { BasisPoints } from '../values/index.ts'
 
-/** Where a store draws the lines of what is pointed out to planners. Source: docs/findings.md. */
+/** Alarm thresholds of a store. Source: docs/findings.md. */
 interface Alarm {
   /** The least that must be left over unit cost, on top of it; absent: 0. */
   readonly margin?: BasisPoints

@@ -138,7 +138,7 @@ export const mechanics = {
   }),
 }
 
-/** What a rung of each kind's ladder may be; kinds that take none are not there. */
+/** Arbitrary rung values by kind; kinds without ladders are absent. */
 const RUNG_VALUES: { readonly [K in keyof typeof mechanics]?: fc.Arbitrary<Value> } = {
   'price-steps': fc.record({ price }),
   markdown: perUnit,

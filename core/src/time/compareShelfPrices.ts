@@ -37,7 +37,7 @@ export function compareShelfPrices(
   return { until: to, products }
 }
 
-/** Where two price lines over the same stretch of time differ; equal neighbours joined. */
+/** Differences between two price lines over the same period; equal neighbours are merged. */
 export function compareSpans(before: readonly PriceSpan[], after: readonly PriceSpan[]): PriceShift[] {
   const shifts: PriceShift[] = []
   for (let i = 0, j = 0; i < before.length && j < after.length;) {

@@ -10,14 +10,14 @@ export interface CountEvent extends UsedUp {
   readonly at: Instant
 }
 
-/** What promotions had used up at any instant of the past. */
+/** Usage of promotions at any instant of the past. */
 export interface PastFacts {
   at(instant: Instant): Facts
   /** The instants, ascending, at which what was used up made a promotion do something else: another rung, no more of it, some again. */
   switchesOf(entry: CompiledPromotion): readonly Instant[]
 }
 
-/** What had been used up from an instant on, until the next one. */
+/** Usage from an instant until the next one. */
 interface Level {
   readonly from: Instant
   readonly facts: PromotionFacts
@@ -63,7 +63,7 @@ function findSwitches(entry: CompiledPromotion, levels: readonly Level[]): Insta
   })
 }
 
-/** What a promotion does as far as it depends on counts: why it is used up, or the value of its rung. */
+/** State of a promotion that depends on usage: the exhausted limit, or the value of its rung. */
 function doing(entry: CompiledPromotion, now: Instant, facts: PromotionFacts): unknown {
   const order = createGuestOrder([], { now, facts: { [entry.id]: facts } })
   return findExhausted(entry, facts, order)?.reason ?? findRung(entry.promotion, entry.rungs, { now, facts })

@@ -39,7 +39,7 @@ interface PriorPrice {
 /** How many days before a reduction count, unless the store says otherwise. */
 export const PRIOR_DAYS = 30
 
-/** What a product cost, epoch by epoch, as spans without overlap, oldest first; neighbours that say the same are joined. */
+/** Price history of a product as disjoint spans, oldest first; equal neighbours are merged. */
 export function computePriceHistory(
   product: Product,
   epochs: readonly PriceEpoch[],
@@ -105,7 +105,7 @@ export function computePriorPrice(
   return { began, price: lowest?.price ?? null, at: lowest ? lowest.until - 1 : null }
 }
 
-/** What is crossed out beside a shelf price: the regular price, but never more than the prior price; null where neither is higher. */
+/** Strike-through price: the regular price, at most the prior price; null if neither is higher than the shelf price. */
 export function computeStruckPrice(
   { price, regular }: { readonly price: MinorUnits; readonly regular: MinorUnits },
   prior: PriorPrice | null,
@@ -116,8 +116,8 @@ export function computeStruckPrice(
 }
 
 /**
- * What a reduction that starts at `from` would be measured against: the lowest price of the days before, and since when a reduction has held
- * that it would go on with. `history` must reach up to `from`.
+ * Reference of a reduction that starts at `from`: the lowest price of the days before, and since when a reduction has applied that it would
+ * continue. `history` must reach up to `from`.
  */
 export function computePriorBefore(
   history: readonly HistorySpan[],

@@ -16,7 +16,7 @@ import { pushSpan } from './spans.ts'
 export interface Guest {
   readonly channel: string
   readonly facts: Facts
-  /** Where the past is looked at: what had been used up then, in place of `facts`. */
+  /** For past moments: usage at that time, in place of `facts`. */
   readonly past?: PastFacts
 }
 

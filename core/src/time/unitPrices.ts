@@ -4,7 +4,7 @@ import type { Product } from '../terms/index.ts'
 import type { Instant, MinorUnits } from '../values/index.ts'
 import { computePublicPrice, type Guest } from './timeline.ts'
 
-/** What a product costs from so many units sold on. */
+/** Price from so many units sold. */
 interface SoldPrice {
   readonly sold: number
   readonly regular: MinorUnits
@@ -21,8 +21,8 @@ interface UnitPrices {
 }
 
 /**
- * What a product costs as each promotion whose price follows the units sold goes from rung to rung, and after its last unit; all other promotions
- * as they are at that instant. Those that move nothing are left out. Source: docs/pricing.md, "Ladders".
+ * Prices of a product as each promotion with steps by units sold goes from rung to rung, and after its last unit; all other promotions as at
+ * that instant. Omits promotions that change nothing. Source: docs/pricing.md, "Ladders".
  */
 export function computeUnitPrices(plan: CompiledPlan, product: Product, now: Instant, guest: Guest): UnitPrices[] {
   return plan

@@ -5,10 +5,10 @@ import type { Skip } from './skip.ts'
 import type { GiftLine, Outcome, Taken, Turn } from './turn.ts'
 import { computeReduction } from './value.ts'
 
-/** What each piece's next units are used for, in the order in which they are used; pieces by their places. */
+/** Uses of each piece's next units, in order; pieces by index. */
 export class Ledger {
   readonly segments: Segment[][] = []
-  /** What it takes off in all. */
+  /** Total reduction. */
   total: MinorUnits = 0
   /** Units that got less than their share because of their floor, and what lapsed since no room was left at all. */
   unitsByFloor = 0
@@ -53,7 +53,7 @@ export function addSpread(
 interface SettleOptions {
   readonly gifts?: readonly GiftLine[]
   readonly further?: Skip | null
-  /** Where the cap was kept before anything was taken off. */
+  /** Amount withheld by the cap before anything was taken off. */
   readonly overCap?: MinorUnits
   /** How many units it used up; absent: those that it reduced. */
   readonly units?: number

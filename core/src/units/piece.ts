@@ -10,7 +10,7 @@ export interface PromotionRef {
   readonly stack: StackKey
 }
 
-/** What one promotion took off each unit of a piece, and what came before it. */
+/** Reduction of each unit of a piece by one promotion, and the previous ones. */
 export interface Cut {
   readonly by: PromotionRef
   readonly amount: MinorUnits

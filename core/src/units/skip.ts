@@ -8,7 +8,7 @@ interface Reached {
   readonly limit: number
 }
 
-/** What is left of a limit, and what the next application would need of it. */
+/** Remainder of a limit, and the next application's need. */
 interface Short {
   readonly left: number
   readonly needed: number
@@ -26,7 +26,7 @@ interface InTheWay {
   readonly because: Obstacle
 }
 
-/** What the order (or, in phase 1, one unit on the shelf) would have come to with the promotion, and came to without it. */
+/** Total of the order (in phase 1: shelf price of one unit) with the promotion, and without it. */
 interface Compared extends Partial<InTheWay> {
   readonly withIt: MinorUnits
   readonly without: MinorUnits

@@ -13,7 +13,7 @@ export interface GiftLine {
   readonly shelf: MinorUnits
 }
 
-/** What gifts are worth, which counts as saved. */
+/** Value of gifts, counted as savings. */
 export function worthOf(gifts: readonly GiftLine[]): MinorUnits {
   return gifts.reduce((sum, { quantity, shelf }) => sum + quantity * shelf, 0)
 }
@@ -24,20 +24,17 @@ export interface CartState {
   readonly gifts: readonly GiftLine[]
 }
 
-/** What kept a promotion from taking off all that its value asks for. */
+/** Limits that reduced a promotion's effect. */
 export interface Held {
   /** Units that their floor left with less than their share. */
   readonly unitsByFloor: number
-  /** What found no room above the floors at all. */
+  /** Amount that had no effect because of floors. */
   readonly lapsed: MinorUnits
-  /** What went beyond the most that it may take off one order. */
+  /** Amount beyond the cap per order. */
   readonly overCap: MinorUnits
 }
 
-/**
- * What became of a promotion when its turn came. `further` is what kept it from one more application; `units` how many units it used up, where
- * these are not just those that it reduced.
- */
+/** Outcome of a promotion. `further`: the reason for no further application; `units`: units used up, if not just the reduced ones. */
 export type Outcome =
   | {
       readonly state: CartState
@@ -59,7 +56,7 @@ export interface Actor {
   readonly cap: MinorUnits
 }
 
-/** What a mechanic may ask of the order besides its units. */
+/** Order data available to mechanics besides units. */
 export interface OrderView {
   readonly rules: StackingRules
   /** Whether each cart line lies in a reach. */
@@ -68,7 +65,7 @@ export interface OrderView {
   piecesIn(reach: Reach, pieces: readonly Piece[]): Piece[]
   /** A product as it is regularly priced now; undefined where the catalogue has none of that SKU. */
   findProduct(sku: string): Product | undefined
-  /** What one unit of a product costs on the shelf before this order. */
+  /** Shelf price of one unit before this order. */
   shelfPriceOf(product: Product): MinorUnits
 }
 
@@ -79,7 +76,7 @@ export interface Turn {
   readonly state: CartState
 }
 
-/** Which units of which piece; `at` is the piece's place in the state. */
+/** Units of a piece; `at`: index of the piece in the state. */
 export interface Taken {
   readonly at: number
   readonly piece: Piece
@@ -140,7 +137,7 @@ export function countOf(taken: readonly Taken[]): number {
   return taken.reduce((sum, { count }) => sum + count, 0)
 }
 
-/** What units are worth together. */
+/** Total value of units. */
 export function worthOn(taken: readonly Taken[], figure: 'shelf' | 'current'): MinorUnits {
   return taken.reduce((sum, { piece, count }) => sum + piece[figure] * count, 0)
 }

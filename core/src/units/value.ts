@@ -10,16 +10,16 @@ export interface UnitPrice {
 
 export interface Reduction {
   readonly amount: MinorUnits
-  /** What the value asked for was more than the floor allowed. */
+  /** The floor limited the reduction. */
   readonly cutByFloor: boolean
 }
 
-/** What a value takes off one unit before any floor: at least 0, at most the current price. Source: docs/pricing.md, "Values". */
+/** Reduction of one unit before any floor: from 0 to the current price. Source: docs/pricing.md, "Values". */
 export function computeReduction(value: Value, regular: MinorUnits, current: MinorUnits): MinorUnits {
   return Math.min(Math.max(rawReduction(value, regular, current), 0), current)
 }
 
-/** What a markdown takes off one unit, rounded and cut to the floor. Source: docs/pricing.md, "Values", "Rounding", "Floor". */
+/** Reduction of one unit by a markdown, rounded and limited by the floor. Source: docs/pricing.md, "Values", "Rounding", "Floor". */
 export function computeMarkdown(value: Value, rounding: Rounding | undefined, unit: UnitPrice): Reduction {
   const wanted = computeReduction(value, unit.regular, unit.current)
   if (wanted === 0) return { amount: 0, cutByFloor: false }
@@ -58,7 +58,7 @@ export function isOnce(value: Value): value is { readonly amount: MinorUnits; re
   return 'amount' in value && value.per === 'once'
 }
 
-/** What a value takes off one unit, cut to the floor: 0 for a unit at or below it. */
+/** Reduction of one unit, limited by the floor: 0 for a unit at or below it. */
 export function computeUnitCut(value: Value, { regular, current, floor }: UnitPrice): MinorUnits {
   return current <= floor ? 0 : Math.min(computeReduction(value, regular, current), current - floor)
 }

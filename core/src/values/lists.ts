@@ -10,7 +10,7 @@ export function lastOf<T>(list: readonly T[]): T {
   return list[list.length - 1] as T
 }
 
-/** What a function makes of each of two. */
+/** Maps a pair, keeping its length known to the compiler. */
 export function mapPair<T, R>([one, other]: readonly [T, T], work: (item: T) => R): [R, R] {
   return [work(one), work(other)]
 }

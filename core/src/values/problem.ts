@@ -1,6 +1,6 @@
 import type { ProblemCode } from './problemCodes.ts'
 
-/** What was found where the shape of an input is wrong, as far as it is known. */
+/** Facts about a malformed input, as far as known. */
 interface ShapeFacts {
   /** The most or the least that may be. */
   readonly limit?: number
@@ -15,7 +15,7 @@ interface NameFacts {
 }
 
 interface TypedFacts {
-  /** What was typed or written. */
+  /** The given text. */
   readonly given: string
 }
 
@@ -98,7 +98,7 @@ interface FactsByCode {
 
 type NoFacts = Readonly<Record<string, never>>
 
-/** What a sentence about a problem of that code needs. */
+/** Facts for the message of a problem with that code. */
 export type ProblemFacts<C extends ProblemCode> = C extends keyof FactsByCode ? FactsByCode[C] : NoFacts
 
 /**

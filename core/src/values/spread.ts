@@ -9,7 +9,7 @@ export interface Share {
   readonly room: MinorUnits
 }
 
-/** What each unit of a share gets: `each`, and the first `extra` units one minor unit more. */
+/** Amount per unit of a share: `each`, plus one minor unit for the first `extra` units. */
 interface Portion {
   readonly each: MinorUnits
   readonly extra: number

@@ -9,7 +9,7 @@ import { logRequests } from './logRequests.ts'
 import { refuseForeign } from './refuseForeign.ts'
 import { senderOf } from './senderOf.ts'
 
-/** What every request passes: the log, its id, headers that keep browsers safe, and whether it may come at all. */
+/** Middleware for every request: logging, request id, security headers, host check. */
 export function addRequestMiddleware(
   app: Express,
   { config, logger }: { readonly config: Pick<Config, 'host' | 'origins' | 'trustedProxies'>; readonly logger: Logger },
@@ -23,7 +23,7 @@ export function addRequestMiddleware(
   app.use(refuseForeign(config))
 }
 
-/** What every request of the API passes besides: not too many in a minute, and no answer is kept on the way. */
+/** Additional middleware for the API: rate limit and no caching. */
 export function addApiMiddleware(api: Router, { requestsPerMinute }: Pick<Config, 'requestsPerMinute'>): void {
   const limitAll = createRateLimit(requestsPerMinute)
   const limitKeyTries = createKeyTryLimit(requestsPerMinute)
@@ -46,7 +46,7 @@ function createRateLimit(limit: number) {
   })
 }
 
-/** Whoever tries out keys is counted by their address. */
+/** Counts failed API keys by address. */
 function createKeyTryLimit(limit: number) {
   return rateLimit({
     ...RATE,
@@ -81,7 +81,7 @@ const PAGE_HEADERS = computeHeaders({
   },
   strictTransportSecurity: HSTS,
 })
-/** What says something of pages alone. */
+/** Turns off headers that only matter for pages. */
 const NO_PAGE = {
   strictTransportSecurity: HSTS,
   crossOriginOpenerPolicy: false,
@@ -92,7 +92,7 @@ const NO_PAGE = {
   xPermittedCrossDomainPolicies: false,
   xXssProtection: false,
 } as const
-/** What the API answers is data: nothing in it is run or shown in a frame. */
+/** Content security policy of API responses: no scripts, no frames. */
 const API_HEADERS = computeHeaders({
   contentSecurityPolicy: {
     useDefaults: false,

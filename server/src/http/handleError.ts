@@ -17,7 +17,7 @@ export const handleError: ErrorRequestHandler = (thrown, request, response, next
   response.status(answer.status).type('application/problem+json').send(JSON.stringify(answer))
 }
 
-/** What is told of whatever was thrown; what is no fault of the request is logged. */
+/** Error response for anything thrown. Logs it unless the request is at fault. */
 export function toErrorAnswer(thrown: unknown, request: Request): ErrorAnswer {
   const { code, problems, facts, status } = toAppError(thrown)
   if (status >= 500) request.log.error({ err: thrown }, code)

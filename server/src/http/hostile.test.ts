@@ -6,7 +6,7 @@ import { writeTable } from '../platform/files/writeTable.ts'
 import { createDraft, createTestServer, PRODUCTS, type TestServer } from '../testing/createTestServer.ts'
 import { BUYER, createOrderBody, offerParcels, place, releaseAll, visit } from '../testing/placeOrders.ts'
 
-/** What was tried against the server from outside, each as it was tried. */
+/** Regression tests for attacks from outside. */
 
 let server: TestServer
 beforeAll(async () => {

@@ -21,7 +21,7 @@ export interface KeyHolder {
   readonly scopes: readonly KeyScope[]
 }
 
-/** Who makes a request, by its session or API key. Nothing that the request claims about itself enters. */
+/** Identifies the caller by session or API key, never by what the request claims. */
 export type Identity =
   | { readonly kind: 'nobody' }
   | { readonly kind: 'person'; readonly account: Account }

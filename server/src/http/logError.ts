@@ -8,12 +8,12 @@ interface Refused extends Error {
   readonly errno?: number
 }
 
-/** What the log says of an error: of a refused statement which fault it was, but nothing of the values in it, which may be people's. */
+/** An error as it is logged: for a rejected statement its code, never its values, which may be personal data. */
 export function logError(error: Error): object {
   return stdSerializers.err(withoutValues(error))
 }
 
-/** What is wrong with tables, columns or the disk names no values. */
+/** Messages about tables, columns or the disk contain no values. */
 const NAMES_NO_VALUE = new Set([
   'ER_NO_SUCH_TABLE',
   'ER_BAD_FIELD_ERROR',

@@ -53,7 +53,7 @@ test('every answer of an error is a problem document', async () => {
   expect((await server.request('GET', '/api/none')).status).toBe(404)
 })
 
-/** What somebody would write against the types alone. */
+/** A client written against the generated types only. */
 const WITH_FETCH = `
 import createClient from 'openapi-fetch'
 import type { paths } from './types.ts'

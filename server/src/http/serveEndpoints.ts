@@ -50,7 +50,7 @@ interface Results<E extends Endpoint> {
   nothing: undefined
 }
 
-/** What a handler is asked: the parts of the request, checked by the endpoint's schemas, and who asks. */
+/** A handler's input: the validated parts of the request, and the caller. */
 export interface Asked<N extends EndpointName> extends InputOf<Endpoints[N]> {
   /** The name of who asks, as the log has it. */
   readonly by: string
@@ -153,7 +153,7 @@ function listMethods(): Map<string, string[]> {
   return methods
 }
 
-/** What the request is counted as, who asks, and whether they may; what they send is not read before. */
+/** Identifies the endpoint and the caller and checks permissions, before the body is read. */
 function admit(name: EndpointName, endpoint: Endpoint, options: ServeOptions): RequestHandler {
   return async (request, response, next) => {
     response.locals.endpoint = name
@@ -187,7 +187,7 @@ function answerWith(
   }
 }
 
-/** Who leaves takes their task out of the queue; who is answered line by line is told their place in it. */
+/** Options of a queued task: a closed connection cancels it, and streaming clients are sent their position. */
 function watch({ answers }: Endpoint, response: Response) {
   const leaving = new AbortController()
   response.once('close', () => {

@@ -6,7 +6,7 @@ const AT_ONCE = 2
 const MOST_WAITING = 10
 
 interface Waiting {
-  /** Whoever waits is told their place in the queue, from 1, whenever it changes. */
+  /** Called with the position in the queue, from 1, whenever it changes. */
   readonly onPlace?: ((place: number) => void) | undefined
   /** Aborted, a task that still waits is taken out of the queue. */
   readonly signal?: AbortSignal

@@ -123,10 +123,7 @@ function parseInput<S extends TSchema>(schema: S, input: unknown): Static<S> {
   return input as Static<S>
 }
 
-/**
- * What in the input is not as the schema says; empty if nothing. Of an input with very many values only the first fault is told, so that the
- * work stays in proportion to what a person could mend.
- */
+/** Problems of an input against its schema; empty if valid. For inputs with very many values only the first is reported, to bound the work. */
 export function checkShape(schema: TSchema, input: unknown): Problem[] {
   const { values, isTooDeep } = measure(input)
   if (isTooDeep) return [createProblem('nested-too-deep', '', { limit: DEEPEST })]

@@ -14,7 +14,7 @@ export interface ThreadError {
   readonly cause: { readonly name: string; readonly message: string; readonly stack: string }
 }
 
-/** What a thread is asked to do. */
+/** A job's name and input, as sent to a thread. */
 export interface JobRequest {
   readonly name: string
   readonly question: unknown

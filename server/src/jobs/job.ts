@@ -1,4 +1,4 @@
-/** Which threads do a job: each kind waits only for its own. */
+/** The pool of threads that runs a job; each pool has a queue of its own. */
 export type JobPool =
   /** Interactive questions. */
   | 'question'

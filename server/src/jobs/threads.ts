@@ -50,7 +50,7 @@ interface Task {
   readonly question: unknown
 }
 
-/** Whatever does the work of one pool. */
+/** Executes the jobs of one pool. */
 export interface Pool {
   run(
     request: JobRequest,
@@ -86,7 +86,7 @@ interface ThreadSettings {
   readonly limits?: ThreadLimits
   /** The bundle that threads run. */
   readonly filename?: string
-  /** What does the work of a pool instead of threads. */
+  /** Executes jobs in place of worker threads. */
   readonly pool?: Pool
 }
 

@@ -1,7 +1,7 @@
 import { getStore, updateStore } from '../data/store/index.ts'
 import { createDraft, type Answer, type TestServer } from './createTestServer.ts'
 
-/** Whoever orders: the cookie of a visitor, as the shop gives it, with a shopper's if one is signed in. */
+/** Cookie of a shop visitor, with the shopper's session if signed in. */
 export interface Visitor {
   readonly cookie: string
 }

@@ -4,7 +4,7 @@ import type { Ref } from 'vue'
 import { send, type AnyCall, type CallOf, type PlainName } from './call.ts'
 import type { ApiError } from './http.ts'
 
-/** What an endpoint is asked with. */
+/** Parameters of a request to an endpoint. */
 export type Question<N extends EndpointName> = Omit<CallOf<Endpoints[N]>, 'signal'>
 
 /** A question as the library of server state takes it; its key is the endpoint and what it is asked with. */
@@ -33,7 +33,7 @@ export function toQuery<N extends ReadName>(name: N, question: Question<N>): Que
   return toPlainQuery(name, question)
 }
 
-/** Whatever the endpoint: its types would be worked out anew for each question. */
+/** Not typed by endpoint, whose types the compiler would expand for each query. */
 function toPlainQuery<T>(name: EndpointName, question: AnyCall): Query<T> {
   return { queryKey: [name, question], queryFn: ({ signal }) => send(name, { ...question, signal }) }
 }
@@ -51,8 +51,8 @@ function useQuestion(name: EndpointName, ask: () => AnyCall | null, { refetchInt
 }
 
 /**
- * What the server answers to a question, asked anew when the question changes and when anything is written. Until the new answer is there, the old
- * one stays. A question that is null is not asked; an endpoint that takes none needs no `ask`.
+ * Answer of the server to a query, refetched when the query changes and after every write. The previous answer stays until the new one is
+ * there. A null query is not sent; an endpoint without parameters needs no `ask`.
  */
 export function useAnswer<N extends ReadName>(
   name: N,

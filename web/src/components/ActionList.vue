@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { MenuAction } from './menuAction.ts'
 
-/** What a menu offers. */
+/** Entries of a menu. */
 const { actions } = defineProps<{ actions: readonly MenuAction[] }>()
 </script>
 

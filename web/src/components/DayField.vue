@@ -12,7 +12,7 @@ import { useTypedText } from './useTypedText.ts'
 
 /** A day, typed the way people say it or picked beside the field, and shown the store’s way. What can’t be read changes nothing. */
 const { path, errors, hint } = defineProps<{
-  /** Where what can’t be read is kept until it can. */
+  /** Place where unreadable input is kept. */
   path: string
   label: string
   errors: readonly string[]
@@ -49,7 +49,7 @@ function pick(date: string): void {
   show()
 }
 
-/** What was read of it, while it is typed. */
+/** Interpretation of the text while typing. */
 const readBack = computed(() => {
   if (!isFocused.value || model.value === undefined || typed.has(path)) return hint
   return writtenDay() === shown.value ? hint : writtenDay()

@@ -10,7 +10,7 @@ import TimeField from './TimeField.vue'
 const { errors, path = 'schedule.end' } = defineProps<{
   errors: readonly string[]
   path?: string
-  /** Where there must be an end. */
+  /** Whether an end is required. */
   always?: boolean
 }>()
 const model = defineModel<LocalDateTime | undefined>()

@@ -12,7 +12,7 @@ import { useNames } from '@/stores/names.ts'
 import { useFields } from './fields.ts'
 import { useEdited } from '@/composables/useEdited.ts'
 
-/** Which products: every line that is filled in must fit. */
+/** Editor of a reach: products must match every filled-in line. */
 const { reach, path } = defineProps<{
   reach: Reach
   path: string

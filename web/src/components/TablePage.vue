@@ -17,7 +17,7 @@ interface Column {
 const { rows } = defineProps<{
   title: string
   hint?: string
-  /** What the page waits for. */
+  /** Requests that the page waits for. */
   asked: readonly Pick<Answer<unknown>, 'error' | 'refetch'>[]
   /** Undefined until loaded. */
   rows: readonly unknown[] | undefined

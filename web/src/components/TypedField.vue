@@ -12,7 +12,7 @@ import { useTypedText } from './useTypedText.ts'
 const { kind, path, optional, isNamedBeside } = defineProps<{
   label: string
   kind: NumberKind
-  /** Where in the promotion the value stands; its problems show here. */
+  /** Path of the value in the promotion; its problems are shown here. */
   path: string
   optional?: boolean
   /** The row says what it is; the label is for those who hear it alone. */

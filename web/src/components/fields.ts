@@ -7,7 +7,7 @@ interface Typed {
   readonly problem: Problem
 }
 
-/** What is wrong at which place of what is being edited. */
+/** Problems by path. */
 export interface Fields {
   readonly typed: Map<string, Typed>
   /** Of a field and everything below it: what can't be read, then what was refused. */

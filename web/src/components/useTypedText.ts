@@ -5,11 +5,11 @@ import { useFields } from './fields.ts'
 
 /** A field whose text is read as it is typed. */
 interface Reading {
-  /** Where the value stands; a text that can't be read is kept there. */
+  /** Path of the value; unreadable text is kept under it. */
   readonly path: () => string
   /** The value as the field shows it while nobody types. */
   readonly written: () => string
-  /** What takes the value that a text says; or, of a text that says none, what is wrong. */
+  /** Parses a text and applies its value, or returns the problem. */
   readonly parse: (text: string) => (() => void) | Fault
 }
 
@@ -47,7 +47,7 @@ export function useTypedText({ path, written, parse }: Reading) {
     isFocused.value = false
     show()
   }
-  /** What is wrong with the text in it, as a sentence. */
+  /** Problem of the text, as a sentence. */
   const unread = computed(() => {
     const problem = typed.get(path())?.problem
     return problem ? [explainProblem(problem)] : []

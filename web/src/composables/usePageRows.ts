@@ -38,7 +38,7 @@ export function usePageRows(count: () => number, estimate: number) {
     },
     { immediate: true },
   )
-  /** What stands before the list may grow. */
+  /** Recomputed because content above the list may grow. */
   function locate(): void {
     const top = list.value ? Math.round(list.value.getBoundingClientRect().top + window.scrollY) : 0
     if (top !== offset.value) offset.value = top

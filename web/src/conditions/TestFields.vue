@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useEdited } from '@/composables/useEdited.ts'
 import { TEST_FIELDS } from './fields.ts'
 
-/** What one test asks. */
+/** Editor of one test. */
 const { test, path } = defineProps<{ test: ConditionTest; path: string }>()
 const emit = defineEmits<{ change: [test: ConditionTest] }>()
 

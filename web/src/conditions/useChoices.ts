@@ -4,7 +4,7 @@ import { CHANNELS } from '@/locale/ruleWords.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import type { Choices } from './shared/conditionWords.ts'
 
-/** What conditions can ask for: what shoppers are in, where and how the store delivers. */
+/** Choices of conditions: shopper groups, tags, countries and delivery options. */
 export function useChoices() {
   const store = useStoreInfo()
   const { data: labels } = useAnswer('listShopperLabels')

@@ -8,7 +8,7 @@ interface Before {
   readonly now: Instant
 }
 
-/** What the moment bar says of saving after an event, from what it said before: what was kept stays said while typing goes on. */
+/** Saving state shown in the moment bar after an event; "saved" stays shown while typing goes on. */
 export function describeSaving({ state }: DraftState, { event, said, now }: Before): SavingState {
   if (event.event === 'saved') return { kind: 'saved', at: now }
   if (event.event === 'notSaved' && event.error.code === 'role-too-small') return { kind: 'lookOnly' }

@@ -1,6 +1,6 @@
 import type { PromotionDraft } from '@novalex/contract'
 
-/** What was not saved yet, kept in this browser, so that leaving or a crash loses nothing. */
+/** Backup of unsaved edits in this browser, for leaving the page or a crash. */
 export interface DraftBackup {
   /** The version that the edits began from. */
   readonly version: number

@@ -8,7 +8,7 @@ interface Loaded {
   /** As it was kept when the edits began; of a conflict, before both. */
   readonly record: PromotionRecord
   readonly draft: PromotionDraft
-  /** What the server refused of the last edits; it is shown until others are kept. */
+  /** Problems of the last rejected save; shown until a later one succeeds. */
   readonly problems: readonly Problem[]
 }
 
@@ -30,7 +30,7 @@ export type LoadedDraft = Loaded &
     | { readonly state: 'gone'; readonly deleted: number }
   )
 
-/** Where the editing of a promotion is, from loading to kept. */
+/** States of editing a promotion, from loading to saved. */
 export type DraftState =
   | { readonly state: 'loading' }
   | { readonly state: 'unloaded'; readonly error: ApiError }
@@ -44,7 +44,7 @@ export type DraftEvent =
   | { readonly event: 'due' }
   | { readonly event: 'saved'; readonly record: PromotionRecord }
   | { readonly event: 'notSaved'; readonly error: ApiError }
-  /** What is to be after a conflict. */
+  /** A conflict was resolved. */
   | { readonly event: 'settled'; readonly draft: PromotionDraft }
   /** Brought back after it was deleted. */
   | { readonly event: 'restored'; readonly record: PromotionRecord }
@@ -57,7 +57,7 @@ export const isLoaded = (state: DraftState): state is LoadedDraft =>
 export const isDirty = (state: DraftState): boolean =>
   isLoaded(state) && !isSameDraft(state.draft, toDraft(state.record))
 
-/** Where the editing is after an event. What can't happen in a state leaves it as it is. */
+/** Next state after an event. Events that can't happen in a state are ignored. */
 export function proceed(now: DraftState, event: DraftEvent): DraftState {
   if (event.event === 'loaded') return load(event.record, event.backup)
   if (event.event === 'notLoaded') return isLoaded(now) ? now : { state: 'unloaded', error: event.error }

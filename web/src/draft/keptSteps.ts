@@ -8,7 +8,7 @@ interface KeptSteps extends Steps<PromotionDraft | null> {
 
 const PREFIX = 'novalex.steps.'
 
-/** What was edited in this tab can be undone as long as the tab lives, on whatever page one was meanwhile. */
+/** Undo history of this tab, kept across pages. */
 export function keepSteps(id: string, steps: KeptSteps): void {
   try {
     sessionStorage.setItem(PREFIX + id, JSON.stringify(steps))

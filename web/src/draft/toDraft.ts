@@ -9,7 +9,7 @@ export function toDraft({ promotion, campaign, occasion, archived, note }: Promo
 
 type Beside = Exclude<keyof PromotionDraft, keyof Promotion>
 
-/** What a promotion has besides its rule. A field that is new in a draft does not compile until it stands here. */
+/** Fields of a promotion besides its rule. A new field doesn't compile until it is listed here. */
 const BESIDE = keysOf({
   campaign: true,
   occasion: true,
@@ -38,7 +38,7 @@ export function isSameDraft(a: PromotionDraft, b: PromotionDraft): boolean {
   return differingFields(a, b).length === 0
 }
 
-/** Whose version of each differing field would be kept: mine, unless I left the field as it was before both edits. */
+/** Default choice for each differing field: mine, unless only the other side changed it. */
 export function proposeMerge(
   base: PromotionDraft,
   mine: PromotionDraft,

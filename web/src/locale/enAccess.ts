@@ -1,6 +1,6 @@
 import type { KeyScope, LoggedAction, LoggedThing, PersonRole } from '@novalex/contract'
 
-/** What each role may do, from the table of endpoints in words. */
+/** Permissions of each role, in words. */
 export const ROLE_HINTS: Readonly<Record<PersonRole, string>> = {
   reader: 'looks at everything that is planned',
   planner: 'also plans, proves and brings in files',
@@ -40,7 +40,7 @@ export const THING_NAMES: Readonly<Record<LoggedThing, string>> = {
   code: 'codes',
 }
 
-/** What was done, so that the thing's name can follow. */
+/** Action texts, to be followed by the subject's name. */
 const ACTION_NAMES: Readonly<Partial<Record<LoggedAction, string>>> = {
   'create-promotion': 'planned',
   'change-promotion': 'changed',

@@ -1,7 +1,7 @@
 import type { CsvDialect, ImportKind } from '@novalex/contract'
 
 interface KindWords {
-  /** What a file of this kind holds. */
+  /** Noun for the content of this kind of file. */
   readonly name: string
   readonly hint: string
   readonly added: string

@@ -21,7 +21,7 @@ const SPRING = ['promotion:p']
 const BOTH = ['promotion:p', 'promotion:q']
 const reach = { both: 1, onlyFirst: 1, onlySecond: 1 }
 
-/** What each kind says of facts, and of what it is about. */
+/** Sentences of each kind for sample facts and subjects. */
 const SAID: readonly [FindingKind, readonly string[], object, string][] = [
   ['deepest-stack', SPRING, stack, 'Spring paper takes 54.3 % off Drawing pad (6.90 € → 3.15 €).'],
   [

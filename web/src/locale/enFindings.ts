@@ -38,7 +38,7 @@ const REASONS: Partial<Record<SkipReason, string>> = {
   'outside-hours': 'its hours never come',
 }
 
-/** What each kind says, in one sentence with its numbers. */
+/** Sentence of each kind of finding. */
 export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
   'deepest-stack': (facts, called) => {
     const { reduction, regular, total, margin, isLoss, sku, products, atMost } = facts

@@ -49,7 +49,7 @@ export const offerText = {
       free: '',
     },
   },
-  /** What the steps of these count. */
+  /** Explains what steps count. */
   counted: {
     'spend-break':
       'Steps count shelf prices: after sale prices, before other cart offers. The reduction comes off what those leave.',

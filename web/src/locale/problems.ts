@@ -5,7 +5,7 @@ import { formatEnd, formatLocal, joinWords, plural } from './format.ts'
 
 type Facts = Readonly<Record<string, unknown>>
 
-/** What was given, what is allowed, what to do next. */
+/** Problem messages: what was given, what is allowed, and what to do next. */
 export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: ProblemFacts<C>) => string) } = {
   required: 'This is missing. Fill it in.',
   'unknown-key': 'Novalex does not know this entry. Take it out.',
@@ -241,7 +241,7 @@ function toUses({ categories, products, promotions, sets, testCarts }: Facts): s
   ]
 }
 
-/** What a refused request says: its first problem, which is the nearest to what was done, or else its error. */
+/** Message of a rejected request: its first problem, or else its error. */
 export function explainFailure(error: ApiError): string {
   return error.problems[0] ? explainProblem(error.problems[0]) : explainError(error)
 }

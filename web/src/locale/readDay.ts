@@ -1,6 +1,6 @@
 import { addDays, isLocalDateTime, weekdayOf } from '@novalex/core'
 
-/** What was read: a day `2027-03-01`, and the time if one was typed with it. */
+/** Parsed day `2027-03-01`, and the time if one was typed. */
 interface ReadDay {
   readonly date: string
   readonly time: string | null

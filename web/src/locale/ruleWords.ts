@@ -2,7 +2,7 @@ import type { DeliveryOption } from '@novalex/contract'
 import { WHOLE, formatPercent, type Delivery, type Reach, type ReachKeys, type Value } from '@novalex/core'
 import { formatMoney, joinWords, plural } from './format.ts'
 
-/** What a sentence needs besides the rule: names for ids. */
+/** Names by id, for sentences. */
 export interface Names {
   category(id: string): string
   stackGroup(id: string): string

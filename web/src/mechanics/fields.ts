@@ -21,7 +21,7 @@ import SurchargeFields from './surcharge/Fields.vue'
 
 interface MechanicFields {
   readonly fields: Component
-  /** What rungs may be, where a ladder may set the mechanic's one value. */
+  /** Kinds of value that rungs may have; empty: no ladder. */
   readonly rungKinds: readonly ValueKind[]
 }
 

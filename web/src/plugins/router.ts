@@ -9,7 +9,7 @@ import { useSession } from '@/stores/session.ts'
 
 declare module 'vue-router' {
   interface RouteMeta {
-    /** Where a page stands, if not on the desk: at the door, where nobody is signed in yet, or in the shop, which is anybody's. */
+    /** Area of a page outside the desk: before sign-in, or the public shop. */
     readonly place?: 'door' | 'shop'
   }
 }
@@ -25,7 +25,7 @@ const SHOP_PAGES = {
 }
 
 const loadDesk = withComponents(() => import('@/features/shell/DeskApp.vue'))
-/** What stands around every page but those of the shop. */
+/** Frame of all pages except the shop's. */
 export const DeskApp = defineAsyncComponent(loadDesk)
 
 /** A page of the desk comes together with what stands around it. */

@@ -6,7 +6,7 @@ import { useThemeName } from '@/composables/useThemeName.ts'
 import { text } from '@/locale/en.ts'
 import { PALETTES } from '@/styles/palette.ts'
 
-/** What opens over the page is in its place at once: whoever clicks into it hits what they see. */
+/** No transitions for overlays, so that clicks hit what is shown. */
 const AT_ONCE = { transition: 'fade-transition' } as const
 const FIELD = { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' } as const
 

@@ -80,7 +80,7 @@ interface Setting {
   readonly store?: Partial<typeof store>
 }
 
-/** What is said of the last promotion of a plan. */
+/** Reason sentence of a plan's last promotion. */
 function say(promotions: readonly Promotion[], setting: Setting = {}): string {
   const plan = compilePlan({
     store: { ...store, ...setting.store },

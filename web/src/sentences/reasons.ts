@@ -21,7 +21,7 @@ import { describeFailed, describeTest, describeWanted } from '../conditions/desc
 import { formatEnd, formatLocal, formatMoney, joinWords, plural } from '../locale/format.ts'
 import type { Names } from '../locale/ruleWords.ts'
 
-/** What a reason's sentence needs besides the outcome. */
+/** Context of a reason's sentence. */
 interface ReasonContext {
   readonly names: Names
   /** A promotion of the plan by its id. */
@@ -91,7 +91,7 @@ const OBSTACLES: Readonly<Record<Obstacle, (name: string) => string>> = {
   'first-only': (name) => `comes after ${name}, and only the first of its kind applies`,
 }
 
-/** What became of a promotion in a cart, after its name. */
+/** Outcome of a promotion in a cart, to follow its name. */
 export function explainOutcome(outcome: PromotionOutcome, { names, find }: ReasonContext): string {
   const { mechanic, schedule, state } = find(outcome.promotion) ?? {}
   if (outcome.outcome === 'applied') return describeApplied(outcome, mechanic?.kind)
@@ -137,7 +137,7 @@ type ShownLack = NonNullable<ShopCartAnswer['codes'][number]['lacks']>
 
 const ADDS_NOTHING: ReadonlySet<string> = new Set(['stacking', 'sole', 'better-without', 'no-saving', 'floor'])
 
-/** What is lacking: units, or money. */
+/** Shortfall: units, or money. */
 function describeMissing({ missingUnits, missingAmount }: Lack): string {
   if (missingUnits !== undefined) return `${missingUnits} more`
   return missingAmount === undefined ? 'more' : `${formatMoney(missingAmount)} more`
@@ -199,14 +199,14 @@ const CODE_TEXT: Readonly<Partial<Record<NonNullable<CodeOutcome['reason']>, str
   'budget-gone': 'has ended',
 }
 
-/** What became of a code, after the code itself; one without effect says why its promotion did nothing. */
+/** Outcome of a code, to follow the code; includes the reason if it had no effect. */
 export function explainCode({ outcome, reason }: Pick<CodeOutcome, 'outcome' | 'reason'>, why = ''): string {
   if (outcome === 'applied') return 'is taken into account'
   if (outcome === 'noEffect') return why === '' ? 'changes nothing in this cart' : `changes nothing: its offer ${why}`
   return (reason && CODE_TEXT[reason]) ?? 'can’t be used'
 }
 
-/** What a little more would bring: `2 more Drawing pad A4 bring 10 % off`. The mechanic says what the reward is a reward of. */
+/** Nudge sentence: `2 more Drawing pad A4 bring 10 % off`. The mechanic words the reward. */
 export function explainNudge(
   { missingUnits, missingAmount, reward, add }: KeptNudge,
   { nameOf, kind }: { readonly nameOf: (sku: string) => string; readonly kind?: MechanicKind | undefined },

@@ -35,7 +35,7 @@ function describeMembers(when: Condition | null): string {
   return groups.length === 0 ? '' : startSentence(`${joinWords(groups, 'and')} members`)
 }
 
-/** What a little more would bring, to who buys: `2 more Drawing pad and you save 10 %`. */
+/** Nudge sentence for shoppers: `2 more Drawing pad and you save 10 %`. */
 export function describeShopNudge(
   { missingUnits, missingAmount, reward, add }: Omit<KeptNudge, 'promotion'>,
   { kind, nameOf }: { readonly kind: MechanicKind; readonly nameOf: (sku: string) => string },
@@ -87,7 +87,7 @@ function describeGoods(reach: Reach, names: Names): string {
   return words.length === 1 ? firstOf(words) : SOME
 }
 
-/** What else has to be so, as far as a shopper can be told. */
+/** Other conditions that shoppers may see. */
 function describeNeeds(when: Condition | null, names: Names): string {
   if (when === null) return ''
   const parts = ('all' in when ? when.all : [when]).filter(isSayable)

@@ -4,7 +4,7 @@ import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 
-/** What promotions have used up so far; it follows every order by itself. */
+/** Usage of promotions, updated live. */
 export const useCounts = defineStore('counts', () => {
   const { data } = useAnswer('listCounts')
   const byId = computed(() => new Map((data.value ?? []).map((one) => [one.promotion, one])))

@@ -24,7 +24,7 @@ export function followFindings(ask: () => { readonly release?: string } | null):
   return asked
 }
 
-/** What deserves a look in the working plan; it follows every edit by itself. */
+/** Findings of the working plan, updated live. */
 export const useFindings = defineStore('findings', () => {
   const store = useStoreInfo()
   // What stands on the page comes first; a page of findings asks for them itself.

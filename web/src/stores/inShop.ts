@@ -8,7 +8,7 @@ import { useCounts } from './counts.ts'
 
 type Reached = NonNullable<CountsAnswer[number]['reached']>['limit']
 
-/** Which promotions of the working plan the shop has not yet: what is planned runs only once it is released. */
+/** Promotions of the working plan that aren't released yet. */
 export const useInShop = defineStore('inShop', () => {
   const { data } = useAnswer('compareWithShop')
   const counts = useCounts()

@@ -13,7 +13,7 @@ interface Kept {
 
 const NOTHING: Kept = { filters: [], order: null, chosen: [] }
 
-/** Which products are looked at: by filters, in an order, and those picked by hand. It outlives a reload of the page. */
+/** Product filters, sort order and selection. Survives a page reload. */
 export const useProductChoice = defineStore('productChoice', () => {
   const kept = useStorage(KEY, NOTHING, sessionStorage, {
     mergeDefaults: true,

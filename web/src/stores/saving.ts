@@ -1,13 +1,13 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 
-/** What became of the latest edit, as the moment bar says it. */
+/** Saving state of the latest edit, shown in the moment bar. */
 export type SavingState =
   | { readonly kind: 'quiet' }
   | { readonly kind: 'saving' }
   | { readonly kind: 'saved'; readonly at: number }
   | { readonly kind: 'refused' }
-  /** Who edits may look only. */
+  /** The user may only view. */
   | { readonly kind: 'lookOnly' }
   | { readonly kind: 'conflict' }
   | { readonly kind: 'away' }

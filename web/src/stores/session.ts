@@ -6,7 +6,7 @@ import { ApiError, onSignedOut } from '@/api/http.ts'
 
 const RETRY_MS = 3000
 
-/** Who is signed in here. */
+/** The signed-in user. */
 export const useSession = defineStore('session', () => {
   const answer = shallowRef<SessionAnswer | null>(null)
   /** Why it is not known yet who is signed in; it is asked again by itself. */

@@ -7,7 +7,7 @@ import { setDeliveryOptions, type Names } from '@/locale/ruleWords.ts'
 import { useSession } from './session.ts'
 import { useMoment } from './moment.ts'
 
-/** What the shop's pages look at: the live release now; people of the desk may look at another moment, or at the working plan beforehand. */
+/** Plan and moment of the shop's pages: the live release now; staff may choose others. */
 export const useShopView = defineStore('shop-view', () => {
   const session = useSession()
   /** Whether the working plan is looked at instead of the live release. */

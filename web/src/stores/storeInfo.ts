@@ -52,7 +52,7 @@ export const useStoreInfo = defineStore('storeInfo', () => {
     await client.invalidateQueries({ predicate: ({ queryKey: [name] }) => isStaleAfter(String(name), change) })
   }
 
-  /** What the store is set to. Throws before it is known; no page is drawn until then. */
+  /** Store settings. Throws before they are loaded; no page renders until then. */
   const settings = computed(() => {
     if (!info.value) throw new Error('the store is not known yet')
     return info.value.store

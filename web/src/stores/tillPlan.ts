@@ -37,7 +37,7 @@ export const useTillPlan = defineStore('tillPlan', () => {
   return { planLoaded }
 })
 
-/** What has been sold, as the till is told to take it. */
+/** Usage figures as set at the till. */
 export function factsAs(sold: 'soFar' | 'nothing' | number, id: string, facts: Facts): Facts {
   if (sold === 'soFar') return facts
   return sold === 'nothing' ? {} : { ...facts, [id]: { ...facts[id], unitsSold: sold } }

@@ -40,7 +40,7 @@ export function stubServer(answers: Readonly<Partial<Record<EndpointName, Answer
     }
   })
   return {
-    /** What an endpoint was asked, in order. */
+    /** Requests to an endpoint, in order. */
     of: (name: EndpointName) => asked.filter((one) => one.name === name).map((one) => one.asked),
   }
 }

@@ -46,7 +46,7 @@ export interface TillQuestion {
   readonly isFitted: boolean
   /** Whether a moment was chosen; otherwise a promotion that does not run now is priced when it does. */
   readonly isMoved: boolean
-  /** What has been sold and used so far. */
+  /** Usage so far. */
   readonly facts: Facts
   /** Codes of batches that were made up. */
   readonly codes: CodeRegister
@@ -70,21 +70,21 @@ export interface TillAnswer {
   readonly before: Quote
   /** Both on paper, where they differ. */
   readonly receipts: { readonly before: Receipt; readonly after: Receipt } | null
-  /** What a little more would bring, tried. */
+  /** Verified nudges. */
   readonly nudges: readonly KeptNudge[]
   /** The promotions whose reach holds something in the cart. */
   readonly near: readonly string[]
 }
 
-/** What an order comes to without the edited promotion and with it. */
+/** Total of an order without and with the edited promotion. */
 export interface Compared {
   readonly without: number
   readonly with: number
-  /** What it saves, gifts counted with what they are worth; below 0 where it adds. */
+  /** Saving including gifts; negative for surcharges. */
   readonly saves: number
 }
 
-/** What a promotion does beside all others, in carts of its own, and as a product page would show it. */
+/** Example carts of a promotion with all others, and its product page price. */
 export interface ShownExamples {
   /** When they are priced, where the promotion does not run at the till's moment: the nearest at which it does. */
   readonly asOf: Instant | null
@@ -219,7 +219,7 @@ export const tillPricing = {
   },
 }
 
-/** Whose order the till prices, and when. */
+/** The cart and the time at which the till prices it. */
 function placeOrder({ cart, edited, isFitted, isMoved, now, delivery }: TillQuestion, plan: CompiledPlan) {
   const live = isMoved ? now : (findLiveMoment(compileSchedule(edited.schedule, plan.store.timeZone), now) ?? now)
   if (!isFitted) return { cart, at: live }

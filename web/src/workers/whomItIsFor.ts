@@ -10,7 +10,7 @@ export function whomItIsFor({ limits, when }: Promotion): Condition | null {
   return limits.usesPerShopper == null ? when : { all: [SIGNED_IN, ...(when ? [when] : [])] }
 }
 
-/** Whoever looks at the limits of a promotion with a code has it, and of one on delivery has chosen a way that it is about. */
+/** Completes a cart for edge cases: enters the promotion's code and chooses a matching delivery option. */
 export function fulfil({ code, mechanic }: Promotion, cart: Cart, delivery: readonly DeliveryOption[]): Cart {
   const codes = code ? ['text' in code ? code.text : SAMPLE_CODE] : cart.codes
   const chosen = pickDelivery(('options' in mechanic && mechanic.options) || [], delivery)

@@ -66,7 +66,7 @@ function findLimits(mechanic: Bundle, { findSample, isIn }: Samples): MechanicLi
   return parts.map((need) => ({ limit: 'bundle', need, others: parts.filter((part) => part !== need) }))
 }
 
-/** What each part lacks of the next bundle; or all of it from one part, where parts share their products. */
+/** Units each part lacks for the next bundle; where parts share products, all from one part. */
 function fill({ parts }: Bundle, units: number, { findCandidates, countIn }: Offering): CartLine[][] {
   const filled = parts.map(({ reach }) => countIn(reach))
   const lacking = (times: number) => parts.map(({ quantity }, at) => Math.max(0, times * quantity - filled[at]!))

@@ -95,7 +95,7 @@ class GiftRun {
     return { filled, skip }
   }
 
-  /** Which limit ends the gifts after so many. */
+  /** The limit that stops gifts after so many. */
   private findCut(product: Product, quantity: number, shelf: number): Skip {
     const each = this.mechanic.get.quantity
     const next = Math.min(each, this.stockLeft(product) - quantity)

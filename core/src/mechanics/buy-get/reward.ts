@@ -20,7 +20,7 @@ import {
 import { timesOf } from '../shared/repeat.ts'
 import type { BuyGet } from './definition.ts'
 
-/** What one serving works on: the units of one SKU, or all of them. */
+/** Units of one serving: of one SKU, or all. */
 interface Serving {
   readonly buys: readonly Taken[]
   readonly gets: readonly Taken[]
@@ -50,7 +50,7 @@ function createServings(turn: Turn, { get }: BuyGet, all: readonly Taken[]): Ser
   })
 }
 
-/** What an application still needs before it is bought; 0 or less if nothing. */
+/** Shortfall of an application; 0 or less: none. */
 interface Lack {
   readonly units: number
   readonly money: number
@@ -61,7 +61,7 @@ class BuyGetRun {
   applications = 0
   /** Units that it rewarded. */
   rewarded = 0
-  /** What kept it from a first or a further application: of several servings, the least that is lacking. */
+  /** Reason for no first or further application; of several servings, the smallest shortfall. */
   skip: Skip | null = null
   private readonly used = new Map<number, number>()
   private readonly turn: Turn
@@ -109,7 +109,7 @@ class BuyGetRun {
     return isFree(this.value) ? 0 : piece.floor
   }
 
-  /** What the value takes off one unit; for an amount taken once, whether there is room for any of it. */
+  /** Reduction of one unit; for an amount per order, whether it has any effect. */
   private cutOf(taken: Taken): number {
     const { piece } = taken
     const floor = this.floorOf(taken)

@@ -31,7 +31,7 @@ export function actDelivery({ options, tiers, basis }: DeliveryOffer): DeliveryA
   }
 }
 
-/** What a value takes off the price of delivery. */
+/** Reduction of the delivery price. */
 function cutPrice(value: Value, price: MinorUnits): MinorUnits {
   const cut =
     'percent' in value ? percentOf(price, value.percent) : 'amount' in value ? value.amount : price - value.price

@@ -54,9 +54,9 @@ export interface DeliveryAct {
   readonly phase: 4
   /** Whether it looks at what the goods come to in the end. */
   readonly looksAtCurrent: boolean
-  /** What it takes off the chosen delivery before its cap, or why nothing. */
+  /** Reduction of the chosen delivery before the cap, or the reason for none. */
   judge(delivery: Delivery, pieces: readonly Piece[], rung: Value | null): MinorUnits | Skip
-  /** What it takes off from so much on, whatever the goods come to in the end. `shelf` is their shelf value. */
+  /** Reductions by minimum cart value, regardless of the final value of goods. `shelf`: their shelf value. */
   findCuts(delivery: Delivery, shelf: MinorUnits, rung: Value | null): readonly DeliveryCut[]
   findNextStep(pieces: readonly Piece[]): NextStep | null
 }
@@ -71,7 +71,7 @@ export interface SurchargeAct {
   readonly phase: 5
   /** Whether it comes to the same whatever the goods cost. */
   readonly isFixed: boolean
-  /** What it adds before its cap, or why nothing. */
+  /** Surcharge before the cap, or the reason for none. */
   judge(view: OrderView, pieces: readonly Piece[]): MinorUnits | Skip
   /** The most that it may add to an order. */
   boundAdded(cart: CartBounds): number
@@ -79,7 +79,7 @@ export interface SurchargeAct {
 
 export type Act = StepAct | ShelfAct | OfferAct | DeliveryAct | SurchargeAct
 
-/** What a mechanic of a phase is made ready as. */
+/** Prepared form of a mechanic, by phase. */
 export interface ActsByPhase {
   0: StepAct
   1: ShelfAct
@@ -89,7 +89,7 @@ export interface ActsByPhase {
   5: SurchargeAct
 }
 
-/** What was lacking for one more application, as a step; null where nothing that a shopper can add was. */
+/** Shortfall for one more application, as a step; null if a shopper can't add it. */
 export function toNextStep(further: Skip | null, reward: Reward): NextStep | null {
   const { missingUnits, missingAmount }: Lack = further ? lackOf(further) : {}
   if (missingUnits !== undefined) return { missingUnits, reward }

@@ -11,13 +11,13 @@ export interface BoundQuestion {
 
 /** The most that an offer could take off, whatever was applied before it. */
 export interface Bound {
-  /** What it takes off each unit of these cart lines by itself; null where units share an amount, or places are limited. */
+  /** Reduction of each unit of these cart lines; null if units share an amount or are limited. */
   readonly perUnit: { readonly lines: readonly boolean[]; readonly values: readonly Value[] } | null
-  /** What it takes off on top of that, in all. */
+  /** Additional reduction in total. */
   readonly lump: MinorUnits
   /** In phase 3, any of these may be taken off the sum of its units. */
   readonly ofSum: readonly Value[]
-  /** What it adds as gifts. */
+  /** Value of added gifts. */
   readonly gifts: MinorUnits
 }
 
@@ -74,7 +74,7 @@ function boundOnce(values: readonly Value[]): MinorUnits {
   return values.reduce((most, value) => (isOnce(value) ? Math.max(most, value.amount) : most), 0)
 }
 
-/** What is left above the floors. */
+/** Amount above the floors. */
 export function roomOf(pieces: readonly Piece[]): MinorUnits {
   return pieces.reduce((sum, { current, floor, count }) => sum + Math.max(0, current - floor) * count, 0)
 }

@@ -17,14 +17,14 @@ export interface GivenUnits {
   readonly value: Value
 }
 
-/** What a mechanic promises to whoever reaches it: a value, or units that are given. */
+/** Reward of a mechanic: a value, or free units. */
 export type Reward = Value | GivenUnits
 
-/** What units of one product come to by a rule, each product by itself. */
+/** Price of one product's units under a rule, product by product. */
 export interface UnitRule {
   readonly reach: Reach
   readonly units: number
-  /** What so many units come to at the product's regular price. */
+  /** Price of so many units at the product's regular price. */
   readonly priceOf: (product: Product) => MinorUnits
 }
 
@@ -36,9 +36,9 @@ export interface Definition<M> {
   readonly phase: Phase
   /** Every reach that it names: a product in any of them concerns it. */
   reaches(mechanic: M): readonly Reach[]
-  /** What is wrong with it by itself: its reaches, its values, the order of its tiers. Paths are relative to it. */
+  /** Problems of its reaches, values and tier order. Paths are relative to it. */
   check(mechanic: M, catalogue: CompiledCatalogue): Problem[]
-  /** What could be priced but can't be meant, once the promotion is ready. Paths are relative to the mechanic. Absent: nothing. */
+  /** Problems of a ready promotion that can be priced but is surely unintended. Paths are relative to the mechanic. Absent: none. */
   checkIntent?(mechanic: M, ladder: Ladder | null, catalogue: CompiledCatalogue): Problem[]
   /** The prices that it names and that must not be 0. */
   prices(mechanic: M): readonly PlacedPrice[]
@@ -53,7 +53,7 @@ export interface Definition<M> {
   carried(mechanic: M): Value | undefined
   /** The values that it promises, the least first. */
   rewards(mechanic: M): readonly Value[]
-  /** What whoever nearly reaches it would get first; null where nothing can lack. */
+  /** First reward after a small shortfall; null if there can be none. */
   firstReward(mechanic: M): Reward | null
   /** The parts of its sentence, in reading order. */
   describe(mechanic: M, ladder: Ladder | null): readonly { readonly part: string }[]
@@ -75,6 +75,6 @@ export interface Definition<M> {
   readonly joinsUnits?: true
   /** The parts that it sells together, and for how much. Absent: none. */
   together?(mechanic: M): { readonly parts: readonly Need[]; readonly price: MinorUnits }
-  /** What it makes of one product by itself. Absent, or null: nothing that can be said so. */
+  /** Effect on a single product. Absent or null: depends on the cart. */
   unitRule?(mechanic: M): UnitRule | null
 }

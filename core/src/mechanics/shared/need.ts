@@ -1,12 +1,12 @@
 import type { Product, Reach } from '../../terms/index.ts'
 import type { MinorUnits } from '../../values/index.ts'
 
-/** What a promotion asks of a cart: so many units of a reach, or so much money for them. */
+/** Requirement on the cart: units of a reach, or their value. */
 export interface Need {
   readonly reach: Reach
   readonly units?: number
   readonly money?: MinorUnits
-  /** What the money is reckoned in. */
+  /** Basis of the amount. */
   readonly basis?: 'regular' | 'shelf' | 'current'
 }
 
@@ -14,7 +14,7 @@ export interface Need {
 export interface MechanicLimit {
   readonly limit: 'tier' | 'threshold' | 'quantity' | 'bundle'
   readonly need: Need
-  /** What else the mechanic asks for. */
+  /** Other requirements of the mechanic. */
   readonly others?: readonly Need[]
   /** Units that every such cart holds on top. */
   readonly extra?: number
@@ -28,7 +28,7 @@ export interface Samples {
   isIn(reach: Reach, product: Product): boolean
 }
 
-/** What could be put into a cart. */
+/** Products that could be added to a cart. */
 export interface Offering {
   /** Products of a reach: those of the cart first, then the cheapest. */
   findCandidates(reach: Reach): readonly Product[]

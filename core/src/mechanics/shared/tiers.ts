@@ -7,13 +7,13 @@ import type { MechanicLimit, Need } from './need.ts'
 import { checkValue, priceIn } from './values.ts'
 
 interface TierList {
-  /** Where the list stands in the mechanic. */
+  /** Path of the list in the mechanic. */
   readonly key: string
   /** Whether the limits are money, or count units. */
   readonly isMoney: boolean
 }
 
-/** What is wrong with a list of tiers: values that can't be, limits that don't rise. */
+/** Problems of a list of tiers: invalid values, limits that don't increase. */
 export function checkTiers(list: readonly Tier[], { key, isMoney }: TierList): Problem[] {
   return list.flatMap(({ from, value }, index) => {
     const previous = list[index - 1]
@@ -53,7 +53,7 @@ export function findNextTier(tiers: readonly Tier[], figure: number): NextTier |
   return tier ? { tier, missing: tier.from - figure } : null
 }
 
-/** What an amount lacks for the first tier. */
+/** Shortfall for the first tier. */
 export function missFirstTier(tiers: readonly Tier[], found: MinorUnits): Skip {
   const limit = firstOf(tiers).from
   return { reason: 'below-first-tier', found, limit, missingAmount: limit - found }
@@ -74,7 +74,7 @@ export interface Tiered {
   readonly tiers: readonly Tier[]
 }
 
-/** What is known of every mechanic that has tiers. */
+/** Definition shared by mechanics with tiers. */
 export const TIERED = {
   prices: ({ tiers }: Tiered) => pricesInTiers(tiers),
   carried: ({ tiers }: Tiered) => tiers.at(-1)?.value,

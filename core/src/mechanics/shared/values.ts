@@ -4,9 +4,9 @@ import { createProblem, WHOLE, type Problem } from '../../values/index.ts'
 import type { PlacedPrice, UnitRule } from './definition.ts'
 
 export const FREE: Value = { percent: WHOLE }
-/** What a first draft takes off where no other value is given. */
+/** Default reduction of a new draft. */
 export const FIRST_VALUE: Value = { percent: 1000 }
-/** What a first draft costs, and from how much on a first draft holds. */
+/** Default price and minimum of a new draft. */
 export const FIRST_PRICE = 1000
 export const FIRST_SPEND = 5000
 
@@ -37,12 +37,12 @@ export function fitsSum(value: Value): boolean {
   return 'price' in value || isOfSum(value)
 }
 
-/** What one unit of each product comes to by a value that may differ from product to product. */
+/** Unit price of each product under a value that may differ by product. */
 export function ruleForEach(reach: Reach, valueOf: (product: Product) => Value | undefined): UnitRule {
   return { reach, units: 1, priceOf: (product) => reduceAlone(product.regularPrice, valueOf(product)) }
 }
 
-/** What is given away on purpose has no floor to meet, and an amount taken once is spread over units. */
+/** Free goods have no floor, and an amount per order is spread over units. */
 function reduceAlone(regular: number, value: Value | undefined): number {
   if (value === undefined || isOnce(value) || isFree(value)) return regular
   return regular - computeReduction(value, regular, regular)

@@ -110,7 +110,7 @@ function mostOfJoin(
   return { share: 0, taken: Math.max(0, ...taken) }
 }
 
-/** What a product must bring in, tax included, as a share of the lowest regular price that it may have; 0 where its cost is not known. */
+/** Lowest acceptable price of a product, tax included, as a share of its lowest regular price; 0 if its cost is unknown. */
 function costShare(product: Product, { plan, thresholds }: BoundSurroundings): number {
   if (product.unitCost === null) return 0
   const { store } = plan

@@ -44,7 +44,7 @@ function mergeLines(lines: readonly CartLine[]): CartLine[] {
 interface Asked {
   /** Units of the product beside limits. */
   readonly units: readonly number[]
-  /** What else is asked for. */
+  /** Other requirements. */
   readonly company: readonly CartLine[]
 }
 
@@ -65,7 +65,7 @@ function askOf(entry: CompiledPromotion, product: Product, plan: CompiledPlan, n
   return { units, company: mergeLines(company) }
 }
 
-/** What a promotion asks of the product itself, and of others, each with the product that stands for them. */
+/** Requirements of a promotion on the product and on others, each with a sample product. */
 function findNeeds({ promotion }: CompiledPromotion, product: Product, plan: CompiledPlan) {
   const isIn = (reach: Reach, one: Product) => plan.matcherOf(reach)(one, one.regularPrice)
   const limits = definitionOf(promotion.mechanic).limits(promotion.mechanic, {

@@ -4,10 +4,10 @@ import type { Order } from '../../terms/index.ts'
 import { WHOLE, type BasisPoints, type MinorUnits, firstOf } from '../../values/index.ts'
 import type { Thresholds } from '../proofInput.ts'
 
-/** What promotions take off a product together, in one order. */
+/** Combined reduction of a product in one order. */
 export interface Stack {
   readonly order: Order
-  /** What the order comes to. */
+  /** Total of the order. */
   readonly grand: MinorUnits
   /** The promotions that touched the product, by rank. */
   readonly promotions: readonly string[]
@@ -63,7 +63,7 @@ export function measureStack(
   }
 }
 
-/** Which of two stacks is worse: one below what the store wants before one that is not, then the deeper one. */
+/** Orders stacks by severity: below the store's minimum first, then by depth. */
 export function isWorse(one: Stack, than: Stack | null): boolean {
   if (than === null) return true
   if (one.isLoss !== than.isLoss) return one.isLoss

@@ -37,7 +37,7 @@ export function boundUnit(product: Product, live: readonly CompiledPromotion[], 
 
 export const isPrice = (price: MinorUnits) => price > 0
 
-/** What is left of a unit. Of promotions that keep each other off an item, and of those whose codes do, only the deepest counts. */
+/** Lower bound of a unit's price. Of promotions or codes that exclude each other, only the deepest counts. */
 function combine(mosts: readonly (readonly [CompiledPromotion, Most])[], { store }: CompiledPlan): number {
   const sets = new Map<string, Most>()
   for (const [{ rank, promotion }, most] of mosts) {

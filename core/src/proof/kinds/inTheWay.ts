@@ -19,7 +19,7 @@ const MOST_IN_ALL = 10
 interface Failed {
   readonly order: Order
   readonly group: ProductGroup
-  /** What did. */
+  /** The promotion that did. */
   readonly applied: ReadonlySet<string>
 }
 

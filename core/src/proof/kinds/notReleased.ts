@@ -58,5 +58,5 @@ function* listUnreleased({ plan, live, now }: Parameters<typeof findNotReleased>
   }
 }
 
-/** What shoppers see nothing of. */
+/** Fields that shoppers never see. */
 const INTERNAL: ReadonlySet<string> = new Set(['name', 'rank'])

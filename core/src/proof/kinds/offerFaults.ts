@@ -104,7 +104,7 @@ function findRequired(
   return [when]
 }
 
-/** What qualifies and what is reduced overlap only in part, which is seldom meant. */
+/** The qualifying and the reduced products overlap only in part, which is rarely intended. */
 export const findDifferingReaches: Check<'reach-differs'> = function* (probe) {
   const { plan } = probe.input
   for (const entry of probe.toCome) {

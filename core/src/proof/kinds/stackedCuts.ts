@@ -18,7 +18,7 @@ interface SingleUnit {
   readonly of: number
 }
 
-/** What one unit would come to if no floor held, where several promotions take it below. One finding for each set of promotions. */
+/** Unit price without the floor, where several promotions go below it. One finding per set of promotions. */
 export function* findStackedCuts(probe: Probe): Iterable<Found<'floor-cuts'>> {
   const { plan } = probe.input
   if (!plan.store.floor.enforce) return

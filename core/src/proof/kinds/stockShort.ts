@@ -7,8 +7,8 @@ import { proveShelfPrice } from '../provePrice.ts'
 import type { Check } from './check.ts'
 
 /**
- * What is left of a product does not last as long as the promotion, if it sells on as in the last 30 days. What is sold out already is no news, and
- * what takes something off whole orders promises no product.
+ * The stock of a product does not last until the promotion ends, at the sales rate of the last 30 days. Skips sold-out products, and offers on
+ * whole orders, which promise no product.
  */
 export const findStockShort: Check<'stock-short'> = function* (probe) {
   const { input, toCome } = probe

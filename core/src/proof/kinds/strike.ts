@@ -56,7 +56,7 @@ function findStruck(product: Product, entry: CompiledPromotion, probe: Probe): S
   return prior === null || prior >= regular ? null : { product, from: at, regular, prior, price }
 }
 
-/** What it cost, and what it will cost until an instant, from now on as planned. */
+/** Past prices and planned prices until an instant. */
 function historyUntil(product: Product, to: Instant, { input, pricerAt }: Probe): HistorySpan[] {
   const { plan, now, channel, facts, past } = input
   const known = (past.get(product.sku) ?? []).filter(({ from }) => from < now)

@@ -8,7 +8,7 @@ import { ofEach } from './check.ts'
 
 const MOST_TRIED = 400
 
-/** Whatever is given for what was bought saves nothing in any order beside its limits, even by itself. */
+/** The reward saves nothing in any order around its limits, even alone. */
 export const findWorthless = ofEach('reward-worthless', function* (probe, entry) {
   const order = findWorthlessOrder(probe, entry)
   if (!order) return

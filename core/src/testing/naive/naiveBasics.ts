@@ -16,7 +16,7 @@ export interface Unit {
   current: number
   readonly floor: number
   touched: Json[]
-  /** What each promotion took off, by id. */
+  /** Reductions by promotion id. */
   readonly cuts: Map<string, number>
 }
 

@@ -91,7 +91,7 @@ export function priceShelf(s: Situation): Unit[] {
   return units
 }
 
-/** What the product page shows for one unit before this order. */
+/** Unit price on the product page before this order. */
 export function shelfOf(s: Situation, sku: string): number {
   const cart = { ...s.input.cart, lines: [{ sku, quantity: 1 }] }
   return priceShelf({ ...s, input: { ...s.input, cart } })[0]!.shelf

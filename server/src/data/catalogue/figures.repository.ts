@@ -31,7 +31,7 @@ interface SoldElsewhere {
   readonly until: Instant | null
 }
 
-/** What of it falls into the last 30 days: as much less as its own days lie further back. */
+/** Share of the figure within the last 30 days, pro rata by day. */
 function countRecent({ sold, until }: SoldElsewhere, now: Instant): number {
   if (until === null) return sold
   const share = 1 - (now - until) / (SOLD_DAYS * DAY_MS)
@@ -54,7 +54,7 @@ export async function listSoldElsewhere(connection: Connection): Promise<Map<str
   return new Map(rows.map((row) => [row.sku, toSold(row)!]))
 }
 
-/** What of one product counts at present; null: nothing is known. */
+/** Current figure of one product; null: unknown. */
 export async function findSoldElsewhere(connection: Connection, sku: string, now: Instant): Promise<number | null> {
   const row = await connection<SoldRow>('products').where({ sku }).first('sku', 'sold_30_days', 'sold_until')
   const known = row && toSold(row)
@@ -94,7 +94,7 @@ export async function saveStock(
   await ask(transaction, DROP_INCOMING)
 }
 
-/** What somebody made of a product's stock; null: not counted. */
+/** Stock set by hand; null: not counted. */
 export interface StockChange {
   readonly sku: string
   readonly before: number | null

@@ -48,7 +48,7 @@ export function usingCodes(typed: readonly string[]): Statement[] {
   ]
 }
 
-/** What an order used is open again, unless it was voided meanwhile. */
+/** Reopens the codes of an order, except voided ones. */
 export async function reopenCodes(transaction: Connection, order: number, typed: readonly string[]): Promise<void> {
   const codes = toCompared(typed)
   if (codes.length === 0) return

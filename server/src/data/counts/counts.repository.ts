@@ -2,7 +2,7 @@ import { toPromotionFacts, type Facts, type MinorUnits } from '@novalex/core'
 import { ask, askTogether, type Statement } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 
-/** What a promotion has used up so far, by its orders and by corrections. */
+/** Usage of a promotion by orders and corrections. */
 export interface Counts {
   readonly uses: number
   readonly units: number

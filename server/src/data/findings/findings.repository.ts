@@ -6,13 +6,13 @@ import { transact } from '../../platform/db/transact.ts'
 /** A finding with what tells whether it is the same as one that was set aside. */
 export type KnownFinding = Finding & {
   readonly id: string
-  /** What its subjects looked like. */
+  /** Hash of its subjects. */
   readonly stamp: string
 }
 
-/** What was found when a plan was last checked. */
+/** Result of a plan's last check. */
 export interface CheckedPlan {
-  /** What it followed from: the plan, the catalogue, the release, and what was sold. */
+  /** State it was computed from: plan, catalogue, release and sales. */
   readonly state: string
   readonly revision: number
   readonly checkedAt: number
@@ -141,7 +141,7 @@ export function isAside({ stamp, points }: KnownFinding, aside: KnownAside | und
   return aside !== undefined && aside.stamp === stamp && points <= aside.points
 }
 
-/** What the release of a plan would bring to the shop: what is new, or worse than in what the shop follows. */
+/** Findings that a release would add or worsen, compared with the live plan. */
 export function findBrought(next: readonly KnownFinding[], live: readonly KnownFinding[]): KnownFinding[] {
   const known = new Map(live.map((finding) => [finding.id, finding]))
   return next.filter(({ id, kind, points, weight }) => {

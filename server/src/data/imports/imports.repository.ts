@@ -10,7 +10,7 @@ import type { FileReading } from '../../platform/files/parseTableFile.ts'
 import { parseReading, recallReading } from './readings.repository.ts'
 
 type ImportState = ImportStatus['state']
-/** What was read from the file so far; the rest of the status has columns of its own. */
+/** Preview data of the file; the rest of the status has its own columns. */
 export type ImportPreview = Omit<ImportStatus, 'id' | 'kind' | 'fileName' | 'state' | 'progress'>
 
 interface ImportRecord {
@@ -67,7 +67,7 @@ export async function insertImport(
     fileName: string
     by: string
     at: number
-    /** Where the file lies. */
+    /** Path of the file. */
     path: string
   },
 ): Promise<void> {
@@ -135,7 +135,7 @@ export async function getImportFile(connection: Connection, id: string): Promise
   return { file: await readParts(connection, id, 'file'), kind: row.kind, reading: parseReading(row.reading) }
 }
 
-/** What undoing needs, as its kind of file knows it: lists by name. */
+/** Undo data: lists by name, defined by the kind of file. */
 export type Before = Readonly<Record<string, readonly unknown[]>>
 
 export async function keepBefore(transaction: Connection, id: string, before: Before): Promise<void> {

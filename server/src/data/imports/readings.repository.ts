@@ -8,7 +8,7 @@ type Heads = [head: string, column: string | null][]
 /** A kind of file never has more heads; of those that were said, the last are kept. */
 const KEPT_HEADS = 500
 
-/** What was said about heads of this kind of file before, as an import keeps it. */
+/** Column meanings confirmed in earlier imports of this kind. */
 export async function recallReading(connection: Connection, kind: ImportKind): Promise<string> {
   return JSON.stringify({ heads: await listHeads(connection, kind) })
 }

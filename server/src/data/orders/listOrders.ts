@@ -78,7 +78,7 @@ export async function listOrders(
   return { orders: await summarize(connection, shown, reading), hasMore: rows.length > SHOWN }
 }
 
-/** Whatever somebody may have at hand to find an order by. Addresses only for whoever may read them. */
+/** Search condition over order number, SKU, code and buyer. Addresses only with permission. */
 function searchFor(search: string, { seesBuyers, seesCodes }: Reading): [string, string[]] {
   const begins = toPrefixPattern(search)
   const parts: [string, string][] = [

@@ -5,7 +5,7 @@ import { isDuplicate } from '../../platform/db/isDuplicate.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { ORDER_ID } from './orderId.ts'
 
-/** Who placed an order, and with which key: there is one order for each. */
+/** Caller and idempotency key of an order; unique together. */
 export interface OrderKey {
   readonly holder: string
   readonly key: string
@@ -100,7 +100,7 @@ interface OrderLine {
   readonly isFromStock: boolean
 }
 
-/** What a promotion did to an order, and with which code. */
+/** Effect of a promotion on an order, and the code used. */
 export interface OrderUse extends PromotionUse {
   readonly code: string | null
 }

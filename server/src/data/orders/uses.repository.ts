@@ -47,7 +47,7 @@ export async function countUsesSince(
 /** Length of the steps of `listUsesBySteps`, in seconds: no step lies in two days of any time zone. */
 export const STEP_S = 900
 
-/** What orders that stand used of a promotion within one step. */
+/** Uses of a promotion within one step, cancelled orders excluded. */
 interface UsesInStep extends Counts {
   /** Number of the step since the epoch. */
   readonly step: number

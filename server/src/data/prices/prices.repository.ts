@@ -36,7 +36,7 @@ interface ShownRow extends PastRow {
   promotions: string
 }
 
-/** What the shop showed of products otherwise than their regular prices, as far as it is written, oldest first. */
+/** Stored shown prices that differ from the regular price, oldest first. */
 export async function listShownPrices(
   connection: Connection,
   skus: readonly string[],

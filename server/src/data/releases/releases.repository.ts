@@ -3,7 +3,7 @@ import type { Instant, Promotion, Store } from '@novalex/core'
 import { AppError } from '../../platform/errors/AppError.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 
-/** What a release keeps, whole and for good. */
+/** Immutable content of a release. */
 export interface ReleasedPlan {
   readonly store: Store
   readonly promotions: readonly Promotion[]

@@ -84,7 +84,7 @@ interface Wanted {
   readonly withGoods: boolean
 }
 
-/** What is known of who buys: with what they did before, and by their orders. */
+/** A shopper with imported and own order history. */
 export function readingBuyer(id: string | null, { withGoods }: Wanted): Reading<Shopper | null> {
   const person = { sql: 'select * from shoppers where id = ?', values: [id] }
   return {
@@ -127,7 +127,7 @@ interface GoodsRow {
   sku: string
 }
 
-/** What some shoppers have by their orders, gifts not counted. */
+/** Products bought by some shoppers, gifts not counted. */
 function listingGoods(ids: readonly string[]): Statement {
   const sql = `select distinct orders.shopper, order_lines.sku
      from orders join order_lines on order_lines.order_id = orders.id
@@ -173,7 +173,7 @@ export async function saveShoppers(
 
 const FILE_COLUMNS = ['name', 'groups', 'tags', 'bought', 'orders', 'spent'] as const satisfies (keyof Row)[]
 
-/** What shoppers did by their orders, from the orders: whoever is new may have placed some already. */
+/** Recomputes order totals of shoppers, who may have ordered before being imported. */
 export async function recountPlaced(transaction: Connection, ids: readonly string[]): Promise<void> {
   await ask(
     transaction,

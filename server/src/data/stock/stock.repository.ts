@@ -2,13 +2,13 @@ import { ask, type Statement } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { PRODUCTS_A_STEP } from './incoming.ts'
 
-/** What is in stock now of every product whose stock is counted, by SKU. */
+/** Current stock of all counted products, by SKU. */
 export async function listStock(connection: Connection): Promise<Map<string, number>> {
   const rows = await connection<{ sku: string; units: number }>('stock').select('sku', 'units')
   return new Map(rows.map(({ sku, units }) => [sku, units]))
 }
 
-/** What is in stock of some products, which stays as it is until the transaction ends; null: not counted. */
+/** Locks and returns the stock of some products; null: not counted. */
 export async function lockStock(transaction: Connection, skus: readonly string[]): Promise<Map<string, number | null>> {
   const found = new Map<string, number | null>(skus.map((sku) => [sku, null]))
   for (let from = 0; from < skus.length; from += PRODUCTS_A_STEP) {
@@ -74,7 +74,7 @@ export async function noteUncounted(transaction: Connection, returned: ReadonlyM
   await transaction('stock_changes').insert([...returned].map(([sku, units]) => ({ sku, delta: -units })))
 }
 
-/** What leaves a counted stock, or comes back with a negative figure. Rows that the transaction holds. */
+/** Decreases counted stock; negative values increase it. The rows must be locked. */
 export function takingFromStock(taken: ReadonlyMap<string, number>): Statement[] {
   return [...taken]
     .sort(([a], [b]) => (a < b ? -1 : 1))

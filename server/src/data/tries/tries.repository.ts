@@ -10,7 +10,7 @@ export interface TryRules {
   readonly longestWaitS: number
 }
 
-/** What is not tried again for so long begins anew. */
+/** Attempts are forgotten after this long. */
 const FORGOTTEN_S = 86_400
 
 /**

@@ -33,7 +33,7 @@ interface Deps extends SignInDeps {
   readonly people: PeopleService
   readonly signIn: SignInService
   readonly keys: KeysService
-  /** Where browsers reach the server besides its own address. */
+  /** Public origin of the server. */
   readonly origins: readonly string[]
 }
 

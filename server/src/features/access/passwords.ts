@@ -22,7 +22,7 @@ export async function isPassword(password: string, hash: string | null): Promise
   return isRight && hash !== null
 }
 
-/** What is wrong with a password that somebody wants to have. */
+/** Problems of a new password. */
 export function checkPassword(password: string, email: string, path: string): Problem[] {
   const { min } = PASSWORD_LENGTH
   if ([...password].length < min) return [createProblem('password-short', path, { min })]

@@ -189,7 +189,7 @@ interface Asked {
 
 export const toAccount = ({ id, name, email, role }: Account): Account => ({ id, name, email, role })
 
-/** Who may sign in or was invited; throws `not-found`. */
+/** A person with access or an invitation. Throws `not-found`. */
 async function getPerson(connection: Connection, id: string): Promise<Person> {
   const person = await findPerson(connection, { id })
   if (!person || person.isRemoved) throw new AppError('not-found', { facts: { kind: 'person', id } })

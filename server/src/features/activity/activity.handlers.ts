@@ -22,7 +22,7 @@ const toFilters = ({ thing, ...filters }: Asked): Filters => ({
   ...(thing === undefined ? {} : { actions: LOGGED_ACTIONS[thing] }),
 })
 
-/** What the thing was called, where the entry says it. */
+/** Name of the subject, if the entry has one. */
 function nameIn(detail: unknown): string | null {
   const { name } = (detail ?? {}) as { name?: unknown }
   return typeof name === 'string' ? name : null

@@ -19,7 +19,7 @@ import type { PlanSource, SourcedPlan } from '../../sources/plans/planSource.ts'
 import { computeStruckPrices, type PriceHistory } from '../../sources/history/priceHistory.ts'
 import { describePrice } from './products.service.ts'
 
-/** What a table is asked, with the present of whoever asks. */
+/** Table query, with the caller's current time. */
 export interface TableTask {
   readonly question: TableQuestion
   readonly now: Instant
@@ -85,7 +85,7 @@ interface Found {
   readonly rows: readonly PricedRow[]
 }
 
-/** What is known of a product without pricing it. */
+/** Product data that needs no pricing. */
 const UNPRICED: ReadonlySet<string> = new Set(['sku', 'name', 'family', 'categories', 'tags', 'cost', 'stock', 'sold'])
 
 /** Whether a thread should answer: what needs the price history of every product that is reduced, or the price of very many. */

@@ -78,7 +78,7 @@ export function searchProducts(
   return filterProducts(plan, filters)
 }
 
-/** What a mechanic under edit would reach. Its reaches are checked as parts of a promotion would be. */
+/** Products in reach of a mechanic being edited. Validates its reaches like a promotion's. */
 export function computeReachAnswer(
   { plan }: Pick<SourcedPlan, 'plan'>,
   soldOf: ReadonlyMap<string, number>,

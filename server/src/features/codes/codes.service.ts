@@ -143,7 +143,7 @@ export async function getCoded(connection: Connection, id: string): Promise<Prom
   return promotion
 }
 
-/** What the log, which everybody reads, holds of a code. */
+/** A code as it appears in the activity log. */
 const mask = (code: string) => `…${code.slice(-4)}`
 
 async function describeCode(database: Database, plans: PlanSource, typed: string): Promise<CodeFate> {

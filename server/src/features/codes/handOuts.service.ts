@@ -52,7 +52,7 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
   const note = (connection: Connection, entry: { by: string; action: LoggedAction; subject: string; detail: object }) =>
     recordActivity(connection, { at: clock.now(), ...entry })
 
-  /** Where a page lies in its time. */
+  /** State of a page relative to its dates. */
   function stateOf({ from, until, left }: HandOut, { store }: StoreRecord): ShopHandOut['state'] {
     const now = clock.now()
     if (from !== null && now < toInstant(from, store.timeZone)) return 'waiting'

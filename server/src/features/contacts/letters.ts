@@ -8,7 +8,7 @@ interface Given {
   readonly code: string
   readonly title: string
   readonly store: string
-  /** Where consent is confirmed; null where none was given, or it was confirmed before. */
+  /** Link to confirm consent; null if none was given or it is already confirmed. */
   readonly link: string | null
 }
 

@@ -31,7 +31,7 @@ import { findPromotionName } from '../../data/promotions/index.ts'
 
 type Reached = NonNullable<CountsAnswer[number]['reached']>['limit']
 
-/** What promotions have used up, and since when a limit is reached under the live release. */
+/** Usage counts of promotions, and when a limit of the live release was reached. */
 export async function describeCounts({
   database,
   plans,
@@ -104,7 +104,7 @@ export async function correctCount(
 
 const REDEMPTION_COLUMNS = ['order', 'placed_at', 'promotion', 'name', 'code', 'amount', 'added', 'units', 'cancelled']
 
-/** Which order used which promotion, with which code and for how much: as CSV. */
+/** CSV of promotion uses: order, promotion, code and amount. */
 export async function writeRedemptions(connection: Connection, promotion: string | null): Promise<Uint8Array> {
   async function* rows() {
     for await (const part of readUses(connection, promotion)) yield part.map(toCells)

@@ -56,7 +56,7 @@ interface ExportDeps {
   readonly figures: RecentFigures
 }
 
-/** What is there of a kind, as a file; brought in again, it changes nothing. */
+/** Exports everything of one kind. Importing the file again changes nothing. */
 export async function exportFile(
   deps: ExportDeps,
   { kind, type, dialect, now, seesBuyers = false }: ExportTask,

@@ -19,7 +19,7 @@ export async function readBasis(connection: Connection, plan: string): Promise<s
   return [isWorking ? planRevision : 0, catalogueRevision, version, release, others].join(' ')
 }
 
-/** What surrounds a plan and is in no revision of it. */
+/** Inputs of the findings that no revision covers. */
 const SURROUNDINGS = joinReadings([readingTestCartsState(), OCCASIONS.readingState(), readingCodesState()])
 
 /** Returns a text that changes with the basis of a plan's findings, with the release that they are compared with, and with each one set aside. */

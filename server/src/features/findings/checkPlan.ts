@@ -33,7 +33,7 @@ interface CheckDeps {
   readonly plans: PlanSource
   readonly history: PriceHistory
   readonly figures: RecentFigures
-  /** What was found before, of the plan that is edited. */
+  /** Cached results of earlier checks; only for the working plan. */
   readonly memory?: ProofMemory | undefined
 }
 
@@ -100,7 +100,7 @@ async function readProofInput(
   return { input, revision: sourced.planRevision }
 }
 
-/** What products cost until now, of those whose shelf price a promotion will lower: of no others is it asked. */
+/** Price history of the products whose shelf price a promotion will lower. */
 async function readPast(history: PriceHistory, sourced: SourcedPlan, now: number): Promise<ProofInput['past']> {
   const { plan } = sourced
   const reaches = plan.promotions.flatMap(({ phase, promotion: { state, mechanic }, schedule }) =>
@@ -117,7 +117,7 @@ function idOf({ kind, key }: Finding): string {
 
 const hash = (text: string) => createHash('sha256').update(text).digest('hex').slice(0, 16)
 
-/** What the subjects of a finding look like; another one as soon as any of them is edited. */
+/** Hash of a finding's subjects; changes when any of them is edited. */
 function createStamp({ plan, occasions, testCarts }: ProofInput) {
   const contentOf = ({ kind, id }: Subject): unknown => {
     switch (kind) {

@@ -31,13 +31,13 @@ import { nameSubjects } from './nameSubjects.ts'
 
 export interface FindingsService {
   /**
-   * What is known; what is out of date is checked again meanwhile. With a release (`next`, or the number of one
-   * that is taken up again), what it would bring. Throws `not-found`.
+   * Known findings; starts a check if they are outdated. With a release (`next`, or the number of one to restore), the findings it would bring.
+   * Throws `not-found`.
    */
   list(release: string | null): Promise<FindingsAnswer>
   /**
-   * What the release of a plan, the working one or an older release, would bring. Waits for a check unless one is current; counts of orders may be
-   * a minute old. Throws `check-superseded` where the plan is edited faster than it can be checked.
+   * Findings that releasing a plan, the working one or an older release, would bring. Waits for a check unless one is current; order counts may
+   * be a minute old. Throws `check-superseded` if the plan is edited faster than it can be checked.
    */
   judge(plan: string): Promise<Judgement>
   /** Throws `not-found`. */
@@ -47,11 +47,11 @@ export interface FindingsService {
 }
 
 export interface Judgement {
-  /** What holds the release back. */
+  /** Findings that block the release. */
   readonly stops: readonly KnownFinding[]
   /** Why it is made although it brings these. */
   readonly grounds: readonly Ground[]
-  /** What was judged; see `readJudgedOn`. */
+  /** State on which the findings were judged; see `readJudgedOn`. */
   readonly judgedOn: string
 }
 
@@ -208,7 +208,7 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
   }
 }
 
-/** What a check was made of, as it is stored. */
+/** Stored state on which a check was based. */
 interface CheckedState {
   readonly basis: string
   readonly sale: number

@@ -20,7 +20,7 @@ interface Told {
   readonly setAside: { readonly why: string; readonly by: string } | null
 }
 
-/** What is found once it is current. */
+/** Findings, once they are current. */
 async function find(query = '', asked: TestServer = server): Promise<Told[]> {
   let answer: { state: string; findings: Told[] } | null = null
   await expect

@@ -151,7 +151,7 @@ export async function writeImport(database: Database, { id, at }: { id: string; 
   if (!isWritten) await previewImport(database, { id, at })
 }
 
-/** What products did cost is written before they change, and before it is compared with a file that tells what they cost. */
+/** Stores shown prices before products change or a price history is compared. */
 async function settleBefore(
   transaction: Connection,
   store: StoreRecord,

@@ -10,7 +10,7 @@ export interface ImportInput<R> {
   readonly at: Instant
 }
 
-/** What can't be taken, by the row's place among the rows. */
+/** Problems by row index. */
 export interface RowProblem {
   readonly index: number
   readonly problem: Problem
@@ -27,9 +27,9 @@ export interface ImportWork<R, B> {
   /** Whether it belongs to the plan or to the catalogue, whose revision it counts up. */
   readonly belongsTo: 'plan' | 'catalogue'
   read(file: Uint8Array, options: ReadingOptions): Promise<ParsedTable<string, R>>
-  /** What is wrong with rows beside what is there; absent where nothing can be. */
+  /** Problems of rows against existing data; absent if there can be none. */
   check?(connection: Connection, input: ImportInput<R>): Promise<RowProblem[]>
-  /** What writing rows without problems would change. */
+  /** Summary of the changes that valid rows would make. */
   preview(connection: Connection, input: ImportInput<R>): Promise<Partial<ImportPreview>>
   /** Of rows without problems. Tells what was there before. */
   write(transaction: Connection, input: ImportInput<R>, onProgress: ProgressHearer): Promise<B>

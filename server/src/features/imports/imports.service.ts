@@ -33,7 +33,7 @@ export interface ImportsService {
   start(upload: {
     kind: ImportKind
     fileName: string
-    /** Where the file lies; it is not needed any more once this has answered. */
+    /** Path of the file, which may be deleted afterwards. */
     path: string
     by: string
   }): Promise<ImportStatus>
@@ -62,7 +62,7 @@ interface ImportsDeps {
   readonly onTrouble: (error: unknown) => void
 }
 
-/** What is done to a file. */
+/** Processing step of a file. */
 interface Work {
   readonly step: 'read' | 'write'
   readonly kind: ImportKind
@@ -74,7 +74,7 @@ const JOBS = {
 } as const
 
 export function createImportsService({ database, threads, clock, onTrouble }: ImportsDeps): ImportsService {
-  /** What goes on here, by import. */
+  /** Imports being processed in this process, by id. */
   const busy = new Map<string, { readonly cancelling: AbortController; readonly done: Promise<void> }>()
 
   /** Goes on in a thread, after what is done to the same import already, unless another process is at it. */

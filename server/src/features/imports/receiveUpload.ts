@@ -13,7 +13,7 @@ export const MAX_ORDERS_BYTES = 160 * 2 ** 20
 
 interface Upload {
   readonly request: IncomingMessage
-  /** Who sends it; each may send some at once. */
+  /** The sender, whose concurrent uploads are limited. */
   readonly by: string
   readonly maxBytes?: number
 }

@@ -2,7 +2,7 @@ import type { CompiledPlan, Order, Sale } from '@novalex/core'
 import { isShared } from '../../data/counts/index.ts'
 import { listCounted } from '../../sources/cart/circumstances.ts'
 
-/** What has to be held while an order is priced: rows that another order may write as well. */
+/** Rows to lock while an order is priced, since concurrent orders may write them. */
 export interface Needed {
   readonly promotions: ReadonlySet<string>
   readonly skus: ReadonlySet<string>

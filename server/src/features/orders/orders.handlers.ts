@@ -96,7 +96,7 @@ function toUnknown(thrown: unknown): never {
   throw thrown
 }
 
-/** Whose keys of requests are told apart: those of a key, or of a visitor. Throws `visitor-unknown`. */
+/** Scope of idempotency keys: an API key or a visitor. Throws `visitor-unknown`. */
 function holderOf(who: Identity, request: Request): string {
   if (who.kind === 'key') return `key ${who.key.id}`
   const visitor = visitorOf(request)

@@ -4,7 +4,7 @@ import { AppError } from '../../platform/errors/AppError.ts'
 import type { SourcedPlan } from '../../sources/plans/planSource.ts'
 import { computeShopCart, titleForCart } from '../../sources/cart/shopCart.ts'
 
-/** What may stop a promotion between the moment a cart was shown and the moment it is ordered. */
+/** Reasons a promotion may stop applying between showing a cart and ordering it. */
 const GONE = new Set<SkippedOutcome['reason']>([
   'ended',
   'outside-hours',

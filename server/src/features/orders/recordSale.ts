@@ -15,7 +15,7 @@ interface SaleRecord extends Pick<OrderRecord, 'place' | 'release' | 'channel' |
   readonly sale: Sale
   readonly now: Instant
   readonly delivery: NonNullable<ShopCart['delivery']>
-  /** What is in stock of what is sold, by SKU; null, or none: not counted. */
+  /** Stock by SKU; null or absent: not counted. */
   readonly stock: ReadonlyMap<string, number | null>
 }
 

@@ -24,7 +24,7 @@ interface Deps {
   readonly figures: RecentFigures
 }
 
-/** What a product cost, costs and will cost. */
+/** Past, current and planned prices of a product. */
 export function createPricesHandlers({
   database,
   plans,

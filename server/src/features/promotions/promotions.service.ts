@@ -139,7 +139,7 @@ export function createPromotionsService(deps: PromotionsDeps): PromotionsService
 
 type Checked = Pick<PromotionRecord, 'promotion' | 'campaign' | 'occasion' | 'archived'>
 
-/** What a promotion names outside of the plan: its campaign, and the occasion whose dates must be its own. */
+/** Checks a promotion's campaign, and that its dates match its occasion. */
 async function checkSurroundings(
   connection: Connection,
   { promotion: { schedule }, campaign, occasion }: Checked,
@@ -162,7 +162,7 @@ async function followPresent(connection: Connection, { promotion, occasion }: Pr
   return { ...promotion, schedule: followDates(promotion.schedule, content) }
 }
 
-/** What runs, or will by itself, is not put away. */
+/** Rejects archiving a promotion that is live or scheduled. */
 function checkArchivable(promotion: Promotion, zone: string, now: number): Problem[] {
   const status = computeStatus(promotion, zone, now)
   return status === 'running' || status === 'waiting' ? [createProblem('still-running', 'archived')] : []

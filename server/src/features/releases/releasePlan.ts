@@ -23,11 +23,11 @@ import {
 import { checkPlan, compareSets } from './review.ts'
 
 export interface ReleaseTask {
-  /** What is to be released; or the preparation, by another, that is approved. */
+  /** Request to release the plan, or approval of somebody else's preparation. */
   readonly request: ReleaseRequest | { readonly approves: string }
   readonly by: string
   readonly at: Instant
-  /** What its findings were judged on; see `readJudgedOn`. */
+  /** State on which the findings were judged; see `readJudgedOn`. */
   readonly judgedOn: string
   /** The findings that hold it back. */
   readonly stops: readonly string[]
@@ -38,7 +38,7 @@ export interface ReleaseTask {
 /** A plan as findings and sources name it. */
 export const toPlanName = (again: number | null): string => (again === null ? 'working' : String(again))
 
-/** What is to be released, as it may be at all. */
+/** A request to release that is allowed. */
 interface ReadRequest {
   readonly prepared: Preparation | null
   readonly note: string

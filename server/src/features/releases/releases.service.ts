@@ -12,7 +12,7 @@ import { getStore } from '../../data/store/index.ts'
 import { readReleaseRequest, toPlanName } from './releasePlan.ts'
 
 export interface ReleasesService {
-  /** Which promotions of the working plan the shop has not, or has otherwise. */
+  /** Promotions of the working plan that differ from the live release. */
   compare(): Promise<InShopAnswer>
   review(again: number | null): Promise<ReviewAnswer>
   /** Makes the reviewed plan the one that the shop follows, exactly as it was judged. Throws what `releasePlan` does. */

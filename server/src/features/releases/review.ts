@@ -25,7 +25,7 @@ export interface ReviewQuestion {
 
 const SHOWN_PRODUCTS = 500
 
-/** What a release would change against the one that is live: promotions, and every shelf price that moves. */
+/** Differences between a release and the live one: promotions and shelf prices. */
 export async function computeReview(
   database: Database,
   plans: PlanSource,
@@ -74,7 +74,7 @@ export function compareSets(before: readonly SetRecord[], after: readonly SetRec
   ].map(({ name }) => name)
 }
 
-/** What keeps a plan from being released. Paths start with the promotion's id. */
+/** Problems that block a release. Paths start with the promotion's id. */
 export function checkPlan(plan: CompiledPlan): Problem[] {
   const promotions = promotionsOf(plan)
   const each = promotions

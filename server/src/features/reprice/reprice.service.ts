@@ -37,10 +37,10 @@ export interface RepriceTask {
   readonly now: Instant
 }
 
-/** What is known after the products are found, and before the last look at the plan. */
+/** Intermediate result: products are selected, the plan is not yet rechecked. */
 const SHARES = { found: 0.05, history: 0.85, priced: 0.95 }
 
-/** What would become of the prices of all picked products, those with something odd about them first. */
+/** New prices of all selected products, those with warnings first. */
 export async function computeReprice(
   { plans, history, figures }: TableDeps,
   { question, now }: RepriceTask,

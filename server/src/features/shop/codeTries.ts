@@ -11,7 +11,7 @@ const MOST_REMEMBERED = 100_000
 
 /** The codes of a cart, and the plan that may know them. */
 interface Tried {
-  /** Whose tries are counted together; null counts nothing. */
+  /** Rate limit scope; null: unlimited. */
   readonly sender: string | null
   readonly codes: readonly string[]
   readonly plan: CompiledPlan

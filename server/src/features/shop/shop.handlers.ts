@@ -59,7 +59,7 @@ interface Looked {
   readonly plan?: string
 }
 
-/** What shoppers see: the live release at present; another plan or moment for people of the desk alone. */
+/** The live release now; staff may ask for another plan or time. */
 export function createShopHandlers(deps: Deps): HandlersOf<Own> {
   const { database, plans, threads, clock, history, tries, queues, figures, isDemo } = deps
 

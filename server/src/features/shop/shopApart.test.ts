@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
 import { saveShoppers } from '../../data/shoppers/index.ts'
 import { createDraft, createTestServer, type TestServer } from '../../testing/createTestServer.ts'
 
-/** What the shop's routes tell whom, and what they believe. */
+/** Access to the shop's endpoints, and which client input they trust. */
 
 let server: TestServer
 let key: string

@@ -17,7 +17,7 @@ export function shopperOf(request: Request): string | null {
   return typeof id === 'string' ? id : null
 }
 
-/** What tells a visitor of the shop from all others, signed in or not; null before the first look at it. */
+/** Id of a shop visitor, signed in or not; null before the first visit. */
 export function visitorOf(request: Request): string | null {
   const { [VISITOR]: id } = request.signedCookies as Record<string, string | false | undefined>
   return typeof id === 'string' ? id : null

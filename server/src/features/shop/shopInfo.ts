@@ -18,7 +18,7 @@ const listShopCategories = rememberForPlan((plan) =>
     .map(({ id, name, parent, products }) => ({ id, name, parent, products })),
 )
 
-/** What a shop needs to know before anything else, and shoppers may: empty categories are left out. */
+/** Public store settings and non-empty categories. */
 export function describeShop(
   { plan, release }: Pick<SourcedPlan, 'plan' | 'release'>,
   { name, delivery }: StoreRecord,

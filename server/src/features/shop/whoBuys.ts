@@ -17,8 +17,8 @@ interface Asking {
 }
 
 /**
- * What is known of who buys, and of their codes: whoever the shop's cookie says, or whom the holder of a key (of a cart that is only priced,
- * somebody of the desk as well) names. Throws `another-shopper` for anybody else's id.
+ * The buyer and their codes: identified by the shop's cookie, or named by an API key (for a cart that is only priced, also by staff). Throws
+ * `another-shopper` for anybody else's id.
  */
 export async function findShopBuyer(
   connection: Connection,
@@ -36,7 +36,7 @@ export async function findShopBuyer(
   return known
 }
 
-/** Whose tries at codes are counted together; null for a shop's server that names no shopper: it knows its visitors itself. */
+/** Rate limit scope of code attempts; null for an API key without shopper, which limits its own visitors. */
 export function whoTries(who: Identity, { shopper }: Pick<ShopCart, 'shopper'>, request: Request): string | null {
   if (who.kind !== 'key') return senderOf(request)
   return shopper ? `${who.key.id} ${shopper}` : null

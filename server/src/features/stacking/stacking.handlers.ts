@@ -19,7 +19,7 @@ interface Deps {
 
 type Own = 'getPair' | 'getMeetings' | 'saveStacking'
 
-/** What goes with what: the store's groups, and two promotions on one cart. */
+/** Stack groups, and how two promotions combine on one cart. */
 export function createStackingHandlers({ database, plans, answers, clock }: Deps): HandlersOf<Own> {
   return {
     getPair: async ({ query }) => {

@@ -5,7 +5,7 @@ import { refuseStale } from '../../data/versioned/index.ts'
 import { changePlan, type PlanWriter } from '../../sources/plans/changePlan.ts'
 import { updateStore } from '../../data/store/index.ts'
 
-/** Which groups are kept apart, and how conflicts are settled. Refused if made from an older version of the store. */
+/** Updates stack groups and conflict resolution. Throws `stale-version`. */
 export async function changeStacking(
   writer: PlanWriter,
   { conflicts, apart, version }: StackingRequest,

@@ -1,6 +1,6 @@
 import type { Store } from '@novalex/core'
 
-/** What a new store begins with: which kinds of offers there are, and that two of a kind do not meet. */
+/** Initial settings of a store: the stack groups, of which two promotions never combine. */
 export const FIRST_SETTINGS: Omit<Store, 'currency' | 'timeZone' | 'pricesIncludeTax'> = {
   deliveryTaxRate: 2000,
   surchargeTaxRate: 2000,

@@ -16,7 +16,7 @@ export async function askTogether<R = unknown>(connection: Connection, statement
   return Array.isArray(answers) ? answers[0] : []
 }
 
-/** What is read by statements: their rows, one after the other, make up an answer. */
+/** SQL statements and the function that turns their rows into a result. */
 export interface Reading<T> {
   readonly statements: readonly Statement[]
   read(rows: readonly (readonly unknown[])[]): T

@@ -2,7 +2,7 @@ import { setTimeout as wait } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import type { Database } from './openDatabase.ts'
 
-/** What the database says when rivals stood in each other's way: a deadlock (or, in a cluster, a lost certification), and a lock that did not come. */
+/** Error codes of concurrent transactions: deadlock (or, in a cluster, a failed certification) and lock wait timeout. */
 const LOST = new Set([1213, 1205])
 const MOST_TRIES = 5
 const FIRST_WAIT_MS = 20

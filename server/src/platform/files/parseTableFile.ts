@@ -16,7 +16,7 @@ import { UnreadableFile } from './UnreadableFile.ts'
 /** Hears of a share, 0 to 1. */
 export type ProgressHearer = (share: number) => Promise<void>
 
-/** Which columns a file holds and how its days are written, where the file doesn't tell. */
+/** Column meanings and date format, where the file is ambiguous. */
 export interface FileReading {
   readonly heads: HeadMeanings
   /** How its days with slashes are written; null where nobody said. */

@@ -36,11 +36,11 @@ const NUMBER = /^-?\d+(\.\d+)?$/
 // The library's own pattern misses a cell with a line break in it.
 const CSV = { newline: '\r\n', escapeFormulae: /^[=+\-@\t\r]/ }
 
-/** What no XML file may hold, which breaks a workbook as a whole. Source: XML 1.0, section 2.2. */
+/** Characters that XML forbids; one of them makes a workbook unreadable. Source: XML 1.0, section 2.2. */
 // eslint-disable-next-line no-control-regex -- they are what is looked for
 const NOT_IN_XML = /[\0-\x08\x0b\x0c\x0e-\x1f\ufffe\uffff]|\p{Cs}/gu
 
-/** What a spreadsheet would take for a formula is marked as text; `readRecords` takes the mark off again. */
+/** Marks text that a spreadsheet would run as a formula; `readRecords` removes the mark. */
 async function writeCsv(table: Table, dialect: CsvDialect): Promise<Buffer> {
   const { columns, numbers } = table
   const isNumber = columns.map((column) => numbers.includes(column))

@@ -19,10 +19,10 @@ import { rememberForPlan } from '../plans/rememberForPlan.ts'
 import { readingBuyer } from '../../data/shoppers/index.ts'
 
 type Cart = Order['cart']
-/** What a price depends on besides the plan, the moment and the cart. */
+/** Inputs of a price besides plan, time and cart. */
 export type Circumstances = Pick<Order, 'facts' | 'codes' | 'stock'>
 
-/** What is known of who buys, and of the codes that they typed. */
+/** The shopper and the entered codes. */
 export interface Known {
   readonly shopper: Shopper | null
   /** How often they have had the promotions that limit that, by id. */
@@ -97,7 +97,7 @@ function mayOpen(code: Promotion['code'], typed: ReadonlySet<string>): boolean {
   return 'batch' in code ? typed.size > 0 : typed.has(normalizeCode(code.text))
 }
 
-/** What any promotion that is ready may add to a cart. */
+/** Products that active promotions may add to a cart. */
 const listGifts = rememberForPlan((plan): readonly string[] => [
   ...new Set(
     plan.promotions.flatMap(({ promotion: { mechanic, state } }) =>

@@ -79,7 +79,7 @@ function hideFate(reason: CodeOutcome['reason']): CodeOutcome['reason'] {
   return reason === 'code-used' || reason === 'code-void' ? 'code-unknown' : reason
 }
 
-/** What the cart calls a promotion; null leaves it to a word for its kind. */
+/** Title of a promotion in the cart; null: a generic name of its type. */
 export function titleForCart({ display }: Promotion): string | null {
   const isShown = display?.places?.includes('cart') ?? true
   return (isShown && display?.title) || null
@@ -94,7 +94,7 @@ function findLack(quote: Quote, { promotion, outcome }: CodeOutcome) {
 
 type ShopperFacts = NonNullable<ShopCartAnswer['codes'][number]['lacks']>['facts']
 
-/** What a shopper may know: what is lacking, and conditions that are about the cart or their own orders; nothing of other promotions. */
+/** Explanation shown to shoppers: shortfalls and conditions on the cart or their orders, nothing about other promotions. */
 function toShopperFacts(skipped: SkippedOutcome): ShopperFacts {
   switch (skipped.reason) {
     case 'not-enough-units':

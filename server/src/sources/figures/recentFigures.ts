@@ -12,7 +12,7 @@ import { listCounts, toFacts } from '../../data/counts/index.ts'
 const RECENT_MS = 1000
 const KEPT_SKUS = 20_000
 
-/** What has been used up, what is in stock, and what the store is set to, as it was within the last second. */
+/** Usage, stock and store settings, at most one second old. */
 export interface RecentFigures {
   facts(): Promise<Facts>
   /** Of some products, by SKU; null: not counted. */

@@ -1,7 +1,7 @@
 import { compilePlan, resolveSets, type Catalogue, type CompiledPlan } from '@novalex/core'
 import type { ReleasedPlan } from '../../data/releases/index.ts'
 
-/** What was released, over products as they are now. */
+/** Compiles a release with the current catalogue. */
 export function compileReleased(
   { store, promotions, sets }: ReleasedPlan,
   goods: Omit<Catalogue, 'sets'>,

@@ -5,9 +5,9 @@ import type { StoreRecord } from '../../data/store/index.ts'
 import { listPastPrices, listShownPrices } from '../../data/prices/index.ts'
 import { listRegularPrices, type RegularPrice } from '../../data/catalogue/index.ts'
 
-/** What is written of a product's prices. */
+/** Stored price history of a product. */
 interface KnownPast {
-  /** What was brought in, then what the shop showed, until what it showed is written no further. */
+  /** Imported prices, followed by shown prices as far as they are stored. */
   readonly spans: readonly HistorySpan[]
   /** Oldest first; none of a product whose prices were never noted. */
   readonly regular: readonly RegularPrice[]
@@ -44,7 +44,7 @@ export function createKnownPast(database: Database) {
   }
 }
 
-/** What is written of the prices of some products. */
+/** Stored price history of some products. */
 export async function readKnownPast(
   connection: Connection,
   skus: readonly string[],

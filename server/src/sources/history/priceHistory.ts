@@ -35,7 +35,7 @@ interface PastQuestion {
 }
 
 interface HistoryQuestion {
-  /** What holds from the present on. */
+  /** Plan in force from now on. */
   readonly ahead: Pick<SourcedPlan, 'plan' | 'release'>
   readonly now: Instant
   readonly to: Instant
@@ -43,10 +43,7 @@ interface HistoryQuestion {
 }
 
 export interface PriceHistory {
-  /**
-   * What each product cost until `to`, oldest first: as it was brought in, then as the shop showed it, and from the present on as `ahead`
-   * plans it.
-   */
+  /** Price of each product until `to`, oldest first: imported, then as shown by the shop, and from now on as `ahead` plans it. */
   of(products: readonly Product[], question: HistoryQuestion): Promise<Map<string, HistorySpan[]>>
 }
 
@@ -119,7 +116,7 @@ export function presentOf(now: Instant, at: Instant): Instant {
   return at <= now && at > now - MINUTE_MS ? at : now
 }
 
-/** What may be crossed out beside each product's shelf price at `at` under a plan; products beside which nothing may are left out. */
+/** Strike-through price of each product at `at` under a plan; products without one are omitted. */
 export async function computeStruckPrices(
   history: PriceHistory,
   products: readonly Product[],

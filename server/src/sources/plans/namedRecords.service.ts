@@ -4,7 +4,7 @@ import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import { changePlan, type ChangeScope, type PlanWriter } from './changePlan.ts'
 
-/** What one kind of small named records of the plan has of its own. */
+/** Definition of one kind of named record. */
 interface RecordRules<C> {
   /** As activities call it. */
   readonly noun: 'set' | 'occasion'
@@ -13,9 +13,9 @@ interface RecordRules<C> {
   check(scope: ChangeScope, content: C): void | Promise<void>
   /** The names of the promotions that use one. */
   findUsers(connection: Connection, id: string): Promise<string[]>
-  /** What changes with it, in the same step. */
+  /** Changes made in the same transaction. */
   carryOver?(scope: ChangeScope, id: string, content: C, by: string): Promise<void>
-  /** What holds on to one that goes, though nobody uses it. */
+  /** Other references that block deletion. */
   letGo?(connection: Connection, id: string): Promise<void>
 }
 

@@ -38,7 +38,7 @@ const RECENT_MS = 1000
 
 interface Goods {
   readonly catalogue: Catalogue
-  /** What sets hold that were asked for, by their filters. */
+  /** Resolved product sets, by filter. */
   readonly filtered: LRUCache<string, ProductSet['skus']>
 }
 

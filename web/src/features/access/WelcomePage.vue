@@ -10,7 +10,7 @@ import { useSession } from '@/stores/session.ts'
 import DoorFrame from './DoorFrame.vue'
 import { useForm } from '@/components/useForm.ts'
 
-/** Where the link of an invitation or a reset leads: a password is chosen. The link's secret stands after the #, which no server sees. */
+/** Page for choosing a password after an invitation or reset. The link's secret is in the fragment, which is never sent. */
 const session = useSession()
 const router = useRouter()
 const token = useRoute().hash.slice(1)

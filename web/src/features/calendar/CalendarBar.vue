@@ -9,7 +9,7 @@ defineProps<{
   isOpen: boolean
   goesOn: boolean
   isMoved: boolean
-  /** Where it holds only at some hours of the week: what shows of it. */
+  /** Visible parts of a bar that only applies at some hours of the week. */
   mask: string | null
 }>()
 </script>

@@ -6,7 +6,7 @@ interface Mark {
   readonly left: number
 }
 
-/** What stands above the lanes: the scale, and the occasions in view. */
+/** Header of the lanes: time scale and occasions. */
 defineProps<{ ticks: readonly Mark[]; bands: readonly (Mark & { readonly width: number })[] }>()
 </script>
 

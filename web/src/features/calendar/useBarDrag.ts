@@ -9,7 +9,7 @@ interface Draggable {
 interface Dragging<B> {
   readonly bar: B
   readonly grip: Grip
-  /** Where it began, in pixels. */
+  /** Start position in pixels. */
   readonly x: number
   readonly minutes: number
   readonly schedule: Schedule

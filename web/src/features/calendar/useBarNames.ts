@@ -7,11 +7,11 @@ interface Named {
   readonly end: Instant
 }
 
-/** What a letter takes, roughly, and what a bar has around its name. Pixels. */
+/** Approximate width of a letter, and padding of a bar, in pixels. */
 const LETTER_PX = 6.6
 const PAD_PX = 26
 
-/** Where the names of bars stand: in them, or beside those that are too short, unless they would run out of the window there. */
+/** Placement of bar names: inside, or beside short bars if they fit into the window. */
 export function useBarNames<B extends Named>(range: () => { readonly from: Instant; readonly to: Instant }) {
   /** Of the whole window, in pixels. */
   const width = ref(1000)

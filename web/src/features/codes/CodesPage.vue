@@ -11,7 +11,7 @@ import BatchTable from './BatchTable.vue'
 import CodeLookUp from './CodeLookUp.vue'
 import HandOutList from './HandOutList.vue'
 
-/** What became of a code; the promotions that have codes, with their batches; the pages that give codes away. */
+/** Codes: search, batches by promotion, and code request pages. */
 const LOOK_AGAIN_MS = 700
 const words = sellingText.codes
 const session = useSession()

@@ -11,7 +11,7 @@ import { filesText as words } from '@/locale/enFiles.ts'
 /** Files of some kinds, to take away and to fill in; and the last that came in, to be undone. */
 const { kinds, isOpen } = defineProps<{ kinds: readonly ImportKind[]; isOpen: boolean; compact: boolean }>()
 const emit = defineEmits<{ bring: []; undo: [status: ImportStatus] }>()
-/** What one's own spreadsheet reads; asked once. */
+/** CSV format of the user's spreadsheet program; asked once. */
 const dialect = useStorage<CsvDialect>('novalex.csv', 'comma', localStorage, {
   serializer: { read: (kept) => (kept === 'semicolon' ? kept : 'comma'), write: String },
 })

@@ -6,7 +6,7 @@ import { formatDate } from '@/locale/format.ts'
 import { filesText as words } from '@/locale/enFiles.ts'
 import { findColumnFaults, isMisread } from './importColumns.ts'
 
-/** What a file doesn't say by itself: which column holds what, and how its days are written. */
+/** Questions about an ambiguous file: column meanings and date format. */
 const { status } = defineProps<{ status: ImportStatus }>()
 const emit = defineEmits<{ read: [asked: ReadRequest] }>()
 

@@ -1,6 +1,6 @@
 import type { ImportStatus } from '@novalex/contract'
 
-/** What is wrong with columns that were chosen for the heads of a file: those that it needs and has not, and those that it has twice. */
+/** Problems of the chosen columns: missing or duplicate ones. */
 export function findColumnFaults(
   chosen: readonly (string | null)[],
   columns: ImportStatus['columns'],

@@ -8,7 +8,7 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 import ProofCart from './ProofCart.vue'
 import ProofStretch from './ProofStretch.vue'
 
-/** What a finding can be checked by: an order on paper, a moment, or a stretch of a product's prices. */
+/** Proof of a finding: orders, a moment, or a product's prices over time. */
 const { finding, names } = defineProps<{ finding: FindingAnswer; names: Readonly<Record<string, string>> }>()
 
 const store = useStoreInfo()

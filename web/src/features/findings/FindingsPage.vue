@@ -9,7 +9,7 @@ import { followFindings, useFindings } from '@/stores/findings.ts'
 import FindingList from './FindingList.vue'
 import { useWantedFindings } from './useWantedFindings.ts'
 
-/** What deserves a look in the working plan; `?promotion=` leaves what is about one. */
+/** Findings of the working plan; `?promotion=` filters by promotion. */
 const findings = useFindings()
 findings.ask()
 const asked = followFindings(() => ({}))

@@ -75,7 +75,7 @@ const receipt = computed<Receipt | null>(() => {
 })
 
 const isMadeUp = (code: string) => cart.order.codes?.[code] !== undefined
-/** What is one already, or has codes that there are not, is not kept. */
+/** Skips carts that are already saved or use unknown codes. */
 const canKeep = computed(
   () => session.may('planner') && finding.kind !== 'test-cart-broken' && !cart.order.cart.codes.some(isMadeUp),
 )

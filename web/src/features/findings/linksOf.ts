@@ -1,7 +1,7 @@
 import type { FindingAnswer } from '@novalex/contract'
 import { findingText as words } from '@/locale/enFindings.ts'
 
-/** Where what a finding is about can be changed: its promotions, by name if they are several, then anything else. */
+/** Links to a finding's subjects: promotions first, by name if there are several. */
 export function linksOf(
   { subjects }: Pick<FindingAnswer, 'subjects'>,
   names: Readonly<Record<string, string>>,

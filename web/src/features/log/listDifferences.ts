@@ -5,7 +5,7 @@ interface Difference {
   readonly after: string
 }
 
-/** What an entry of the log says of before and after, place by place; what stayed is left out, and so are counters. */
+/** Differences of a log entry by path, without unchanged values and counters. */
 export function listDifferences(detail: unknown): Difference[] {
   const { before, after } = (detail ?? {}) as { before?: unknown; after?: unknown }
   const [old, now] = [flatten(before), flatten(after)]

@@ -17,7 +17,7 @@ const { rows, columns, nameOf, keyOf } = defineProps<{
   rows: readonly R[] | undefined
   asked: readonly Pick<Answer<unknown>, 'error' | 'refetch'>[]
   words: Words
-  /** What one of them is called when they are counted. */
+  /** Singular noun for counting records. */
   noun: string
   columns: readonly { readonly title: string; readonly number?: boolean }[]
   nameOf: (row: R) => string

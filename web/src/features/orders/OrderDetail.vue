@@ -27,7 +27,7 @@ const isCancelling = ref(false)
 const mayCancel = computed(() => order.value?.state === 'placed' && session.may('releaser'))
 const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone })
 
-/** What a line came to at regular prices. */
+/** Value of a line at regular prices. */
 const wasOf = (index: number) => order.value?.receipt?.lines[index]?.regular ?? 0
 
 async function cancel(): Promise<void> {

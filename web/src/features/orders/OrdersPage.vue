@@ -15,7 +15,7 @@ import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import OrderDetail from './OrderDetail.vue'
 
-/** What was sold, newest first; each opens as its receipt with what made it. */
+/** Orders, newest first; each opens as its receipt. */
 const TYPING_MS = 250
 const words = sellingText.orders
 const store = useStoreInfo()

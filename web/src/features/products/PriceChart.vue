@@ -20,7 +20,7 @@ const {
   isSmall = false,
 } = defineProps<{
   spans: HistoryAnswer['spans']
-  /** What is shown of them, as instants. */
+  /** Visible period, as instants. */
   from: number
   until: number
   now: number

@@ -9,7 +9,7 @@ import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import FloorBuffer from './FloorBuffer.vue'
 
-/** What there is to know of a product at the moment; `row` is its row in the table of all. */
+/** Facts of a product at the moment; `row`: its row in the product table. */
 const { priced, row, struck } = defineProps<{
   priced: PricedProduct
   row: TableRow | undefined

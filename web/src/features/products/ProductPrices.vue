@@ -10,7 +10,7 @@ import { describePrior } from './describePrior.ts'
 import PriceBySales from './PriceBySales.vue'
 import PriceChart from './PriceChart.vue'
 
-/** What a product cost and will cost, drawn and listed with causes; `standing` is its regular price at the moment, and what it is sold for. */
+/** Price chart and list of a product with causes; `standing`: its current regular and shelf price. */
 const { history } = defineProps<{
   name: string
   history: HistoryAnswer

@@ -2,7 +2,7 @@ import type { HistoryAnswer } from '@novalex/contract'
 import { productText } from '@/locale/enProducts.ts'
 import { formatInstant, formatMoney } from '@/locale/format.ts'
 
-/** What may be crossed out beside the present price, and why not more. */
+/** Explains the strike-through price. */
 export function describePrior(
   { prior, struck }: Pick<HistoryAnswer, 'prior' | 'struck'>,
   { regular, shelf }: { readonly regular: number; readonly shelf: number },

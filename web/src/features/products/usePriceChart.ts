@@ -16,7 +16,7 @@ Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointEle
 
 const MAX_SMALL_PRICES = 4
 
-/** What every chart of prices looks like: lines without points, prices from zero on, the theme's colours; a small one has no legend. */
+/** Common options of price charts: lines without points, axis from zero, theme colours; small ones have no legend. */
 export function usePriceChart(isSmall = () => false) {
   const colours = useChartColours()
   const base = { pointRadius: 0, pointHitRadius: 6, borderWidth: 2, stepped: false as const }

@@ -7,7 +7,7 @@ import { plural } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { MANY_ACTIONS, shiftBy, useManyActions } from './useManyActions.ts'
 
-/** What can be done with the promotions that are chosen, all at once. */
+/** Bulk actions on selected promotions. */
 const { records } = defineProps<{
   records: readonly PromotionRecord[]
   campaigns: readonly CampaignRecord[]

@@ -34,7 +34,7 @@ watch(isOpen, (is) => {
   if (is) choice.value = null
 })
 
-/** What is about delivery names no products. */
+/** Delivery offers have no products. */
 function choose(next: Choice): void {
   if (phaseOf(wordsOf(next).first) === 4) void plan(next)
   else choice.value = next

@@ -39,7 +39,7 @@ const campaigns = useAnswer('listCampaigns')
 const records = promotions.all
 const isNamed = useNamesFirst(() => records.value?.map(({ promotion }) => promotion))
 
-/** What a search looks at: the name, the note and the code. */
+/** Searched text: name, note and code. */
 const findable = ({ promotion: { name, code }, note }: PromotionRecord) =>
   `${name} ${note} ${code && 'text' in code ? code.text : ''}`.toLowerCase()
 

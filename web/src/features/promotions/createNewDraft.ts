@@ -21,7 +21,7 @@ import { offerText } from '@/locale/enOffers.ts'
 
 export type ReasonKey = 'launch' | 'clearance' | 'bigger' | 'winBack' | 'thankYou'
 
-/** What a reason adds to the first draft of its mechanic. */
+/** Changes to a mechanic's first draft by the chosen goal. */
 const REASON_CHANGES: Readonly<Record<ReasonKey, Partial<PromotionDraft>>> = {
   launch: { mechanic: { kind: 'item-discount', reach: {}, value: { percent: 1500 } } },
   clearance: {
@@ -78,7 +78,7 @@ export function findFirstGroup(
   return (isCode ? alone.at(-1) : alone[0]) ?? besideMarkdowns[0] ?? first
 }
 
-/** What a first draft is made for. */
+/** Options of a first draft. */
 export interface Wanted {
   readonly kind?: MechanicKind
   readonly reason?: ReasonKey
@@ -86,7 +86,7 @@ export interface Wanted {
   readonly reach?: Reach
   /** Some of these products, the cheapest first, for prices to begin with. */
   readonly sample?: readonly Pick<Product, 'sku' | 'regularPrice'>[]
-  /** What the promotion is called; else a word for its kind. */
+  /** Name of the promotion; absent: a generic name of its type. */
   readonly name?: string
 }
 

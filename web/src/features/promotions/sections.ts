@@ -14,9 +14,9 @@ export type SectionKey = 'what' | 'reach' | 'shopper' | 'when' | 'stacking' | 'l
 interface Section {
   readonly key: SectionKey
   readonly editor: Component
-  /** Where its problems lie. */
+  /** Paths of its problems. */
   readonly paths: readonly string[]
-  /** What of that belongs to another section. */
+  /** Paths that belong to another section. */
   readonly except?: string
 }
 

@@ -11,7 +11,7 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { extendByMonth } from './extendEnd.ts'
 import { toDraft } from '@/draft/toDraft.ts'
 
-/** What one promotion of many becomes; null where it has nothing to change. */
+/** Changed draft of one of many promotions; null: no change. */
 type Change = (record: PromotionRecord) => Partial<PromotionDraft> | null
 
 const words = text.promotions.many

@@ -21,7 +21,7 @@ export interface PromotionAction {
 const words = text.promotions
 const { archive } = planningText
 
-/** What can be done to a promotion from a list; each change can be undone from the notice that follows it. */
+/** Actions on a promotion in a list; each can be undone from its notice. */
 export function usePromotionActions() {
   const router = useRouter()
   const notice = useNotice()
@@ -75,7 +75,7 @@ export function usePromotionActions() {
     notice.say(words.removed(promotion.name), { label: text.common.undo, run })
   }
 
-  /** What runs, or will by itself, is not put away. */
+  /** Rejects archiving a promotion that is live or scheduled. */
   function canArchive({ promotion }: PromotionRecord): boolean {
     return !['running', 'waiting'].includes(computeStatus(promotion, store.zone, moment.now))
   }

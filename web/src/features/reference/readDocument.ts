@@ -9,7 +9,7 @@ export interface Operation {
   readonly summary: string
   readonly description: string
   readonly parameters: readonly { readonly name: string; readonly in: string; readonly required: boolean }[]
-  /** What is sent, what is answered, and which errors. */
+  /** Request, response and errors of an operation. */
   readonly parts: readonly { readonly title: string; readonly schema?: unknown }[]
 }
 

@@ -5,7 +5,7 @@ import { provideProofPlan } from '@/features/findings/proofPlan.ts'
 import { findingText } from '@/locale/enFindings.ts'
 import { followFindings } from '@/stores/findings.ts'
 
-/** What the next release would bring that deserves a look; what is grave holds it back until it is mended or set aside. */
+/** Findings of the next release; serious ones block it until they are fixed or set aside. */
 const { again } = defineProps<{
   /** The older release that is taken up again, if one is. */
   again: number | null

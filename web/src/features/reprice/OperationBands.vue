@@ -7,7 +7,7 @@ import { useFields } from '@/components/fields.ts'
 import { repriceText as words } from '@/locale/enReprice.ts'
 import { useEdited } from '@/composables/useEdited.ts'
 
-/** What is done to prices, by bands of the price that it is reckoned from. Each upper limit follows from the next lower one. */
+/** Operations by price band. Each upper limit is the next band's lower one. */
 const { bands } = defineProps<{ bands: readonly OperationBand[] }>()
 const emit = defineEmits<{ change: [bands: OperationBand[]] }>()
 

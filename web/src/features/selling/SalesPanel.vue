@@ -13,7 +13,7 @@ import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import CorrectionDialog from './CorrectionDialog.vue'
 
-/** What a promotion sold and gave so far, by day, beside its limits. */
+/** Sales and reductions of a promotion by day, with its limits. */
 const DayChart = later(() => import('./DayChart.vue'))
 const words = sellingText.counts
 const { draft, record } = usePromotion()

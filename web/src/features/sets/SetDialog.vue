@@ -26,7 +26,7 @@ const content = computed<SetDraft['content']>(() =>
   kind.value === 'skus' ? { skus: skus.value } : { filter: reach.value },
 )
 
-/** What it would hold now. An empty choice by hand is nothing; an empty filter is everything. */
+/** Current content. An empty selection holds nothing; an empty filter holds everything. */
 const asked = refDebounced(content, TYPING_MS)
 const isNothing = computed(() => 'skus' in asked.value && asked.value.skus.length === 0)
 const { data: reached } = useAnswer('getReach', () => {

@@ -56,7 +56,7 @@ const SECTIONS: readonly { readonly name: string; readonly links: readonly Link[
     ],
   },
 ]
-/** What one's role opens. */
+/** Entries that the user's role allows. */
 const sections = computed(() =>
   SECTIONS.map(({ name, links }) => ({
     name,

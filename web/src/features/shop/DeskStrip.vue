@@ -6,7 +6,7 @@ import SignInAgain from '@/features/access/SignInAgain.vue'
 import { useShellKeys } from '@/features/shell/useShellKeys.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
-/** What shoppers would not have: for people of the desk, which moment and plan the shop shows, and the way back. */
+/** Bar for staff: shows the shop's moment and plan, and leads back to the desk. */
 const store = useStoreInfo()
 useChangeEvents()
 useShellKeys()

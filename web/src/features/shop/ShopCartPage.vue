@@ -33,7 +33,7 @@ const refusal = ref('')
 const asked = useAnswer('priceShopCart', () => (shop.count === 0 ? null : { body: { ...view.asked, cart: shop.cart } }))
 const { data, error } = asked
 
-/** What makes the cart one that can't be priced is taken out, and said; the rest of it stays. */
+/** Removes whatever prevents pricing the cart, and says so. */
 watch(error, (failure) => {
   if (failure) settle(failure)
 })
@@ -60,7 +60,7 @@ async function lookAgain(): Promise<void> {
 }
 
 let told = ''
-/** What begins to hold as the cart grows is said, as long as it is true. */
+/** Announces offers that begin to apply, as long as they do. */
 watch(data, (now, before) => {
   if (!now || !before) return
   if (notice.notice?.text === told && !findBegun(now).includes(told)) notice.close()

@@ -7,7 +7,7 @@ import { useShopView } from '@/stores/shopView.ts'
 import { useShopCart } from './shopCart.ts'
 import { useCheckout } from './useCheckout.ts'
 
-/** Who orders, and the order itself, at the price that stands above. */
+/** Buyer details and the order button, at the price shown above. */
 const { answer, isRepricing } = defineProps<{
   answer: ShopCartAnswer
   /** Whether the cart has changed since it was priced. */

@@ -6,7 +6,7 @@ import { useForm } from '@/components/useForm.ts'
 import { shopText } from '@/locale/enShop.ts'
 import ShopFrame from './ShopFrame.vue'
 
-/** Where the link of a message confirms a consent; its secret stands after the #, which no server is told. */
+/** Page for confirming a consent. The link's secret is in the fragment, which is never sent. */
 const words = shopText.consent
 const route = useRoute()
 const isDone = ref(false)

@@ -16,7 +16,7 @@ const email = ref('')
 const name = ref('')
 const consent = ref(false)
 const { refusal, isSending, submit } = useForm({ hasFields: false })
-/** What came of asking: sent, with the code where the page may show it. */
+/** Result of a request: sent, with the code if the page may show it. */
 const given = ref<{ readonly code: string | null } | null>(null)
 
 const ask = () =>

@@ -34,7 +34,7 @@ const question = () => ({ params: { sku }, query: view.asked })
 const asked = useAnswer('getShopProduct', question, { refetchInterval: () => LOOK_AGAIN_MS })
 const { data } = asked
 const { data: offers } = useAnswer('listShopOffers', question)
-/** What was written about the promotions behind the price. */
+/** Texts of the promotions behind the price. */
 const notes = computed(() =>
   (data.value?.product.displays ?? []).filter(
     (display) => isShownIn(display, 'product') && (display.title || display.description),

@@ -4,7 +4,7 @@ export interface Drawing {
   readonly lines: string
 }
 
-/** What stands for each uppermost category, by its id. */
+/** Drawing of each top-level category, by id. */
 const DRAWINGS: Readonly<Record<string, Drawing>> = {
   acrylic: {
     tint: 'M58 52h44v38q0 6-6 6H64q-6 0-6-6z',

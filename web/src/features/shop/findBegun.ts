@@ -7,7 +7,7 @@ type Cart = Pick<ShopCartAnswer, 'lines'> & { readonly delivery: Pick<ShopCartAn
 
 const EMPTY: Cart = { lines: [], delivery: { causes: [] } }
 
-/** What a cart has now that it did not have before (an empty one, if none is given), offers and gifts, as a shopper reads it. */
+/** Offers and gifts that the cart gained since the previous one (default: an empty cart), as shown to shoppers. */
 export function findBegun(now: Cart, before: Cart = EMPTY): string[] {
   const [old, young] = [sumCauses(before), sumCauses(now)]
   const offers = [...young].flatMap(([name, amount]) =>

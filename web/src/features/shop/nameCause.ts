@@ -6,7 +6,7 @@ type Cause = ShopCartAnswer['surcharges'][number]
 
 type Line = ShopCartAnswer['lines'][number]
 
-/** What changed a price, as a shopper reads it: its title, its code, or a word for its kind. */
+/** Cause of a price change for shoppers: title, code, or a generic name of its type. */
 export function nameCause({ kind, title, code }: Pick<Cause, 'kind' | 'title' | 'code'>): string {
   return title ?? (code === null ? wordsOf({ kind }).cause : shopText.byCode(code))
 }

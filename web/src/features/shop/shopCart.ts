@@ -64,7 +64,7 @@ export const useShopCart = defineStore('shop-cart', () => {
   }
 })
 
-/** What the browser kept, as far as it can be read. */
+/** Value from the browser's storage, if it is readable. */
 function read(kept: Partial<Kept>, nothing: Kept): Kept {
   if (!Array.isArray(kept.lines) || !Array.isArray(kept.codes)) return nothing
   const delivery = typeof kept.delivery === 'object' ? kept.delivery : null

@@ -56,7 +56,7 @@ function createKey(): string {
     .replaceAll('/', '_')
 }
 
-/** What the browser kept, as far as it can be read. */
+/** Value from the browser's storage, if it is readable. */
 function parse<T>(text: string): T | null {
   try {
     return text === '' ? null : JSON.parse(text)

@@ -70,7 +70,7 @@ export function useRankMoves(records: MaybeRefOrGetter<readonly PromotionRecord[
     if (id !== null) void move(id, () => target)
   }
 
-  /** What a row listens to. */
+  /** Event listeners of a row. */
   const rowOf = (id: string) => ({
     'data-rank-of': id,
     draggable: true,

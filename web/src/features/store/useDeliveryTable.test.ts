@@ -44,7 +44,7 @@ async function start() {
   })
   const table = useDeliveryTable()
   const saved = () => asked.of('saveDelivery').map(({ body }) => (body as { options: DeliveryOption[] }).options)
-  /** What somebody else makes of it meanwhile. */
+  /** A concurrent change by somebody else. */
   const changeElsewhere = async (delivery: readonly DeliveryOption[]) => {
     Object.assign(present, { delivery, version: present.version + 1 })
     await result.store.refresh()

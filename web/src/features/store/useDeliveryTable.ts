@@ -23,7 +23,7 @@ export function useDeliveryTable() {
   const added = ref('')
   const refusal = ref('')
   const options = computed(() => toOptions(ways.value, countries.value))
-  /** What the edits began from, and its version. */
+  /** Base of the edits, and its version. */
   let basis = store.delivery
   let version = store.info!.version
   const isChanged = computed(() => !dequal(options.value, store.delivery))
@@ -50,7 +50,7 @@ export function useDeliveryTable() {
     countries.value = [...countries.value, country.value]
     added.value = ''
   }
-  /** What can't be read in it goes with it. */
+  /** Its unreadable input is dropped with it. */
   function removeWay(at: number): void {
     ways.value = ways.value.filter((_way, index) => index !== at)
     fields.typed.clear()

@@ -8,12 +8,12 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 import type { Compared, EdgePrices } from '@/workers/tillPricing.ts'
 import { useTillCart } from './useTill.ts'
 
-/** What lies beside each limit of the promotion: carts to put in the till, moments to go to, and what has been sold. */
+/** Edge cases of each limit: carts for the till, moments to go to, and sales figures. */
 const { edges, products } = defineProps<{ edges: EdgePrices | null; products: readonly Product[] }>()
 
 interface Row extends Compared {
   readonly title: string
-  /** Where the title alone does not say all. */
+  /** Explanation, where the title isn't enough. */
   readonly spoken?: string
   readonly isHere: boolean
   /** Null where there is nowhere to go. */

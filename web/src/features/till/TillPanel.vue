@@ -56,7 +56,7 @@ watch(reach, (found) => {
   if ('options' in mechanic) till.delivery ??= pickDelivery(mechanic.options, store.delivery).option
 })
 
-/** What is said of the cart where it is the proof of a deepest stack. */
+/** Explanation of a cart that proves a deepest stack. */
 const deepest = computed(() => {
   const finding = findings.open.find(({ kind, proof }) => {
     return (

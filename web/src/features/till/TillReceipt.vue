@@ -50,7 +50,7 @@ const lines = computed(() =>
     return { product, quantity, line: line?.quantity === quantity ? line : null }
   }),
 )
-/** What the plan as it is kept would make of the same cart, where that differs. */
+/** Total of the same cart under the saved plan, if it differs. */
 const before = computed(() => {
   const [old, young] = [answer?.before.totals.grand, answer?.after?.totals.grand]
   return old !== undefined && young !== undefined && old !== young ? old : null

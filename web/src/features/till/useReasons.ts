@@ -3,7 +3,7 @@ import { explainCode, explainOutcome } from '@/sentences/reasons.ts'
 import { useNames } from '@/stores/names.ts'
 import { usePromotionLookup } from './usePromotionLookup.ts'
 
-/** What became of promotions and codes at the till, in sentences. */
+/** Outcomes of promotions and codes at the till, as sentences. */
 export function useReasons(edited: () => Promotion) {
   const names = useNames()
   const find = usePromotionLookup(edited)

@@ -31,7 +31,7 @@ export const useTillCart = defineStore('till', () => {
   const delivery = ref<string | null>(null)
   const country = ref('')
   const store = useStoreInfo()
-  /** Where the chosen way of delivery goes, at which price. */
+  /** Destinations of the chosen delivery option, with prices. */
   const served = computed(() => store.delivery.find(({ id }) => id === delivery.value)?.prices ?? [])
   const chosenDelivery = computed(() => {
     const place = served.value.find((one) => one.country === country.value) ?? served.value[0]
@@ -82,7 +82,7 @@ export const useTillCart = defineStore('till', () => {
       return product ? [{ product, quantity }] : []
     })
   }
-  /** Who buys, with which codes, by which channel and delivered how, as in an order that was made up, maybe with codes that were. */
+  /** Sets shopper, codes, channel and delivery from a generated order, whose codes may be generated too. */
   function enter({ codes: wanted, channel: by, delivery: way, shopper: who }: Cart, register: CodeRegister = {}): void {
     codes.value = [...wanted]
     madeUp.value = register

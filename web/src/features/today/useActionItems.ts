@@ -22,7 +22,7 @@ export interface ActionItem {
 /** How near an end is when it is listed. */
 const SOON_MS = 48 * HOUR_MS
 
-/** Where each kind that calls for an act at once is settled; other findings can wait. */
+/** Page that resolves each urgent kind of finding; others can wait. */
 const ACTS: Partial<
   Record<FindingKind, { readonly title: string; readonly path: (finding: FindingAnswer) => string }>
 > = {

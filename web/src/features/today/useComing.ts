@@ -17,7 +17,7 @@ import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
-/** What happens at an instant: something starts, ends, or goes to its next rung. */
+/** Events at an instant: something starts, ends, or reaches its next rung. */
 interface Coming {
   readonly at: Instant
   readonly time: string

@@ -10,19 +10,19 @@ export interface PartWords<P> {
 /** All words that belong to one mechanic. `P` are the parts that it adds to its promotion's sentence. */
 export interface MechanicWords<M, P extends { readonly part: string }> {
   readonly title: string
-  /** What its card promises, and the draft that the card makes, on everything until products are chosen. */
+  /** Text of its card, and the draft that the card creates for all products. */
   readonly example: string
   readonly first: M
   /** The name of a new promotion of this kind. */
   readonly newName: string
-  /** What it is called beside a price in the shop. */
+  /** Label beside a price in the shop. */
   readonly cause: string
   readonly parts: { readonly [K in P['part']]: PartWords<Extract<P, { readonly part: K }>> }
-  /** What to do, on which goods, for what, as a shopper reads it. */
+  /** Offer text for shoppers: requirement, goods and reward. */
   sayInShop(mechanic: M, goodsOf: (reach: Reach) => string): string
-  /** What somebody gets who reaches it; absent: the value alone. */
+  /** Reward text; absent: only the value. */
   sayReward?(reward: Reward): string
-  /** What it did; absent: it took an amount off. */
+  /** Effect text; absent: an amount taken off. */
   sayApplied?(amount: string): string
   /** Why it saved nothing; absent: nothing in the cart would be cheaper. */
   readonly noSaving?: string

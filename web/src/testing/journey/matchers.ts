@@ -3,7 +3,7 @@ import { DISABLED, isMeant, PATIENCE, textOf, type Locator } from './locator.ts'
 
 type Name = string | RegExp
 
-/** What is expected of elements on the screen, now or soon; the same words as journeys in a browser use. */
+/** Retrying matchers for elements, named as in browser journeys. */
 interface ScreenMatchers {
   toBeVisible(): Promise<void>
   toBeHidden(): Promise<void>

@@ -18,8 +18,8 @@ import { checkKnown } from './productFigures.ts'
 type PastPrices = Parameters<typeof replacePastPrices>[1]
 
 /**
- * What products cost before. Rows that say what is known anyway, brought in before or shown by the shop, change nothing; of the products of the file,
- * what else was brought in before makes room. Expects that what the shop showed is written until now.
+ * Price history. Rows that repeat known prices, imported or shown by the shop, change nothing; other imported prices of the file's products
+ * are replaced. Requires shown prices to be stored until now.
  */
 export const HISTORY_KIND: ImportWork<HistoryRow, PastPrices> = {
   belongsTo: 'catalogue',
@@ -49,7 +49,7 @@ export const HISTORY_KIND: ImportWork<HistoryRow, PastPrices> = {
   undo: (transaction, before) => replacePastPrices(transaction, before),
 }
 
-/** What was brought in of a row's product, as far as the row tells it. */
+/** Imported prices of a row's product, within the row's period. */
 function clip(brought: readonly HistorySpan[], { sku, start, end }: Row): PastPrices['prices'] {
   return brought.flatMap((span) => {
     const [from, until] = [Math.max(span.from, start!), Math.min(span.until, end!)]

@@ -23,7 +23,7 @@ import { parseTableFile } from '../../../platform/files/parseTableFile.ts'
 import type { ImportInput, ImportWork } from '../importWork.ts'
 import { undoProducts, type ProductsBefore } from './undoProducts.ts'
 
-/** What of the catalogue a file changes, as it was before. */
+/** Catalogue entries that a file changes, as they were before. */
 interface Kept extends ProductsBefore {
   readonly products: Product[]
   readonly added: string[]
@@ -84,7 +84,7 @@ export const PRODUCTS_KIND: ImportWork<ProductRow, ProductsBefore> = {
   undo: undoProducts,
 }
 
-/** What a file makes of the stock of products that are there, which stays as it is until then. */
+/** Stock changes of existing products; locks their stock. */
 async function lockChanges(
   transaction: Connection,
   products: readonly Product[],

@@ -11,12 +11,12 @@ import { findCategoryUses, refuseUsedProducts } from '../../catalogue/uses.ts'
 import type { Connection } from '../../../platform/db/openDatabase.ts'
 import type { UndoScope } from '../importWork.ts'
 
-/** What a file did to products: those that it changed, as they were, and what came with it. */
+/** Undo data of a product file: changed products as they were, and what was added. */
 export interface ProductsBefore {
   readonly products: readonly Product[]
   readonly added: readonly string[]
   readonly categories: readonly string[]
-  /** What it made of the stock of products that were there. */
+  /** Stock changes of products that already existed. */
   readonly stock?: readonly StockChange[]
 }
 

@@ -9,7 +9,7 @@ import { productText } from '@/locale/enProducts.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
 import { isNumberColumn, NUMBER_COLUMN_KINDS } from './columns.ts'
 
-/** What a column, or several that share a head, must be like. */
+/** Filter of a column, or of several with a shared heading. */
 const { columns, promotions } = defineProps<{
   title: string
   columns: readonly (NumberColumn | ListColumn)[]

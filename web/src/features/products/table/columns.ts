@@ -22,7 +22,7 @@ export const NUMBER_COLUMN_KINDS: Readonly<Record<NumberColumn, NumberKind>> = {
   cover: 'count',
 }
 
-/** What a column of numbers shows of a row. */
+/** Value of a number column in a row. */
 export function showNumber({ product, ...row }: TableRow, column: NumberColumn): string {
   switch (column) {
     case 'saving':

@@ -15,7 +15,7 @@ const errors = (key: string) => problemsAt(`display.${key}`).map(explainProblem)
 const hasSteps = computed(() => 'tiers' in draft.value.mechanic)
 const isSale = computed(() => phaseOf(draft.value.mechanic) === 1)
 
-/** What says the same as nothing is left out. */
+/** Omits values that equal the default. */
 function set(changes: { [K in keyof Display]?: Display[K] | undefined }): void {
   const next = Object.entries({ ...display.value, ...changes }).filter(
     // Whether it is listed is the one that is off unless said.

@@ -14,7 +14,7 @@ const wanted = reactive<{ -readonly [K in keyof Filling]: Filling[K] }>(proposeF
 const kind = computed(() => ('percent' in value ? 'percent' : 'money'))
 const rungs = computed(() => fillRungs(value, wanted))
 
-/** What is proposed follows the value above, each time it is opened. */
+/** Proposed values follow the value above, each time the dialog opens. */
 function open(is: boolean): void {
   if (is) Object.assign(wanted, proposeFilling(value))
   isOpen.value = is

@@ -50,7 +50,7 @@ const base = computed(() => {
 const price = computed(() => reach.value?.reaches[0]?.sample.at(-1)?.regularPrice ?? null)
 /** A step at nothing sold leaves no room for the value above. */
 const isBaseDead = computed(() => !isRequired && ladder.value?.by === 'unitsSold' && ladder.value.rungs[0]?.at === 0)
-/** What many steps begin from. */
+/** Starting point for filling steps. */
 const like = computed(() => rows.value[0]?.value ?? createValue(kinds[0]!))
 
 function setBy(by: Ladder['by'] | 'none'): void {
@@ -94,7 +94,7 @@ function tidy(event: FocusEvent): void {
   rows.value = orderRungs(ladder.value.by, rows.value)
 }
 
-/** Where a row stands in the plan, as problems name it. */
+/** Path of a row, as in problems. */
 const pathOf = (row: Rung) => `ladder.rungs.${sortRungs(rows.value).indexOf(row)}`
 
 /** How long a step by units sold holds. */

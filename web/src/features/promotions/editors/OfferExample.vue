@@ -11,7 +11,7 @@ import { useReasons } from '@/features/till/useReasons.ts'
 import FloorNote from '@/components/FloorNote.vue'
 import { useExamples } from './useExamples.ts'
 
-/** What the promotion does beside all others, in carts of its own products: as the till prices them. */
+/** Example carts of the promotion's products, priced with all other promotions. */
 const { draft, record, reach: data } = usePromotion()
 const store = useStoreInfo()
 const { explain } = useReasons(() => toPromotion(record.value, draft.value))

@@ -6,9 +6,9 @@ export interface Rung {
   readonly value: Value
 }
 
-/** What first steps follow from. */
+/** Inputs of the first steps. */
 export interface Ground {
-  /** What holds without a ladder; undefined where nothing does. */
+  /** Value without a ladder; undefined: none. */
   readonly base: Value | undefined
   /** The regular price of a product that it is for; null: none is known. */
   readonly price: MinorUnits | null

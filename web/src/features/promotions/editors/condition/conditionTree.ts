@@ -36,7 +36,7 @@ export function fromGroup({ kind, parts }: Group): Condition | null {
   return kind === 'all' ? { all: parts } : { any: parts }
 }
 
-/** Where the part at an index lies, as problems name it: a group of one part is that part itself. */
+/** Path of the part at an index, as in problems: a group of one part is that part itself. */
 export function pathOf(condition: Condition | null, path: string, index: number): string {
   if (condition === null) return path
   return 'all' in condition ? `${path}.all.${index}` : 'any' in condition ? `${path}.any.${index}` : path
