@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { readUnits } from './readUnits.ts'
+import { readUnits, showUnits } from './readUnits.ts'
 
 function typed(value: string): Event {
   const field = document.createElement('input')
@@ -13,7 +13,7 @@ test.each([
   ['3', 3],
   ['3.7', 3],
   ['0', 0],
-  ['', 0],
+  ['', null],
   ['10', 10],
   ['11', null],
   ['-1', null],
@@ -25,4 +25,10 @@ test.each([
 
 test('what is no field has none', () => {
   expect(readUnits(new Event('input'))).toBeNull()
+})
+
+test('a field that is left empty shows the units in force', () => {
+  const event = typed('')
+  showUnits(event, 3)
+  expect(event.target).toMatchObject({ value: '3' })
 })

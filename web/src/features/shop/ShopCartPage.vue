@@ -2,7 +2,7 @@
 import type { ShopCartAnswer } from '@novalex/contract'
 import { formatAmount } from '@novalex/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { readUnits } from '@/composables/readUnits.ts'
+import { readUnits, showUnits } from '@/composables/readUnits.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import type { ApiError } from '@/api/http.ts'
 import LoadError from '@/components/LoadError.vue'
@@ -103,9 +103,13 @@ function useCode(): void {
   }
 }
 
-function onQuantity(sku: string, event: Event): void {
+function onQuantity(
+  { sku, quantity: before }: { readonly sku: string; readonly quantity: number },
+  event: Event,
+): void {
   const quantity = readUnits(event)
-  if (quantity !== null) shop.setQuantity(sku, quantity)
+  if (quantity === null) showUnits(event, before)
+  else shop.setQuantity(sku, quantity)
 }
 </script>
 
@@ -124,7 +128,7 @@ function onQuantity(sku: string, event: Event): void {
             max="9999"
             :value="line.quantity"
             :aria-label="shopText.quantity(line.name)"
-            @change="(event) => onQuantity(line.sku, event)"
+            @change="(event) => onQuantity(line, event)"
           />
           <span v-else>{{ line.quantity }} ×</span>
           <span>

@@ -7,6 +7,10 @@ test('too many codes that there are not: a wait is told, and the cart goes on wi
   await page.goto('/shop/products/MRK-TITWHI')
   await page.getByRole('button', { name: 'Into the cart' }).click()
   await page.getByRole('link', { name: 'Cart (1)' }).click()
+  const quantity = page.getByRole('spinbutton')
+  await quantity.fill('')
+  await quantity.press('Tab')
+  await expect(quantity).toHaveValue('1')
   for (let at = 1; at <= 5; at++) {
     await page.getByLabel('Code', { exact: true }).fill(`guess-${at}`)
     await page.getByRole('button', { name: 'Use it' }).click()

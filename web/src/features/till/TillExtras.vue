@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Promotion } from '@novalex/core'
 import { computed, ref } from 'vue'
-import { readUnits } from '@/composables/readUnits.ts'
+import { readUnits, showUnits } from '@/composables/readUnits.ts'
 import { text } from '@/locale/en.ts'
 import { sellingText } from '@/locale/enSelling.ts'
 import { useCounts } from '@/stores/counts.ts'
@@ -80,6 +80,7 @@ function add(): void {
       :value="till.sold"
       :aria-label="sellingWords.units"
       @input="setSold"
+      @change="(event) => showUnits(event, Number(till.sold))"
     />
     <select v-model="till.delivery" :aria-label="words.delivery">
       <option :value="null">{{ words.noDelivery }}</option>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formatAmount, type Promotion, type Quote } from '@novalex/core'
 import { computed } from 'vue'
-import { readUnits } from '@/composables/readUnits.ts'
+import { readUnits, showUnits } from '@/composables/readUnits.ts'
 import { text } from '@/locale/en.ts'
 import { explainNudge } from '@/sentences/reasons.ts'
 import { nameDelivery } from '@/locale/ruleWords.ts'
@@ -75,6 +75,7 @@ function onQuantity(sku: string, event: Event): void {
             :value="quantity"
             :aria-label="words.quantity(product.name)"
             @input="(event) => onQuantity(product.sku, event)"
+            @change="(event) => showUnits(event, quantity)"
           />
           <span class="what">× {{ product.name }}</span>
           <i class="dots" />

@@ -18,6 +18,12 @@ test('10 off once from 50: at 49.99, at 50.00, and with ten items', async ({ pag
   await expectTotal(page, '40.00')
   await setQuantity(page, 'Ten', 10)
   await expectTotal(page, '90.00')
+  // A field that is emptied to be typed anew takes nothing out.
+  const quantity = page.getByLabel('Quantity of Ten', { exact: true })
+  await quantity.fill('')
+  await expectTotal(page, '90.00')
+  await quantity.press('Tab')
+  await expect(quantity).toHaveValue('10')
   await expectSaved(page)
 })
 
