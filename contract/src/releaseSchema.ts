@@ -8,7 +8,7 @@ export const ReleaseSummary = Type.Object(
     number: Version,
     at: InstantText,
     by: Type.String(),
-    /** Preparer, if somebody else released it. */
+    /** Preparer, if another person released it. */
     preparedBy: Nullable(Type.String()),
     note: Type.String(),
     promotions: Whole,

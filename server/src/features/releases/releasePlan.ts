@@ -23,7 +23,7 @@ import {
 import { checkPlan, compareSets } from './review.ts'
 
 export interface ReleaseTask {
-  /** Request to release the plan, or approval of somebody else's preparation. */
+  /** Request to release the plan, or approval of another person's preparation. */
   readonly request: ReleaseRequest | { readonly approves: string }
   readonly by: string
   readonly at: Instant
