@@ -20,6 +20,8 @@ const SHARED_TEST = {
   // The first journey of a process compiles the application, which a busy machine takes a minute for.
   testTimeout: 240_000,
   hookTimeout: 120_000,
+  // Sentences are compared whole.
+  chaiConfig: { truncateThreshold: 0 },
 } satisfies TestProjectInlineConfiguration['test']
 
 export default defineConfig({

@@ -2,32 +2,32 @@ import type { Page } from '@playwright/test'
 import { expect, expectSaved, findAxeFaults, tabTo, test } from './novalex.ts'
 
 const SCREENS = [
-  ['Promotions', '/promotions', 'Spring paper, 15 %'],
-  ['a promotion', '/promotions/demo-1', 'Edges'],
-  ['a promotion with bands', '/promotions/demo-5', 'Add a band'],
-  ['a cart offer', '/promotions/demo-13', 'Edges'],
-  ['the calendar', '/calendar', 'Deepest reduction'],
-  ['a campaign', '/campaigns/clearance', 'Delete the campaign'],
-  ['product sets', '/sets', 'Small treats'],
+  ['Promotions', '/promotions', 'Spring paper: 15% off'],
+  ['a promotion', '/promotions/demo-1', 'Edge cases'],
+  ['a promotion with bands', '/promotions/demo-5', 'Add price band'],
+  ['a cart offer', '/promotions/demo-13', 'Edge cases'],
+  ['the calendar', '/calendar', 'Deepest discount'],
+  ['a campaign', '/campaigns/clearance', 'Delete campaign'],
+  ['Product sets', '/sets', 'Small treats'],
   ['shoppers', '/shoppers', 'newsletter'],
-  ['Today', '/today', 'Runs now'],
+  ['Today', '/today', 'Running now'],
   ['findings', '/findings', 'Three brushes'],
   ['occasions', '/occasions', 'Town fair'],
-  ['stacking', '/stacking', 'Two that meet'],
-  ['test carts', '/test-carts', 'Three brushes'],
+  ['stacking', '/stacking', 'Compare two promotions'],
+  ['Test carts', '/test-carts', 'Three brushes'],
   ['Products', '/products', 'Drawing sheet A4'],
-  ['a product', '/products/SHT-A3', 'Price through time'],
-  ['new prices', '/reprice', 'Worth a look'],
-  ['Releases', '/releases', 'Releases so far'],
-  ['the store', '/store', 'An empty cell: it does not go there.'],
+  ['a product', '/products/SHT-A3', 'Price history and forecast'],
+  ['new prices', '/reprice', 'Check'],
+  ['Releases', '/releases', 'Release history'],
+  ['the store', '/store', 'Delivery prices before discounts.'],
   ['people', '/people', 'planner@fennmoor.example'],
-  ['keys for shops', '/keys', 'There is no key yet.'],
-  ['the mailbox', '/mailbox', 'Nothing was sent yet.'],
+  ['keys for shops', '/keys', 'No API keys yet.'],
+  ['the mailbox', '/mailbox', 'No emails yet.'],
   ['the log', '/log', 'Relia Voss'],
   ['oneself', '/me', 'this one'],
   ['the interface for programs', '/reference', '/api/shop/cart'],
   ['the shop', '/shop', 'Drawing sheet A4'],
-  ['a product in the shop', '/shop/products/SHT-A3', 'Back to the list'],
+  ['a product in the shop', '/shop/products/SHT-A3', 'Back to products'],
 ] as const
 
 /** Some screens a journey, since each begins with the demo shop fresh. */
@@ -74,22 +74,22 @@ test('by keyboard alone: find a promotion, change it, step through time, release
   await press('/')
   await page.keyboard.type('sketchbooks')
   await expect(page.getByText('1 promotion', { exact: true })).toBeVisible()
-  const link = page.getByRole('link', { name: 'Sketchbooks at one price' })
+  const link = page.getByRole('link', { name: 'Sketchbooks: one price' })
   await tabTo(page, link)
   await press('Enter')
-  const price = page.getByLabel('New price of each item')
+  const price = page.getByLabel('New price of each unit')
   await expect(price).toBeVisible()
   await tabTo(page, price)
   await press('Control+a')
   await page.keyboard.type('9,50')
   await expectSaved(page)
   await press('Control+z')
-  await expect(page.getByTestId('sentence')).toContainText('9.90 € each')
+  await expect(page.getByTestId('sentence')).toContainText('€9.90 each')
   await press('Control+Shift+z')
-  await expect(page.getByTestId('sentence')).toContainText('9.50 € each')
+  await expect(page.getByTestId('sentence')).toContainText('€9.50 each')
   await expectSaved(page)
   await page.getByRole('heading', { name: 'Till' }).click()
-  const moment = page.getByRole('button', { name: /, Choose a moment$/ })
+  const moment = page.getByRole('button', { name: /, Choose date and time$/ })
   await expect(moment).toContainText('Wed 10 Mar 2027, 09:41')
   await press('.')
   await expect(moment).toContainText('Sat 13 Mar 2027, 00:00')
@@ -100,10 +100,10 @@ test('by keyboard alone: find a promotion, change it, step through time, release
   await press('n')
   await expect(moment).toContainText('Wed 10 Mar 2027, 09:41')
   await press('?')
-  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Shortcuts' })).toBeVisible()
   await press('g', 'r')
-  await expect(page.getByRole('heading', { name: 'Keys' })).toBeHidden()
-  await expect(page.getByRole('row', { name: /changed Sketchbooks at one price/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Shortcuts' })).toBeHidden()
+  await expect(page.getByRole('row', { name: /Changed Sketchbooks: one price/ })).toBeVisible()
   const note = page.getByLabel('Note for this release')
   await tabTo(page, note)
   await page.keyboard.type('Sketchbooks at 9.50')

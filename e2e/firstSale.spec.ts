@@ -11,43 +11,41 @@ test('bring in products, plan a sale, prove it, release it, see it in the shop',
   await test.step('a product file comes in after a look', async () => {
     await page.goto('/products')
     await expect(page.getByText('240 products')).toBeVisible()
-    await page.getByRole('button', { name: 'Bring in a file …' }).click()
+    await page.getByRole('button', { name: 'Import file…' }).click()
     const file = { name: 'inks.csv', mimeType: 'text/csv', buffer: Buffer.from(`\uFEFF${FILE}`) }
-    await page.getByLabel('Choose a file').setInputFiles(file)
+    await page.getByLabel('Choose file').setInputFiles(file)
     const dialog = page.getByRole('dialog')
     await expect(dialog.getByText('Inks · Inks > Bottles · Nibs')).toBeVisible()
-    await dialog.getByRole('button', { name: 'Accept' }).click()
+    await dialog.getByRole('button', { name: 'Import' }).click()
     await expect(page.getByText('243 products')).toBeVisible()
   })
 
   await test.step('a percentage sale on the new category', async () => {
     await page.goto('/promotions')
-    await page.getByRole('button', { name: 'Plan a promotion' }).click()
-    await page.getByRole('button', { name: /^Sale price/ }).click()
+    await page.getByRole('button', { name: 'New promotion' }).click()
+    await page.getByRole('button', { name: /^Markdown/ }).click()
     // On what is the first question; all products are a choice that one makes.
     await expect(page.getByRole('button', { name: 'Create' })).toBeDisabled()
-    const categories = page.getByRole('combobox', { name: 'In these categories, and all below' })
+    const categories = page.getByRole('combobox', { name: 'Categories (including subcategories)' })
     await categories.fill('bottles')
     await page.getByRole('option', { name: /Inks › Bottles/ }).click()
     await expect(page.getByRole('dialog').getByText('2 products', { exact: true })).toBeVisible()
     // By key: the list of the field may lie over it.
     await expect(page.getByRole('button', { name: 'Create' })).toBeEnabled()
     await page.getByRole('button', { name: 'Create' }).press('Enter')
-    await expect(page.getByTestId('sentence')).toContainText('20 % less than the regular price for Inks › Bottles')
-    await page.getByLabel('Percent off').fill('20 %')
-    await page.getByRole('button', { name: 'Until when', exact: true }).click()
+    await expect(page.getByTestId('sentence')).toContainText('20% off the regular price of Inks › Bottles')
+    await page.getByLabel('Percent off').fill('20%')
+    await page.getByRole('button', { name: 'Dates', exact: true }).click()
     await page.getByRole('textbox', { name: 'First day' }).fill('2027-03-27')
     await page.getByRole('textbox', { name: 'Last day' }).fill('2027-03-28')
     await expect(
-      page.getByText(
-        /Last moment Sun 28 Mar 2027, 23:59:59; full price again from Mon 29 Mar 2027, 00:00, Vienna time/,
-      ),
+      page.getByText(/Ends Sun 28 Mar 2027, 23:59:59. Regular price from Mon 29 Mar 2027, 00:00 \(Vienna time\)/),
     ).toBeVisible()
-    await page.getByLabel('Name, for you alone').fill('Ink weekend')
-    await page.getByRole('button', { name: 'Set ready' }).click()
+    await page.getByLabel('Internal name').fill('Ink weekend')
+    await page.getByRole('button', { name: 'Mark ready' }).click()
     await expectSaved(page)
     await expect(page.getByTestId('sentence')).toHaveText(
-      /From Sat 27 Mar, 00:00 until Sun 28 Mar, 24:00, anyone pays 20 % less than the regular price for Inks › Bottles/,
+      /^20% off the regular price of Inks › Bottles, for everyone, from Sat 27 Mar to the end of Sun 28 Mar\./,
     )
   })
 
@@ -55,17 +53,17 @@ test('bring in products, plan a sale, prove it, release it, see it in the shop',
     const receipt = page.getByTestId('receipt')
     await expect(page.getByText('Priced as of Sat 27 Mar, 00:00, when the promotion runs.')).toBeVisible()
     await moveTo(page, '2027-03-28', '12:00')
-    await page.getByRole('button', { name: 'Empty the cart' }).click()
+    await page.getByRole('button', { name: 'Clear cart' }).click()
     await page.getByRole('combobox', { name: 'Add a product' }).fill('ink red')
     await page.getByRole('option', { name: /Ink, red/ }).click()
     await receipt.getByLabel('Quantity of Ink, red').fill('3')
-    await expect(receipt.getByRole('status')).toHaveText('30.00')
-    await expect(receipt).toContainText('−7.50')
+    await expect(receipt.getByRole('status')).toHaveText('€30.00')
+    await expect(receipt).toContainText('−€7.50')
     const edges = page.getByRole('row', { name: /Sun 28 Mar, 23:59:59/ })
     await expect(edges).toContainText('10.00')
     await expect(page.getByRole('row', { name: /Mon 29 Mar, 00:00/ })).toContainText('12.50')
     await page.getByRole('button', { name: 'Mon 29 Mar, 00:00' }).click()
-    await expect(receipt.getByRole('status')).toHaveText('37.50')
+    await expect(receipt.getByRole('status')).toHaveText('€37.50')
   })
 
   await test.step('the working plan knows, the shop does not yet', async () => {
@@ -76,27 +74,27 @@ test('bring in products, plan a sale, prove it, release it, see it in the shop',
     await page.getByRole('link', { name: 'Shop', exact: true }).click()
     await page.getByRole('searchbox', { name: 'Search the shop' }).fill('ink red')
     const item = page.getByRole('listitem').filter({ hasText: 'Ink, red' })
-    await expect(item).toContainText('12.50 €')
+    await expect(item).toContainText('€12.50')
     await expect(item).not.toContainText('% off')
     await page.getByLabel('Plan', { exact: true }).selectOption('preview of the working plan')
-    await expect(page.getByRole('status').filter({ hasText: 'Preview' })).toBeVisible()
-    await expect(item).toContainText('10.00 €')
+    await expect(page.getByRole('status').filter({ hasText: 'Shop preview' })).toBeVisible()
+    await expect(item).toContainText('€10.00')
     await page.getByLabel('Plan', { exact: true }).selectOption('as shoppers see it')
-    await expect(item).toContainText('12.50 €')
-    await page.getByRole('link', { name: 'Desk' }).click()
+    await expect(item).toContainText('€12.50')
+    await page.getByRole('link', { name: 'Novalex' }).click()
   })
 
   await test.step('the release shows every price that moves', async () => {
     await page.getByRole('link', { name: 'Releases', exact: true }).click()
-    await expect(page.getByRole('row', { name: /new Ink weekend/ })).toBeVisible()
-    await expect(page.getByText('Prices that move (2 products)')).toBeVisible()
-    await expect(page.getByRole('row', { name: /INK-RED Sat 27 Mar, 00:00 – Sun 28 Mar, 24:00/ })).toContainText(
+    await expect(page.getByRole('row', { name: /Added Ink weekend/ })).toBeVisible()
+    await expect(page.getByText('Price changes (2 products)')).toBeVisible()
+    await expect(page.getByRole('row', { name: /INK-RED Sat 27 Mar, 00:00 – end of Sun 28 Mar/ })).toContainText(
       '12.50',
     )
     await page.getByLabel('Note for this release').fill('Ink weekend')
-    await page.getByRole('button', { name: 'Make release 2' }).click()
+    await page.getByRole('button', { name: 'Publish release 2' }).click()
     await expect(page.getByText('Release 2 is live.')).toBeVisible()
-    await expect(page.getByText('Nothing differs from what the shop follows.')).toBeVisible()
+    await expect(page.getByText('No changes compared with the live release.')).toBeVisible()
   })
 
   await test.step('the shop crosses out the price at that moment, and not after the end', async () => {
@@ -104,24 +102,24 @@ test('bring in products, plan a sale, prove it, release it, see it in the shop',
     await page.getByRole('searchbox', { name: 'Search the shop' }).fill('ink red')
     await page.getByRole('link', { name: /Ink, red/ }).click()
     await expect(page.getByRole('heading', { name: 'Ink, red' })).toBeVisible()
-    await expect(page.locator('s')).toHaveText(/12\.50 €/)
-    await expect(page.getByText('10.00 €')).toBeVisible()
-    await expect(page.getByText('until Sun 28 Mar, 24:00 Vienna time')).toBeVisible()
+    await expect(page.locator('s')).toHaveText(/€12\.50/)
+    await expect(page.getByText('€10.00')).toBeVisible()
+    await expect(page.getByText('Until 23:59 on Sun 28 Mar (Vienna time)')).toBeVisible()
     await moveTo(page, '2027-03-29', '00:00')
     await expect(page.locator('s')).toHaveCount(0)
-    await expect(page.getByText('12.50 €')).toBeVisible()
+    await expect(page.getByText('€12.50')).toBeVisible()
     await page.getByRole('button', { name: 'Back to now' }).click()
-    await expect(page.getByText('12.50 €')).toBeVisible()
-    await page.getByRole('link', { name: 'Desk' }).click()
+    await expect(page.getByText('€12.50')).toBeVisible()
+    await page.getByRole('link', { name: 'Novalex' }).click()
   })
 
   await test.step('the release before can be taken up again', async () => {
     await page.getByRole('link', { name: 'Releases', exact: true }).click()
-    await page.getByRole('button', { name: 'Take up again …' }).click()
-    await expect(page.getByRole('row', { name: /taken out Ink weekend/ })).toBeVisible()
-    await page.getByRole('button', { name: 'Make release 3' }).click()
+    await page.getByRole('button', { name: 'Restore…' }).click()
+    await expect(page.getByRole('row', { name: /Removed Ink weekend/ })).toBeVisible()
+    await page.getByRole('button', { name: 'Publish release 3' }).click()
     await expect(page.getByText('Release 3 is live.')).toBeVisible()
-    await expect(page.getByText('takes up release 1 again')).toBeVisible()
-    await expect(page.getByRole('row', { name: /new Ink weekend/ })).toBeVisible()
+    await expect(page.getByText('restores release 1')).toBeVisible()
+    await expect(page.getByRole('row', { name: /Added Ink weekend/ })).toBeVisible()
   })
 })

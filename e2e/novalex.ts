@@ -136,10 +136,10 @@ export async function findAxeFaults(page: Page, rules: readonly string[] = []): 
 
 /** Moves the moment bar to a wall-clock time of the store. */
 export async function moveTo(page: Page, date: string, time: string): Promise<void> {
-  await page.getByRole('button', { name: /, Choose a moment$/ }).click()
+  await page.getByRole('button', { name: /, Choose date and time$/ }).click()
   await page.getByLabel('Day', { exact: true }).fill(date)
   await page.getByLabel('Time', { exact: true }).fill(time)
-  await page.getByRole('button', { name: 'Go there' }).click()
+  await page.getByRole('button', { name: 'Apply', exact: true }).click()
   await page.keyboard.press('Escape')
 }
 
@@ -166,7 +166,7 @@ export async function tabTo(page: Page, target: Locator): Promise<void> {
 
 /** Waits until the moment bar says that the last edit is saved. */
 export async function expectSaved(page: Page): Promise<void> {
-  await expect(page.getByTestId('saving')).toHaveText(/^saved /)
+  await expect(page.getByTestId('saving')).toHaveText(/^Saved /)
 }
 
 /** Brings a product file in, without the screen. */

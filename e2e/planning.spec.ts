@@ -23,7 +23,7 @@ test('`closes`: the rank decides whether anything comes after it, and the price 
   }
   await toEnd()
   await page.getByRole('row', { name: /One off/ }).dragTo(page.getByRole('row', { name: /Ends it/ }))
-  await expect(page.getByText('One off has rank 42 now.')).toBeVisible()
+  await expect(page.getByText('“One off” moved to rank 42.')).toBeVisible()
   // The row has moved to its new place.
   await expect(page.getByRole('button', { name: 'Rank of One off: 42' })).toBeVisible()
   await page.getByRole('link', { name: 'One off' }).click()
@@ -33,11 +33,11 @@ test('`closes`: the rank decides whether anything comes after it, and the price 
   await toEnd()
   await rank.focus()
   await page.keyboard.press('Alt+ArrowDown')
-  await expect(page.getByText('One off has rank 43 now.')).toBeVisible()
+  await expect(page.getByText('“One off” moved to rank 43.')).toBeVisible()
   await page.getByRole('link', { name: 'Stacking' }).click()
   await page.getByRole('combobox', { name: 'Product' }).fill('Ten')
   await page.getByRole('option', { name: /^Ten\b/ }).click()
-  await expect(page.getByRole('row', { name: /43 One off .* apart/ })).toBeVisible()
+  await expect(page.getByRole('row', { name: /43 One off .* exclude/ })).toBeVisible()
 })
 
 test('by keyboard alone: a bundle price is planned, proved in the till, and compared', async ({ page }) => {
@@ -48,7 +48,7 @@ test('by keyboard alone: a bundle price is planned, proved in the till, and comp
   }
   await page.goto('/promotions')
   await expect(page.getByText('41 promotions', { exact: true })).toBeVisible()
-  await goTo('Plan a promotion')
+  await goTo('New promotion')
   await page.keyboard.press('Enter')
   const dialog = page.getByRole('dialog')
   await expect(dialog).toBeVisible()
@@ -62,9 +62,9 @@ test('by keyboard alone: a bundle price is planned, proved in the till, and comp
   await goTo('Price for all 3', 'textbox')
   await page.keyboard.press('Control+a')
   await page.keyboard.type('8,00')
-  await expect(page.getByTestId('sentence')).toContainText('8.00 € for the 3')
+  await expect(page.getByTestId('sentence')).toContainText('Any 3 items for €8.00')
   await expectSaved(page)
-  await goTo('Empty the cart')
+  await goTo('Clear cart')
   await page.keyboard.press('Enter')
   await goTo('Add a product', 'combobox')
   await page.keyboard.type('MRK-TITWHI')
@@ -79,6 +79,6 @@ test('by keyboard alone: a bundle price is planned, proved in the till, and comp
   await expectTotal(page, '8.00')
   await goTo('Before and after')
   await page.keyboard.press('Enter')
-  await expect(page.getByText('as you opened it', { exact: true })).toBeVisible()
-  await expect(page.getByText('as it is now', { exact: true })).toBeVisible()
+  await expect(page.getByText('as opened', { exact: true })).toBeVisible()
+  await expect(page.getByText('with your edits', { exact: true })).toBeVisible()
 })

@@ -36,7 +36,7 @@ export async function open(page: Page, mechanic: PromotionDraft['mechanic'], cha
   expect(answer.ok(), await answer.text()).toBe(true)
   const { promotion } = (await answer.json()) as { promotion: { id: string } }
   await page.goto(`/promotions/${promotion.id}`)
-  await page.getByRole('button', { name: 'Empty the cart' }).click()
+  await page.getByRole('button', { name: 'Clear cart' }).click()
 }
 
 export async function add(page: Page, name: string, quantity: number): Promise<void> {
@@ -51,4 +51,4 @@ const setQuantity = (page: Page, name: string, quantity: number) =>
   page.getByTestId('receipt').getByLabel(`Quantity of ${name}`).fill(String(quantity))
 
 export const expectTotal = (page: Page, total: string) =>
-  expect(page.getByTestId('receipt').getByRole('status')).toHaveText(total)
+  expect(page.getByTestId('receipt').getByRole('status')).toHaveText(`€${total}`)

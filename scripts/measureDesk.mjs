@@ -51,7 +51,7 @@ async function measureFirstLoads(browser, url) {
   await measureFirstLoad(desk, {
     name: 'the promotions',
     address: `${url}/promotions`,
-    landmark: desk.getByRole('link', { name: 'Spring paper, 15 %' }),
+    landmark: desk.getByRole('link', { name: 'Spring paper: 15% off' }),
     most: 200,
   })
   const shop = await (await browser.newContext()).newPage()
@@ -86,8 +86,8 @@ async function measureFirstLoad(page, { name, address, landmark, most }) {
 const PAGES = [
   ['promotions', '/promotions', (page) => page.locator('td.name a')],
   ['calendar', '/calendar', (page) => page.locator('.bar')],
-  ['releases', '/releases', (page) => page.getByRole('heading', { name: 'The next release' })],
-  ['stacking', '/stacking', (page) => page.getByRole('heading', { name: 'In the order of their ranks' })],
+  ['releases', '/releases', (page) => page.getByRole('heading', { name: 'Next release' })],
+  ['stacking', '/stacking', (page) => page.getByRole('heading', { name: 'Ranking' })],
   ['products', '/products', (page) => page.getByRole('row', { name: /Acrylic/ }).first()],
   ['a promotion', '/promotions/demo-11', (page) => page.getByTestId('receipt').getByRole('status')],
 ]
@@ -155,7 +155,7 @@ function comparePages(few, many) {
 async function measureTill(browser, url) {
   const page = await openPage(browser, url)
   await page.goto(`${url}/promotions/demo-11`)
-  await page.getByText('Edges').waitFor()
+  await page.getByText('Edge cases').waitFor()
   await page.evaluate(async (count) => {
     const answer = await fetch(`/api/products?size=${count}`)
     const { rows } = await answer.json()
@@ -212,7 +212,7 @@ async function multiplyPlan(databaseUrl) {
 async function measureCalendar(browser, url) {
   const page = await openPage(browser, url)
   await page.goto(`${url}/calendar`)
-  await page.getByRole('heading', { name: 'Deepest reduction' }).waitFor()
+  await page.getByRole('heading', { name: 'Deepest discount' }).waitFor()
   await page.waitForTimeout(3000)
   await page.evaluate(() => {
     window.longest = 0

@@ -32,9 +32,9 @@ test('in words: a sentence a line', async () => {
   const { texts } = await quote(JSON.stringify(given), true)
   expect(texts).toEqual([
     [
-      'Spring paper takes off 1.94 €.',
-      'Spring paper can’t be known for a guest; it is for anyone in club.',
-      'Code X is not valid: check how it is written, or whether it was used already.',
+      'Spring paper: −€1.94.',
+      'Spring paper: needs a member of club; the shopper is a guest.',
+      'Code X isn’t valid. Check the spelling, or whether it has already been used.',
       '',
     ].join('\n'),
   ])

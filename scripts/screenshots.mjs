@@ -21,22 +21,22 @@ const VIEWS = [
     name: 'shoppers-read',
     path: '/promotions/demo-12',
     act: async (page) => {
-      await page.getByRole('button', { name: 'What shoppers read', exact: true }).click()
+      await page.getByRole('button', { name: 'Shopper text', exact: true }).click()
       await page.getByLabel('Title', { exact: true }).fill('Markers, the more the merrier')
-      await page.getByLabel('Label beside the price').fill('up to {percent} % off')
-      await page.getByText('As the shop shows it').scrollIntoViewIfNeeded()
-      await page.getByRole('row', { name: '20+ 25 % off' }).scrollIntoViewIfNeeded()
+      await page.getByLabel('Label next to the price').fill('up to {percent}% off')
+      await page.getByText('Shop preview').scrollIntoViewIfNeeded()
+      await page.getByRole('row', { name: '20+ 25% off' }).scrollIntoViewIfNeeded()
     },
   },
   {
     name: 'stacking',
     path: '/stacking',
     act: async (page) => {
-      await page.getByRole('combobox', { name: 'The one' }).fill('Markers, 0.80')
-      await page.getByRole('option', { name: /^Markers, 0.80/ }).click()
-      await page.getByRole('combobox', { name: 'The other' }).fill('handful')
-      await page.getByRole('option', { name: 'Markers by the handful' }).click()
-      await page.getByText(/^With 5 × /).waitFor()
+      await page.getByRole('combobox', { name: 'First' }).fill('Markers: €0.80')
+      await page.getByRole('option', { name: /^Markers: €0.80/ }).click()
+      await page.getByRole('combobox', { name: 'Second' }).fill('quantity discount')
+      await page.getByRole('option', { name: 'Markers: quantity discount' }).click()
+      await page.getByText(/^Cart: 5 × /).waitFor()
     },
   },
   {
@@ -44,12 +44,12 @@ const VIEWS = [
     path: '/promotions/demo-11',
     act: async (page) => {
       await page.getByRole('button', { name: '3 × ' }).click()
-      await page.getByRole('button', { name: 'Keep as a test cart …' }).click()
-      await page.getByRole('button', { name: 'Keep it' }).click()
+      await page.getByRole('button', { name: 'Save test cart…' }).click()
+      await page.getByRole('button', { name: 'Save' }).click()
       await page.getByLabel('Price for all 3').fill('24')
       await page.getByTestId('saving').getByText('saved').waitFor()
       await page.getByRole('link', { name: 'Test carts' }).click()
-      await page.getByText('As the shop prices it').first().waitFor()
+      await page.getByText('Live release').first().waitFor()
     },
   },
   { name: 'products', path: '/products' },
@@ -58,8 +58,8 @@ const VIEWS = [
     path: '/reprice',
     act: async (page) => {
       await page.getByLabel('Percent', { exact: true }).fill('25')
-      await page.getByText('floor reached').first().waitFor()
-      await page.getByText('Reckoning …').waitFor({ state: 'hidden' })
+      await page.getByText('at price floor').first().waitFor()
+      await page.getByText('Calculating…').waitFor({ state: 'hidden' })
     },
   },
   {
@@ -69,7 +69,7 @@ const VIEWS = [
       await page.getByLabel('Percent off').fill('18')
       await page.getByTestId('saving').getByText('saved').waitFor()
       await page.getByRole('link', { name: 'Releases', exact: true }).click()
-      await page.getByText('Prices that move').waitFor()
+      await page.getByText('Price changes').waitFor()
       await page.getByText(/^Findings that this release would bring \(/).waitFor()
     },
   },
@@ -83,7 +83,7 @@ const VIEWS = [
     path: '/shop/products/MRK-TITWHI',
     as: null,
     act: async (page) => {
-      await page.getByRole('button', { name: 'Into the cart' }).click()
+      await page.getByRole('button', { name: 'Add to cart' }).click()
       await page.getByRole('link', { name: 'Cart (1)' }).click()
       await page.getByRole('spinbutton').fill('6')
       await page.getByRole('spinbutton').press('Enter')
@@ -91,8 +91,8 @@ const VIEWS = [
       await page.locator('.ways .v-select').first().click()
       await page.getByRole('option', { name: 'parcel', exact: true }).click()
       await page.getByLabel('Your name').fill('Mara')
-      await page.getByLabel('Your e-mail').fill('mara@post.example')
-      await page.getByRole('button', { name: /^Order for/ }).click()
+      await page.getByLabel('Your email').fill('mara@post.example')
+      await page.getByRole('button', { name: /^Place order/ }).click()
       await page.getByRole('heading', { name: 'Thank you' }).waitFor()
     },
   },

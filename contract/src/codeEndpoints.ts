@@ -7,13 +7,14 @@ const CODE_ERRORS = ['not-found', 'not-by-batch'] as const
 
 /** The endpoints of codes in batches, and of the pages that hand them out. */
 export const CODE_ENDPOINTS = {
-  listCodeBatches: answering(code.CodeBatches, { role: 'reader', summary: 'All batches of codes, the newest first' }),
+  listCodeBatches: answering(code.CodeBatches, { role: 'reader', summary: 'List code batches, newest first' }),
   createCodeBatch: answering(
     code.CodeBatch,
     {
       role: 'planner',
       scope: 'codes',
-      summary: 'Has codes made for a promotion, in a thread; they can be used once all are there',
+      summary:
+        'Generate single-use codes for a promotion in a worker thread; they can be redeemed when all are generated',
       body: code.CodeBatchRequest,
       errors: CODE_ERRORS,
     },
@@ -22,7 +23,7 @@ export const CODE_ENDPOINTS = {
   getCodeBatch: answering(code.CodeBatch, {
     role: 'reader',
     scope: 'codes',
-    summary: 'A batch: how far it is, and what became of its codes',
+    summary: 'Get the progress of a code batch and the states of its codes',
     params,
     errors: NOT_FOUND,
   }),
@@ -30,81 +31,82 @@ export const CODE_ENDPOINTS = {
     isHeavy: true,
     role: 'releaser',
     scope: 'codes',
-    summary: 'The codes of a batch as a file; the log says who had it',
+    summary: 'Download the codes of a batch; the activity log records the download',
     params: code.CodeFileParams,
     errors: ['not-found', 'batch-not-ready'],
   }),
   voidCodeBatch: answering(code.CodeBatch, {
     role: 'releaser',
-    summary: 'Makes all open codes of a batch void',
+    summary: 'Void all unused codes of a batch',
     params,
     errors: ['not-found', 'batch-not-ready'],
   }),
   lookUpCode: answering(code.CodeFate, {
     role: 'releaser',
     scope: 'codes',
-    summary: 'What became of a code: which order used it, whom it was handed to',
+    summary: 'Look up a code: its state, order and recipient',
     params: code.CodeParams,
   }),
   voidCode: answering(code.CodeFate, {
     role: 'releaser',
     scope: 'codes',
-    summary: 'Makes a code void',
+    summary: 'Void a code',
     params: code.CodeParams,
     errors: NOT_FOUND,
   }),
   markCode: answering(code.CodeFate, {
     role: 'releaser',
     scope: 'codes',
-    summary: 'Notes that a code was handed to somebody in a store',
+    summary: 'Mark a code as issued in store',
     params: code.CodeParams,
     body: code.MarkRequest,
     errors: NOT_FOUND,
   }),
 
-  listHandOuts: answering(code.HandOuts, { role: 'reader', summary: 'The pages that hand out codes' }),
+  listHandOuts: answering(code.HandOuts, { role: 'reader', summary: 'List code request pages' }),
   createHandOut: answering(
     code.HandOut,
-    { role: 'releaser', summary: 'A page that hands out codes', body: code.HandOutDraft, errors: CODE_ERRORS },
+    { role: 'releaser', summary: 'Create a code request page', body: code.HandOutDraft, errors: CODE_ERRORS },
     201,
   ),
   updateHandOut: answering(code.HandOut, {
     role: 'releaser',
-    summary: 'Changes a page that hands out codes; names the version that was changed',
+    summary: 'Update a code request page; requires the version it is based on',
     params,
     body: code.HandOutUpdate,
     errors: [...STALE, 'not-by-batch'],
   }),
   deleteHandOut: silent({
     role: 'releaser',
-    summary: 'Takes a page away that hands out codes',
+    summary: 'Delete a code request page',
     params,
     query: VersionQuery,
     errors: STALE,
   }),
-  getContacts: sending({ role: 'releaser', summary: 'Addresses whose consent was confirmed, as CSV' }),
+  getContacts: sending({ role: 'releaser', summary: 'Download opted-in contacts as CSV' }),
   forgetContact: silent({
     role: 'releaser',
-    summary: 'Forgets a person: their address and name go wherever they stand, what was counted stays',
+    summary: 'Erase personal data: removes a person’s address and name everywhere; counts stay',
     body: code.ForgetRequest,
   }),
 
   getShopHandOut: answering(code.ShopHandOut, {
     role: 'anyone',
-    summary: 'A page of the shop that hands out codes',
+    summary: 'Get a code request page of the shop',
     params: code.SlugParams,
     errors: NOT_FOUND,
   }),
   askForCode: answering(code.HandOutAnswer, {
     role: 'anyone',
-    summary: 'Sends a code to an address, one of each promotion, ever; asked again the same one, three times a day',
+    summary:
+      'Email a code to an address, one per promotion; repeat requests resend the same code, up to three times a day',
     params: code.SlugParams,
     body: code.HandOutRequest,
     errors: ['not-found', 'no-codes-left', 'hand-out-closed'],
   }),
   confirmConsent: silent({
     role: 'anyone',
-    summary: 'Confirms a consent by the link of the message',
+    summary: 'Confirm an opt-in with the link from the email',
     body: code.ConsentRequest,
     errors: ['link-lapsed'],
   }),
@@ -112,6 +114,6 @@ export const CODE_ENDPOINTS = {
     role: 'anyone',
     standIn: 'look',
     scope: 'quote',
-    summary: 'The coupons that the shop may list',
+    summary: 'List discount codes for the shop',
   }),
 } as const

@@ -28,108 +28,109 @@ export const ENDPOINTS = {
 
   getStore: answering(api.StoreAnswer, {
     role: 'reader',
-    summary: 'The store, its clock, the revisions of plan and catalogue, the latest change, and the live release',
+    summary: 'Get the store, its clock, the revisions of plan and catalogue, the latest change and the live release',
   }),
   followChanges: sendingEvents(api.ChangeEvent, {
     role: 'reader',
     summary:
-      'The number of the latest change, then of each that is written, by whichever process; events called sales, a number that is another one after each order; called findings, one that is another after each check of a plan',
+      'Stream change numbers: the latest, then each new one from any process. Events named sales follow orders, events named findings follow plan checks',
   }),
   savePriceRules: silent({
     role: 'administrator',
-    summary: 'The floor, and what is reckoned with reductions; names the version of the store in which that was seen',
+    summary: 'Update the price floor and price rules; requires the store version they are based on',
     body: PriceRulesRequest,
     errors: ['stale-version'],
   }),
   saveAlarm: silent({
     role: 'administrator',
-    summary: 'From when on a plan deserves a look; names the version of the store in which that was seen',
+    summary: 'Update the finding thresholds; requires the store version they are based on',
     body: AlarmRequest,
     errors: ['stale-version'],
   }),
   saveDelivery: silent({
     role: 'administrator',
-    summary: 'The ways of delivery with their prices by country; names the version of the store in which that was seen',
+    summary: 'Update delivery methods with their prices by country; requires the store version they are based on',
     body: DeliveryRequest,
     errors: ['stale-version'],
   }),
   saveSecondPerson: silent({
     role: 'administrator',
-    summary: 'Whether what one prepared takes another to release; names the version of the store',
+    summary: 'Set whether releases require approval by a second person; requires the store version',
     body: SecondPersonRequest,
     errors: ['stale-version'],
   }),
 
   listLabels: answering(table.LabelsAnswer, {
     role: 'reader',
-    summary: 'Tags or families in use, with their numbers of products, the most first',
+    summary: 'List tags or families in use with their product counts, most products first',
     query: table.LabelsQuery,
   }),
   listCategories: answering(api.CategoriesAnswer, {
     role: 'reader',
-    summary: 'Categories with paths and numbers of products',
+    summary: 'List categories with their paths and product counts',
   }),
   deleteCategory: silent({
     role: 'planner',
-    summary: 'Takes a category out; names the revision of the catalogue in which it was seen',
+    summary: 'Delete a category; requires the catalogue revision it was read in',
     params,
     query: api.RevisionQuery,
     errors: USED,
   }),
   listProducts: answering(api.ProductsAnswer, {
     role: 'reader',
-    summary: 'Products with their prices at a moment under a plan, page by page',
+    summary: 'List products with their prices at a time in a plan, paged',
     query: api.ProductsQuery,
     errors: NOT_FOUND,
   }),
   createProduct: silent(
-    { role: 'planner', summary: 'A new product, as the plan file writes it', body: table.ProductRequest },
+    { role: 'planner', summary: 'Create a product, in the format of the plan file', body: table.ProductRequest },
     201,
   ),
   getProductTable: answering(table.TableAnswer, {
     role: 'reader',
-    summary: 'All columns of the products that filters leave, some rows of them',
+    summary: 'Get rows of the product table that match filters, with all columns',
     body: table.TableQuestion,
     isBodyLong: true,
     errors: NOT_FOUND,
   }),
   listFoundProducts: answering(table.FoundAnswer, {
     role: 'reader',
-    summary: 'The SKUs of all products that filters leave',
+    summary: 'List the SKUs of all products that match filters',
     body: table.FoundQuestion,
     isBodyLong: true,
     errors: NOT_FOUND,
   }),
   lookUpProducts: answering(LookupAnswer, {
     role: 'reader',
-    summary: 'Which of a list of SKUs there are',
+    summary: 'Check which SKUs exist',
     body: LookupRequest,
     isBodyLong: true,
   }),
   getProduct: answering(api.ProductAnswer, {
     role: 'reader',
-    summary: 'A product with the causes of its price',
+    summary: 'Get a product with the reasons for its price',
     params: SkuParams,
     query: api.PlanQuery,
     errors: NOT_FOUND,
   }),
   updateProduct: silent({
     role: 'planner',
-    summary: 'Changes a product; names the revision of the catalogue in which it was seen',
+    summary: 'Update a product; requires the catalogue revision it was read in',
     params: SkuParams,
     body: table.ProductChange,
     errors: ['not-found', 'stale-version'],
   }),
   deleteProduct: silent({
     role: 'planner',
-    summary: 'Takes a product out; names the revision of the catalogue in which it was seen',
+    summary: 'Delete a product; requires the catalogue revision it was read in',
     params: SkuParams,
     query: api.RevisionQuery,
     errors: USED,
   }),
   getProductHistory: answering(HistoryAnswer, {
     role: 'reader',
-    summary: 'What a product cost and will cost, with causes; its prior price, and what may be struck',
+    summary:
+      'Get the past and planned prices of a product with their reasons, its prior price and the was price allowed',
     params: SkuParams,
     query: api.PlanQuery,
     errors: NOT_FOUND,
@@ -138,7 +139,7 @@ export const ENDPOINTS = {
     isHeavy: true,
     role: 'planner',
     summary:
-      'New prices for many products, looked at beforehand: how far it is, then the answer; who leaves cancels it',
+      'Preview new prices for many products: streams progress, then the result. Closing the connection cancels it',
     body: RepriceQuestion,
     isBodyLong: true,
     errors: NOT_FOUND,
@@ -146,7 +147,8 @@ export const ENDPOINTS = {
   previewTakeOff: answering(TakeOffAnswer, {
     isHeavy: true,
     role: 'planner',
-    summary: 'Which sales hold the prices of some products, and what becomes of each; names the revisions looked at',
+    summary:
+      'Preview removing sale prices of products: the markdowns concerned and the effect on each; returns the revisions used',
     body: TakeOffRequest,
     isBodyLong: true,
     errors: NOT_FOUND,
@@ -154,39 +156,39 @@ export const ENDPOINTS = {
   takeOff: answering(api.PromotionsAnswer, {
     isHeavy: true,
     role: 'planner',
-    summary: 'Takes those prices off in one step; answers the promotions as they were',
+    summary: 'Remove sale prices of products in one step; returns the promotions as they were',
     body: TakeOffRun,
     isBodyLong: true,
     errors: [...NOT_FOUND, 'stale-plan'],
   }),
   getReach: answering(api.ReachAnswer, {
     role: 'reader',
-    summary: 'How many products each reach of a mechanic holds, a sample of them, and what can’t be meant',
+    summary: 'Count the products each reach of a mechanic matches, with samples and likely mistakes',
     body: api.ReachQuestion,
     isBodyLong: true,
   }),
 
   getPlan: answering(api.PlanAnswer, {
     role: 'reader',
-    summary: 'A plan to price carts elsewhere: without its products, apart from those that it may add as gifts',
+    summary: 'Get a plan for pricing carts elsewhere, without its products except possible gifts',
     query: api.PlanQuery,
     errors: NOT_FOUND,
   }),
   getMoments: answering(api.MomentsAnswer, {
     role: 'reader',
-    summary: 'Every instant at which a shelf price changes',
+    summary: 'List every time at which a shelf price changes',
     query: api.PlanQuery,
     errors: NOT_FOUND,
   }),
   getDeepest: answering(DeepestAnswer, {
     role: 'reader',
-    summary: 'The deepest combined reduction of each root category through at most 400 days',
+    summary: 'Get the deepest combined discount of each root category for up to 400 days',
     query: DeepestQuery,
     errors: NOT_FOUND,
   }),
   priceCart: answering(QuoteAnswer, {
     role: 'reader',
-    summary: 'A cart priced under a plan, the live release if none is named',
+    summary: 'Price a cart under a plan; without one, under the live release',
     body: api.QuoteRequest,
     errors: NOT_FOUND,
   }),
@@ -196,12 +198,12 @@ export const ENDPOINTS = {
   ...RELEASE_ENDPOINTS,
   findShoppers: answering(ShoppersAnswer, {
     role: 'reader',
-    summary: 'Shoppers that fit a search, page by page',
+    summary: 'Search shoppers, paged',
     query: ShoppersQuery,
   }),
   listShopperLabels: answering(ShopperLabelsAnswer, {
     role: 'reader',
-    summary: 'The groups and tags that shoppers have, those of most shoppers first',
+    summary: 'List shopper groups and tags, most shoppers first',
   }),
   ...FILE_ENDPOINTS,
   ...SHOP_ENDPOINTS,
@@ -210,17 +212,17 @@ export const ENDPOINTS = {
 
   listActivity: answering(ActivityAnswer, {
     role: 'reader',
-    summary: 'The latest 100 changes that filters leave: who, when, what, before and after',
+    summary: 'List the latest 100 changes that match filters: who, when, what, before and after',
     query: ActivityQuery,
   }),
   getActivityFile: sending({
     role: 'reader',
-    summary: 'All changes that filters leave, as CSV',
+    summary: 'Download all changes that match filters as CSV',
     query: ActivityFileQuery,
   }),
   getOpenApi: answering(Type.Record(Type.String(), Type.Any()), {
     role: 'anyone',
-    summary: 'This interface as an OpenAPI document',
+    summary: 'Get the OpenAPI document of this API',
   }),
 } as const satisfies Readonly<Record<EndpointName, Endpoint>>
 

@@ -10,17 +10,17 @@ const FILE_TYPES = [
 
 /** The endpoints of files that go out and come in. */
 export const FILE_ENDPOINTS = {
-  getPlanFile: sending({ role: 'reader', summary: 'The promotions of the working plan as a plan file' }),
+  getPlanFile: sending({ role: 'reader', summary: 'Download the promotions of the working plan as a plan file' }),
   getTemplate: sending({
     role: 'reader',
-    summary: 'A file with its header and a row that shows how cells are filled in',
+    summary: 'Download a template file with a header and a sample row',
     params: FileParams,
     query: FileQuery,
   }),
   getFile: sending({
     isHeavy: true,
     role: 'reader',
-    summary: 'What is there, as a table',
+    summary: 'Download current data as a table',
     params: FileParams,
     query: FileQuery,
   }),
@@ -28,7 +28,8 @@ export const FILE_ENDPOINTS = {
     ImportStatus,
     {
       role: 'planner',
-      summary: 'Takes a file in, its name percent-encoded in a header; it is read in a thread, then previewed',
+      summary:
+        'Upload a file for import, its name percent-encoded in a header; it is read in a worker thread, then previewed',
       query: ImportQuery,
       headers: UploadHeaders,
       upload: FILE_TYPES,
@@ -38,11 +39,11 @@ export const FILE_ENDPOINTS = {
   ),
   listImports: answering(ImportsAnswer, {
     role: 'reader',
-    summary: 'The files that can be undone now: nothing else of the plan, or of the catalogue, was changed after them',
+    summary: 'List imports that can be undone: those without later changes to the same plan or catalogue',
   }),
   getImport: answering(ImportStatus, {
     role: 'reader',
-    summary: 'State and progress of a file',
+    summary: 'Get the state and progress of an import',
     params,
     errors: NOT_FOUND,
   }),
@@ -50,7 +51,7 @@ export const FILE_ENDPOINTS = {
     ImportStatus,
     {
       role: 'planner',
-      summary: 'Reads a file again: what its columns hold, and how its days are written',
+      summary: 'Read an uploaded file again with other column and date settings',
       params,
       body: ReadRequest,
       errors: ['not-found', 'import-not-ready'],
@@ -61,7 +62,7 @@ export const FILE_ENDPOINTS = {
     ImportStatus,
     {
       role: 'planner',
-      summary: 'Writes a file: all its rows, or those without faults',
+      summary: 'Import an uploaded file: all rows, or only valid ones',
       params,
       body: AcceptRequest,
       isBodyOptional: true,
@@ -72,19 +73,19 @@ export const FILE_ENDPOINTS = {
   getRejectedRows: sending({
     isHeavy: true,
     role: 'reader',
-    summary: 'The rows of a file with faults, each with what is wrong',
+    summary: 'Download the rows with errors, each with its error',
     params: RejectedParams,
     errors: NOT_FOUND,
   }),
   undoImport: answering(ImportStatus, {
     role: 'planner',
-    summary: 'Puts back what a file replaced and takes out what it brought',
+    summary: 'Undo an import: restores what it replaced and deletes what it added',
     params,
     errors: ['not-found', 'import-not-ready', 'import-overtaken', 'in-use'],
   }),
   removeImport: silent({
     role: 'planner',
-    summary: 'Forgets a file',
+    summary: 'Discard an uploaded file',
     params,
     errors: ['not-found', 'import-not-ready'],
   }),

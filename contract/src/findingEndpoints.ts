@@ -7,20 +7,20 @@ export const FINDING_ENDPOINTS = {
   listFindings: answering(FindingsAnswer, {
     role: 'reader',
     summary:
-      'What deserves a look in the working plan, each with a proof; with release=next what the next release would bring to the shop, with the number of a release what taking it up again would. Says whether it is being checked again',
+      'List findings in the working plan, each with a proof. With release=next: new findings in the next release; with a release number: findings from restoring it. Also returns whether a check is running',
     query: FindingsQuery,
     errors: NOT_FOUND,
   }),
   setFindingAside: silent({
     role: 'planner',
-    summary: 'Leaves a finding as it is, with a reason; lapses when what it is about is edited or it gets worse',
+    summary: 'Dismiss a finding with a reason; it reopens if its subject is edited or the problem gets worse',
     params,
     body: SetAsideRequest,
     errors: NOT_FOUND,
   }),
   takeFindingUp: silent({
     role: 'planner',
-    summary: 'Takes back that a finding was set aside',
+    summary: 'Reopen a dismissed finding',
     params,
     errors: NOT_FOUND,
   }),

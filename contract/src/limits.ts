@@ -5,4 +5,4 @@ export const TEXT_LIMITS = { id: 64, name: 120, note: 2000, listed: 5000, priced
 export const DISPLAY_LIMITS = { title: 80, description: 400, label: 40 } as const
 
 /** Consent text at the demo shop's checkout; stored with the consent. */
-export const CHECKOUT_WORDING = 'Write to me about news and offers. That is no condition of the order.'
+export const CHECKOUT_WORDING = 'Email me news and offers. (Optional)'

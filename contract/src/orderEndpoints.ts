@@ -12,7 +12,7 @@ export const ORDER_ENDPOINTS = {
       standIn: 'order',
       scope: 'orders',
       summary:
-        'Places an order under the live release at this moment, if it costs no more than the shopper saw; the same key again answers the same order',
+        'Place an order under the live release at the current time, unless it costs more than the shopper saw; the same idempotency key returns the same order',
       headers: order.OrderHeaders,
       body: order.OrderRequest,
       errors: [
@@ -31,35 +31,35 @@ export const ORDER_ENDPOINTS = {
   ),
   listOrders: answering(order.OrdersAnswer, {
     role: 'reader',
-    summary: 'Orders that filters leave, the newest first, 50 at a time; buyers’ addresses for releasers alone',
+    summary: 'List orders that match filters, newest first, 50 per page; buyers’ addresses for releasers only',
     query: order.OrdersQuery,
   }),
   getOrder: answering(order.OrderDetail, {
     role: 'reader',
     scope: 'orders',
-    summary: 'An order with its receipt and what it used up; for a key, one that was placed with it',
+    summary: 'Get an order with its receipt and redemptions; with an API key, only orders placed with it',
     params,
     errors: NOT_FOUND,
   }),
   cancelOrder: answering(order.OrderDetail, {
     role: 'releaser',
     scope: 'orders',
-    summary: 'Cancels an order and gives back what it used up, once; for a key, one that was placed with it',
+    summary: 'Cancel an order in full and return its redemptions, once; with an API key, only orders placed with it',
     params,
     errors: ['not-found', 'not-placed-here', 'ask-again'],
   }),
   listCounts: answering(count.CountsAnswer, {
     role: 'reader',
-    summary: 'What promotions have used up so far',
+    summary: 'List redemptions, units sold and discount given for all promotions',
   }),
   getSales: answering(count.SalesAnswer, {
     role: 'reader',
-    summary: 'What a promotion sold and gave, in all and by day',
+    summary: 'Get the sales and discount of a promotion, in total and by day',
     params,
   }),
   correctCount: silent({
     role: 'releaser',
-    summary: 'Units that a promotion sold elsewhere, with a reason; they count like those of orders',
+    summary: 'Record units of a promotion sold elsewhere, with a reason; they count like orders',
     params,
     body: count.CorrectionRequest,
     errors: NOT_FOUND,
@@ -67,7 +67,7 @@ export const ORDER_ENDPOINTS = {
   getRedemptions: sending({
     isHeavy: true,
     role: 'releaser',
-    summary: 'Which order used which promotion with which code, as CSV',
+    summary: 'Download redemptions as CSV: order, promotion and code',
     query: count.RedemptionsQuery,
   }),
 } as const

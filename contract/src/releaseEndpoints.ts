@@ -12,15 +12,15 @@ import {
 
 /** The endpoints of releases, by one person or two. */
 export const RELEASE_ENDPOINTS = {
-  listReleases: answering(ReleasesAnswer, { role: 'reader', summary: 'All releases, the newest first' }),
+  listReleases: answering(ReleasesAnswer, { role: 'reader', summary: 'List releases, newest first' }),
   compareWithShop: answering(InShopAnswer, {
     role: 'reader',
-    summary: 'The promotions of the working plan that the live release lacks or has otherwise',
+    summary: 'List promotions of the working plan that are missing from the live release or differ from it',
   }),
   reviewRelease: answering(ReviewAnswer, {
     isHeavy: true,
     role: 'reader',
-    summary: 'What the next release would change, or what taking up an older one again would',
+    summary: 'Preview the changes of the next release, or of restoring an older one',
     query: ReviewQuery,
     errors: NOT_FOUND,
   }),
@@ -28,7 +28,7 @@ export const RELEASE_ENDPOINTS = {
     ReleaseSummary,
     {
       role: 'releaser',
-      summary: 'Makes the reviewed plan the one that the shop follows; names the revision that was reviewed',
+      summary: 'Publish the reviewed plan as a release; requires the revision that was reviewed',
       body: ReleaseRequest,
       errors: [
         'stale-plan',
@@ -44,13 +44,13 @@ export const RELEASE_ENDPOINTS = {
   ),
   listPreparations: answering(PreparationsAnswer, {
     role: 'reader',
-    summary: 'The latest releases that somebody prepared for another to look through, the newest first',
+    summary: 'List the latest release requests, newest first',
   }),
   prepareRelease: answering(
     Preparation,
     {
       role: 'planner',
-      summary: 'Prepares a release for another to look through; one that still waits is overtaken by it',
+      summary: 'Request approval for a release; replaces a pending request',
       body: PreparationRequest,
       errors: ['stale-plan', 'not-found'],
     },
@@ -60,7 +60,7 @@ export const RELEASE_ENDPOINTS = {
     ReleaseSummary,
     {
       role: 'releaser',
-      summary: 'Makes the release that another prepared, unless the plan has changed since',
+      summary: 'Approve and publish a requested release, unless the plan has changed since',
       params,
       errors: [
         'not-found',
@@ -77,14 +77,14 @@ export const RELEASE_ENDPOINTS = {
   ),
   sendReleaseBack: silent({
     role: 'releaser',
-    summary: 'Sends a prepared release back with a word',
+    summary: 'Return a release request with the changes needed',
     params,
     body: SendBackRequest,
     errors: ['not-found', 'already-settled'],
   }),
   withdrawRelease: silent({
     role: 'planner',
-    summary: 'Takes a prepared release back before it is made',
+    summary: 'Withdraw a release request',
     params,
     errors: ['not-found', 'already-settled'],
   }),

@@ -6,7 +6,6 @@ export {
   entriesOf,
   firstOf,
   formatAmount,
-  formatPercent,
   HOUR_MS,
   isLocalDateTime,
   isTimeZone,

@@ -8,7 +8,7 @@ const CLEARANCE = { group: 'clearance', mode: 'group' } as const
 export const MISTAKE_SKETCHES: readonly Sketch[] = [
   // With the code of the next one, more than half is off.
   {
-    name: 'Clay, 40 % before the new pack sizes',
+    name: 'Clay: 40% off before new sizes',
     campaign: 'workshops',
     days: [70, 84],
     rule: {
@@ -18,19 +18,19 @@ export const MISTAKE_SKETCHES: readonly Sketch[] = [
   },
   // A plain word as a code, in a text that everybody reads.
   {
-    name: 'Clay friends, 25 %',
+    name: 'Clay club: 25% off',
     campaign: 'workshops',
     days: [63, 84],
     rule: {
       mechanic: { kind: 'item-discount', reach: { categories: ['modelling-clay'] }, value: { percent: 2500 } },
       code: { text: 'CLAY' },
-      display: { description: 'Type in CLAY at the cart.' },
+      display: { description: 'Enter CLAY in your cart.' },
       stacking: COUPON,
     },
   },
   // The same code again.
   {
-    name: 'Clay evenings, 12 %',
+    name: 'Clay evenings: 12% off',
     campaign: 'workshops',
     days: [77, 91],
     rule: {
@@ -41,7 +41,7 @@ export const MISTAKE_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Block inks, exactly three',
+    name: 'Block inks: exactly 3',
     campaign: 'workshops',
     days: [63, 77],
     rule: {
@@ -51,7 +51,7 @@ export const MISTAKE_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Three finger paints for 15.00',
+    name: 'Finger paints: 3 for €15',
     campaign: 'workshops',
     days: [63, 77],
     rule: {
@@ -60,7 +60,7 @@ export const MISTAKE_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Canvases by the dozen',
+    name: 'Canvases: quantity discount',
     campaign: 'workshops',
     days: [63, 91],
     rule: {
@@ -78,7 +78,7 @@ export const MISTAKE_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Carving tools, early buyers',
+    name: 'Carving tools: early-buyer price',
     campaign: 'workshops',
     days: [63, 77],
     rule: {
@@ -97,7 +97,7 @@ export const MISTAKE_SKETCHES: readonly Sketch[] = [
   },
   // Who is a guest has no orders that anybody knows of.
   {
-    name: 'Guests who came before, 8 %',
+    name: 'Returning guests: 8% off',
     campaign: 'workshops',
     days: [63, 77],
     rule: {
@@ -113,7 +113,7 @@ export const MISTAKE_SKETCHES: readonly Sketch[] = [
   },
   // What counts is lino and inks, what is reduced is lino and tools.
   {
-    name: 'Two for the press, one at 30 %',
+    name: 'Press: buy 2, get 1 at 30% off',
     campaign: 'workshops',
     days: [84, 98],
     rule: {
@@ -128,7 +128,7 @@ export const MISTAKE_SKETCHES: readonly Sketch[] = [
   },
   // 1 % where 100 % was meant: nothing off a sheet of 0.45.
   {
-    name: 'Twenty sheets, one more on us',
+    name: 'Sheets: buy 20, get 1 free',
     campaign: 'workshops',
     days: [63, 77],
     rule: {
@@ -142,7 +142,7 @@ export const MISTAKE_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Plaster, 3 %',
+    name: 'Plaster: 3% off',
     campaign: 'workshops',
     days: [84, 98],
     rule: { mechanic: { kind: 'markdown', reach: { categories: ['modelling-plaster'] }, value: { percent: 300 } } },
@@ -158,13 +158,13 @@ export const MISTAKE_SKETCHES: readonly Sketch[] = [
   },
   // Begun weeks ago, and nobody said until when.
   {
-    name: 'Colouring books, 8 %',
+    name: 'Colouring books: 8% off',
     campaign: 'workshops',
     days: [-49, null],
     rule: { mechanic: { kind: 'markdown', reach: { skus: ['BOK-ANIMAL'] }, value: { percent: 800 } } },
   },
   {
-    name: 'Workshop cards, 10.00 off from 40.00',
+    name: 'Workshop cards: €10 off €40',
     campaign: 'workshops',
     days: [56, 98],
     rule: {
@@ -179,7 +179,7 @@ export const MISTAKE_SKETCHES: readonly Sketch[] = [
   },
   // Planned after the release, and it starts the day after tomorrow.
   {
-    name: 'Modelling tools, two at 10 % less',
+    name: 'Modelling tools: 10% off 2',
     campaign: 'workshops',
     days: [3, 17],
     isReleased: false,

@@ -7,7 +7,7 @@ const FREE = { percent: 10_000 }
 /** The demo plan's cart offers: one of each mechanic at least. */
 export const OFFER_SKETCHES: readonly Sketch[] = [
   {
-    name: 'Any 3 brushes for 21.00',
+    name: 'Brushes: any 3 for €21',
     campaign: 'drawing-month',
     days: [-3, 25],
     rule: {
@@ -21,7 +21,7 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Markers by the handful',
+    name: 'Markers: quantity discount',
     campaign: 'drawing-month',
     days: [-14, 30],
     rule: {
@@ -40,7 +40,7 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Three acrylics, the fourth free',
+    name: 'Acrylics: buy 3, get 1 free',
     campaign: 'spring-term',
     days: [-5, 19],
     rule: {
@@ -55,7 +55,7 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'A drawing sheet with every 30.00 of pads',
+    name: 'Free drawing sheet with €30 of pads',
     campaign: 'launch',
     days: [-2, 26],
     rule: {
@@ -70,7 +70,7 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Welcome to the new pads, 15 %',
+    name: 'New pads: 15% off',
     campaign: 'launch',
     days: [-2, 26],
     rule: {
@@ -81,7 +81,7 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Oil colours from 60.00',
+    name: 'Oil colours: save from €60',
     campaign: 'drawing-month',
     days: [7, 40],
     rule: {
@@ -97,7 +97,7 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Club, 5.00 off from 50.00',
+    name: 'Club: €5 off €50',
     campaign: 'club-week',
     days: [0, 7],
     rule: {
@@ -114,7 +114,7 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Welcome back, 10 %',
+    name: 'Welcome back: 10% off',
     campaign: 'club-week',
     days: [-40, 60],
     rule: {
@@ -127,7 +127,7 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Free parcel from 49.00 on weekends',
+    name: 'Weekends: free parcel from €49',
     campaign: 'delivery-weekends',
     days: [-14, 56],
     rule: {
@@ -136,23 +136,23 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Parcel for 1.90 from 69.00',
+    name: 'Parcel for €1.90 from €69',
     campaign: 'delivery-weekends',
     days: [-14, 56],
     rule: { mechanic: { kind: 'delivery', options: ['parcel'], tiers: [{ from: 6900, value: { price: 190 } }], basis: 'current' } },
   },
   {
-    name: 'Bulky easels, 9.00 more by parcel',
+    name: 'Bulky easels: €9 parcel surcharge',
     campaign: 'delivery-weekends',
     days: [-30, null],
     rule: {
       mechanic: { kind: 'surcharge', reach: { categories: ['easels'] }, value: { amount: 900, per: 'unit' } },
       when: { test: 'option', in: ['parcel', 'express'] },
-      note: 'No end on purpose: what the carrier charges.',
+      note: 'No end date: the carrier’s charge.',
     },
   },
   {
-    name: 'Table easels, dearer as they sell',
+    name: 'Table easels: early-buyer price',
     campaign: 'launch',
     days: [-6, 50],
     rule: {
@@ -168,17 +168,17 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Studio days: small treats, 20 %',
+    name: 'Studio days: 20% off small treats',
     campaign: 'drawing-month',
     days: [0, 0],
     occasion: 'open-studios',
     rule: {
       mechanic: { kind: 'markdown', reach: { sets: ['small-treats'] }, value: { percent: 2000 } },
-      display: { title: 'Little things for your studio', label: '{percent} % less' },
+      display: { title: 'Little things for your studio', label: '{percent}% off' },
     },
   },
   {
-    name: 'Fair: first desk, 5.00 off from 30.00',
+    name: 'Fair: €5 off €30 for a first desk',
     campaign: 'launch',
     days: [0, 0],
     occasion: 'town-fair',
@@ -192,24 +192,24 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Tripod easels: eight at 20 % less',
+    name: 'Tripod easels: 20% off, 8 units',
     campaign: 'drawing-month',
     days: [-4, 31],
     rule: {
       mechanic: { kind: 'markdown', reach: { skus: ['EST-TRIPOD'] }, value: { percent: 2000 } },
       limits: { units: 8, refills: [{ at: { unitsLeft: 1 }, add: 3 }] },
-      display: { label: '{percent} % less, while they last' },
+      display: { label: '{percent}% off while stocks last' },
     },
   },
   {
-    name: 'Thank you, 10 % with a code of your own',
+    name: 'Thank-you code: 10% off',
     campaign: 'club-week',
     days: [-4, 60],
     rule: {
       mechanic: { kind: 'order-discount', reach: {}, tiers: [{ from: 2000, value: { percent: 1000 } }] },
       code: { batch: true },
       stacking: COUPON,
-      note: 'For the letter and the page of codes.',
+      note: 'For the email and the code request page.',
     },
   },
 ]

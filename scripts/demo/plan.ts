@@ -22,17 +22,17 @@ const to = (prices: Readonly<Record<string, number>>) =>
 export const DEMO_DELIVERY: readonly DeliveryOption[] = [
   { id: 'parcel', name: 'parcel', prices: to({ AT: 490, DE: 790, IT: 990, CH: 1490 }) },
   { id: 'express', name: 'express parcel', prices: to({ AT: 990, DE: 1490 }) },
-  { id: 'collect', name: 'collection in town', prices: to({ AT: 0 }) },
+  { id: 'collect', name: 'Collect in store', prices: to({ AT: 0 }) },
 ]
 
 export const DEMO_CAMPAIGNS: readonly CampaignRecord[] = [
   { id: 'spring-term', name: 'Spring term', goal: 'Schools and students stock up before Easter', version: 1 },
   { id: 'clearance', name: 'Clearance', goal: 'Room for the new oil range', version: 1 },
-  { id: 'club-week', name: 'Club week', goal: 'Thank those who come back', version: 1 },
-  { id: 'delivery-weekends', name: 'Delivery weekends', goal: 'Fewer carts left at the delivery page', version: 1 },
-  { id: 'launch', name: 'New sketch pads', goal: 'Make the new range known', version: 1 },
-  { id: 'workshops', name: 'Summer workshops', goal: 'Planned in a hurry: what the findings have to say about it', version: 1 },
-  { id: 'drawing-month', name: 'Drawing month', goal: 'Bring people who draw back into the shop', version: 1 },
+  { id: 'club-week', name: 'Club week', goal: 'Reward returning shoppers', version: 1 },
+  { id: 'delivery-weekends', name: 'Delivery weekends', goal: 'Fewer carts abandoned at delivery', version: 1 },
+  { id: 'launch', name: 'New sketch pads', goal: 'Introduce the new range', version: 1 },
+  { id: 'workshops', name: 'Summer workshops', goal: 'Planned in a hurry: see Findings', version: 1 },
+  { id: 'drawing-month', name: 'Drawing month', goal: 'Win back shoppers who draw', version: 1 },
 ]
 
 export const DEMO_SETS: readonly SetRecord[] = [
@@ -44,7 +44,7 @@ export const DEMO_SETS: readonly SetRecord[] = [
   },
   {
     id: 'small-treats',
-    name: 'Small treats, under 5.00',
+    name: 'Small treats under €5',
     content: { filter: { regularPrice: { below: 500 }, except: { categories: ['paper'] } } },
     version: 1,
   },
@@ -66,9 +66,9 @@ const percentOff = (categories: string[], percent: number): PromotionDraft['mech
 })
 
 const SKETCHES: readonly Sketch[] = [
-  { name: 'Spring paper, 15 %', campaign: 'spring-term', days: [-7, 24], rule: { mechanic: percentOff(['paper'], 1500) } },
+  { name: 'Spring paper: 15% off', campaign: 'spring-term', days: [-7, 24], rule: { mechanic: percentOff(['paper'], 1500) } },
   {
-    name: 'School list, 10 % and rounded',
+    name: 'School list: 10% off, rounded',
     campaign: 'spring-term',
     days: [-2, 33],
     rule: {
@@ -90,17 +90,17 @@ const SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Oil sets out, step by step',
+    name: 'Oil sets: stepped clearance',
     campaign: 'clearance',
     days: [-10, null],
     rule: {
       mechanic: percentOff(['oil-sets'], 2000),
       stacking: { group: 'clearance', mode: 'group' },
-      note: 'No end on purpose: until the last set is sold.',
+      note: 'No end date: until the last set is sold.',
     },
   },
   {
-    name: 'Last frames, by price',
+    name: 'Frames: clearance by price band',
     campaign: 'clearance',
     days: [-4, 17],
     rule: {
@@ -123,7 +123,7 @@ const SKETCHES: readonly Sketch[] = [
     rule: { mechanic: percentOff(['printmaking-lino'], 3000), stacking: { group: 'clearance', mode: 'group' } },
   },
   {
-    name: 'Club price on sable brushes',
+    name: 'Sable brushes: club price',
     campaign: 'drawing-month',
     days: [-30, 60],
     rule: {
@@ -133,7 +133,7 @@ const SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Markers, 0.80 off each',
+    name: 'Markers: €0.80 off each',
     campaign: 'drawing-month',
     days: [14, 45],
     rule: {
@@ -141,13 +141,13 @@ const SKETCHES: readonly Sketch[] = [
     },
   },
   {
-    name: 'Sketchbooks at one price',
+    name: 'Sketchbooks: one price',
     campaign: 'drawing-month',
     days: [21, 35],
     rule: { mechanic: { kind: 'markdown', reach: { families: ['SKB'] }, value: { price: 990 } } },
   },
   {
-    name: 'Easels, 20 %',
+    name: 'Easels: 20% off',
     campaign: 'drawing-month',
     days: [28, 42],
     rule: { mechanic: percentOff(['easels'], 2000), state: 'draft' },

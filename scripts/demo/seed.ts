@@ -127,7 +127,7 @@ async function seedSales(transaction: Database, now: Instant): Promise<void> {
 async function seedCodes(transaction: Database, now: Instant): Promise<void> {
   const promotions = await loadWorkingPlan(transaction, DEMO_STORE.store)
   const [coded, cards] = promotions.promotions.filter(({ code }) => code !== null && 'batch' in code) as [Promotion, Promotion]
-  const batch = { promotion: coded.id, name: 'Spring letter', count: 400, pattern: { prefix: 'THANKS', length: 8 } }
+  const batch = { promotion: coded.id, name: 'Spring email', count: 400, pattern: { prefix: 'THANKS', length: 8 } }
   const id = await insertBatch(transaction, batch, { at: now - DAY_MS, by: BY })
   await makeCodes(transaction, { id })
   // Of the cards for workshops most were spoilt in print and made void.
@@ -137,8 +137,8 @@ async function seedCodes(transaction: Database, now: Instant): Promise<void> {
   await transaction('codes').where({ batch: Number(cardId) }).orderBy('code').limit(37).update({ state: 2 })
   const page = {
     slug: 'thank-you',
-    title: 'A thank-you of 10 %',
-    text: 'Tell us where to send it, and a code of your own is on its way.',
+    title: 'Your 10% thank-you',
+    text: 'Enter your email and we’ll send you a code.',
     promotion: coded.id,
     wording: 'Yes, write to me now and then about new colours and offers.',
     from: null,

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { formatAmount, formatPercent, MAX_TYPED_MINOR, parseAmount, parsePercent } from './amount.ts'
+import { formatAmount, MAX_TYPED_MINOR, parseAmount, parsePercent } from './amount.ts'
 
 describe('parseAmount', () => {
   test.each([
@@ -64,8 +64,3 @@ test.each([
   [-253, '−2.53'],
   [123_456, '1234.56'],
 ])('formatAmount(%j) is %s', (amount, expected) => expect(formatAmount(amount)).toBe(expected))
-
-test.each([
-  [1000, '10 %'],
-  [1250, '12.5 %'],
-])('formatPercent(%j) is %s', (rate, expected) => expect(formatPercent(rate)).toBe(expected))

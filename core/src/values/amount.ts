@@ -35,11 +35,6 @@ export function formatAmount(amount: MinorUnits): string {
   return `${amount < 0 ? '−' : ''}${digits.slice(0, -2)}.${digits.slice(-2)}`
 }
 
-/** A rate without trailing zeros: `1000` becomes `10 %`, `1250` becomes `12.5 %`. */
-export function formatPercent(rate: BasisPoints): string {
-  return `${rate / 100} %`
-}
-
 /** Turns the decimal separator into a point and drops grouping; null where groups are not of three digits. */
 function normalizeDecimal(text: string): string | null {
   const last = Math.max(text.lastIndexOf('.'), text.lastIndexOf(','))

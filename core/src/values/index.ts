@@ -1,4 +1,4 @@
-export { formatAmount, formatPercent, parseAmount, parsePercent } from './amount.ts'
+export { formatAmount, parseAmount, parsePercent } from './amount.ts'
 export { percentOf, roundHalfUp, taxOn, WHOLE, type BasisPoints, type MinorUnits } from './money.ts'
 export { firstOf, lastOf, mapPair } from './lists.ts'
 export { once } from './once.ts'

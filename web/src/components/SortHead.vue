@@ -32,6 +32,8 @@ button {
   font: inherit;
   min-height: 24px;
   padding: 0;
+  text-align: inherit;
+  white-space: inherit;
 }
 
 .head {

@@ -37,7 +37,5 @@ const number = computed<number>({
     />
     <slot />
   </div>
-  <p v-if="'count' in test && test.op === '=' && test.count > 0" class="quiet">
-    ▲ {{ words.exactly(String(test.count)) }}
-  </p>
+  <p v-if="'count' in test && test.op === '=' && test.count > 0" class="quiet">▲ {{ words.exactly(test.count) }}</p>
 </template>

@@ -1,13 +1,14 @@
-import { describeReach, isEverything } from '../locale/ruleWords.ts'
+import { describeReach } from '../locale/ruleWords.ts'
 import type { ConditionWords } from './shared/conditionWords.ts'
 
 export const boughtWords: ConditionWords<'bought'> = {
-  title: 'bought before',
-  isForShop: true,
+  title: 'past purchase',
   create: () => ({ test: 'bought', reach: {} }),
-  describe: ({ reach }, { names, isNegated }) => {
-    const what = isEverything(reach) ? 'anything' : describeReach(reach, names)
-    return isNegated ? `who never bought ${what}` : `who bought ${what} before`
-  },
-  describeFound: (found) => `this shopper ${found === true ? 'did' : 'did not'}`,
+  clause: ({ reach }, { names, isNegated }) =>
+    `have ${isNegated ? 'never ' : ''}bought ${describeReach(reach, names, 'anything')}`,
+  need: ({ reach }, { names, isNegated }) =>
+    `${isNegated ? 'no' : 'a'} past purchase of ${describeReach(reach, names, 'any product')}`,
+  describeFound: (found) => `this shopper has ${found === true ? 'one' : 'none'}`,
+  sayInShop: ({ reach }, { names, isNegated }) =>
+    `if you’ve ${isNegated ? 'never ' : ''}bought ${describeReach(reach, names, 'anything')}${isNegated ? '' : ' before'}`,
 }

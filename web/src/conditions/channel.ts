@@ -1,11 +1,17 @@
-import { nameChannel } from '../locale/ruleWords.ts'
+import { CHANNELS } from '../locale/ruleWords.ts'
 import type { ConditionWords } from './shared/conditionWords.ts'
 import { createListTest, either } from './shared/lists.ts'
 
+/** Where an order is placed, after "order". */
+const PLACES: Readonly<Record<string, string>> = { web: 'online', app: 'in the app', counter: 'in store' }
+
+const place = (id: string) => PLACES[id] ?? `through ${CHANNELS[id] ?? id}`
+
 export const channelWords: ConditionWords<'channel'> = {
   title: 'channel',
-  isForShop: false,
   create: (choices) => createListTest('channel', choices),
-  describe: (test, { isNegated }) => `${isNegated ? 'not ' : ''}in ${either(test.in.map(nameChannel))}`,
-  describeFound: (found) => `this order is placed in ${nameChannel(String(found ?? ''))}`,
+  alone: (test, { isNegated }) => (isNegated ? null : `for orders ${either(test.in.map(place))}`),
+  clause: (test, { isNegated }) => `${isNegated ? 'don’t order' : 'order'} ${either(test.in.map(place))}`,
+  need: (test, { isNegated }) => `an order ${isNegated ? 'not placed ' : ''}${either(test.in.map(place))}`,
+  describeFound: (found) => `this order is placed ${place(String(found ?? ''))}`,
 }

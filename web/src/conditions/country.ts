@@ -2,9 +2,11 @@ import type { ConditionWords } from './shared/conditionWords.ts'
 import { createListTest, either } from './shared/lists.ts'
 
 export const countryWords: ConditionWords<'country'> = {
-  title: 'country of delivery',
-  isForShop: true,
+  title: 'delivery country',
   create: (choices) => createListTest('country', choices),
-  describe: (test, { isNegated }) => `${isNegated ? 'without' : 'with'} delivery to ${either(test.in)}`,
-  describeFound: (found) => (found ? `this order goes to ${found}` : 'no delivery is chosen'),
+  alone: (test, { isNegated }) => `for ${isNegated ? 'any delivery except' : 'delivery'} to ${either(test.in)}`,
+  clause: (test, { isNegated }) => `${isNegated ? 'don’t choose' : 'choose'} delivery to ${either(test.in)}`,
+  need: (test, { isNegated }) => `${isNegated ? 'any delivery except' : 'delivery'} to ${either(test.in)}`,
+  describeFound: (found) => (found ? `this order goes to ${found}` : 'no delivery method chosen'),
+  sayInShop: (test, { isNegated }) => `for ${isNegated ? 'any delivery except' : 'delivery'} to ${either(test.in)}`,
 }

@@ -3,47 +3,70 @@ import { joinWords } from '../locale/format.ts'
 import type { Names } from '../locale/ruleWords.ts'
 import { conditionWordsOf } from './words.ts'
 
-/** A condition as whom it is about: `anyone in club and not signed in`. Groups inside groups stand in brackets. */
+const EVERYONE = 'for everyone'
+const NO_ONE = 'for no one (conditions can never be met)'
+
+/** Who qualifies: `for members of club`, `for shoppers who are in club and have past orders`. */
 export function describeCondition(when: Condition | null, names: Names): string {
-  if (when === null) return 'anyone'
-  const words = describeGroup(when, names, { isNegated: false, isInside: false })
-  return words === '' ? 'anyone' : words === NEVER ? 'nobody' : `anyone ${words}`
+  const clause = when === null ? true : simplify(when, false)
+  if (typeof clause === 'boolean') return clause ? EVERYONE : NO_ONE
+  if ('test' in clause) {
+    const alone = conditionWordsOf(clause.test).alone?.(clause.test, { names, isNegated: clause.isNegated })
+    if (alone) return alone
+  }
+  return `for shoppers who ${writeClause(clause, names, 0)}`
 }
 
-const NEVER = 'who does not exist'
+/** A condition without negated groups, groups of one, and groups inside groups of their own kind. */
+type Clause =
+  | { readonly test: ConditionTest; readonly isNegated: boolean }
+  | { readonly isAll: boolean; readonly of: readonly Clause[] }
 
-interface Place {
-  readonly isNegated: boolean
-  readonly isInside: boolean
-}
-
-function describeGroup(when: Condition, names: Names, { isNegated, isInside }: Place): string {
-  if ('not' in when) return describeGroup(when.not, names, { isNegated: !isNegated, isInside })
-  if (!('all' in when || 'any' in when)) return describeTest(when, names, isNegated)
-  const parts = 'all' in when ? when.all : when.any
+/** True and false are conditions that are always or never met. */
+function simplify(when: Condition, isNegated: boolean): Clause | boolean {
+  if ('not' in when) return simplify(when.not, !isNegated)
+  if (!('all' in when || 'any' in when)) return { test: when, isNegated }
   const isAll = 'all' in when !== isNegated
-  if (parts.length === 0) return isAll ? '' : NEVER
-  const isGroup = parts.length > 1
-  const words = parts.map((part) => describeGroup(part, names, { isNegated, isInside: isInside || isGroup }))
-  const joined = joinWords(words, isAll ? 'and' : 'or')
-  return isInside && isGroup ? `(${joined})` : joined
+  const parts = ('all' in when ? when.all : when.any).map((part) => simplify(part, isNegated))
+  if (parts.includes(!isAll)) return !isAll
+  const of = parts
+    .filter((part) => typeof part !== 'boolean')
+    .flatMap((part) => ('of' in part && part.isAll === isAll ? part.of : [part]))
+  return of.length === 0 ? isAll : of.length === 1 ? of[0]! : { isAll, of }
 }
 
-/** Describes a test, or that it does not hold, as words after "anyone". */
-export function describeTest(test: ConditionTest, names: Names, isNegated: boolean): string {
-  return conditionWordsOf(test).describe(test, { names, isNegated })
+/** Groups inside a group are led in by `either` or `both`; further inside, they stand in brackets. */
+function writeClause(clause: Clause, names: Names, depth: number): string {
+  if ('test' in clause) return conditionWordsOf(clause.test).clause(clause.test, { names, isNegated: clause.isNegated })
+  const { isAll, of } = clause
+  const parts = of.map((part) => writeClause(part, names, depth + 1))
+  const hasGroups = depth === 0 && of.some((part) => 'of' in part)
+  const last = isAll ? 'and' : 'or'
+  if (hasGroups) return `${parts.slice(0, -1).join(', ')}, ${last} ${parts.at(-1)}`
+  const joined = joinWords(parts, last)
+  if (depth === 0) return joined
+  if (depth > 1) return `(${joined})`
+  return isAll ? `${parts.length === 2 ? 'both ' : ''}${joined}` : `either ${joined}`
 }
 
-/** The tests that kept a promotion out, of which one had to hold: whom it is for, and what was found instead. */
+/** What a promotion needs and what the order had instead, after its name. */
 export function describeFailed(failed: FailedTest, names: Names): string {
   const found = listAlternatives(failed).map((one) => conditionWordsOf(one.test).describeFound(one.found))
-  return `is for anyone ${describeWanted(failed, names)}; ${joinWords([...new Set(found)], 'and')}`
+  return `needs ${describeWanted(failed, names)}; ${joinWords([...new Set(found)], 'and')}`
 }
 
-/** Whom it is for, as words after "anyone". */
+/** What a promotion needs, as a noun phrase. */
 export function describeWanted(failed: FailedTest, names: Names): string {
-  const wanted = listAlternatives(failed).map(({ test, isNegated }) => describeTest(test, names, isNegated))
+  const wanted = listAlternatives(failed).map(({ test, isNegated }) => describeNeed(test, { names, isNegated }))
   return joinWords([...new Set(wanted)], 'or')
+}
+
+/** What a test needs, as a noun phrase. */
+export function describeNeed(
+  test: ConditionTest,
+  wording: { readonly names: Names; readonly isNegated: boolean },
+): string {
+  return conditionWordsOf(test).need(test, wording)
 }
 
 /** A failed test with those of the other branches, whatever they were nested in. */

@@ -2,11 +2,17 @@ import { nameDelivery } from '../locale/ruleWords.ts'
 import type { ConditionWords } from './shared/conditionWords.ts'
 import { createListTest, either } from './shared/lists.ts'
 
+const methods = (ids: readonly string[]) => either(ids.map(nameDelivery))
+
+const deliveryBy = (ids: readonly string[], isNegated: boolean) =>
+  isNegated ? `any delivery except ${methods(ids)}` : `${methods(ids)} delivery`
+
 export const optionWords: ConditionWords<'option'> = {
-  title: 'way of delivery',
-  isForShop: true,
+  title: 'delivery method',
   create: (choices) => createListTest('option', choices),
-  describe: (test, { isNegated }) =>
-    `${isNegated ? 'without' : 'with'} delivery by ${either(test.in.map(nameDelivery))}`,
-  describeFound: (found) => (found ? `this order goes by ${nameDelivery(String(found))}` : 'no delivery is chosen'),
+  alone: (test, { isNegated }) => `for ${deliveryBy(test.in, isNegated)}`,
+  clause: (test, { isNegated }) => `${isNegated ? 'don’t choose' : 'choose'} ${methods(test.in)}`,
+  need: (test, { isNegated }) => deliveryBy(test.in, isNegated),
+  describeFound: (found) => (found ? `this order goes by ${nameDelivery(String(found))}` : 'no delivery method chosen'),
+  sayInShop: (test, { isNegated }) => `with ${deliveryBy(test.in, isNegated)}`,
 }

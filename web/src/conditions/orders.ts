@@ -1,10 +1,20 @@
+import { plural } from '../locale/format.ts'
 import type { ConditionWords } from './shared/conditionWords.ts'
 import { compareCount, meant } from './shared/figures.ts'
 
 export const ordersWords: ConditionWords<'orders'> = {
-  title: 'number of earlier orders',
-  isForShop: true,
+  title: 'past orders',
   create: () => ({ test: 'orders', op: '=', count: 0 }),
-  describe: ({ op, count }, { isNegated }) => `with ${compareCount(meant(op, isNegated), count, 'order')} before`,
-  describeFound: (found) => `this shopper has ${found === 0 ? 'none' : String(found ?? '')}`,
+  alone: ({ op, count }, { isNegated }) => {
+    const orders = compareCount(meant(op, isNegated), count, 'past order')
+    return orders === null ? 'on a first order' : `for shoppers with ${orders}`
+  },
+  clause: ({ op, count }, { isNegated }) =>
+    `have ${compareCount(meant(op, isNegated), count, 'past order') ?? 'no past orders'}`,
+  need: ({ op, count }, { isNegated }) => compareCount(meant(op, isNegated), count, 'past order') ?? 'a first order',
+  describeFound: (found) => `this shopper has ${found === 0 ? 'no past orders' : plural(Number(found), 'past order')}`,
+  sayInShop: ({ op, count }, { isNegated }) => {
+    const orders = compareCount(meant(op, isNegated), count, 'past order')
+    return orders === null ? 'on your first order' : `with ${orders}`
+  },
 }

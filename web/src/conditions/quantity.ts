@@ -1,14 +1,19 @@
 import { isEverything } from '../locale/ruleWords.ts'
 import type { ConditionWords } from './shared/conditionWords.ts'
-import { compareCount, describePlace, meant } from './shared/figures.ts'
+import { countInCart, meant } from './shared/figures.ts'
 
 export const quantityWords: ConditionWords<'quantity'> = {
-  title: 'number of items in the cart',
-  isForShop: true,
+  title: 'items in the cart',
   create: () => ({ test: 'quantity', reach: {}, op: '>=', count: 3 }),
-  describe: ({ op, count, reach }, { names, isNegated }) => {
-    const figure = compareCount(meant(op, isNegated), count, isEverything(reach) ? 'item' : null)
-    return `with ${figure}${describePlace(reach, names)}`
+  alone: ({ op, count, reach }, { names, isNegated }) =>
+    `for carts with ${countInCart(meant(op, isNegated), count, { reach, names })}`,
+  clause: ({ op, count, reach }, { names, isNegated }) =>
+    `have ${countInCart(meant(op, isNegated), count, { reach, names })} in the cart`,
+  need: ({ op, count, reach }, { names, isNegated }) => {
+    const items = countInCart(meant(op, isNegated), count, { reach, names })
+    return isEverything(reach) ? `${items} in the cart` : items
   },
   describeFound: (found) => `this cart has ${found === 0 ? 'none' : String(found ?? '')}`,
+  sayInShop: ({ op, count, reach }, { names, isNegated }) =>
+    `with ${countInCart(meant(op, isNegated), count, { reach, names })}`,
 }

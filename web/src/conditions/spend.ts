@@ -1,14 +1,25 @@
+import { describeReach, isEverything } from '../locale/ruleWords.ts'
 import { formatMoney } from '../locale/format.ts'
-import type { ConditionWords } from './shared/conditionWords.ts'
-import { compareMoney, describePlace, meant } from './shared/figures.ts'
+import type { ConditionWords, Wording } from './shared/conditionWords.ts'
+import { compareMoney, meant } from './shared/figures.ts'
+import type { TestOf } from '@novalex/core'
 
 const BASES = { regular: ' at regular prices', shelf: '', current: ' after earlier offers' }
 
+/** `€80.00 or more of Brushes at regular prices`; a whole cart’s as `place` says. */
+function worth({ op, amount, reach, basis }: TestOf<'spend'>, { names, isNegated }: Wording, place: string): string {
+  const where = isEverything(reach) ? place : ` of ${describeReach(reach, names)}`
+  return `${compareMoney(meant(op, isNegated), amount)}${where}${BASES[basis]}`
+}
+
 export const spendWords: ConditionWords<'spend'> = {
-  title: 'worth of items in the cart',
-  isForShop: true,
+  title: 'cart value',
   create: () => ({ test: 'spend', reach: {}, basis: 'shelf', op: '>=', amount: 5000 }),
-  describe: ({ op, amount, reach, basis }, { names, isNegated }) =>
-    `with ${compareMoney(meant(op, isNegated), amount)}${describePlace(reach, names)}${BASES[basis]}`,
+  alone: (test, wording) => `for carts ${isEverything(test.reach) ? 'of' : 'with'} ${worth(test, wording, '')}`,
+  clause: (test, wording) =>
+    `have ${worth(test, wording, ' in the cart')}${isEverything(test.reach) ? '' : ' in the cart'}`,
+  need: (test, wording) => worth(test, wording, ' in the cart'),
   describeFound: (found) => `this cart has ${formatMoney(Number(found))}`,
+  sayInShop: ({ op, amount, reach, basis }, { names, isNegated }) =>
+    `when you spend ${compareMoney(meant(op, isNegated), amount)}${isEverything(reach) ? '' : ` on ${describeReach(reach, names)}`}${BASES[basis]}`,
 }

@@ -3,9 +3,9 @@ import type { ConditionWords } from './shared/conditionWords.ts'
 import { compareMoney, meant } from './shared/figures.ts'
 
 export const spentWords: ConditionWords<'spent'> = {
-  title: 'spent so far',
-  isForShop: false,
+  title: 'total spent',
   create: () => ({ test: 'spent', op: '>=', amount: 10_000 }),
-  describe: ({ op, amount }, { isNegated }) => `who spent ${compareMoney(meant(op, isNegated), amount)} before`,
-  describeFound: (found) => `this shopper spent ${formatMoney(Number(found))}`,
+  clause: ({ op, amount }, { isNegated }) => `have spent ${compareMoney(meant(op, isNegated), amount)}`,
+  need: ({ op, amount }, { isNegated }) => `${compareMoney(meant(op, isNegated), amount)} spent so far`,
+  describeFound: (found) => `this shopper has spent ${formatMoney(Number(found))}`,
 }

@@ -2,9 +2,10 @@ import type { ConditionWords } from './shared/conditionWords.ts'
 import { createListTest, either } from './shared/lists.ts'
 
 export const tagWords: ConditionWords<'tag'> = {
-  title: 'shopper’s tag',
-  isForShop: false,
+  title: 'shopper tag',
   create: (choices) => createListTest('tag', choices),
-  describe: (test, { isNegated }) => `${isNegated ? 'not ' : ''}tagged ${either(test.in)}`,
+  alone: (test, { isNegated }) => (isNegated ? null : `for shoppers tagged ${either(test.in)}`),
+  clause: (test, { isNegated }) => `${isNegated ? 'aren’t' : 'are'} tagged ${either(test.in)}`,
+  need: (test, { isNegated }) => `a shopper ${isNegated ? 'not ' : ''}tagged ${either(test.in)}`,
   describeFound: (found) => (found ? `this shopper is tagged ${found}` : 'this shopper has no tag'),
 }

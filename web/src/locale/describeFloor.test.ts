@@ -12,13 +12,17 @@ const give = (value: BuyGet['get']['value']): Mechanic => ({
 })
 
 test.each<[string, Mechanic, RegExp]>([
-  ['a sale', { kind: 'markdown', reach: {}, value: half }, /^The floor holds: .* with 10 % on top/],
-  ['regular prices', { kind: 'price-steps', reach: { skus: ['a'] } }, /^No floor holds regular prices/],
-  ['a free reward', give(FREE), /^What is free is free/],
-  ['a reduced reward', give(half), /^The floor holds/],
+  ['a sale', { kind: 'markdown', reach: {}, value: half }, /^Price floor: cost plus 10%/],
+  [
+    'regular prices',
+    { kind: 'price-steps', reach: { skus: ['a'] } },
+    /^The price floor doesn’t apply to regular prices/,
+  ],
+  ['a free reward', give(FREE), /^Free items may go below/],
+  ['a reduced reward', give(half), /^Price floor: cost plus/],
   ['delivery', { kind: 'delivery', basis: 'current', tiers: [{ from: 0, value: FREE }] }, /^$/],
 ])('%s', (_name, mechanic, sentence) => expect(describeFloor(mechanic, floor)).toMatch(sentence))
 
 test('a store without a floor', () => {
-  expect(describeFloor(give(FREE), { ...floor, enforce: false })).toBe('The store enforces no floor.')
+  expect(describeFloor(give(FREE), { ...floor, enforce: false })).toBe('The store doesn’t enforce the price floor.')
 })

@@ -1,4 +1,5 @@
-import { formatPercent, isFree, phaseOf, type Mechanic } from '@novalex/core'
+import { isFree, phaseOf, type Mechanic } from '@novalex/core'
+import { formatPercent } from './format.ts'
 import { text } from './en.ts'
 
 interface Floor {

@@ -1,6 +1,6 @@
 import type { Schedule } from '@novalex/core'
 import { text } from './en.ts'
-import { formatEnd, formatLocal } from './format.ts'
+import { formatEnd, formatStart } from './format.ts'
 
 /** `Mon 1 Mar, 00:00 – Sun 7 Mar, 24:00` */
 export function describeSpan(schedule: Schedule): string {
@@ -13,5 +13,5 @@ export function describeSpan(schedule: Schedule): string {
 const known = new WeakMap<Schedule, string>()
 
 function describe({ start, end }: Schedule): string {
-  return `${start === undefined ? '…' : formatLocal(start)} – ${end === undefined ? text.promotions.openEnd : formatEnd(end)}`
+  return `${start === undefined ? '…' : formatStart(start)} – ${end === undefined ? text.promotions.openEnd : formatEnd(end)}`
 }

@@ -1,7 +1,18 @@
 import type { FactsOf } from '@novalex/contract'
 import type { FindingKind, SkipReason, Subject, Weight } from '@novalex/core'
-import { formatDate, formatEnd, formatInstant, joinWords, formatMoney as writeMoney, plural } from './format.ts'
-import { toLocal } from '@novalex/core'
+import {
+  formatDate,
+  formatEnd,
+  formatEndInText,
+  formatInstant,
+  formatMoney,
+  formatPercent,
+  isMidnight,
+  joinWords,
+  plural,
+  quote,
+} from './format.ts'
+import { dateOf, toLocal } from '@novalex/core'
 
 /** Names of what a finding is about, and the store's time zone. */
 export interface SentenceContext {
@@ -14,182 +25,195 @@ export interface SentenceContext {
 
 type Sentence<K extends FindingKind> = (facts: FactsOf<K>, called: SentenceContext) => string
 
-/** An amount, or a share, stays on one line with its sign. */
-const formatMoney = (amount: number) => writeMoney(amount).replace(' ', NO_BREAK)
-const percent = (points: number) => `${Math.round(points / 10) / 10}${NO_BREAK}%`
-const NO_BREAK = '\u00a0'
-const others = (products: number) => (products > 1 ? `, and ${plural(products - 1, 'more product')}` : '')
-const quote = (name: string) => `“${name}”`
+/** A share, to a tenth of a percent. */
+const percent = (points: number) => formatPercent(Math.round(points / 10) * 10)
+const others = (products: number) => (products > 1 ? ` ${plural(products - 1, 'more product')}.` : '')
+const name = ({ subjects: [first] }: SentenceContext) => quote(first)
 const when = (at: string, { zone }: SentenceContext) => formatInstant(Date.parse(at), { zone, year: false })
-const end = (at: string, { zone }: SentenceContext) => formatEnd(toLocal(Date.parse(at), zone))
 
 const REASONS: Partial<Record<SkipReason, string>> = {
-  condition: 'its condition never holds',
-  'sign-in-needed': 'nobody is known to whom it applies',
-  'nothing-in-reach': 'nothing lies in what it applies to',
+  condition: 'its condition can’t be met',
+  'sign-in-needed': 'no known shopper qualifies',
+  'nothing-in-reach': 'it applies to no products',
   'below-first-tier': 'no order reaches its first tier',
-  'not-enough-units': 'there are never enough items for it',
-  'no-code': 'no order may use its code',
-  stacking: 'another stands before it on every item',
-  sole: 'another is the only offer in the order',
+  'not-enough-units': 'carts never hold enough units',
+  'no-code': 'its code can’t be used',
+  stacking: 'a higher-ranked promotion always blocks it',
+  sole: 'another is the only promotion in the order',
   'better-without': 'every order is cheaper without it',
   'no-saving': 'it lowers no price',
-  floor: 'the floor leaves nothing to take off',
-  'outside-hours': 'its hours never come',
+  floor: 'the price floor leaves no room',
+  'outside-hours': 'its days and hours never occur',
 }
 
 /** Sentence of each kind of finding. */
 export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
   'deepest-stack': (facts, called) => {
     const { reduction, regular, total, margin, isLoss, sku, products, atMost } = facts
-    const together =
-      called.subjects.length > 1 ? `${joinWords(called.subjects)} together take` : `${called.subjects[0]} takes`
+    const takes = called.subjects.length > 1 ? 'take' : 'takes'
     const loss =
       isLoss && margin !== null
-        ? `, ${formatMoney(Math.abs(margin))} ${margin < 0 ? 'below cost' : 'above cost, too little'}`
+        ? `, ${formatMoney(Math.abs(margin))} ${margin < 0 ? 'below cost' : 'above cost, less than the minimum margin'}`
         : ''
-    const cut = atMost === null ? '' : ` At least that; at most ${percent(atMost)}: too many orders to try them all.`
-    return `${together} ${percent(reduction)} off ${called.product(sku)} (${formatMoney(regular)} → ${formatMoney(total)})${loss}${others(products)}.${cut}`
+    const cut =
+      atMost === null
+        ? ''
+        : ` At least ${percent(reduction)}, at most ${percent(atMost)}: too many combinations to test them all.`
+    return `${joinWords(called.subjects.map(quote))} ${takes} ${percent(reduction)} off ${called.product(sku)} (${formatMoney(regular)} → ${formatMoney(total)})${loss}.${others(products)}${cut}`
   },
   'below-floor': ({ price, floor, sku, products }, called) =>
-    `${called.product(sku)}: ${formatMoney(price)}, below its price floor of ${formatMoney(floor)}, through ${joinWords(called.subjects.map(quote))}${others(products)}.`,
+    `${joinWords(called.subjects.map(quote))} ${called.subjects.length > 1 ? 'sell' : 'sells'} ${called.product(sku)} at ${formatMoney(price)}, below its price floor of ${formatMoney(floor)}.${others(products)} The store doesn’t enforce the floor.`,
   'regular-price-jump': ({ regular, price, sku, products }, called) =>
-    `Regular price of ${called.product(sku)}: ${formatMoney(regular)} → ${formatMoney(price)} through ${quote(called.subjects[0])}${others(products)}.`,
-  'in-the-way': ({ hasCode, without, with: total }, { subjects: [first, second] }) =>
-    `${first} keeps ${second} away wherever both hold: ${
-      hasCode ? 'its code changes nothing' : 'it never applies'
-    }; without ${first} that order would come to ${formatMoney(without)} instead of ${formatMoney(total)}.`,
+    `${name(called)} changes the regular price of ${called.product(sku)} from ${formatMoney(regular)} to ${formatMoney(price)}.${others(products)}`,
+  'in-the-way': ({ hasCode, without, with: total }, { subjects }) => {
+    const [first, second] = subjects.map(quote)
+    return `${first} always blocks ${second}${hasCode ? ', whose code has no effect' : ''}. Without ${first}, that order would cost ${formatMoney(without)} instead of ${formatMoney(total)}.`
+  },
   'never-applies': ({ reason, isAlone, by }, called) => {
-    if (reason === 'nothing-in-reach' && isAlone) return `${called.subjects[0]} reaches no product.`
-    const why = REASONS[reason] ?? 'something always stands against it'
-    const beaten = by === null ? '' : ` (${called.promotion(by)})`
-    return `${called.subjects[0]} applies to none of the orders made for it: ${why}${beaten}${isAlone ? ', even by itself' : ''}.`
+    if (reason === 'nothing-in-reach' && isAlone) return `${name(called)} applies to no products.`
+    const why = REASONS[reason] ?? 'it is always blocked'
+    const beaten = by === null ? '' : ` (${quote(called.promotion(by))})`
+    return `${name(called)} never applies${isAlone ? ', even alone' : ''}: ${why}${beaten}.`
   },
   cliff: ({ units, before, after, isDearer, sku }, called) =>
     isDearer
-      ? `${called.subjects[0]}: ${units + 1} × ${called.product(sku)} cost ${formatMoney(after)}, ${units} only ${formatMoney(before)}.`
-      : `${called.subjects[0]}: ${units + 1} × ${called.product(sku)} cost ${formatMoney(after)}, less than ${formatMoney(before)} for ${units}.`,
-  'no-end': ({ days }, { subjects: [name] }) =>
-    days === null ? `${name} has neither start nor end.` : `${name} has run for ${plural(days, 'day')} without an end.`,
-  'too-long': ({ days, longest }, { subjects: [name] }) =>
-    `${name} lasts ${plural(days, 'day')}; the store wants ${longest} at most.`,
+      ? `${name(called)}: ${units + 1} × ${called.product(sku)} cost ${formatMoney(after)}, but ${units} cost only ${formatMoney(before)}.`
+      : `${name(called)}: ${units + 1} × ${called.product(sku)} cost ${formatMoney(after)}, less than ${formatMoney(before)} for ${units}.`,
+  'no-end': ({ days }, called) =>
+    days === null
+      ? `${name(called)} has no start or end date.`
+      : `${name(called)} has been running for ${plural(days, 'day')} with no end date.`,
+  'too-long': ({ days, longest }, called) =>
+    `${name(called)} runs for ${plural(days, 'day')}; the store’s maximum is ${longest}.`,
   'ends-early': ({ end: at, text }, called) =>
-    `${called.subjects[0]} ends ${end(at, called)}, before the day that shoppers read as its last: “${text}”.`,
+    `${name(called)} ends ${onEnd(at, called)}, but its text says “${text}”.`,
   'strike-not-allowed': ({ sku, regular, prior, price, products, isPromised }, called) =>
-    `When ${called.subjects[0]} starts, ${called.product(sku)} may not strike ${formatMoney(regular)}: it cost ${formatMoney(prior)} shortly before, and costs ${formatMoney(price)} then${others(products)}.${
-      isPromised ? ' What shoppers read promises more.' : ''
+    `When ${name(called)} starts, ${called.product(sku)} can’t show ${formatMoney(regular)} as its was price: it sold for ${formatMoney(prior)} shortly before. Sale price ${formatMoney(price)}.${others(products)}${
+      isPromised ? ' Shopper text promises more than this allows.' : ''
     }`,
   'floor-cuts': ({ sku, units, wanted, comes, products, of }, called) =>
     called.subjects.length > 1
-      ? `${joinWords(called.subjects.map(quote))} together: the price floor keeps part of the reduction. ${called.product(sku)} costs ${formatMoney(comes)} instead of ${formatMoney(wanted)}${others(products)}.`
-      : `${called.subjects[0]}: for ${products} of ${plural(of, 'product')} the floor keeps part of the reduction; ${units > 1 ? `${units} ×${NO_BREAK}` : ''}${called.product(sku)} come${units > 1 ? '' : 's'} to ${formatMoney(comes)}, not ${formatMoney(wanted)}.`,
+      ? `${joinWords(called.subjects.map(quote))} together: the price floor reduces the discount. ${called.product(sku)} costs ${formatMoney(comes)}, not ${formatMoney(wanted)}.${others(products)}`
+      : `${name(called)}: the price floor reduces the discount on ${products} of ${plural(of, 'product')}. ${units > 1 ? `${units} × ` : ''}${called.product(sku)} cost${units > 1 ? '' : 's'} ${formatMoney(comes)}, not ${formatMoney(wanted)}.`,
   'too-small': ({ sku, reduction, least, products }, called) =>
-    `${called.subjects[0]} takes only ${percent(reduction)} off ${called.product(sku)}${others(products)}; below ${percent(least)} nobody is drawn by it.`,
+    `${name(called)} takes only ${percent(reduction)} off ${called.product(sku)}.${others(products)} Discounts under ${percent(least)} rarely influence shoppers.`,
   'stock-short': ({ sku, stock, sold, runsOut, products }, called) =>
-    `${called.subjects[0]}: ${called.product(sku)} lasts until ${when(runsOut, called)} (${stock} left, ${sold} sold in 30 days)${others(products)}.`,
-  'bundle-dearer': ({ price, items }, { subjects: [name] }) =>
-    `${name} costs ${formatMoney(price)}; its dearest items come to ${formatMoney(items)} without it.`,
-  'exactly-misses': ({ count }, { subjects: [name] }) =>
-    `${name} asks for exactly ${count}: with ${count + 1} in the cart it is lost.`,
-  'reach-differs': ({ both, onlyFirst, onlySecond }, { subjects: [name] }) =>
-    `${name}: what counts and what is reduced overlap only in part: ${plural(both, 'product')} in both, ${onlyFirst} only count${onlyFirst === 1 ? 's' : ''}, ${onlySecond} ${onlySecond === 1 ? 'is' : 'are'} only reduced.`,
+    `${name(called)}: ${called.product(sku)} sells out around ${formatDay(runsOut, called)} (${stock} in stock, ${sold} sold in 30 days), before the promotion ends.${others(products)}`,
+  'bundle-dearer': ({ price, items }, called) =>
+    `${name(called)} costs ${formatMoney(price)}, but its items cost at most ${formatMoney(items)} separately.`,
+  'exactly-misses': ({ count }, called) =>
+    `${name(called)} requires exactly ${plural(count, 'unit')}: with ${count + 1} in the cart it no longer applies.`,
+  'reach-differs': ({ both, onlyFirst, onlySecond }, called) =>
+    `${name(called)}: qualifying and discounted products overlap only partly: ${both} in both, ${onlyFirst} only ${onlyFirst === 1 ? 'qualifies' : 'qualify'}, ${onlySecond} ${onlySecond === 1 ? 'is' : 'are'} only discounted.`,
   'reward-worthless': ({ sku }, called) =>
-    `${called.subjects[0]} gives nothing: its reward saves no cent in any order, not for ${called.product(sku)} either.`,
-  'rung-unreachable': ({ rung, onOffer }, { subjects: [name] }) =>
-    `${name} has a rung from ${rung} sold; only ${plural(onOffer, 'item')} ${onOffer === 1 ? 'is' : 'are'} on offer.`,
-  'tier-useless': ({ tier }, { subjects: [name] }) =>
-    `${name}: its tier from ${tier} saves no more than the one before it.`,
-  'code-guessable': ({ code }, { subjects: [name] }) =>
-    `The code ${code} of ${name} is short or a plain word, and easy to guess.`,
+    `${name(called)}: the reward saves nothing in any order, not even for ${called.product(sku)}.`,
+  'rung-unreachable': ({ rung, onOffer }, called) =>
+    `${name(called)}: the step at ${rung} sold can’t be reached; only ${plural(onOffer, 'unit')} ${onOffer === 1 ? 'is' : 'are'} available.`,
+  'tier-useless': ({ tier }, called) => `${name(called)}: the tier from ${tier} saves no more than the one before it.`,
+  'code-guessable': ({ code }, called) =>
+    `Code ${code} of ${name(called)} is short or a common word and easy to guess.`,
   'code-twice': ({ code, at }, called) =>
-    `The code ${code} opens both ${joinWords(called.subjects)} from ${when(at, called)}; only the first by rank would be opened.`,
-  'code-public': ({ code }, { subjects: [name] }) =>
-    `The code ${code} of ${name} is not listed, but stands in a text that everybody reads.`,
-  'codes-run-out': ({ open, made }, { subjects: [name] }) =>
-    `${name} has ${open === 0 ? 'no code' : plural(open, 'code')} left of ${made.toLocaleString('en-GB')}.`,
+    `Code ${code} unlocks both ${joinWords(called.subjects.map(quote))} from ${when(at, called)}; only the higher-ranked one applies.`,
+  'code-public': ({ code }, called) => `Code ${code} of ${name(called)} isn’t listed, but appears in public text.`,
+  'codes-run-out': ({ open, made }, called) =>
+    `${name(called)} has ${open === 0 ? 'none' : open.toLocaleString('en-GB')} of ${plural(made, 'code')} left.`,
   'budget-short': ({ budget, given, day }, called) =>
     given >= budget
-      ? `${called.subjects[0]} has given ${formatMoney(given)}, its whole budget of ${formatMoney(budget)}.`
-      : `${called.subjects[0]} has given ${formatMoney(given)}; at this pace its budget of ${formatMoney(budget)} is passed on ${when(day, called)}.`,
+      ? `${name(called)} has used its entire budget of ${formatMoney(budget)}.`
+      : `${name(called)} has used ${formatMoney(given)} of its ${formatMoney(budget)} budget and will exceed it on ${formatDay(day, called)} at this rate.`,
   'not-released': ({ starts, isMissing }, called) => {
     const names = called.subjects.map(quote)
     const next = starts === null ? '' : when(starts, called)
     if (names.length === 1) {
-      const lack = isMissing ? 'not released' : 'unreleased changes'
-      return next ? `Starts ${next}, ${lack}: ${names[0]}.` : `Running, ${lack}: ${names[0]}.`
+      const state = next ? `starts ${next}` : 'is running in the working plan'
+      return `${names[0]} ${state}, but the live release ${isMissing ? 'doesn’t include it' : 'has an older version'}.`
     }
     const shown = names.length > 4 ? [...names.slice(0, 3), `${names.length - 3} more`] : names
     const soon = next ? ` The next one starts ${next}.` : ''
-    return `${plural(names.length, 'promotion')} ${next ? 'running or starting soon' : 'running'}, not released as planned: ${joinWords(shown)}.${soon}`
+    return `${plural(names.length, 'promotion')} ${next ? 'running or starting soon' : 'running'} with unreleased changes: ${joinWords(shown)}.${soon}`
   },
-  'date-open': ({ estimate, promotions }, { subjects: [name] }) =>
-    `The dates of ${name} are still open; it is likely to begin on ${formatDate(estimate)}, and ${plural(promotions, 'promotion')} wait${promotions === 1 ? 's' : ''} for it.`,
+  'date-open': ({ estimate, promotions }, called) =>
+    `${name(called)} has no dates yet (expected from ${formatDate(estimate)}). ${plural(promotions, 'promotion')} ${promotions === 1 ? 'depends' : 'depend'} on it.`,
   'outside-occasion': ({ occasionEnd, end: at }, called) =>
-    `${called.subjects[0]} ${at === null ? 'has no end' : `ends ${end(at, called)}`}; its occasion is over by ${end(occasionEnd, called)}.`,
-  'guest-promise': (_facts, { subjects: [name] }) =>
-    `Everybody reads of ${name}, but guests do not get it, and no text says so.`,
-  'test-cart-broken': ({ expected, total }, { subjects: [name] }) =>
-    `The test cart “${name}” must come to ${formatMoney(expected)} and comes to ${formatMoney(total)}.`,
+    at === null
+      ? `${name(called)} has no end date, but its occasion ends ${onEnd(occasionEnd, called)}.`
+      : `${name(called)} ends ${onEnd(at, called)}, after its occasion (which ends ${onEnd(occasionEnd, called)}).`,
+  'guest-promise': (_facts, called) =>
+    `${name(called)} is advertised to everyone, but guests don’t qualify and no text says so.`,
+  'test-cart-broken': ({ expected, total }, called) =>
+    `Test cart ${name(called)} expects ${formatMoney(expected)} but costs ${formatMoney(total)}.`,
 }
+
+/** An end after "ends": `at the end of Sun 9 May`, `on Mon 5 Apr, 12:30`. */
+const onEnd = (at: string, { zone }: SentenceContext) => {
+  const local = toLocal(Date.parse(at), zone)
+  return isMidnight(local) ? `at ${formatEndInText(local)}` : `on ${formatEnd(local)}`
+}
+
+const formatDay = (at: string, { zone }: SentenceContext) => formatDate(dateOf(toLocal(Date.parse(at), zone)))
 
 export const findingText = {
   title: 'Findings',
-  hint: 'What a careful colleague would notice in the working plan, gravest first, each with a cart or a moment that anyone can check.',
-  checking: 'The plan has changed and is being checked again …',
-  first: 'The plan is being checked for the first time …',
+  hint: 'Possible problems in the working plan, most serious first. Each comes with a cart or time that shows it.',
+  checking: 'The plan has changed. Checking again…',
+  first: 'Checking the plan…',
   current: (at: string) => `Checked ${at}`,
-  none: 'Nothing in this plan deserves a look.',
-  noneHere: 'Nothing like that in this plan.',
-  weights: { stop: 'Stop', look: 'Look', hint: 'Hint' } satisfies Record<Weight, string>,
+  none: 'No findings.',
+  noneHere: 'No matching findings.',
+  weights: { stop: 'Blocker', look: 'Warning', hint: 'Info' } satisfies Record<Weight, string>,
   about: {
-    promotion: 'To the promotion',
-    product: 'To the product',
-    occasion: 'To the occasions',
-    testCart: 'To the test carts',
+    promotion: 'Open promotion',
+    product: 'Open product',
+    occasion: 'Open occasions',
+    testCart: 'Open test carts',
   } satisfies Record<Subject['kind'], string>,
-  toPromotion: (name: string) => `To ${name}`,
-  intoTill: 'Into the till',
-  keep: 'Keep as a test cart',
-  kept: 'It is a test cart now.',
-  goTo: (at: string) => `To ${at}`,
-  priceChart: 'To its prices',
-  setAside: 'Set aside …',
-  setAsideTitle: 'Leave it as it is',
-  why: 'Because',
-  whyHint: 'It comes back when what it is about is edited, or it gets worse.',
-  setAsideAct: 'Set it aside',
-  isAside: (by: string, at: string) => `Set aside by ${by}, ${at}:`,
-  takeUp: 'Take it up again',
-  asides: (count: string) => `${count} set aside`,
+  toPromotion: (promotion: string) => `Open “${promotion}”`,
+  intoTill: 'Open in till',
+  keep: 'Save as test cart',
+  kept: 'Test cart saved.',
+  goTo: (at: string) => `Go to ${at}`,
+  priceChart: 'Price history',
+  setAside: 'Dismiss…',
+  setAsideTitle: 'Dismiss finding',
+  why: 'Reason',
+  whyHint: 'It reopens if the promotion is edited or the problem gets worse.',
+  setAsideAct: 'Dismiss',
+  isAside: (by: string, at: string) => `Dismissed by ${by}, ${at}:`,
+  takeUp: 'Reopen',
+  asides: (count: string) => `${count} dismissed`,
   show: 'Show',
   hide: 'Hide',
-  only: (name: string) => `Only what is about ${name}.`,
+  only: (subject: string) => `Filtered by “${subject}”.`,
   all: 'Show all',
   more: (count: number) => `${count} more`,
   number: (open: number) => plural(open, 'open finding'),
   review: {
-    title: 'Findings that this release would bring',
-    none: 'This release brings nothing that deserves a look.',
-    held: (count: number) =>
-      `${plural(count, 'finding')} of weight “stop” must be mended, or set aside one by one, before this release can be made.`,
-    checking: 'The plan is being checked …',
+    title: 'New findings in this release',
+    none: 'No new findings in this release.',
+    held: (count: number) => `Fix or dismiss ${plural(count, 'blocker')} to publish this release.`,
+    checking: 'Checking the plan…',
   },
-  till: (reduction: string) => `This cart is the deepest stack: ${reduction} off`,
+  till: (reduction: string) => `Deepest stack of promotions: ${reduction} off`,
   loss: (amount: string) => `, ${amount} below cost`,
   alarm: {
-    title: 'What is pointed out',
-    hint: 'From when on Findings speaks up.',
-    change: 'Change …',
-    dialog: 'What is pointed out',
-    save: 'Keep these lines',
-    kept: 'Findings follow these lines now.',
-    margin: 'Least margin on top of unit cost',
-    reduction: 'More than this off the regular price',
-    smallest: 'Reductions smaller than this',
-    noEndDays: 'Days without an end',
-    openDays: 'Days before an occasion is likely to begin',
-    sentence: (alarm: { margin: number; reduction: number; smallest: number; noEndDays: number; openDays: number }) =>
-      `Orders that leave less than ${alarm.margin === 0 ? 'their unit cost' : `unit cost and ${percent(alarm.margin)}`}; more than ${percent(alarm.reduction)} off; reductions below ${percent(alarm.smallest)}; ${plural(alarm.noEndDays, 'day')} without an end; occasions without dates ${plural(alarm.openDays, 'day')} before they are likely to begin.`,
+    title: 'Finding thresholds',
+    hint: 'When findings are raised.',
+    change: 'Edit…',
+    dialog: 'Finding thresholds',
+    save: 'Save',
+    kept: 'Finding thresholds saved.',
+    margin: 'Minimum margin on unit cost',
+    reduction: 'Discount over',
+    smallest: 'Discount under',
+    noEndDays: 'Days without an end date',
+    openDays: 'Days before an occasion’s expected start',
+    lines: (alarm: { margin: number; reduction: number; smallest: number; noEndDays: number; openDays: number }) => [
+      alarm.margin === 0 ? 'Margin below cost' : `Margin below ${percent(alarm.margin)} of cost`,
+      `Discount over ${percent(alarm.reduction)}`,
+      `Discount under ${percent(alarm.smallest)}`,
+      `No end date for ${plural(alarm.noEndDays, 'day')}`,
+      `Occasion without dates ${plural(alarm.openDays, 'day')} before its expected start`,
+    ],
   },
 }
 

@@ -1,12 +1,12 @@
-/** The words about the interface for programs. */
+/** The words of the API reference. */
 export const referenceText = {
-  title: 'The interface for programs',
-  hint: 'Every address, what it takes and answers, and who may ask. Programs show a key: Authorization: Bearer …',
-  document: 'As an OpenAPI document',
-  search: 'Search addresses',
-  none: 'No address holds that.',
-  sent: 'Sent',
-  required: 'must be given',
+  title: 'API reference',
+  hint: 'Every endpoint, its request and response, and required access. Authenticate with an API key: Authorization: Bearer …',
+  document: 'Download OpenAPI document',
+  search: 'Search endpoints',
+  none: 'No matching endpoints.',
+  sent: 'Request body',
+  required: 'required',
   refers: 'See also',
-  places: { path: 'in the address', query: 'after the ?', header: 'as a header' } as Readonly<Record<string, string>>,
+  places: { path: 'path', query: 'query', header: 'header' } as Readonly<Record<string, string>>,
 } as const

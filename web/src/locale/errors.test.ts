@@ -19,33 +19,29 @@ test('and the same problems', () => {
 
 describe('sentences', () => {
   test.each([
-    ['percent-range', { given: 12_000 }, '120 % can’t be taken off. Give more than 0 and at most 100 %.'],
+    ['percent-range', { given: 12_000 }, 'Enter a percentage above 0 and up to 100%.'],
     [
       'ends-before-start',
       { start: '2027-03-02T00:00', end: '2027-03-02T00:00' },
-      'It would end on Mon 1 Mar 2027, 24:00, not after its start on Tue 2 Mar 2027, 00:00. Choose a later end or an earlier start.',
+      'The end (end of Mon 1 Mar 2027) must be after the start (Tue 2 Mar 2027, 00:00).',
     ],
     [
       'not-ascending',
       { given: 1000, after: 3000, isMoney: true },
-      'Each limit must be above the one before it (30.00).',
+      'Each threshold must be above the one before it (€30.00).',
     ],
-    ['not-ascending', { given: 5, after: 5, isMoney: false }, 'Each limit must be above the one before it (5).'],
-    ['too-long', { limit: 120 }, 'This is too long. At most 120 characters fit.'],
-    ['too-long', { given: 70, max: 64 }, 'This is too long (70 characters). At most 64 characters fit.'],
-    [
-      'wrong-field-count',
-      { given: 1, wanted: 5 },
-      'This row has 1 cell, the header has 5. Is a separator missing or too many?',
-    ],
-    ['nobody-knows-it', {}, 'This can’t be taken (nobody-knows-it).'],
+    ['not-ascending', { given: 5, after: 5, isMoney: false }, 'Each threshold must be above the one before it (5).'],
+    ['too-long', { limit: 120 }, 'Too long. At most 120 characters allowed.'],
+    ['too-long', { given: 70, max: 64 }, 'Too long (70 characters). At most 64 characters allowed.'],
+    ['wrong-field-count', { given: 1, wanted: 5 }, 'This row has 1 column, the header has 5. Check the separators.'],
+    ['nobody-knows-it', {}, 'Not accepted (nobody-knows-it).'],
   ])('%s', (code, facts, sentence) => expect(explainProblem({ code, path: '', facts } as Problem)).toBe(sentence))
 
   test('an error of a category in use says by what; an unknown one names its request', () => {
     const facts = { name: 'Paper', categories: ['Pads'], products: 2, promotions: ['Spring paper'] }
     expect(explainError({ code: 'in-use', facts, requestId: 'r1' })).toBe(
-      'Paper is still in use: the category Pads below it, 2 products and the promotion Spring paper. Take those out first.',
+      '“Paper” is used by subcategory “Pads”, 2 products and promotion “Spring paper”. Remove it there first.',
     )
-    expect(explainError({ code: 'internal', facts: {}, requestId: 'r1' })).toMatch(/\(r1\)$/)
+    expect(explainError({ code: 'internal', facts: {}, requestId: 'r1' })).toMatch(/give support this request ID: r1$/)
   })
 })

@@ -1,6 +1,16 @@
-import { addDays, dateOf, formatAmount, timeOf, type Instant, type LocalDateTime, type MinorUnits } from '@novalex/core'
+import {
+  addDays,
+  dateOf,
+  timeOf,
+  WHOLE,
+  type BasisPoints,
+  type Instant,
+  type LocalDateTime,
+  type MinorUnits,
+} from '@novalex/core'
 
-const SIGNS: Readonly<Record<string, string>> = { EUR: '€', GBP: '£', USD: '$' }
+/** The locale in which numbers, money and dates are written. */
+const LOCALE = 'en-GB'
 
 let currency = 'EUR'
 
@@ -9,16 +19,44 @@ export function setCurrency(code: string): void {
   currency = code
 }
 
-/** The sign of the store's currency; its code where it has none of its own. */
-export const currencySign = () => SIGNS[currency] ?? currency
+/** The symbol of the store's currency; its code where it has none of its own. */
+export const currencySign = () =>
+  moneyFormat('currency')
+    .formatToParts(0)
+    .find(({ type }) => type === 'currency')!.value
 
-/** `12.50 €`, as a price ticket says it. */
-export function formatMoney(amount: MinorUnits): string {
-  return `${formatAmount(amount)} ${currencySign()}`
+/** `€1,204.00` in the store's currency; a negative amount as `−€2.76`. */
+export const formatMoney = (amount: MinorUnits) => writeAmount(amount, 'currency')
+
+/** `1,204.00`, for columns whose heading or neighbours already show the currency. */
+export const formatFigure = (amount: MinorUnits) => writeAmount(amount, 'decimal')
+
+/** `15.5%` */
+export const formatPercent = (rate: BasisPoints) => withMinus(PERCENT.format(rate / WHOLE))
+
+const PERCENT = new Intl.NumberFormat(LOCALE, { style: 'percent', maximumFractionDigits: 2 })
+
+const writeAmount = (amount: MinorUnits, style: 'currency' | 'decimal') =>
+  withMinus(moneyFormat(style).format(amount / 100))
+
+/** Intl writes a hyphen in front of negative numbers in English. */
+const withMinus = (text: string) => text.replace('-', '−')
+
+const moneyFormats = new Map<string, Intl.NumberFormat>()
+
+/** Amounts have two decimals in every currency. */
+function moneyFormat(style: 'currency' | 'decimal'): Intl.NumberFormat {
+  const key = `${style} ${currency}`
+  let format = moneyFormats.get(key)
+  if (!format) {
+    format = new Intl.NumberFormat(LOCALE, { style, currency, minimumFractionDigits: 2, maximumFractionDigits: 2 })
+    moneyFormats.set(key, format)
+  }
+  return format
 }
 
-const DAY = new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', weekday: 'short', day: 'numeric', month: 'short' })
-const DAY_AND_YEAR = new Intl.DateTimeFormat('en-GB', {
+const DAY = new Intl.DateTimeFormat(LOCALE, { timeZone: 'UTC', weekday: 'short', day: 'numeric', month: 'short' })
+const DAY_AND_YEAR = new Intl.DateTimeFormat(LOCALE, {
   timeZone: 'UTC',
   weekday: 'short',
   day: 'numeric',
@@ -47,10 +85,26 @@ export function formatLocal(local: LocalDateTime, options: { year?: boolean } = 
   return `${formatDate(dateOf(local), options)}, ${timeOf(local)}`
 }
 
-/** An end, which no longer belongs to the promotion: midnight reads as 24:00 of the day before. */
+/** A start; midnight goes without saying. */
+export function formatStart(local: LocalDateTime, options: { year?: boolean } = {}): string {
+  return isMidnight(local) ? formatDate(dateOf(local), options) : formatLocal(local, options)
+}
+
+/** An exclusive end: midnight reads as `end of Sun 4 Apr`, the day before. */
 export function formatEnd(local: LocalDateTime, options: { year?: boolean } = {}): string {
-  if (timeOf(local) !== '00:00') return formatLocal(local, options)
-  return `${formatDate(addDays(dateOf(local), -1), options)}, 24:00`
+  return isMidnight(local) ? `end of ${formatDate(addDays(dateOf(local), -1), options)}` : formatLocal(local, options)
+}
+
+/** An exclusive end in running text: `the end of Sun 4 Apr`. */
+export const formatEndInText = (local: LocalDateTime, options: { year?: boolean } = {}) =>
+  formatEnd(local, options).replace(/^end of/, 'the end of')
+
+export const isMidnight = (local: LocalDateTime) => timeOf(local) === '00:00'
+
+/** An exclusive end as shoppers read it: `23:59 on Sun 4 Apr (Vienna time)`. */
+export function formatShopEnd(local: LocalDateTime, zone: string): string {
+  const [date, time] = isMidnight(local) ? [addDays(dateOf(local), -1), '23:59'] : [dateOf(local), timeOf(local)]
+  return `${time} on ${formatDate(date)} (${formatZone(zone)})`
 }
 
 interface Zoned {
@@ -72,7 +126,7 @@ const formats = new Map<string, Intl.DateTimeFormat>()
 function zoned(zone: string): Intl.DateTimeFormat {
   let format = formats.get(zone)
   if (!format) {
-    format = new Intl.DateTimeFormat('en-GB', {
+    format = new Intl.DateTimeFormat(LOCALE, {
       timeZone: zone,
       weekday: 'short',
       day: 'numeric',
@@ -101,8 +155,11 @@ export function formatSpan(ms: number): string {
 }
 
 export function plural(count: number, one: string, many = `${one}s`): string {
-  return `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`
+  return `${count.toLocaleString(LOCALE)} ${count === 1 ? one : many}`
 }
+
+/** A name of a promotion, product, cart or the like in running text. */
+export const quote = (name: string) => `“${name}”`
 
 /** `a, b and c` */
 export function joinWords(words: readonly string[], last = 'and'): string {

@@ -1,6 +1,6 @@
 import type { DeliveryOption } from '@novalex/contract'
-import { WHOLE, formatPercent, type Delivery, type Reach, type ReachKeys, type Value } from '@novalex/core'
-import { formatMoney, joinWords, plural } from './format.ts'
+import type { Delivery, Reach, ReachKeys } from '@novalex/core'
+import { formatMoney, joinWords, plural, quote } from './format.ts'
 
 /** Names by id, for sentences. */
 export interface Names {
@@ -10,18 +10,28 @@ export interface Names {
   product(sku: string): string
 }
 
-export function describeValue(value: Value): string {
-  if ('percent' in value) {
-    const of = value.of === 'regular' ? ' than the regular price' : ''
-    return value.percent === WHOLE ? 'nothing' : `${formatPercent(value.percent)} less${of}`
-  }
-  if ('amount' in value) return `${formatMoney(value.amount)} less ${value.per === 'once' ? 'once' : 'each'}`
-  return `${formatMoney(value.price)} each`
+/** Products in words: `Paper or Pads, excluding product A`. */
+export function describeReach(reach: Reach, names: Names, everything = 'everything'): string {
+  const base = describeKeys(reach, names) || everything
+  return reach.except ? `${base}, excluding ${describeKeys(reach.except, names)}` : base
 }
 
-export function describeReach(reach: Reach, names: Names): string {
-  const base = describeKeys(reach, names) || 'everything'
-  return reach.except ? `${base} except ${describeKeys(reach.except, names)}` : base
+/** ` from Brushes`, ` of product A`: the products that a number of units is out of. */
+export function outOf(reach: Reach, names: Names): string {
+  const isProducts = reach.skus !== undefined && Object.keys(reach).length === 1
+  return `${isProducts ? ' of ' : ' from '}${describeReach(reach, names, 'all products')}`
+}
+
+/** Some of a choice of products: `2 from Brushes`, `2 × Pad A4`, `any 3 items`. */
+export function countGoods(
+  quantity: number,
+  reach: Reach,
+  { names, any = false }: { readonly names: Names; readonly any?: boolean },
+): string {
+  if (isEverything(reach)) return `any ${plural(quantity, 'item')}`
+  const { skus, ...others } = reach
+  if (skus?.length === 1 && isEverything(others)) return `${quantity} × ${names.product(skus[0]!)}`
+  return `${any ? 'any ' : ''}${quantity}${outOf(reach, names)}`
 }
 
 export const isEverything = (reach: Reach) => Object.keys(reach).length === 0
@@ -40,29 +50,26 @@ function describeKeys(keys: ReachKeys, names: Names): string {
   const parts: string[] = []
   if (keys.skus)
     parts.push(
-      keys.skus.length > MOST_NAMED ? plural(keys.skus.length, 'chosen product') : list(keys.skus, names.product),
+      keys.skus.length > MOST_NAMED ? plural(keys.skus.length, 'selected product') : list(keys.skus, names.product),
     )
   if (keys.categories) parts.push(list(keys.categories, names.category))
-  if (keys.sets) parts.push(`the set ${list(keys.sets, names.set)}`)
+  if (keys.sets) parts.push(`product set ${list(keys.sets, (id) => quote(names.set(id)))}`)
   if (keys.families) parts.push(`family ${list(keys.families, String)}`)
-  if (keys.tags) parts.push(`items tagged ${list(keys.tags, String)}`)
-  if (keys.regularPrice) parts.push(describeRange(keys.regularPrice))
-  return parts.join(', ')
+  if (keys.tags) parts.push(`products tagged ${list(keys.tags, String)}`)
+  const range = keys.regularPrice ? `priced ${describeRange(keys.regularPrice)}` : ''
+  return [parts.join(', ') || (range && 'products'), range].filter(Boolean).join(' ')
 }
 
 function describeRange({ from, below }: NonNullable<ReachKeys['regularPrice']>): string {
-  if (from !== undefined && below !== undefined) return `from ${formatMoney(from)} to below ${formatMoney(below)}`
-  return from !== undefined ? `from ${formatMoney(from)} up` : `below ${formatMoney(below!)}`
+  if (from !== undefined && below !== undefined) return `${formatMoney(from)} to under ${formatMoney(below)}`
+  return from !== undefined ? `${formatMoney(from)} or more` : `under ${formatMoney(below!)}`
 }
 
 export const CHANNELS: Readonly<Record<string, string>> = {
-  web: 'the web shop',
-  app: 'the app',
-  counter: 'the shop in town',
+  web: 'Online store',
+  app: 'App',
+  counter: 'In store',
 }
-
-/** The name of a channel; its id if it has none. */
-export const nameChannel = (id: string) => CHANNELS[id] ?? id
 
 let deliveryOptions: readonly DeliveryOption[] = []
 

@@ -1,9 +1,13 @@
 import { describePromotion, type Promotion, type Store } from '@novalex/core'
 import { expect, test } from 'vitest'
 import {
+  currencySign,
   formatEnd,
+  formatFigure,
   formatInstant,
   formatMoney,
+  formatPercent,
+  formatShopEnd,
   formatSpan,
   joinWords,
   setCurrency,
@@ -11,6 +15,7 @@ import {
 } from '../locale/format.ts'
 import rules from './sentences.golden.json'
 import { setDeliveryOptions, type Names } from '../locale/ruleWords.ts'
+import { startSentence } from '../mechanics/shared/valueWords.ts'
 import { writeSentence } from './sentence.ts'
 
 setPresentYear('2027')
@@ -21,7 +26,7 @@ setDeliveryOptions([
 
 const names: Names = {
   set: String,
-  category: (id) => id.toUpperCase(),
+  category: (id) => startSentence(id),
   stackGroup: (id) => id,
   product: (sku) => `product ${sku}`,
 }
@@ -51,9 +56,9 @@ test.each(golden)('$sentence', ({ rule, sentence }) => {
 })
 
 test.each([
-  ['2027-04-05T00:00', 'Sun 4 Apr, 24:00'],
+  ['2027-04-05T00:00', 'end of Sun 4 Apr'],
   ['2027-04-05T12:30', 'Mon 5 Apr, 12:30'],
-  ['2027-01-01T00:00', 'Thu 31 Dec 2026, 24:00'],
+  ['2027-01-01T00:00', 'end of Thu 31 Dec 2026'],
 ])('an end %s reads %s', (local, expected) => expect(formatEnd(local)).toBe(expected))
 
 test('instants on the clock of the store', () => {
@@ -73,7 +78,7 @@ test('spans and lists in words', () => {
   expect([joinWords([]), joinWords(['a']), joinWords(['a', 'b', 'c'], 'or')]).toEqual(['', 'a', 'a, b or c'])
 })
 
-test('the golden rules hold every mechanic, condition and comparison', () => {
+test('the golden rules cover every mechanic, condition, comparison, stacking mode and ladder', () => {
   const file = JSON.stringify(golden)
   const wanted = [
     ...['price-steps', 'markdown', 'item-discount', 'quantity-break', 'spend-break', 'buy-get', 'bundle'],
@@ -81,16 +86,28 @@ test('the golden rules hold every mechanic, condition and comparison', () => {
   ].map((kind) => `"kind":"${kind}"`)
   const tests = [
     ...['spend', 'quantity', 'group', 'tag', 'orders', 'spent', 'bought', 'signedIn', 'shopper', 'channel'],
-    ...['country', 'option'],
+    ...['country', 'option', 'audience'],
   ].map((test) => `"test":"${test}"`)
   const comparisons = ['>=', '>', '<=', '<', '=', '!='].map((op) => `"op":"${op}"`)
-  expect([...wanted, ...tests, ...comparisons].filter((one) => !file.includes(one))).toEqual([])
+  const modes = ['group', 'alone', 'closes', 'sole'].map((mode) => `"mode":"${mode}"`)
+  const ladders = ['unitsSold', 'unitsLeft', 'hoursLeft', 'date'].map((by) => `"by":"${by}"`)
+  expect([...wanted, ...tests, ...comparisons, ...modes, ...ladders].filter((one) => !file.includes(one))).toEqual([])
 })
 
-test('money in the currency of the store, by its sign or else its code', () => {
-  const written = ['GBP', 'SEK', 'EUR'].map((code) => {
+test('money in the currency of the store, with its symbol or else its code, and a sign if it is negative', () => {
+  const written = ['GBP', 'SEK', 'CHF', 'EUR'].map((code) => {
     setCurrency(code)
-    return formatMoney(1250)
+    return `${formatMoney(120_450)} ${currencySign()}`.replaceAll('\u00a0', ' ')
   })
-  expect(written).toEqual(['12.50 £', '12.50 SEK', '12.50 €'])
+  expect(written).toEqual(['£1,204.50 £', 'SEK 1,204.50 SEK', 'CHF 1,204.50 CHF', '€1,204.50 €'])
+  expect([formatMoney(-276), formatFigure(-276), formatFigure(120_400)]).toEqual(['−€2.76', '−2.76', '1,204.00'])
 })
+
+test('percentages keep two decimals at most', () => {
+  expect([1000, 1550, 1, 0, 10_000].map(formatPercent)).toEqual(['10%', '15.5%', '0.01%', '0%', '100%'])
+})
+
+test.each([
+  ['2027-04-05T00:00', '23:59 on Sun 4 Apr (Vienna time)'],
+  ['2027-04-05T12:30', '12:30 on Mon 5 Apr (Vienna time)'],
+])('an end %s reads %s in the shop', (local, expected) => expect(formatShopEnd(local, 'Europe/Vienna')).toBe(expected))

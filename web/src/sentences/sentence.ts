@@ -1,11 +1,10 @@
 import type { Limits, MechanicKind, PromotionPart, Refill, SentencePart, WeeklyWindow } from '@novalex/core'
-import { describeDelivery } from '../mechanics/delivery/words.ts'
-import type { PartWords } from '../mechanics/shared/mechanicWords.ts'
-import { describeSteps } from '../mechanics/shared/valueWords.ts'
+import type { PartContext, PartWords } from '../mechanics/shared/mechanicWords.ts'
+import { countOf, describeSteps, startSentence } from '../mechanics/shared/valueWords.ts'
 import { wordsOf } from '../mechanics/words.ts'
 import { describeCondition } from '../conditions/describeCondition.ts'
-import { formatEnd, formatLocal, formatMoney, joinWords, plural } from '../locale/format.ts'
-import { describeValue, type Names } from '../locale/ruleWords.ts'
+import { formatEndInText, formatMoney, formatStart, isMidnight, joinWords, plural } from '../locale/format.ts'
+import type { Names } from '../locale/ruleWords.ts'
 
 /** A piece of the sentence: plain words, or a part that opens its editor. */
 interface SentencePiece {
@@ -13,46 +12,52 @@ interface SentencePiece {
   readonly part: SentencePart['part'] | null
 }
 
-/** A promotion of a kind as one sentence. */
+/** A promotion as an offer: what, for whom and when; then its limits and what it combines with. */
 export function writeSentence(
   parts: readonly SentencePart[],
   { kind, names }: { readonly kind: MechanicKind; readonly names: Names },
 ): SentencePiece[] {
   const pieces = parts.flatMap((part, index): SentencePiece[] => {
     const { lead, say } = findWords(part, kind)
-    const before = typeof lead === 'string' ? lead : lead(parts[index - 1]?.part)
-    return [plain(before), { part: part.part, text: say(part, names) }]
+    const context: PartContext = { names, kind, before: parts[index - 1], after: parts[index + 1] }
+    const before = lead(part, context)
+    const text = say(part, context)
+    const isStart = index === 0 || before.endsWith('. ')
+    return [plain(before), { part: part.part, text: isStart ? startSentence(text) : text }]
   })
   return [...pieces, plain('.')]
 }
 
 /** One part in the words that its sentence uses. */
-export function describePart(
-  part: SentencePart,
-  { kind, names }: { readonly kind: MechanicKind; readonly names: Names },
-): string {
-  return findWords(part, kind).say(part, names)
+export function describePart(part: SentencePart, context: PartContext): string {
+  return findWords(part, context.kind).say(part, context)
 }
 
 /** The words of the parts that every promotion has. */
 const WORDS: { readonly [K in PromotionPart['part']]: PartWords<Extract<PromotionPart, { readonly part: K }>> } = {
-  open: { lead: '', say: () => 'Once the dates of its occasion are set' },
-  start: { lead: 'From ', say: ({ start }) => (start === undefined ? 'the release on' : formatLocal(start)) },
-  end: { lead: ' until ', say: ({ end }) => (end === undefined ? 'somebody ends it' : formatEnd(end)) },
-  weekly: { lead: ', ', say: ({ weekly }) => describeWeekly(weekly) },
-  shopper: { lead: ', ', say: ({ when }, names) => describeCondition(when, names) },
-  code: { lead: ' ', say: ({ code }) => ('text' in code ? `with the code ${code.text}` : 'with a code of the batch') },
   ladder: {
-    lead: ', ',
-    say: ({ ladder, isDelivery }) =>
-      `changing to ${describeSteps(ladder, isDelivery ? describeDelivery : describeValue)}`,
+    lead: () => ', then ',
+    say: ({ ladder }, { kind }) => describeSteps(ladder, wordsOf({ kind }).sayValue),
   },
-  limits: { lead: ', ', say: ({ limits }) => describeLimits(limits) },
+  shopper: { lead: () => ', ', say: ({ when }, { names }) => describeCondition(when, names) },
+  code: { lead: () => ' with ', say: ({ code }) => ('text' in code ? `code ${code.text}` : 'a single-use code') },
+  open: { lead: () => ', ', say: () => 'once its occasion has dates' },
+  start: { lead: () => ', from ', say: ({ start }) => (start === undefined ? 'release' : formatStart(start)) },
+  end: {
+    lead: ({ end }, { before }) => (end !== undefined ? ' to ' : hasTime(before) ? ', with ' : ' with '),
+    say: ({ end }) => (end === undefined ? 'no end date' : formatEndInText(end)),
+  },
+  weekly: { lead: () => ', only ', say: ({ weekly }) => describeWeekly(weekly) },
+  limits: { lead: () => '. ', say: ({ limits }, { kind }) => startSentence(describeLimits(limits, kind)) },
   stacking: {
-    lead: ', ',
-    say: ({ stacking, apart }, names) => describeStacking(stacking.mode, stacking.group, { apart, names }),
+    lead: () => '. ',
+    say: ({ stacking, apart }, { names }) => describeStacking(stacking.mode, stacking.group, { apart, names }),
   },
 }
+
+/** Whether a start ends with a time of day, set off by a comma. */
+const hasTime = (part: SentencePart | undefined) =>
+  part?.part === 'start' && part.start !== undefined && !isMidnight(part.start)
 
 function findWords(part: SentencePart, kind: MechanicKind): PartWords<SentencePart> {
   const own: Readonly<Partial<Record<string, PartWords<SentencePart>>>> = wordsOf({ kind }).parts
@@ -67,14 +72,13 @@ function plain(text: string): SentencePiece {
 
 const DAYS = ['Mondays', 'Tuesdays', 'Wednesdays', 'Thursdays', 'Fridays', 'Saturdays', 'Sundays']
 
+/** `on Fridays 22:00–02:00 and Saturdays` */
 export function describeWeekly(weekly: readonly WeeklyWindow[]): string {
   const windows = weekly.map(({ days, from, to }) => {
     const names = joinWords([...days].sort((a, b) => a - b).map((day) => DAYS[day - 1]!))
-    return from === '00:00' && to === '00:00'
-      ? `on ${names}`
-      : `on ${names} from ${from} to ${to === '00:00' ? '24:00' : to}`
+    return from === '00:00' && to === '00:00' ? names : `${names} ${from}–${to === '00:00' ? '24:00' : to}`
   })
-  return joinWords(windows)
+  return `on ${joinWords(windows)}`
 }
 
 function describeStacking(
@@ -82,37 +86,42 @@ function describeStacking(
   group: string,
   { apart, names }: { apart: readonly string[]; names: Names },
 ): string {
-  if (mode === 'sole') return 'the only offer in the order'
-  if (mode === 'alone') return 'alone on an item'
-  if (mode === 'closes' && apart.length === 0) return 'with nothing after it on the item'
-  if (apart.length === 0) return 'together with anything'
-  const others = apart.map((id) => (id === group ? `another ${names.stackGroup(id)}` : names.stackGroup(id)))
-  const not = `not together with ${joinWords(others, 'or')}`
-  return mode === 'closes' ? `${not}, with nothing after it on the item` : not
+  if (mode === 'sole') return 'no other promotion in the same order'
+  if (mode === 'alone') return 'no other promotion on the same item'
+  const isClosing = mode === 'closes'
+  if (apart.length === 0) return isClosing ? NO_LOWER : 'combines with any promotion'
+  const others = apart.map((id) => `with ${id === group ? 'other ' : ''}${names.stackGroup(id)}`)
+  return `can’t be combined ${joinWords(others, 'or')} promotions${isClosing ? `; ${NO_LOWER}` : ''}`
 }
 
+const NO_LOWER = 'no lower-ranked promotion on the same item'
+
 /** The limits in a few words. */
-export function describeLimits({
-  units,
-  refills = [],
-  uses,
-  usesPerShopper,
-  perOrder,
-  budget,
-  budgetStops,
-}: Limits): string {
-  return [
-    ...(units == null ? [] : [`at most ${plural(units, 'item')}`]),
+export function describeLimits(
+  { units, refills = [], uses, usesPerShopper, perOrder, budget, budgetStops }: Limits,
+  kind: MechanicKind,
+): string {
+  const isAdding = kind === 'surcharge'
+  const words = [
+    ...(units == null ? [] : [`limited to ${plural(units, 'unit')}`]),
     ...(units == null ? [] : refills.map(describeRefill)),
-    ...(perOrder == null ? [] : [`at most ${formatMoney(perOrder)} per order`]),
-    ...(uses == null ? [] : [`at most ${plural(uses, 'order')}`]),
-    ...(usesPerShopper == null ? [] : [`at most ${plural(usesPerShopper, 'order')} per shopper`]),
-    ...(budget == null ? [] : [`a budget of ${formatMoney(budget)}${budgetStops ? ' that stops it' : ' as a plan'}`]),
-  ].join(', ')
+    ...(perOrder == null ? [] : [`up to ${formatMoney(perOrder)} ${isAdding ? 'added' : 'off'} per order`]),
+    ...(uses == null ? [] : [`limited to ${plural(uses, 'redemption')}`]),
+    ...(usesPerShopper == null
+      ? []
+      : [usesPerShopper === 1 ? 'once per shopper' : `up to ${usesPerShopper} times per shopper`]),
+    ...(budget == null
+      ? []
+      : [
+          budgetStops
+            ? `stops after ${formatMoney(budget)} of ${isAdding ? 'surcharges' : 'discount'}`
+            : `planned budget ${formatMoney(budget)}`,
+        ]),
+  ]
+  return words.join(', ')
 }
 
 function describeRefill({ at, add }: Refill): string {
-  if ('unitsLeft' in at)
-    return `${add} more once ${at.unitsLeft === 0 ? 'none is' : at.unitsLeft === 1 ? '1 is' : `${at.unitsLeft} are`} left`
-  return `${add} more ${plural(at.hoursLeft, 'hour')} before the end`
+  if ('unitsLeft' in at) return `plus ${add} when ${countOf(at.unitsLeft)} left`
+  return `plus ${add} in the last ${at.hoursLeft === 1 ? 'hour' : plural(at.hoursLeft, 'hour')}`
 }

@@ -14,12 +14,12 @@ const ten = { percent: 1000 }
 
 test.each<[string, Mechanic, Condition | null]>([
   [
-    '3 of Brushes for 21.00 €',
+    'Any 3 from Brushes for €21.00',
     { kind: 'bundle', parts: [{ reach: brushes, quantity: 3 }], price: 2100, repeat: 'every' },
     null,
   ],
   [
-    'Buy 2 of Polo brush, get 1 more free, once per order',
+    'Buy 2 × Polo brush, get 1 free (once per order)',
     {
       kind: 'buy-get',
       buy: { reach: { skus: ['H3-POLO'] }, quantity: 2 },
@@ -28,10 +28,10 @@ test.each<[string, Mechanic, Condition | null]>([
     },
     null,
   ],
-  ['10 % off selected products', { kind: 'item-discount', reach: { tags: ['school'] }, value: ten }, null],
-  ['10 % off selected products', { kind: 'item-discount', reach: { sets: ['s1'] }, value: ten }, null],
+  ['10% off selected products', { kind: 'item-discount', reach: { tags: ['school'] }, value: ten }, null],
+  ['10% off selected products', { kind: 'item-discount', reach: { sets: ['s1'] }, value: ten }, null],
   [
-    'Brushes: 10 % off from 3 and 2.00 € off each from 5',
+    'Brushes: 10% off 3 or more and €2.00 off each for 5 or more of the same product',
     {
       kind: 'quantity-break',
       reach: brushes,
@@ -45,17 +45,17 @@ test.each<[string, Mechanic, Condition | null]>([
     null,
   ],
   [
-    'Delivery free from 49.00 €',
+    'Free delivery on orders of €49.00 or more',
     { kind: 'delivery', tiers: [{ from: 4900, value: { percent: 10_000 } }], options: ['parcel'], basis: 'shelf' },
     null,
   ],
   [
-    'Club members: 5.00 € off from 50.00 €',
+    'Club members: €5.00 off orders of €50.00 or more',
     { kind: 'order-discount', reach: {}, tiers: [{ from: 5000, value: { amount: 500, per: 'once' } }] },
     { test: 'group', in: ['club'] },
   ],
   [
-    '10 % off everything, signed in and with no order before',
+    '10% off your first order when you sign in',
     { kind: 'item-discount', reach: {}, value: ten },
     {
       all: [
@@ -70,21 +70,21 @@ test.each<[string, Mechanic, Condition | null]>([
 })
 
 test.each<[string, Reward, MechanicKind, object]>([
-  ['2 more Pad and you save 15 %', { percent: 1500 }, 'quantity-break', { missingUnits: 2 }],
-  ['1 more Pad and each costs 1.20 €', { price: 120 }, 'quantity-break', { missingUnits: 1 }],
-  ['1 more Pad and you save 2.00 € on each', { amount: 200, per: 'unit' }, 'quantity-break', { missingUnits: 1 }],
-  ['10.00 € more and you save 5.00 €', { amount: 500, per: 'once' }, 'order-discount', { missingAmount: 1000 }],
-  ['10.00 € more and delivery is free', { percent: 10_000 }, 'delivery', { missingAmount: 1000 }],
-  ['10.00 € more and delivery costs 1.90 €', { price: 190 }, 'delivery', { missingAmount: 1000 }],
-  ['10.00 € more and you save 50 % on delivery', { percent: 5000 }, 'delivery', { missingAmount: 1000 }],
+  ['Add 2 × Pad to save 15%', { percent: 1500 }, 'quantity-break', { missingUnits: 2 }],
+  ['Add 1 × Pad to pay €1.20 each', { price: 120 }, 'quantity-break', { missingUnits: 1 }],
+  ['Add 1 × Pad to save €2.00 on each', { amount: 200, per: 'unit' }, 'quantity-break', { missingUnits: 1 }],
+  ['Spend €10.00 more to save €5.00', { amount: 500, per: 'once' }, 'order-discount', { missingAmount: 1000 }],
+  ['Spend €10.00 more for free delivery', { percent: 10_000 }, 'delivery', { missingAmount: 1000 }],
+  ['Spend €10.00 more for €1.90 delivery', { price: 190 }, 'delivery', { missingAmount: 1000 }],
+  ['Spend €10.00 more to save 50% on delivery', { percent: 5000 }, 'delivery', { missingAmount: 1000 }],
   [
-    '1 more Pad and you get one more free',
+    'Add 1 × Pad to get one free',
     { sameSku: true, quantity: 1, value: { percent: 10_000 } },
     'buy-get',
     { missingUnits: 1 },
   ],
   [
-    '1 more Pad and you save 50 % on 2 more',
+    'Add 1 × Pad to save 50% on 2 more',
     { sameSku: true, quantity: 2, value: { percent: 5000 } },
     'buy-get',
     { missingUnits: 1 },

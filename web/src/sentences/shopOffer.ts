@@ -1,6 +1,5 @@
 import {
   findTests,
-  formatPercent,
   isFree,
   type Condition,
   type KeptNudge,
@@ -12,57 +11,60 @@ import {
   type Value,
   firstOf,
 } from '@novalex/core'
+import type { Wording } from '../conditions/shared/conditionWords.ts'
 import { conditionWordsOf } from '../conditions/words.ts'
 import { wordsOf } from '../mechanics/words.ts'
-import { describeCondition } from '../conditions/describeCondition.ts'
 import { startSentence } from '../mechanics/shared/valueWords.ts'
-import { formatMoney, joinWords } from '../locale/format.ts'
+import { formatMoney, formatPercent, joinWords, plural } from '../locale/format.ts'
 import { isEverything, type Names } from '../locale/ruleWords.ts'
 
 /** An offer as a shopper reads it: what to do, on which goods, for what. What can’t be said to shoppers is left out. */
 export function describeShopOffer({ mechanic, when }: Pick<Promotion, 'mechanic' | 'when'>, names: Names): string {
-  const needs = describeNeeds(when, names)
-  const offer = wordsOf(mechanic).sayInShop(mechanic, (reach) => describeGoods(reach, names))
+  const offer = wordsOf(mechanic).sayInShop(mechanic, {
+    name: (reach, everything) => describeGoods(reach, names, everything),
+    count: (quantity, reach) => countShopGoods(quantity, reach, names),
+  })
   const members = describeMembers(when)
-  const forWhom = members === '' ? offer : `${members}: ${offer.replace(/^Your order: /, '')}`
-  return `${forWhom}${needs === '' ? '' : `, ${needs}`}`
+  const needs = describeNeeds(when, names)
+  return `${members === '' ? '' : `${members}: `}${offer}${needs === '' ? '' : ` ${needs}`}`.replace(
+    'everything on your first order',
+    'your first order',
+  )
 }
 
 /** `Club members`, for an offer that is for groups: those they are in, they know. */
 function describeMembers(when: Condition | null): string {
   const parts = when === null ? [] : 'all' in when ? when.all : [when]
   const groups = parts.flatMap((part) => ('test' in part && part.test === 'group' ? part.in : []))
-  return groups.length === 0 ? '' : startSentence(`${joinWords(groups, 'and')} members`)
+  return groups.length === 0 ? '' : startSentence(`${joinWords(groups)} members`)
 }
 
-/** Nudge sentence for shoppers: `2 more Drawing pad and you save 10 %`. */
+/** Shopper hint: `Add 2 × Pad to save 10%`. */
 export function describeShopNudge(
   { missingUnits, missingAmount, reward, add }: Omit<KeptNudge, 'promotion'>,
   { kind, nameOf }: { readonly kind: MechanicKind; readonly nameOf: (sku: string) => string },
 ): string {
-  const what =
-    missingUnits === undefined
-      ? `${formatMoney(missingAmount ?? 0)} more`
-      : joinWords(
-          add.map(({ sku, quantity }) => `${quantity} more ${nameOf(sku)}`),
-          'and',
-        )
-  return `${what} and ${describeGain(reward, kind)}`
+  const goods = joinWords(add.map(({ sku, quantity }) => `${quantity} × ${nameOf(sku)}`))
+  const what = missingUnits === undefined ? `Spend ${formatMoney(missingAmount ?? 0)} more` : `Add ${goods}`
+  return `${what} ${describeGain(reward, kind)}`
 }
 
 function describeGain(reward: Reward, kind: MechanicKind): string {
   if (kind === 'delivery' && !('quantity' in reward)) {
-    if ('price' in reward) return `delivery costs ${formatMoney(reward.price)}`
-    return isFree(reward) ? 'delivery is free' : `you save ${describeSaved(reward)} on delivery`
+    if ('price' in reward) return `for ${formatMoney(reward.price)} delivery`
+    return isFree(reward) ? 'for free delivery' : `to save ${describeSaved(reward)} on delivery`
   }
   if (!('quantity' in reward)) return describeSaving(reward)
   const { quantity, value } = reward
-  const units = quantity === 1 ? 'one more' : `${quantity} more`
-  return isFree(value) ? `you get ${units} free` : `${describeSaving(value)} on ${units}`
+  const units = quantity === 1 ? 'one' : String(quantity)
+  if (isFree(value)) return `to get ${units} free`
+  return 'price' in value
+    ? `to get ${units} more for ${formatMoney(value.price)}${quantity === 1 ? '' : ' each'}`
+    : `to save ${describeSaved(value)} on ${units} more`
 }
 
 function describeSaving(value: Value): string {
-  return 'price' in value ? `each costs ${formatMoney(value.price)}` : `you save ${describeSaved(value)}`
+  return 'price' in value ? `to pay ${formatMoney(value.price)} each` : `to save ${describeSaved(value)}`
 }
 
 function describeSaved(value: Exclude<Value, { readonly price: MinorUnits }>): string {
@@ -74,8 +76,8 @@ const SHOWN = 3
 const SOME = 'selected products'
 
 /** Products and categories by their names; what has no name for shoppers is a selection. */
-function describeGoods(reach: Reach, names: Names): string {
-  if (isEverything(reach)) return 'everything'
+function describeGoods(reach: Reach, names: Names, everything = 'everything'): string {
+  if (isEverything(reach)) return everything
   const { skus, categories, sets, tags, families } = reach
   const isSelection = [sets, tags, families].some((list) => list !== undefined) || (skus?.length ?? 0) > SHOWN
   if (isSelection) return SOME
@@ -87,17 +89,38 @@ function describeGoods(reach: Reach, names: Names): string {
   return words.length === 1 ? firstOf(words) : SOME
 }
 
-/** Other conditions that shoppers may see. */
+/** `2 × Polo brush`, `any 3 from Brushes`, `any 2 items` */
+function countShopGoods(quantity: number, reach: Reach, names: Names): string {
+  if (isEverything(reach)) return `any ${plural(quantity, 'item')}`
+  const isOne = reach.skus?.length === 1 && Object.keys(reach).length === 1
+  return isOne
+    ? `${quantity} × ${names.product(reach.skus![0]!)}`
+    : `any ${quantity} from ${describeGoods(reach, names)}`
+}
+
+/** Other conditions that shoppers may see; signing in comes last. */
 function describeNeeds(when: Condition | null, names: Names): string {
   if (when === null) return ''
   const parts = ('all' in when ? when.all : [when]).filter(isSayable)
-  const words = describeCondition({ all: parts }, { ...names, set: () => SOME })
-  return words.replace(/^anyone ?/, '')
+  const say = (part: Condition) => sayNeed(part, { names: { ...names, set: () => SOME }, isNegated: false })
+  const isSignIn = (part: Condition) => 'test' in part && part.test === 'signedIn'
+  const others = parts.filter((part) => !isSignIn(part)).map(say)
+  return [joinWords(others), ...parts.filter(isSignIn).map(say)].filter(Boolean).join(' ')
+}
+
+function sayNeed(when: Condition, wording: Wording): string {
+  if ('not' in when) return sayNeed(when.not, { ...wording, isNegated: !wording.isNegated })
+  if ('test' in when) return conditionWordsOf(when).sayInShop?.(when, wording) ?? ''
+  const isAll = 'all' in when !== wording.isNegated
+  return joinWords(
+    ('all' in when ? when.all : when.any).map((part) => sayNeed(part, wording)),
+    isAll ? 'and' : 'or',
+  )
 }
 
 function isSayable(when: Condition): boolean {
   return findTests(when).every(
-    (test) => conditionWordsOf(test).isForShop && (!('reach' in test) || isNamed(test.reach)),
+    (test) => conditionWordsOf(test).sayInShop !== undefined && (!('reach' in test) || isNamed(test.reach)),
   )
 }
 

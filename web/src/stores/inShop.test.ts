@@ -33,12 +33,12 @@ test('saved, released and live are told apart in words', async () => {
     inShop.describe('new', 'over'),
   ]).toEqual([
     'running',
-    'running, edits not released',
-    'paused, edits not released',
-    'ready, not released',
-    'waiting, not released',
+    'running, unreleased changes',
+    'paused, unreleased changes',
+    'ready, unreleased',
+    'scheduled, unreleased',
     'draft',
-    'over',
+    'ended',
   ])
 })
 
@@ -50,10 +50,10 @@ test('what has reached a limit runs no more, whatever its dates say', async () =
   const inShop = await start({ compareWithShop: () => ({ missing: [], changed: ['uses'] }), listCounts }, useInShop)
   expect(['units', 'uses', 'budget'].map((id) => inShop.describe(id, 'running'))).toEqual([
     'sold out',
-    'used up',
+    'fully redeemed',
     'budget spent',
   ])
-  expect(inShop.describe('units', 'over')).toBe('over')
+  expect(inShop.describe('units', 'over')).toBe('ended')
 })
 
 test('before it is known what the shop has, nothing is said to be missing', async () => {

@@ -29,7 +29,7 @@ export const priceSteps = {
   firstReward: () => null,
   describe({ reach, prices }, ladder): PriceStepsPart[] {
     if (prices) return describePriceList(prices, reach, true)
-    return [...(ladder ? [{ part: 'steps' as const, ladder }] : []), { part: 'reach', reach }]
+    return [{ part: 'reach', reach }, ...(ladder ? [{ part: 'steps' as const, ladder }] : [])]
   },
   saysLadder: true,
   needs: ({ reach }) => [{ reach, units: 1 }],

@@ -5,26 +5,26 @@ interface Named {
   readonly email: string
 }
 
-/** The words of the messages about signing in. */
+/** The words of emails about signing in. */
 export const LETTERS = {
   invitation: ({ name, email }: Named, { link, store, by }: { link: string; store: string; by: string }): Letter => ({
     to: email,
-    subject: `${by} invites you to plan for ${store}`,
+    subject: `${by} invited you to ${store}`,
     text: [
       `Hello ${name},`,
-      `${by} invites you to Novalex, where the promotions of ${store} are planned. Choose a password here:`,
+      `${by} invited you to Novalex, where ${store} plans its promotions. Choose a password here:`,
       link,
-      'The link holds for seven days and works once. If you did not expect this, leave it alone: nothing happens.',
+      'The link is valid for seven days and works once. If you weren’t expecting this, you can ignore this email.',
     ].join('\n\n'),
   }),
   reset: ({ name, email }: Named, { link, store }: { link: string; store: string }): Letter => ({
     to: email,
-    subject: `A new password for ${store}`,
+    subject: `Reset your password for ${store}`,
     text: [
       `Hello ${name},`,
-      'Somebody, most likely you, asked for a new password. Choose it here:',
+      'You asked to reset your password. Choose a new one here:',
       link,
-      'The link holds for an hour and works once. If it was not you, leave it alone: your password stays as it is.',
+      'The link is valid for one hour and works once. If you didn’t ask for this, you can ignore this email: your password stays the same.',
     ].join('\n\n'),
   }),
 } as const

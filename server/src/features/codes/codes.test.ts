@@ -31,7 +31,7 @@ afterAll(() => server.close())
 
 const batchOf = (changes: object = {}) => ({
   promotion,
-  name: 'Spring letter',
+  name: 'Spring email',
   count: 20,
   pattern: { prefix: 'SPRING', length: 8 },
   ...changes,

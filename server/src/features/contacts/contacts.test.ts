@@ -29,7 +29,7 @@ test('a consent at the checkout counts once its link was followed; an order that
   expect(await contacts()).toHaveLength(1)
   const token = /\/shop\/consent#(\S+)/.exec(letter!)![1]
   expect((await server.request('POST', '/api/shop/consents', { token }, { cookie: '' })).status).toBe(204)
-  expect((await contacts())[1]).toMatch(/^mara@example\.test,Mara,.*,Write to me about news and offers\. /)
+  expect((await contacts())[1]).toMatch(/^mara@example\.test,Mara,.*,Email me news and offers\. \(Optional\)/)
   // Who has confirmed is not asked again.
   server.clock.at += 2 * 86_400_000
   await place(server, visitor, body, 'three')

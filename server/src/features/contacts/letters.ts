@@ -12,32 +12,32 @@ interface Given {
   readonly link: string | null
 }
 
-/** Without a name: anybody may type one, with an address that is not theirs. */
+/** Without a name, which may be typed with another person’s address. */
 const GREETING = 'Hello,'
-const NOTHING_HAPPENS = 'If you did not ask for this, leave it alone: nothing happens.'
+const IGNORE = 'If you weren’t expecting this, you can ignore this email.'
 
-/** The words of the messages that go to shoppers. */
+/** The words of emails to shoppers. */
 export const LETTERS = {
   code: ({ email }: Recipient, { code, title, store, link }: Given): Letter => ({
     to: email,
     subject: `Your code from ${store}`,
     text: [
       GREETING,
-      `here is your code for “${title}”:`,
+      `Here is your code for “${title}”:`,
       code,
-      `Type it in at the cart of ${store}. It works once.`,
-      ...(link === null ? [] : ['You would like to hear from us again. Please confirm that here:', link]),
-      NOTHING_HAPPENS,
+      `Enter it in your cart at ${store}. It works once.`,
+      ...(link === null ? [] : [`You asked for news and offers from ${store}. Confirm your email address:`, link]),
+      IGNORE,
     ].join('\n\n'),
   }),
   consent: ({ email }: Recipient, { link, store }: { readonly link: string; readonly store: string }): Letter => ({
     to: email,
-    subject: `May ${store} write to you?`,
+    subject: `Confirm your subscription to ${store}`,
     text: [
       GREETING,
-      `with your order you said that ${store} may write to you about news and offers. Please confirm that here:`,
+      `You asked for news and offers from ${store} with your order. Confirm your email address:`,
       link,
-      NOTHING_HAPPENS,
+      IGNORE,
     ].join('\n\n'),
   }),
 } as const

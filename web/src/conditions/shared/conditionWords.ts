@@ -14,12 +14,16 @@ export interface Wording {
 export interface ConditionWords<K extends TestKind> {
   /** Its name in the menu of tests. */
   readonly title: string
-  /** Whether shoppers can be told what it asks. */
-  readonly isForShop: boolean
   /** Returns a first draft, or null if there is nothing to choose from. */
   create(choices: Choices): TestOf<K> | null
-  /** Describes what it asks, as words after "anyone". */
-  describe(test: TestOf<K>, wording: Wording): string
+  /** The test as a whole condition, `for members of club`. Absent or null: as its clause after "for shoppers who". */
+  alone?(test: TestOf<K>, wording: Wording): string | null
+  /** The test as a verb phrase after "shoppers who": `are in club`. */
+  clause(test: TestOf<K>, wording: Wording): string
+  /** The test as a noun phrase after "needs": `a member of club`. */
+  need(test: TestOf<K>, wording: Wording): string
   /** Describes what an order has instead. */
   describeFound(found: FailedTest['found']): string
+  /** The test after an offer, as shoppers read it: `with 3 or more items`. Absent: shoppers are not told. */
+  sayInShop?(test: TestOf<K>, wording: Wording): string
 }

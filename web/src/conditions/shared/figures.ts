@@ -1,12 +1,9 @@
 import { OPPOSITE, type Comparison, type Reach } from '@novalex/core'
 import { formatMoney, plural } from '../../locale/format.ts'
-import { describeReach, isEverything, type Names } from '../../locale/ruleWords.ts'
+import { isEverything, outOf, type Names } from '../../locale/ruleWords.ts'
 
 /** The comparison as meant: its opposite if the test is not to hold. */
 export const meant = (op: Comparison, isNegated: boolean) => (isNegated ? OPPOSITE[op] : op)
-
-export const describePlace = (reach: Reach, names: Names) =>
-  isEverything(reach) ? ' in the cart' : ` of ${describeReach(reach, names)}`
 
 export function compareMoney(op: Comparison, amount: number): string {
   const money = formatMoney(amount)
@@ -16,14 +13,14 @@ export function compareMoney(op: Comparison, amount: number): string {
     '<=': `${money} or less`,
     '<': `less than ${money}`,
     '=': `exactly ${money}`,
-    '!=': `anything but ${money}`,
+    '!=': `any amount except ${money}`,
   }[op]
 }
 
-/** `3 or more orders`, or without a noun `3 or more`. */
-export function compareCount(op: Comparison, count: number, noun: string | null): string {
+/** `3 or more past orders`, or without a noun `3 or more`; null where it means none. */
+export function compareCount(op: Comparison, count: number, noun: string | null): string | null {
   const isNone = (op === '<' && count === 1) || ((op === '=' || op === '<=') && count === 0)
-  if (isNone) return noun ? `no ${noun}` : 'none'
+  if (isNone) return null
   const exact = noun ? plural(count, noun) : String(count)
   const many = noun ? ` ${noun}s` : ''
   return {
@@ -32,6 +29,16 @@ export function compareCount(op: Comparison, count: number, noun: string | null)
     '<=': `${count} or fewer${many}`,
     '<': `fewer than ${exact}`,
     '=': `exactly ${exact}`,
-    '!=': `any number but ${count}${noun ? ` of ${noun}s` : ''}`,
+    '!=': `any number${many && ` of${many}`} except ${count}`,
   }[op]
+}
+
+/** `3 or more items` of a whole cart, `2 or more from Brushes` of some products, `nothing from Brushes`. */
+export function countInCart(
+  op: Comparison,
+  count: number,
+  { reach, names }: { readonly reach: Reach; readonly names: Names },
+) {
+  if (isEverything(reach)) return compareCount(op, count, 'item') ?? 'no items'
+  return `${compareCount(op, count, null) ?? 'nothing'}${outOf(reach, names)}`
 }

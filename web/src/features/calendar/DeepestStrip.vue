@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { formatPercent, type Instant } from '@novalex/core'
+import type { Instant } from '@novalex/core'
 import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { proofText } from '@/locale/enProof.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatInstant, formatPercent } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -72,7 +72,9 @@ const strips = computed(() =>
           :aria-label="`${names.names.category(strip.category)}, ${formatPercent(Math.round(span.percent / 100) * 100)}, ${formatInstant(span.at, { zone: store.zone })}`"
           @click="moment.moveTo(span.at)"
         >
-          {{ span.percent > 0 && span.width > WORTH_A_NUMBER ? `${Math.round(span.percent / 100)} %` : '' }}
+          {{
+            span.percent > 0 && span.width > WORTH_A_NUMBER ? formatPercent(Math.round(span.percent / 100) * 100) : ''
+          }}
         </button>
       </div>
     </div>

@@ -11,7 +11,7 @@ import ManyBar from '@/features/promotions/ManyBar.vue'
 import PromotionsTable from '@/features/promotions/PromotionsTable.vue'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
-import { formatEnd, formatLocal } from '@/locale/format.ts'
+import { formatEndInText, formatStart } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -44,8 +44,8 @@ const span = computed(() => {
   const times = acted.value.map(({ promotion }) => compileSchedule(promotion.schedule, store.zone))
   const [first, last] = [Math.min(...times.map(({ start }) => start)), Math.max(...times.map(({ end }) => end))]
   if (!Number.isFinite(first)) return ''
-  const until = Number.isFinite(last) ? formatEnd(toLocal(last, store.zone)) : text.promotions.openEnd
-  return words.span(formatLocal(toLocal(first, store.zone)), until)
+  const until = Number.isFinite(last) ? formatEndInText(toLocal(last, store.zone)) : text.promotions.openEnd
+  return words.span(formatStart(toLocal(first, store.zone)), until)
 })
 
 const name = ref('')

@@ -92,7 +92,7 @@ async function makeVoid(): Promise<void> {
   <FormDialog
     :model-value="leaving !== null"
     :title="words.voidBatchTitle(leaving?.name ?? '')"
-    :save="words.voidBatch"
+    :save="words.voidBatchAct"
     @update:model-value="leaving = null"
     @keep="makeVoid"
   >

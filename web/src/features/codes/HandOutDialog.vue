@@ -109,7 +109,7 @@ async function keep(): Promise<void> {
         v-model="from"
         path="from"
         :date-label="form.from"
-        :time-label="form.time"
+        :time-label="form.startTime"
         :errors="errors('from')"
       />
     </fieldset>

@@ -6,7 +6,6 @@ import { useAnswer } from '@/api/useAnswer.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { text } from '@/locale/en.ts'
 import { sellingText } from '@/locale/enSelling.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
@@ -80,7 +79,7 @@ async function forget(): Promise<void> {
           <td>
             <div v-if="session.may('releaser')" class="row-acts">
               <HandOutDialog :coded="coded" :page="page" />
-              <v-btn size="small" @click="remove(page)">{{ text.common.remove }}</v-btn>
+              <v-btn size="small" @click="remove(page)">{{ words.page.remove }}</v-btn>
             </div>
           </td>
         </tr>

@@ -46,12 +46,12 @@ const startPage = (page: Partial<HandOut> | null = null) =>
 
 test('a batch begins as the last one was, and is asked for as it stands in the form', async () => {
   const { asked, field, press, screen } = startBatch([{ prefix: 'MAY', length: 9 }, { prefix: 'OLD' }])
-  await press('More codes')
-  await expect(field('Begins with')).toHaveValue('MAY')
-  await expect(field('Name of the batch')).toHaveValue('Batch 3')
-  await field('Begins with').fill('june 7-')
-  await field('How many').fill('250')
-  await press('Make them')
+  await press('Generate codes…')
+  await expect(field('Prefix')).toHaveValue('MAY')
+  await expect(field('Batch name')).toHaveValue('Batch 3')
+  await field('Prefix').fill('june 7-')
+  await field('Number of codes').fill('250')
+  await press(/^Generate codes$/)
   await expect(screen.getByRole('dialog')).toHaveCount(0)
   const pattern = { prefix: 'JUNE7', length: 9 }
   expect(asked.of('createCodeBatch').map(({ body }) => body)).toEqual([
@@ -63,12 +63,12 @@ test.each(['1.5', '1,000', 'many', '-3', ''])(
   '“%s” is no number of codes: said at its place, nothing sent',
   async (given) => {
     const { asked, field, press, screen } = startBatch()
-    await press('More codes')
-    await field('How many').fill(given)
-    const sentence = given === '' ? /This is missing/ : `“${given}” is no number of units. Write a whole number.`
+    await press('Generate codes…')
+    await field('Number of codes').fill(given)
+    const sentence = given === '' ? /Required/ : `“${given}” is not a whole number.`
     await expect(screen.getByText(sentence)).toBeVisible()
-    await press('Make them')
-    await expect(field('How many')).toHaveValue(given)
+    await press(/^Generate codes$/)
+    await expect(field('Number of codes')).toHaveValue(given)
     expect(asked.of('createCodeBatch')).toEqual([])
   },
 )
@@ -77,12 +77,12 @@ test('what the server refuses stands at its field, and the form stays', async ()
   const { asked, refusals, field, press, screen } = startBatch()
   const problem = { code: 'guessable' as const, path: 'pattern.length', facts: { given: 5, min: 7 } }
   refusals.push(new ApiError('invalid-input', { code: 'invalid-input', requestId: 'r1', problems: [problem] }))
-  await press('More codes')
-  await field('Characters after that').fill('5')
-  await press('Make them')
-  await expect(screen.getByText(/Take 7 or more/)).toBeVisible()
-  await field('Characters after that').fill('7')
-  await press('Make them')
+  await press('Generate codes…')
+  await field('Length after prefix').fill('5')
+  await press(/^Generate codes$/)
+  await expect(screen.getByText(/Use 7 or more/)).toBeVisible()
+  await field('Length after prefix').fill('7')
+  await press(/^Generate codes$/)
   await expect(screen.getByRole('dialog')).toHaveCount(0)
   expect(asked.of('createCodeBatch')).toHaveLength(2)
 })
@@ -108,7 +108,7 @@ test('a limit that is no number is not taken for no limit', async () => {
   await expect(most).toHaveValue('50')
   await most.fill('5o')
   await press(words.save)
-  await expect(screen.getByText(/“5o” is no number/)).toBeVisible()
+  await expect(screen.getByText(/“5o” is not a whole number/)).toBeVisible()
   expect(asked.of('updateHandOut')).toEqual([])
   await most.fill('60')
   await press(words.save)

@@ -77,7 +77,7 @@ const input = ref<HTMLInputElement | null>(null)
           {{ status ? words.another : words.choose }}
         </v-btn>
         <v-btn v-if="isReady" variant="flat" @click="accept('all')">{{ words.accept }}</v-btn>
-        <v-btn v-if="goodRows > 0" @click="accept('good')">{{ words.acceptGood(plural(goodRows, 'row')) }}</v-btn>
+        <v-btn v-if="goodRows > 0" @click="accept('good')">{{ words.acceptGood(plural(goodRows, 'valid row')) }}</v-btn>
         <v-btn :disabled="isBusy" @click="isOpen = false">{{ text.common.cancel }}</v-btn>
       </footer>
     </v-card>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ImportStatus } from '@novalex/contract'
-import { formatAmount } from '@novalex/core'
+import { formatFigure } from '@/locale/format.ts'
 import { filesText as words } from '@/locale/enFiles.ts'
 
 const SHOWN_NAMES = 20
@@ -41,8 +41,8 @@ const count = (value: number) => value.toLocaleString('en-GB')
       <tbody>
         <tr v-for="change in status.priceChanges" :key="change.sku">
           <td>{{ change.name }} <span class="quiet">{{ change.sku }}</span></td>
-          <td class="number struck">{{ formatAmount(change.before) }}</td>
-          <td class="number">{{ formatAmount(change.after) }}</td>
+          <td class="number struck">{{ formatFigure(change.before) }}</td>
+          <td class="number">{{ formatFigure(change.after) }}</td>
         </tr>
       </tbody>
     </table>

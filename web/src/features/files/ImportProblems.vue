@@ -17,7 +17,7 @@ const rows = computed(() =>
 
 <template>
   <p class="wrong" role="alert">
-    <strong>{{ status.fileName }}</strong>: {{ words.problems(plural(status.problemCount, 'fault')) }}
+    <strong>{{ status.fileName }}</strong>: {{ words.problems(plural(status.problemCount, 'error')) }}
   </p>
   <table class="printed">
     <thead>

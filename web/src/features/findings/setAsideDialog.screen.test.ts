@@ -19,7 +19,7 @@ test('a reason that is refused is explained in the dialog, which has no place of
   const { screen, unmount } = mount(SetAsideDialog, { id: 'f1', sentence: 'A finding.' })
   await screen.getByRole('button', { name: words.setAside }).click()
   await screen.getByLabel(words.why, { exact: true }).fill('meant')
-  await screen.getByRole('button', { name: words.setAsideAct }).click()
+  await screen.getByRole('button', { name: words.setAsideAct, exact: true }).click()
   await expect(screen.locator('p[role=alert]')).toHaveText(explainProblem(problem))
   unmount()
 })

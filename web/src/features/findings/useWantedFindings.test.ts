@@ -56,7 +56,7 @@ test('open ones and those set aside, of all or about one promotion', async () =>
 })
 
 test.each([
-  ['never checked', { state: 'checking', checkedAt: null }, /first/i],
+  ['never checked', { state: 'checking', checkedAt: null }, /^Checking the plan…/],
   ['being checked', { state: 'checking', checkedAt: '2027-03-08T08:00:00Z' }, /check/i],
   ['current', { state: 'current', checkedAt: '2027-03-08T08:00:00Z' }, /8 Mar, 09:00/],
 ])('how current they are: %s', async (_label, answer, said) => {

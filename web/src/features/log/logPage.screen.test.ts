@@ -19,10 +19,10 @@ test('what was changed, by whom, before and after; narrowed to a person and a ki
   const latest = page.locator('tbody tr').first()
   await expect(latest).toContainText('Anton Moor')
   await expect(latest).toContainText('Renamed 1')
-  await expect(latest.locator('dl')).toContainText('Spring paper, 15 %')
-  await page.getByRole('combobox', { name: 'Thing' }).press('ArrowDown')
-  await page.getByRole('option', { name: 'keys', exact: true }).click()
-  await expect(page.getByText('Nothing fits.')).toBeVisible()
+  await expect(latest.locator('dl')).toContainText('Spring paper: 15% off')
+  await page.getByRole('combobox', { name: 'Area' }).press('ArrowDown')
+  await page.getByRole('option', { name: 'API keys', exact: true }).click()
+  await expect(page.getByText('No matching entries.')).toBeVisible()
 })
 
 test('earlier entries follow on demand', async ({ page }) => {

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { formatAmount } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
@@ -7,7 +6,7 @@ import FormDialog from '@/components/FormDialog.vue'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { sellingText } from '@/locale/enSelling.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatInstant, formatMoney } from '@/locale/format.ts'
 import { nameDelivery } from '@/locale/ruleWords.ts'
 import { wordsOf } from '@/mechanics/words.ts'
 import { useNotice } from '@/stores/notice.ts'
@@ -50,20 +49,20 @@ async function cancel(): Promise<void> {
       <p v-if="order.email" class="quiet who">{{ order.name }} {{ order.email }}</p>
       <p v-for="(line, index) in order.lines" :key="index" class="entry">
         <span>{{ line.quantity }} × {{ line.name }}</span> <span class="dots" />
-        <s v-if="wasOf(index) > line.paid" class="quiet money">{{ formatAmount(wasOf(index)) }}</s>
-        <span class="money">{{ formatAmount(line.paid) }}</span>
+        <s v-if="wasOf(index) > line.paid" class="quiet money">{{ formatMoney(wasOf(index)) }}</s>
+        <span class="money">{{ formatMoney(line.paid) }}</span>
       </p>
       <p v-if="order.delivery" class="entry">
         <span>{{ words.delivery }}: {{ nameDelivery(order.delivery.option) }}, {{ order.delivery.country }}</span>
-        <span class="dots" /> <span class="money">{{ formatAmount(order.delivery.paid) }}</span>
+        <span class="dots" /> <span class="money">{{ formatMoney(order.delivery.paid) }}</span>
       </p>
       <p v-for="(surcharge, index) in order.receipt?.surcharges ?? []" :key="`s${index}`" class="entry">
         <span>{{ surcharge.title ?? wordsOf({ kind: surcharge.kind }).cause }}</span> <span class="dots" />
-        <span class="money">{{ formatAmount(surcharge.amount) }}</span>
+        <span class="money">{{ formatMoney(surcharge.amount) }}</span>
       </p>
       <p class="entry sum">
         <strong>{{ words.total }}</strong> <span class="dots" />
-        <strong class="money">{{ formatAmount(order.grand) }}</strong>
+        <strong class="money">{{ formatMoney(order.grand) }}</strong>
       </p>
     </div>
     <div>

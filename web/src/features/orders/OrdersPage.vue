@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { OrderSummary } from '@novalex/contract'
-import { formatAmount, lastOf } from '@novalex/core'
+import { lastOf } from '@novalex/core'
 import { refDebounced } from '@vueuse/core'
 import { useRouteQuery } from '@vueuse/router'
 import { computed, ref } from 'vue'
@@ -10,7 +10,7 @@ import TablePage from '@/components/TablePage.vue'
 import FilesBar from '@/features/files/FilesBar.vue'
 import { text } from '@/locale/en.ts'
 import { sellingText } from '@/locale/enSelling.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatFigure, formatInstant } from '@/locale/format.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import OrderDetail from './OrderDetail.vue'
@@ -96,7 +96,7 @@ function toggle(id: string): void {
         <td class="wrap quiet">
           {{ order.state === 'past' ? words.past : order.promotions.map(nameOf).join(' · ') || text.common.none }}
         </td>
-        <td class="number">{{ formatAmount(order.grand) }}</td>
+        <td class="number">{{ formatFigure(order.grand) }}</td>
       </tr>
       <tr v-if="open === order.id">
         <td colspan="6"><OrderDetail :id="order.id" /></td>

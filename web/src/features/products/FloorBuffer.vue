@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { WHOLE, computeDeepestPercent, computeHighestFloor, formatPercent } from '@novalex/core'
+import { WHOLE, computeDeepestPercent, computeHighestFloor } from '@novalex/core'
 import { computed, ref, shallowRef } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { createFields, provideFields } from '@/components/fields.ts'
 import { productText } from '@/locale/enProducts.ts'
-import { formatMoney } from '@/locale/format.ts'
+import { formatMoney, formatPercent } from '@/locale/format.ts'
 
 /** How much the floor lets a sale take off, and how low it would have to be for more. */
 const { regular, floor } = defineProps<{ regular: number; floor: number }>()

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import type { HistoryAnswer } from '@novalex/contract'
-import { formatAmount } from '@novalex/core'
 import { computed } from 'vue'
 import { productText as words } from '@/locale/enProducts.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatFigure, formatInstant } from '@/locale/format.ts'
 import { useCounts } from '@/stores/counts.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -50,9 +49,9 @@ function soldAt(index: number): string {
             {{ soldAt(index) }}
             <strong v-if="index === reached" class="reached">{{ words.bySales.soFar(sold) }}</strong>
           </td>
-          <td class="number" :class="{ struck: step.price < step.regular }">{{ formatAmount(step.regular) }}</td>
+          <td class="number" :class="{ struck: step.price < step.regular }">{{ formatFigure(step.regular) }}</td>
           <td class="number">
-            <strong>{{ formatAmount(step.price) }}</strong>
+            <strong>{{ formatFigure(step.price) }}</strong>
           </td>
         </tr>
       </tbody>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { HistoryAnswer, PricedProduct, TableRow } from '@novalex/contract'
-import { computeMargin, formatAmount, formatPercent } from '@novalex/core'
+import { computeMargin } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
 import { productText as words } from '@/locale/enProducts.ts'
-import { plural } from '@/locale/format.ts'
+import { formatFigure, formatPercent, plural } from '@/locale/format.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import FloorBuffer from './FloorBuffer.vue'
@@ -20,7 +20,7 @@ const names = useNames()
 
 const facts = computed(() => {
   const { product, shelf, floor } = priced
-  const money = (amount: number | null) => (amount === null ? text.common.none : formatAmount(amount))
+  const money = (amount: number | null) => (amount === null ? text.common.none : formatFigure(amount))
   const margin = product.unitCost === null ? null : computeMargin(product, shelf, store.settings)
   return [
     [words.facts.regular, money(row?.regular ?? product.regularPrice)],

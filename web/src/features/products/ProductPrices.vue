@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { HistoryAnswer } from '@novalex/contract'
-import { DAY_MS, formatAmount, PRIOR_DAYS, toLocal, type MinorUnits, firstOf, lastOf } from '@novalex/core'
+import { DAY_MS, PRIOR_DAYS, toLocal, type MinorUnits, firstOf, lastOf } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { productText as words } from '@/locale/enProducts.ts'
-import { formatEnd, formatInstant } from '@/locale/format.ts'
+import { formatEndInText, formatFigure, formatInstant } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { describePrior } from './describePrior.ts'
@@ -82,12 +82,12 @@ function causeOf({ promotions, source, from }: HistoryAnswer['spans'][number]): 
           <td>
             {{ formatInstant(Date.parse(span.from), { zone: store.zone }) }}
             <span v-if="span !== history.spans.at(-1)" class="quiet">{{
-              words.until(formatEnd(toLocal(Date.parse(span.until), store.zone)))
+              words.until(formatEndInText(toLocal(Date.parse(span.until), store.zone)))
             }}</span>
           </td>
-          <td class="number" :class="{ quiet: span.price < span.regular }">{{ formatAmount(span.regular) }}</td>
+          <td class="number" :class="{ quiet: span.price < span.regular }">{{ formatFigure(span.regular) }}</td>
           <td class="number">
-            <strong>{{ formatAmount(span.price) }}</strong>
+            <strong>{{ formatFigure(span.price) }}</strong>
           </td>
           <td>{{ causeOf(span) }}</td>
         </tr>

@@ -9,7 +9,7 @@ import { ActionList } from '@/components/menuAction.ts'
 import { useOnOffer } from '@/composables/useOnOffer.ts'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
-import { formatEnd, formatLocal } from '@/locale/format.ts'
+import { formatEnd, formatStart } from '@/locale/format.ts'
 import { writeSentence } from '@/sentences/sentence.ts'
 import { useCounts } from '@/stores/counts.ts'
 import { useFindings } from '@/stores/findings.ts'
@@ -34,16 +34,15 @@ const moment = useMoment()
 const names = useNames()
 const words = text.promotions
 
-/** The sentence without its dates, which stand in their own column. */
+/** The sentence without its dates and stacking group, which have columns of their own. */
 const rule = computed(() => {
   const { kind } = record.promotion.mechanic
-  const pieces = writeSentence(describePromotion(record.promotion, store.settings), { kind, names: names.names })
-  const from = pieces.findIndex(({ part }) => part === 'shopper')
-  const sentence = pieces
-    .slice(from)
+  const parts = describePromotion(record.promotion, store.settings).filter((one) =>
+    one.part === 'stacking' ? one.stacking.mode !== 'group' : !['open', 'start', 'end'].includes(one.part),
+  )
+  return writeSentence(parts, { kind, names: names.names })
     .map((piece) => piece.text)
     .join('')
-  return sentence.charAt(0).toUpperCase() + sentence.slice(1)
 })
 
 const counts = useCounts()
@@ -66,7 +65,7 @@ const dates = computed((): [from: string, until: string] => {
     const name = names.occasions.find(({ id }) => id === record.occasion)?.name ?? ''
     return [planningText.occasions.waits(name), '']
   }
-  return [start === undefined ? '' : formatLocal(start), end === undefined ? words.openEnd : formatEnd(end)]
+  return [start === undefined ? '' : formatStart(start), end === undefined ? words.openEnd : formatEnd(end)]
 })
 </script>
 

@@ -144,6 +144,10 @@ table {
   width: 28px;
 }
 
+thead th {
+  white-space: normal;
+}
+
 .state {
   width: 92px;
 }

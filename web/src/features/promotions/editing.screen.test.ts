@@ -7,18 +7,18 @@ const test = createJourneyTest({ hasDemo: false })
 
 test('a reason proposes a mechanic and a first draft', async ({ page }) => {
   await page.goto('/promotions')
-  await page.getByRole('button', { name: 'Plan a promotion' }).click()
+  await page.getByRole('button', { name: 'New promotion' }).click()
   await page.getByRole('button', { name: /^Win back/ }).click()
   await page.getByRole('button', { name: /^All products/ }).click()
   await expect(page.getByTestId('sentence')).toContainText(
-    /anyone with 1 or more orders before with the code BACK-[A-Z2-9]{6} gets 5.00 € less once at 40.00 € or more/,
+    /€5.00 off orders of €40.00 or more, .*for shoppers with 1 or more past orders with code BACK-[A-Z2-9]{6}/,
   )
 })
 
 test('a list of SKUs is pasted; lines that name no product are named', async ({ page }) => {
   await open(page, { kind: 'item-discount', reach: REACH, value: { percent: 1000 } })
-  await page.getByRole('button', { name: 'On what', exact: true }).click()
-  await page.getByRole('button', { name: 'Paste a list of SKUs …' }).click()
+  await page.getByRole('button', { name: 'Products', exact: true }).click()
+  await page.getByRole('button', { name: 'Paste SKUs…' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByRole('textbox', { name: 'SKUs' }).fill('TEN\nTWELVE; FIVE')
   await dialog.getByRole('button', { name: 'Add 3 SKUs' }).click()
@@ -42,9 +42,9 @@ const off = (percent: number) => ({ percent })
 test('tiers typed without a pause are all kept', async ({ page }) => {
   const tiers = [2, 4, 6].map((from) => ({ from, value: off(from * 100) }))
   await open(page, { kind: 'quantity-break', count: 'reach', on: 'all', reach: REACH, tiers })
-  await page.getByLabel('From items', { exact: true }).typeAtOnce(['3', '5', '9'])
+  await page.getByLabel('From units', { exact: true }).typeAtOnce(['3', '5', '9'])
   await page.getByLabel('Percent off', { exact: true }).typeAtOnce(['11', '12', '13'])
-  await expect(page.getByTestId('sentence')).toContainText('13 %')
+  await expect(page.getByTestId('sentence')).toContainText('13%')
   await expectKept(page, {
     mechanic: {
       tiers: [
@@ -62,8 +62,8 @@ test('steps by units sold typed without a pause are all kept', async ({ page }) 
   const steps = page.locator('.rungs')
   await steps.getByLabel('Percent off', { exact: true }).typeAtOnce(['11', '12', '13'])
   await steps.locator('[inputmode=numeric]').typeAtOnce(['12', '24', '36'])
-  await page.getByLabel('Name, for you alone').focus()
-  await expect(page.getByText('once 36 are sold')).toBeVisible()
+  await page.getByLabel('Internal name').focus()
+  await expect(page.getByText('once 36 are sold', { exact: true })).toBeVisible()
   await expectKept(page, {
     ladder: {
       by: 'unitsSold',
@@ -87,7 +87,7 @@ test('hours of the week typed without a pause are all kept', async ({ page }) =>
   const weekly = [6, 7].map((day) => ({ days: [day], from: '08:00', to: '18:00' }))
   const schedule = { start: '2027-03-01T00:00', end: '2027-04-01T00:00', weekly }
   await open(page, { kind: 'markdown', reach: REACH, value: off(500) }, { schedule })
-  await page.getByRole('button', { name: 'Until when', exact: true }).click()
+  await page.getByRole('button', { name: 'Dates', exact: true }).click()
   const hours = page.locator('.window')
   await hours.getByLabel('from', { exact: true }).typeAtOnce(['9', '10'])
   await hours.getByLabel('to', { exact: true }).typeAtOnce(['17', '16'])
@@ -103,8 +103,8 @@ test('hours of the week typed without a pause are all kept', async ({ page }) =>
 
 test('bands of new prices typed without a pause are all kept', async ({ page }) => {
   await page.goto('/reprice?text=ten')
-  await page.getByRole('button', { name: 'Another price band' }).click()
-  await page.getByRole('button', { name: 'Another price band' }).click()
+  await page.getByRole('button', { name: 'Add price band' }).click()
+  await page.getByRole('button', { name: 'Add price band' }).click()
   await page.getByLabel('Percent', { exact: true }).typeAtOnce(['50', '20', '10'])
   await expect(page.getByLabel('Percent', { exact: true }).nth(0)).toHaveValue('50')
   await expect(page.getByLabel('Percent', { exact: true }).nth(1)).toHaveValue('20')

@@ -14,13 +14,13 @@ const find = (title: string) => MANY_ACTIONS.find((action) => action.title === t
 const start = () => withSetup(() => ({ many: useManyActions(), notice: useNotice() })).result
 
 test.each<[title: string, state: PromotionDraft['state'], to: PromotionDraft['state'] | null]>([
-  ['Set ready', 'draft', 'ready'],
-  ['Set ready', 'ready', null],
+  ['Mark ready', 'draft', 'ready'],
+  ['Mark ready', 'ready', null],
   ['Pause', 'ready', 'paused'],
   ['Pause', 'draft', null],
   ['Resume', 'paused', 'ready'],
-  ['Stop for good', 'paused', 'stopped'],
-  ['Stop for good', 'stopped', null],
+  ['End now', 'paused', 'stopped'],
+  ['End now', 'stopped', null],
 ])('%s of one that is %s', (title, state, to) => {
   expect(find(title).change(createRecord('p1', { state }))).toEqual(to === null ? null : { state: to })
 })
@@ -71,7 +71,7 @@ test('nothing to change is said, and asks the server for nothing', async () => {
   const plan = stubPlan(createRecord('p1', { state: 'stopped' }))
   const { many, notice } = start()
   await many.run([plan.get('p1')], find('Pause'))
-  expect(notice.notice?.text).toBe('Pause: nothing of it can be changed so.')
+  expect(notice.notice?.text).toBe('Pause doesn’t apply to the selected promotions.')
   expect(plan.asked.of('updatePromotion')).toEqual([])
 })
 
@@ -80,7 +80,7 @@ test('while one action runs, another is not begun', async () => {
   const { many } = start()
   const running = many.run([plan.get('p1')], find('Pause'))
   expect(many.isRunning.value).toBe(true)
-  await many.run([plan.get('p1')], find('Stop for good'))
+  await many.run([plan.get('p1')], find('End now'))
   await running
   expect([plan.get('p1').promotion.state, many.isRunning.value]).toEqual(['paused', false])
 })

@@ -5,7 +5,7 @@ import { call } from '@/api/call.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { text } from '@/locale/en.ts'
-import { formatEnd } from '@/locale/format.ts'
+import { formatEndInText } from '@/locale/format.ts'
 import { planningText } from '@/locale/enPlanning.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
@@ -90,7 +90,7 @@ export function usePromotionActions() {
     const { state, schedule } = record.promotion
     const extend = (later: Schedule | null, title: string): PromotionAction[] => {
       if (later === null || schedule.end === undefined || state === 'stopped' || record.occasion !== null) return []
-      const said = later.end === undefined ? title : text.promotion.when.runsUntil(formatEnd(later.end))
+      const said = later.end === undefined ? title : text.promotion.when.runsUntil(formatEndInText(later.end))
       return [act(`Extend ${title}`, () => change(record, { schedule: later }, said))]
     }
     return [

@@ -7,6 +7,7 @@ import { joinWords, plural } from '@/locale/format.ts'
 import { describeReach } from '@/locale/ruleWords.ts'
 import { describeCondition } from '@/conditions/describeCondition.ts'
 import { describeLimits, describePart, describeWeekly } from '@/sentences/sentence.ts'
+import { startSentence } from '@/mechanics/shared/valueWords.ts'
 import { wordsOf } from '@/mechanics/words.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -38,16 +39,22 @@ export function useSectionSummary() {
     const rank = words.stacking.rankShort(promotion.rank)
     return {
       what: [wordsOf(mechanic).title, ...ofWhat.map(say)].join(' · '),
-      reach: 'reach' in mechanic ? describeReach(mechanic.reach, names.names) + found : '',
-      shopper: [describeCondition(when, names.names), ...parts.filter(({ part }) => part === 'code').map(say)].join(
-        ', ',
+      reach: 'reach' in mechanic ? startSentence(describeReach(mechanic.reach, names.names)) + found : '',
+      shopper: [
+        startSentence(describeCondition(when, names.names)),
+        ...parts.filter(({ part }) => part === 'code').map(say),
+      ].join(', '),
+      when: startSentence(
+        schedule.open ? planningText.occasions.openShort : weekly + describeEnd(schedule, store.zone),
       ),
-      when: schedule.open ? planningText.occasions.openShort : weekly + describeEnd(schedule, store.zone),
-      stacking: stacking
-        ? `group ${stacking.group}, ${apart.length > 0 ? `apart from ${joinWords(apart)}` : words.stacking.togetherShort} · ${rank}`
-        : rank,
-      limits: describeLimits(limits) || words.limits.none,
-      display: [display?.title, display?.label].filter(Boolean).join(' · ') || planningText.display.nothing,
+      stacking: startSentence(
+        stacking
+          ? `${words.stacking.groupShort(stacking.group)}, ${apart.length > 0 ? words.stacking.apartShort(joinWords(apart)) : words.stacking.togetherShort} · ${rank}`
+          : rank,
+      ),
+      limits: startSentence(describeLimits(limits, mechanic.kind) || words.limits.none),
+      display:
+        [display?.title, display?.label].filter(Boolean).join(' · ') || startSentence(planningText.display.nothing),
       inside: [
         campaign === null
           ? text.promotion.noCampaign

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { ReviewAnswer } from '@novalex/contract'
-import { formatAmount, toLocal } from '@novalex/core'
+import { toLocal } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
-import { formatEnd, formatInstant, joinWords, plural } from '@/locale/format.ts'
+import { formatEnd, formatFigure, formatInstant, joinWords, plural } from '@/locale/format.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import ReviewChanges from './ReviewChanges.vue'
@@ -62,10 +62,10 @@ const whenOf = ({ from, until }: { from: string; until: string | null }) =>
               </span>
             </td>
             <td class="when">{{ whenOf(shift) }}</td>
-            <td class="number">{{ formatAmount(shift.before) }}</td>
+            <td class="number">{{ formatFigure(shift.before) }}</td>
             <td class="number">
               <strong :class="shift.after < shift.before ? 'saves' : 'wrong'"
-                >{{ shift.after < shift.before ? '↓' : '↑' }} {{ formatAmount(shift.after) }}</strong
+                >{{ shift.after < shift.before ? '↓' : '↑' }} {{ formatFigure(shift.after) }}</strong
               >
             </td>
           </tr>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { formatAmount, type Operation, type OperationBand } from '@novalex/core'
+import type { Operation, OperationBand } from '@novalex/core'
+import { formatMoney } from '@/locale/format.ts'
 import RemoveRow from '@/components/RemoveRow.vue'
 import TypedField from '@/components/TypedField.vue'
 import { changeAt } from '@/components/changeAt.ts'
@@ -60,7 +61,7 @@ function remove(index: number): void {
 
 function upTo(index: number): string {
   const next = bands[index + 1]
-  return next ? words.below(formatAmount(next.from)) : words.andMore
+  return next ? words.below(formatMoney(next.from)) : words.andMore
 }
 </script>
 
@@ -76,7 +77,7 @@ function upTo(index: number): string {
           @update:model-value="(from) => change(changeAt(latest(), index, { from: from ?? 0 }))"
         />
         <span class="quiet upto">{{ upTo(index) }}</span>
-        <RemoveRow :label="words.removeBand(formatAmount(band.from))" @remove="remove(index)" />
+        <RemoveRow :label="words.removeBand(formatMoney(band.from))" @remove="remove(index)" />
       </template>
       <v-select
         class="what"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { RepricedRow } from '@novalex/contract'
-import { formatAmount, formatPercent, type Oddity, type Repricing } from '@novalex/core'
+import { formatFigure, formatMoney, formatPercent } from '@/locale/format.ts'
+import type { Oddity, Repricing } from '@novalex/core'
 import { useRowWindow } from '@/composables/useRowWindow.ts'
 import { text } from '@/locale/en.ts'
 import { repriceText as words } from '@/locale/enReprice.ts'
@@ -13,14 +14,14 @@ const { scroller, items, above, below } = useRowWindow(() => rows.length, ROW_HE
 
 function describeOdd({ odd, then }: RepricedRow): string {
   const say = (one: Oddity) =>
-    one === 'other-wins' && then !== null ? words.otherWins(formatAmount(then)) : words.odd[one]
+    one === 'other-wins' && then !== null ? words.otherWins(formatMoney(then)) : words.odd[one]
   return odd.map(say).join(' · ')
 }
 
 const none = text.common.none
 function changeOf({ before, after }: RepricedRow): string {
   if (after === null || after === before) return ''
-  return after > before ? `+ ${formatAmount(after - before)}` : formatAmount(before - after)
+  return after > before ? `+ ${formatFigure(after - before)}` : formatFigure(before - after)
 }
 </script>
 
@@ -49,14 +50,14 @@ function changeOf({ before, after }: RepricedRow): string {
             <td class="name" :title="`${row.name} ${row.sku}`">
               {{ row.name }} <span class="quiet sku">{{ row.sku }}</span>
             </td>
-            <td class="number">{{ formatAmount(row.before) }}</td>
-            <td class="number after">{{ row.after === null ? none : formatAmount(row.after) }}</td>
+            <td class="number">{{ formatFigure(row.before) }}</td>
+            <td class="number after">{{ row.after === null ? none : formatFigure(row.after) }}</td>
             <td class="number" :class="{ saves: row.after !== null && row.after < row.before }">{{ changeOf(row) }}</td>
             <td class="number" :class="{ wrong: row.margin !== null && row.margin < 0 }">
               {{ row.margin === null ? none : formatPercent(Math.round(row.margin / 100) * 100) }}
             </td>
             <td v-if="target === 'sale'" class="number quiet">
-              <s v-if="row.struck !== null">{{ formatAmount(row.struck) }}</s>
+              <s v-if="row.struck !== null">{{ formatFigure(row.struck) }}</s>
               <template v-else>{{ none }}</template>
             </td>
             <td class="odd" :title="describeOdd(row)">{{ describeOdd(row) }}</td>

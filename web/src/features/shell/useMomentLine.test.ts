@@ -39,7 +39,7 @@ test('the line shows two weeks before and seven after, with the price changes in
   expect(line.ticks.value.map(({ at: instant }) => (instant - NOW) / DAY_MS)).toEqual([-1, 10])
   expect(line.placeOf(line.range.value.from)).toBe(0)
   expect(line.placeOf(line.range.value.to)).toBe(100)
-  expect(line.ticks.value[0]!.title).toContain('3 prices')
+  expect(line.ticks.value[0]!.title).toContain('3 price changes')
 })
 
 test('a moment further off stretches it, so that both are on it', async () => {

@@ -26,7 +26,7 @@ export function useMomentLine() {
       .map(({ at, products }) => ({
         at,
         place: placeOf(at),
-        title: text.moment.tick(plural(products, 'price'), formatInstant(at, { zone: store.zone, year: false })),
+        title: text.moment.tick(plural(products, 'price change'), formatInstant(at, { zone: store.zone, year: false })),
       })),
   )
 

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { ShopCartAnswer } from '@novalex/contract'
-import { formatAmount } from '@novalex/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { readUnits, showUnits } from '@/composables/readUnits.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
@@ -89,7 +88,7 @@ function chooseDelivery(option: string | null): void {
 /** Why a code changes nothing, without naming promotions. */
 function sayOf({ code, outcome, reason, lacks }: Code): string {
   const why = lacks ? explainLack(lacks, view.names) : ''
-  return shopText.codeSays(code, explainCode({ outcome, reason }, why))
+  return explainCode({ code, outcome, reason }, why)
 }
 
 function useCode(): void {
@@ -136,6 +135,7 @@ function onQuantity(
             <span v-for="(cause, at) in line.causes" :key="at" class="cause saves">
               {{ nameLineCause(cause, line) }} −{{ formatMoney(cause.amount) }}
             </span>
+            {{ ' ' }}
             <button
               v-if="!line.gift"
               type="button"
@@ -147,7 +147,7 @@ function onQuantity(
             </button>
           </span>
           <span class="price">
-            <span v-if="line.total < line.regular" class="struck money">{{ formatAmount(line.regular) }}</span>
+            <span v-if="line.total < line.regular" class="struck money">{{ formatMoney(line.regular) }}</span>
             <strong class="money">{{ formatMoney(line.total) }}</strong>
           </span>
         </div>
@@ -195,7 +195,7 @@ function onQuantity(
           <span>{{ shopText.delivery }}</span>
           <span>
             <span v-if="data.delivery.total < data.delivery.regular" class="struck money">{{
-              formatAmount(data.delivery.regular)
+              formatMoney(data.delivery.regular)
             }}</span>
             {{ data.delivery.total === 0 ? shopText.free : formatMoney(data.delivery.total) }}
           </span>

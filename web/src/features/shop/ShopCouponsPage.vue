@@ -3,7 +3,7 @@ import { toLocal } from '@novalex/core'
 import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
-import { formatEnd, formatZone } from '@/locale/format.ts'
+import { formatShopEnd } from '@/locale/format.ts'
 import { shopText } from '@/locale/enShop.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useShopView } from '@/stores/shopView.ts'
@@ -19,8 +19,7 @@ const notice = useNotice()
 const asked = useAnswer('listShopCoupons')
 const { data: coupons } = asked
 const zone = computed(() => view.shop?.timeZone ?? 'UTC')
-const untilOf = (until: string) =>
-  words.until(`${formatEnd(toLocal(Date.parse(until), zone.value))} ${formatZone(zone.value)}`)
+const untilOf = (until: string) => words.until(formatShopEnd(toLocal(Date.parse(until), zone.value), zone.value))
 
 function take(code: string): void {
   shop.addCode(code)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { definitionOf, formatAmount, type Promotion } from '@novalex/core'
+import { definitionOf, type Promotion } from '@novalex/core'
+import { formatMoney } from '@/locale/format.ts'
 import { computed } from 'vue'
 import { shopText } from '@/locale/enShop.ts'
 import { planningText } from '@/locale/enPlanning.ts'
@@ -38,7 +39,7 @@ const steps = computed(() => {
           ? `${from}–${next.from - 1}`
           : `${from}`
         : `${from}+`
-      : formatAmount(from)
+      : formatMoney(from)
     return { range, reward: describeShopValue(value) }
   })
   return { head: isUnits ? words.steps.units : words.steps.money, rows }

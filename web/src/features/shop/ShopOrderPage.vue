@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatAmount, toLocal } from '@novalex/core'
+import { toLocal } from '@novalex/core'
 import { computed } from 'vue'
 import { shopText } from '@/locale/enShop.ts'
 import { formatLocal, formatMoney } from '@/locale/format.ts'
@@ -35,7 +35,7 @@ const placedAt = computed(() =>
           </span>
         </span>
         <span>
-          <span v-if="line.total < line.regular" class="struck money">{{ formatAmount(line.regular) }}</span>
+          <span v-if="line.total < line.regular" class="struck money">{{ formatMoney(line.regular) }}</span>
           <span class="money">{{ formatMoney(line.total) }}</span>
         </span>
       </div>

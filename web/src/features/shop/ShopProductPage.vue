@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
-import { formatEnd, formatZone } from '@/locale/format.ts'
+import { formatShopEnd } from '@/locale/format.ts'
 import { shopText } from '@/locale/enShop.ts'
 import { toLocal } from '@novalex/core'
 import { computed, ref } from 'vue'
@@ -41,7 +41,7 @@ const notes = computed(() =>
   ),
 )
 const untilOf = (until: string, then: number | null) =>
-  shopText.until(`${formatEnd(toLocal(Date.parse(until), zone.value))} ${formatZone(zone.value)}`, then)
+  shopText.until(formatShopEnd(toLocal(Date.parse(until), zone.value), zone.value), then)
 </script>
 
 <template>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { ShopperOrder } from '@novalex/contract'
-import { formatAmount } from '@novalex/core'
 import { useRouteQuery } from '@vueuse/router'
 import { computed, watch } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
@@ -10,7 +9,7 @@ import TablePage from '@/components/TablePage.vue'
 import FilesBar from '@/features/files/FilesBar.vue'
 import { text } from '@/locale/en.ts'
 import { planningText } from '@/locale/enPlanning.ts'
-import { plural } from '@/locale/format.ts'
+import { formatFigure, plural } from '@/locale/format.ts'
 import { listNames } from '@/locale/ruleWords.ts'
 import { useNames } from '@/stores/names.ts'
 
@@ -88,7 +87,7 @@ function sortBy(column: Column): void {
       <td>{{ list(shopper.groups) }}</td>
       <td>{{ list(shopper.tags) }}</td>
       <td class="number">{{ shopper.orders }}</td>
-      <td class="number">{{ formatAmount(shopper.spent) }}</td>
+      <td class="number">{{ formatFigure(shopper.spent) }}</td>
       <td class="quiet">{{ listNames(shopper.bought, names.product) || text.common.none }}</td>
     </tr>
     <template v-if="data" #below>

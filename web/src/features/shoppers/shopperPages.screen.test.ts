@@ -35,9 +35,9 @@ test('sorted by what was spent, the most first; another page goes on where the f
 test('a search begins with its first page; nobody found is said', async ({ page }) => {
   await page.goto('/shoppers?page=9')
   await expect(page.getByText('1,500 shoppers')).toBeVisible()
-  await page.getByRole('textbox', { name: 'Search by name or id' }).fill('s-0594')
+  await page.getByRole('textbox', { name: 'Search by name or ID' }).fill('s-0594')
   await expect(page.getByText('1 shopper', { exact: true })).toBeVisible()
   await expect(page.locator('tbody tr')).toHaveCount(1)
-  await page.getByRole('textbox', { name: 'Search by name or id' }).fill('no such person')
-  await expect(page.getByText('Nobody fits this search.')).toBeVisible()
+  await page.getByRole('textbox', { name: 'Search by name or ID' }).fill('no such person')
+  await expect(page.getByText('No matching shoppers.')).toBeVisible()
 })

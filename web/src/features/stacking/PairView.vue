@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { phaseOf, type PromotionOutcome } from '@novalex/core'
-import { formatAmount, type Promotion } from '@novalex/core'
+import { formatFigure, formatMoney } from '@/locale/format.ts'
+import { type Promotion } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
@@ -31,7 +32,7 @@ const shelfFirst = computed(() => {
   const at = outcomes.findIndex(({ outcome }, index) => outcome === 'skipped' && totals[index]! < both)
   const [offer, sale] = [outcomes[at], outcomes[1 - at]].map((outcome) => outcome && find(outcome.promotion))
   if (!offer || !sale || phaseOf(sale.mechanic) !== 1) return null
-  return words.shelfFirst(sale.name, offer.name, formatAmount(totals[at]!), formatAmount(both))
+  return words.shelfFirst(sale.name, offer.name, formatMoney(totals[at]!), formatMoney(both))
 })
 
 const explain = (outcome: PromotionOutcome) => explainOutcome(outcome, { names: names.names, find })
@@ -65,7 +66,7 @@ const explain = (outcome: PromotionOutcome) => explainOutcome(outcome, { names: 
         <tbody>
           <tr v-for="(title, key) in words.rows" :key="key" :class="{ both: key === 'both' }">
             <td>{{ title }}</td>
-            <td class="number">{{ formatAmount(pair[key]) }}</td>
+            <td class="number">{{ formatFigure(pair[key]) }}</td>
           </tr>
         </tbody>
       </table>
@@ -74,7 +75,7 @@ const explain = (outcome: PromotionOutcome) => explainOutcome(outcome, { names: 
           <span :class="outcome.outcome === 'applied' ? 'saves' : 'wrong'" aria-hidden="true">{{
             outcome.outcome === 'applied' ? '✓' : '✕'
           }}</span>
-          {{ ' ' }}<strong>{{ find(outcome.promotion)?.name }}</strong> {{ explain(outcome) }}.
+          {{ ' ' }}<strong>{{ find(outcome.promotion)?.name }}</strong>: {{ explain(outcome) }}.
         </li>
       </ul>
       <p v-if="shelfFirst" class="wrong">▲ {{ shelfFirst }}</p>

@@ -35,7 +35,9 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <p class="said">{{ words.sentence(present) }}</p>
+  <ul class="said">
+    <li v-for="line in words.lines(present)" :key="line">{{ line }}</li>
+  </ul>
   <FormDialog
     v-if="session.may('administrator')"
     v-model="isOpen"

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import type { Cart, Instant, MinorUnits } from '@novalex/core'
-import { formatAmount } from '@novalex/core'
 import { ref } from 'vue'
 import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { useForm } from '@/components/useForm.ts'
 import { proofText } from '@/locale/enProof.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatInstant, formatMoney } from '@/locale/format.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { plain } from '@/stores/tillPlan.ts'
@@ -63,7 +62,7 @@ async function keep(): Promise<void> {
     </template>
     <v-text-field v-model="name" :label="words.name" maxlength="120" autofocus :error-messages="refusal" />
     <v-radio-group v-model="isExpected" hide-details>
-      <v-radio :value="true" :label="words.expects(formatAmount(total))" />
+      <v-radio :value="true" :label="words.expects(formatMoney(total))" />
       <v-radio :value="false" :label="words.watches" />
     </v-radio-group>
     <p class="quiet">

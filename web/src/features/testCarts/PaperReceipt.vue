@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Receipt } from '@novalex/core'
-import { formatAmount } from '@novalex/core'
+import { formatMoney } from '@/locale/format.ts'
 import { proofText } from '@/locale/enProof.ts'
 
 /** An order on a strip of paper: its lines, what was taken off, and the whole. */
@@ -14,20 +14,20 @@ const words = proofText.testCarts
     <p v-for="(line, index) in receipt.lines" :key="index" class="row">
       <span>{{ line.quantity }} × {{ line.name }}</span>
       <i />
-      <span v-if="line.total < line.regular" class="struck money">{{ formatAmount(line.regular) }}</span>
-      <span class="money">{{ formatAmount(line.total) }}</span>
+      <span v-if="line.total < line.regular" class="struck money">{{ formatMoney(line.regular) }}</span>
+      <span class="money">{{ formatMoney(line.total) }}</span>
     </p>
     <p v-if="receipt.delivery > 0" class="row">
-      <span>{{ words.delivery }}</span> <i /> <span class="money">{{ formatAmount(receipt.delivery) }}</span>
+      <span>{{ words.delivery }}</span> <i /> <span class="money">{{ formatMoney(receipt.delivery) }}</span>
     </p>
     <p v-if="receipt.surcharges > 0" class="row">
-      <span>{{ words.surcharges }}</span> <i /> <span class="money">{{ formatAmount(receipt.surcharges) }}</span>
+      <span>{{ words.surcharges }}</span> <i /> <span class="money">{{ formatMoney(receipt.surcharges) }}</span>
     </p>
     <p v-for="one in receipt.reductions" :key="one.promotion" class="row saves">
-      <span>{{ one.promotion }}</span> <i /> <span class="money">{{ formatAmount(-one.amount) }}</span>
+      <span>{{ one.promotion }}</span> <i /> <span class="money">{{ formatMoney(-one.amount) }}</span>
     </p>
     <p class="row total">
-      <strong>{{ words.toPay }}</strong> <i /> <strong class="money">{{ formatAmount(receipt.grand) }}</strong>
+      <strong>{{ words.toPay }}</strong> <i /> <strong class="money">{{ formatMoney(receipt.grand) }}</strong>
     </p>
   </div>
 </template>

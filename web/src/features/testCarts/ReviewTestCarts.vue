@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { formatAmount } from '@novalex/core'
 import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { text } from '@/locale/en.ts'
 import { proofText } from '@/locale/enProof.ts'
-import { plural } from '@/locale/format.ts'
+import { formatFigure } from '@/locale/format.ts'
 
 /** The test carts that a release would price otherwise than expected, or than the shop does. */
 const words = proofText.testCarts
@@ -17,7 +16,7 @@ const broken = computed(() => touched.value.filter(({ state }) => state === 'bro
   <section v-if="data && data.length > 0" class="carts">
     <h2><router-link to="/test-carts">{{ words.title }}</router-link> ({{ data.length }})</h2>
     <p v-if="touched.length === 0" class="saves">✓ {{ words.allHold }}</p>
-    <p v-else-if="broken > 0" class="wrong" role="alert">✕ {{ words.broken(plural(broken, 'test cart')) }}</p>
+    <p v-else-if="broken > 0" class="wrong" role="alert">✕ {{ words.broken(broken) }}</p>
     <table v-if="touched.length > 0" class="printed">
       <thead>
         <tr>
@@ -31,9 +30,9 @@ const broken = computed(() => touched.value.filter(({ state }) => state === 'bro
         <tr v-for="{ testCart, state, working, live } in touched" :key="testCart.id">
           <td :class="{ wrong: state !== 'moved' }">{{ words.states[state] }}</td>
           <td>{{ testCart.name }}</td>
-          <td class="number">{{ formatAmount(testCart.expected ?? live?.grand ?? 0) }}</td>
+          <td class="number">{{ formatFigure(testCart.expected ?? live?.grand ?? 0) }}</td>
           <td class="number">
-            <strong>{{ working ? formatAmount(working.grand) : text.common.none }}</strong>
+            <strong>{{ working ? formatFigure(working.grand) : text.common.none }}</strong>
           </td>
         </tr>
       </tbody>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { TestCartRun } from '@novalex/contract'
-import { formatAmount } from '@novalex/core'
 import { ref } from 'vue'
 import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
@@ -8,7 +7,7 @@ import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { text } from '@/locale/en.ts'
 import { proofText } from '@/locale/enProof.ts'
-import { formatInstant, plural } from '@/locale/format.ts'
+import { formatFigure, formatMoney, formatInstant, plural } from '@/locale/format.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -84,12 +83,12 @@ function remove({ testCart }: TestCartRun): Promise<void> {
             </td>
             <td>{{ momentOf(run) }}</td>
             <td class="number">
-              {{ run.testCart.expected === null ? words.none : formatAmount(run.testCart.expected) }}
+              {{ run.testCart.expected === null ? words.none : formatFigure(run.testCart.expected) }}
             </td>
             <td class="number">
-              <strong>{{ run.working ? formatAmount(run.working.grand) : text.common.none }}</strong>
+              <strong>{{ run.working ? formatFigure(run.working.grand) : text.common.none }}</strong>
             </td>
-            <td class="number">{{ run.live ? formatAmount(run.live.grand) : text.common.none }}</td>
+            <td class="number">{{ run.live ? formatFigure(run.live.grand) : text.common.none }}</td>
           </tr>
           <tr v-if="open === run.testCart.id || isWrong(run)">
             <td colspan="6" class="detail">
@@ -99,7 +98,7 @@ function remove({ testCart }: TestCartRun): Promise<void> {
                 <PaperReceipt v-if="run.live" :title="words.inLive" :receipt="run.live" />
                 <div class="acts">
                   <v-btn v-if="run.working && run.state !== 'holds'" size="small" @click="accept(run)">{{
-                    words.accept(formatAmount(run.working.grand))
+                    words.accept(formatMoney(run.working.grand))
                   }}</v-btn>
                   <v-btn size="small" @click="remove(run)">{{ words.remove }}</v-btn>
                 </div>

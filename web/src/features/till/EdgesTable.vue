@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { formatAmount, type CartLine, type Product, firstOf } from '@novalex/core'
+import { type CartLine, type Product, firstOf } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatFigure, formatInstant } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import type { Compared, EdgePrices } from '@/workers/tillPricing.ts'
@@ -100,12 +100,12 @@ const parts = computed<{ hint: string; head: string; rows: Row[] }[]>(() => {
               </button>
               <template v-else>{{ row.title }}</template>
             </td>
-            <td class="number">{{ formatAmount(row.without) }}</td>
+            <td class="number">{{ formatFigure(row.without) }}</td>
             <td class="number">
-              <strong>{{ formatAmount(row.with) }}</strong>
+              <strong>{{ formatFigure(row.with) }}</strong>
             </td>
             <td class="number">
-              {{ row.saves === 0 ? text.common.none : formatAmount(row.saves) }}
+              {{ row.saves === 0 ? text.common.none : formatFigure(row.saves) }}
             </td>
           </tr>
         </tbody>

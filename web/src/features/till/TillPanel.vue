@@ -90,16 +90,18 @@ const shoppers = computed(() => [
   <aside class="panel" :aria-label="words.title">
     <header>
       <h2>{{ words.title }}</h2>
+      <button type="button" class="as-link" :disabled="till.lines.length === 0" @click="till.empty()">
+        {{ words.empty }}
+      </button>
+    </header>
+    <div class="setting">
       <select v-model="till.shopper" :aria-label="words.shopper">
         <option v-for="one in shoppers" :key="one.value" :value="one.value">{{ one.title }}</option>
       </select>
       <select v-model="till.channel" :aria-label="words.channel">
         <option v-for="(title, channel) in CHANNELS" :key="channel" :value="channel">{{ title }}</option>
       </select>
-      <button type="button" class="as-link" :disabled="till.lines.length === 0" @click="till.empty()">
-        {{ words.empty }}
-      </button>
-    </header>
+    </div>
     <KnownShopper v-if="till.shopper === 'known'" />
     <TillSearch @choose="(product) => till.add(product)" />
     <TillExtras :edited="edited" />
@@ -130,11 +132,11 @@ const shoppers = computed(() => [
   padding: 14px 16px 40px;
 }
 
-header {
+header,
+.setting {
   align-items: baseline;
   display: flex;
-  flex-wrap: wrap;
-  gap: 4px 10px;
+  gap: 4px 12px;
 }
 
 h2 {
@@ -148,9 +150,14 @@ select {
   border-bottom: 1px dotted var(--quiet);
   color: inherit;
   font: inherit;
+  flex: 2 1 0;
   font-size: 13px;
-  max-width: 140px;
+  min-width: 0;
   min-height: 24px;
+}
+
+select:last-child {
+  flex-grow: 1;
 }
 
 option {

@@ -2,7 +2,7 @@
 import type { Promotion, Quote } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/en.ts'
-import { joinWords, plural } from '@/locale/format.ts'
+import { joinWords } from '@/locale/format.ts'
 import type { TillAnswer } from '@/workers/tillPricing.ts'
 import { useReasons } from './useReasons.ts'
 
@@ -35,11 +35,11 @@ const hidden = computed(() => (quote.value?.promotions.length ?? 0) - shown.valu
         <span :class="outcome.outcome === 'applied' ? 'saves' : 'wrong'" aria-hidden="true">
           {{ outcome.outcome === 'applied' ? '✓' : '✕' }}
         </span>
-        <span> <strong>{{ nameOf(outcome.promotion) }}</strong> {{ explain(outcome) }}. </span>
+        <span> <strong>{{ nameOf(outcome.promotion) }}</strong>: {{ explain(outcome) }}. </span>
       </li>
     </ul>
     <p v-if="resting.length > 0" class="quiet">{{ text.till.resting(joinWords(resting)) }}</p>
-    <p v-if="hidden > 0" class="quiet">{{ text.till.others(plural(hidden, 'other promotion')) }}</p>
+    <p v-if="hidden > 0" class="quiet">{{ text.till.others(hidden) }}</p>
   </div>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { formatAmount, type Promotion, type Quote } from '@novalex/core'
+import type { Promotion, Quote } from '@novalex/core'
+import { formatMoney } from '@/locale/format.ts'
 import { computed } from 'vue'
 import { readUnits, showUnits } from '@/composables/readUnits.ts'
 import { text } from '@/locale/en.ts'
@@ -36,7 +37,7 @@ const codes = computed(
     quote.value?.codes.map((outcome) => ({
       code: outcome.code,
       isApplied: outcome.outcome === 'applied',
-      sentence: `${outcome.code} ${explainCodeOf(quote.value!, outcome)}.`,
+      sentence: explainCodeOf(quote.value!, outcome),
     })) ?? [],
 )
 const nudges = computed(() =>
@@ -79,8 +80,8 @@ function onQuantity(sku: string, event: Event): void {
           />
           <span class="what">× {{ product.name }}</span>
           <i class="dots" />
-          <span v-if="line && line.total < line.regular" class="struck money">{{ formatAmount(line.regular) }}</span>
-          <strong class="money">{{ line ? formatAmount(line.total) : '…' }}</strong>
+          <span v-if="line && line.total < line.regular" class="struck money">{{ formatMoney(line.regular) }}</span>
+          <strong class="money">{{ line ? formatMoney(line.total) : '…' }}</strong>
           <button
             type="button"
             class="out"
@@ -97,47 +98,47 @@ function onQuantity(sku: string, event: Event): void {
               : nameOf(adjustment.promotion)
           }}</span>
           <i class="dots" />
-          <span class="money">{{ formatAmount(-adjustment.amount) }}</span>
+          <span class="money">{{ formatMoney(-adjustment.amount) }}</span>
         </div>
       </div>
       <div v-for="line in gifts" :key="`gift ${line.sku}`" class="row gift saves">
         <span class="what">{{ line.quantity }} × {{ productName(line.sku) }}, {{ words.gift }}</span>
         <i class="dots" />
-        <span class="struck money">{{ formatAmount(line.regular) }}</span>
-        <strong class="money">0.00</strong>
+        <span class="struck money">{{ formatMoney(line.regular) }}</span>
+        <strong class="money">{{ formatMoney(0) }}</strong>
       </div>
       <template v-if="quote && answer?.cart.delivery">
         <div class="row side">
           <span class="what">{{ nameDelivery(answer.cart.delivery.option) }}</span>
           <i class="dots" />
           <span v-if="quote.delivery.total < quote.delivery.regular" class="struck money">{{
-            formatAmount(quote.delivery.regular)
+            formatMoney(quote.delivery.regular)
           }}</span>
-          <strong class="money">{{ formatAmount(quote.delivery.total) }}</strong>
+          <strong class="money">{{ formatMoney(quote.delivery.total) }}</strong>
         </div>
         <div v-for="one in quote.delivery.adjustments" :key="one.promotion" class="row saves cut">
           <span class="what">{{ nameOf(one.promotion) }}</span>
           <i class="dots" />
-          <span class="money">{{ formatAmount(-one.amount) }}</span>
+          <span class="money">{{ formatMoney(-one.amount) }}</span>
         </div>
       </template>
       <div v-for="one in quote?.surcharges ?? []" :key="one.promotion" class="row side">
         <span class="what">{{ nameOf(one.promotion) }}</span>
         <i class="dots" />
-        <strong class="money">{{ formatAmount(one.amount) }}</strong>
+        <strong class="money">{{ formatMoney(one.amount) }}</strong>
       </div>
       <div class="row total">
         <span class="heading">{{ words.toPay }}</span>
         <i />
         <strong class="heading money" role="status" aria-live="polite">{{
-          quote ? formatAmount(quote.totals.grand) : '…'
+          quote ? formatMoney(quote.totals.grand) : '…'
         }}</strong>
       </div>
       <p v-if="quote" class="quiet">
-        {{ words.saves }} {{ formatAmount(quote.totals.saved) }} ·
+        {{ words.saves }} {{ formatMoney(quote.totals.saved) }} ·
         {{ store.info?.store.pricesIncludeTax ? words.taxIncluded : words.taxOnTop }}
-        {{ formatAmount(quote.totals.tax) }}
-        <template v-if="before !== null"> · {{ words.before }} {{ formatAmount(before) }}</template>
+        {{ formatMoney(quote.totals.tax) }}
+        <template v-if="before !== null"> · {{ words.before }} {{ formatMoney(before) }}</template>
       </p>
       <p v-for="{ code, sentence, isApplied } in codes" :key="code" :class="isApplied ? 'saves' : 'wrong'">
         {{ isApplied ? '✓' : '✕' }} {{ sentence }}

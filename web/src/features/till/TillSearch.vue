@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Product } from '@novalex/core'
-import { formatAmount } from '@novalex/core'
+import { formatMoney } from '@/locale/format.ts'
 import { computed, nextTick, ref } from 'vue'
 import { useProductSearch } from '@/composables/useProductSearch.ts'
 import { text } from '@/locale/en.ts'
@@ -13,7 +13,7 @@ const items = computed(() =>
   found.value.map((product) => ({
     value: product.sku,
     title: product.name,
-    props: { subtitle: `${product.sku} · ${formatAmount(product.regularPrice)}` },
+    props: { subtitle: `${product.sku} · ${formatMoney(product.regularPrice)}` },
   })),
 )
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computeStatus, formatAmount, type Instant, type Limits, type Promotion } from '@novalex/core'
+import { computeStatus, type Instant, type Limits, type Promotion } from '@novalex/core'
 import { computed } from 'vue'
 import LoadError from '@/components/LoadError.vue'
 import FindingMark from '@/components/FindingMark.vue'
@@ -9,7 +9,7 @@ import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { usePromotionActions } from '@/features/promotions/usePromotionActions.ts'
 import { text } from '@/locale/en.ts'
 import { todayText as words } from '@/locale/enToday.ts'
-import { formatDate, formatEnd, formatInstant, formatMoney } from '@/locale/format.ts'
+import { formatDate, formatEnd, formatFigure, formatInstant, formatMoney } from '@/locale/format.ts'
 import { useCounts } from '@/stores/counts.ts'
 import { followFindings, useFindings } from '@/stores/findings.ts'
 import { useMoment } from '@/stores/moment.ts'
@@ -48,7 +48,7 @@ function show(found: number, limit: number | null | undefined, write: (figure: n
 }
 const usesOf = (id: string, { uses }: Limits) => show(counts.of(id)?.uses ?? 0, uses)
 const unitsOf = (promotion: Promotion) => show(counts.of(promotion.id)?.units ?? 0, onOffer(promotion.id, promotion))
-const givenOf = (id: string, { budget }: Limits) => show(counts.of(id)?.given ?? 0, budget, formatAmount)
+const givenOf = (id: string, { budget }: Limits) => show(counts.of(id)?.given ?? 0, budget, formatFigure)
 /** Whether there may be more than what stands here; a plan that is only checked again lets it stand. */
 const isUnknown = computed(() => {
   const { answer, isCurrent } = findings

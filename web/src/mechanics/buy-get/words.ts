@@ -1,50 +1,61 @@
-import { FREE, isFree, type BuyGet, type PartsOf } from '@novalex/core'
-import { formatMoney, plural } from '../../locale/format.ts'
-import { describeReach, describeValue, type Names } from '../../locale/ruleWords.ts'
-import type { MechanicWords } from '../shared/mechanicWords.ts'
+import { FREE, isFree, type BuyGet, type PartsOf, type Value } from '@novalex/core'
+import { formatMoney, formatPercent, plural } from '../../locale/format.ts'
+import { countGoods, describeReach } from '../../locale/ruleWords.ts'
+import type { MechanicWords, PartContext } from '../shared/mechanicWords.ts'
 import { REPEAT } from '../shared/partWords.ts'
-import { describeOften, describePick, describeShopValue } from '../shared/valueWords.ts'
+import { describeOften, describePick, describeShopValue, describeValue } from '../shared/valueWords.ts'
 
 type Part<K> = Extract<PartsOf<'buy-get'>, { readonly part: K }>
 
 export const buyGetWords: MechanicWords<BuyGet, PartsOf<'buy-get'>> = {
-  title: 'Buy and get',
-  example: 'buy 2, get a third free',
+  title: 'Buy X get Y',
+  example: 'Buy 2, get a third free',
   first: {
     kind: 'buy-get',
     buy: { reach: {}, quantity: 2 },
     get: { sameSku: true, quantity: 1, value: FREE },
     repeat: 'every',
   },
-  newName: 'New buy and get',
+  newName: 'New buy X get Y',
   cause: 'Offer',
   parts: {
-    buy: { lead: ' who buys ', say: describeBuy },
-    get: { lead: ' gets ', say: describeGet },
+    buy: { lead: () => '', say: describeBuy },
+    get: { lead: () => ', ', say: describeGet },
     repeat: REPEAT,
   },
-  sayInShop({ buy, get, gift, repeat }, goodsOf) {
-    const bought = buy.quantity === undefined ? formatMoney(buy.spend ?? 0) : String(buy.quantity)
-    const given = get.sameSku ? `${get.quantity} more` : `${get.quantity} of ${goodsOf(get.reach ?? {})}`
-    const value = isFree(get.value) || gift ? 'free' : describeShopValue(get.value)
-    return `Buy ${bought} of ${goodsOf(buy.reach)}, get ${given} ${value}${describeOften(repeat)}`
+  sayInShop({ buy, get, gift, repeat }, { name, count }) {
+    const isFreeGood = gift === true || isFree(get.value)
+    const bought =
+      buy.quantity === undefined
+        ? `Spend ${formatMoney(buy.spend ?? 0)} on ${name(buy.reach, 'anything')}`
+        : `Buy ${count(buy.quantity, buy.reach)}`
+    const got = get.sameSku ? String(get.quantity) : count(get.quantity, get.reach ?? {})
+    return `${bought}, get ${placeValue(get.sameSku && !isFreeGood ? `${got} more` : got, get.quantity, isFreeGood ? FREE : get.value)}${describeOften(repeat)}`
   },
   sayReward(reward) {
     if (!('value' in reward)) return describeShopValue(reward)
-    const items = plural(reward.quantity, 'item')
-    return isFree(reward.value) ? `${items} free` : `${items} at ${describeShopValue(reward.value)}`
+    return placeValue(plural(reward.quantity, 'unit'), reward.quantity, reward.value)
   },
 }
 
-function describeBuy({ buy: { quantity, spend, reach } }: Part<'buy'>, names: Names): string {
-  const what = describeReach(reach, names)
-  return quantity === undefined ? `${formatMoney(spend ?? 0)} worth of ${what}` : `${quantity} of ${what}`
+function describeBuy({ buy: { quantity, spend, reach } }: Part<'buy'>, { names }: PartContext): string {
+  return quantity === undefined
+    ? `spend ${formatMoney(spend ?? 0)} on ${describeReach(reach, names, 'anything')}`
+    : `buy ${countGoods(quantity, reach, { names })}`
 }
 
-function describeGet({ get, pick, isGift }: Part<'get'>, names: Names): string {
-  const { quantity, sameSku, reach, value } = get
-  const of = sameSku ? `${quantity} more of the same` : `${quantity} of ${describeReach(reach ?? {}, names)}`
-  if (isGift) return `${of}, added free`
-  const what = `${of}${describePick(pick)}`
-  return isFree(value) ? `${what} free` : `${what} at ${describeValue(value)}`
+function describeGet({ get, pick, isGift }: Part<'get'>, { names }: PartContext): string {
+  const { quantity, sameSku, reach = {}, value } = get
+  const goods = sameSku ? `${quantity} more of the same product` : countGoods(quantity, reach, { names })
+  if (isGift) return `get ${goods} as a free gift (added automatically)`
+  return `get ${placeValue(goods, quantity, value)}${describePick(pick)}`
+}
+
+/** The goods of a reward at its value: `1 from Paper at 50% off`, `€2.00 off 1 more`. */
+function placeValue(goods: string, quantity: number, value: Value): string {
+  if (isFree(value)) return `${goods} free`
+  if ('percent' in value) return `${goods} at ${formatPercent(value.percent)} off`
+  if ('price' in value) return `${goods} for ${quantity === 1 ? formatMoney(value.price) : describeValue(value)}`
+  if (quantity === 1) return `${formatMoney(value.amount)} off ${goods}`
+  return value.per === 'once' ? `${describeValue(value)} on ${goods}` : `${describeValue(value)} of ${goods}`
 }

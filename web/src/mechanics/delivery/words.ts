@@ -1,37 +1,42 @@
-import { isFree, FREE, type DeliveryOffer, type PartsOf, type Value } from '@novalex/core'
-import { formatMoney, joinWords } from '../../locale/format.ts'
-import { describeValue, nameDelivery } from '../../locale/ruleWords.ts'
+import { isFree, FREE, type DeliveryOffer, type PartsOf, type Tier, type Value } from '@novalex/core'
+import { formatMoney, formatPercent, joinWords } from '../../locale/format.ts'
+import { nameDelivery } from '../../locale/ruleWords.ts'
 import type { MechanicWords } from '../shared/mechanicWords.ts'
-import { describeShopTiers, describeTiers, startSentence } from '../shared/valueWords.ts'
+import { startSentence } from '../shared/valueWords.ts'
 
-/** Of what amount its tiers are. */
-const WORTH = { shelf: 'before cart offers', current: 'after all offers' }
+/** Which amount of the order its tiers count. */
+const WORTH = { shelf: ' before cart discounts', current: ' after all discounts' }
 
 export const deliveryWords: MechanicWords<DeliveryOffer, PartsOf<'delivery'>> = {
   title: 'Delivery offer',
-  example: 'free delivery from 49.00',
+  example: 'Free delivery on orders of €49 or more',
   first: { kind: 'delivery', basis: 'current', tiers: [{ from: 4900, value: FREE }] },
   newName: 'New delivery offer',
   cause: 'Delivery offer',
   parts: {
     tiers: {
-      lead: ' gets ',
-      say: ({ mechanic: { tiers, basis } }) => `${describeTiers(tiers, undefined, describeDelivery)} ${WORTH[basis]}`,
+      lead: () => '',
+      say: ({ mechanic: { tiers, basis } }) =>
+        describeDeliveryTiers(tiers) + (tiers.some(({ from }) => from > 0) ? WORTH[basis] : ''),
     },
-    options: {
-      lead: ' ',
-      say: ({ options }) => {
-        const names = options.map(nameDelivery)
-        return `by ${joinWords(names, 'or')}`
-      },
-    },
+    options: { lead: () => ', ', say: ({ options }) => `by ${joinWords(options.map(nameDelivery), 'or')} only` },
   },
-  sayInShop: ({ tiers }) => startSentence(describeShopTiers(tiers, formatMoney, describeDelivery)),
-  sayReward: (reward) => ('value' in reward ? '' : describeDelivery(reward)),
+  sayInShop: ({ tiers }) => startSentence(describeDeliveryTiers(tiers)),
+  sayValue: describeDelivery,
+  sayReward: (reward) => ('quantity' in reward ? '' : describeDelivery(reward)),
 }
 
-/** `delivery free`, `delivery for 1.90`. */
-export function describeDelivery(value: Value): string {
+function describeDeliveryTiers(tiers: readonly Tier[]): string {
+  return joinWords(
+    tiers.map(({ from, value }) =>
+      from > 0 ? `${describeDelivery(value)} on orders of ${formatMoney(from)} or more` : describeDelivery(value),
+    ),
+  )
+}
+
+/** `free delivery`, `delivery for €1.90` */
+function describeDelivery(value: Value): string {
+  if (isFree(value)) return 'free delivery'
   if ('price' in value) return `delivery for ${formatMoney(value.price)}`
-  return isFree(value) ? 'delivery free' : `delivery for ${describeValue(value)}`
+  return `${'percent' in value ? formatPercent(value.percent) : formatMoney(value.amount)} off delivery`
 }

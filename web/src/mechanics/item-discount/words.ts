@@ -1,22 +1,34 @@
-import { isFree, type ItemDiscount, type PartsOf } from '@novalex/core'
+import type { ItemDiscount, PartsOf } from '@novalex/core'
+import { describeReach } from '../../locale/ruleWords.ts'
 import type { MechanicWords } from '../shared/mechanicWords.ts'
-import { REACH, VALUE } from '../shared/partWords.ts'
-import { describeShopValue, startSentence } from '../shared/valueWords.ts'
+import { leadToProducts, VALUE } from '../shared/partWords.ts'
+import { describeValue, leadFrom, PICKS, startSentence } from '../shared/valueWords.ts'
 
 export const itemDiscountWords: MechanicWords<ItemDiscount, PartsOf<'item-discount'>> = {
   title: 'Item discount',
-  example: '10 % off each item in the cart',
+  example: '10% off each item in the cart',
   first: { kind: 'item-discount', reach: {}, value: { percent: 1000 } },
   newName: 'New item discount',
   cause: 'Offer',
   parts: {
     value: VALUE,
-    maxUnits: { lead: ' ', say: ({ maxUnits, pick }) => `on the ${maxUnits === 1 ? pick : `${maxUnits} ${pick}`}` },
-    reach: { ...REACH, lead: (previous) => (previous === 'maxUnits' ? ' of ' : ' for ') },
+    maxUnits: {
+      lead: ({ maxUnits }, { before }) => {
+        const value = before?.part === 'value' ? before.value : null
+        return value === null || (maxUnits === 1 && 'amount' in value && value.per !== 'once') ? ' ' : leadFrom(value)
+      },
+      say: ({ maxUnits, pick }) =>
+        maxUnits === 1 ? `the ${PICKS[pick]} item` : `the ${maxUnits} ${PICKS[pick]} items`,
+    },
+    reach: {
+      lead: (_part, { before }) => (before?.part === 'maxUnits' ? ' from ' : leadToProducts(before)),
+      say: ({ reach }, { names, before }) =>
+        describeReach(reach, names, before?.part === 'maxUnits' ? 'all products' : undefined),
+    },
   },
-  sayInShop({ maxUnits, value, reach }, goodsOf) {
-    const most = maxUnits === undefined ? '' : `, up to ${maxUnits}`
-    const on = 'percent' in value && !isFree(value) ? ' ' : ' on '
-    return startSentence(`${describeShopValue(value)}${on}${goodsOf(reach)}${most}`)
+  sayInShop({ maxUnits, value, reach }, { name }) {
+    const most = maxUnits === undefined ? '' : `, up to ${maxUnits === 1 ? '1 item' : `${maxUnits} items`}`
+    const each = 'amount' in value && value.per !== 'once' ? ' item' : ''
+    return startSentence(`${describeValue(value)}${each}${leadFrom(value)}${name(reach)}${most}`)
   },
 }

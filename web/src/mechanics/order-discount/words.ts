@@ -1,21 +1,26 @@
 import type { OrderDiscount, PartsOf } from '@novalex/core'
-import { isEverything } from '../../locale/ruleWords.ts'
+import { formatMoney } from '../../locale/format.ts'
+import { describeReach, isEverything } from '../../locale/ruleWords.ts'
 import type { MechanicWords } from '../shared/mechanicWords.ts'
-import { REACH } from '../shared/partWords.ts'
-import { describeShopTiers, describeTiers, startSentence } from '../shared/valueWords.ts'
+import { describeOrderValue, describeTiers } from '../shared/valueWords.ts'
 
 export const orderDiscountWords: MechanicWords<OrderDiscount, PartsOf<'order-discount'>> = {
   title: 'Order discount',
-  example: '5.00 off the order from 50.00',
+  example: '€5 off orders of €50 or more',
   first: { kind: 'order-discount', reach: {}, tiers: [{ from: 5000, value: { amount: 500, per: 'once' } }] },
   newName: 'New order discount',
-  cause: 'Off the order',
+  cause: 'Order discount',
   parts: {
-    tiers: { lead: ' gets ', say: ({ mechanic }) => describeTiers(mechanic.tiers) },
-    reach: REACH,
+    tiers: { lead: () => '', say: ({ mechanic }) => describeOrders(mechanic) },
+    reach: { lead: () => ', counting ', say: ({ reach }, { names }) => describeReach(reach, names) },
   },
-  sayInShop({ reach, tiers }, goodsOf) {
-    const what = isEverything(reach) ? 'your order' : goodsOf(reach)
-    return `${startSentence(what)}: ${describeShopTiers(tiers)}`
-  },
+  sayInShop: (mechanic, { name }) =>
+    `${describeOrders(mechanic)}${isEverything(mechanic.reach) ? '' : `, counting ${name(mechanic.reach)}`}`,
+  sayValue: describeOrderValue,
+}
+
+function describeOrders({ tiers }: OrderDiscount): string {
+  return describeTiers(tiers, describeOrderValue, (from) =>
+    from > 0 ? `orders of ${formatMoney(from)} or more` : 'every order',
+  )
 }

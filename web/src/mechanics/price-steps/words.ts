@@ -1,20 +1,37 @@
-import type { PartsOf, PriceSteps } from '@novalex/core'
+import { firstOf, type Ladder, type PartsOf, type PriceSteps, type Value } from '@novalex/core'
+import { formatMoney, joinWords } from '../../locale/format.ts'
+import { describeReach } from '../../locale/ruleWords.ts'
 import type { MechanicWords } from '../shared/mechanicWords.ts'
-import { PRICES, REACH } from '../shared/partWords.ts'
-import { describeSteps } from '../shared/valueWords.ts'
+import { leadToProducts, PRICES } from '../shared/partWords.ts'
+import { describeSteps, describeValue } from '../shared/valueWords.ts'
 
 export const priceStepsWords: MechanicWords<PriceSteps, PartsOf<'price-steps'>> = {
-  title: 'Price steps',
-  example: 'regular price rises with every 10 sold',
+  title: 'Regular price change',
+  example: 'From a list, or rising with every 10 sold',
   first: { kind: 'price-steps', reach: {} },
-  newName: 'New price steps',
-  cause: 'Price',
+  newName: 'New regular price',
+  cause: 'Regular price',
   parts: {
-    reach: REACH,
     prices: PRICES,
-    steps: { lead: ' pays ', say: ({ ladder }) => describeSteps(ladder) },
+    reach: {
+      lead: (_part, { before }) => (before ? leadToProducts(before) : ''),
+      say: (part, context) => {
+        const products = describeReach(part.reach, context.names)
+        return context.before ? products : `regular price of ${products}`
+      },
+    },
+    steps: { lead: () => ': ', say: ({ ladder }) => describePrices(ladder) },
   },
-  sayInShop: ({ reach }, goodsOf) => `New prices on ${goodsOf(reach)}`,
+  sayInShop: ({ reach }, { name }) => `New regular price: ${name(reach)}`,
   sayApplied: () => 'sets the regular price',
-  noSaving: 'has reached none of its steps yet',
+  noSaving: 'no step reached yet',
 }
+
+/** `€9.90, then €14.90 once 50 are sold` */
+function describePrices(ladder: Ladder): string {
+  if (ladder.by !== 'unitsSold' || firstOf(ladder.rungs).at !== 0) return describeSteps(ladder, sayPrice)
+  const [first, ...later] = ladder.rungs.map((rung) => describeSteps({ ...ladder, rungs: [rung] }, sayPrice))
+  return later.length === 0 ? first! : `${first}, then ${joinWords(later)}`
+}
+
+const sayPrice = (value: Value) => ('price' in value ? formatMoney(value.price) : describeValue(value))

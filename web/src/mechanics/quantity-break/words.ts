@@ -1,11 +1,12 @@
 import type { PartsOf, QuantityBreak } from '@novalex/core'
+import { joinWords } from '../../locale/format.ts'
+import { describeReach } from '../../locale/ruleWords.ts'
 import type { MechanicWords } from '../shared/mechanicWords.ts'
-import { REACH } from '../shared/partWords.ts'
-import { describeShopTiers, describeTiers, startSentence } from '../shared/valueWords.ts'
+import { describeTiers, describeValue } from '../shared/valueWords.ts'
 
 export const quantityBreakWords: MechanicWords<QuantityBreak, PartsOf<'quantity-break'>> = {
   title: 'Quantity break',
-  example: '5 of one product: 10 % less, 10 and more: 15 %',
+  example: '10% off 5 of the same product, 15% off 10 or more',
   first: {
     kind: 'quantity-break',
     reach: {},
@@ -19,15 +20,48 @@ export const quantityBreakWords: MechanicWords<QuantityBreak, PartsOf<'quantity-
   newName: 'New quantity break',
   cause: 'Quantity price',
   parts: {
-    tiers: { lead: ' gets ', say: ({ mechanic }) => describeBreaks(mechanic) },
-    reach: REACH,
+    tiers: {
+      lead: () => '',
+      say: ({ mechanic }) =>
+        `${describeBreaks(mechanic)}${mechanic.count === 'reach' ? '' : ` of ${SAME[mechanic.count]}`}`,
+    },
+    reach: {
+      lead: (_part, { before }) =>
+        before?.part === 'tiers' && isAcross(before.mechanic) ? ', counted across ' : ' from ',
+      say: ({ reach }, { names }) => describeReach(reach, names, 'all products'),
+    },
   },
-  sayInShop: ({ reach, tiers }, goodsOf) => `${startSentence(goodsOf(reach))}: ${describeShopTiers(tiers, String)}`,
+  sayInShop: (mechanic, { name }) => {
+    const same = mechanic.count === 'reach' ? '' : ` of ${SAME[mechanic.count]}`
+    return `${name(mechanic.reach, 'Everything')}: ${describeBreaks(mechanic)}${same}`
+  },
 }
 
-const COUNTS = { sku: 'of one product', family: 'of one family', reach: 'together' }
+const SAME = { sku: 'the same product', family: 'the same family' }
 
-function describeBreaks({ tiers, count, on }: QuantityBreak): string {
-  const each = on === 'tier' ? ', each unit by its own step,' : ''
-  return `${describeTiers(tiers, (from) => `${from} and more`)} ${COUNTS[count]}${each}`
+const isAcross = (mechanic: object) =>
+  'count' in mechanic && mechanic.count === 'reach' && 'on' in mechanic && mechanic.on === 'tier'
+
+/** `10% off 3 or more and €9.00 each for 10 or more`; where each unit has its own tier, `10% off the 3rd to 9th unit`. */
+function describeBreaks({ tiers, on }: Pick<QuantityBreak, 'tiers' | 'on'>): string {
+  if (on !== 'tier') {
+    return describeTiers(tiers, describeValue, (from, value) => `${'percent' in value ? '' : 'for '}${from} or more`)
+  }
+  return joinWords(
+    tiers.map(({ from, value }, index) => {
+      const next = tiers[index + 1]
+      return `${describeValue(value)} ${'percent' in value ? '' : 'for '}${describePlaces(from, next && next.from - 1)}`
+    }),
+  )
 }
+
+/** `the 3rd to 9th unit`, `the 10th unit onwards` */
+function describePlaces(from: number, to: number | undefined): string {
+  if (to === undefined) return `the ${ordinal(from)} unit onwards`
+  return from === to ? `the ${ordinal(from)} unit` : `the ${ordinal(from)} to ${ordinal(to)} unit`
+}
+
+const ORDINALS = new Intl.PluralRules('en-GB', { type: 'ordinal' })
+const SUFFIXES: Readonly<Partial<Record<Intl.LDMLPluralRule, string>>> = { one: 'st', two: 'nd', few: 'rd' }
+
+const ordinal = (count: number) => `${count}${SUFFIXES[ORDINALS.select(count)] ?? 'th'}`

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { formatAmount, type Tier } from '@novalex/core'
+import type { Tier } from '@novalex/core'
+import { formatMoney } from '@/locale/format.ts'
 import TypedField from '@/components/TypedField.vue'
 import { offerText } from '@/locale/enOffers.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
@@ -51,7 +52,7 @@ function remove(index: number): void {
 function upTo(index: number): string {
   const next = tiers[index + 1]
   if (!next) return words.more
-  return measure === 'count' ? words.to(String(next.from - 1)) : words.below(formatAmount(next.from))
+  return measure === 'count' ? words.to(String(next.from - 1)) : words.below(formatMoney(next.from))
 }
 </script>
 
@@ -76,7 +77,7 @@ function upTo(index: number): string {
       />
       <RemoveRow
         v-if="tiers.length > 1"
-        :label="words.remove(measure === 'count' ? String(tier.from) : formatAmount(tier.from))"
+        :label="words.remove(measure === 'count' ? String(tier.from) : formatMoney(tier.from))"
         @remove="remove(index)"
       />
     </li>

@@ -1,24 +1,33 @@
-import { formatPercent, type PartsOf, type Surcharge, type Value } from '@novalex/core'
-import { formatMoney } from '../../locale/format.ts'
+import type { PartsOf, Surcharge, Value } from '@novalex/core'
+import { formatMoney, formatPercent } from '../../locale/format.ts'
+import { describeReach } from '../../locale/ruleWords.ts'
 import type { MechanicWords } from '../shared/mechanicWords.ts'
-import { REACH } from '../shared/partWords.ts'
 
 export const surchargeWords: MechanicWords<Surcharge, PartsOf<'surcharge'>> = {
   title: 'Surcharge',
-  example: '2.00 more for each item',
+  example: '€2 more for each item',
   first: { kind: 'surcharge', reach: {}, value: { amount: 200, per: 'unit' } },
   newName: 'New surcharge',
   cause: 'Surcharge',
   parts: {
-    surcharge: { lead: ' pays ', say: ({ value }) => describeAdded(value) },
-    reach: REACH,
+    surcharge: { lead: () => '', say: ({ value }) => describeAdded(value) },
+    reach: {
+      lead: (_part, { before }) => (before?.part === 'surcharge' ? leadFromAdded(before.value) : ' '),
+      say: ({ reach }, { names }) => describeReach(reach, names),
+    },
   },
-  sayInShop: ({ reach }, goodsOf) => `Extra charge on ${goodsOf(reach)}`,
-  sayApplied: (amount) => `adds ${amount}`,
+  sayInShop: ({ reach }, { name }) => `Surcharge on ${name(reach)}`,
+  sayValue: describeAdded,
+  sayApplied: (amount) => `+${amount}`,
 }
 
 function describeAdded(value: Value): string {
-  if ('percent' in value) return `${formatPercent(value.percent)} more`
-  if ('amount' in value) return `${formatMoney(value.amount)} more ${value.per === 'once' ? 'once' : 'each'}`
-  return formatMoney(value.price)
+  if ('percent' in value) return `${formatPercent(value.percent)} surcharge`
+  if ('price' in value) return formatMoney(value.price)
+  return `${formatMoney(value.amount)} surcharge ${value.per === 'once' ? 'once per order' : 'per unit'}`
+}
+
+function leadFromAdded(value: Value): string {
+  if (!('amount' in value)) return ' on '
+  return value.per === 'once' ? ', on ' : ' of '
 }

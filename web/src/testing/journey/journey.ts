@@ -91,14 +91,14 @@ export async function choose(page: Page, label: string, name: string | RegExp): 
 
 /** Waits until the moment bar says that the last edit is saved. */
 export async function expectSaved(page: Page): Promise<void> {
-  await expect(page.getByTestId('saving')).toHaveText(/^saved /)
+  await expect(page.getByTestId('saving')).toHaveText(/^Saved /)
 }
 
 /** Looks at the store at another moment. */
 export async function moveTo(page: Page, date: string, time: string): Promise<void> {
-  await page.getByRole('button', { name: /, Choose a moment$/ }).click()
+  await page.getByRole('button', { name: /, Choose date and time$/ }).click()
   await page.getByLabel('Day', { exact: true }).fill(date)
   await page.getByLabel('Time', { exact: true }).fill(time)
-  await page.getByRole('button', { name: 'Go there' }).click()
+  await page.getByRole('button', { name: 'Apply' }).click()
   await page.keyboard.press('Escape')
 }

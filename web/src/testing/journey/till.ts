@@ -19,7 +19,7 @@ export async function open(
   const body = { ...draft, ...stacking, mechanic, ...changes }
   const { promotion } = await page.request.ask<PromotionRecord>('POST', '/promotions', body)
   await page.goto(`/promotions/${promotion.id}`)
-  await page.getByRole('button', { name: 'Empty the cart' }).click()
+  await page.getByRole('button', { name: 'Clear cart' }).click()
   return promotion.id
 }
 
@@ -35,4 +35,4 @@ export const setQuantity = (page: Page, name: string, quantity: number) =>
   page.getByTestId('receipt').getByLabel(`Quantity of ${name}`).fill(String(quantity))
 
 export const expectTotal = (page: Page, total: string) =>
-  expect(page.getByTestId('receipt').getByRole('status')).toHaveText(total)
+  expect(page.getByTestId('receipt').getByRole('status')).toHaveText(`€${total}`)

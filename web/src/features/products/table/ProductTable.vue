@@ -55,6 +55,7 @@ const orderOf = (column: TableColumn) =>
           <SortHead
             v-for="{ column, filters } in HEADS"
             :key="column"
+            :class="`head-${column}`"
             :title="words.columns[column]"
             :hint="words.hints[column]"
             :numeric="column !== 'name' && column !== 'promotions'"
@@ -120,8 +121,19 @@ thead th:first-child {
   width: 26px;
 }
 
+/* Headings of numbers are longer than the numbers: on up to three lines. */
+thead th {
+  line-height: 1.25;
+  vertical-align: bottom;
+  white-space: normal;
+}
+
 thead th:not(:first-child, :nth-child(2), :last-child) {
-  width: 68px;
+  width: 70px;
+}
+
+thead .head-sold.head-sold {
+  width: 92px;
 }
 
 thead th:last-child {

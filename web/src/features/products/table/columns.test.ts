@@ -11,15 +11,15 @@ const names = {
 }
 
 test.each<[ProductFilter, string]>([
-  [{ column: 'name', text: 'oil set' }, 'Product has “oil set”'],
+  [{ column: 'name', text: 'oil set' }, 'Product contains “oil set”'],
   [{ column: 'categories', anyOf: ['a', 'b'] }, 'Category: Category a or Category b'],
-  [{ column: 'promotions', anyOf: ['p1'] }, 'Promotions on it: Spring'],
+  [{ column: 'promotions', anyOf: ['p1'] }, 'Promotions: Spring'],
   [{ column: 'tags', anyOf: ['vegan'] }, 'Tags: vegan'],
-  [{ column: 'regular', from: 2000 }, 'Regular at least 20.00 €'],
-  [{ column: 'stock', to: 5 }, 'Stock at most 5'],
-  [{ column: 'margin', from: -500, to: 1250 }, 'Margin from -5 % to 12.5 %'],
+  [{ column: 'regular', from: 2000 }, 'Regular €20.00 or more'],
+  [{ column: 'stock', to: 5 }, 'Stock 5 or less'],
+  [{ column: 'margin', from: -500, to: 1250 }, 'Margin from −5% to 12.5%'],
   [{ column: 'cost', empty: true }, 'Cost: empty'],
-  [{ column: 'saving', empty: false }, 'Saves: not empty'],
+  [{ column: 'saving', empty: false }, 'Saving: has value'],
 ])('a filter in a few words: %j', (filter, words) => {
   expect(describeFilter(filter, names, () => 'Spring')).toBe(words)
 })
@@ -57,7 +57,7 @@ describe('what a row shows', () => {
       'saving: 1.50',
       'floor: 5.40',
       'cost: 4.50',
-      'margin: 36 %',
+      'margin: 36%',
       'stock: 7',
       'sold: 3',
       'cover: 70',
@@ -73,7 +73,7 @@ describe('what a row shows', () => {
       'floor: –',
       'cost: –',
       'margin: –',
-      'stock: not counted',
+      'stock: not tracked',
       'sold: –',
       'cover: –',
     ])

@@ -1,9 +1,9 @@
 import type { TableRow } from '@novalex/contract'
-import { formatAmount, formatPercent, NUMBER_COLUMNS, type NumberColumn, type ProductFilter } from '@novalex/core'
+import { NUMBER_COLUMNS, type NumberColumn, type ProductFilter } from '@novalex/core'
 import type { NumberKind } from '@/components/numberKinds.ts'
 import { text } from '@/locale/en.ts'
 import { productText } from '@/locale/enProducts.ts'
-import { formatMoney, joinWords } from '@/locale/format.ts'
+import { formatFigure, formatMoney, formatPercent, joinWords } from '@/locale/format.ts'
 import type { Names } from '@/locale/ruleWords.ts'
 
 const words = productText.table
@@ -26,11 +26,11 @@ export const NUMBER_COLUMN_KINDS: Readonly<Record<NumberColumn, NumberKind>> = {
 export function showNumber({ product, ...row }: TableRow, column: NumberColumn): string {
   switch (column) {
     case 'saving':
-      return row.shelf < row.regular ? formatAmount(row.regular - row.shelf) : ''
+      return row.shelf < row.regular ? formatFigure(row.regular - row.shelf) : ''
     case 'floor':
-      return row.floor > 0 ? formatAmount(row.floor) : text.common.none
+      return row.floor > 0 ? formatFigure(row.floor) : text.common.none
     case 'cost':
-      return product.unitCost === null ? text.common.none : formatAmount(product.unitCost)
+      return product.unitCost === null ? text.common.none : formatFigure(product.unitCost)
     case 'margin':
       return row.margin === null ? text.common.none : formatPercent(Math.round(row.margin / 100) * 100)
     case 'stock':
@@ -39,9 +39,9 @@ export function showNumber({ product, ...row }: TableRow, column: NumberColumn):
     case 'cover':
       return row[column] === null ? text.common.none : String(row[column])
     case 'struck':
-      return row.struck === null ? '' : formatAmount(row.struck)
+      return row.struck === null ? '' : formatFigure(row.struck)
     default:
-      return formatAmount(row[column])
+      return formatFigure(row[column])
   }
 }
 

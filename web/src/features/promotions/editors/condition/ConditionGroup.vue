@@ -68,7 +68,7 @@ const addGroup = () => {
         @click="setParts(group.parts, group.kind === 'all' ? 'any' : 'all')"
       >
         <strong>{{ words[group.kind] }}</strong></button
-      >&#32;{{ words.of }}
+      >:
     </p>
     <ul v-if="group.parts.length > 0">
       <li v-for="(part, index) in group.parts" :key="index">
