@@ -247,7 +247,7 @@ test.describe('a shopper', () => {
       await page.getByRole('button', { name: 'Send me the code' }).click()
       await expect(page.getByText('your code is on its way')).toBeVisible()
     }
-    await page.goto('/shop/coupons')
+    await page.goto('/shop/discount-codes')
     await page.getByRole('button', { name: 'Use code WELCOME-BACK' }).click()
     await expect(page.getByText('Code WELCOME-BACK added to your cart.')).toBeVisible()
     await signInAs(page.request, novalex, 'administrator')

@@ -39,7 +39,7 @@ export const PlanRef = Type.String({ pattern: '^(working|live|[1-9]\\d{0,8})$' }
 
 /** Whether a process lives, or is ready for requests. */
 export const HealthAnswer = Type.Object(
-  { status: choice('alive', 'ready', 'database-away', 'schema-broken', 'disk-full', 'no-store') },
+  { status: choice('alive', 'ready', 'database-unavailable', 'schema-broken', 'disk-full', 'no-store') },
   strict,
 )
 

@@ -43,7 +43,7 @@ export interface Endpoint {
 /** Codes of errors that any endpoint may answer. */
 export const COMMON_ERRORS: readonly ErrorCode[] = [
   'signed-out',
-  'role-too-small',
+  'insufficient-role',
   'key-unknown',
   'key-lacks-scope',
   'shop-closed',
@@ -57,7 +57,7 @@ export const COMMON_ERRORS: readonly ErrorCode[] = [
   'foreign-request',
   'took-too-long',
   'needs-too-much-memory',
-  'database-away',
+  'database-unavailable',
   'disk-full',
   'internal',
 ]

@@ -81,7 +81,7 @@ export const FILE_ENDPOINTS = {
     role: 'planner',
     summary: 'Undo an import: restores what it replaced and deletes what it added',
     params,
-    errors: ['not-found', 'import-not-ready', 'import-overtaken', 'in-use'],
+    errors: ['not-found', 'import-not-ready', 'import-superseded', 'in-use'],
   }),
   removeImport: silent({
     role: 'planner',

@@ -24,7 +24,7 @@ export const ORDER_ENDPOINTS = {
         'out-of-stock',
         'delivery-missing',
         'key-reused',
-        'ask-again',
+        'outcome-unknown',
       ],
     },
     201,
@@ -46,7 +46,7 @@ export const ORDER_ENDPOINTS = {
     scope: 'orders',
     summary: 'Cancel an order in full and return its redemptions, once; with an API key, only orders placed with it',
     params,
-    errors: ['not-found', 'not-placed-here', 'ask-again'],
+    errors: ['not-found', 'not-placed-here', 'outcome-unknown'],
   }),
   listCounts: answering(count.CountsAnswer, {
     role: 'reader',

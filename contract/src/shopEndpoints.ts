@@ -3,7 +3,7 @@ import { answering, NOT_FOUND, silent } from './endpoint.ts'
 import * as shop from './shopSchema.ts'
 
 /** Moments and plans other than the present ones are for people of the desk. */
-const LOOKED_AT = ['not-found', 'needs-desk'] as const
+const LOOKED_AT = ['not-found', 'staff-only'] as const
 
 /** The endpoints of shops: what shoppers may know, and nothing that only planners do. */
 export const SHOP_ENDPOINTS = {
@@ -64,6 +64,6 @@ export const SHOP_ENDPOINTS = {
       'Price a cart as the shop does, without internal names. Shopper hints are verified; shopper data comes from the server',
     body: shop.ShopCartRequest,
     isAnswerSmall: true,
-    errors: ['not-found', 'needs-desk', 'another-shopper', 'too-many-codes'],
+    errors: ['not-found', 'staff-only', 'another-shopper', 'too-many-codes'],
   }),
 } as const

@@ -113,7 +113,7 @@ export async function placeAll({ urls, plan, clients, random }) {
   return outcome
 }
 
-const UNKNOWN = new Set(['ask-again', 'database-away', 'took-too-long', 'internal'])
+const UNKNOWN = new Set(['outcome-unknown', 'database-unavailable', 'took-too-long', 'internal'])
 
 async function insist({ urls, plan, key, body, outcome, random }) {
   const until = Date.now() + PATIENCE_MS

@@ -209,7 +209,7 @@ test('a database that goes away and comes back is survived', async () => {
   await wire.cut()
   expect(await health()).toBe(503)
   const refused = await far.request('POST', '/api/promotions', createDraft())
-  expect(refused).toMatchObject({ status: 503, body: { error: { code: 'database-away' } } })
+  expect(refused).toMatchObject({ status: 503, body: { error: { code: 'database-unavailable' } } })
   await wire.join()
   expect(await health()).toBe(200)
   expect((await far.request('POST', '/api/promotions', createDraft())).status).toBe(201)

@@ -69,7 +69,7 @@ async function prepareDatabase(): Promise<void> {
       return
     } catch (error) {
       if (!isDatabaseAway(error)) giveUp(error)
-      logEvent(logger, 'database-away', { err: error })
+      logEvent(logger, 'database-unavailable', { err: error })
       await wait(START_AGAIN_MS)
     }
   }

@@ -74,14 +74,14 @@ const createHandOut = async () => {
     '/promotions',
     createDraft({ code: { batch: true }, mechanic, stacking: { group: 'extra', mode: 'group' } }),
   )
-  return createAt('/hand-outs', { ...HAND_OUT, slug: `page-${count++}`, promotion: promotion.id })
+  return createAt('/code-pages', { ...HAND_OUT, slug: `page-${count++}`, promotion: promotion.id })
 }
 
 const WRITES: Partial<Record<EndpointName, () => Promise<Write>>> = {
   savePriceRules: () => atStore('/store/price-rules', RULES),
-  saveAlarm: () => atStore('/store/alarm', { alarm: ALARM }),
+  saveAlarm: () => atStore('/store/finding-thresholds', { alarm: ALARM }),
   saveDelivery: () => atStore('/store/delivery', { options: PARCELS }),
-  saveSecondPerson: () => atStore('/store/second-person', { secondPerson: false }),
+  saveSecondPerson: () => atStore('/store/approval', { secondPerson: false }),
   saveStacking: () => atStore('/stacking', { conflicts: 'best', apart: [] }),
   updatePromotion: async () => (await createAt('/promotions', createDraft())).update(),
   deletePromotion: async () => (await createAt('/promotions', createDraft())).remove(),
@@ -159,7 +159,7 @@ test.each([
   ['DELETE', '/promotions/x'],
   ['DELETE', '/products/PAD-1'],
   ['DELETE', '/categories/spare'],
-  ['DELETE', '/hand-outs/x'],
+  ['DELETE', '/code-pages/x'],
   ['POST', '/promotions/x/restore'],
 ])('a write that names no version is refused: %s %s', async (method, path) => {
   expect((await ask(method, path)).status).toBe(422)
@@ -205,11 +205,12 @@ describe('of two writers at once', () => {
       const { promotion } = await create('/promotions', draft)
       const path = `/promotions/${promotion.id}`
       const request = { pick: { skus: ['PAD-1'] }, at: '2027-03-02T00:00:00Z' }
-      const { planRevision, catalogueRevision } = (await ask('POST', '/reprice/take-off/preview', request)).body
+      const { planRevision, catalogueRevision } = (await ask('POST', '/reprice/remove-sale-prices/preview', request))
+        .body
       const seen = { ...request, planRevision, catalogueRevision }
       const done = await race(
         ['PUT', path, { ...draft, name: 'Saved', version: 1 }],
-        ['POST', '/reprice/take-off', seen],
+        ['POST', '/reprice/remove-sale-prices', seen],
       )
       expect(done).toHaveLength(1)
       await ask('DELETE', `${path}?version=2`)

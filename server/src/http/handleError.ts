@@ -33,7 +33,7 @@ export function toAppError(thrown: unknown): AppError {
   if (thrown === null || typeof thrown !== 'object') return new AppError('internal', { cause: thrown })
   if (isDiskFull(thrown)) return new AppError('disk-full', { cause: thrown })
   if (isLostToRivals(thrown)) return new AppError('took-too-long', { cause: thrown })
-  if (isDatabaseAway(thrown)) return new AppError('database-away', { cause: thrown })
+  if (isDatabaseAway(thrown)) return new AppError('database-unavailable', { cause: thrown })
   const { type, limit } = thrown as { type?: string; limit?: number }
   // What the body parsers of Express throw.
   if (type === 'entity.too.large') return new AppError('too-large', { facts: { maxBytes: limit } })

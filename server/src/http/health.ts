@@ -35,8 +35,8 @@ export function createReadyCheck(database: Database, hasStore: () => Promise<boo
       if (faults.length > 0) request.log.error({ faults }, 'schema-broken')
       response.status(status === 'ready' ? 200 : 503).json({ status } satisfies Static<typeof HealthAnswer>)
     } catch (error) {
-      request.log.warn({ err: error }, 'database-away')
-      response.status(503).json({ status: 'database-away' } satisfies Static<typeof HealthAnswer>)
+      request.log.warn({ err: error }, 'database-unavailable')
+      response.status(503).json({ status: 'database-unavailable' } satisfies Static<typeof HealthAnswer>)
     }
   }
 }

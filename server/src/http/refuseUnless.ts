@@ -3,7 +3,7 @@ import { AppError } from '../platform/errors/AppError.ts'
 import type { Identify, Identity } from './identity.ts'
 
 /**
- * Refuses who may not ask an endpoint, by its role and scope in the table: `signed-out`, `role-too-small` (says which is needed and who has it), or
+ * Refuses who may not ask an endpoint, by its role and scope in the table: `signed-out`, `insufficient-role` (says which is needed and who has it), or
  * `key-lacks-scope`; as `shop-closed` where the stand-in shop is switched off.
  */
 export async function refuseUnless(
@@ -22,5 +22,5 @@ export async function refuseUnless(
   const enough = PERSON_ROLES.slice(PERSON_ROLES.indexOf(role))
   if (enough.includes(who.account.role)) return
   const people = await identify.namesWith(enough)
-  throw new AppError('role-too-small', { facts: { needed: role, has: who.account.role, people } })
+  throw new AppError('insufficient-role', { facts: { needed: role, has: who.account.role, people } })
 }

@@ -5,7 +5,7 @@ import type { Logger } from 'pino'
 const EVENTS = {
   uncaught: ['fatal', 'Uncaught error. The process ends.'],
   'database-unusable': ['fatal', 'The database can’t be used.'],
-  'database-away': ['warn', 'The database does not answer. Waiting for it.'],
+  'database-unavailable': ['warn', 'The database does not answer. Waiting for it.'],
   'import-failed': ['error', 'An import failed.'],
   'codes-failed': ['error', 'Codes of a batch could not be made. Retrying later.'],
   'check-failed': ['warn', 'The plan could not be checked.'],

@@ -11,7 +11,7 @@ interface Before {
 /** Saving state shown in the moment bar after an event; "saved" stays shown while typing goes on. */
 export function describeSaving({ state }: DraftState, { event, said, now }: Before): SavingState {
   if (event.event === 'saved') return { kind: 'saved', at: now }
-  if (event.event === 'notSaved' && event.error.code === 'role-too-small') return { kind: 'lookOnly' }
+  if (event.event === 'notSaved' && event.error.code === 'insufficient-role') return { kind: 'lookOnly' }
   switch (state) {
     case 'saving':
     case 'refused':

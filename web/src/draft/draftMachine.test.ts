@@ -68,7 +68,7 @@ const ROWS: readonly Row[] = [
   ['saving', 'somebody deleted it', notSaved(error('not-found', { facts: { version: 2 } })), 'gone', { deleted: 2 }],
   ['saving', 'no answer', notSaved(error('unreachable')), 'away', { draft: draft('B') }],
   ['saving', 'the server broke', notSaved(error('internal')), 'away'],
-  ['saving', 'who edits may look only', notSaved(error('role-too-small')), 'refused', { draft: draft('B') }],
+  ['saving', 'who edits may look only', notSaved(error('insufficient-role')), 'refused', { draft: draft('B') }],
   ['refused', 'a change', changed('C'), 'changed', { problems: refusal.problems }],
   ['refused', 'changed back', changed('A'), 'kept', { problems: [] }],
   ['refused', 'sent again by who leaves', due, 'saving'],
@@ -127,7 +127,7 @@ describe('what is said of saving', () => {
     ['saving', notSaved(stale(record('Theirs', 2))), quiet, 'conflict'],
     ['saving', notSaved(error('not-found')), quiet, 'conflict'],
     ['saving', notSaved(error('unreachable')), quiet, 'away'],
-    ['saving', notSaved(error('role-too-small')), quiet, 'lookOnly'],
+    ['saving', notSaved(error('insufficient-role')), quiet, 'lookOnly'],
     ['conflict', settled('B'), quiet, 'quiet'],
     ['refused', changed('A'), quiet, 'quiet'],
   ])('%s, %o', (from, event, said, kind) => {

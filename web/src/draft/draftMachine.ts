@@ -110,7 +110,8 @@ function fail({ record, draft, problems }: Loaded, sent: PromotionDraft, error: 
     return isSameDraft(draft, sent) ? { ...refused, state: 'refused' } : rest(refused)
   }
   // Whoever looks only may try things out; it is sent again after the next change.
-  if (error.code === 'role-too-small') return isSameDraft(draft, sent) ? { ...loaded, state: 'refused' } : rest(loaded)
+  if (error.code === 'insufficient-role')
+    return isSameDraft(draft, sent) ? { ...loaded, state: 'refused' } : rest(loaded)
   if (error.code === 'stale-version') {
     const present = error.facts.present as PromotionRecord
     // Nothing that is edited here has changed, only its place among the others.

@@ -131,10 +131,10 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'in-use': ({ name, ...uses }) => `“${String(name)}” is used by ${joinWords(toUses(uses))}. Remove it there first.`,
   'import-not-ready':
     'This isn’t possible now: the file is still being read, was rejected, or has already been imported or undone.',
-  'import-overtaken':
+  'import-superseded':
     'This import can’t be undone: other changes were made since. Import a file with the correct values.',
   'shop-closed': 'This shop is closed. Open it with the server setting NOVALEX_SHOP.',
-  'needs-desk': 'Only staff can view other times and plans. Sign in to Novalex first.',
+  'staff-only': 'Only staff can view other times and plans. Sign in to Novalex first.',
   'another-shopper': 'This is not the shopper who is signed in.',
   'too-many-codes': ({ seconds }) => `Too many invalid codes. Try again in ${describeWait(Number(seconds))}.`,
   'idempotency-key-missing': 'The request has no Idempotency-Key. Send a new one for each order.',
@@ -145,18 +145,18 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'delivery-missing': 'Choose a delivery method first.',
   'key-reused': 'This key was already used for another order. Use a new one for each order.',
   'not-placed-here': 'This order was imported from a file. Only orders placed in the shop can be cancelled.',
-  'ask-again': 'We couldn’t confirm the result. Retry with the same key: it is never processed twice.',
+  'outcome-unknown': 'We couldn’t confirm the result. Retry with the same key: it is never processed twice.',
   'not-by-batch': ({ name }) => `“${String(name)}” doesn’t use single-use codes. Choose them in the promotion first.`,
   'batch-not-ready': 'These codes are still being generated. Try again when they are ready.',
   'no-codes-left': 'All codes have been claimed. Already have one? We can resend it by email.',
   'hand-out-closed': 'This page gives out no codes at the moment.',
-  'second-person-needed': 'This store requires approval. Request approval for this release.',
-  'own-preparation': 'You can’t approve your own request.',
-  'already-settled': ({ by }) => `This was already decided${by ? ` by ${String(by)}` : ''}.`,
+  'approval-required': 'This store requires approval. Request approval for this release.',
+  'own-request': 'You can’t approve your own request.',
+  'already-decided': ({ by }) => `This was already decided${by ? ` by ${String(by)}` : ''}.`,
   'signed-out': 'You are signed out. Sign in to continue.',
   'sign-in-failed': 'Wrong email or password.',
-  'too-many-tries': ({ seconds }) => `Too many attempts. Try again in ${describeWait(Number(seconds))}.`,
-  'role-too-small': ({ needed, people }) =>
+  'too-many-attempts': ({ seconds }) => `Too many attempts. Try again in ${describeWait(Number(seconds))}.`,
+  'insufficient-role': ({ needed, people }) =>
     `Only ${String(needed)}s can do this. Ask ${joinWords(listOf(people), 'or')}.`,
   'key-unknown': 'This API key is unknown, revoked or expired.',
   'key-lacks-scope': 'This API key doesn’t have the required access. Create one that does.',
@@ -165,7 +165,7 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
     `${String(name)} is the last administrator. Make another person administrator first.`,
   'link-lapsed': 'This link was already used, replaced or has expired. Request a new one.',
   'check-superseded': 'The plan changed while it was being checked. Publish again.',
-  'findings-stop': 'Fix or dismiss all blockers before publishing.',
+  'blocking-findings': 'Fix or dismiss all blockers before publishing.',
   'nothing-to-release': 'There are no changes to publish.',
   'plan-has-problems': 'The plan has errors. Fix them before publishing.',
   'too-large': ({ maxBytes }) =>
@@ -179,7 +179,7 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'too-many-requests': 'Too many requests in one minute. Wait a moment and try again.',
   'too-many-tasks': 'Your earlier requests are still running. Try again when they finish.',
   'disk-full': 'The server’s disk is full, so nothing was saved. Contact your administrator.',
-  'database-away': 'The database isn’t responding. Nothing is lost; try again in a moment.',
+  'database-unavailable': 'The database isn’t responding. Nothing is lost; try again in a moment.',
   internal: 'Something went wrong. Try again. If it keeps happening, contact support.',
   unreachable: 'Can’t reach the server. Retrying automatically; nothing is lost.',
 }

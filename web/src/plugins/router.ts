@@ -101,7 +101,7 @@ export const router = createRouter({
     { path: '/reference', name: 'reference', component: PAGES.reference },
     { path: '/shop', name: 'shop', component: PAGES.shop, meta: { place: 'shop' } },
     { path: '/shop/order', name: 'shop-order', component: PAGES.shopOrder, meta: { place: 'shop' } },
-    { path: '/shop/coupons', name: 'shop-coupons', component: PAGES.shopCoupons, meta: { place: 'shop' } },
+    { path: '/shop/discount-codes', name: 'shop-coupons', component: PAGES.shopCoupons, meta: { place: 'shop' } },
     { path: '/shop/consent', name: 'shop-consent', component: PAGES.shopConsent, meta: { place: 'shop' } },
     {
       path: '/shop/h/:slug',

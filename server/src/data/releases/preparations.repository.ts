@@ -37,13 +37,13 @@ export async function listPreparations(connection: Connection): Promise<Preparat
   return (await connection('preparations').orderBy('number', 'desc').limit(SHOWN).select<Row[]>()).map(toPreparation)
 }
 
-/** Locks a request that still waits and returns it. Throws `not-found` or `already-settled`. */
+/** Locks a request that still waits and returns it. Throws `not-found` or `already-decided`. */
 export async function lockWaiting(transaction: Connection, id: string): Promise<Preparation> {
   const row: Row | undefined = await transaction('preparations').where({ id }).forUpdate().first()
   if (!row) throw new AppError('not-found', { facts: { kind: 'preparation', id } })
   const preparation = toPreparation(row)
   const { state, settledBy } = preparation
-  if (state !== 'waiting') throw new AppError('already-settled', { facts: { state, by: settledBy } })
+  if (state !== 'waiting') throw new AppError('already-decided', { facts: { state, by: settledBy } })
   return preparation
 }
 

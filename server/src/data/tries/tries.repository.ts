@@ -15,7 +15,7 @@ const FORGOTTEN_S = 86_400
 
 /**
  * Slows down whoever tries again and again, whichever process they ask: each try is counted before it is known whether it is right. Throws
- * `too-many-tries`, with the seconds that are left, while a wait lasts.
+ * `too-many-attempts`, with the seconds that are left, while a wait lasts.
  */
 export async function takeTry(database: Database, name: string, rules: TryRules, now: number): Promise<void> {
   const subject = hashToken(name)
@@ -35,7 +35,7 @@ export async function takeTry(database: Database, name: string, rules: TryRules,
   if (affectedRows === 1) return
   const row: { free_at: Date } | undefined = await database('tries').where({ subject }).first()
   const seconds = Math.max(1, Math.ceil(((row?.free_at.getTime() ?? now) - now) / 1000))
-  throw new AppError('too-many-tries', { facts: { seconds } })
+  throw new AppError('too-many-attempts', { facts: { seconds } })
 }
 
 /** How often something may be done: `burst` times at once, and once more every `everyS` seconds. */

@@ -38,7 +38,7 @@ test.each(NAMES)('%s: by its role and those above it, by nobody else', async (na
     const code = (body as { error?: { code: string } }).error?.code
     const told = `${name} asked by ${asking}: ${status} ${code}`
     if (ROLES.indexOf(asking) >= ROLES.indexOf(role)) expect([401, 403], told).not.toContain(status)
-    else expect(code, told).toBe(asking === 'anyone' ? 'signed-out' : 'role-too-small')
+    else expect(code, told).toBe(asking === 'anyone' ? 'signed-out' : 'insufficient-role')
   }
 })
 

@@ -70,7 +70,7 @@ export function createSignInService({ database, clock, wallClock, isDemo }: Sign
       return toAccount(person)
     },
 
-    /** Whether a link may be asked for now; throws `too-many-tries`. */
+    /** Whether a link may be asked for now; throws `too-many-attempts`. */
     async takeReset(email: string, sender: string): Promise<void> {
       await take(`resets of ${sender}`, OF_SENDER)
       await take(`reset ${accountKey(email)}`, RESETS)

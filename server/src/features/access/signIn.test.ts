@@ -122,7 +122,7 @@ describe('signing in', () => {
     expect(tries.filter(({ status }) => status === 429)).toHaveLength(15)
     // Not even the right one, before the wait is over.
     const { code, facts } = (await signIn(address)).body.error as { code: string; facts: { seconds: number } }
-    expect(code).toBe('too-many-tries')
+    expect(code).toBe('too-many-attempts')
     expect(facts.seconds).toBeGreaterThan(0)
     expect(facts.seconds).toBeLessThanOrEqual(30)
     server.wallClock.aheadMs = 31_000
@@ -139,7 +139,7 @@ describe('signing in', () => {
       await Promise.all(
         Array.from({ length: 10 }, (_none, at) => signIn(`a${round}.${at}@desk.example`, 'one guess each')),
       )
-    expect((await signIn('another@desk.example', 'one guess each')).body.error.code).toBe('too-many-tries')
+    expect((await signIn('another@desk.example', 'one guess each')).body.error.code).toBe('too-many-attempts')
   })
 
   test('a session ends when it is signed out, left alone for a week, or ended by an administrator', async () => {
@@ -225,7 +225,7 @@ describe('people', () => {
     const create = () => server.request('POST', '/api/campaigns', { name: 'A', goal: '' }, { cookie })
     expect((await create()).status).toBe(201)
     expect((await server.request('PUT', `/api/people/${id}`, { role: 'reader' })).status).toBe(204)
-    expect((await create()).body.error.code).toBe('role-too-small')
+    expect((await create()).body.error.code).toBe('insufficient-role')
     expect((await server.request('DELETE', `/api/people/${id}`)).status).toBe(204)
     expect((await create()).status).toBe(401)
     expect((await signIn(email)).body.error.code).toBe('sign-in-failed')

@@ -45,16 +45,16 @@ async function createPage(changes: object = {}): Promise<{ slug: string; id: str
     showsAtOnce: false,
     ...changes,
   }
-  const { status, body } = await server.request('POST', '/api/hand-outs', draft)
+  const { status, body } = await server.request('POST', '/api/code-pages', draft)
   if (status !== 201) throw new Error(JSON.stringify(body))
   return body as { slug: string; id: string }
 }
 
 const nobody = { cookie: '' }
 const askFor = (slug: string, email: string, changes: object = {}) =>
-  server.request('POST', `/api/shop/hand-outs/${slug}`, { email, consent: false, ...changes }, nobody)
+  server.request('POST', `/api/shop/code-pages/${slug}`, { email, consent: false, ...changes }, nobody)
 const show = async (slug: string) =>
-  (await server.request('GET', `/api/shop/hand-outs/${slug}`, undefined, nobody)).body
+  (await server.request('GET', `/api/shop/code-pages/${slug}`, undefined, nobody)).body
 const codeIn = (text: string) => /\n\n([2-9A-Z]{4}-[2-9A-Z]{4})\n\n/.exec(text)?.[1]
 
 describe('a code for an address', () => {
@@ -186,19 +186,19 @@ test('one sender may ask twenty times a minute', async () => {
 describe('a page', () => {
   test('is changed by who saw it last, and goes; its place in the shop is its own', async () => {
     const { slug, id } = await createPage()
-    const { body } = await server.request('GET', '/api/hand-outs')
+    const { body } = await server.request('GET', '/api/code-pages')
     const {
       id: _id,
       given: _given,
       left: _left,
       ...record
     } = (body as { id: string; given: number; left: number }[]).find((one) => one.id === id)!
-    const saved = await server.request('PUT', `/api/hand-outs/${id}`, { ...record, title: 'Anew' })
+    const saved = await server.request('PUT', `/api/code-pages/${id}`, { ...record, title: 'Anew' })
     expect([saved.status, saved.body.title, saved.body.version]).toEqual([200, 'Anew', 2])
-    expect((await server.request('PUT', `/api/hand-outs/${id}`, record)).body.error.code).toBe('stale-version')
+    expect((await server.request('PUT', `/api/code-pages/${id}`, record)).body.error.code).toBe('stale-version')
     const rivals = await Promise.all(
       ['One', 'Two', 'Three'].map((title) =>
-        server.request('PUT', `/api/hand-outs/${id}`, { ...record, version: 2, title }),
+        server.request('PUT', `/api/code-pages/${id}`, { ...record, version: 2, title }),
       ),
     )
     expect(rivals.map(({ status }) => status).toSorted()).toEqual([200, 409, 409])
@@ -207,7 +207,7 @@ describe('a page', () => {
       'ends-before-start',
     )
     await expect(createPage({ from: '2027-02-31T10:00' })).rejects.toThrow('no-such-time')
-    expect((await server.request('DELETE', `/api/hand-outs/${id}?version=3`)).status).toBe(204)
+    expect((await server.request('DELETE', `/api/code-pages/${id}?version=3`)).status).toBe(204)
     expect((await show(slug)).error.code).toBe('not-found')
   })
 })
@@ -224,7 +224,7 @@ describe('many at once', () => {
       Array.from({ length: 32 }, (_none, at) =>
         (at % 2 === 0 ? server : other).request(
           'POST',
-          `/api/shop/hand-outs/${slug}`,
+          `/api/shop/code-pages/${slug}`,
           { email: 'rivals@example.test', consent: at % 3 === 0 },
           nobody,
         ),

@@ -68,7 +68,7 @@ test('two that pile up below cost: found with a proof, the release held back, se
   expect(quote.body.totals.grand).toBe(cart!.total)
 
   const held = await release()
-  expect(held).toMatchObject({ status: 409, body: { error: { code: 'findings-stop' } } })
+  expect(held).toMatchObject({ status: 409, body: { error: { code: 'blocking-findings' } } })
   expect(held.body.error.facts.findings).toContain(found!.id)
   for (const why of ['', '   ']) {
     expect((await server.request('POST', `/api/findings/${found!.id}/set-aside`, { why })).status).toBe(422)
@@ -89,7 +89,7 @@ test('two that pile up below cost: found with a proof, the release held back, se
   await server.request('PUT', `/api/promotions/${promotion.id}`, { ...sale(3500), version })
   expect((await findStack())!.setAside).toBeNull()
   expect((await findStack('?release=next'))!.id).toBe(found!.id)
-  expect((await release()).body.error.code).toBe('findings-stop')
+  expect((await release()).body.error.code).toBe('blocking-findings')
   await server.request('PUT', `/api/promotions/${promotion.id}`, { ...sale(2000), version: version + 1 })
   expect((await release()).status).toBe(201)
 })
@@ -112,7 +112,7 @@ test('another process tells the same, and what is about a product goes with it',
 test('what was set aside is taken up again; thresholds decide what is found', async () => {
   const { version } = (await server.request('GET', '/api/store')).body
   const alarm = { margin: 0, reduction: 4000, smallest: 500, noEndDays: 30, openDays: 14 }
-  expect((await server.request('PUT', '/api/store/alarm', { alarm, version })).status).toBe(204)
+  expect((await server.request('PUT', '/api/store/finding-thresholds', { alarm, version })).status).toBe(204)
   const deep = await findStack()
   expect(deep).toMatchObject({ weight: 'look', facts: { reduction: 4400 } })
   await server.request('POST', `/api/findings/${deep!.id}/set-aside`, { why: 'A goodbye' })
@@ -120,9 +120,12 @@ test('what was set aside is taken up again; thresholds decide what is found', as
   expect((await server.request('DELETE', `/api/findings/${deep!.id}/set-aside`)).status).toBe(204)
   expect((await findStack())!.setAside).toBeNull()
   expect((await server.request('DELETE', `/api/findings/${deep!.id}/set-aside`)).status).toBe(404)
-  const stale = await server.request('PUT', '/api/store/alarm', { alarm, version })
+  const stale = await server.request('PUT', '/api/store/finding-thresholds', { alarm, version })
   expect(stale.body.error.code).toBe('stale-version')
-  await server.request('PUT', '/api/store/alarm', { alarm: { ...alarm, reduction: 5000 }, version: version + 1 })
+  await server.request('PUT', '/api/store/finding-thresholds', {
+    alarm: { ...alarm, reduction: 5000 },
+    version: version + 1,
+  })
   expect(await findStack()).toBeUndefined()
 })
 
@@ -144,7 +147,7 @@ test('an older release that would bring back what is grave is held back too, and
 
   const again = async () =>
     server.request('POST', '/api/releases', { note: '', planRevision: await revision(), again: deep })
-  expect((await again()).body.error.code).toBe('findings-stop')
+  expect((await again()).body.error.code).toBe('blocking-findings')
   const back = (await find(`?release=${deep}`)).filter(({ weight }) => weight === 'stop')
   expect(back.map(({ id }) => id)).toEqual(grave.map(({ id }) => id))
   for (const { id } of back)

@@ -188,7 +188,7 @@ async function followUndone(
 }
 
 /**
- * Puts back what a file replaced and takes out what it brought, all or nothing. Refused as `import-overtaken` once the plan or the catalogue
+ * Puts back what a file replaced and takes out what it brought, all or nothing. Refused as `import-superseded` once the plan or the catalogue
  * that it belongs to was changed by anything else, and as `in-use` if something needs what came with it.
  */
 export async function undoImport(
@@ -201,7 +201,7 @@ export async function undoImport(
     if (!record) throw new AppError('not-found', { facts: { kind: 'import', id } })
     const { kind, state, fileName } = record.status
     if (state !== 'done') throw new AppError('import-not-ready', { facts: { state } })
-    if (revisionFor(kind, store) !== record.revision) throw new AppError('import-overtaken')
+    if (revisionFor(kind, store) !== record.revision) throw new AppError('import-superseded')
     await settleBefore(transaction, store, { kind, at })
     await IMPORT_WORK[kind].undo(transaction, await getBefore(transaction, id), { at, by, fileName })
     await countRevision(transaction, kind)

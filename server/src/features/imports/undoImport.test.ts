@@ -147,7 +147,7 @@ test('a price history that went out changes nothing when it comes back; what is 
 test('after anything else of the catalogue changed, undoing is refused and changes nothing', async () => {
   const { id } = await bringIn(server, 'prices', 'sku;regular_price\nPAD-1;8\n')
   expect((await server.removeGoods('/api/products/INK-1')).status).toBe(204)
-  expect(await undo(id)).toMatchObject({ status: 409, body: { error: { code: 'import-overtaken' } } })
+  expect(await undo(id)).toMatchObject({ status: 409, body: { error: { code: 'import-superseded' } } })
   expect((await server.request('GET', '/api/imports')).body).toEqual([])
   expect((await server.request('GET', '/api/products/PAD-1')).body.product.regularPrice).toBe(800)
   expect((await undo('none')).status).toBe(404)

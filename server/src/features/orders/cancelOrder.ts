@@ -53,7 +53,7 @@ export async function cancelOrder(
   } catch (thrown) {
     if (!isWritten || !isDatabaseAway(thrown)) throw thrown
     const now = await find(database, { ...cancelling, id }).catch(() => null)
-    if (now?.cancelledAt == null) throw new AppError('ask-again', { cause: thrown })
+    if (now?.cancelledAt == null) throw new AppError('outcome-unknown', { cause: thrown })
   }
 }
 

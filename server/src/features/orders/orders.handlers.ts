@@ -92,7 +92,8 @@ export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
 
 /** A thread that was ended may have written the order before. */
 function toUnknown(thrown: unknown): never {
-  if (thrown instanceof AppError && thrown.code === 'took-too-long') throw new AppError('ask-again', { cause: thrown })
+  if (thrown instanceof AppError && thrown.code === 'took-too-long')
+    throw new AppError('outcome-unknown', { cause: thrown })
   throw thrown
 }
 

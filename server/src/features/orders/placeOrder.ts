@@ -82,7 +82,7 @@ export interface Placed {
 /**
  * Places an order under the live release: priced with the counts of this instant, compared with what the shopper saw, written down and counted,
  * all or nothing. Answers the order of a key that was used before, whatever `prepare` would find of a new one. Throws `price-changed`,
- * `out-of-stock`, `delivery-missing`, `key-reused`; `ask-again` where it is not known whether it was placed. Source: docs/selling.md, "An order".
+ * `out-of-stock`, `delivery-missing`, `key-reused`; `outcome-unknown` where it is not known whether it was placed. Source: docs/selling.md, "An order".
  */
 export async function placeOrder(
   deps: OrderDeps & { readonly large: LargeOrders },
@@ -184,7 +184,7 @@ async function placeOn(deps: OrderDeps, task: OrderTask, snapshot: PricingSnapsh
     if (!isWritten || !isDatabaseAway(thrown)) throw thrown
     const order = await findPlaced(database, task.key).catch(() => null)
     if (order) return { kind: 'placed', order, isReplay: false }
-    throw new AppError('ask-again', { cause: thrown })
+    throw new AppError('outcome-unknown', { cause: thrown })
   }
 }
 

@@ -25,7 +25,7 @@ describe('a release goes live as it was judged', () => {
       const answer = await server.request('POST', '/api/releases', { note: '', planRevision })
       expect(answer.body.error.code).toBe('stale-plan')
     }
-    expect((await server.request('POST', '/api/releases/preparations/none/approve')).status).toBe(404)
+    expect((await server.request('POST', '/api/releases/requests/none/approve')).status).toBe(404)
     expect(await findLatestCheck(server.database)).toBe(before)
   })
 
@@ -72,7 +72,9 @@ describe('a release goes live as it was judged', () => {
           })
           expect(live.totals.grand).toBe(kept.expected)
         } else
-          expect(['stale-plan', 'findings-stop', 'nothing-to-release', 'check-superseded']).toContain(body.error.code)
+          expect(['stale-plan', 'blocking-findings', 'nothing-to-release', 'check-superseded']).toContain(
+            body.error.code,
+          )
       }
       const { body } = await server.request('GET', `/api/promotions/${made!.body.promotion.id}`)
       await server.request('DELETE', `/api/promotions/${made!.body.promotion.id}?version=${body.version}`)

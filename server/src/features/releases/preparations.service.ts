@@ -66,7 +66,7 @@ export function createPreparationsService({ database, clock }: PlanWriter) {
         word: '',
         may: (preparedBy) => {
           if (role === 'planner' && preparedBy !== name)
-            throw new AppError('role-too-small', { facts: { needed: 'releaser', has: role, people: [] } })
+            throw new AppError('insufficient-role', { facts: { needed: 'releaser', has: role, people: [] } })
         },
       }),
   }

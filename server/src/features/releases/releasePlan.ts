@@ -47,7 +47,7 @@ interface ReadRequest {
 }
 
 /**
- * Refuses a request that could not be released whatever its findings: as `not-found`, `already-settled`, `second-person-needed`, `own-preparation`, or
+ * Refuses a request that could not be released whatever its findings: as `not-found`, `already-decided`, `approval-required`, `own-request`, or
  * `stale-plan`. Within a release's transaction it holds the preparation until the end.
  */
 export async function readReleaseRequest(
@@ -56,8 +56,8 @@ export async function readReleaseRequest(
   { request, by }: Pick<ReleaseTask, 'request' | 'by'>,
 ): Promise<ReadRequest> {
   const prepared = 'approves' in request ? await lockWaiting(connection, request.approves) : null
-  if (secondPerson && !prepared) throw new AppError('second-person-needed')
-  if (secondPerson && prepared?.by === by) throw new AppError('own-preparation')
+  if (secondPerson && !prepared) throw new AppError('approval-required')
+  if (secondPerson && prepared?.by === by) throw new AppError('own-request')
   const { note, planRevision, again = null } = prepared ?? (request as ReleaseRequest)
   if (present !== planRevision) throw new AppError('stale-plan')
   return { prepared, note, again }
@@ -66,7 +66,7 @@ export async function readReleaseRequest(
 /**
  * Releases the working plan, or an older release again, in one transaction: checked, and what the shop showed until now written down. Refused as
  * `readReleaseRequest` says, as `check-superseded` where anything that its findings follow from is not as it was judged, as `plan-has-problems` or
- * `findings-stop`.
+ * `blocking-findings`.
  */
 export async function releasePlan(
   database: Database,
@@ -81,7 +81,7 @@ export async function releasePlan(
     const working = await plans.getLocked(transaction, current)
     const problems = checkPlan((older ?? working).plan)
     if (problems.length > 0) throw new AppError('plan-has-problems', { problems })
-    if (stops.length > 0) throw new AppError('findings-stop', { facts: { findings: stops } })
+    if (stops.length > 0) throw new AppError('blocking-findings', { facts: { findings: stops } })
     const content: ReleasedPlan =
       again === null ? await loadWorkingPlan(transaction, current.store) : await getReleasedPlan(transaction, again)
     const latest = await findLatestRelease(transaction)

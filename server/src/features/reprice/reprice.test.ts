@@ -110,7 +110,7 @@ test('refuses an unknown product, and a shape that is none', async () => {
   const pick = { skus: ['NONE'] }
   expect((await preview(question({ pick })))[0]).toMatchObject({ error: { code: 'not-found' } })
   const takeOff = { pick, at: '2027-03-02T00:00:00Z' }
-  const asked = await server.request('POST', '/api/reprice/take-off/preview', takeOff)
+  const asked = await server.request('POST', '/api/reprice/remove-sale-prices/preview', takeOff)
   expect(asked).toMatchObject({ status: 404, body: { error: { facts: { kind: 'product', id: 'NONE' } } } })
   expect((await server.request('POST', '/api/reprice/preview', {})).status).toBe(422)
 })
@@ -144,13 +144,13 @@ test('sale prices are taken off again: of some products, then of all', async () 
   const { id } = created.promotion
   const at = '2027-03-02T00:00:00Z'
   const some = { pick: { skus: ['PAD-1', 'INK-1'] }, at }
-  const { body: ahead } = await server.request('POST', '/api/reprice/take-off/preview', some)
+  const { body: ahead } = await server.request('POST', '/api/reprice/remove-sale-prices/preview', some)
   expect(checkShape(TakeOffAnswer, ahead)).toEqual([])
   const { planRevision, catalogueRevision, ...told } = ahead as TakeOffAnswer
   expect(told).toEqual({ products: 1, sales: [{ id, name: created.promotion.name, products: 1, stops: false }] })
   const seen = { ...some, planRevision, catalogueRevision }
-  const { body: before } = await server.request('POST', '/api/reprice/take-off', seen)
-  expect(await server.request('POST', '/api/reprice/take-off', seen)).toMatchObject({
+  const { body: before } = await server.request('POST', '/api/reprice/remove-sale-prices', seen)
+  expect(await server.request('POST', '/api/reprice/remove-sale-prices', seen)).toMatchObject({
     status: 409,
     body: { error: { code: 'stale-plan' } },
   })
@@ -158,10 +158,14 @@ test('sale prices are taken off again: of some products, then of all', async () 
   const shelf = async (sku: string) => (await server.request('GET', `/api/products/${sku}?at=${at}`)).body.shelf
   expect([await shelf('PAD-1'), await shelf('PAD-2')]).toEqual([1000, 1250])
   const all = { pick: { filters: [{ column: 'saving', empty: false }] }, at }
-  expect((await server.request('POST', '/api/reprice/take-off/preview', all)).body.sales).toMatchObject([
+  expect((await server.request('POST', '/api/reprice/remove-sale-prices/preview', all)).body.sales).toMatchObject([
     { stops: true },
   ])
-  await server.request('POST', '/api/reprice/take-off', { ...all, planRevision: planRevision + 1, catalogueRevision })
+  await server.request('POST', '/api/reprice/remove-sale-prices', {
+    ...all,
+    planRevision: planRevision + 1,
+    catalogueRevision,
+  })
   expect(await shelf('PAD-2')).toBe(2500)
   const { body: stopped } = await server.request('GET', `/api/promotions/${id}`)
   expect(stopped).toMatchObject({

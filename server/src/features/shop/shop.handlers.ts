@@ -63,9 +63,9 @@ interface Looked {
 export function createShopHandlers(deps: Deps): HandlersOf<Own> {
   const { database, plans, threads, clock, history, tries, queues, figures, isDemo } = deps
 
-  /** Throws `needs-desk` where somebody else than the desk's people asks for another plan or moment. */
+  /** Throws `staff-only` where somebody else than the desk's people asks for another plan or moment. */
   async function look({ at, plan }: Looked, who: Identity): Promise<SourcedPlan & { readonly now: Instant }> {
-    if ((at !== undefined || plan !== undefined) && who.kind !== 'person') throw new AppError('needs-desk')
+    if ((at !== undefined || plan !== undefined) && who.kind !== 'person') throw new AppError('staff-only')
     const sourced = plan === undefined || plan === 'live' ? await plans.getRecent() : await plans.get(plan)
     return { ...sourced, now: at === undefined ? clock.now() : Date.parse(at) }
   }

@@ -223,13 +223,13 @@ describe('what shoppers may know', () => {
         '/api/shop/products/PAD-1/offers',
       ]) {
         const address = `${path}?${query}`
-        expect((await server.request('GET', address, undefined, nobody)).body.error.code, address).toBe('needs-desk')
-        expect((await server.request('GET', address, undefined, bearer())).body.error.code, address).toBe('needs-desk')
+        expect((await server.request('GET', address, undefined, nobody)).body.error.code, address).toBe('staff-only')
+        expect((await server.request('GET', address, undefined, bearer())).body.error.code, address).toBe('staff-only')
         expect((await server.request('GET', address, undefined, reader)).status, address).toBe(200)
       }
     }
-    expect((await price({}, nobody, { at })).body.error.code).toBe('needs-desk')
-    expect((await price({}, nobody, { plan: 'working' })).body.error.code).toBe('needs-desk')
+    expect((await price({}, nobody, { at })).body.error.code).toBe('staff-only')
+    expect((await price({}, nobody, { plan: 'working' })).body.error.code).toBe('staff-only')
     expect((await price({ shopper: 's-1' }, reader, { plan: 'working', at })).body.grand).toBe(630)
   })
   test('a preview shows the working plan, to whom it is for', async () => {

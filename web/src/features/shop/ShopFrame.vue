@@ -40,7 +40,7 @@ const tax = computed(() => (view.shop?.pricesIncludeTax ? shopText.withTax : sho
       <header>
         <router-link to="/shop" class="name">{{ view.shop.name }}</router-link>
         <span class="grow" />
-        <router-link to="/shop/coupons">{{ shopText.coupons.title }}</router-link>
+        <router-link to="/shop/discount-codes">{{ shopText.coupons.title }}</router-link>
         <ShopSignIn />
         <router-link to="/shop/cart" class="cart">{{
           shop.count > 0 ? shopText.cartOf(String(shop.count)) : shopText.cart

@@ -13,7 +13,13 @@ interface Asked {
 type PlacedOrder = OrderAnswer['order']
 
 /** Failures after which nobody knows whether the order was placed: the same key must be asked with again. */
-const UNKNOWN: ReadonlySet<string> = new Set(['ask-again', 'unreachable', 'database-away', 'internal', 'took-too-long'])
+const UNKNOWN: ReadonlySet<string> = new Set([
+  'outcome-unknown',
+  'unreachable',
+  'database-unavailable',
+  'internal',
+  'took-too-long',
+])
 
 /**
  * Placing an order from the shop. Its key stays with the browser until it is known what became of it, so that whatever is lost on the way (an answer,

@@ -22,6 +22,7 @@ import * as migrationChecksums from './020-migration-checksums.ts'
 import * as batchTrouble from './021-batch-trouble.ts'
 import * as importReadings from './022-import-readings.ts'
 import * as soldUntil from './023-sold-until.ts'
+import * as errorNames from './024-error-names.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -47,6 +48,7 @@ const ALL: Record<string, Knex.Migration> = {
   '021-batch-trouble': batchTrouble,
   '022-import-readings': importReadings,
   '023-sold-until': soldUntil,
+  '024-error-names': errorNames,
 }
 
 export const MIGRATION_NAMES: readonly string[] = Object.keys(ALL)
