@@ -1,4 +1,4 @@
-import { FINDING_KINDS, type FindingFacts, type FindingKind, type Subject, type Weight } from '@novalex/core'
+import { FINDING_KINDS, type FindingFacts, type FindingKind, type Subject, type Severity } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { choice, Id, InstantText, Money, Nullable, SEEN_TEXT, strict, Version, Whole } from './basicSchema.ts'
 import { CartSchema, CodeRegisterSchema, FactsSchema, StockSchema } from './orderSchema.ts'
@@ -52,7 +52,7 @@ const FindingSchema = Type.Object(
     /** Stays while kind and subjects do. */
     id: Id,
     kind: choice<FindingKind>(...FINDING_KINDS),
-    weight: choice<Weight>('stop', 'look', 'hint'),
+    severity: choice<Severity>('blocker', 'warning', 'info'),
     subjects: Type.Array(
       Type.Object(
         { kind: choice<Subject['kind']>('promotion', 'product', 'occasion', 'testCart'), id: Type.String() },
@@ -68,7 +68,7 @@ const FindingSchema = Type.Object(
 
 interface FindingParts {
   readonly id: string
-  readonly weight: Weight
+  readonly severity: Severity
   readonly subjects: readonly Subject[]
   readonly proof: ProofAnswer
   readonly setAside: Static<typeof SetAside> | null

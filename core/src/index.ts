@@ -279,7 +279,7 @@ export {
   type ProofInput,
   type ProofMemory,
   type Subject,
-  type Weight,
+  type Severity,
   type Wording,
 } from './proof/index.ts'
 export {

@@ -1,10 +1,10 @@
-import { FINDING_KINDS, type Finding, type FindingKind, type Subject, type Weight } from './finding.ts'
+import { FINDING_KINDS, type Finding, type FindingKind, type Subject, type Severity } from './finding.ts'
 import type { ProofMemory } from './memory.ts'
 import { createProbe } from './probe.ts'
 import type { ProofInput } from './proofInput.ts'
 import { CHECKS } from './registry.ts'
 
-const GRAVITY: Readonly<Record<Weight, number>> = { stop: 0, look: 1, hint: 2 }
+const GRAVITY: Readonly<Record<Severity, number>> = { blocker: 0, warning: 1, info: 2 }
 
 interface Asked {
   readonly kinds?: readonly FindingKind[]
@@ -18,7 +18,7 @@ export function computeFindings(input: ProofInput, { kinds = FINDING_KINDS, memo
   const findings = kinds.flatMap((kind) => {
     return [...CHECKS[kind](probe)].map((found) => ({ ...found, kind, key: keyOf(kind, found.subjects) }) as Finding)
   })
-  return findings.sort((a, b) => GRAVITY[a.weight] - GRAVITY[b.weight])
+  return findings.sort((a, b) => GRAVITY[a.severity] - GRAVITY[b.severity])
 }
 
 function keyOf(kind: FindingKind, subjects: readonly Subject[]): string {

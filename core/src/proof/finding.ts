@@ -4,7 +4,7 @@ import type { SkipReason } from '../units/index.ts'
 import { keysOf, type BasisPoints, type Instant, type MinorUnits } from '../values/index.ts'
 
 /** `stop`: no release brings it unless it is set aside. `look`: worth a second look. `hint`: worth knowing. */
-export type Weight = 'stop' | 'look' | 'hint'
+export type Severity = 'blocker' | 'warning' | 'info'
 
 /** Subject of a finding. */
 export interface Subject {
@@ -133,7 +133,7 @@ export const FINDING_KINDS: readonly FindingKind[] = keysOf(KINDS)
 
 /** A finding as its kind makes it. */
 export interface Found<K extends FindingKind> {
-  readonly weight: Weight
+  readonly severity: Severity
   readonly subjects: readonly Subject[]
   readonly facts: FindingFacts[K]
   readonly proof: Proof

@@ -7,7 +7,7 @@ export {
   type FindingKind,
   type Proof,
   type Subject,
-  type Weight,
+  type Severity,
 } from './finding.ts'
 export { isGuessable } from './kinds/codes.ts'
 export { createProofMemory, type ProofMemory } from './memory.ts'

@@ -73,7 +73,7 @@ test('a plan without prices, costs or products raises nothing, and breaks nothin
   const free = [createProduct('A', 0), createProduct('B', 0)]
   for (const products of [[], free]) {
     const findings = computeFindings(createProofInput(products, promotions))
-    expect(findings.filter(({ weight }) => weight === 'stop')).toEqual([])
+    expect(findings.filter(({ severity }) => severity === 'blocker')).toEqual([])
   }
   expect(computeFindings(createProofInput([], []))).toEqual([])
 })
@@ -90,12 +90,12 @@ test('a promotion that reaches no product is a look, with a code a stop', () => 
   const nothing = createPromotion('1', {
     mechanic: { kind: 'item-discount', reach: { categories: ['none'] }, value: { percent: 1000 } },
   })
-  const weightOf = (promotion: Promotion) =>
+  const severityOf = (promotion: Promotion) =>
     computeFindings(createProofInput([createProduct('A', 1000)], [promotion]), { kinds: ['never-applies'] }).map(
-      ({ weight, facts }) => [weight, (facts as { reason: string }).reason],
+      ({ severity, facts }) => [severity, (facts as { reason: string }).reason],
     )
-  expect(weightOf(nothing)).toEqual([['look', 'nothing-in-reach']])
-  expect(weightOf({ ...nothing, code: { text: 'NOTHING-2027' } })).toEqual([['stop', 'nothing-in-reach']])
+  expect(severityOf(nothing)).toEqual([['warning', 'nothing-in-reach']])
+  expect(severityOf({ ...nothing, code: { text: 'NOTHING-2027' } })).toEqual([['blocker', 'nothing-in-reach']])
 })
 
 test('a delivery offer that another outdoes at weekends applies on the other days', () => {

@@ -203,17 +203,19 @@ describe('how grave it is', () => {
 
   test('below cost holds a release back; of a cost that is not known nothing is claimed', () => {
     // 6.60 with tax, 5.50 without.
-    expect(find('deepest-stack', sold(551))).toMatchObject([{ weight: 'stop', facts: { margin: -1, isLoss: true } }])
+    expect(find('deepest-stack', sold(551))).toMatchObject([
+      { severity: 'blocker', facts: { margin: -1, isLoss: true } },
+    ])
     expect(find('deepest-stack', sold(550))).toEqual([])
     expect(find('deepest-stack', sold(null))).toEqual([])
   })
 
   test('a strike that the past forbids holds a release back where a text promises more than is left', () => {
     expect(find('strike-not-allowed', struck('Now cheaper'))).toMatchObject([
-      { weight: 'look', facts: { prior: 700, price: 600 } },
+      { severity: 'warning', facts: { prior: 700, price: 600 } },
     ])
     expect(find('strike-not-allowed', struck('40 % off'))).toMatchObject([
-      { weight: 'stop', facts: { isPromised: true } },
+      { severity: 'blocker', facts: { isPromised: true } },
     ])
   })
 
@@ -221,7 +223,7 @@ describe('how grave it is', () => {
     const exactly = offer('1', percentOff(3000), { when: { test: 'quantity', reach: {}, op: '=', count: 3 } })
     const input = createProofInput([A], [exactly])
     expect(find('cliff', input)).toMatchObject([
-      { weight: 'hint', facts: { units: 3, before: 2100, after: 4000, isDearer: true } },
+      { severity: 'info', facts: { units: 3, before: 2100, after: 4000, isDearer: true } },
     ])
   })
 })

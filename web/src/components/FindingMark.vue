@@ -5,7 +5,7 @@ import { findingText } from '@/locale/enFindings.ts'
 
 /** That something about a promotion deserves a look, and how much; a way to it. */
 const { findings, promotion } = defineProps<{ findings: readonly FindingAnswer[]; promotion: string }>()
-const isStop = computed(() => findings.some(({ weight }) => weight === 'stop'))
+const isStop = computed(() => findings.some(({ severity }) => severity === 'blocker'))
 </script>
 
 <template>

@@ -282,7 +282,7 @@ function findingOf(kind: FindingKind, about: readonly string[], facts: object): 
     const [subject, id] = one.split(':')
     return { kind: subject, id }
   })
-  return { id: 'f', kind, weight: 'look', subjects, facts, setAside: null } as unknown as FindingAnswer
+  return { id: 'f', kind, severity: 'warning', subjects, facts, setAside: null } as unknown as FindingAnswer
 }
 
 test.each(SAID)('%s of %j', (kind, about, facts, said) => {

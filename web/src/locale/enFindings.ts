@@ -1,5 +1,5 @@
 import type { FactsOf } from '@novalex/contract'
-import type { FindingKind, SkipReason, Subject, Weight } from '@novalex/core'
+import type { FindingKind, SkipReason, Subject, Severity } from '@novalex/core'
 import {
   formatDate,
   formatEnd,
@@ -160,7 +160,7 @@ export const findingText = {
   current: (at: string) => `Checked ${at}`,
   none: 'No findings.',
   noneHere: 'No matching findings.',
-  weights: { stop: 'Blocker', look: 'Warning', hint: 'Info' } satisfies Record<Weight, string>,
+  severities: { blocker: 'Blocker', warning: 'Warning', info: 'Info' } satisfies Record<Severity, string>,
   about: {
     promotion: 'Open promotion',
     product: 'Open product',

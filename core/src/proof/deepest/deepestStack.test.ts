@@ -152,7 +152,7 @@ test('a code on top of a sale below cost: the worst cart, what it leaves, and wh
   )
   // 600 by the sale, 420 with the code; 350 without tax, less 400.
   expect(finding).toMatchObject({
-    weight: 'stop',
+    severity: 'blocker',
     subjects: [
       { kind: 'promotion', id: '1' },
       { kind: 'promotion', id: '2' },

@@ -43,7 +43,7 @@ function describe(stacks: readonly ProductStack[]): Found<'deepest-stack'> {
   const atLeast = Math.min(...stacks.map((one) => one.atLeast ?? 1))
   const most = Math.floor((1 - atLeast) * WHOLE)
   return {
-    weight: stacks.some(({ stack }) => stack.isLoss) ? 'stop' : 'look',
+    severity: stacks.some(({ stack }) => stack.isLoss) ? 'blocker' : 'warning',
     subjects: promotions.map(promotionSubject),
     facts: {
       products: stacks.length,

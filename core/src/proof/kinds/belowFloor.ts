@@ -59,7 +59,7 @@ function findFirst({ input, guestOrder }: Probe, { sku }: Product, { situations,
     ]
     if (by.length === 0) continue
     const finding: Found<'below-floor'> = {
-      weight: 'stop',
+      severity: 'blocker',
       subjects: by.map(promotionSubject),
       facts: { products: 1, sku, price, floor },
       proof: { carts: [{ order, total: totals.grand }] },

@@ -18,7 +18,7 @@ export const findBudgetShort: Check<'budget-short'> = function* ({ input, toCome
     if (day >= schedule.end || day > horizonOf(input)) continue
     const points = Number.isFinite(schedule.end) ? Math.ceil((schedule.end - day) / DAY_MS) : 0
     yield {
-      weight: 'look',
+      severity: 'warning',
       subjects: [promotionSubject(id)],
       facts: { budget, given, day },
       proof: { at: Math.floor(day) },

@@ -62,7 +62,7 @@ function compareNext(
   ]
   const facts = { sku: line!.sku, units: line!.quantity, before, after, isDearer }
   return {
-    weight: 'hint',
+    severity: 'info',
     subjects: [promotionSubject(entry.id)],
     facts,
     proof: { carts },

@@ -18,7 +18,7 @@ export const findGuessable: Check<'code-guessable'> = function* ({ toCome, input
     const code = sharedCodeOf(entry)
     if (code === null || entry.promotion.display?.listed || !isGuessable(code)) continue
     const at = Math.max(input.now, entry.schedule.start)
-    yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts: { code }, proof: { at }, points: 0 }
+    yield { severity: 'warning', subjects: [promotionSubject(entry.id)], facts: { code }, proof: { at }, points: 0 }
   }
 }
 
@@ -32,7 +32,7 @@ export const findTwice: Check<'code-twice'> = function* ({ toCome, input }) {
       const at = Math.max(one.schedule.start, other.schedule.start, input.now)
       if (at >= Math.min(one.schedule.end, other.schedule.end)) continue
       yield {
-        weight: 'look',
+        severity: 'warning',
         subjects: [one, other].map(({ id }) => promotionSubject(id)),
         facts: { code, at },
         proof: { at },
@@ -50,7 +50,7 @@ export const findPublic: Check<'code-public'> = function* ({ toCome, input }) {
     if (code === null || entry.promotion.display?.listed) continue
     if (!texts.some((text) => holdsCode(text, code))) continue
     const at = Math.max(input.now, entry.schedule.start)
-    yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts: { code }, proof: { at }, points: 0 }
+    yield { severity: 'warning', subjects: [promotionSubject(entry.id)], facts: { code }, proof: { at }, points: 0 }
   }
 }
 
@@ -62,7 +62,13 @@ export const findRunOut: Check<'codes-run-out'> = function* ({ toCome, input }) 
     if (own.open * 10 >= own.made) continue
     const { open, made } = own
     const points = 100 - Math.floor((open * 100) / made)
-    yield { weight: 'look', subjects: [promotionSubject(id)], facts: { open, made }, proof: { at: input.now }, points }
+    yield {
+      severity: 'warning',
+      subjects: [promotionSubject(id)],
+      facts: { open, made },
+      proof: { at: input.now },
+      points,
+    }
   }
 }
 

@@ -14,7 +14,7 @@ export const findEndsEarly: Check<'ends-early'> = function* ({ toCome, input }) 
     const text = readPublicTexts(promotion).find((one) => namesLastDay(one, dateOf(local), input.wording))
     if (text === undefined) continue
     yield {
-      weight: 'look',
+      severity: 'warning',
       subjects: [promotionSubject(id)],
       facts: { end: schedule.end, text },
       proof: { at: schedule.end },

@@ -21,7 +21,7 @@ export const findGuestPromises: Check<'guest-promise'> = function* (probe) {
     if (!order) continue
     const test = tests.find(isAboutShopper)?.test ?? null
     const proof = { carts: [{ order, total: probe.sell(order).quote.totals.grand }] }
-    yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts: { test }, proof, points: 0 }
+    yield { severity: 'warning', subjects: [promotionSubject(entry.id)], facts: { test }, proof, points: 0 }
   }
 }
 

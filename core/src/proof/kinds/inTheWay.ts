@@ -131,7 +131,7 @@ function describe(
   const plain = { ...order, cart: { ...order.cart, codes: [] } }
   const carts = [{ order, total }, ...(hasCode ? [{ order: plain, total: probe.sell(plain).quote.totals.grand }] : [])]
   const subjects = [rival, entry].map(({ id }) => promotionSubject(id))
-  return { weight: 'look', subjects, facts: { hasCode, with: total, without }, proof: { carts }, points: 0 }
+  return { severity: 'warning', subjects, facts: { hasCode, with: total, without }, proof: { carts }, points: 0 }
 }
 
 function givenAlone(probe: Probe, entry: CompiledPromotion, order: Order): number {

@@ -25,7 +25,7 @@ export const findNeverApplies = ofEach('never-applies', function* (probe, entry)
     'promotion' in outcome.facts ? (outcome.facts as { promotion: string }).promotion : findOther(probe, order, entry)
   yield {
     // What a code promises nobody can have.
-    weight: isAlone && entry.promotion.code !== null ? 'stop' : 'look',
+    severity: isAlone && entry.promotion.code !== null ? 'blocker' : 'warning',
     subjects: [promotionSubject(entry.id)],
     facts: { reason: outcome.reason, isAlone, by: isAlone ? null : by },
     proof: { carts: [{ order, total: probe.sell(order).quote.totals.grand }] },

@@ -15,7 +15,7 @@ export const findNoEnd: Check<'no-end'> = function* (probe) {
     if (days !== null && days < probe.thresholds.noEndDays) continue
     const at = isKnown ? start + probe.thresholds.noEndDays * DAY_MS : now
     yield {
-      weight: 'look',
+      severity: 'warning',
       subjects: [promotionSubject(id)],
       facts: { since: isKnown ? start : null, days },
       proof: { at },
@@ -33,7 +33,7 @@ export const findTooLong: Check<'too-long'> = function* (probe) {
     if (schedule.end <= at) continue
     const days = longest + Math.ceil((schedule.end - at) / DAY_MS)
     yield {
-      weight: 'look',
+      severity: 'warning',
       subjects: [promotionSubject(id)],
       facts: { days, longest },
       proof: { at },

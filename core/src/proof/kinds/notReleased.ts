@@ -1,6 +1,6 @@
 import { comparePromotions, computeStatus, type Promotion } from '../../plan/index.ts'
 import { HOUR_MS, type Instant } from '../../values/index.ts'
-import { promotionSubject, type Weight } from '../finding.ts'
+import { promotionSubject, type Severity } from '../finding.ts'
 import type { Check } from './check.ts'
 
 const SOON_MS = 48 * HOUR_MS
@@ -21,16 +21,16 @@ export const findNotReleased: Check<'not-released'> = function* ({ input }) {
   const { now } = input
   const all = [...listUnreleased(input)]
   const isLater = ({ starts }: Unreleased) => starts !== null && starts > now + VERY_SOON_MS
-  const groups: [Weight, Unreleased[]][] = [
-    ['look', all.filter((one) => !isLater(one))],
-    ['hint', all.filter(isLater)],
+  const groups: [Severity, Unreleased[]][] = [
+    ['warning', all.filter((one) => !isLater(one))],
+    ['info', all.filter(isLater)],
   ]
-  for (const [weight, group] of groups) {
+  for (const [severity, group] of groups) {
     if (group.length === 0) continue
     const starts = group.flatMap((one) => one.starts ?? [])
     const first = starts.length > 0 ? Math.min(...starts) : null
     yield {
-      weight,
+      severity,
       subjects: group.map(({ id }) => promotionSubject(id)),
       facts: { starts: first, isMissing: group.every(({ isMissing }) => isMissing) },
       proof: { at: group.length === starts.length ? first! : now },

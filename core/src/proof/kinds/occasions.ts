@@ -13,7 +13,7 @@ export const findDateOpen: Check<'date-open'> = function* ({ input, thresholds }
     if (waiting.length === 0) continue
     const subjects = [{ kind: 'occasion' as const, id }]
     const points = Math.max(0, Math.ceil((now - at) / DAY_MS) + thresholds.openDays)
-    yield { weight: 'look', subjects, facts: { estimate, promotions: waiting.length }, proof: { at }, points }
+    yield { severity: 'warning', subjects, facts: { estimate, promotions: waiting.length }, proof: { at }, points }
   }
 }
 
@@ -28,6 +28,6 @@ export const findOutside: Check<'outside-occasion'> = function* ({ input, toCome
     const isOpen = !Number.isFinite(schedule.end)
     const points = isOpen ? 0 : Math.ceil((schedule.end - occasionEnd) / DAY_MS)
     const facts = { end: isOpen ? null : schedule.end, occasionEnd }
-    yield { weight: 'look', subjects: [promotionSubject(id)], facts, proof: { at: occasionEnd }, points }
+    yield { severity: 'warning', subjects: [promotionSubject(id)], facts, proof: { at: occasionEnd }, points }
   }
 }

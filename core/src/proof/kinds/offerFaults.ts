@@ -18,7 +18,7 @@ export const findDearBundles = ofEach('bundle-dearer', function* (probe, entry) 
   const proof = { carts: [{ order, total: computeQuote(plan, order).totals.grand }] }
   const points = Math.floor(((price - items) * 100) / Math.max(1, items))
   const facts = { price, items, sku: firstOf(lines).sku }
-  yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts, proof, points }
+  yield { severity: 'warning', subjects: [promotionSubject(entry.id)], facts, proof, points }
 })
 
 /** Whether it sells things together for no less than they cost by themselves. */
@@ -57,7 +57,7 @@ export const findExactly: Check<'exactly-misses'> = function* (probe) {
       if (limit?.op !== '=' || count === 0) continue
       const proof = findMissed(probe, entry, limit.need.reach)
       if (!proof) continue
-      yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts: { count }, proof, points: 0 }
+      yield { severity: 'warning', subjects: [promotionSubject(entry.id)], facts: { count }, proof, points: 0 }
       break
     }
   }
@@ -125,7 +125,7 @@ export const findDifferingReaches: Check<'reach-differs'> = function* (probe) {
       if (!order) continue
       const proof = { carts: [{ order, total: probe.sell(order).quote.totals.grand }] }
       yield {
-        weight: 'look',
+        severity: 'warning',
         subjects: [promotionSubject(entry.id)],
         facts: { both, onlyFirst, onlySecond },
         proof,

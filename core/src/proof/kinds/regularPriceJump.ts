@@ -46,7 +46,7 @@ function findFurthest({ input, guestOrder }: Probe, { entry, product, situations
     const points = Math.floor((Math.abs(regular - price) * 100) / Math.max(regular, price, 1))
     if (furthest && points <= furthest.points) continue
     furthest = {
-      weight: 'look',
+      severity: 'warning',
       subjects: [promotionSubject(entry.id)],
       facts: { products: 1, sku, regular, price },
       proof: { carts: [{ order, total: totals.grand }] },

@@ -25,7 +25,7 @@ const findOwnCuts = ofEach('floor-cuts', function* (probe, entry) {
   const matches = plan.matcherOf(definitionOf(mechanic).unitRule!(mechanic)!.reach)
   const of = products.filter((one) => matches(one, one.regularPrice)).length
   yield {
-    weight: 'look',
+    severity: 'warning',
     subjects: [promotionSubject(entry.id)],
     facts: { products: floored.length, sku: product.sku, units, wanted, comes, of },
     proof: provePrice(probe, entry, product),
@@ -52,7 +52,7 @@ export const findTooSmall = ofEach('too-small', function* (probe, entry) {
   if (small.length === 0) return
   const { product, reduction } = small.reduce((a, b) => (b.reduction < a.reduction ? b : a))
   yield {
-    weight: 'hint',
+    severity: 'info',
     subjects: [promotionSubject(entry.id)],
     facts: { products: small.length, sku: product.sku, reduction, least: thresholds.smallest },
     proof: provePrice(probe, entry, product),

@@ -80,7 +80,7 @@ function judge(
   if (by.length < 2 || total >= floor || adjustments.some(({ amount }) => regular - amount < floor)) return undefined
   const quote = computeQuote(plan, order)
   return {
-    weight: 'look',
+    severity: 'warning',
     subjects: by.map(promotionSubject),
     facts: { products: 1, sku: product.sku, units: 1, wanted: total, comes: firstOf(quote.lines).total, of },
     proof: { carts: [{ order, total: quote.totals.grand }] },

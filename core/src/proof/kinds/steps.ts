@@ -23,7 +23,7 @@ export const findUnreachable: Check<'rung-unreachable'> = function* (probe) {
     }
     const proof = { carts: [{ order: gone, total: probe.sell(gone).quote.totals.grand }] }
     yield {
-      weight: 'look',
+      severity: 'warning',
       subjects: [promotionSubject(entry.id)],
       facts: { rung: ladder.rungs[rung]!.at, onOffer },
       proof,
@@ -46,7 +46,7 @@ export const findUselessTiers = ofEach('tier-useless', function* (probe, entry) 
     if (!found) continue
     const { before, after, proof } = found
     yield {
-      weight: 'look',
+      severity: 'warning',
       subjects: [promotionSubject(entry.id)],
       facts: { tier: tiers[at]!.from, before, after },
       proof,

@@ -32,7 +32,7 @@ export const findStockShort: Check<'stock-short'> = function* (probe) {
     if (short.length === 0) continue
     const { product, left, pace, runsOut } = short.reduce((a, b) => (b.runsOut < a.runsOut ? b : a))
     yield {
-      weight: 'look',
+      severity: 'warning',
       subjects: [promotionSubject(id)],
       facts: { products: short.length, sku: product.sku, stock: left, sold: pace, runsOut },
       proof: proveShelfPrice(probe, product, { start: Math.max(runsOut, schedule.start), end: schedule.end }),

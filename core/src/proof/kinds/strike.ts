@@ -32,7 +32,7 @@ export const findForbiddenStrikes: Check<'strike-not-allowed'> = function* (prob
     const isPromised = struck.some((one) => promisesMore(entry, one))
     const { product, from, regular, prior, price } = worst
     yield {
-      weight: isPromised ? 'stop' : 'look',
+      severity: isPromised ? 'blocker' : 'warning',
       subjects: [promotionSubject(entry.id)],
       facts: { products: struck.length, sku: product.sku, regular, prior, price, isPromised },
       proof: proveShelfPrice(probe, product, { start: from, end: entry.schedule.end }),

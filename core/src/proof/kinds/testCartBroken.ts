@@ -13,7 +13,7 @@ export const findBroken: Check<'test-cart-broken'> = function* ({ input }) {
     const off = expected === 0 ? 100 : Math.floor((Math.abs(total - expected) * 100) / expected)
     const subjects = [{ kind: 'testCart' as const, id }]
     yield {
-      weight: 'stop',
+      severity: 'blocker',
       subjects,
       facts: { name, expected, total },
       proof: { carts: [{ order, total }] },

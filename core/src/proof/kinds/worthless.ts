@@ -14,7 +14,7 @@ export const findWorthless = ofEach('reward-worthless', function* (probe, entry)
   if (!order) return
   const sku = lastOf(order.cart.lines).sku
   const proof = { carts: [{ order, total: probe.sell(order).quote.totals.grand }] }
-  yield { weight: 'look', subjects: [promotionSubject(entry.id)], facts: { sku }, proof, points: 0 }
+  yield { severity: 'warning', subjects: [promotionSubject(entry.id)], facts: { sku }, proof, points: 0 }
 })
 
 /** An order that holds all that a promotion asks for and all that it gives; null where it gives nothing, or saves in any order. */

@@ -144,10 +144,10 @@ export function isAside({ stamp, points }: KnownFinding, aside: KnownAside | und
 /** Findings that a release would add or worsen, compared with the live plan. */
 export function findBrought(next: readonly KnownFinding[], live: readonly KnownFinding[]): KnownFinding[] {
   const known = new Map(live.map((finding) => [finding.id, finding]))
-  return next.filter(({ id, kind, points, weight }) => {
+  return next.filter(({ id, kind, points, severity }) => {
     if (kind === 'not-released') return false
     const before = known.get(id)
-    return !before || points > before.points || (weight === 'stop' && before.weight !== 'stop')
+    return !before || points > before.points || (severity === 'blocker' && before.severity !== 'blocker')
   })
 }
 

@@ -178,7 +178,9 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
       const live = release === null ? [] : (await settle(release)).findings
       const asides = await listAsides(database)
       const brought = findBrought(next.findings, live)
-      const stops = brought.filter((finding) => finding.weight === 'stop' && !isAside(finding, asides.get(finding.id)))
+      const stops = brought.filter(
+        (finding) => finding.severity === 'blocker' && !isAside(finding, asides.get(finding.id)),
+      )
       const grounds = brought.flatMap((finding): Ground[] => {
         const aside = asides.get(finding.id)
         return isAside(finding, aside) ? [{ finding: finding.id, why: aside.why, by: aside.by }] : []
@@ -232,12 +234,12 @@ function readAtOf({ state, checkedAt }: CheckedPlan): number {
 }
 
 function toAnswer(finding: KnownFinding, aside: KnownAside | undefined, revision: number): FindingAnswer {
-  const { id, kind, weight, subjects, facts, proof } = finding
+  const { id, kind, severity, subjects, facts, proof } = finding
   const setAside = isAside(finding, aside) ? { by: aside.by, at: toIso(aside.at), why: aside.why } : null
   const told = {
     id,
     kind,
-    weight,
+    severity,
     subjects: [...subjects],
     facts: writeFacts(facts),
     proof: writeProof(proof, revision),

@@ -11,7 +11,7 @@ afterAll(() => server.close())
 interface Told {
   readonly id: string
   readonly kind: string
-  readonly weight: string
+  readonly severity: string
   readonly facts: Record<string, unknown>
   readonly proof: {
     readonly revision: number
@@ -61,7 +61,11 @@ test('two that pile up below cost: found with a proof, the release held back, se
 
   const found = await findStack()
   // 1000 less 30 % and less 30 % is 490, 408 without tax, for what costs 600.
-  expect(found).toMatchObject({ weight: 'stop', facts: { total: 490, regular: 1000, isLoss: true }, setAside: null })
+  expect(found).toMatchObject({
+    severity: 'blocker',
+    facts: { total: 490, regular: 1000, isLoss: true },
+    setAside: null,
+  })
   const [cart] = found!.proof.carts
   const { now, ...order } = cart!.order
   const quote = await server.request('POST', '/api/quote', { plan: 'working', at: now, ...order })
@@ -74,7 +78,7 @@ test('two that pile up below cost: found with a proof, the release held back, se
     expect((await server.request('POST', `/api/findings/${found!.id}/set-aside`, { why })).status).toBe(422)
   }
   expect((await server.request('POST', '/api/findings/none/set-aside', { why: 'x' })).status).toBe(404)
-  for (const { id } of (await find()).filter(({ weight }) => weight === 'stop')) {
+  for (const { id } of (await find()).filter(({ severity }) => severity === 'blocker')) {
     expect((await server.request('POST', `/api/findings/${id}/set-aside`, { why: 'To clear the shelf' })).status).toBe(
       204,
     )
@@ -114,7 +118,7 @@ test('what was set aside is taken up again; thresholds decide what is found', as
   const alarm = { margin: 0, reduction: 4000, smallest: 500, noEndDays: 30, openDays: 14 }
   expect((await server.request('PUT', '/api/store/finding-thresholds', { alarm, version })).status).toBe(204)
   const deep = await findStack()
-  expect(deep).toMatchObject({ weight: 'look', facts: { reduction: 4400 } })
+  expect(deep).toMatchObject({ severity: 'warning', facts: { reduction: 4400 } })
   await server.request('POST', `/api/findings/${deep!.id}/set-aside`, { why: 'A goodbye' })
   expect((await findStack())!.setAside).toMatchObject({ why: 'A goodbye' })
   expect((await server.request('DELETE', `/api/findings/${deep!.id}/set-aside`)).status).toBe(204)
@@ -134,7 +138,7 @@ test('an older release that would bring back what is grave is held back too, and
   await server.database('store').increment('catalogue_revision', 1)
   const listed = (await server.request('GET', '/api/releases')).body as { number: number }[]
   const { promotion } = (await server.request('POST', '/api/promotions', { ...sale(6000), name: 'Too deep' })).body
-  const grave = (await find('?release=next')).filter(({ weight }) => weight === 'stop')
+  const grave = (await find('?release=next')).filter(({ severity }) => severity === 'blocker')
   expect(grave.length).toBeGreaterThan(0)
   for (const { id } of grave) await server.request('POST', `/api/findings/${id}/set-aside`, { why: 'Meant' })
   expect((await release()).status).toBe(201)
@@ -148,7 +152,7 @@ test('an older release that would bring back what is grave is held back too, and
   const again = async () =>
     server.request('POST', '/api/releases', { note: '', planRevision: await revision(), again: deep })
   expect((await again()).body.error.code).toBe('blocking-findings')
-  const back = (await find(`?release=${deep}`)).filter(({ weight }) => weight === 'stop')
+  const back = (await find(`?release=${deep}`)).filter(({ severity }) => severity === 'blocker')
   expect(back.map(({ id }) => id)).toEqual(grave.map(({ id }) => id))
   for (const { id } of back)
     expect((await server.request('POST', `/api/findings/${id}/set-aside`, { why: 'Again' })).status).toBe(204)

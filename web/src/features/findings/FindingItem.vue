@@ -2,7 +2,7 @@
 import type { FindingAnswer } from '@novalex/contract'
 import { computed } from 'vue'
 import { call } from '@/api/call.ts'
-import WeightMark from '@/components/WeightMark.vue'
+import SeverityMark from '@/components/SeverityMark.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { findingText as words } from '@/locale/enFindings.ts'
 import { formatInstant } from '@/locale/format.ts'
@@ -33,7 +33,7 @@ const takeUp = () =>
 <template>
   <article :data-kind="finding.kind">
     <div class="said">
-      <p class="sentence"><WeightMark :weight="finding.weight" /> {{ sentence }}</p>
+      <p class="sentence"><SeverityMark :severity="finding.severity" /> {{ sentence }}</p>
       <p v-if="finding.setAside" class="quiet aside">
         {{ words.isAside(finding.setAside.by, when(finding.setAside.at)) }} {{ finding.setAside.why }}
       </p>

@@ -18,7 +18,7 @@ const subject = (kind: FindingAnswer['subjects'][number]['kind'], id: string) =>
 const finding = (id: string, about: readonly string[], isAside = false) => ({
   id,
   kind: 'deepest-stack',
-  weight: 'warn',
+  severity: 'warn',
   subjects: about.map((promotion) => subject('promotion', promotion)),
   facts: {},
   proof: { revision: 1, carts: [], moments: [], stretch: null },

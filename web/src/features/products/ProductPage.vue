@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router'
 import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
-import WeightMark from '@/components/WeightMark.vue'
+import SeverityMark from '@/components/SeverityMark.vue'
 import { usePageTitle } from '@/composables/usePageTitle.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
@@ -91,7 +91,7 @@ function remove(product: Product, sold: number | null): void {
         <v-btn variant="flat" @click="plan(data.priced.product)">{{ words.plan }}</v-btn>
       </header>
       <p v-for="finding in findings.ofProduct(sku)" :key="finding.id" class="finding">
-        <WeightMark :weight="finding.weight" /> {{ findings.describe(finding) }}
+        <SeverityMark :severity="finding.severity" /> {{ findings.describe(finding) }}
         <router-link to="/findings">{{ text.rail.findings }}</router-link>
       </p>
       <ProductDialog v-if="edited" :product="edited" @close="edited = null" />

@@ -3,7 +3,7 @@ import { computeStatus, type PromotionState } from '@novalex/core'
 import { mdiArrowURightTop, mdiArrowULeftTop } from '@mdi/js'
 import { computed } from 'vue'
 import StateMark from '@/components/StateMark.vue'
-import WeightMark from '@/components/WeightMark.vue'
+import SeverityMark from '@/components/SeverityMark.vue'
 import { text } from '@/locale/en.ts'
 import { explainProblem } from '@/locale/problems.ts'
 import { useFindings } from '@/stores/findings.ts'
@@ -99,7 +99,7 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
     </p>
     <ul v-if="found.length > 0" class="found">
       <li v-for="finding in found" :key="finding.id">
-        <WeightMark :weight="finding.weight" />
+        <SeverityMark :severity="finding.severity" />
         <router-link :to="{ path: '/findings', query: { promotion: record.promotion.id } }">{{
           findings.describe(finding)
         }}</router-link>

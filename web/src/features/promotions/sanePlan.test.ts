@@ -52,7 +52,7 @@ test('twenty sane promotions raise no alarm but that they are not released', () 
     past: new Map(products.map(({ sku, regularPrice }) => [sku, [createPast(regularPrice, 200)]])),
   })
   const alarms = computeFindings({ ...input, now }).filter(
-    ({ weight, kind }) => weight !== 'hint' && kind !== 'not-released',
+    ({ severity, kind }) => severity !== 'info' && kind !== 'not-released',
   )
   expect(
     alarms.map(

@@ -15,7 +15,9 @@ provideProofPlan(() => (again === null ? 'working' : String(again)))
 const asked = followFindings(() => ({ release: again === null ? 'next' : String(again) }))
 const isCurrent = computed(() => asked.data.value?.state === 'current')
 const findings = computed(() => asked.data.value?.findings ?? [])
-const stops = computed(() => findings.value.filter(({ weight, setAside }) => weight === 'stop' && setAside === null))
+const stops = computed(() =>
+  findings.value.filter(({ severity, setAside }) => severity === 'blocker' && setAside === null),
+)
 </script>
 
 <template>

@@ -48,7 +48,7 @@ export function useActionItems() {
   const prepared = useAnswer('listPreparations')
 
   const urgent = computed(() =>
-    findings.open.filter(({ weight, kind }) => weight === 'stop' || ACTS[kind] !== undefined),
+    findings.open.filter(({ severity, kind }) => severity === 'blocker' || ACTS[kind] !== undefined),
   )
   const items = computed((): ActionItem[] => [
     ...ofPreparations(),
@@ -75,7 +75,7 @@ export function useActionItems() {
     return {
       key: finding.id,
       sentence: findings.describe(finding),
-      isGrave: finding.weight === 'stop',
+      isGrave: finding.severity === 'blocker',
       act,
       extends: null,
     }

@@ -23,6 +23,7 @@ import * as batchTrouble from './021-batch-trouble.ts'
 import * as importReadings from './022-import-readings.ts'
 import * as soldUntil from './023-sold-until.ts'
 import * as errorNames from './024-error-names.ts'
+import * as severities from './025-severities.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -49,6 +50,7 @@ const ALL: Record<string, Knex.Migration> = {
   '022-import-readings': importReadings,
   '023-sold-until': soldUntil,
   '024-error-names': errorNames,
+  '025-severities': severities,
 }
 
 export const MIGRATION_NAMES: readonly string[] = Object.keys(ALL)

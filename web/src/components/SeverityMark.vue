@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import type { Weight } from '@novalex/core'
+import type { Severity } from '@novalex/core'
 import { findingText } from '@/locale/enFindings.ts'
 
 /** How grave a finding is, as a word. */
-defineProps<{ weight: Weight }>()
+defineProps<{ severity: Severity }>()
 </script>
 
 <template>
-  <strong class="mark" :class="weight">{{ findingText.weights[weight] }}</strong>
+  <strong class="mark" :class="severity">{{ findingText.severities[severity] }}</strong>
 </template>
 
 <style scoped>
@@ -23,15 +23,15 @@ defineProps<{ weight: Weight }>()
   text-align: center;
 }
 
-.stop {
+.blocker {
   color: var(--wrong);
 }
 
-.look {
+.warning {
   color: var(--act);
 }
 
-.hint {
+.info {
   color: var(--quiet);
 }
 </style>
