@@ -59,7 +59,8 @@ const words = SOURCES.flatMap(readTexts)
 const golden = (
   JSON.parse(readFileSync(join(ROOT, 'web/src/sentences/sentences.golden.json'), 'utf8')) as { sentence: string }[]
 ).map(({ sentence }) => ({ file: 'sentences.golden.json', text: sentence }))
-const all = [...words, ...golden, ...readProse('README.md')]
+const PAGES = ['README.md', 'docs/findings.md', 'docs/errors.md', 'docs/connect-a-shop.md']
+const all = [...words, ...golden, ...PAGES.flatMap(readProse)]
 
 const find = (texts: readonly Text[], pattern: RegExp) =>
   texts.filter(({ text }) => pattern.test(text)).map(({ file, text }) => `${file}: ${text}`)
