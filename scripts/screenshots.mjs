@@ -10,8 +10,8 @@ const OUT = join(ROOT, 'docs', 'screenshots')
 
 /** A picture of each main view, from the demo data at a fixed moment. */
 const VIEWS = [
-  { name: 'today', path: '/today', act: (page) => page.getByText('must come to').first().waitFor() },
-  { name: 'findings', path: '/findings', act: (page) => page.getByText('together take').first().waitFor() },
+  { name: 'today', path: '/today', act: (page) => page.getByText('expects €19.00').first().waitFor() },
+  { name: 'findings', path: '/findings', act: (page) => page.getByText('take 54.3% off').first().waitFor() },
   { name: 'promotions', path: '/promotions' },
   { name: 'promotion', path: '/promotions/demo-1' },
   { name: 'offer', path: '/promotions/demo-13' },
@@ -22,7 +22,7 @@ const VIEWS = [
     path: '/promotions/demo-12',
     act: async (page) => {
       await page.getByRole('button', { name: 'Shopper text', exact: true }).click()
-      await page.getByLabel('Title', { exact: true }).fill('Markers, the more the merrier')
+      await page.getByLabel('Title', { exact: true }).fill('Markers: the more, the cheaper')
       await page.getByLabel('Label next to the price').fill('up to {percent}% off')
       await page.getByText('Shop preview').scrollIntoViewIfNeeded()
       await page.getByRole('row', { name: '20+ 25% off' }).scrollIntoViewIfNeeded()
@@ -45,9 +45,9 @@ const VIEWS = [
     act: async (page) => {
       await page.getByRole('button', { name: '3 × ' }).click()
       await page.getByRole('button', { name: 'Save test cart…' }).click()
-      await page.getByRole('button', { name: 'Save' }).click()
+      await page.getByRole('dialog').getByRole('button', { name: 'Save', exact: true }).click()
       await page.getByLabel('Price for all 3').fill('24')
-      await page.getByTestId('saving').getByText('saved').waitFor()
+      await page.getByTestId('saving').getByText('Saved').waitFor()
       await page.getByRole('link', { name: 'Test carts' }).click()
       await page.getByText('Live release').first().waitFor()
     },
@@ -67,10 +67,10 @@ const VIEWS = [
     path: '/promotions/demo-1',
     act: async (page) => {
       await page.getByLabel('Percent off').fill('18')
-      await page.getByTestId('saving').getByText('saved').waitFor()
+      await page.getByTestId('saving').getByText('Saved').waitFor()
       await page.getByRole('link', { name: 'Releases', exact: true }).click()
-      await page.getByText('Price changes').waitFor()
-      await page.getByText(/^Findings that this release would bring \(/).waitFor()
+      await page.getByText(/^Price changes \(/).waitFor()
+      await page.getByText(/^New findings in this release \(/).waitFor()
     },
   },
   { name: 'orders', path: '/orders' },
@@ -85,6 +85,8 @@ const VIEWS = [
     act: async (page) => {
       await page.getByRole('button', { name: 'Add to cart' }).click()
       await page.getByRole('link', { name: 'Cart (1)' }).click()
+      // The product's page has a quantity, too.
+      await page.getByRole('heading', { name: 'Cart' }).waitFor()
       await page.getByRole('spinbutton').fill('6')
       await page.getByRole('spinbutton').press('Enter')
       await page.getByText(/^Quantity price −/).waitFor()
