@@ -59,7 +59,7 @@ const words = SOURCES.flatMap(readTexts)
 const golden = (
   JSON.parse(readFileSync(join(ROOT, 'web/src/sentences/sentences.golden.json'), 'utf8')) as { sentence: string }[]
 ).map(({ sentence }) => ({ file: 'sentences.golden.json', text: sentence }))
-const PAGES = ['README.md', 'docs/findings.md', 'docs/errors.md', 'docs/connect-a-shop.md']
+const PAGES = ['README.md', 'docs/findings.md', 'docs/errors.md', 'docs/connect-a-shop.md', 'docs/writing.md']
 const all = [...words, ...golden, ...PAGES.flatMap(readProse)]
 
 const find = (texts: readonly Text[], pattern: RegExp) =>

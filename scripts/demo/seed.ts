@@ -140,7 +140,7 @@ async function seedCodes(transaction: Database, now: Instant): Promise<void> {
     title: 'Your 10% thank-you',
     text: 'Enter your email and we’ll send you a code.',
     promotion: coded.id,
-    wording: 'Yes, write to me now and then about new colours and offers.',
+    wording: 'Yes, email me about new colours and offers.',
     from: null,
     until: null,
     most: 200,

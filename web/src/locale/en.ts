@@ -37,6 +37,22 @@ export const text = {
     theme: 'Dark theme',
     themeBack: 'Light theme',
     keys: 'Shortcuts',
+    goTo: 'Go to…',
+  },
+  goTo: {
+    title: 'Go to',
+    label: 'Page, promotion, product, order or code',
+    none: 'No matches.',
+    kinds: {
+      page: 'Page',
+      command: 'Command',
+      promotion: 'Promotion',
+      product: 'Product',
+      orders: 'Orders',
+      codes: 'Codes',
+    },
+    orders: (typed: string) => `Search orders for “${typed}”`,
+    code: (typed: string) => `Look up code “${typed}”`,
   },
   /** Of pages that the rail does not name. */
   titles: {
@@ -85,6 +101,7 @@ export const text = {
     close: 'Close',
     rows: [
       ['?', 'Show shortcuts'],
+      ['Ctrl K', 'Go to a page, promotion, product, order or code'],
       [', and .', 'Previous or next price change'],
       ['n', 'Back to now'],
       ['g then t, c, o, p', 'Go to Today, Calendar, Promotions, Products'],

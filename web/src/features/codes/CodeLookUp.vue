@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { CodeFate } from '@novalex/contract'
 import { computed, ref } from 'vue'
+import { useRouteQuery } from '@vueuse/router'
 import { call } from '@/api/call.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { sellingText } from '@/locale/enSelling.ts'
@@ -13,7 +14,7 @@ const words = sellingText.codes
 const store = useStoreInfo()
 const notice = useNotice()
 const attempt = useAttempt()
-const typed = ref('')
+const typed = ref(useRouteQuery('code', '').value)
 const fate = ref<CodeFate | null>(null)
 const recipient = ref('')
 const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone })
@@ -25,6 +26,9 @@ const lookUp = () =>
         fate.value = await call('lookUpCode', { params: { code: typed.value.trim().slice(0, 100) } })
         recipient.value = ''
       })
+// A link may bring a code.
+if (typed.value) void lookUp()
+
 const makeVoid = ({ code }: CodeFate) =>
   attempt(async () => {
     fate.value = await call('voidCode', { params: { code } })

@@ -27,7 +27,7 @@ test('the worst stack: found, kept as a test cart, shown at the till, mended, an
   await waitUntilChecked(page)
   await expect(stack).toHaveCount(0)
   await page.getByRole('link', { name: 'Test carts', exact: true }).click()
-  await expect(page.getByText(/^“Clay: 40% off before new sizes” and “Clay friends/)).toBeVisible()
+  await expect(page.getByText(/^“Clay: 40% off before new sizes” and “Clay club/)).toBeVisible()
 })
 
 test('what each kind says: the demo’s mistakes, one sentence each', async ({ page }) => {

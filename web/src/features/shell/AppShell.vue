@@ -8,15 +8,18 @@ import KeysDialog from './KeysDialog.vue'
 import MomentBar from './MomentBar.vue'
 import NavRail from './NavRail.vue'
 import NoticeBar from './NoticeBar.vue'
+import { useGoToDialog } from './useGoToDialog.ts'
 import { useMomentInAddress } from './useMomentInAddress.ts'
 import { later } from '@/plugins/later.ts'
 import { focusContent } from '@/plugins/focusContent.ts'
 import { useSession } from '@/stores/session.ts'
 
+const GoToDialog = later(() => import('./GoToDialog.vue'))
 const SignInAgain = later(() => import('@/features/access/SignInAgain.vue'))
 const session = useSession()
 const store = useStoreInfo()
 const trouble = computed(() => (store.error ? explainError(store.error) : null))
+const goTo = useGoToDialog()
 useChangeEvents()
 useMomentInAddress()
 </script>
@@ -35,6 +38,7 @@ useMomentInAddress()
     </div>
     <NoticeBar />
     <KeysDialog />
+    <GoToDialog v-if="goTo.isOpen.value" />
     <SignInAgain v-if="session.isEnded" />
   </div>
 </template>

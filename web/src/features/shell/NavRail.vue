@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { PersonRole } from '@novalex/contract'
+import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { useThemeName } from '@/composables/useThemeName.ts'
 import { text } from '@/locale/en.ts'
@@ -7,62 +7,32 @@ import { ROLE_NAMES } from '@/locale/roleNames.ts'
 import { findingText } from '@/locale/enFindings.ts'
 import { useFindings } from '@/stores/findings.ts'
 import { useSession } from '@/stores/session.ts'
+import { SECTIONS } from './places.ts'
+import { useGoToDialog } from './useGoToDialog.ts'
 import { useKeysDialog } from './useKeysDialog.ts'
 
 const theme = useThemeName()
 const keys = useKeysDialog()
+const goTo = useGoToDialog()
 const isNight = computed(() => theme.value === 'night')
 
 const session = useSession()
 const findings = useFindings()
-type Link = readonly [path: string, name: string, role?: PersonRole]
-const SECTIONS: readonly { readonly name: string; readonly links: readonly Link[] }[] = [
-  {
-    name: text.rail.sections.plan,
-    links: [
-      ['/calendar', text.rail.calendar],
-      ['/promotions', text.rail.promotions],
-      ['/products', text.rail.products],
-      ['/sets', text.rail.sets],
-      ['/shoppers', text.rail.shoppers],
-      ['/occasions', text.rail.occasions],
-      ['/stacking', text.rail.stacking],
-    ],
-  },
-  {
-    name: text.rail.sections.prove,
-    links: [
-      ['/findings', text.rail.findings],
-      ['/test-carts', text.rail.testCarts],
-    ],
-  },
-  {
-    name: text.rail.sections.run,
-    links: [
-      ['/releases', text.rail.releases],
-      ['/codes', text.rail.codes],
-      ['/orders', text.rail.orders],
-      ['/shop', text.rail.shop],
-    ],
-  },
-  {
-    name: text.rail.sections.setUp,
-    links: [
-      ['/store', text.rail.store],
-      ['/people', text.rail.people, 'administrator'],
-      ['/keys', text.rail.shopKeys, 'administrator'],
-      ['/mailbox', text.rail.mailbox, 'administrator'],
-      ['/log', text.rail.log],
-    ],
-  },
-]
 /** Entries that the user's role allows. */
 const sections = computed(() =>
-  SECTIONS.map(({ name, links }) => ({
+  SECTIONS.map(({ id, name, places }) => ({
+    id,
     name,
-    links: links.filter(([, , role]) => role === undefined || session.may(role)),
+    places: places.filter(({ role }) => role === undefined || session.may(role)),
   })),
 )
+
+/** Sections that were folded in this browser. */
+const folded = useStorage<string[]>('novalex.folded', [], localStorage)
+const isFolded = (id: string) => folded.value.includes(id)
+function fold(id: string): void {
+  folded.value = isFolded(id) ? folded.value.filter((one) => one !== id) : [...folded.value, id]
+}
 
 function switchTheme(): void {
   theme.value = isNight.value ? 'paper' : 'night'
@@ -73,17 +43,24 @@ function switchTheme(): void {
   <nav :aria-label="text.rail.label">
     <router-link to="/today" class="mark">Novalex<span>.</span></router-link>
     <router-link to="/today" class="today" active-class="here">{{ text.rail.today }}</router-link>
-    <section v-for="section in sections" :key="section.name">
-      <h2>{{ section.name }}</h2>
-      <router-link v-for="[to, name] in section.links" :key="to" :to="to" active-class="here"
-        >{{ name
-        }}<span
-          v-if="to === '/findings' && findings.open.length > 0"
-          class="number"
-          :title="findingText.number(findings.open.length)"
-          >{{ findings.open.length }}</span
-        ></router-link
-      >
+    <button type="button" class="go" @click="goTo.open()">{{ text.rail.goTo }} <kbd>Ctrl K</kbd></button>
+    <section v-for="section in sections" :key="section.id">
+      <h2>
+        <button type="button" :aria-expanded="!isFolded(section.id)" @click="fold(section.id)">
+          {{ section.name }} <span aria-hidden="true">{{ isFolded(section.id) ? '▸' : '▾' }}</span>
+        </button>
+      </h2>
+      <template v-if="!isFolded(section.id)">
+        <router-link v-for="{ path, name } in section.places" :key="path" :to="path" active-class="here"
+          >{{ name
+          }}<span
+            v-if="path === '/findings' && findings.open.length > 0"
+            class="number"
+            :title="findingText.number(findings.open.length)"
+            >{{ findings.open.length }}</span
+          ></router-link
+        >
+      </template>
     </section>
     <div class="foot">
       <router-link v-if="session.account" to="/me" class="you" active-class="here">
@@ -140,7 +117,27 @@ h2 {
   font:
     500 12px/1.4 'Public Sans Variable',
     sans-serif;
+}
+
+h2 button {
+  background: none;
+  border: 0;
+  color: inherit;
+  cursor: pointer;
+  font: inherit;
   padding: 2px 16px;
+  text-align: left;
+  width: 100%;
+}
+
+h2 button span {
+  opacity: 0;
+}
+
+h2 button:hover span,
+h2 button:focus-visible span,
+h2 button[aria-expanded='false'] span {
+  opacity: 1;
 }
 
 section a,
@@ -189,6 +186,7 @@ section a.here,
   font-size: 12.5px;
 }
 
+.go,
 .foot button {
   background: none;
   border: 0;
@@ -197,6 +195,11 @@ section a.here,
   font-size: 13px;
   padding: 3px 0;
   text-align: left;
+}
+
+.go {
+  margin-bottom: 8px;
+  padding: 3px 16px 3px 19px;
 }
 
 kbd {

@@ -2,6 +2,7 @@ import { useEventListener } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import { useNewPromotion } from '@/stores/newPromotion.ts'
 import { useMoment } from '@/stores/moment.ts'
+import { useGoToDialog } from './useGoToDialog.ts'
 import { useKeysDialog } from './useKeysDialog.ts'
 
 const PAGES: Readonly<Record<string, string>> = {
@@ -16,11 +17,12 @@ const PAGES: Readonly<Record<string, string>> = {
 }
 const GO_TIMEOUT_MS = 1500
 
-/** The keys that work on every screen, except while somebody types. */
+/** The keys that work on every screen: Ctrl K always, the others except while typing. */
 export function useShellKeys(): void {
   const router = useRouter()
   const moment = useMoment()
   const keys = useKeysDialog()
+  const goTo = useGoToDialog()
   const planning = useNewPromotion()
   let goUntil = 0
 
@@ -46,6 +48,11 @@ export function useShellKeys(): void {
   }
 
   function onKey(event: KeyboardEvent): void {
+    if ((event.ctrlKey || event.metaKey) && !event.altKey && event.key.toLowerCase() === 'k') {
+      event.preventDefault()
+      goTo.open()
+      return
+    }
     if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
     const page = performance.now() < goUntil ? PAGES[event.key] : undefined
     const action = page === undefined ? actions[event.key] : () => void router.push(page)
