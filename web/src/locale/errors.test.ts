@@ -37,11 +37,16 @@ describe('sentences', () => {
     ['nobody-knows-it', {}, 'Not accepted (nobody-knows-it).'],
   ])('%s', (code, facts, sentence) => expect(explainProblem({ code, path: '', facts } as Problem)).toBe(sentence))
 
-  test('an error of a category in use says by what; an unknown one names its request', () => {
+  test('an error says what uses a category, who may do something, and which request failed', () => {
     const facts = { name: 'Paper', categories: ['Pads'], products: 2, promotions: ['Spring paper'] }
     expect(explainError({ code: 'in-use', facts, requestId: 'r1' })).toBe(
       '“Paper” is used by subcategory “Pads”, 2 products and promotion “Spring paper”. Remove it there first.',
     )
+    const needed = { needed: 'releaser', has: 'planner' }
+    const tell = (people: string[]) =>
+      explainError({ code: 'insufficient-role', facts: { ...needed, people }, requestId: null })
+    expect(tell(['Relia Voss', 'Anton Moor'])).toBe('Only releasers can do this. Ask Relia Voss or Anton Moor.')
+    expect(tell([])).toBe('Only releasers can do this.')
     expect(explainError({ code: 'internal', facts: {}, requestId: 'r1' })).toMatch(/give support this request ID: r1$/)
   })
 })

@@ -156,8 +156,10 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'signed-out': 'You are signed out. Sign in to continue.',
   'sign-in-failed': 'Wrong email or password.',
   'too-many-attempts': ({ seconds }) => `Too many attempts. Try again in ${describeWait(Number(seconds))}.`,
-  'insufficient-role': ({ needed, people }) =>
-    `Only ${String(needed)}s can do this. Ask ${joinWords(listOf(people), 'or')}.`,
+  'insufficient-role': ({ needed, people }) => {
+    const able = joinWords(listOf(people), 'or')
+    return `Only ${String(needed)}s can do this.${able === '' ? '' : ` Ask ${able}.`}`
+  },
   'key-unknown': 'This API key is unknown, revoked or expired.',
   'key-lacks-scope': 'This API key doesn’t have the required access. Create one that does.',
   'already-set-up': 'This store is already set up. Sign in, or ask an administrator for an invitation.',

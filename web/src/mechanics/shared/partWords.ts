@@ -44,8 +44,8 @@ function describeBands(bands: ValuePart['bands']): string {
 export const PRICES: PartWords<PricesPart> = {
   lead: () => '',
   say: ({ products, isRegular }) => {
-    const prices = plural(products, isRegular ? 'new regular price' : 'individual price').replace(/^[\d,]+ /, '')
-    return `${prices} for ${plural(products, 'product')}`
+    const price = isRegular ? 'new regular price' : 'individual price'
+    return `${price}${products === 1 ? '' : 's'} for ${plural(products, 'product')}`
   },
 }
 
