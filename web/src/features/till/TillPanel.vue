@@ -150,14 +150,14 @@ select {
   border-bottom: 1px dotted var(--quiet);
   color: inherit;
   font: inherit;
-  flex: 2 1 0;
+  flex: 3 1 0;
   font-size: 13px;
   min-width: 0;
   min-height: 24px;
 }
 
 select:last-child {
-  flex-grow: 1;
+  flex-grow: 2;
 }
 
 option {
