@@ -36,6 +36,7 @@ async function choose(id: string | null): Promise<void> {
         :model-value="null"
         :items="items"
         :label="words.label"
+        maxlength="100"
         :no-data-text="words.none"
         no-filter
         auto-select-first
