@@ -1,6 +1,7 @@
 import {
   addDays,
   dateOf,
+  formatAmount,
   timeOf,
   WHOLE,
   type BasisPoints,
@@ -32,15 +33,15 @@ export const formatMoney = (amount: MinorUnits) => writeAmount(amount, 'currency
 export const formatFigure = (amount: MinorUnits) => writeAmount(amount, 'decimal')
 
 /** `15.5%` */
-export const formatPercent = (rate: BasisPoints) => withMinus(PERCENT.format(rate / WHOLE))
+export const formatPercent = (rate: BasisPoints) => `${rate < 0 ? '−' : ''}${PERCENT.format(Math.abs(rate) / WHOLE)}`
 
 const PERCENT = new Intl.NumberFormat(LOCALE, { style: 'percent', maximumFractionDigits: 2 })
 
-const writeAmount = (amount: MinorUnits, style: 'currency' | 'decimal') =>
-  withMinus(moneyFormat(style).format(amount / 100))
-
-/** Intl writes a hyphen in front of negative numbers in English. */
-const withMinus = (text: string) => text.replace('-', '−')
+/** By its digits: a quotient would round beyond some 70 trillion. */
+function writeAmount(amount: MinorUnits, style: 'currency' | 'decimal'): string {
+  const digits = formatAmount(Math.abs(amount)) as `${number}`
+  return `${amount < 0 ? '−' : ''}${moneyFormat(style).format(digits)}`
+}
 
 const moneyFormats = new Map<string, Intl.NumberFormat>()
 

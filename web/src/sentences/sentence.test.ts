@@ -101,6 +101,8 @@ test('money in the currency of the store, with its symbol or else its code, and 
   })
   expect(written).toEqual(['£1,204.50 £', 'SEK 1,204.50 SEK', 'CHF 1,204.50 CHF', '€1,204.50 €'])
   expect([formatMoney(-276), formatFigure(-276), formatFigure(120_400)]).toEqual(['−€2.76', '−2.76', '1,204.00'])
+  expect([formatMoney(-0), formatPercent(-0)]).toEqual(['€0.00', '0%'])
+  expect(formatMoney(Number.MAX_SAFE_INTEGER)).toBe('€90,071,992,547,409.91')
 })
 
 test('percentages keep two decimals at most', () => {

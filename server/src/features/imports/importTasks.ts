@@ -188,7 +188,7 @@ async function followUndone(
 }
 
 /**
- * Puts back what a file replaced and takes out what it brought, all or nothing. Refused as `import-superseded` once the plan or the catalogue
+ * Undoes an import: restores what it replaced and deletes what it added, all or nothing. Refused as `import-superseded` once the plan or the catalogue
  * that it belongs to was changed by anything else, and as `in-use` if something needs what came with it.
  */
 export async function undoImport(

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
+import { useStoredList } from '@/composables/useStoredList.ts'
 import { useThemeName } from '@/composables/useThemeName.ts'
 import { text } from '@/locale/en.ts'
 import { ROLE_NAMES } from '@/locale/roleNames.ts'
@@ -28,7 +28,7 @@ const sections = computed(() =>
 )
 
 /** Sections that were folded in this browser. */
-const folded = useStorage<string[]>('novalex.folded', [], localStorage)
+const folded = useStoredList('novalex.folded', (id) => typeof id === 'string')
 const isFolded = (id: string) => folded.value.includes(id)
 function fold(id: string): void {
   folded.value = isFolded(id) ? folded.value.filter((one) => one !== id) : [...folded.value, id]

@@ -43,6 +43,21 @@ test('what is typed is looked for among orders and codes, too', async ({ page })
   await expect(page.getByText(/Unknown code|Mistyped/)).toBeVisible()
 })
 
+testReader('what lies damaged or out of reach in the browser is passed over', async ({ page }) => {
+  // As if another window had written it.
+  const store = (key: string, newValue: string) => {
+    localStorage.setItem(key, newValue)
+    window.dispatchEvent(new StorageEvent('storage', { key, newValue, storageArea: localStorage }))
+  }
+  store('novalex.folded', '{"run":1}')
+  store('novalex.recent', JSON.stringify([null, 3, { id: '/people', title: 'People', kind: 'Page' }]))
+  await page.goto('/today')
+  await expect(page.getByRole('link', { name: 'Releases', exact: true })).toBeVisible()
+  await type(page, '')
+  await expect(option(page, /^Today Page/)).toBeVisible()
+  await expect(option(page, /^People Page/)).toHaveCount(0)
+})
+
 testReader('what a role can’t use is absent; a folded section stays folded', async ({ page }) => {
   await page.goto('/today')
   await type(page, 'p')

@@ -1,9 +1,10 @@
 import { createNameTest } from '@novalex/core'
-import { createGlobalState, useStorage } from '@vueuse/core'
+import { createGlobalState } from '@vueuse/core'
 import { computed, type Ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useProductSearch } from '@/composables/useProductSearch.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
+import { useStoredList } from '@/composables/useStoredList.ts'
 import { useThemeName } from '@/composables/useThemeName.ts'
 import { text } from '@/locale/en.ts'
 import { useNewPromotion } from '@/stores/newPromotion.ts'
@@ -27,7 +28,14 @@ const RECENT_KEY = 'novalex.recent'
 const words = text.goTo
 
 /** Shared, since it is written when the dialog has closed already. */
-const useRecent = createGlobalState(() => useStorage<Target[]>(RECENT_KEY, [], localStorage))
+const useRecent = createGlobalState(() => useStoredList(RECENT_KEY, isTarget))
+
+function isTarget(one: unknown): one is Target {
+  const { id, title, kind } = (one ?? {}) as Partial<Record<keyof Target, unknown>>
+  return [id, title, kind].every((text) => typeof text === 'string')
+}
+
+const isThing = (id: string) => /^\/(?:promotions|products)\//.test(id)
 
 /** Pages, promotions, products, orders, codes and commands by what is typed; with nothing typed, the recent ones, then the pages. */
 export function useGoTo(typed: Ref<string>) {
@@ -66,8 +74,10 @@ export function useGoTo(typed: Ref<string>) {
   const targets = computed<Target[]>(() => {
     const wanted = typed.value.trim()
     if (wanted === '') {
-      const seen = new Set(recent.value.map(({ id }) => id))
-      return [...recent.value, ...fixed.value.filter(({ id }) => !seen.has(id))]
+      const allowed = new Map(fixed.value.map((one) => [one.id, one]))
+      // Another person may use this browser: their pages and commands are those of their role.
+      const again = recent.value.flatMap((one) => allowed.get(one.id) ?? (isThing(one.id) ? one : []))
+      return [...new Map([...again, ...fixed.value].map((one) => [one.id, one])).values()]
     }
     const isNamed = createNameTest(wanted)
     const promotions = (records.value ?? [])
