@@ -2,7 +2,7 @@ import type { ItemDiscount, PartsOf } from '@novalex/core'
 import { describeReach } from '../../locale/ruleWords.ts'
 import type { MechanicWords } from '../shared/mechanicWords.ts'
 import { leadToProducts, VALUE } from '../shared/partWords.ts'
-import { describeValue, leadFrom, PICKS, startSentence } from '../shared/valueWords.ts'
+import { describeValue, isPerUnit, leadFrom, PICKS, startSentence } from '../shared/valueWords.ts'
 
 export const itemDiscountWords: MechanicWords<ItemDiscount, PartsOf<'item-discount'>> = {
   title: 'Item discount',
@@ -15,7 +15,7 @@ export const itemDiscountWords: MechanicWords<ItemDiscount, PartsOf<'item-discou
     maxUnits: {
       lead: ({ maxUnits }, { before }) => {
         const value = before?.part === 'value' ? before.value : null
-        return value === null || (maxUnits === 1 && 'amount' in value && value.per !== 'once') ? ' ' : leadFrom(value)
+        return value === null || (maxUnits === 1 && isPerUnit(value)) ? ' ' : leadFrom(value)
       },
       say: ({ maxUnits, pick }) =>
         maxUnits === 1 ? `the ${PICKS[pick]} item` : `the ${maxUnits} ${PICKS[pick]} items`,
@@ -28,7 +28,7 @@ export const itemDiscountWords: MechanicWords<ItemDiscount, PartsOf<'item-discou
   },
   sayInShop({ maxUnits, value, reach }, { name }) {
     const most = maxUnits === undefined ? '' : `, up to ${maxUnits === 1 ? '1 item' : `${maxUnits} items`}`
-    const each = 'amount' in value && value.per !== 'once' ? ' item' : ''
+    const each = isPerUnit(value) ? ' item' : ''
     return startSentence(`${describeValue(value)}${each}${leadFrom(value)}${name(reach)}${most}`)
   },
 }

@@ -2,7 +2,7 @@ import type { PricesPart, ReachPart, RepeatPart, SentencePart, ValuePart } from 
 import { formatMoney, joinWords, plural } from '../../locale/format.ts'
 import { describeReach } from '../../locale/ruleWords.ts'
 import type { PartWords } from './mechanicWords.ts'
-import { describeRepeat, describeValue, leadFrom } from './valueWords.ts'
+import { describeRepeat, describeValue, isPerUnit, leadFrom } from './valueWords.ts'
 
 /** The products that a value is for. */
 export const REACH: PartWords<ReachPart> = {
@@ -23,10 +23,9 @@ export const VALUE: PartWords<ValuePart> = {
     if (value === null) return describeBands(bands)
     if (after?.part === 'maxUnits' && after.maxUnits === 1) {
       if ('price' in value) return formatMoney(value.price)
-      if ('amount' in value && value.per !== 'once') return `${formatMoney(value.amount)} off`
+      if ('amount' in value && isPerUnit(value)) return `${formatMoney(value.amount)} off`
     }
-    const isPerUnit = 'amount' in value && value.per !== 'once'
-    return isPerUnit && after?.part === 'reach' ? `${describeValue(value)} unit` : describeValue(value)
+    return isPerUnit(value) && after?.part === 'reach' ? `${describeValue(value)} unit` : describeValue(value)
   },
 }
 

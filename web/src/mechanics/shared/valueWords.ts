@@ -9,6 +9,9 @@ export function describeValue(value: Value): string {
   return `${formatMoney(value.price)} each`
 }
 
+/** Whether an amount is taken off each unit. */
+export const isPerUnit = (value: Value) => 'amount' in value && value.per !== 'once'
+
 /** The words between a value and what it is for. */
 export function leadFrom(value: Value): string {
   if ('percent' in value) return value.of === 'regular' ? ' of ' : ' '
