@@ -7,11 +7,8 @@ const ROOT = resolve(import.meta.dirname, '..')
 
 /** Modules whose texts people read: screens, shop, emails, the API reference and the demo. */
 const SOURCES = [
-  ...list('web/src/locale', /^en\w*\.ts$|^problems\.ts$|^roleNames\.ts$|^ruleWords\.ts$|^format\.ts$/),
-  ...list('web/src/mechanics', /words\.ts$|Words\.ts$/),
-  ...list('web/src/conditions', /\.ts$/),
-  ...list('web/src/sentences', /^(?!.*\.test).*\.ts$/),
-  ...list('server/src/features', /letters\.ts$/),
+  ...list('web/src/locale/en', /\.ts$/),
+  ...list('server/src/locale/en', /Letters\.ts$/),
   ...list('contract/src', /ndpoints\.ts$/),
   ...list('scripts/demo', /^(?:plan|offers|mistakes|seed)\.ts$/),
 ]
@@ -57,7 +54,7 @@ function readProse(file: string): Text[] {
 
 const words = SOURCES.flatMap(readTexts)
 const golden = (
-  JSON.parse(readFileSync(join(ROOT, 'web/src/sentences/sentences.golden.json'), 'utf8')) as { sentence: string }[]
+  JSON.parse(readFileSync(join(ROOT, 'web/src/locale/en/sentences.golden.json'), 'utf8')) as { sentence: string }[]
 ).map(({ sentence }) => ({ file: 'sentences.golden.json', text: sentence }))
 const PAGES = ['README.md', 'docs/findings.md', 'docs/errors.md', 'docs/connect-a-shop.md', 'docs/writing.md']
 const all = [...words, ...golden, ...PAGES.flatMap(readProse)]

@@ -15,7 +15,15 @@ export const LOGGED_ACTIONS = {
   product: ['create-product', 'change-product', 'delete-product', 'delete-category', 'take-off'],
   file: FILE_ACTIONS as readonly FileAction[],
   testCart: ['create-test-cart', 'change-test-cart', 'delete-test-cart'],
-  store: ['set-up', 'change-stacking', 'change-price-rules', 'change-alarm', 'change-delivery', 'change-second-person'],
+  store: [
+    'set-up',
+    'change-stacking',
+    'change-price-rules',
+    'change-alarm',
+    'change-delivery',
+    'change-locale',
+    'change-second-person',
+  ],
   finding: ['set-aside', 'take-up'],
   release: ['prepare-release', 'send-back-release', 'withdraw-release', 'release'],
   person: [

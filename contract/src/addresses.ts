@@ -29,6 +29,7 @@ export const ADDRESSES = {
   savePriceRules: 'PUT /store/price-rules',
   saveAlarm: 'PUT /store/finding-thresholds',
   saveDelivery: 'PUT /store/delivery',
+  saveLocale: 'PUT /store/locale',
   saveSecondPerson: 'PUT /store/approval',
 
   listLabels: 'GET /labels',

@@ -8,6 +8,7 @@ import {
   Money,
   Name,
   Nullable,
+  NumberLocaleSchema,
   ProblemSchema,
   strict,
   Version,
@@ -53,6 +54,7 @@ export const StoreAnswer = Type.Object(
     delivery: DeliveryOptionsSchema,
     /** Whether what one prepared takes another to release. */
     secondPerson: Type.Boolean(),
+    locale: NumberLocaleSchema,
     planRevision: Whole,
     catalogueRevision: Whole,
     /** Grows with whatever is written. */

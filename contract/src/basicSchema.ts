@@ -1,3 +1,4 @@
+import { NUMBER_LOCALES, type NumberLocale } from './languages.ts'
 import { TEXT_LIMITS } from './limits.ts'
 import type { BasisPoints, LocalDateTime, LocalTime, MinorUnits, Problem, ReachKeys } from '@novalex/core'
 import { Type, type Static, type TSchema, type TUnsafe } from '@sinclair/typebox'
@@ -51,6 +52,7 @@ export const Count = Type.Integer({ minimum: 0, maximum: 1_000_000_000 })
 export const Ids = Type.Array(Id, { minItems: 1, maxItems: TEXT_LIMITS.listed, uniqueItems: true })
 export const Nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()])
 export const choice = <T extends string>(...options: T[]) => Type.Unsafe<T>({ enum: options })
+export const NumberLocaleSchema = choice<NumberLocale>(...NUMBER_LOCALES)
 
 /** Objects told apart by one key, so that a fault is reported of the branch that was meant. */
 export function tagged<T>(key: string, branches: readonly TSchema[]): TUnsafe<T> {

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, Money, SEEN, strict, Version } from './basicSchema.ts'
+import { Id, Money, NumberLocaleSchema, SEEN, strict, Version } from './basicSchema.ts'
 
 /** A way of delivery: where it goes, and what it costs there before any offer. */
 const DeliveryOptionSchema = Type.Object(
@@ -20,5 +20,7 @@ export const DeliveryOptionsSchema = Type.Array(DeliveryOptionSchema, { maxItems
 export const DeliveryRequest = Type.Object({ options: DeliveryOptionsSchema, version: Version }, strict)
 export type DeliveryRequest = Static<typeof DeliveryRequest>
 
+export const LocaleRequest = Type.Object({ locale: NumberLocaleSchema, version: Version }, strict)
+export type LocaleRequest = Static<typeof LocaleRequest>
 export const SecondPersonRequest = Type.Object({ secondPerson: Type.Boolean(), version: Version }, strict)
 export type SecondPersonRequest = Static<typeof SecondPersonRequest>

@@ -6,7 +6,7 @@ import { IdParams as params, SkuParams } from './addressSchema.ts'
 import * as api from './api.ts'
 import { CODE_ENDPOINTS } from './codeEndpoints.ts'
 import { DeepestAnswer, DeepestQuery } from './calendarSchema.ts'
-import { DeliveryRequest, SecondPersonRequest } from './deliverySchema.ts'
+import { DeliveryRequest, LocaleRequest, SecondPersonRequest } from './deliverySchema.ts'
 import { answering, NOT_FOUND, sending, sendingEvents, silent, telling, USED, type Endpoint } from './endpoint.ts'
 import { FINDING_ENDPOINTS } from './findingEndpoints.ts'
 import { AlarmRequest } from './findingSchema.ts'
@@ -51,6 +51,12 @@ export const ENDPOINTS = {
     role: 'administrator',
     summary: 'Update delivery methods with their prices by country; requires the store version they are based on',
     body: DeliveryRequest,
+    errors: ['stale-version'],
+  }),
+  saveLocale: silent({
+    role: 'administrator',
+    summary: 'Set the locale in which numbers, money and dates are written; requires the store version',
+    body: LocaleRequest,
     errors: ['stale-version'],
   }),
   saveSecondPerson: silent({

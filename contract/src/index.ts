@@ -1,3 +1,5 @@
+export * from './languages.ts'
+export * from './pseudoLanguage.ts'
 export * from './roles.ts'
 export * from './activitySchema.ts'
 export * from './accessSchema.ts'

@@ -1,7 +1,18 @@
 import type { CodeReason, KeptNudge, Mechanic } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { PlanRef } from './api.ts'
-import { choice, Id, InstantText, Money, Nullable, strict, typed, Version, Whole } from './basicSchema.ts'
+import {
+  choice,
+  Id,
+  InstantText,
+  Money,
+  Nullable,
+  NumberLocaleSchema,
+  strict,
+  typed,
+  Version,
+  Whole,
+} from './basicSchema.ts'
 import { DeliveryOptionsSchema } from './deliverySchema.ts'
 import { nudgeFields, ShownLack, Sum } from './outcomeSchema.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
@@ -175,6 +186,7 @@ export const ShopInfo = Type.Object(
   {
     name: Type.String(),
     currency: Type.String(),
+    locale: NumberLocaleSchema,
     timeZone: Type.String(),
     pricesIncludeTax: Type.Boolean(),
     now: InstantText,

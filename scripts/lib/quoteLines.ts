@@ -14,9 +14,9 @@ import {
   type Quote,
 } from '@novalex/core'
 import { checkShape } from '../../server/src/http/validate.ts'
-import { setCurrency } from '../../web/src/locale/format.ts'
-import { explainQuote } from '../../web/src/sentences/reasons.ts'
-import type { Names } from '../../web/src/locale/ruleWords.ts'
+import { setStoreFormats } from '../../web/src/locale/format.ts'
+import { explainQuote } from '../../web/src/locale/en/reasons.ts'
+import type { Names } from '../../web/src/locale/names.ts'
 
 /**
  * Prices cases (JSON, docs/plan-file.md), one a line. Yields a quote for each, in the same order; with `isInWords` what became of each promotion and
@@ -37,7 +37,7 @@ export async function* quoteLines(
 
 function writeWords(given: QuoteCase, quote: Quote): string {
   const { store, catalogue, plan } = given
-  setCurrency(store.currency)
+  setStoreFormats({ currency: store.currency, locale: 'en-GB' })
   const categories = new Map(catalogue.categories.map(({ id, name }) => [id, name]))
   const products = new Map(catalogue.products.map(({ sku, name }) => [sku, name]))
   const names: Names = {
@@ -71,7 +71,7 @@ const toOrder = ({ now, cart, facts = {}, codes = {} }: QuoteCase): Order => {
 
 function priceCase(given: QuoteCase): Answer {
   const { store, catalogue, plan } = given
-  setCurrency(store.currency)
+  setStoreFormats({ currency: store.currency, locale: 'en-GB' })
   if (!isTimeZone(store.timeZone))
     return { problems: [{ code: 'unknown-zone', path: 'store.timeZone', facts: { given: store.timeZone } }] }
   const { promotions } = plan

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import { explainError } from '@/locale/problems.ts'
+import { explainError } from '@/locale/catalogue.ts'
 import { DeskApp } from '@/plugins/router.ts'
 import { useSession } from '@/stores/session.ts'
 

@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs'
+import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { PAGE_ROOTS } from '@novalex/contract'
 import express, { type Express, type Router } from 'express'
@@ -16,6 +17,7 @@ import { createMetricsAnswer, timeRequest, watchPool } from '../http/metrics.ts'
 import { serveEndpoints } from '../http/serveEndpoints.ts'
 import { createTaskQueues } from '../http/taskQueues.ts'
 import { AppError } from '../platform/errors/AppError.ts'
+import type { Config } from '../platform/config.ts'
 import type { Services } from './createServices.ts'
 import { createHandlers } from './handlers.ts'
 
@@ -38,7 +40,7 @@ export function createApp(services: Services, cookieSecret: string): Express {
     createReadyCheck(database, () => hasStore(database)),
   )
   app.get('/metrics', createMetricsAnswer(identify))
-  if (existsSync(config.webFolder)) servePages(app, config.webFolder)
+  if (existsSync(config.webFolder)) servePages(app, config)
   app.use(() => {
     throw new AppError('no-such-page')
   })
@@ -69,7 +71,7 @@ function createApi(services: Services, { identify, cookieSecret }: Access): Rout
 const PAGES = new RegExp(`^/(${PAGE_ROOTS.join('|')})?(/|$)`)
 
 /** The built web application. Every address gets it, for it also says that there is no such page. */
-function servePages(app: Express, folder: string): void {
+function servePages(app: Express, { webFolder: folder, language }: Config): void {
   const serve = (path: string, serveStatic: expressStaticGzip.ExpressStaticGzipOptions['serveStatic']) =>
     expressStaticGzip(path, { enableBrotli: true, orderPreference: ['br'], index: false, serveStatic })
   app.use('/assets', serve(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
@@ -77,8 +79,12 @@ function servePages(app: Express, folder: string): void {
   app.get('/favicon.ico', (_request, response) => {
     response.redirect(301, '/mark.svg')
   })
-  app.get(/^\/(?!api\/|assets\/|\.well-known\/).*/, ({ path }, response) => {
-    response.status(PAGES.test(path) ? 200 : 404)
-    response.set('cache-control', 'no-cache').sendFile(join(folder, 'index.html'))
+  app.get(/^\/(?!api\/|assets\/|\.well-known\/).*/, async ({ path }, response) => {
+    const page = await readFile(join(folder, 'index.html'), 'utf8')
+    response
+      .status(PAGES.test(path) ? 200 : 404)
+      .set('cache-control', 'no-cache')
+      .type('html')
+    response.send(page.replace('<html lang="en">', `<html lang="${language}">`))
   })
 }

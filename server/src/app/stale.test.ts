@@ -81,6 +81,7 @@ const WRITES: Partial<Record<EndpointName, () => Promise<Write>>> = {
   savePriceRules: () => atStore('/store/price-rules', RULES),
   saveAlarm: () => atStore('/store/finding-thresholds', { alarm: ALARM }),
   saveDelivery: () => atStore('/store/delivery', { options: PARCELS }),
+  saveLocale: () => atStore('/store/locale', { locale: 'de-DE' }),
   saveSecondPerson: () => atStore('/store/approval', { secondPerson: false }),
   saveStacking: () => atStore('/stacking', { conflicts: 'best', apart: [] }),
   updatePromotion: async () => (await createAt('/promotions', createDraft())).update(),

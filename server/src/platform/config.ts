@@ -1,4 +1,6 @@
 import { fileURLToPath } from 'node:url'
+import { LANGUAGES, type Language } from '@novalex/contract'
+import { readLanguage } from '../locale/catalogue.ts'
 
 export interface UploadLimits {
   /** Maximum number of uploads that are received at the same time. */
@@ -14,6 +16,8 @@ export interface Config {
   readonly databaseUrl: string
   /** Folder of the built web application. */
   readonly webFolder: string
+  /** Language of all that people read. */
+  readonly language: Language
   /** A fixed present, for tests and pictures; null follows the clock. */
   readonly fixedNow: number | null
   readonly logLevel: string
@@ -45,6 +49,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     port: readNumber(env, 'NOVALEX_PORT', 8471),
     databaseUrl,
     webFolder: env.NOVALEX_WEB ?? fileURLToPath(new URL('../../web/dist', import.meta.url)),
+    language: toLanguage(env),
     fixedNow,
     logLevel: env.NOVALEX_LOG ?? 'info',
     requestsPerMinute: readNumber(env, 'NOVALEX_REQUESTS_PER_MINUTE', 3000),
@@ -69,6 +74,12 @@ function readOrigins({ NOVALEX_ORIGINS: text = '' }: NodeJS.ProcessEnv): string[
         throw new Error(`NOVALEX_ORIGINS holds addresses such as https://plan.example, separated by commas: ${one}`)
       return one
     })
+}
+
+function toLanguage(env: NodeJS.ProcessEnv): Language {
+  const language = readLanguage(env)
+  if (language === null) throw new Error(`NOVALEX_LANG is not one of ${LANGUAGES.join(', ')}: ${env.NOVALEX_LANG}`)
+  return language
 }
 
 function readNumber(env: NodeJS.ProcessEnv, name: string, fallback: number): number {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { explainProblem } from '@/locale/problems.ts'
+import { explainProblem } from '@/locale/catalogue.ts'
 import { NUMBER_KINDS, type NumberKind } from './numberKinds.ts'
 
 /** A number as people type it, outside of a promotion under edit. A text that can't be read makes it null and says so. */

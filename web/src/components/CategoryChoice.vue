@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { plural } from '@/locale/format.ts'
+import { counted } from '@/locale/catalogue.ts'
 import { useNames } from '@/stores/names.ts'
 
 /** A category by typing its name, with its place in the tree and its number of products. */
@@ -12,7 +12,7 @@ const items = computed(() =>
   names.categories.map(({ id, path, products }) => ({
     value: id,
     title: path.join(' › '),
-    props: { subtitle: plural(products, 'product') },
+    props: { subtitle: counted.product(products) },
   })),
 )
 </script>

@@ -2,7 +2,7 @@
 import { dateOf, toLocal } from '@novalex/core'
 import { mdiCalendarBlankOutline } from '@mdi/js'
 import { computed, defineAsyncComponent, ref } from 'vue'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { formatDate } from '@/locale/format.ts'
 import { readDay } from '@/locale/readDay.ts'
 import { useMoment } from '@/stores/moment.ts'

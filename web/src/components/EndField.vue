@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { addDays, dateOf, timeOf, type LocalDateTime } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import DayField from './DayField.vue'
 import { useFields } from './fields.ts'
 import TimeField from './TimeField.vue'

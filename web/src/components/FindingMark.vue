@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { FindingAnswer } from '@novalex/contract'
 import { computed } from 'vue'
-import { findingText } from '@/locale/enFindings.ts'
+import { findingText } from '@/locale/catalogue.ts'
 
 /** That something about a promotion deserves a look, and how much; a way to it. */
 const { findings, promotion } = defineProps<{ findings: readonly FindingAnswer[]; promotion: string }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ReachAnswer } from '@novalex/contract'
-import { offerText } from '@/locale/enOffers.ts'
-import { formatMoney, plural } from '@/locale/format.ts'
+import { offerText, counted } from '@/locale/catalogue.ts'
+import { formatMoney } from '@/locale/format.ts'
 
 /** The products that the floor keeps from the whole reduction, said while the rule is made. */
 const { found } = defineProps<{ found: ReachAnswer }>()
@@ -10,7 +10,7 @@ const words = offerText.floor
 
 <template>
   <p v-if="found.floored > 0" class="wrong">
-    ▲ {{ words.holds(plural(found.floored, 'product')) }}
+    ▲ {{ words.holds(counted.product(found.floored)) }}
     {{
       found.flooredSample
         .map(({ product, units, wanted, comes }) =>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { watch } from 'vue'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 
 /** A short form that is kept as a whole, or left without a trace. */
 const {

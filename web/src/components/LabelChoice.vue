@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { refDebounced } from '@vueuse/core'
-import { plural } from '@/locale/format.ts'
+import { counted } from '@/locale/catalogue.ts'
 
 /** Tags or families: those in use are offered, others may be typed, as products may get them later. */
 const { of } = defineProps<{ of: 'tags' | 'families'; label: string; errorMessages?: readonly string[] }>()
@@ -16,7 +16,7 @@ const items = computed(() =>
   (data.value ?? []).map(({ label, products }) => ({
     value: label,
     title: label,
-    props: { subtitle: plural(products, 'product') },
+    props: { subtitle: counted.product(products) },
   })),
 )
 </script>

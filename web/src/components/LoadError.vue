@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, type Ref } from 'vue'
 import type { ApiError } from '@/api/http.ts'
-import { text } from '@/locale/en.ts'
-import { explainError } from '@/locale/problems.ts'
+import { text, explainError } from '@/locale/catalogue.ts'
 
 interface Asked {
   readonly error: Readonly<Ref<ApiError | null>>

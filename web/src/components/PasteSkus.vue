@@ -2,8 +2,7 @@
 import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
 import { useForm } from '@/components/useForm.ts'
-import { offerText } from '@/locale/enOffers.ts'
-import { plural } from '@/locale/format.ts'
+import { offerText, counted } from '@/locale/catalogue.ts'
 import { useNames } from '@/stores/names.ts'
 import { readSkuList, type SkuLine } from './readSkuList.ts'
 
@@ -52,7 +51,7 @@ async function take(isLeavingOut: boolean): Promise<void> {
           @update:model-value="unknown = []"
         />
         <div v-if="unknown.length > 0" class="wrong" role="alert">
-          <p>{{ words.unknown(plural(unknown.length, 'SKU')) }}</p>
+          <p>{{ words.unknown(counted.SKU(unknown.length)) }}</p>
           <ul>
             <li v-for="one in unknown.slice(0, 20)" :key="`${one.line} ${one.sku}`">
               {{ words.line(one.line) }}: {{ one.sku }}
@@ -61,7 +60,7 @@ async function take(isLeavingOut: boolean): Promise<void> {
         </div>
         <div class="acts">
           <v-btn type="submit" variant="flat" :disabled="lines.length === 0">{{
-            words.take(plural(lines.length, 'SKU'))
+            words.take(counted.SKU(lines.length))
           }}</v-btn>
           <v-btn v-if="unknown.length > 0 && unknown.length < lines.length" @click="take(true)">{{
             words.leaveOut

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Rounding } from '@novalex/core'
 import TypedField from '@/components/TypedField.vue'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { useEdited } from '@/composables/useEdited.ts'
 
 const { rounding, path = 'mechanic.rounding' } = defineProps<{ rounding: Rounding | undefined; path?: string }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Severity } from '@novalex/core'
-import { findingText } from '@/locale/enFindings.ts'
+import { findingText } from '@/locale/catalogue.ts'
 
 /** How grave a finding is, as a word. */
 defineProps<{ severity: Severity }>()

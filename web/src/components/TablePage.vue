@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Answer } from '@/api/useAnswer.ts'
 import LoadError from './LoadError.vue'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 
 interface Column {
   readonly title: string

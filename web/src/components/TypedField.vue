@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { explainProblem } from '@/locale/problems.ts'
+import { explainProblem } from '@/locale/catalogue.ts'
 import { useFields } from './fields.ts'
 import { NUMBER_KINDS, type NumberKind } from './numberKinds.ts'
 import { useTypedText } from './useTypedText.ts'

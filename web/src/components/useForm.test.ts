@@ -1,7 +1,7 @@
 import type { Problem } from '@novalex/core'
 import { expect, test } from 'vitest'
 import { ApiError } from '@/api/http.ts'
-import { explainError, explainProblem } from '@/locale/problems.ts'
+import { explainError, explainProblem } from '@/locale/catalogue.ts'
 import { withSetup } from '@/testing/withSetup.ts'
 import { useForm } from './useForm.ts'
 

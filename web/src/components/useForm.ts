@@ -2,7 +2,7 @@ import type { Problem } from '@novalex/core'
 import { ref, shallowRef } from 'vue'
 import { ApiError } from '@/api/http.ts'
 import { createFields, provideFields } from '@/components/fields.ts'
-import { explainFailure, explainProblem } from '@/locale/problems.ts'
+import { explainFailure, explainProblem } from '@/locale/catalogue.ts'
 
 /**
  * The state of a form that is sent as a whole. Problems appear at their fields, and an error that belongs to no field as `refusal`; so do all problems of a form

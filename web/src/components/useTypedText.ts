@@ -1,6 +1,6 @@
 import { placeProblem, type Fault } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
-import { explainProblem } from '@/locale/problems.ts'
+import { explainProblem } from '@/locale/catalogue.ts'
 import { useFields } from './fields.ts'
 
 /** A field whose text is read as it is typed. */

@@ -1,5 +1,5 @@
 import { ApiError } from '@/api/http.ts'
-import { explainFailure } from '@/locale/problems.ts'
+import { explainFailure } from '@/locale/catalogue.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 

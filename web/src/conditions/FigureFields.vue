@@ -2,7 +2,7 @@
 import type { Comparison } from '@novalex/core'
 import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
-import { offerText } from '@/locale/enOffers.ts'
+import { offerText } from '@/locale/catalogue.ts'
 
 /** A comparison with an amount or a number. */
 type Figure = { readonly op: Comparison } & ({ readonly amount: number } | { readonly count: number })

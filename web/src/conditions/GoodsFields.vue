@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Basis, TestOf } from '@novalex/core'
-import { offerText } from '@/locale/enOffers.ts'
+import { offerText } from '@/locale/catalogue.ts'
 import FigureFields from './FigureFields.vue'
 import ReachTestFields from './ReachTestFields.vue'
 

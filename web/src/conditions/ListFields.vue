@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import type { ConditionTest } from '@novalex/core'
 import { computed } from 'vue'
-import { offerText } from '@/locale/enOffers.ts'
-import { CHANNELS } from '@/locale/ruleWords.ts'
+import { offerText, CHANNELS } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useChoices } from './useChoices.ts'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Reach } from '@novalex/core'
-import { offerText } from '@/locale/enOffers.ts'
+import { offerText } from '@/locale/catalogue.ts'
 import PartReach from '@/mechanics/shared/PartReach.vue'
 
 /** The products that a test asks about. */

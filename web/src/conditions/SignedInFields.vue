@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { TestOf } from '@novalex/core'
-import { offerText } from '@/locale/enOffers.ts'
+import { offerText } from '@/locale/catalogue.ts'
 
 /** Signed in, or a guest. */
 defineProps<{ test: TestOf<'signedIn'>; path: string }>()

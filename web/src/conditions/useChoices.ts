@@ -1,8 +1,8 @@
 import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
-import { CHANNELS } from '@/locale/ruleWords.ts'
+import { CHANNELS } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import type { Choices } from './shared/conditionWords.ts'
+import type { Choices } from './firstTests.ts'
 
 /** Choices of conditions: shopper groups, tags, countries and delivery options. */
 export function useChoices() {

@@ -1,39 +1,11 @@
 import { keysOf, type ConditionTest, type TestKind } from '@novalex/core'
-import { audienceWords } from './audience.ts'
-import { boughtWords } from './bought.ts'
-import { channelWords } from './channel.ts'
-import { countryWords } from './country.ts'
-import { groupWords } from './group.ts'
-import { optionWords } from './option.ts'
-import { ordersWords } from './orders.ts'
-import { quantityWords } from './quantity.ts'
-import { shopperWords } from './shopper.ts'
-import { signedInWords } from './signedIn.ts'
-import { spendWords } from './spend.ts'
-import { spentWords } from './spent.ts'
-import { tagWords } from './tag.ts'
-import type { ConditionWords } from './shared/conditionWords.ts'
+import { conditionWords } from '@/locale/catalogue.ts'
+import type { ConditionWords } from '../locale/conditionWords.ts'
 
-/** The words of every kind of test, in the order of the menu. */
-const WORDS: { readonly [K in TestKind]: ConditionWords<K> } = {
-  spend: spendWords,
-  quantity: quantityWords,
-  option: optionWords,
-  group: groupWords,
-  signedIn: signedInWords,
-  orders: ordersWords,
-  spent: spentWords,
-  bought: boughtWords,
-  tag: tagWords,
-  audience: audienceWords,
-  shopper: shopperWords,
-  channel: channelWords,
-  country: countryWords,
-}
-
-export const TEST_KINDS: readonly TestKind[] = keysOf(WORDS)
+/** In the order of the menu. */
+export const TEST_KINDS: readonly TestKind[] = keysOf(conditionWords)
 
 /** Returns the words of a test's kind, as those that take any test. */
 export function conditionWordsOf({ test }: Pick<ConditionTest, 'test'>): ConditionWords<TestKind> {
-  return WORDS[test] as unknown as ConditionWords<TestKind>
+  return conditionWords[test] as unknown as ConditionWords<TestKind>
 }

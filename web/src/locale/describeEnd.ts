@@ -1,6 +1,6 @@
 import { isLocalDateTime, toInstant, type Schedule } from '@novalex/core'
-import { text } from './en.ts'
-import { formatInstant, formatSpan, formatZone } from './format.ts'
+import { text, formatSpan, formatZone } from './catalogue.ts'
+import { formatInstant } from './format.ts'
 
 /** How long it lasts, its last moment and the first of the full price again. */
 export function describeEnd({ open, start, end }: Schedule, zone: string): string {

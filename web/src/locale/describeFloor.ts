@@ -1,6 +1,6 @@
 import { isFree, phaseOf, type Mechanic } from '@novalex/core'
 import { formatPercent } from './format.ts'
-import { text } from './en.ts'
+import { text } from './catalogue.ts'
 
 interface Floor {
   readonly enforce: boolean

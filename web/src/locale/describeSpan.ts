@@ -1,16 +1,12 @@
 import type { Schedule } from '@novalex/core'
-import { text } from './en.ts'
-import { formatEnd, formatStart } from './format.ts'
+import { text, formatEnd } from './catalogue.ts'
+import { createFormatCache, formatStart } from './format.ts'
 
-/** `Mon 1 Mar, 00:00 – Sun 7 Mar, 24:00` */
-export function describeSpan(schedule: Schedule): string {
-  let said = known.get(schedule)
-  if (!said) known.set(schedule, (said = describe(schedule)))
-  return said
-}
+/** `Mon 1 Mar – end of Sun 7 Mar` */
+export const describeSpan = (schedule: Schedule) => recall(schedule, () => describe(schedule))
 
 /** Schedules are never changed in place, and dates are slow to write by the hundred. */
-const known = new WeakMap<Schedule, string>()
+const recall = createFormatCache<Schedule>()
 
 function describe({ start, end }: Schedule): string {
   return `${start === undefined ? '…' : formatStart(start)} – ${end === undefined ? text.promotions.openEnd : formatEnd(end)}`

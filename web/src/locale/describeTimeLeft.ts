@@ -1,7 +1,5 @@
 import { compileSchedule, computeStatus, type Instant, type Promotion } from '@novalex/core'
-import { text } from './en.ts'
-import { planningText } from './enPlanning.ts'
-import { formatSpan } from './format.ts'
+import { text, planningText, formatSpan } from './catalogue.ts'
 
 const words = text.promotions
 

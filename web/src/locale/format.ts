@@ -1,69 +1,98 @@
+import type { NumberLocale } from '@novalex/contract'
 import {
-  addDays,
   dateOf,
   formatAmount,
   timeOf,
+  toLocal,
   WHOLE,
   type BasisPoints,
   type Instant,
   type LocalDateTime,
   type MinorUnits,
 } from '@novalex/core'
+import { computed, shallowRef } from 'vue'
 
-/** The locale in which numbers, money and dates are written. */
-const LOCALE = 'en-GB'
+interface StoreFormats {
+  /** ISO 4217 */
+  readonly currency: string
+  readonly locale: NumberLocale
+}
 
-let currency = 'EUR'
+const DATE_PARTS: Readonly<Record<NumberLocale, Intl.DateTimeFormatOptions>> = {
+  'en-GB': { day: 'numeric', month: 'short' },
+  'de-DE': { day: 'numeric', month: 'numeric' },
+}
 
-/** Says in what money amounts are, as the store has it. */
-export function setCurrency(code: string): void {
-  currency = code
+const formats = shallowRef(createFormats({ currency: 'EUR', locale: 'en-GB' }))
+
+/** Sets the store's currency, and the locale in which numbers, money and dates are written. */
+export function setStoreFormats(store: StoreFormats): void {
+  const { currency, locale } = formats.value
+  if (store.currency !== currency || store.locale !== locale) formats.value = createFormats(store)
+}
+
+/** A cache of what is written in the store's formats, emptied when they change. */
+export const createFormatCache = <K extends WeakKey>() => {
+  const cache = computed(() => formats.value && new WeakMap<K, string>())
+  return (key: K, write: () => string): string => {
+    let text = cache.value.get(key)
+    if (text === undefined) cache.value.set(key, (text = write()))
+    return text
+  }
+}
+
+function createFormats({ currency, locale }: StoreFormats) {
+  const date = { timeZone: 'UTC', ...DATE_PARTS[locale] }
+  // Amounts have two decimals in every currency.
+  const decimals = { minimumFractionDigits: 2, maximumFractionDigits: 2 }
+  return {
+    currency,
+    locale,
+    money: new Intl.NumberFormat(locale, { style: 'currency', currency, ...decimals }),
+    figure: new Intl.NumberFormat(locale, decimals),
+    number: new Intl.NumberFormat(locale),
+    percent: new Intl.NumberFormat(locale, { style: 'percent', maximumFractionDigits: 2 }),
+    date: new Intl.DateTimeFormat(locale, date),
+    dateAndYear: new Intl.DateTimeFormat(locale, { ...date, year: 'numeric' }),
+  }
 }
 
 /** The symbol of the store's currency; its code where it has none of its own. */
-export const currencySign = () =>
-  moneyFormat('currency')
-    .formatToParts(0)
-    .find(({ type }) => type === 'currency')!.value
+export const currencySign = () => formats.value.money.formatToParts(0).find(({ type }) => type === 'currency')!.value
 
 /** `€1,204.00` in the store's currency; a negative amount as `−€2.76`. */
-export const formatMoney = (amount: MinorUnits) => writeAmount(amount, 'currency')
+export const formatMoney = (amount: MinorUnits) => writeAmount(amount, formats.value.money)
 
 /** `1,204.00`, for columns whose heading or neighbours already show the currency. */
-export const formatFigure = (amount: MinorUnits) => writeAmount(amount, 'decimal')
-
-/** `15.5%` */
-export const formatPercent = (rate: BasisPoints) => `${rate < 0 ? '−' : ''}${PERCENT.format(Math.abs(rate) / WHOLE)}`
-
-const PERCENT = new Intl.NumberFormat(LOCALE, { style: 'percent', maximumFractionDigits: 2 })
+export const formatFigure = (amount: MinorUnits) => writeAmount(amount, formats.value.figure)
 
 /** By its digits: a quotient would round beyond some 70 trillion. */
-function writeAmount(amount: MinorUnits, style: 'currency' | 'decimal'): string {
+function writeAmount(amount: MinorUnits, format: Intl.NumberFormat): string {
   const digits = formatAmount(Math.abs(amount)) as `${number}`
-  return `${amount < 0 ? '−' : ''}${moneyFormat(style).format(digits)}`
+  return `${amount < 0 ? '−' : ''}${format.format(digits)}`
 }
 
-const moneyFormats = new Map<string, Intl.NumberFormat>()
+/** `15.5%` */
+export const formatPercent = (rate: BasisPoints) =>
+  `${rate < 0 ? '−' : ''}${formats.value.percent.format(Math.abs(rate) / WHOLE)}`
 
-/** Amounts have two decimals in every currency. */
-function moneyFormat(style: 'currency' | 'decimal'): Intl.NumberFormat {
-  const key = `${style} ${currency}`
-  let format = moneyFormats.get(key)
-  if (!format) {
-    format = new Intl.NumberFormat(LOCALE, { style, currency, minimumFractionDigits: 2, maximumFractionDigits: 2 })
-    moneyFormats.set(key, format)
-  }
-  return format
-}
+/** A share, to a tenth of a percent. */
+export const formatPoints = (points: number) => formatPercent(Math.round(points / 10) * 10)
 
-const DAY = new Intl.DateTimeFormat(LOCALE, { timeZone: 'UTC', weekday: 'short', day: 'numeric', month: 'short' })
-const DAY_AND_YEAR = new Intl.DateTimeFormat(LOCALE, {
-  timeZone: 'UTC',
-  weekday: 'short',
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-})
+/** `1,204` */
+export const formatNumber = (value: number) => formats.value.number.format(value)
+
+/** English names, whatever form the store's dates have. */
+const WEEKDAY = new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', weekday: 'short' })
+const MONTH = new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', month: 'short' })
+
+const atMidnight = (date: string) => new Date(`${date}T00:00:00Z`)
+
+/** `Wed` */
+export const formatWeekday = (date: string) => WEEKDAY.format(atMidnight(date))
+
+/** `Mar` */
+export const formatMonth = (date: string) => MONTH.format(atMidnight(date))
 
 let presentYear: string | null = null
 
@@ -72,14 +101,15 @@ export function setPresentYear(year: string): void {
   presentYear = year
 }
 
-const needsYear = (year: string) => presentYear !== null && year !== presentYear
-
-/** `Wed 10 Mar`; with the year where that is asked for, or another one than the present. */
-export function formatDate(date: string, { year = false } = {}): string {
-  return (year || needsYear(date.slice(0, 4)) ? DAY_AND_YEAR : DAY)
-    .format(new Date(`${date}T00:00:00Z`))
-    .replaceAll(',', '')
+/** `10 Mar`, or `10.3.` in a German store; with the year where that is asked for, or another one than the present. */
+export function formatDay(date: string, { year = false } = {}): string {
+  const needsYear = presentYear !== null && date.slice(0, 4) !== presentYear
+  return (year || needsYear ? formats.value.dateAndYear : formats.value.date).format(atMidnight(date))
 }
+
+/** `Wed 10 Mar`; the year as in `formatDay`. */
+export const formatDate = (date: string, options: { year?: boolean } = {}) =>
+  `${formatWeekday(date)} ${formatDay(date, options)}`
 
 /** `Wed 10 Mar, 09:00` */
 export function formatLocal(local: LocalDateTime, options: { year?: boolean } = {}): string {
@@ -91,22 +121,7 @@ export function formatStart(local: LocalDateTime, options: { year?: boolean } = 
   return isMidnight(local) ? formatDate(dateOf(local), options) : formatLocal(local, options)
 }
 
-/** An exclusive end: midnight reads as `end of Sun 4 Apr`, the day before. */
-export function formatEnd(local: LocalDateTime, options: { year?: boolean } = {}): string {
-  return isMidnight(local) ? `end of ${formatDate(addDays(dateOf(local), -1), options)}` : formatLocal(local, options)
-}
-
-/** An exclusive end in running text: `the end of Sun 4 Apr`. */
-export const formatEndInText = (local: LocalDateTime, options: { year?: boolean } = {}) =>
-  formatEnd(local, options).replace(/^end of/, 'the end of')
-
 export const isMidnight = (local: LocalDateTime) => timeOf(local) === '00:00'
-
-/** An exclusive end as shoppers read it: `23:59 on Sun 4 Apr (Vienna time)`. */
-export function formatShopEnd(local: LocalDateTime, zone: string): string {
-  const [date, time] = isMidnight(local) ? [addDays(dateOf(local), -1), '23:59'] : [dateOf(local), timeOf(local)]
-  return `${time} on ${formatDate(date)} (${formatZone(zone)})`
-}
 
 interface Zoned {
   readonly zone: string
@@ -116,54 +131,6 @@ interface Zoned {
 
 /** An instant on the wall clock of the store: `Wed 10 Mar 2027, 10:41`. */
 export function formatInstant(instant: Instant, { zone, year = true, seconds = false }: Zoned): string {
-  const parts = zoned(zone).formatToParts(new Date(instant))
-  const get = (type: Intl.DateTimeFormatPartTypes) => parts.find((part) => part.type === type)?.value ?? ''
-  const day = `${get('weekday')} ${get('day')} ${get('month')}${year || needsYear(get('year')) ? ` ${get('year')}` : ''}`
-  return `${day}, ${get('hour')}:${get('minute')}${seconds ? `:${get('second')}` : ''}`
-}
-
-const formats = new Map<string, Intl.DateTimeFormat>()
-
-function zoned(zone: string): Intl.DateTimeFormat {
-  let format = formats.get(zone)
-  if (!format) {
-    format = new Intl.DateTimeFormat(LOCALE, {
-      timeZone: zone,
-      weekday: 'short',
-      day: 'numeric',
-      month: 'short',
-      year: 'numeric',
-      hour: '2-digit',
-      minute: '2-digit',
-      second: '2-digit',
-    })
-    formats.set(zone, format)
-  }
-  return format
-}
-
-/** `Europe/Vienna` reads as `Vienna time`. */
-export function formatZone(zone: string): string {
-  return `${zone.split('/').at(-1)!.replaceAll('_', ' ')} time`
-}
-
-/** A stretch of time in its largest fitting unit: `5 days`, `3 hours`, `20 minutes`. */
-export function formatSpan(ms: number): string {
-  const minutes = Math.round(ms / 60_000)
-  if (minutes < 90) return plural(Math.max(minutes, 1), 'minute')
-  const hours = Math.round(minutes / 60)
-  return hours < 48 ? plural(hours, 'hour') : plural(Math.round(hours / 24), 'day')
-}
-
-export function plural(count: number, one: string, many = `${one}s`): string {
-  return `${count.toLocaleString(LOCALE)} ${count === 1 ? one : many}`
-}
-
-/** A name of a promotion, product, cart or the like in running text. */
-export const quote = (name: string) => `“${name}”`
-
-/** `a, b and c` */
-export function joinWords(words: readonly string[], last = 'and'): string {
-  if (words.length < 2) return words[0] ?? ''
-  return `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1)}`
+  const second = String(new Date(instant).getUTCSeconds()).padStart(2, '0')
+  return `${formatLocal(toLocal(instant, zone), { year })}${seconds ? `:${second}` : ''}`
 }

@@ -1,6 +1,6 @@
 import { defineAsyncComponent, nextTick } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { withComponents } from './components.ts'
 import { focusContentIfLost } from './focusContent.ts'
 import { fetchLater } from './later.ts'

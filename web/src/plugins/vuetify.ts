@@ -3,7 +3,7 @@ import { watch } from 'vue'
 import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 import { useThemeName } from '@/composables/useThemeName.ts'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { PALETTES } from '@/styles/palette.ts'
 
 /** No transitions for overlays, so that clicks hit what is shown. */

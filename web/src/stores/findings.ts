@@ -3,7 +3,8 @@ import { useTimeoutFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { useAnswer, type Answer } from '@/api/useAnswer.ts'
-import { FINDING_SENTENCES, type SentenceContext } from '@/locale/enFindings.ts'
+import { FINDING_SENTENCES } from '@/locale/catalogue.ts'
+import type { SentenceContext } from '@/locale/en/findings.ts'
 import { useStoreInfo } from './storeInfo.ts'
 
 const CHECKING_MS = 2000

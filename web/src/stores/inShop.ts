@@ -3,7 +3,7 @@ import type { PromotionStatus } from '@novalex/core'
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { useCounts } from './counts.ts'
 
 type Reached = NonNullable<CountsAnswer[number]['reached']>['limit']

@@ -2,8 +2,8 @@ import { defineStore } from 'pinia'
 import { useSessionStorage } from '@vueuse/core'
 import { computed, watch } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
-import { setCurrency, setPresentYear } from '@/locale/format.ts'
-import { setDeliveryOptions, type Names } from '@/locale/ruleWords.ts'
+import { setPresentYear, setStoreFormats } from '@/locale/format.ts'
+import { setDeliveryOptions, type Names } from '@/locale/names.ts'
 import { useSession } from './session.ts'
 import { useMoment } from './moment.ts'
 
@@ -23,7 +23,7 @@ export const useShopView = defineStore('shop-view', () => {
     shop,
     (info) => {
       if (!info) return
-      setCurrency(info.currency)
+      setStoreFormats(info)
       setDeliveryOptions(info.delivery)
       setPresentYear(info.now.slice(0, 4))
     },

@@ -5,8 +5,8 @@ import { defineStore } from 'pinia'
 import { computed, watch } from 'vue'
 import { createFindingsRefresh } from '@/api/createFindingsRefresh.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
-import { setCurrency, setPresentYear } from '@/locale/format.ts'
-import { setDeliveryOptions } from '@/locale/ruleWords.ts'
+import { setPresentYear, setStoreFormats } from '@/locale/format.ts'
+import { setDeliveryOptions } from '@/locale/names.ts'
 
 /** The store, its revisions and the live release: what every screen needs to know first. */
 export const useStoreInfo = defineStore('storeInfo', () => {
@@ -21,7 +21,7 @@ export const useStoreInfo = defineStore('storeInfo', () => {
     data,
     (answer) => {
       if (!answer) return
-      setCurrency(answer.store.currency)
+      setStoreFormats({ currency: answer.store.currency, locale: answer.locale })
       setDeliveryOptions(answer.delivery)
       setPresentYear(toLocal(Date.parse(answer.now), answer.store.timeZone).slice(0, 4))
     },

@@ -1,4 +1,4 @@
-import type { DeliveryOption } from '@novalex/contract'
+import type { DeliveryOption, NumberLocale } from '@novalex/contract'
 import type { Instant, Store } from '@novalex/core'
 import { ask } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
@@ -10,6 +10,8 @@ export interface StoreRecord {
   readonly delivery: readonly DeliveryOption[]
   /** Whether what one prepared takes another to release. */
   readonly secondPerson: boolean
+  /** In which numbers, money and dates are written. */
+  readonly locale: NumberLocale
   /** Counts every change of the settings. */
   readonly version: number
   /** Counts every change of the working plan. */
@@ -51,7 +53,12 @@ export async function insertStore(
 export async function updateStore(
   transaction: Connection,
   version: number,
-  { store, delivery, secondPerson }: Partial<Pick<StoreRecord, 'store' | 'delivery' | 'secondPerson'>>,
+  {
+    store,
+    delivery,
+    secondPerson,
+    locale,
+  }: Partial<Pick<StoreRecord, 'store' | 'delivery' | 'secondPerson' | 'locale'>>,
 ): Promise<void> {
   await updateVersioned(
     transaction,
@@ -60,6 +67,7 @@ export async function updateStore(
       ...(store === undefined ? {} : { settings: JSON.stringify(store) }),
       ...(delivery === undefined ? {} : { delivery: JSON.stringify(delivery) }),
       ...(secondPerson === undefined ? {} : { second_person: secondPerson }),
+      ...(locale === undefined ? {} : { locale }),
     },
   )
 }
@@ -97,6 +105,7 @@ interface StoreRow {
   name: string
   delivery: string | null
   second_person: number
+  locale: NumberLocale
   settings: string
   version: number
   plan_revision: number
@@ -111,6 +120,7 @@ function toRecord(row: StoreRow | undefined): StoreRecord {
     store: JSON.parse(row.settings),
     delivery: JSON.parse(row.delivery ?? '[]'),
     secondPerson: Boolean(row.second_person),
+    locale: row.locale,
     version: row.version,
     planRevision: row.plan_revision,
     catalogueRevision: row.catalogue_revision,

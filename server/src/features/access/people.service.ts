@@ -16,7 +16,7 @@ import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
 import { sendLetter } from '../../data/letters/index.ts'
 import { countPeopleRevision, getStore } from '../../data/store/index.ts'
 import { readEmail } from '../../platform/email.ts'
-import { LETTERS } from './letters.ts'
+import { accessLetters } from '../../locale/catalogue.ts'
 import { checkPassword, hashPassword } from './passwords.ts'
 import {
   changePerson,
@@ -66,7 +66,7 @@ export function createPeopleService({ database, clock, wallClock }: AccessDeps) 
   async function sendInvitation(transaction: Connection, person: Account, { by, origin }: Asked): Promise<void> {
     const link = await makeLink(transaction, person.id, 'invitation', origin)
     const { name: store } = await getStore(transaction)
-    await sendLetter(transaction, LETTERS.invitation(person, { link, store, by }), clock.now())
+    await sendLetter(transaction, accessLetters.invitation(person, { link, store, by }), clock.now())
   }
 
   async function getLink(connection: Connection, token: string) {
@@ -165,7 +165,7 @@ export function createPeopleService({ database, clock, wallClock }: AccessDeps) 
         if (!person || person.isRemoved || person.password === null) return
         const link = await makeLink(transaction, person.id, 'reset', origin)
         const { name: store } = await getStore(transaction)
-        await sendLetter(transaction, LETTERS.reset(person, { link, store }), clock.now())
+        await sendLetter(transaction, accessLetters.reset(person, { link, store }), clock.now())
       })
     },
 

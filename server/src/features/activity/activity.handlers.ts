@@ -1,3 +1,4 @@
+import { heads } from '../../locale/catalogue.ts'
 import { toIso } from '@novalex/core'
 import { LOGGED_ACTIONS, type LoggedThing } from '@novalex/contract'
 import type { Database } from '../../platform/db/openDatabase.ts'
@@ -9,7 +10,6 @@ import { type Entry, type Filters, listActivity, listActors } from '../../data/a
 const SHOWN = 100
 /** More than that is no file to read. */
 const IN_FILE = 100_000
-const COLUMNS = ['at', 'by', 'action', 'subject', 'name', 'detail'] as const
 
 interface Asked {
   readonly by?: string
@@ -67,7 +67,7 @@ export function createActivityHandlers({ database }: Deps): HandlersOf<'listActi
         name ?? '',
         JSON.stringify(detail),
       ])
-      const bytes = await writeTable({ columns: COLUMNS, numbers: [], rows }, 'csv')
+      const bytes = await writeTable({ columns: heads.activity, numbers: [], rows }, 'csv')
       return { name: 'log.csv', mediaType: MEDIA_TYPES.csv, bytes }
     },
   }

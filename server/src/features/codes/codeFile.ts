@@ -1,4 +1,5 @@
 import { zipSync } from 'fflate'
+import { heads } from '../../locale/catalogue.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { writeTable } from '../../platform/files/writeTable.ts'
 import { findPromotion } from '../../data/promotions/index.ts'
@@ -27,7 +28,7 @@ export async function writeCodes(
     }
   }
   const table = {
-    columns: ['code', 'state', 'handed_out', 'valid_until', 'order', 'used_at'],
+    columns: heads.codes,
     numbers: [],
     rows: rows(),
   }

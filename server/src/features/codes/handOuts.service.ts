@@ -26,7 +26,7 @@ import {
 } from '../../data/codes/index.ts'
 import { confirmConsent } from '../../data/contacts/index.ts'
 import { askConsent, forgetAddress } from '../contacts/contacts.ts'
-import { LETTERS } from '../contacts/letters.ts'
+import { shopperLetters } from '../../locale/catalogue.ts'
 
 export interface HandOutsService {
   create(draft: HandOutDraft, by: string): Promise<HandOut>
@@ -154,7 +154,7 @@ async function give(transaction: Connection, giving: Giving): Promise<string | n
     const link = request.consent
       ? await askConsent(transaction, { ...giving, ...buyerOf(request), wording: handOut.wording })
       : null
-    await sendLetter(transaction, LETTERS.code(buyerOf(request), { code: printed, link, ...shown(giving) }), at)
+    await sendLetter(transaction, shopperLetters.code(buyerOf(request), { code: printed, link, ...shown(giving) }), at)
   }
   return isNew && handOut.showsAtOnce ? printed : null
 }

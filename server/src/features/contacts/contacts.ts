@@ -16,7 +16,7 @@ import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { comparableEmail } from '../../platform/email.ts'
 import { writeTable } from '../../platform/files/writeTable.ts'
-import { LETTERS } from './letters.ts'
+import { heads, shopperLetters } from '../../locale/catalogue.ts'
 
 /** Minimum interval between two letters that ask the same address for confirmation, however often an order is sent again. */
 const AGAIN_MS = DAY_MS
@@ -42,7 +42,7 @@ export async function askConsentByLetter(database: Database, given: Omit<ShopCon
     const { askedAt } = await lockContact(transaction, consent)
     if (at - askedAt < AGAIN_MS) return
     const link = await askConsent(transaction, consent)
-    if (link !== null) await sendLetter(transaction, LETTERS.consent({ email }, { link, store }), at)
+    if (link !== null) await sendLetter(transaction, shopperLetters.consent({ email }, { link, store }), at)
   })
 }
 
@@ -71,5 +71,5 @@ export async function writeContacts(connection: Connection): Promise<Uint8Array>
   const rows = (await listConfirmed(connection)).map(({ email, name, askedAt, confirmedAt, wording }) => {
     return [email, name, askedAt.toISOString(), confirmedAt.toISOString(), wording]
   })
-  return writeTable({ columns: ['email', 'name', 'asked_at', 'confirmed_at', 'wording'], numbers: [], rows }, 'csv')
+  return writeTable({ columns: heads.contacts, numbers: [], rows }, 'csv')
 }

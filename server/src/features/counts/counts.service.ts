@@ -1,3 +1,4 @@
+import { heads } from '../../locale/catalogue.ts'
 import type { CorrectionRequest, CountsAnswer, SalesAnswer } from '@novalex/contract'
 import {
   toIso,
@@ -102,14 +103,12 @@ export async function correctCount(
   })
 }
 
-const REDEMPTION_COLUMNS = ['order', 'placed_at', 'promotion', 'name', 'code', 'amount', 'added', 'units', 'cancelled']
-
 /** CSV of promotion uses: order, promotion, code and amount. */
 export async function writeRedemptions(connection: Connection, promotion: string | null): Promise<Uint8Array> {
   async function* rows() {
     for await (const part of readUses(connection, promotion)) yield part.map(toCells)
   }
-  return writeTable({ columns: REDEMPTION_COLUMNS, numbers: [], rows: rows() }, 'csv')
+  return writeTable({ columns: heads.redemptions, numbers: [], rows: rows() }, 'csv')
 }
 
 function toCells({ number, placed_at: at, promotion, name, code, given, added, units, ...row }: UseRow): string[] {

@@ -12,7 +12,7 @@ import {
 import type { RecentFigures } from '../../sources/figures/recentFigures.ts'
 import { listBatches } from '../../data/codes/index.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
-import { EN_WORDING } from '../../locale/enWording.ts'
+import { EN_WORDING } from '../../locale/en/wording.ts'
 import { datesOf, OCCASIONS, toOccasion } from '../../data/occasions/index.ts'
 import { DEFAULT_CHANNEL } from '../../sources/plans/channel.ts'
 import type { PlanSource, SourcedPlan } from '../../sources/plans/planSource.ts'

@@ -21,13 +21,14 @@ const listShopCategories = rememberForPlan((plan) =>
 /** Public store settings and non-empty categories. */
 export function describeShop(
   { plan, release }: Pick<SourcedPlan, 'plan' | 'release'>,
-  { name, delivery }: StoreRecord,
+  { name, delivery, locale }: StoreRecord,
   { shopper, now, isStandIn }: Around,
 ): ShopInfo {
   const { currency, timeZone, pricesIncludeTax } = plan.store
   return {
     name,
     currency,
+    locale,
     timeZone,
     pricesIncludeTax,
     now: toIso(now),

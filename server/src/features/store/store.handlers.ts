@@ -6,14 +6,14 @@ import type { Database } from '../../platform/db/openDatabase.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import { findLatestRelease } from '../../data/releases/index.ts'
 import { getStore } from '../../data/store/index.ts'
-import { changeAlarm, changeDelivery, changePriceRules, changeSecondPerson } from './store.service.ts'
+import { changeAlarm, changeDelivery, changeLocale, changePriceRules, changeSecondPerson } from './store.service.ts'
 
 interface Deps {
   readonly database: Database
   readonly clock: Clock
 }
 
-type Own = 'getStore' | 'savePriceRules' | 'saveAlarm' | 'saveDelivery' | 'saveSecondPerson'
+type Own = 'getStore' | 'savePriceRules' | 'saveAlarm' | 'saveDelivery' | 'saveLocale' | 'saveSecondPerson'
 
 export function createStoreHandlers({ database, clock }: Deps): HandlersOf<Own> {
   return {
@@ -38,6 +38,9 @@ export function createStoreHandlers({ database, clock }: Deps): HandlersOf<Own> 
     },
     saveDelivery: async ({ body, by }) => {
       await changeDelivery({ database, clock }, body, by)
+    },
+    saveLocale: async ({ body, by }) => {
+      await changeLocale({ database, clock }, body, by)
     },
     saveSecondPerson: async ({ body, by }) => {
       await changeSecondPerson({ database, clock }, body, by)

@@ -3,6 +3,7 @@ import type {
   DeliveryOption,
   DeliveryRequest,
   PriceRulesRequest,
+  LocaleRequest,
   SecondPersonRequest,
 } from '@novalex/contract'
 import { createProblem, DEFAULT_ALARM, type Problem } from '@novalex/core'
@@ -69,8 +70,19 @@ export async function changeSecondPerson(
   })
 }
 
+/** Sets the locale of numbers, money and dates. Refused if made from an older version of the store. */
+export async function changeLocale(writer: PlanWriter, { version, locale }: LocaleRequest, by: string): Promise<void> {
+  await change(writer, by, {
+    action: 'change-locale',
+    version,
+    read: (present) => ({ locale: present.locale }),
+    changes: { locale },
+    after: { locale },
+  })
+}
+
 interface Change {
-  readonly action: 'change-delivery' | 'change-second-person'
+  readonly action: 'change-delivery' | 'change-second-person' | 'change-locale'
   readonly version: number
   readonly read: (present: StoreRecord) => object
   readonly changes: Parameters<typeof updateStore>[2]

@@ -6,7 +6,7 @@ import { ref } from 'vue'
 import { call } from '@/api/call.ts'
 import DayField from '@/components/DayField.vue'
 import FormDialog from '@/components/FormDialog.vue'
-import { accessText, SCOPE_HINTS } from '@/locale/enAccess.ts'
+import { accessText, SCOPE_HINTS } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useForm } from '@/components/useForm.ts'
 

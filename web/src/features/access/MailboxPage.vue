@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { messageUrl } from '@/api/files.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
-import { accessText } from '@/locale/enAccess.ts'
+import { accessText } from '@/locale/catalogue.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 

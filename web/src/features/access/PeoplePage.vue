@@ -6,10 +6,8 @@ import { useAnswer } from '@/api/useAnswer.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import TablePage from '@/components/TablePage.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { accessText, ROLE_HINTS } from '@/locale/enAccess.ts'
-import { ROLE_NAMES } from '@/locale/roleNames.ts'
-import { formatInstant, plural } from '@/locale/format.ts'
-import { text } from '@/locale/en.ts'
+import { accessText, ROLE_HINTS, ROLE_NAMES, counted, text } from '@/locale/catalogue.ts'
+import { formatInstant } from '@/locale/format.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -38,7 +36,7 @@ const isRemoving = ref(false)
 const seenOf = ({ seenAt, sessions }: PersonRecord) =>
   seenAt === null
     ? words.never
-    : words.seen(formatInstant(Date.parse(seenAt), { zone: store.zone }), plural(sessions, 'session'))
+    : words.seen(formatInstant(Date.parse(seenAt), { zone: store.zone }), counted.session(sessions))
 
 function changeRole({ id, name }: PersonRecord, role: PersonRole): Promise<void> {
   return attempt(async () => {

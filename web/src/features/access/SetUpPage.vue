@@ -2,7 +2,7 @@
 import { reactive } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '@/api/call.ts'
-import { accessText } from '@/locale/enAccess.ts'
+import { accessText } from '@/locale/catalogue.ts'
 import { useSession } from '@/stores/session.ts'
 import DoorFrame from './DoorFrame.vue'
 import { useForm } from '@/components/useForm.ts'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { shallowRef, watch } from 'vue'
 import { call } from '@/api/call.ts'
-import { accessText } from '@/locale/enAccess.ts'
+import { accessText } from '@/locale/catalogue.ts'
 import { useSession } from '@/stores/session.ts'
 import type { SessionAnswer } from '@novalex/contract'
 import SignInForm from './SignInForm.vue'

@@ -2,8 +2,7 @@
 import type { SessionAnswer } from '@novalex/contract'
 import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
-import { accessText, ROLE_HINTS } from '@/locale/enAccess.ts'
-import { ROLE_NAMES } from '@/locale/roleNames.ts'
+import { accessText, ROLE_HINTS, ROLE_NAMES } from '@/locale/catalogue.ts'
 import { useForm } from '@/components/useForm.ts'
 
 /** Address and password; in the demo, its people besides. `only` is the one who may sign in here. */

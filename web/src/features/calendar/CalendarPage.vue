@@ -18,8 +18,8 @@ import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { toDraft } from '@/draft/toDraft.ts'
-import { text } from '@/locale/en.ts'
-import { proofText } from '@/locale/enProof.ts'
+import { text, proofText } from '@/locale/catalogue.ts'
+import { wordsOf } from '@/mechanics/words.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useNotice } from '@/stores/notice.ts'
@@ -28,7 +28,6 @@ import CalendarBoard, { type BoardBar } from './CalendarBoard.vue'
 import DeepestStrip from './DeepestStrip.vue'
 import { describeSpan } from '@/locale/describeSpan.ts'
 import { createWindow, shiftWindow, type Zoom } from './calendarView.ts'
-import { wordsOf } from '@/mechanics/words.ts'
 
 type LanesBy = keyof typeof proofText.calendar.lanesBy
 

@@ -1,5 +1,5 @@
 import { addDays, HOUR_MS, MINUTES_OF_DAY, toInstant, weekdayOf, type Instant } from '@novalex/core'
-import { formatDate } from '@/locale/format.ts'
+import { formatDate, formatDay, formatMonth } from '@/locale/format.ts'
 
 export type Zoom = 'day' | 'week' | 'month' | 'quarter' | 'year'
 
@@ -41,8 +41,6 @@ interface Tick {
   readonly isWeekend: boolean
 }
 
-const MONTHS = new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', month: 'short' })
-
 /** Hours of a day, days, Mondays, or months. */
 export function ticksOf({ zoom, from, to }: CalendarView, zone: string): Tick[] {
   if (zoom === 'day') {
@@ -70,8 +68,8 @@ export function ticksOf({ zoom, from, to }: CalendarView, zone: string): Tick[] 
 
 /** A quarter shows Mondays alone, so their weekday goes without saying. */
 function titleOf(day: string, zoom: Zoom): string {
-  if (zoom === 'year') return MONTHS.format(new Date(`${day}T00:00Z`))
-  return zoom === 'quarter' ? formatDate(day).replace(/^\w+ /, '') : formatDate(day)
+  if (zoom === 'year') return formatMonth(day)
+  return zoom === 'quarter' ? formatDay(day) : formatDate(day)
 }
 
 /** How far one step of a drag or a key goes: an hour in a day, else a day. Minutes. */

@@ -5,8 +5,7 @@ import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import TypedField from '@/components/TypedField.vue'
 import { useForm } from '@/components/useForm.ts'
-import { sellingText } from '@/locale/enSelling.ts'
-import { plural } from '@/locale/format.ts'
+import { sellingText, counted } from '@/locale/catalogue.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
@@ -45,7 +44,7 @@ async function keep(): Promise<void> {
   const body = { promotion, name: name.value, count: count.value!, pattern }
   if (!(await submit(() => call('createCodeBatch', { body })))) return
   isOpen.value = false
-  notice.say(form.said(plural(body.count, 'code')))
+  notice.say(form.said(counted.code(body.count)))
   await store.refresh()
 }
 </script>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { CodeBatch } from '@novalex/contract'
+import { formatNumber } from '@/locale/format.ts'
 import { ref } from 'vue'
 import { call, pathOf } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { sellingText } from '@/locale/enSelling.ts'
-import { explainError } from '@/locale/problems.ts'
+import { sellingText, explainError } from '@/locale/catalogue.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
 
@@ -23,7 +23,6 @@ const TYPES = ['csv', 'xlsx', 'zip'] as const
 const isFew = ({ state, open, handed, count, used }: CodeBatch) =>
   state === 'ready' && open - Math.max(0, handed - used) <= count * FEW
 const fileUrl = (id: string, type: string) => `/api${pathOf('getCodes', { id, type })}`
-const number = (count: number) => count.toLocaleString('en')
 
 async function makeVoid(): Promise<void> {
   const batch = leaving.value
@@ -62,12 +61,12 @@ async function makeVoid(): Promise<void> {
         </td>
         <td class="number">
           <span v-if="batch.state === 'making'" role="status">{{ words.making(batch.made, batch.count) }}</span>
-          <template v-else>{{ number(batch.made) }}</template>
+          <template v-else>{{ formatNumber(batch.made) }}</template>
         </td>
-        <td class="number">{{ number(batch.open) }}</td>
-        <td class="number">{{ number(batch.used) }}</td>
-        <td class="number">{{ number(batch.void) }}</td>
-        <td class="number">{{ number(batch.handed) }}</td>
+        <td class="number">{{ formatNumber(batch.open) }}</td>
+        <td class="number">{{ formatNumber(batch.used) }}</td>
+        <td class="number">{{ formatNumber(batch.void) }}</td>
+        <td class="number">{{ formatNumber(batch.handed) }}</td>
         <td class="files">
           <template v-if="batch.state !== 'making' && session.may('releaser')">
             <template v-for="(type, index) in TYPES" :key="type">

@@ -8,7 +8,7 @@ import EndField from '@/components/EndField.vue'
 import FormDialog from '@/components/FormDialog.vue'
 import TypedField from '@/components/TypedField.vue'
 import { useForm } from '@/components/useForm.ts'
-import { sellingText } from '@/locale/enSelling.ts'
+import { sellingText } from '@/locale/catalogue.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 

@@ -5,8 +5,7 @@ import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { fileUrl, templateUrl } from '@/api/files.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
-import { text } from '@/locale/en.ts'
-import { filesText as words } from '@/locale/enFiles.ts'
+import { text, filesText as words } from '@/locale/catalogue.ts'
 
 /** Files of some kinds, to take away and to fill in; and the last that came in, to be undone. */
 const { kinds, isOpen } = defineProps<{ kinds: readonly ImportKind[]; isOpen: boolean; compact: boolean }>()

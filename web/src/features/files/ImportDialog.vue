@@ -2,10 +2,7 @@
 import type { ImportKind, ImportStatus } from '@novalex/contract'
 import { ref } from 'vue'
 import { rejectedUrl } from '@/api/files.ts'
-import { text } from '@/locale/en.ts'
-import { filesText as words } from '@/locale/enFiles.ts'
-import { plural } from '@/locale/format.ts'
-import { explainError, explainProblem } from '@/locale/problems.ts'
+import { text, filesText as words, counted, explainError, explainProblem } from '@/locale/catalogue.ts'
 import { isMisread } from './importColumns.ts'
 import ImportPreview from './ImportPreview.vue'
 import ImportProblems from './ImportProblems.vue'
@@ -77,7 +74,7 @@ const input = ref<HTMLInputElement | null>(null)
           {{ status ? words.another : words.choose }}
         </v-btn>
         <v-btn v-if="isReady" variant="flat" @click="accept('all')">{{ words.accept }}</v-btn>
-        <v-btn v-if="goodRows > 0" @click="accept('good')">{{ words.acceptGood(plural(goodRows, 'valid row')) }}</v-btn>
+        <v-btn v-if="goodRows > 0" @click="accept('good')">{{ words.acceptGood(counted.validRow(goodRows)) }}</v-btn>
         <v-btn :disabled="isBusy" @click="isOpen = false">{{ text.common.cancel }}</v-btn>
       </footer>
     </v-card>

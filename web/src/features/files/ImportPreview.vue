@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ImportStatus } from '@novalex/contract'
-import { formatFigure } from '@/locale/format.ts'
-import { filesText as words } from '@/locale/enFiles.ts'
+import { formatFigure, formatNumber } from '@/locale/format.ts'
+import { filesText as words } from '@/locale/catalogue.ts'
 
 const SHOWN_NAMES = 20
 defineProps<{ status: ImportStatus }>()
@@ -9,9 +9,8 @@ defineProps<{ status: ImportStatus }>()
 function sayNames(names: readonly string[], all: number): string {
   const shown = names.slice(0, SHOWN_NAMES)
   const more = all - shown.length
-  return shown.join(' · ') + (more > 0 ? ` · ${words.andMore(count(more))}` : '')
+  return shown.join(' · ') + (more > 0 ? ` · ${words.andMore(formatNumber(more))}` : '')
 }
-const count = (value: number) => value.toLocaleString('en-GB')
 </script>
 
 <template>
@@ -21,11 +20,11 @@ const count = (value: number) => value.toLocaleString('en-GB')
   <p v-if="status.added + status.changed === 0">{{ words.nothing }}</p>
   <dl>
     <dt>{{ words.kinds[status.kind].added }}</dt>
-    <dd class="money">{{ count(status.added) }}</dd>
+    <dd class="money">{{ formatNumber(status.added) }}</dd>
     <dt>{{ words.kinds[status.kind].changed }}</dt>
-    <dd class="money">{{ count(status.changed) }}</dd>
+    <dd class="money">{{ formatNumber(status.changed) }}</dd>
     <dt>{{ words.unchanged }}</dt>
-    <dd class="money">{{ count(status.unchanged) }}</dd>
+    <dd class="money">{{ formatNumber(status.unchanged) }}</dd>
   </dl>
   <template v-if="status.newProducts.length > 0">
     <h3>{{ words.newProducts }}</h3>
@@ -36,7 +35,7 @@ const count = (value: number) => value.toLocaleString('en-GB')
     <p>{{ status.newCategories.join(' · ') }}</p>
   </template>
   <template v-if="status.priceChangeCount > 0">
-    <h3>{{ words.priceChanges }} ({{ count(status.priceChangeCount) }})</h3>
+    <h3>{{ words.priceChanges }} ({{ formatNumber(status.priceChangeCount) }})</h3>
     <table class="printed">
       <tbody>
         <tr v-for="change in status.priceChanges" :key="change.sku">
@@ -47,7 +46,7 @@ const count = (value: number) => value.toLocaleString('en-GB')
       </tbody>
     </table>
     <p v-if="status.priceChangeCount > status.priceChanges.length" class="quiet">
-      {{ words.firstOf(count(status.priceChanges.length), count(status.priceChangeCount)) }}
+      {{ words.firstOf(formatNumber(status.priceChanges.length), formatNumber(status.priceChangeCount)) }}
     </p>
   </template>
 </template>

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import type { ImportStatus } from '@novalex/contract'
 import { computed } from 'vue'
-import { filesText as words } from '@/locale/enFiles.ts'
-import { plural } from '@/locale/format.ts'
-import { explainProblem } from '@/locale/problems.ts'
+import { filesText as words, counted, explainProblem } from '@/locale/catalogue.ts'
 
 const { status } = defineProps<{ status: ImportStatus }>()
 
@@ -17,7 +15,7 @@ const rows = computed(() =>
 
 <template>
   <p class="wrong" role="alert">
-    <strong>{{ status.fileName }}</strong>: {{ words.problems(plural(status.problemCount, 'error')) }}
+    <strong>{{ status.fileName }}</strong>: {{ words.problems(counted.error(status.problemCount)) }}
   </p>
   <table class="printed">
     <thead>

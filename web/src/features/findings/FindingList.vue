@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { FindingAnswer } from '@novalex/contract'
 import { ref } from 'vue'
-import { findingText as words } from '@/locale/enFindings.ts'
+import { findingText as words } from '@/locale/catalogue.ts'
 import FindingItem from './FindingItem.vue'
 
 /** A reading list of findings, the first of many. */

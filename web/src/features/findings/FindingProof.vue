@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { FindingAnswer } from '@novalex/contract'
 import { computed } from 'vue'
-import { findingText as words } from '@/locale/enFindings.ts'
+import { findingText as words } from '@/locale/catalogue.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'

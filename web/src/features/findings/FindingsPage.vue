@@ -2,9 +2,7 @@
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import LoadError from '@/components/LoadError.vue'
-import { text } from '@/locale/en.ts'
-import { findingText as words } from '@/locale/enFindings.ts'
-import { plural } from '@/locale/format.ts'
+import { text, findingText as words, counted } from '@/locale/catalogue.ts'
 import { followFindings, useFindings } from '@/stores/findings.ts'
 import FindingList from './FindingList.vue'
 import { useWantedFindings } from './useWantedFindings.ts'
@@ -40,7 +38,7 @@ const { open, asides, state } = useWantedFindings(about)
     </p>
     <FindingList :findings="open" :names="names" :class="{ old: !findings.isCurrent }" />
     <section v-if="asides.length > 0" class="asides">
-      <h2>{{ words.asides(plural(asides.length, 'finding')) }}</h2>
+      <h2>{{ words.asides(counted.finding(asides.length)) }}</h2>
       <button type="button" class="as-link" :aria-expanded="isAsideShown" @click="isAsideShown = !isAsideShown">
         {{ isAsideShown ? words.hide : words.show }}
       </button>

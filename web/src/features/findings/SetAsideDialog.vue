@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { useForm } from '@/components/useForm.ts'
-import { findingText as words } from '@/locale/enFindings.ts'
+import { findingText as words } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** A finding is left as it is, with a reason. */

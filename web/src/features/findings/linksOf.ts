@@ -1,5 +1,5 @@
 import type { FindingAnswer } from '@novalex/contract'
-import { findingText as words } from '@/locale/enFindings.ts'
+import { findingText as words } from '@/locale/catalogue.ts'
 
 /** Links to a finding's subjects: promotions first, by name if there are several. */
 export function linksOf(

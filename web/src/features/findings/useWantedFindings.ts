@@ -1,5 +1,5 @@
 import { computed, type Ref } from 'vue'
-import { findingText as words } from '@/locale/enFindings.ts'
+import { findingText as words } from '@/locale/catalogue.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { useFindings } from '@/stores/findings.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'

@@ -1,8 +1,7 @@
 <script setup lang="ts" generic="R">
 import type { Answer } from '@/api/useAnswer.ts'
 import TablePage from '@/components/TablePage.vue'
-import { text } from '@/locale/en.ts'
-import { plural } from '@/locale/format.ts'
+import { text, counted } from '@/locale/catalogue.ts'
 
 interface Words {
   readonly title: string
@@ -17,8 +16,8 @@ const { rows, columns, nameOf, keyOf } = defineProps<{
   rows: readonly R[] | undefined
   asked: readonly Pick<Answer<unknown>, 'error' | 'refetch'>[]
   words: Words
-  /** Singular noun for counting records. */
-  noun: string
+  /** What is counted. */
+  noun: keyof typeof counted
   columns: readonly { readonly title: string; readonly number?: boolean }[]
   nameOf: (row: R) => string
   keyOf: (row: R) => string
@@ -31,7 +30,7 @@ defineSlots<{ acts(): unknown; cells(slot: { row: R }): unknown }>()
 <template>
   <TablePage
     :title="words.title"
-    :count="rows && plural(rows.length, noun)"
+    :count="rows && counted[noun](rows.length)"
     :hint="words.hint"
     :asked="asked"
     :rows="rows"

@@ -1,5 +1,5 @@
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { useNotice } from '@/stores/notice.ts'
 
 interface Removal {

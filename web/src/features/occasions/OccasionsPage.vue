@@ -7,8 +7,8 @@ import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import NamedRecords from '@/features/namedRecords/NamedRecords.vue'
 import { useRecordRemoval } from '@/features/namedRecords/useRecordRemoval.ts'
 import { describeSpan } from '@/locale/describeSpan.ts'
-import { planningText } from '@/locale/enPlanning.ts'
-import { formatDate, plural } from '@/locale/format.ts'
+import { planningText, counted } from '@/locale/catalogue.ts'
+import { formatDate } from '@/locale/format.ts'
 import OccasionDialog from './OccasionDialog.vue'
 
 const words = planningText.occasions
@@ -58,7 +58,7 @@ function remove({ id, name, dates, estimate, version }: OccasionRecord): Promise
           ◔ {{ words.openShort }}
           <span v-if="occasion.estimate" class="quiet"> · {{ words.likely(formatDate(occasion.estimate)) }}</span>
           <span v-if="followers.length > 0" class="quiet">
-            · {{ words.waiting(plural(followers.length, 'promotion')) }}</span
+            · {{ words.waiting(counted.promotion(followers.length)) }}</span
           >
         </template>
       </td>

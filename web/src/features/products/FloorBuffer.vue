@@ -3,7 +3,7 @@ import { WHOLE, computeDeepestPercent, computeHighestFloor } from '@novalex/core
 import { computed, ref, shallowRef } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { createFields, provideFields } from '@/components/fields.ts'
-import { productText } from '@/locale/enProducts.ts'
+import { productText } from '@/locale/catalogue.ts'
 import { formatMoney, formatPercent } from '@/locale/format.ts'
 
 /** How much the floor lets a sale take off, and how low it would have to be for more. */

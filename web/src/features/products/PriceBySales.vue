@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { HistoryAnswer } from '@novalex/contract'
 import { computed } from 'vue'
-import { productText as words } from '@/locale/enProducts.ts'
+import { productText as words } from '@/locale/catalogue.ts'
 import { formatFigure, formatInstant } from '@/locale/format.ts'
 import { useCounts } from '@/stores/counts.ts'
 import { useMoment } from '@/stores/moment.ts'

@@ -4,7 +4,7 @@ import { dateOf, toInstant, toLocal } from '@novalex/core'
 import type { ChartData } from 'chart.js'
 import { computed } from 'vue'
 import { Line } from 'vue-chartjs'
-import { productText as words } from '@/locale/enProducts.ts'
+import { productText as words } from '@/locale/catalogue.ts'
 import { formatDate } from '@/locale/format.ts'
 import { usePriceChart } from './usePriceChart.ts'
 

@@ -8,7 +8,7 @@ import FormDialog from '@/components/FormDialog.vue'
 import LabelChoice from '@/components/LabelChoice.vue'
 import TypedField from '@/components/TypedField.vue'
 import { useRecordDialog } from '@/features/namedRecords/useRecordDialog.ts'
-import { productText } from '@/locale/enProducts.ts'
+import { productText } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** A product to be changed, or a new one. */

@@ -2,9 +2,8 @@
 import type { HistoryAnswer, PricedProduct, TableRow } from '@novalex/contract'
 import { computeMargin } from '@novalex/core'
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
-import { productText as words } from '@/locale/enProducts.ts'
-import { formatFigure, formatPercent, plural } from '@/locale/format.ts'
+import { text, productText as words, counted } from '@/locale/catalogue.ts'
+import { formatFigure, formatPercent } from '@/locale/format.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import FloorBuffer from './FloorBuffer.vue'
@@ -31,7 +30,7 @@ const facts = computed(() => {
     [words.facts.margin, margin === null ? text.common.none : formatPercent(margin)],
     [words.facts.stock, String(product.stock ?? text.products.unlimited)],
     [words.facts.sold, String(row?.sold ?? text.common.none)],
-    [words.facts.cover, row?.cover == null ? text.common.none : plural(row.cover, 'day')],
+    [words.facts.cover, row?.cover == null ? text.common.none : counted.day(row.cover)],
     [words.facts.categories, product.categories.map(names.names.category).join(', ') || text.common.none],
     [words.facts.tags, product.tags.join(', ') || text.common.none],
     [words.facts.family, product.family ?? text.common.none],

@@ -4,10 +4,7 @@ import CategoryChoice from '@/components/CategoryChoice.vue'
 import LoadError from '@/components/LoadError.vue'
 import { refDebounced } from '@vueuse/core'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
-import { text } from '@/locale/en.ts'
-import { productText } from '@/locale/enProducts.ts'
-import { repriceText } from '@/locale/enReprice.ts'
-import { plural } from '@/locale/format.ts'
+import { text, productText, repriceText, counted } from '@/locale/catalogue.ts'
 import { later } from '@/plugins/later.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
@@ -81,7 +78,7 @@ const chips = computed(() =>
   <section class="page">
     <header class="page-head">
       <h1>{{ text.products.title }}</h1>
-      <span v-if="total !== null" class="quiet" role="status">{{ plural(total, 'product') }}</span>
+      <span v-if="total !== null" class="quiet" role="status">{{ counted.product(total) }}</span>
       <span class="grow" />
       <v-btn @click="isAdding = true">{{ productText.form.add }}</v-btn>
       <FilesBar :kinds="['products', 'prices', 'stock', 'history']" />
@@ -94,7 +91,7 @@ const chips = computed(() =>
     </div>
     <div class="chosen">
       <template v-if="choice.chosen.size > 0">
-        <strong>{{ words.chosen(plural(choice.chosen.size, 'product')) }}</strong>
+        <strong>{{ words.chosen(counted.product(choice.chosen.size)) }}</strong>
         <button type="button" class="as-link" @click="choice.chooseNone()">{{ words.chooseNone }}</button>
       </template>
       <v-chip

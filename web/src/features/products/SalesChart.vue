@@ -4,8 +4,7 @@ import type { HistoryAnswer } from '@novalex/contract'
 import type { ChartData } from 'chart.js'
 import { computed } from 'vue'
 import { Line } from 'vue-chartjs'
-import { productText as words } from '@/locale/enProducts.ts'
-import { plural } from '@/locale/format.ts'
+import { productText as words, counted } from '@/locale/catalogue.ts'
 import { usePriceChart } from './usePriceChart.ts'
 
 /** Shelf and regular price as steps by units sold. */
@@ -37,7 +36,7 @@ const options = computed(() =>
       title: { display: true, text: words.bySales.axis, color: colours.value.quiet },
       ticks: { color: colours.value.quiet, precision: 0 },
     },
-    (sold) => words.bySales.after(plural(sold, 'unit')),
+    (sold) => words.bySales.after(counted.unit(sold)),
   ),
 )
 </script>

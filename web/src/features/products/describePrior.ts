@@ -1,5 +1,5 @@
 import type { HistoryAnswer } from '@novalex/contract'
-import { productText } from '@/locale/enProducts.ts'
+import { productText } from '@/locale/catalogue.ts'
 import { formatInstant, formatMoney } from '@/locale/format.ts'
 
 /** Explains the strike-through price. */

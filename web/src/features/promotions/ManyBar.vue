@@ -2,8 +2,7 @@
 import type { CampaignRecord, PromotionRecord } from '@novalex/contract'
 import { computed, ref } from 'vue'
 import { ActionList } from '@/components/menuAction.ts'
-import { text } from '@/locale/en.ts'
-import { plural } from '@/locale/format.ts'
+import { text, counted } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { MANY_ACTIONS, shiftBy, useManyActions } from './useManyActions.ts'
 
@@ -41,7 +40,7 @@ function setGroup(group: string): void {
 
 <template>
   <div class="many" role="region" :aria-label="words.title">
-    <strong role="status">{{ plural(records.length, 'promotion') }}</strong>
+    <strong role="status">{{ counted.promotion(records.length) }}</strong>
     <v-btn
       v-for="action in MANY_ACTIONS"
       :key="action.title"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { later } from '@/plugins/later.ts'
 import { useNewPromotion } from '@/stores/newPromotion.ts'
 

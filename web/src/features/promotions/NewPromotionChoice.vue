@@ -4,13 +4,13 @@ import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '@/api/call.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { offerText } from '@/locale/enOffers.ts'
+import { offerText } from '@/locale/catalogue.ts'
+import { KINDS, wordsOf } from '@/mechanics/words.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { createNewDraft, type ReasonKey, type Wanted } from './createNewDraft.ts'
 import NewPromotionReach from './NewPromotionReach.vue'
 import { useNewPromotion } from '@/stores/newPromotion.ts'
-import { KINDS, wordsOf } from '@/mechanics/words.ts'
 
 /** Purpose or type first, then the products: the first draft follows from both. */
 const router = useRouter()
@@ -36,7 +36,7 @@ watch(isOpen, (is) => {
 
 /** Delivery offers have no products. */
 function choose(next: Choice): void {
-  if (phaseOf(wordsOf(next).first) === 4) void plan(next)
+  if (phaseOf(next) === 4) void plan(next)
   else choice.value = next
 }
 

@@ -7,9 +7,8 @@ import ProductChoice from '@/components/ProductChoice.vue'
 import ReachFields from '@/components/ReachFields.vue'
 import { createFields, provideFields } from '@/components/fields.ts'
 import { useReach } from '@/draft/useReach.ts'
-import { offerText } from '@/locale/enOffers.ts'
-import { plural } from '@/locale/format.ts'
-import { describeReach, isEverything } from '@/locale/ruleWords.ts'
+import { offerText, counted, describeReach } from '@/locale/catalogue.ts'
+import { isEverything } from '@/locale/names.ts'
 import { wordsOf } from '@/mechanics/words.ts'
 import { useNames } from '@/stores/names.ts'
 import type { Wanted } from './createNewDraft.ts'
@@ -27,7 +26,7 @@ const reach = shallowRef<Reach>({})
 const fields = createFields(shallowRef([]))
 provideFields(fields)
 /** New regular prices are for products that are named: each begins with its own. */
-const isByProduct = phaseOf(wordsOf({ kind }).first) === 0
+const isByProduct = phaseOf({ kind }) === 0
 const skus = computed<string[]>({
   get: () => [...(reach.value.skus ?? [])],
   set: (next) => {
@@ -74,7 +73,7 @@ function go(chosen: Reach): void {
     </template>
     <ReachFields v-else :reach="reach" path="reach" @change="(next) => (reach = next)" />
     <p role="status" :class="{ wrong: isReady && count === 0 && found }">
-      {{ isEverything(reach) ? words.none : plural(count, 'product') }}
+      {{ isEverything(reach) ? words.none : counted.product(count) }}
     </p>
     <div class="acts">
       <v-btn variant="text" @click="emit('back')">{{ words.back }}</v-btn>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { problemsOf, sectionsOf, type SectionKey } from './sections.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { useSectionSummary } from './useSectionSummary.ts'

@@ -10,9 +10,7 @@ import { ActionList } from '@/components/menuAction.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { useNamesFirst } from '@/composables/useNamesFirst.ts'
 import FilesBar from '@/features/files/FilesBar.vue'
-import { text } from '@/locale/en.ts'
-import { planningText } from '@/locale/enPlanning.ts'
-import { plural } from '@/locale/format.ts'
+import { text, planningText, counted } from '@/locale/catalogue.ts'
 import { later } from '@/plugins/later.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -74,7 +72,7 @@ const stateShown = computed(() => STATES.find(({ value }) => value === status.va
   <section class="page">
     <header class="page-head">
       <h1>{{ words.title }}</h1>
-      <span v-if="records" class="quiet" role="status">{{ plural(shown.length, 'promotion') }}</span>
+      <span v-if="records" class="quiet" role="status">{{ counted.promotion(shown.length) }}</span>
       <span class="grow" />
       <v-text-field
         v-model="search"

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { describePromotion, type SentencePart, firstOf } from '@novalex/core'
 import { computed } from 'vue'
-import { writeSentence } from '@/sentences/sentence.ts'
-import { text } from '@/locale/en.ts'
-import { explainProblem } from '@/locale/problems.ts'
+import { writeSentence, text, explainProblem } from '@/locale/catalogue.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { problemsOf, sectionOfPart, sectionsOf } from './sections.ts'

@@ -1,9 +1,9 @@
 import { checkIntent, checkPromotion, compileCatalogue, reachesOf } from '@novalex/core'
 import { createProduct, createStore } from '@novalex/core/testing'
 import { describe, expect, test } from 'vitest'
-import { offerText } from '@/locale/enOffers.ts'
-import { createNewDraft, findFirstGroup, type ReasonKey } from './createNewDraft.ts'
+import { offerText } from '@/locale/catalogue.ts'
 import { KINDS } from '@/mechanics/words.ts'
+import { createNewDraft, findFirstGroup, type ReasonKey } from './createNewDraft.ts'
 
 const store = createStore({ stackGroups: ['sale'], apart: [] })
 const A = createProduct('A', 1795)

@@ -1,3 +1,4 @@
+import { FIRST_DRAFTS } from '@/mechanics/firstDrafts.ts'
 import { TEXT_LIMITS, type PromotionDraft } from '@novalex/contract'
 import {
   FREE,
@@ -16,8 +17,7 @@ import {
   type Store,
 } from '@novalex/core'
 import { wordsOf } from '@/mechanics/words.ts'
-import { text } from '@/locale/en.ts'
-import { offerText } from '@/locale/enOffers.ts'
+import { text, offerText } from '@/locale/catalogue.ts'
 
 export type ReasonKey = 'launch' | 'clearance' | 'bigger' | 'winBack' | 'thankYou'
 
@@ -104,7 +104,7 @@ export function createNewDraft(
     schedule: { start: `${tomorrow}T00:00`, end: `${addDays(tomorrow, untilSunday)}T00:00` },
     code: null,
     when: null,
-    mechanic: wordsOf({ kind: 'markdown' }).first,
+    mechanic: FIRST_DRAFTS.markdown,
     stacking: { group: store.stackGroups[0] ?? '', mode: 'group' },
     limits: {},
     ladder: null,
@@ -118,7 +118,7 @@ export function createNewDraft(
   const converted = convertPromotion(sale, own, { store, catalogue }).promotion
   const draft: PromotionDraft = {
     ...converted,
-    mechanic: wordsOf({ kind: own }).first,
+    mechanic: FIRST_DRAFTS[own],
     ...(reason ? REASON_CHANGES[reason] : {}),
     ...(reason === 'winBack' ? { code: { text: drawCode() } } : {}),
     name: (given ?? title).slice(0, TEXT_LIMITS.name),

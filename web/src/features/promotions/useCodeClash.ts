@@ -2,7 +2,7 @@ import type { PromotionDraft } from '@novalex/contract'
 import { compileSchedule, normalizeCode, type Schedule } from '@novalex/core'
 import { computed, type Ref } from 'vue'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
-import { joinWords } from '@/locale/format.ts'
+import { joinWords } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** The names of other promotions that have the same code at an overlapping time; empty if none has. */

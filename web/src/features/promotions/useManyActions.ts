@@ -3,9 +3,7 @@ import { MINUTES_OF_DAY, moveSchedule, type Schedule } from '@novalex/core'
 import { ref } from 'vue'
 import { call } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'
-import { text } from '@/locale/en.ts'
-import { plural } from '@/locale/format.ts'
-import { explainFailure } from '@/locale/problems.ts'
+import { text, counted, explainFailure } from '@/locale/catalogue.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { extendByMonth } from './extendEnd.ts'
@@ -45,9 +43,9 @@ export const MANY_ACTIONS: readonly ManyAction[] = [
   { title: text.promotions.ready, change: setState(['draft'], 'ready') },
   { title: text.promotions.pause, change: setState(['ready'], 'paused') },
   { title: text.promotions.resume, change: setState(['paused'], 'ready') },
-  { title: `Extend ${text.promotion.when.extend.week}`, change: shiftBy(7, 'end') },
-  { title: `Extend ${text.promotion.when.extend.fourWeeks}`, change: shiftBy(28, 'end') },
-  { title: `Extend ${text.promotion.when.extend.month}`, change: extendMonth },
+  { title: text.promotions.extendBy(text.promotion.when.extend.week), change: shiftBy(7, 'end') },
+  { title: text.promotions.extendBy(text.promotion.when.extend.fourWeeks), change: shiftBy(28, 'end') },
+  { title: text.promotions.extendBy(text.promotion.when.extend.month), change: extendMonth },
   { title: text.promotions.stop, change: setState(['ready', 'paused'], 'stopped') },
 ]
 
@@ -86,7 +84,7 @@ export function useManyActions() {
     else if (done.length === 0) notice.say(words.nothing(title))
     else {
       const undo = () => void inTurn(() => takeBack(title, done))
-      notice.say(words.done(title, plural(done.length, 'promotion')), { label: text.common.undo, run: undo })
+      notice.say(words.done(title, counted.promotion(done.length)), { label: text.common.undo, run: undo })
     }
   }
 
@@ -98,7 +96,7 @@ export function useManyActions() {
     }
     await store.refresh()
     if (failed.length > 0) notice.complain(words.failed(failed.join(' ')))
-    else notice.say(words.undone(title, plural(done.length, 'promotion')))
+    else notice.say(words.undone(title, counted.promotion(done.length)))
   }
 
   /** The new version, or why not. */

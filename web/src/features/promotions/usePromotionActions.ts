@@ -4,9 +4,7 @@ import { useRouter } from 'vue-router'
 import { call } from '@/api/call.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
-import { text } from '@/locale/en.ts'
-import { formatEndInText } from '@/locale/format.ts'
-import { planningText } from '@/locale/enPlanning.ts'
+import { text, formatEndInText, planningText } from '@/locale/catalogue.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -91,7 +89,7 @@ export function usePromotionActions() {
     const extend = (later: Schedule | null, title: string): PromotionAction[] => {
       if (later === null || schedule.end === undefined || state === 'stopped' || record.occasion !== null) return []
       const said = later.end === undefined ? title : text.promotion.when.runsUntil(formatEndInText(later.end))
-      return [act(`Extend ${title}`, () => change(record, { schedule: later }, said))]
+      return [act(text.promotions.extendBy(title), () => change(record, { schedule: later }, said))]
     }
     return [
       ...extend(moveSchedule(schedule, 'end', 7 * MINUTES_OF_DAY), text.promotion.when.extend.week),

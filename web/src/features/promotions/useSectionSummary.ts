@@ -1,13 +1,18 @@
 import { definitionOf, describePromotion, findApart, type SentencePart, firstOf } from '@novalex/core'
 import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
-import { text } from '@/locale/en.ts'
-import { planningText } from '@/locale/enPlanning.ts'
-import { joinWords, plural } from '@/locale/format.ts'
-import { describeReach } from '@/locale/ruleWords.ts'
-import { describeCondition } from '@/conditions/describeCondition.ts'
-import { describeLimits, describePart, describeWeekly } from '@/sentences/sentence.ts'
-import { startSentence } from '@/mechanics/shared/valueWords.ts'
+import {
+  text,
+  planningText,
+  joinWords,
+  counted,
+  describeReach,
+  describeCondition,
+  describeLimits,
+  describePart,
+  describeWeekly,
+  startSentence,
+} from '@/locale/catalogue.ts'
 import { wordsOf } from '@/mechanics/words.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -35,7 +40,7 @@ export function useSectionSummary() {
     const ofWhat = [...own.filter(({ part }) => part !== 'reach'), ...parts.filter(({ part }) => part === 'ladder')]
     const apart = stacking ? findApart(stacking.group, store.settings) : []
     const weekly = schedule.weekly ? `${describeWeekly(schedule.weekly)} · ` : ''
-    const found = reach.value ? ` · ${plural(firstOf(reach.value.reaches).products, 'product')}` : ''
+    const found = reach.value ? ` · ${counted.product(firstOf(reach.value.reaches).products)}` : ''
     const rank = words.stacking.rankShort(promotion.rank)
     return {
       what: [wordsOf(mechanic).title, ...ofWhat.map(say)].join(' · '),

@@ -2,7 +2,7 @@
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { computed, ref } from 'vue'
-import { referenceText } from '@/locale/enReference.ts'
+import { referenceText } from '@/locale/catalogue.ts'
 import { listOperations, schemaBehind, schemaOf } from './readDocument.ts'
 import SchemaText from './SchemaText.vue'
 

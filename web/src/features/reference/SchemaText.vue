@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { referenceText } from '@/locale/enReference.ts'
+import { referenceText } from '@/locale/catalogue.ts'
 import { namesIn } from './readDocument.ts'
 
 /** A schema as it is written; those that it refers to open below it. */

@@ -1,4 +1,4 @@
-import { referenceText } from '@/locale/enReference.ts'
+import { referenceText } from '@/locale/catalogue.ts'
 
 type Json = Readonly<Record<string, unknown>>
 

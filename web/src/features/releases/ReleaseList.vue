@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import type { ReleaseSummary } from '@novalex/contract'
-import { text } from '@/locale/en.ts'
-import { preparationText } from '@/locale/enPreparation.ts'
-import { formatInstant, plural } from '@/locale/format.ts'
+import { text, preparationText, counted } from '@/locale/catalogue.ts'
+import { formatInstant } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 defineProps<{ releases: readonly ReleaseSummary[]; again: number | null }>()
@@ -20,7 +19,7 @@ const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone })
       <strong class="number">{{ release.number }}</strong>
       <div>
         <p>{{ when(release.at) }} <strong v-if="index === 0" class="saves">{{ words.live }}</strong></p>
-        <p class="quiet">{{ plural(release.promotions, 'promotion') }} · {{ words.by(release.by) }}</p>
+        <p class="quiet">{{ counted.promotion(release.promotions) }} · {{ words.by(release.by) }}</p>
         <p v-if="release.preparedBy" class="quiet">{{ preparationText.preparedBy(release.preparedBy) }}</p>
         <p v-if="release.again !== null" class="quiet">{{ words.tookUp(release.again) }}</p>
         <p v-if="release.note" class="note">{{ release.note }}</p>

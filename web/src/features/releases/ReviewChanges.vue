@@ -3,7 +3,7 @@ import type { ReviewAnswer } from '@novalex/contract'
 import { computed } from 'vue'
 import { usePageRows } from '@/composables/usePageRows.ts'
 import { describeSpan } from '@/locale/describeSpan.ts'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 
 /** The promotions that a release would change. Only the rows in sight are drawn. */
 const { changes } = defineProps<{ changes: ReviewAnswer['changes'] }>()

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import FindingList from '@/features/findings/FindingList.vue'
 import { provideProofPlan } from '@/features/findings/proofPlan.ts'
-import { findingText } from '@/locale/enFindings.ts'
+import { findingText } from '@/locale/catalogue.ts'
 import { followFindings } from '@/stores/findings.ts'
 
 /** Findings of the next release; serious ones block it until they are fixed or set aside. */

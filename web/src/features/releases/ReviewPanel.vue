@@ -2,9 +2,8 @@
 import type { ReviewAnswer } from '@novalex/contract'
 import { toLocal } from '@novalex/core'
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
-import { formatEnd, formatFigure, formatInstant, joinWords, plural } from '@/locale/format.ts'
-import { explainProblem } from '@/locale/problems.ts'
+import { text, formatEnd, joinWords, counted, explainProblem } from '@/locale/catalogue.ts'
+import { formatFigure, formatInstant } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import ReviewChanges from './ReviewChanges.vue'
 
@@ -41,7 +40,7 @@ const whenOf = ({ from, until }: { from: string; until: string | null }) =>
       <h2>{{ words.changes }} ({{ review.changes.length }})</h2>
       <ReviewChanges :changes="review.changes" />
     </template>
-    <h2>{{ words.prices }} ({{ plural(review.productCount, 'product') }})</h2>
+    <h2>{{ words.prices }} ({{ counted.product(review.productCount) }})</h2>
     <p v-if="review.productCount === 0" class="quiet">{{ words.noPrices }}</p>
     <table v-else class="printed">
       <thead>
@@ -58,7 +57,7 @@ const whenOf = ({ from, until }: { from: string; until: string | null }) =>
             <td>
               <template v-if="index === 0">{{ product.name }} <span class="quiet">{{ product.sku }}</span></template>
               <span v-else-if="index === 2 && product.shifts.length > 3" class="quiet">
-                {{ words.moreMoves(plural(product.shifts.length - 3, 'more time')) }}
+                {{ words.moreMoves(counted.moreTime(product.shifts.length - 3)) }}
               </span>
             </td>
             <td class="when">{{ whenOf(shift) }}</td>

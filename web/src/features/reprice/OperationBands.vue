@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import type { Operation, OperationBand } from '@novalex/core'
 import { formatMoney } from '@/locale/format.ts'
+import { repriceText as words } from '@/locale/catalogue.ts'
 import RemoveRow from '@/components/RemoveRow.vue'
 import TypedField from '@/components/TypedField.vue'
 import { changeAt } from '@/components/changeAt.ts'
 import { useFields } from '@/components/fields.ts'
-import { repriceText as words } from '@/locale/enReprice.ts'
 import { useEdited } from '@/composables/useEdited.ts'
 
 /** Operations by price band. Each upper limit is the next band's lower one. */

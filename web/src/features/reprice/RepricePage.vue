@@ -10,10 +10,7 @@ import { provideFields } from '@/components/fields.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { createNewDraft } from '@/features/promotions/createNewDraft.ts'
-import { text } from '@/locale/en.ts'
-import { repriceText as words } from '@/locale/enReprice.ts'
-import { plural } from '@/locale/format.ts'
-import { explainProblem } from '@/locale/problems.ts'
+import { text, repriceText as words, counted, explainProblem } from '@/locale/catalogue.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
@@ -51,7 +48,7 @@ const shown = computed(() =>
 )
 const summary = computed(() => {
   const left = (rows.value?.length ?? 0) - accepted.value.size
-  return words.summary(plural(accepted.value.size, 'product'), left > 0 ? words.leftOut(plural(left, 'product')) : '')
+  return words.summary(counted.product(accepted.value.size), left > 0 ? words.leftOut(counted.product(left)) : '')
 })
 const errors = (path: string) => fields.problemsAt(path).map(explainProblem)
 
@@ -93,7 +90,7 @@ function accept(): void {
       <div>
         <router-link to="/products">{{ words.back }}</router-link>
         <h1>
-          {{ words.title }} <span v-if="rows" class="quiet of">{{ words.of(plural(rows.length, 'product')) }}</span>
+          {{ words.title }} <span v-if="rows" class="quiet of">{{ words.of(counted.product(rows.length)) }}</span>
         </h1>
       </div>
       <span class="grow" />

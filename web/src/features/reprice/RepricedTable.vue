@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import type { RepricedRow } from '@novalex/contract'
 import { formatFigure, formatMoney, formatPercent } from '@/locale/format.ts'
+import { text, repriceText as words } from '@/locale/catalogue.ts'
 import type { Oddity, Repricing } from '@novalex/core'
 import { useRowWindow } from '@/composables/useRowWindow.ts'
-import { text } from '@/locale/en.ts'
-import { repriceText as words } from '@/locale/enReprice.ts'
 
 /** Every product with its old and its new price; only the rows in sight are drawn. */
 const { rows, target } = defineProps<{ rows: readonly RepricedRow[]; target: Repricing['target'] }>()

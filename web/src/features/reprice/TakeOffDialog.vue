@@ -5,9 +5,7 @@ import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { toDraft } from '@/draft/toDraft.ts'
-import { text } from '@/locale/en.ts'
-import { repriceText } from '@/locale/enReprice.ts'
-import { plural } from '@/locale/format.ts'
+import { text, repriceText, counted } from '@/locale/catalogue.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
@@ -35,7 +33,7 @@ function takeOff(): void {
     const { planRevision, catalogueRevision } = answer.value!
     const before = await call('takeOff', { body: { ...request(), planRevision, catalogueRevision } })
     isOpen.value = false
-    notice.say(words.done(plural(answer.value!.products, 'product')), {
+    notice.say(words.done(counted.product(answer.value!.products)), {
       label: text.common.undo,
       run: () =>
         void attempt(async () => {
@@ -65,10 +63,10 @@ function takeOff(): void {
     <p v-if="!answer" class="quiet">{{ text.common.loading }}</p>
     <p v-else-if="answer.products === 0">{{ words.nothing }}</p>
     <template v-else>
-      <p>{{ words.what(plural(answer.products, 'product')) }}</p>
+      <p>{{ words.what(counted.product(answer.products)) }}</p>
       <ul>
         <li v-for="sale in answer.sales" :key="sale.id">
-          <strong>{{ sale.name }}</strong> · {{ plural(sale.products, 'product') }} ·
+          <strong>{{ sale.name }}</strong> · {{ counted.product(sale.products) }} ·
           {{ sale.stops ? words.stops : words.keeps }}
         </li>
       </ul>

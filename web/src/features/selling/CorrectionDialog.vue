@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { sellingText } from '@/locale/enSelling.ts'
+import { sellingText } from '@/locale/catalogue.ts'
 import { useNotice } from '@/stores/notice.ts'
 
 /** Notes items that were sold elsewhere, with a reason. */

@@ -14,7 +14,7 @@ import {
 import { computed } from 'vue'
 import { Bar } from 'vue-chartjs'
 import { useChartColours } from '@/composables/useChartColours.ts'
-import { sellingText } from '@/locale/enSelling.ts'
+import { sellingText } from '@/locale/catalogue.ts'
 import { formatDate, formatMoney } from '@/locale/format.ts'
 
 /** Orders by day, as bars; what they cost less on hover. */

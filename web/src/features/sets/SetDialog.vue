@@ -9,8 +9,7 @@ import PasteSkus from '@/components/PasteSkus.vue'
 import ProductChoice from '@/components/ProductChoice.vue'
 import ReachFields from '@/components/ReachFields.vue'
 import { refDebounced } from '@vueuse/core'
-import { planningText } from '@/locale/enPlanning.ts'
-import { plural } from '@/locale/format.ts'
+import { planningText, counted } from '@/locale/catalogue.ts'
 import { useRecordDialog } from '@/features/namedRecords/useRecordDialog.ts'
 
 /** A product set to be changed, or a new one. */
@@ -83,7 +82,7 @@ watch(kind, () => {
     </template>
     <ReachFields v-else :reach="reach" path="content.filter" without-sets @change="(next) => (reach = next)" />
     <p v-if="found" role="status" :class="{ quiet: found.products === 0 }">
-      <strong>{{ plural(found.products, 'product') }}</strong>
+      <strong>{{ counted.product(found.products) }}</strong>
       <template v-if="found.products > 0">: {{ found.sample.map((one) => one.name).join(' … ') }}</template>
     </p>
   </FormDialog>

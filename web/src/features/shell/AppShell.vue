@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useChangeEvents } from '@/composables/useChangeEvents.ts'
-import { explainError } from '@/locale/problems.ts'
-import { text } from '@/locale/en.ts'
+import { explainError, text } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import KeysDialog from './KeysDialog.vue'
 import MomentBar from './MomentBar.vue'

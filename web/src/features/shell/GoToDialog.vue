@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { useGoTo } from './useGoTo.ts'
 import { useGoToDialog } from './useGoToDialog.ts'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { useKeysDialog } from './useKeysDialog.ts'
 import { useShellKeys } from './useShellKeys.ts'
 

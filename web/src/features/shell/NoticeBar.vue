@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { useNotice } from '@/stores/notice.ts'
 
 const store = useNotice()

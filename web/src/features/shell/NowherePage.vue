@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 </script>
 
 <template>

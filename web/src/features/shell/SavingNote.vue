@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { useSaving } from '@/stores/saving.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'

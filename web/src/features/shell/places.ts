@@ -1,6 +1,5 @@
 import type { PersonRole } from '@novalex/contract'
-import { repriceText } from '@/locale/enReprice.ts'
-import { text } from '@/locale/en.ts'
+import { repriceText, text } from '@/locale/catalogue.ts'
 
 /** A page that the rail or the Go to dialog leads to. */
 export interface Place {

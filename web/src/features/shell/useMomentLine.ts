@@ -1,7 +1,7 @@
 import { DAY_MS, type Instant } from '@novalex/core'
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
-import { formatInstant, plural } from '@/locale/format.ts'
+import { text, counted } from '@/locale/catalogue.ts'
+import { formatInstant } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
@@ -26,7 +26,7 @@ export function useMomentLine() {
       .map(({ at, products }) => ({
         at,
         place: placeOf(at),
-        title: text.moment.tick(plural(products, 'price change'), formatInstant(at, { zone: store.zone, year: false })),
+        title: text.moment.tick(counted.priceChange(products), formatInstant(at, { zone: store.zone, year: false })),
       })),
   )
 

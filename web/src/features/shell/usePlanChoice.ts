@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { useMoment } from '@/stores/moment.ts'
 
 /** The plans that can be looked at: the working one, each release, and one that the address names although it is not there. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { shopText } from '@/locale/enShop.ts'
+import { shopText } from '@/locale/catalogue.ts'
 import { useChangeEvents } from '@/composables/useChangeEvents.ts'
 import MomentBar from '@/features/shell/MomentBar.vue'
 import SignInAgain from '@/features/access/SignInAgain.vue'

@@ -1,22 +1,26 @@
 <script setup lang="ts">
 import type { ShopCartAnswer } from '@novalex/contract'
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { readUnits, showUnits } from '@/composables/readUnits.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import type { ApiError } from '@/api/http.ts'
 import LoadError from '@/components/LoadError.vue'
-import { text } from '@/locale/en.ts'
-import { shopText } from '@/locale/enShop.ts'
+import {
+  text,
+  shopText,
+  explainError,
+  explainProblem,
+  explainCode,
+  explainLack,
+  describeShopNudge,
+} from '@/locale/catalogue.ts'
 import { formatMoney } from '@/locale/format.ts'
-import { explainError, explainProblem } from '@/locale/problems.ts'
-import { explainCode, explainLack } from '@/sentences/reasons.ts'
-import { describeShopNudge } from '@/sentences/shopOffer.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useShopView } from '@/stores/shopView.ts'
 import ShopCheckout from './ShopCheckout.vue'
 import ShopFrame from './ShopFrame.vue'
 import { useShopCart } from './shopCart.ts'
-import { findBegun } from './findBegun.ts'
+import { useBegunOffers } from './useBegunOffers.ts'
 import { nameCause as causeOf, nameLineCause } from './nameCause.ts'
 
 type Code = ShopCartAnswer['codes'][number]
@@ -58,20 +62,7 @@ async function lookAgain(): Promise<void> {
   setTimeout(() => void asked.refetch(), REMEMBERED_MS)
 }
 
-let told = ''
-/** Announces offers that begin to apply, as long as they do. */
-watch(data, (now, before) => {
-  if (!now || !before) return
-  if (notice.notice?.text === told && !findBegun(now).includes(told)) notice.close()
-  for (const said of findBegun(now, before)) {
-    notice.say(said)
-    told = said
-  }
-})
-
-onBeforeUnmount(() => {
-  if (notice.notice?.text === told) notice.close()
-})
+useBegunOffers(data)
 
 const options = computed(() => (view.shop?.delivery ?? []).map(({ id, name }) => ({ value: id, title: name })))
 const countries = computed(() => {

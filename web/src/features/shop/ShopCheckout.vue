@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ShopCartAnswer } from '@novalex/contract'
 import { computed } from 'vue'
-import { shopText } from '@/locale/enShop.ts'
+import { shopText } from '@/locale/catalogue.ts'
 import { formatMoney } from '@/locale/format.ts'
 import { useShopView } from '@/stores/shopView.ts'
 import { useShopCart } from './shopCart.ts'

@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { call } from '@/api/call.ts'
 import { useForm } from '@/components/useForm.ts'
-import { shopText } from '@/locale/enShop.ts'
+import { shopText } from '@/locale/catalogue.ts'
 import ShopFrame from './ShopFrame.vue'
 
 /** Page for confirming a consent. The link's secret is in the fragment, which is never sent. */

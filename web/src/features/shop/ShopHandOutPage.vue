@@ -4,7 +4,7 @@ import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useForm } from '@/components/useForm.ts'
-import { shopText } from '@/locale/enShop.ts'
+import { shopText } from '@/locale/catalogue.ts'
 import ShopFrame from './ShopFrame.vue'
 
 /** A page that gives a code to an address. */

@@ -5,8 +5,7 @@ import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
-import { shopText } from '@/locale/enShop.ts'
-import { plural } from '@/locale/format.ts'
+import { shopText, counted } from '@/locale/catalogue.ts'
 import { useShopView } from '@/stores/shopView.ts'
 import ShopDrawing from './ShopDrawing.vue'
 import ShopFrame from './ShopFrame.vue'
@@ -73,7 +72,7 @@ function goTo(id: string | null): void {
         </button>
       </nav>
       <span class="grow" />
-      <span v-if="data" class="quiet" role="status">{{ plural(data.total, 'product') }}</span>
+      <span v-if="data" class="quiet" role="status">{{ counted.product(data.total) }}</span>
       <label data-search class="search">
         <span class="visually-hidden">{{ shopText.search }}</span>
         <input v-model="search" type="search" class="plain-field" :placeholder="shopText.search" />

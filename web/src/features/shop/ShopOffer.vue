@@ -1,12 +1,9 @@
 <script setup lang="ts">
 import { definitionOf, type Promotion } from '@novalex/core'
 import { formatMoney } from '@/locale/format.ts'
+import { shopText, planningText, describeShopOffer, describeShopValue } from '@/locale/catalogue.ts'
+import type { Names } from '@/locale/names.ts'
 import { computed } from 'vue'
-import { shopText } from '@/locale/enShop.ts'
-import { planningText } from '@/locale/enPlanning.ts'
-import { describeShopOffer } from '@/sentences/shopOffer.ts'
-import { describeShopValue } from '@/mechanics/shared/valueWords.ts'
-import type { Names } from '@/locale/ruleWords.ts'
 import { labelOfOffer } from '@/locale/describeDisplay.ts'
 
 /** An offer on a product page: its title, what it gives, and its steps as a table. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { toLocal } from '@novalex/core'
 import { computed } from 'vue'
-import { shopText } from '@/locale/enShop.ts'
+import { shopText } from '@/locale/catalogue.ts'
 import { formatLocal, formatMoney } from '@/locale/format.ts'
 import { useShopView } from '@/stores/shopView.ts'
 import { nameCause, nameLineCause } from './nameCause.ts'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { shopText } from '@/locale/enShop.ts'
+import { shopText } from '@/locale/catalogue.ts'
 
 /** Back and forth through the pages of a list. */
 const { count } = defineProps<{ count: number }>()

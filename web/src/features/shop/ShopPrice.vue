@@ -2,7 +2,7 @@
 import type { ShopProduct } from '@novalex/contract'
 import { computePriceFacts } from '@novalex/core'
 import { computed } from 'vue'
-import { shopText } from '@/locale/enShop.ts'
+import { shopText } from '@/locale/catalogue.ts'
 import { formatMoney } from '@/locale/format.ts'
 import { isShownIn, writeLabel } from '@/locale/describeDisplay.ts'
 

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
-import { formatShopEnd } from '@/locale/format.ts'
-import { shopText } from '@/locale/enShop.ts'
+import { formatShopEnd, shopText } from '@/locale/catalogue.ts'
 import { toLocal } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'

@@ -4,7 +4,7 @@ import { ref, useTemplateRef, watch } from 'vue'
 import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { useQueryClient } from '@tanstack/vue-query'
-import { shopText } from '@/locale/enShop.ts'
+import { shopText } from '@/locale/catalogue.ts'
 import { useShopCart } from './shopCart.ts'
 import { useShopView } from '@/stores/shopView.ts'
 

@@ -1,6 +1,6 @@
 import type { ShopCartAnswer } from '@novalex/contract'
 import { formatMoney } from '@/locale/format.ts'
-import { shopText } from '@/locale/enShop.ts'
+import { shopText } from '@/locale/catalogue.ts'
 import { nameCause } from './nameCause.ts'
 
 type Cart = Pick<ShopCartAnswer, 'lines'> & { readonly delivery: Pick<ShopCartAnswer['delivery'], 'causes'> }

@@ -1,5 +1,5 @@
 import type { ShopCartAnswer } from '@novalex/contract'
-import { shopText } from '@/locale/enShop.ts'
+import { shopText } from '@/locale/catalogue.ts'
 import { wordsOf } from '@/mechanics/words.ts'
 
 type Cause = ShopCartAnswer['surcharges'][number]

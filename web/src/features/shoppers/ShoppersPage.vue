@@ -7,10 +7,8 @@ import { refDebounced } from '@vueuse/core'
 import SortHead from '@/components/SortHead.vue'
 import TablePage from '@/components/TablePage.vue'
 import FilesBar from '@/features/files/FilesBar.vue'
-import { text } from '@/locale/en.ts'
-import { planningText } from '@/locale/enPlanning.ts'
-import { formatFigure, plural } from '@/locale/format.ts'
-import { listNames } from '@/locale/ruleWords.ts'
+import { text, planningText, counted, listNames } from '@/locale/catalogue.ts'
+import { formatFigure } from '@/locale/format.ts'
 import { useNames } from '@/stores/names.ts'
 
 const TYPING_MS = 200
@@ -57,7 +55,7 @@ function sortBy(column: Column): void {
 <template>
   <TablePage
     :title="words.title"
-    :count="data && plural(data.total, 'shopper')"
+    :count="data && counted.shopper(data.total)"
     :hint="words.hint"
     :asked="[shoppers]"
     :rows="data?.shoppers"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { StackingRequest } from '@novalex/contract'
 import { entriesOf, type Store } from '@novalex/core'
-import { proofText } from '@/locale/enProof.ts'
+import { proofText } from '@/locale/catalogue.ts'
 
 /** Stack groups against each other; each cell a plain word. */
 const { store } = defineProps<{ store: Store }>()

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { phaseOf, type PromotionOutcome } from '@novalex/core'
 import { formatFigure, formatMoney } from '@/locale/format.ts'
+import { proofText, explainOutcome } from '@/locale/catalogue.ts'
 import { type Promotion } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
-import { proofText } from '@/locale/enProof.ts'
-import { explainOutcome } from '@/sentences/reasons.ts'
 import { useNames } from '@/stores/names.ts'
 
 /** Two promotions on a cart in which both fit: priced with neither, each and both, and explained. */

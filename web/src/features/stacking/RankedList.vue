@@ -2,10 +2,9 @@
 import type { PromotionRecord } from '@novalex/contract'
 import { computed } from 'vue'
 import { usePageRows } from '@/composables/usePageRows.ts'
-import { text } from '@/locale/en.ts'
-import { proofText } from '@/locale/enProof.ts'
-import { useRankMoves } from './useRankMoves.ts'
+import { text, proofText } from '@/locale/catalogue.ts'
 import { wordsOf } from '@/mechanics/words.ts'
+import { useRankMoves } from './useRankMoves.ts'
 
 /** The promotions in the order of their ranks, moved by dragging or by keys. */
 const { records } = defineProps<{ records: readonly PromotionRecord[] }>()

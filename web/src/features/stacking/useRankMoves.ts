@@ -2,7 +2,7 @@ import type { PromotionRecord } from '@novalex/contract'
 import { ref, toValue, watch, type MaybeRefOrGetter } from 'vue'
 import { call } from '@/api/call.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { useNotice } from '@/stores/notice.ts'
 
 /** Ranks moved by dragging one promotion onto another, or by Alt with the arrow keys; each move can be undone. */

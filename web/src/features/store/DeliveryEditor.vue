@@ -2,8 +2,7 @@
 import { computed, reactive } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { provideFields } from '@/components/fields.ts'
-import { text } from '@/locale/en.ts'
-import { storeText } from '@/locale/enStore.ts'
+import { text, storeText } from '@/locale/catalogue.ts'
 import { useSession } from '@/stores/session.ts'
 import { useDeliveryTable } from './useDeliveryTable.ts'
 

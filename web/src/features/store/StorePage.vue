@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { call } from '@/api/call.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { findingText } from '@/locale/enFindings.ts'
-import { storeText } from '@/locale/enStore.ts'
+import { NUMBER_LOCALES, type NumberLocale } from '@novalex/contract'
+import { findingText, storeText } from '@/locale/catalogue.ts'
+import { formatInstant, formatMoney, formatPercent } from '@/locale/format.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -14,6 +16,21 @@ const store = useStoreInfo()
 const session = useSession()
 const notice = useNotice()
 const attempt = useAttempt()
+
+const locales = NUMBER_LOCALES.map((value) => ({ value, title: words.locales[value] }))
+
+const example = computed(() =>
+  [formatMoney(120_400), formatPercent(1250), formatInstant(Date.parse(store.info!.now), { zone: store.zone })].join(
+    ' · ',
+  ),
+)
+
+const setLocale = (locale: NumberLocale) =>
+  attempt(async () => {
+    await call('saveLocale', { body: { locale, version: store.info!.version } })
+    notice.say(words.localeSaved)
+    await store.refresh()
+  })
 
 const setSecondPerson = (secondPerson: boolean | null) =>
   attempt(async () => {
@@ -32,6 +49,18 @@ const setSecondPerson = (secondPerson: boolean | null) =>
     <h2>{{ words.delivery }}</h2>
     <p class="quiet">{{ words.hint }}</p>
     <DeliveryEditor />
+    <h2 class="next">{{ words.formats }}</h2>
+    <p class="quiet hint">{{ words.formatsHint }}</p>
+    <v-select
+      class="locale"
+      :model-value="store.info.locale"
+      :items="locales"
+      :label="words.locale"
+      :hint="example"
+      persistent-hint
+      :disabled="!session.may('administrator')"
+      @update:model-value="setLocale"
+    />
     <h2 class="next">{{ words.release }}</h2>
     <v-checkbox
       :model-value="store.info.secondPerson"
@@ -49,6 +78,10 @@ const setSecondPerson = (secondPerson: boolean | null) =>
 <style scoped>
 .next {
   margin-top: 28px;
+}
+
+.locale {
+  max-width: 320px;
 }
 
 .hint {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Receipt } from '@novalex/core'
 import { formatMoney } from '@/locale/format.ts'
-import { proofText } from '@/locale/enProof.ts'
+import { proofText } from '@/locale/catalogue.ts'
 
 /** An order on a strip of paper: its lines, what was taken off, and the whole. */
 defineProps<{ title: string; receipt: Receipt }>()

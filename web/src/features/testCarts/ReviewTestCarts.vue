@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
-import { text } from '@/locale/en.ts'
-import { proofText } from '@/locale/enProof.ts'
+import { text, proofText } from '@/locale/catalogue.ts'
 import { formatFigure } from '@/locale/format.ts'
 
 /** The test carts that a release would price otherwise than expected, or than the shop does. */

@@ -5,10 +5,8 @@ import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { text } from '@/locale/en.ts'
-import { proofText } from '@/locale/enProof.ts'
-import { formatFigure, formatMoney, formatInstant, plural } from '@/locale/format.ts'
-import { explainProblem } from '@/locale/problems.ts'
+import { text, proofText, counted, explainProblem } from '@/locale/catalogue.ts'
+import { formatFigure, formatMoney, formatInstant } from '@/locale/format.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import PaperReceipt from './PaperReceipt.vue'
@@ -45,7 +43,7 @@ function remove({ testCart }: TestCartRun): Promise<void> {
   <section class="page">
     <header class="page-head">
       <h1>{{ words.title }}</h1>
-      <span v-if="data" class="quiet" role="status">{{ plural(data.length, 'test cart') }}</span>
+      <span v-if="data" class="quiet" role="status">{{ counted.testCart(data.length) }}</span>
     </header>
     <LoadError :of="[runs]" />
     <p v-if="!data && !error" class="quiet">{{ text.common.loading }}</p>

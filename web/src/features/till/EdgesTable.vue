@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type CartLine, type Product, firstOf } from '@novalex/core'
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { formatFigure, formatInstant } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'

@@ -3,8 +3,8 @@ import type { ShopperRow } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { refDebounced } from '@vueuse/core'
-import { text } from '@/locale/en.ts'
-import { formatMoney, plural } from '@/locale/format.ts'
+import { text, counted } from '@/locale/catalogue.ts'
+import { formatMoney } from '@/locale/format.ts'
 import { useTillCart } from './useTill.ts'
 
 /** A shopper from the file, by typing a name or an id. */
@@ -19,7 +19,7 @@ const items = computed(() => {
   return all.map((shopper) => ({ value: shopper, title: shopper.name, props: { subtitle: pastOf(shopper) } }))
 })
 const pastOf = ({ id, groups, orders, spent }: ShopperRow) =>
-  [id, ...groups, `${plural(orders, 'order')}, ${formatMoney(spent)}`].join(' · ')
+  [id, ...groups, `${counted.order(orders)}, ${formatMoney(spent)}`].join(' · ')
 </script>
 
 <template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import PaperReceipt from '@/features/testCarts/PaperReceipt.vue'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import type { TillAnswer } from '@/workers/tillPricing.ts'
 import { useTillCart } from './useTill.ts'
 

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import type { Promotion, Quote } from '@novalex/core'
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
-import { joinWords } from '@/locale/format.ts'
+import { text, joinWords } from '@/locale/catalogue.ts'
 import type { TillAnswer } from '@/workers/tillPricing.ts'
 import { useReasons } from './useReasons.ts'
 

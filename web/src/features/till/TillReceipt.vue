@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import type { Promotion, Quote } from '@novalex/core'
 import { formatMoney } from '@/locale/format.ts'
+import { text, explainNudge } from '@/locale/catalogue.ts'
+import { nameDelivery } from '@/locale/names.ts'
 import { computed } from 'vue'
 import { readUnits, showUnits } from '@/composables/readUnits.ts'
-import { text } from '@/locale/en.ts'
-import { explainNudge } from '@/sentences/reasons.ts'
-import { nameDelivery } from '@/locale/ruleWords.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import type { TillAnswer } from '@/workers/tillPricing.ts'

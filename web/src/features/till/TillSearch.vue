@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { Product } from '@novalex/core'
 import { formatMoney } from '@/locale/format.ts'
+import { text } from '@/locale/catalogue.ts'
 import { computed, nextTick, ref } from 'vue'
 import { useProductSearch } from '@/composables/useProductSearch.ts'
-import { text } from '@/locale/en.ts'
 
 const emit = defineEmits<{ choose: [product: Product] }>()
 

@@ -1,5 +1,5 @@
 import type { CodeOutcome, Promotion, PromotionOutcome, Quote } from '@novalex/core'
-import { explainCode, explainOutcome } from '@/sentences/reasons.ts'
+import { explainCode, explainOutcome } from '@/locale/catalogue.ts'
 import { useNames } from '@/stores/names.ts'
 import { usePromotionLookup } from './usePromotionLookup.ts'
 

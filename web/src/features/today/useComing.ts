@@ -12,7 +12,7 @@ import {
 } from '@novalex/core'
 import { computed } from 'vue'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
-import { todayText as words } from '@/locale/enToday.ts'
+import { todayText as words } from '@/locale/catalogue.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'

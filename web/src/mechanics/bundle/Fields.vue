@@ -2,7 +2,7 @@
 import type { Bundle } from '@novalex/core'
 import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
-import { offerText } from '@/locale/enOffers.ts'
+import { offerText } from '@/locale/catalogue.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { changeAt } from '@/components/changeAt.ts'
 import PartReach from '../shared/PartReach.vue'

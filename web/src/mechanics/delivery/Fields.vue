@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { DeliveryOffer } from '@novalex/core'
-import { offerText } from '@/locale/enOffers.ts'
+import { offerText } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { computed } from 'vue'
 import TiersEditor from '../shared/TiersEditor.vue'

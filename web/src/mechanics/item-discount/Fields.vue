@@ -2,7 +2,7 @@
 import type { ItemDiscount } from '@novalex/core'
 import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
-import { offerText } from '@/locale/enOffers.ts'
+import { offerText } from '@/locale/catalogue.ts'
 import { useMechanic } from '../shared/useMechanic.ts'
 import ValueFields from '../shared/ValueFields.vue'
 import { UNIT_KINDS } from '../shared/valueKinds.ts'

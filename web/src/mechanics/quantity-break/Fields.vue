@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { QuantityBreak } from '@novalex/core'
-import { offerText } from '@/locale/enOffers.ts'
+import { offerText } from '@/locale/catalogue.ts'
 import TiersEditor from '../shared/TiersEditor.vue'
 import { useMechanic } from '../shared/useMechanic.ts'
 import { UNIT_KINDS } from '../shared/valueKinds.ts'

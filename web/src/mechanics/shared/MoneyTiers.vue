@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Tier } from '@novalex/core'
-import { offerText } from '@/locale/enOffers.ts'
+import { offerText } from '@/locale/catalogue.ts'
 import TiersEditor from './TiersEditor.vue'
 import { useMechanic } from './useMechanic.ts'
 import type { ValueKind } from './valueKinds.ts'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Reach } from '@novalex/core'
 import { computed, ref } from 'vue'
-import { describeReach } from '@/locale/ruleWords.ts'
+import { describeReach } from '@/locale/catalogue.ts'
 import { useNames } from '@/stores/names.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import ReachFields from '@/components/ReachFields.vue'

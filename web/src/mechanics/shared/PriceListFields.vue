@@ -3,8 +3,7 @@ import type { PriceList } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import TypedField from '@/components/TypedField.vue'
-import { offerText } from '@/locale/enOffers.ts'
-import { plural } from '@/locale/format.ts'
+import { offerText, counted } from '@/locale/catalogue.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import RemoveRow from '@/components/RemoveRow.vue'
 import { useEdited } from '@/composables/useEdited.ts'
@@ -36,7 +35,7 @@ function remove(sku: string): void {
 </script>
 
 <template>
-  <p class="quiet">{{ words.hint(plural(skus.length, 'product')) }}</p>
+  <p class="quiet">{{ words.hint(counted.product(skus.length)) }}</p>
   <ul>
     <li v-for="sku in shown" :key="sku">
       <span> {{ nameOf(sku) }} <span class="quiet">{{ sku }}</span> </span>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
-import { plural } from '@/locale/format.ts'
+import { text, counted } from '@/locale/catalogue.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 
 /** How many products one of the mechanic's reaches holds, with the cheapest, middle and dearest. */
@@ -13,8 +12,8 @@ const found = computed(() => reach.value?.reaches[index])
 
 <template>
   <p v-if="found" role="status" :class="{ wrong: found.products === 0 }">
-    <strong>{{ plural(found.products, 'product') }}</strong>
+    <strong>{{ counted.product(found.products) }}</strong>
     <template v-if="found.products > 0">: {{ found.sample.map(({ name }) => name).join(' … ') }}</template>
-    <span v-if="found.short > 0" class="wrong"> · {{ words.short(plural(found.short, 'product')) }}</span>
+    <span v-if="found.short > 0" class="wrong"> · {{ words.short(counted.product(found.short)) }}</span>
   </p>
 </template>

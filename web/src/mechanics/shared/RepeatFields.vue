@@ -2,7 +2,7 @@
 import type { PickOrder, Repeat } from '@novalex/core'
 import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
-import { offerText } from '@/locale/enOffers.ts'
+import { offerText } from '@/locale/catalogue.ts'
 
 /** How often in one order, and which items are taken first. */
 const { repeat, pick } = defineProps<{ repeat: Repeat; pick: PickOrder }>()

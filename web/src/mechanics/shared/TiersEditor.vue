@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { Tier } from '@novalex/core'
 import { formatMoney } from '@/locale/format.ts'
+import { offerText } from '@/locale/catalogue.ts'
 import TypedField from '@/components/TypedField.vue'
-import { offerText } from '@/locale/enOffers.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { changeAt } from '@/components/changeAt.ts'
 import RemoveRow from '@/components/RemoveRow.vue'

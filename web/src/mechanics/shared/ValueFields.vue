@@ -2,7 +2,7 @@
 import type { Value } from '@novalex/core'
 import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
-import { offerText } from '@/locale/enOffers.ts'
+import { offerText } from '@/locale/catalogue.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { createValue, kindOf, type ValueKind } from './valueKinds.ts'
 import { useEdited } from '@/composables/useEdited.ts'

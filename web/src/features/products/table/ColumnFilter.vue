@@ -5,7 +5,7 @@ import { computed, shallowRef } from 'vue'
 import LabelChoice from '@/components/LabelChoice.vue'
 import TypedField from '@/components/TypedField.vue'
 import { createFields, provideFields } from '@/components/fields.ts'
-import { productText } from '@/locale/enProducts.ts'
+import { productText } from '@/locale/catalogue.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
 import { isNumberColumn, NUMBER_COLUMN_KINDS } from './columns.ts'
 

@@ -5,9 +5,7 @@ import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { useForm } from '@/components/useForm.ts'
-import { text } from '@/locale/en.ts'
-import { productText } from '@/locale/enProducts.ts'
-import { plural } from '@/locale/format.ts'
+import { text, productText, counted } from '@/locale/catalogue.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
@@ -61,6 +59,6 @@ async function keep(): Promise<void> {
       <v-btn v-bind="props" size="small" :disabled="products === 0">{{ words.open }}</v-btn>
     </template>
     <v-text-field v-model="name" :label="words.name" maxlength="120" autofocus />
-    <p class="quiet">{{ reach ? words.asFilter : words.asList(plural(products, 'product')) }}</p>
+    <p class="quiet">{{ reach ? words.asFilter : words.asList(counted.product(products)) }}</p>
   </FormDialog>
 </template>

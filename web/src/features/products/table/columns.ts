@@ -1,10 +1,9 @@
 import type { TableRow } from '@novalex/contract'
 import { NUMBER_COLUMNS, type NumberColumn, type ProductFilter } from '@novalex/core'
 import type { NumberKind } from '@/components/numberKinds.ts'
-import { text } from '@/locale/en.ts'
-import { productText } from '@/locale/enProducts.ts'
-import { formatFigure, formatMoney, formatPercent, joinWords } from '@/locale/format.ts'
-import type { Names } from '@/locale/ruleWords.ts'
+import { text, productText, joinWords } from '@/locale/catalogue.ts'
+import { formatFigure, formatMoney, formatPercent } from '@/locale/format.ts'
+import type { Names } from '@/locale/names.ts'
 
 const words = productText.table
 

@@ -1,7 +1,7 @@
 import type { ProductFilter, ProductOrder } from '@novalex/core'
 import { useRouteQuery } from '@vueuse/router'
 import { watch } from 'vue'
-import { productText } from '@/locale/enProducts.ts'
+import { productText } from '@/locale/catalogue.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
 
 const COLUMNS = productText.table.columns

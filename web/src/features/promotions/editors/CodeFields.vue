@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { findTests, isAboutShopper, isGuessable, normalizeCode, phaseOf } from '@novalex/core'
 import { computed } from 'vue'
-import { offerText } from '@/locale/enOffers.ts'
-import { sellingText } from '@/locale/enSelling.ts'
-import { explainProblem } from '@/locale/problems.ts'
+import { offerText, sellingText, explainProblem } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { findFirstGroup } from '../createNewDraft.ts'

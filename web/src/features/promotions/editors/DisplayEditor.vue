@@ -2,8 +2,7 @@
 import { entriesOf, phaseOf, type Display, type DisplayPlace } from '@novalex/core'
 import { DISPLAY_LIMITS } from '@novalex/contract'
 import { computed } from 'vue'
-import { planningText } from '@/locale/enPlanning.ts'
-import { explainProblem } from '@/locale/problems.ts'
+import { planningText, explainProblem } from '@/locale/catalogue.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import DisplayPreview from './DisplayPreview.vue'
 

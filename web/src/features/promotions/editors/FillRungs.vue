@@ -2,7 +2,7 @@
 import type { Value } from '@novalex/core'
 import { computed, reactive, ref } from 'vue'
 import AmountField from '@/components/AmountField.vue'
-import { offerText } from '@/locale/enOffers.ts'
+import { offerText } from '@/locale/catalogue.ts'
 import { fillRungs, proposeFilling, type Filling } from './ladderDraft.ts'
 
 /** Many steps at once, from the value that is there: "every 3 units sold, from 20% down to 5%, 5% each time". */

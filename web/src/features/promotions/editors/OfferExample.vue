@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import type { PromotionOutcome } from '@novalex/core'
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
-import { offerText } from '@/locale/enOffers.ts'
-import { formatInstant, formatMoney, plural } from '@/locale/format.ts'
+import { text, offerText, counted } from '@/locale/catalogue.ts'
+import { formatInstant, formatMoney } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { toPromotion } from '@/draft/toDraft.ts'
@@ -53,7 +52,7 @@ const told = computed(() => [
       <p class="quiet">{{ told.join(' · ') }}</p>
     </template>
     <p v-if="data.unmoved > 0" class="wrong">
-      ▲ {{ text.promotion.value.unmoved(plural(data.unmoved, 'product')) }}:
+      ▲ {{ text.promotion.value.unmoved(counted.product(data.unmoved)) }}:
       {{ data.unmovedSample.map(({ name }) => name).join(', ') }}
     </p>
     <FloorNote :found="data" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Reach } from '@novalex/core'
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import ReachFields from '@/components/ReachFields.vue'
 import ReachFound from '@/mechanics/shared/ReachFound.vue'

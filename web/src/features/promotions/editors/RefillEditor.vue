@@ -5,8 +5,7 @@ import { changeAt } from '@/components/changeAt.ts'
 import RemoveRow from '@/components/RemoveRow.vue'
 import TypedField from '@/components/TypedField.vue'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
-import { offerText } from '@/locale/enOffers.ts'
-import { explainProblem } from '@/locale/problems.ts'
+import { offerText, explainProblem } from '@/locale/catalogue.ts'
 import { useEdited } from '@/composables/useEdited.ts'
 
 /** More units on offer when few are left, or when the end is near: each refill happens once. */

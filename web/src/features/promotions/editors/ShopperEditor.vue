@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { phaseOf } from '@novalex/core'
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import CodeFields from './CodeFields.vue'
 import ConditionEditor from './condition/ConditionEditor.vue'

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { findApart, phaseOf, type Stacking, type StackingMode } from '@novalex/core'
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
-import { joinWords } from '@/locale/format.ts'
-import { explainProblem } from '@/locale/problems.ts'
+import { text, joinWords, explainProblem } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 

@@ -3,7 +3,7 @@ import type { WeeklyWindow } from '@novalex/core'
 import { computed } from 'vue'
 import { changeAt } from '@/components/changeAt.ts'
 import TimeField from '@/components/TimeField.vue'
-import { text } from '@/locale/en.ts'
+import { text } from '@/locale/catalogue.ts'
 import { useEdited } from '@/composables/useEdited.ts'
 
 /** Days and hours of the week; none means always. A time that is not after its start runs into the next day. */

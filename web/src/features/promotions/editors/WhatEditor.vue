@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { compileCatalogue, convertPromotion, definitionOf, type MechanicKind } from '@novalex/core'
 import { computed, ref } from 'vue'
-import { offerText } from '@/locale/enOffers.ts'
-import { joinWords } from '@/locale/format.ts'
+import { offerText, joinWords } from '@/locale/catalogue.ts'
+import { KINDS, wordsOf } from '@/mechanics/words.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { FIELDS } from '@/mechanics/fields.ts'
-import { KINDS, wordsOf } from '@/mechanics/words.ts'
 import LadderEditor from './LadderEditor.vue'
 import OfferExample from './OfferExample.vue'
 

@@ -11,13 +11,10 @@ import {
   type Schedule,
 } from '@novalex/core'
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
+import { text, planningText, counted, explainProblem } from '@/locale/catalogue.ts'
 import { describeSpan } from '@/locale/describeSpan.ts'
-import { planningText } from '@/locale/enPlanning.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
-import { plural } from '@/locale/format.ts'
-import { explainProblem } from '@/locale/problems.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { extendByMonth } from '../extendEnd.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
@@ -40,7 +37,7 @@ const longAgo = computed(() => {
   const { start } = schedule.value
   if (start === undefined || !isLocalDateTime(start)) return ''
   const days = Math.floor((moment.now - toInstant(start, store.zone)) / DAY_MS)
-  return days > LONG_AGO_DAYS ? plural(days, 'day') : ''
+  return days > LONG_AGO_DAYS ? counted.day(days) : ''
 })
 /** Ready, and its end has passed already: it will never run. */
 const isPast = computed(() => {

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { findTests, isAboutShopper, type Condition } from '@novalex/core'
 import { computed } from 'vue'
-import { text } from '@/locale/en.ts'
-import { offerText } from '@/locale/enOffers.ts'
-import { explainProblem } from '@/locale/problems.ts'
+import { text, offerText, explainProblem } from '@/locale/catalogue.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import ConditionGroup from './ConditionGroup.vue'
 

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import type { Condition, TestKind } from '@novalex/core'
 import { computed, ref } from 'vue'
-import { offerText } from '@/locale/enOffers.ts'
+import { offerText } from '@/locale/catalogue.ts'
+import { conditionWordsOf } from '@/conditions/words.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import ConditionPart from './ConditionPart.vue'
 import { useChoices } from '@/conditions/useChoices.ts'
-import { conditionWordsOf } from '@/conditions/words.ts'
 import { createTest, fromGroup, listTests, pathOf, toGroup } from './conditionTree.ts'
 import { useEdited } from '@/composables/useEdited.ts'
 

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import type { Condition, ConditionTest } from '@novalex/core'
 import { computed } from 'vue'
-import { offerText } from '@/locale/enOffers.ts'
-import { describeCondition } from '@/conditions/describeCondition.ts'
+import { offerText, describeCondition } from '@/locale/catalogue.ts'
 import { useNames } from '@/stores/names.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import TestFields from '@/conditions/TestFields.vue'

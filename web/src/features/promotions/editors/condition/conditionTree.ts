@@ -1,18 +1,17 @@
 import { conditionOf, type Condition, type ConditionTest, type TestKind, firstOf } from '@novalex/core'
-import type { Choices } from '@/conditions/shared/conditionWords.ts'
-import { conditionWordsOf, TEST_KINDS } from '@/conditions/words.ts'
+import { FIRST_TESTS, type Choices } from '@/conditions/firstTests.ts'
+import { TEST_KINDS } from '@/conditions/words.ts'
 
 /** Returns the kinds of test that can be added: none about the cart where that is not known yet, and none without anything to choose. */
 export function listTests(choices: Choices, mayAskCart: boolean): TestKind[] {
   return TEST_KINDS.filter(
-    (test) =>
-      (mayAskCart || conditionOf({ test }).about !== 'cart') && conditionWordsOf({ test }).create(choices) !== null,
+    (test) => (mayAskCart || conditionOf({ test }).about !== 'cart') && FIRST_TESTS[test](choices) !== null,
   )
 }
 
 /** Returns a first draft of a test. Throws a `RangeError` where there is nothing to choose. */
 export function createTest(test: TestKind, choices: Choices): ConditionTest {
-  const draft = conditionWordsOf({ test }).create(choices)
+  const draft = FIRST_TESTS[test](choices)
   if (!draft) throw new RangeError(`nothing to choose for ${test}`)
   return draft
 }

@@ -1,0 +1,6 @@
+import { accessLetters } from './accessLetters.ts'
+import { heads } from './heads.ts'
+import { shopperLetters } from './shopperLetters.ts'
+
+/** All that the server writes for people, in English: texts by key, and functions that fill in their parameters. */
+export const en = { accessLetters, shopperLetters, heads }

@@ -1,0 +1,3 @@
+import { joinWords } from '../../grammar.ts'
+
+export const either = (values: readonly string[]) => joinWords(values, 'or')

@@ -1,0 +1,82 @@
+import { CONDITION_WORDS } from './conditions/index.ts'
+import { MECHANIC_WORDS } from './mechanics/index.ts'
+import { describeShopValue, startSentence } from './mechanics/shared/values.ts'
+import { accessText, nameAction, ROLE_HINTS, ROLE_SENTENCES, SCOPE_HINTS, THING_NAMES } from './access.ts'
+import { describeCondition } from './conditions/describeCondition.ts'
+import { counted } from './counted.ts'
+import { filesText } from './files.ts'
+import { FINDING_SENTENCES, findingText } from './findings.ts'
+import { formatEnd, formatEndInText, formatShopEnd, formatSpan, formatZone, joinWords, quote } from './grammar.ts'
+import { offerText } from './offers.ts'
+import { planningText } from './planning.ts'
+import { preparationText } from './preparation.ts'
+import { explainError, explainFailure, explainProblem } from './problems.ts'
+import { productText } from './products.ts'
+import { proofText } from './proof.ts'
+import { explainCode, explainLack, explainNudge, explainOutcome } from './reasons.ts'
+import { referenceText } from './reference.ts'
+import { repriceText } from './reprice.ts'
+import { ROLE_NAMES } from './roleNames.ts'
+import { CHANNELS, describeReach, listNames } from './rules.ts'
+import { sellingText } from './selling.ts'
+import { describeLimits, describePart, describeWeekly, writeSentence } from './sentence.ts'
+import { describeShopNudge, describeShopOffer } from './shopOffer.ts'
+import { shopText } from './shop.ts'
+import { storeText } from './store.ts'
+import { text } from './text.ts'
+import { todayText } from './today.ts'
+
+/** All that people read in the web application, in English: texts by key, and functions that fill in their parameters. */
+export const en = {
+  mechanicWords: MECHANIC_WORDS,
+  conditionWords: CONDITION_WORDS,
+  text,
+  accessText,
+  filesText,
+  findingText,
+  offerText,
+  planningText,
+  preparationText,
+  productText,
+  proofText,
+  referenceText,
+  repriceText,
+  sellingText,
+  shopText,
+  storeText,
+  todayText,
+  counted,
+  CHANNELS,
+  ROLE_NAMES,
+  ROLE_HINTS,
+  ROLE_SENTENCES,
+  SCOPE_HINTS,
+  THING_NAMES,
+  FINDING_SENTENCES,
+  formatEnd,
+  formatEndInText,
+  formatShopEnd,
+  formatSpan,
+  formatZone,
+  joinWords,
+  listNames,
+  quote,
+  startSentence,
+  nameAction,
+  describeCondition,
+  describeReach,
+  describePart,
+  describeLimits,
+  describeWeekly,
+  writeSentence,
+  describeShopNudge,
+  describeShopOffer,
+  describeShopValue,
+  explainCode,
+  explainError,
+  explainFailure,
+  explainLack,
+  explainNudge,
+  explainOutcome,
+  explainProblem,
+}
