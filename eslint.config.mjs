@@ -17,6 +17,9 @@ const TYPED = {
   rules: { '@typescript-eslint/no-floating-promises': 'error', '@typescript-eslint/no-misused-promises': 'error' },
 }
 
+/** Signs and names that are the same in every language. */
+const BARE = ['Novalex', 'Ctrl K', 'JSON', ...'·×✓✕▲↗→←–−…:,.?+%()‹›/◔']
+
 /** Rules for components alone. Modules are checked by oxlint (`.oxlintrc.json`), which reads no templates. */
 export default ts.config(
   { ignores: ['**/dist/', '**/node_modules/', '.novalex/', '**/*.{ts,mts,mjs,js}'] },
@@ -35,6 +38,8 @@ export default ts.config(
       'max-lines': ['error', 300],
       'max-depth': ['error', 3],
       'vue/require-default-prop': 'off',
+      // Texts come from the catalogue of a language.
+      'vue/no-bare-strings-in-template': ['error', { allowlist: BARE }],
       'vue/multi-word-component-names': ['error', { ignores: ['Fields'] }],
     },
   },

@@ -8,6 +8,7 @@ test('defaults listen on loopback, with the stand-in shop closed', () => {
     host: '127.0.0.1',
     port: 8471,
     databaseUrl: DATABASE_URL,
+    language: 'en',
     fixedNow: null,
     origins: [],
     isDemo: false,
@@ -21,6 +22,7 @@ test.each<[NodeJS.ProcessEnv, Partial<ReturnType<typeof readConfig>>]>([
   [{ NOVALEX_NOW: '2027-03-08T09:00:00Z' }, { fixedNow: Date.UTC(2027, 2, 8, 9) }],
   [{ NOVALEX_ORIGINS: 'https://plan.example' }, { origins: ['https://plan.example'] }],
   [{ NOVALEX_PORT: '80' }, { port: 80 }],
+  [{ NOVALEX_LANG: 'xx' }, { language: 'xx' }],
 ])('%o is read', (env, expected) => {
   expect(readConfig({ DATABASE_URL, ...env })).toMatchObject(expected)
 })
@@ -31,6 +33,7 @@ test.each<[NodeJS.ProcessEnv, string]>([
   [{ NOVALEX_PORT: '-1' }, 'NOVALEX_PORT'],
   [{ NOVALEX_NOW: 'noon' }, 'NOVALEX_NOW'],
   [{ NOVALEX_ORIGINS: 'plan.example' }, 'NOVALEX_ORIGINS'],
+  [{ NOVALEX_LANG: 'de' }, 'NOVALEX_LANG is not one of en, xx: de'],
 ])('%o is refused and named', (env, named) => {
   expect(() => readConfig({ DATABASE_URL, ...env })).toThrow(named)
 })

@@ -55,6 +55,6 @@ function takeTime(given: string): void {
   align-items: start;
   display: grid;
   gap: 8px;
-  grid-template-columns: minmax(0, 1fr) 104px;
+  grid-template-columns: minmax(0, 1fr) 112px;
 }
 </style>

@@ -1,20 +1,20 @@
-import { formatAmount, parseAmount, parsePercent } from '@novalex/core'
-import { currencySign } from '@/locale/format.ts'
+import { parseAmount, parsePercent } from '@novalex/core'
+import { currencySign, formatTypedAmount, formatTypedRate } from '@/locale/format.ts'
 
 /** The kinds of numbers that people type: how each is written, read, and what is said of one that can't be read. */
 export const NUMBER_KINDS = {
   money: {
-    format: formatAmount,
+    format: formatTypedAmount,
     parse: parseAmount,
     code: 'not-money',
     get suffix() {
       return currencySign()
     },
   },
-  percent: { format: (value: number) => String(value / 100), parse: parsePercent, code: 'not-a-percent', suffix: '%' },
+  percent: { format: formatTypedRate, parse: parsePercent, code: 'not-a-percent', suffix: '%' },
   /** A rate that may be below zero. */
   signedPercent: {
-    format: (value: number) => String(value / 100).replace('-', '−'),
+    format: formatTypedRate,
     parse: parseSigned,
     code: 'not-a-percent',
     suffix: '%',

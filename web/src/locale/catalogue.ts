@@ -13,6 +13,7 @@ const language = tag in CATALOGUES ? (tag as Language) : 'en'
 export const {
   mechanicWords,
   conditionWords,
+  controlText,
   text,
   accessText,
   filesText,

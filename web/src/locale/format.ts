@@ -18,9 +18,10 @@ interface StoreFormats {
   readonly locale: NumberLocale
 }
 
+/** A German date without its year would end with a full stop, in the middle of a sentence. */
 const DATE_PARTS: Readonly<Record<NumberLocale, Intl.DateTimeFormatOptions>> = {
   'en-GB': { day: 'numeric', month: 'short' },
-  'de-DE': { day: 'numeric', month: 'numeric' },
+  'de-DE': { day: '2-digit', month: '2-digit', year: '2-digit' },
 }
 
 const formats = shallowRef(createFormats({ currency: 'EUR', locale: 'en-GB' }))
@@ -51,6 +52,8 @@ function createFormats({ currency, locale }: StoreFormats) {
     money: new Intl.NumberFormat(locale, { style: 'currency', currency, ...decimals }),
     figure: new Intl.NumberFormat(locale, decimals),
     number: new Intl.NumberFormat(locale),
+    typedAmount: new Intl.NumberFormat(locale, { ...decimals, useGrouping: false }),
+    typedRate: new Intl.NumberFormat(locale, { maximumFractionDigits: 2, useGrouping: false }),
     percent: new Intl.NumberFormat(locale, { style: 'percent', maximumFractionDigits: 2 }),
     date: new Intl.DateTimeFormat(locale, date),
     dateAndYear: new Intl.DateTimeFormat(locale, { ...date, year: 'numeric' }),
@@ -66,6 +69,12 @@ export const formatMoney = (amount: MinorUnits) => writeAmount(amount, formats.v
 /** `1,204.00`, for columns whose heading or neighbours already show the currency. */
 export const formatFigure = (amount: MinorUnits) => writeAmount(amount, formats.value.figure)
 
+/** `1204.00`, as an amount stands in a field, without grouping. */
+export const formatTypedAmount = (amount: MinorUnits) => writeAmount(amount, formats.value.typedAmount)
+
+/** `15.5`, as a rate stands in a field that shows the percent sign. */
+export const formatTypedRate = (rate: BasisPoints) => writeRate(rate, formats.value.typedRate, 100)
+
 /** By its digits: a quotient would round beyond some 70 trillion. */
 function writeAmount(amount: MinorUnits, format: Intl.NumberFormat): string {
   const digits = formatAmount(Math.abs(amount)) as `${number}`
@@ -73,8 +82,10 @@ function writeAmount(amount: MinorUnits, format: Intl.NumberFormat): string {
 }
 
 /** `15.5%` */
-export const formatPercent = (rate: BasisPoints) =>
-  `${rate < 0 ? '−' : ''}${formats.value.percent.format(Math.abs(rate) / WHOLE)}`
+export const formatPercent = (rate: BasisPoints) => writeRate(rate, formats.value.percent, WHOLE)
+
+const writeRate = (rate: BasisPoints, format: Intl.NumberFormat, whole: number) =>
+  `${rate < 0 ? '−' : ''}${format.format(Math.abs(rate) / whole)}`
 
 /** A share, to a tenth of a percent. */
 export const formatPoints = (points: number) => formatPercent(Math.round(points / 10) * 10)
@@ -101,7 +112,7 @@ export function setPresentYear(year: string): void {
   presentYear = year
 }
 
-/** `10 Mar`, or `10.3.` in a German store; with the year where that is asked for, or another one than the present. */
+/** `10 Mar`, or `10.03.27` in German form; with the year where that is asked for, or another one than the present. */
 export function formatDay(date: string, { year = false } = {}): string {
   const needsYear = presentYear !== null && date.slice(0, 4) !== presentYear
   return (year || needsYear ? formats.value.dateAndYear : formats.value.date).format(atMidnight(date))

@@ -59,13 +59,17 @@ function readNamed(words: string, today: string): string | null {
   return unit === 'month' ? addMonths(today, many) : addDays(today, many * (unit === 'week' ? 7 : 1))
 }
 
+const NUMBERED = new RegExp(
+  String.raw`^(?:(?:${WEEKDAYS.join('|')})[a-z]* )?(\d{1,2})[./ -](\d{1,2})(?:[./ -]+(\d{4}|\d{2}))?\.?$`,
+)
+
 function readWritten(words: string, today: string): string | null {
   const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(words)
   if (iso) return toDate(Number(iso[1]), Number(iso[2]), Number(iso[3]))
   const named =
     /^(?:[a-z]+ )?(\d{1,2})(?:\.|st|nd|rd|th)? ([a-z]{3,9})\.?(?: (\d{2}|\d{4}))?$/.exec(words) ??
     swap(/^([a-z]{3,9})\.? (\d{1,2})(?:\.|st|nd|rd|th)?(?: (\d{2}|\d{4}))?$/.exec(words))
-  const numbers = /^(\d{1,2})[./ -](\d{1,2})(?:[./ -]+(\d{4}|\d{2}))?\.?$/.exec(words)
+  const numbers = NUMBERED.exec(words)
   const [, day, month, year] = named ?? numbers ?? []
   if (day === undefined || month === undefined) return null
   const number = named ? MONTHS.findIndex((one) => month.startsWith(one)) + 1 : Number(month)

@@ -3,7 +3,7 @@ import { watch } from 'vue'
 import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 import { useThemeName } from '@/composables/useThemeName.ts'
-import { text } from '@/locale/catalogue.ts'
+import { controlText, text } from '@/locale/catalogue.ts'
 import { PALETTES } from '@/styles/palette.ts'
 
 /** No transitions for overlays, so that clicks hit what is shown. */
@@ -23,6 +23,8 @@ export const vuetify = createVuetify({
     aliases: { ...aliases, checkboxOff: mdiCheckboxBlankOutline, checkboxOn: mdiCheckboxMarked },
     sets: { mdi },
   },
+  // Named English in every language, for dates and numbers follow the store's own setting.
+  locale: { locale: 'en', messages: { en: controlText } },
   defaults: {
     global: { ripple: false },
     VBtn: { variant: 'outlined', density: 'default', rounded: 'sm', elevation: 0, color: 'primary' },

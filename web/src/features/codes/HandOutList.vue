@@ -69,7 +69,9 @@ async function forget(): Promise<void> {
       <tbody>
         <tr v-for="page in pages" :key="page.id">
           <td class="name">
-            <a :href="`/shop/h/${page.slug}`">{{ page.title }}</a> <span class="quiet">/shop/h/{{ page.slug }}</span>
+            <a :href="`/shop/h/${page.slug}`">{{ page.title }}</a> <span class="quiet">{{
+              `/shop/h/${page.slug}`
+            }}</span>
           </td>
           <td class="name quiet">{{ nameOf(page.promotion) }}</td>
           <td class="number">

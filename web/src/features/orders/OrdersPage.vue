@@ -118,7 +118,7 @@ table.printed td {
 
 .search {
   margin: 12px 0;
-  max-width: 360px;
+  max-width: 460px;
 }
 
 .wrap {

@@ -70,6 +70,20 @@ test('the lines from which findings speak up: kept as a whole, and left without 
   await expect(page.getByText(/No end date for 45 days/)).toBeVisible()
 })
 
+test('numbers and dates change their form at once, everywhere', async ({ page }) => {
+  await page.goto('/store')
+  await expect(page.getByText(/€1,204.00 · 12.5% · Wed 10 Mar 2027/)).toBeVisible()
+  await page.getByRole('combobox', { name: 'Format' }).press('ArrowDown')
+  await page.getByRole('option', { name: 'German' }).click()
+  await expect(page.getByText('Number and date format saved.')).toBeVisible()
+  await expect(page.getByText(/^1.204,00\s€ · 12,5\s% · Wed 10.03.2027/)).toBeVisible()
+  await expect(page.getByRole('textbox', { name: 'parcel to AT', exact: true })).toHaveValue('4,90')
+  await page.goto('/promotions')
+  await expect(page.getByText(/\d\d\.03\.27/).first()).toBeVisible()
+  await page.goto('/shop')
+  await expect(page.getByText(/^\d+,\d\d\s€$/).first()).toBeVisible()
+})
+
 testPlanner('a planner reads the store’s settings, and is told who changes them', async ({ page }) => {
   await page.goto('/store')
   await expect(page.getByText('Only administrators can change these.')).toBeVisible()

@@ -1,3 +1,4 @@
+import { en as controlText } from 'vuetify/locale'
 import { CONDITION_WORDS } from './conditions/index.ts'
 import { MECHANIC_WORDS } from './mechanics/index.ts'
 import { describeShopValue, startSentence } from './mechanics/shared/values.ts'
@@ -30,6 +31,8 @@ import { todayText } from './today.ts'
 export const en = {
   mechanicWords: MECHANIC_WORDS,
   conditionWords: CONDITION_WORDS,
+  /** Of the component library's own controls. */
+  controlText,
   text,
   accessText,
   filesText,

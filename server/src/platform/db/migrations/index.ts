@@ -24,6 +24,7 @@ import * as importReadings from './022-import-readings.ts'
 import * as soldUntil from './023-sold-until.ts'
 import * as errorNames from './024-error-names.ts'
 import * as severities from './025-severities.ts'
+import * as locale from './026-locale.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -51,6 +52,7 @@ const ALL: Record<string, Knex.Migration> = {
   '023-sold-until': soldUntil,
   '024-error-names': errorNames,
   '025-severities': severities,
+  '026-locale': locale,
 }
 
 export const MIGRATION_NAMES: readonly string[] = Object.keys(ALL)
