@@ -248,7 +248,7 @@ test('a key is made, shown once, and revoked; a forgotten password is set anew b
   await page.getByRole('dialog').getByLabel('Name').fill('Web shop')
   await page.getByRole('dialog').getByRole('button', { name: 'Create key' }).click()
   const key = (await page.getByTestId('key').textContent())!
-  await page.getByRole('button', { name: 'Done' }).click()
+  await page.getByRole('button', { name: 'Close' }).click()
   const guest = await openAs(browser, novalex, null)
   const ask = async () =>
     (await guest.request.get('/api/shop/products', { headers: { authorization: `Bearer ${key}` } })).status()
@@ -260,7 +260,7 @@ test('a key is made, shown once, and revoked; a forgotten password is set anew b
   await expect(page.getByText('Key “Web shop” revoked.')).toBeVisible()
   expect(await ask()).toBe(401)
   await guest.goto('/sign-in')
-  await guest.getByRole('button', { name: 'Forgot password?' }).click()
+  await guest.getByRole('button', { name: 'Reset password' }).click()
   await guest.getByLabel('Email').fill('planner@fennmoor.example')
   await guest.getByRole('button', { name: 'Send link' }).click()
   await expect(guest.getByText(/a message with a link is on its way/)).toBeVisible()

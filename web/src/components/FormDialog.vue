@@ -16,7 +16,8 @@ const {
   width?: number
   incomplete?: boolean
   refusal?: string
-  cancel?: string
+  /** Null: what is done can't be left undone. */
+  cancel?: string | null
 }>()
 const isOpen = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ keep: []; opened: []; left: [] }>()
@@ -40,7 +41,7 @@ watch(isOpen, (open) => {
         <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
         <footer>
           <v-btn type="submit" variant="flat" :disabled="incomplete">{{ save }}</v-btn>
-          <v-btn @click="isOpen = false">{{ cancel }}</v-btn>
+          <v-btn v-if="cancel !== null" @click="isOpen = false">{{ cancel }}</v-btn>
         </footer>
       </form>
     </v-card>

@@ -19,6 +19,7 @@ test('the present is the server’s, to the minute, however old the last tick of
   stubServer({
     getStore: () => ({
       store,
+      locale: 'en-GB',
       latestChange: 1,
       planRevision: 1,
       catalogueRevision: 1,

@@ -33,6 +33,7 @@ export function stubPlan(...given: readonly PromotionRecord[]) {
   })
   const asked = stubServer({
     getStore: () => ({
+      locale: 'en-GB',
       store: createStore(),
       delivery: [],
       now: '2027-03-08T09:00:00Z',

@@ -6,7 +6,7 @@ import { ref } from 'vue'
 import { call } from '@/api/call.ts'
 import DayField from '@/components/DayField.vue'
 import FormDialog from '@/components/FormDialog.vue'
-import { accessText, SCOPE_HINTS } from '@/locale/catalogue.ts'
+import { accessText, SCOPE_HINTS, text } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useForm } from '@/components/useForm.ts'
 
@@ -50,7 +50,8 @@ async function keep(): Promise<void> {
   <FormDialog
     v-model="isOpen"
     :title="made ? words.madeTitle : words.makeTitle"
-    :save="made ? words.done : words.makeAct"
+    :save="made ? text.common.close : words.makeAct"
+    :cancel="made ? null : text.common.cancel"
     :refusal="refusal"
     :incomplete="!made && (name.trim() === '' || scopes.length === 0 || isSending)"
     @opened="begin"

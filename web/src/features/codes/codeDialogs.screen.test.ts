@@ -25,7 +25,13 @@ function start(component: Component, props: Readonly<Record<string, unknown>>) {
     return {}
   }
   const asked = stubServer({
-    getStore: () => ({ store: createStore(), delivery: [], now: '2027-03-08T09:00:00Z', release: null }),
+    getStore: () => ({
+      store: createStore(),
+      locale: 'en-GB',
+      delivery: [],
+      now: '2027-03-08T09:00:00Z',
+      release: null,
+    }),
     createCodeBatch: keep,
     createHandOut: keep,
     updateHandOut: keep,

@@ -33,7 +33,7 @@ test('the worst stack: found, kept as a test cart, shown at the till, mended, an
 test('what each kind says: the demo’s mistakes, one sentence each', async ({ page }) => {
   await page.goto('/findings')
   await waitUntilChecked(page)
-  const more = page.getByRole('button', { name: /^\d+ more$/ })
+  const more = page.getByRole('button', { name: /^Show \d+ more$/ })
   while (more.count() > 0) await more.click()
   for (const sentence of [
     'Test cart “Three brushes” expects €19.00 but costs €19.20.',

@@ -10,7 +10,13 @@ import SetAsideDialog from './SetAsideDialog.vue'
 test('a reason that is refused is explained in the dialog, which has no place of its own for it', async () => {
   const problem = { code: 'required' as const, path: 'why', facts: {} }
   stubServer({
-    getStore: () => ({ store: createStore(), delivery: [], now: '2027-03-08T09:00:00Z', release: null }),
+    getStore: () => ({
+      store: createStore(),
+      locale: 'en-GB',
+      delivery: [],
+      now: '2027-03-08T09:00:00Z',
+      release: null,
+    }),
     setFindingAside: () => {
       throw new ApiError('invalid-input', { code: 'invalid-input', requestId: 'r1', problems: [problem] })
     },

@@ -18,7 +18,7 @@ const subject = (kind: FindingAnswer['subjects'][number]['kind'], id: string) =>
 const finding = (id: string, about: readonly string[], isAside = false) => ({
   id,
   kind: 'deepest-stack',
-  severity: 'warn',
+  severity: 'warning',
   subjects: about.map((promotion) => subject('promotion', promotion)),
   facts: {},
   proof: { revision: 1, carts: [], moments: [], stretch: null },
@@ -27,7 +27,13 @@ const finding = (id: string, about: readonly string[], isAside = false) => ({
 
 async function start(answer: object) {
   stubServer({
-    getStore: () => ({ store: createStore(), delivery: [], now: '2027-03-08T09:00:00Z', release: null }),
+    getStore: () => ({
+      store: createStore(),
+      locale: 'en-GB',
+      delivery: [],
+      now: '2027-03-08T09:00:00Z',
+      release: null,
+    }),
     listFindings: () => ({ findings: [], names: {}, revision: 1, ...answer }),
   })
   const about = ref<string | null>(null)

@@ -32,6 +32,6 @@ test('a link shows the orders of one promotion, and goes back to all', async ({ 
   await page.goto('/orders?promotion=demo-1')
   await expect(page.getByText('Orders with “Spring paper: 15% off”.')).toBeVisible()
   await expect(page.locator('tbody tr').first()).toContainText('Spring paper: 15% off')
-  await page.getByRole('button', { name: 'All orders' }).click()
+  await page.getByRole('button', { name: 'Show all orders' }).click()
   await expect(page.getByText(/^Orders with/)).toBeHidden()
 })

@@ -178,7 +178,7 @@ test('ten bad rows of a hundred: the good ones taken, the others mended and brou
 
 test('price rules: more days and a higher margin are kept, felt on the product, and undone', async ({ page }) => {
   await page.goto('/products')
-  await page.getByRole('button', { name: 'Price rules…' }).click()
+  await page.getByRole('button', { name: 'Edit price rules…' }).click()
   const dialog = page.getByRole('dialog', { name: 'Price rules' })
   await dialog.getByLabel('Days before a reduction that count').fill('none')
   await expect(dialog.getByText(/“none”/)).toBeVisible()

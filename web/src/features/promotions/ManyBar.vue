@@ -58,7 +58,7 @@ function setGroup(group: string): void {
     </form>
     <v-menu close-on-content-click>
       <template #activator="{ props }">
-        <v-btn v-bind="props" size="small" :disabled="isRunning">{{ words.campaign }} …</v-btn>
+        <v-btn v-bind="props" size="small" :disabled="isRunning">{{ words.campaign }}…</v-btn>
       </template>
       <ActionList
         :actions="[
@@ -69,7 +69,7 @@ function setGroup(group: string): void {
     </v-menu>
     <v-menu close-on-content-click>
       <template #activator="{ props }">
-        <v-btn v-bind="props" size="small" :disabled="isRunning">{{ words.group }} …</v-btn>
+        <v-btn v-bind="props" size="small" :disabled="isRunning">{{ words.group }}…</v-btn>
       </template>
       <ActionList :actions="groups.map((group) => ({ title: group, run: () => setGroup(group) }))" />
     </v-menu>

@@ -9,7 +9,7 @@ test('a reason proposes a mechanic and a first draft', async ({ page }) => {
   await page.goto('/promotions')
   await page.getByRole('button', { name: 'New promotion' }).click()
   await page.getByRole('button', { name: /^Win back/ }).click()
-  await page.getByRole('button', { name: /^All products/ }).click()
+  await page.getByRole('button', { name: /^Select all products/ }).click()
   await expect(page.getByTestId('sentence')).toContainText(
     /€5.00 off orders of €40.00 or more, .*for shoppers with 1 or more past orders with code BACK-[A-Z2-9]{6}/,
   )

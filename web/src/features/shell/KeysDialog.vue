@@ -28,7 +28,7 @@ watch(
           <dd>{{ what }}</dd>
         </template>
       </dl>
-      <v-btn @click="isOpen = false">{{ text.keys.close }}</v-btn>
+      <v-btn @click="isOpen = false">{{ text.common.close }}</v-btn>
     </v-card>
   </v-dialog>
 </template>

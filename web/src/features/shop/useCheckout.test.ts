@@ -18,7 +18,14 @@ beforeEach(() => {
   stubStorage()
   refusal = null
   asked = stubServer({
-    getShop: () => ({ shopper: null, currency: 'EUR', delivery: [], categories: [], now: '2027-03-08T09:00:00Z' }),
+    getShop: () => ({
+      shopper: null,
+      currency: 'EUR',
+      locale: 'en-GB',
+      delivery: [],
+      categories: [],
+      now: '2027-03-08T09:00:00Z',
+    }),
     placeOrder: () => {
       if (refusal) throw refusal
       return { order: { number: '270308-ABC' } }

@@ -22,6 +22,7 @@ async function start() {
   const refusals: ApiError[] = []
   const asked = stubServer({
     getStore: () => ({
+      locale: 'en-GB',
       ...present,
       store: { timeZone: 'Europe/Vienna', currency: 'EUR' },
       now: '2027-03-08T09:00:00Z',

@@ -24,7 +24,13 @@ const off = (percent: number): Promotion => ({
 async function start() {
   stubWorker()
   stubServer({
-    getStore: () => ({ store: createStore(), delivery: [], now: '2027-03-08T09:00:00Z', release: null }),
+    getStore: () => ({
+      store: createStore(),
+      locale: 'en-GB',
+      delivery: [],
+      now: '2027-03-08T09:00:00Z',
+      release: null,
+    }),
     getMoments: () => ({ moments: [] }),
     getPlan: () => ({ store: createStore(), categories: CATEGORIES, sets: [], promotions: [saved], gifts: [] }),
     listCounts: () => [],

@@ -27,6 +27,7 @@ const DELIVERY = [
 async function start() {
   stubServer({
     getStore: () => ({
+      locale: 'en-GB',
       store: { timeZone: 'Europe/Vienna', currency: 'EUR' },
       delivery: DELIVERY,
       now: '2027-03-08T09:00:00Z',

@@ -117,7 +117,7 @@ export const accessText = {
   signIn: {
     title: 'Sign in',
     act: 'Sign in',
-    forgot: 'Forgot password?',
+    forgot: 'Reset password',
     demoTitle: 'Demo',
     demoHint: 'One click signs you in as one of four people.',
     demoAct: (name: string) => `Sign in as ${name}`,
@@ -192,7 +192,6 @@ export const accessText = {
     madeHint: 'Copy the key now. It won’t be shown again.',
     copy: 'Copy',
     copied: 'Copied',
-    done: 'Done',
     none: 'No API keys yet.',
     columns: { name: 'Name', scopes: 'Access', used: 'Last used', ends: 'Expires', made: 'Created' },
     never: 'never',

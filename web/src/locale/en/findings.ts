@@ -160,7 +160,7 @@ export const findingText = {
   keep: 'Save as test cart',
   kept: 'Test cart saved.',
   goTo: (at: string) => `Go to ${at}`,
-  priceChart: 'Price history',
+  priceChart: 'Open price history',
   setAside: 'Dismiss…',
   setAsideTitle: 'Dismiss finding',
   why: 'Reason',
@@ -173,7 +173,7 @@ export const findingText = {
   hide: 'Hide',
   only: (subject: string) => `Filtered by “${subject}”.`,
   all: 'Show all',
-  more: (count: number) => `${count} more`,
+  more: (count: number) => `Show ${count} more`,
   number: (open: number) => plural(open, 'open finding'),
   review: {
     title: 'New findings in this release',

@@ -235,7 +235,7 @@ export const offerText = {
     byProduct: 'Choose products. Each starts at its current regular price.',
     many: 'For many products at once, use Change prices.',
     products: 'These products',
-    all: (count: number) => `All products (${count})`,
+    all: (count: number) => `Select all products (${count})`,
     back: 'Back',
     go: 'Create',
   },

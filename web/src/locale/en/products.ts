@@ -109,7 +109,7 @@ export const productText = {
     short: (short: string) => `it is ${short} too high, so the discount would be reduced.`,
   },
   rules: {
-    open: 'Price rules…',
+    open: 'Edit price rules…',
     title: 'Price rules',
     save: 'Save',
     kept: 'Price rules saved. They go live with the next release.',

@@ -60,7 +60,7 @@ export const sellingText = {
     past: 'past order',
     cancelled: 'cancelled',
     only: (name: string) => `Orders with “${name}”.`,
-    all: 'All orders',
+    all: 'Show all orders',
     states: { placed: 'placed', cancelled: 'cancelled', past: 'from a file' } satisfies Record<
       OrderSummary['state'],
       string

@@ -35,7 +35,7 @@ export const tillText = {
   taxIncluded: 'incl. tax',
   taxOnTop: 'plus tax',
   before: 'before this edit',
-  compare: 'Before and after',
+  compare: 'Compare before and after',
   asOpened: 'as opened',
   asNow: 'with your edits',
   sameBoth: 'Your edits don’t affect this cart.',
