@@ -31,7 +31,7 @@ export const ACCESS_ENDPOINTS = {
     },
     201,
   ),
-  lookAtLink: answering(access.LinkAnswer, {
+  getLink: answering(access.LinkAnswer, {
     role: 'anyone',
     summary: 'Get the purpose of an invitation or reset link',
     body: access.LinkRequest,
@@ -43,7 +43,7 @@ export const ACCESS_ENDPOINTS = {
     body: access.LinkUse,
     errors: ['link-lapsed'],
   }),
-  askForReset: silent({
+  requestPasswordReset: silent({
     role: 'anyone',
     summary: 'Send a password reset link if the address has an account; the response is the same if not',
     body: access.ResetRequest,
@@ -71,7 +71,7 @@ export const ACCESS_ENDPOINTS = {
     },
     201,
   ),
-  inviteAgain: silent({
+  resendInvitation: silent({
     role: 'administrator',
     summary: 'Resend an invitation and invalidate the previous link',
     params,

@@ -29,25 +29,51 @@ export const SEEN = `^(?:(?=${PLAIN})\\s)*(?!\\s)${PLAIN}+$`
 /** One or more lines with something to be seen in them. */
 export const SEEN_TEXT = `^\\s*(?!\\s)${LINES}+$`
 
-export const Id = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id, pattern: ID_PATTERN })
+export const Id = Type.String({
+  minLength: 1,
+  maxLength: TEXT_LIMITS.id,
+  pattern: ID_PATTERN,
+  description: 'Identifier: one line without spaces at its ends',
+})
 /** Tag: an id without `|`, the list separator in files. */
 export const Tag = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.id, pattern: TAG_PATTERN })
 /** Name to address a shopper by, as they entered it. */
 export const ShopperName = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: SEEN })
 export const Name = Type.String({ minLength: 1, maxLength: TEXT_LIMITS.name, pattern: SEEN })
 // Unsafe, here and below: a schema says neither units nor the form of a text in its type.
-export const Money = Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 0, maximum: MAX_MONEY }))
+export const Money = Type.Unsafe<MinorUnits>(
+  Type.Integer({ minimum: 0, maximum: MAX_MONEY, description: 'Hundredths of the store’s currency: 1250 is 12.50' }),
+)
 /** A price floor: unit cost with margin and tax may pass what a price may be. */
-export const Floor = Type.Unsafe<MinorUnits>(Type.Integer({ minimum: 0, maximum: Number.MAX_SAFE_INTEGER }))
+export const Floor = Type.Unsafe<MinorUnits>(
+  Type.Integer({
+    minimum: 0,
+    maximum: Number.MAX_SAFE_INTEGER,
+    description: 'Hundredths of the store’s currency, without an upper limit',
+  }),
+)
 export const Whole = Type.Integer({ minimum: 0, maximum: Number.MAX_SAFE_INTEGER })
-export const Rate = Type.Unsafe<BasisPoints>(Type.Integer({ minimum: 0, maximum: 1_000_000 }))
+export const Rate = Type.Unsafe<BasisPoints>(
+  Type.Integer({ minimum: 0, maximum: 1_000_000, description: 'Basis points: 1550 is 15.5 %' }),
+)
 /** An instant, `2027-03-08T09:00:00.000Z`. */
-export const InstantText = Type.String({ format: 'date-time' })
+export const InstantText = Type.String({
+  format: 'date-time',
+  description: 'Instant (RFC 3339): 2027-03-08T09:00:00.000Z',
+})
 
 export const LocalDateTimeText = Type.Unsafe<LocalDateTime>(
-  Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}$' }),
+  Type.String({
+    pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}$',
+    description: 'Date and time on the store’s clock, in its time zone: 2027-03-08T09:00',
+  }),
 )
-export const LocalTimeText = Type.Unsafe<LocalTime>(Type.String({ pattern: '^([01]\\d|2[0-3]):[0-5]\\d$' }))
+export const LocalTimeText = Type.Unsafe<LocalTime>(
+  Type.String({
+    pattern: '^([01]\\d|2[0-3]):[0-5]\\d$',
+    description: 'Time of day on the store’s clock: 09:30. As the end of a window, 00:00 is the end of the day',
+  }),
+)
 export const Count = Type.Integer({ minimum: 0, maximum: 1_000_000_000 })
 export const Ids = Type.Array(Id, { minItems: 1, maxItems: TEXT_LIMITS.listed, uniqueItems: true })
 export const Nullable = <T extends TSchema>(schema: T) => Type.Union([schema, Type.Null()])
@@ -76,7 +102,11 @@ export const ReachSchema = Type.Object(
 )
 
 /** Counts up with every change of what it belongs to; at most what the database's columns hold. */
-export const Version = Type.Integer({ minimum: 1, maximum: 4_294_967_295 })
+export const Version = Type.Integer({
+  minimum: 1,
+  maximum: 4_294_967_295,
+  description: 'Counts up with every change; an update names the version it was made from',
+})
 
 // Unsafe: facts are those of the code beside them, which a schema of all codes does not say.
 export const ProblemSchema = Type.Unsafe<Problem>(

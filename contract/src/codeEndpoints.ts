@@ -54,7 +54,7 @@ export const CODE_ENDPOINTS = {
     params: code.CodeParams,
     errors: NOT_FOUND,
   }),
-  markCode: answering(code.CodeFate, {
+  markCodeIssued: answering(code.CodeFate, {
     role: 'releaser',
     scope: 'codes',
     summary: 'Mark a code as issued in store',
@@ -63,20 +63,20 @@ export const CODE_ENDPOINTS = {
     errors: NOT_FOUND,
   }),
 
-  listHandOuts: answering(code.HandOuts, { role: 'reader', summary: 'List code request pages' }),
-  createHandOut: answering(
+  listCodePages: answering(code.HandOuts, { role: 'reader', summary: 'List code request pages' }),
+  createCodePage: answering(
     code.HandOut,
     { role: 'releaser', summary: 'Create a code request page', body: code.HandOutDraft, errors: CODE_ERRORS },
     201,
   ),
-  updateHandOut: answering(code.HandOut, {
+  updateCodePage: answering(code.HandOut, {
     role: 'releaser',
     summary: 'Update a code request page; requires the version it is based on',
     params,
     body: code.HandOutUpdate,
     errors: [...STALE, 'not-by-batch'],
   }),
-  deleteHandOut: silent({
+  deleteCodePage: silent({
     role: 'releaser',
     summary: 'Delete a code request page',
     params,
@@ -84,25 +84,25 @@ export const CODE_ENDPOINTS = {
     errors: STALE,
   }),
   getContacts: sending({ role: 'releaser', summary: 'Download opted-in contacts as CSV' }),
-  forgetContact: silent({
+  eraseContact: silent({
     role: 'releaser',
     summary: 'Erase personal data: removes a person’s address and name everywhere; counts stay',
     body: code.ForgetRequest,
   }),
 
-  getShopHandOut: answering(code.ShopHandOut, {
+  getShopCodePage: answering(code.ShopHandOut, {
     role: 'anyone',
     summary: 'Get a code request page of the shop',
     params: code.SlugParams,
     errors: NOT_FOUND,
   }),
-  askForCode: answering(code.HandOutAnswer, {
+  requestCode: answering(code.HandOutAnswer, {
     role: 'anyone',
     summary:
       'Email a code to an address, one per promotion; repeat requests resend the same code, up to three times a day',
     params: code.SlugParams,
     body: code.HandOutRequest,
-    errors: ['not-found', 'no-codes-left', 'hand-out-closed'],
+    errors: ['not-found', 'no-codes-left', 'code-page-closed'],
   }),
   confirmConsent: silent({
     role: 'anyone',
@@ -110,7 +110,7 @@ export const CODE_ENDPOINTS = {
     body: code.ConsentRequest,
     errors: ['link-lapsed'],
   }),
-  listShopCoupons: answering(code.ShopCoupons, {
+  listShopDiscountCodes: answering(code.ShopCoupons, {
     role: 'anyone',
     standIn: 'look',
     scope: 'quote',

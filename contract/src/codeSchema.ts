@@ -50,11 +50,11 @@ export const CodeBatch = Type.Object(
     state: choice('making', 'ready', 'void'),
     /** Why its codes can’t be written at present, as an error’s code; it is tried again every minute. */
     trouble: Nullable(choice(...keysOf(ERROR_STATUS))),
-    open: Whole,
-    used: Whole,
+    unused: Whole,
+    redeemed: Whole,
     void: Whole,
-    /** Handed to somebody, whatever became of them since. */
-    handed: Whole,
+    /** Issued to someone, whatever became of them since. */
+    issued: Whole,
     createdAt: InstantText,
     createdBy: Type.String(),
   },
@@ -71,13 +71,13 @@ export const CodeFate = Type.Object(
     /** As it is printed. */
     code: Type.String(),
     /** `unknown`: there is none; `mistyped`: it looks like one of a batch, but can’t be. */
-    state: choice('open', 'used', 'void', 'unknown', 'mistyped', 'shared'),
+    state: choice('unused', 'redeemed', 'void', 'unknown', 'mistyped', 'shared'),
     promotions: Type.Array(Type.Object({ id: Id, name: Type.String() }, strict)),
     batch: Nullable(Type.Object({ id: Id, name: Type.String() }, strict)),
     orders: Type.Array(Type.Object({ id: Id, number: Id, placedAt: InstantText, isCancelled: Type.Boolean() }, strict)),
-    handed: Nullable(
+    issued: Nullable(
       Type.Object(
-        { kind: choice('hand-out', 'message', 'store'), recipient: Type.String(), at: InstantText, by: Type.String() },
+        { kind: choice('code-page', 'message', 'store'), recipient: Type.String(), at: InstantText, by: Type.String() },
         strict,
       ),
     ),
@@ -107,7 +107,7 @@ export type HandOutDraft = Static<typeof HandOutDraft>
 export const HandOutUpdate = Type.Object({ ...handOutFields, version: Version }, strict)
 export type HandOutUpdate = Static<typeof HandOutUpdate>
 export const HandOut = Type.Object(
-  { id: Id, ...handOutFields, version: Version, given: Whole, /** Codes that may still be given. */ left: Whole },
+  { id: Id, ...handOutFields, version: Version, issued: Whole, /** Codes that may still be issued. */ left: Whole },
   strict,
 )
 export type HandOut = Static<typeof HandOut>
@@ -120,7 +120,7 @@ export const ShopHandOut = Type.Object(
     title: Type.String(),
     text: Type.String(),
     wording: Type.String(),
-    state: choice('open', 'waiting', 'over', 'gone'),
+    state: choice('open', 'scheduled', 'ended', 'gone'),
   },
   strict,
 )

@@ -7,7 +7,7 @@ const figures = {
   uses: Sum,
   /** Units that count against its limit, with what was sold elsewhere. */
   units: Sum,
-  given: Sum,
+  discount: Sum,
   /** As surcharges. */
   added: Sum,
 }

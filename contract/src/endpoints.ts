@@ -41,7 +41,7 @@ export const ENDPOINTS = {
     body: PriceRulesRequest,
     errors: ['stale-version'],
   }),
-  saveAlarm: silent({
+  saveFindingThresholds: silent({
     role: 'administrator',
     summary: 'Update the finding thresholds; requires the store version they are based on',
     body: AlarmRequest,
@@ -59,7 +59,7 @@ export const ENDPOINTS = {
     body: LocaleRequest,
     errors: ['stale-version'],
   }),
-  saveSecondPerson: silent({
+  saveApprovalRule: silent({
     role: 'administrator',
     summary: 'Set whether releases require approval by a second person; requires the store version',
     body: SecondPersonRequest,
@@ -150,7 +150,7 @@ export const ENDPOINTS = {
     isBodyLong: true,
     errors: NOT_FOUND,
   }),
-  previewTakeOff: answering(TakeOffAnswer, {
+  previewSalePriceRemoval: answering(TakeOffAnswer, {
     isHeavy: true,
     role: 'planner',
     summary:
@@ -159,7 +159,7 @@ export const ENDPOINTS = {
     isBodyLong: true,
     errors: NOT_FOUND,
   }),
-  takeOff: answering(api.PromotionsAnswer, {
+  removeSalePrices: answering(api.PromotionsAnswer, {
     isHeavy: true,
     role: 'planner',
     summary: 'Remove sale prices of products in one step; returns the promotions as they were',

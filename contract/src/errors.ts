@@ -37,7 +37,7 @@ export const ERROR_STATUS = {
   'not-by-batch': 409,
   'batch-not-ready': 409,
   'no-codes-left': 409,
-  'hand-out-closed': 409,
+  'code-page-closed': 409,
   'approval-required': 409,
   'own-request': 409,
   'already-decided': 409,

@@ -11,14 +11,14 @@ export const FINDING_ENDPOINTS = {
     query: FindingsQuery,
     errors: NOT_FOUND,
   }),
-  setFindingAside: silent({
+  dismissFinding: silent({
     role: 'planner',
     summary: 'Dismiss a finding with a reason; it reopens if its subject is edited or the problem gets worse',
     params,
     body: SetAsideRequest,
     errors: NOT_FOUND,
   }),
-  takeFindingUp: silent({
+  reopenFinding: silent({
     role: 'planner',
     summary: 'Reopen a dismissed finding',
     params,

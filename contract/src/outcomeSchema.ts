@@ -13,7 +13,11 @@ import { AnyValue } from './mechanics/shared.ts'
 import { TestSchema } from './conditionSchema.ts'
 
 /** Sums over many units may be more than one price may. */
-export const Sum = Type.Integer({ minimum: -Number.MAX_SAFE_INTEGER, maximum: Number.MAX_SAFE_INTEGER })
+export const Sum = Type.Integer({
+  minimum: -Number.MAX_SAFE_INTEGER,
+  maximum: Number.MAX_SAFE_INTEGER,
+  description: 'A sum: of money in hundredths of the store’s currency, or a count',
+})
 
 /** Reward of a promotion: a value, or free units. */
 const RewardSchema = typed<Reward>()(

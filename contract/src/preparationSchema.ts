@@ -14,7 +14,7 @@ export const Preparation = Type.Object(
     /** The older release that it takes up again. */
     again: Nullable(Version),
     /** Overtaken: another one was prepared after it. */
-    state: choice('waiting', 'released', 'sent-back', 'withdrawn', 'overtaken'),
+    state: choice('pending', 'released', 'returned', 'withdrawn', 'superseded'),
     settledAt: Nullable(InstantText),
     settledBy: Nullable(Type.String()),
     /** Why it was sent back. */

@@ -24,7 +24,7 @@ export const RELEASE_ENDPOINTS = {
     query: ReviewQuery,
     errors: NOT_FOUND,
   }),
-  release: answering(
+  publishRelease: answering(
     ReleaseSummary,
     {
       role: 'releaser',
@@ -42,11 +42,11 @@ export const RELEASE_ENDPOINTS = {
     },
     201,
   ),
-  listPreparations: answering(PreparationsAnswer, {
+  listReleaseRequests: answering(PreparationsAnswer, {
     role: 'reader',
     summary: 'List the latest release requests, newest first',
   }),
-  prepareRelease: answering(
+  requestRelease: answering(
     Preparation,
     {
       role: 'planner',
@@ -56,7 +56,7 @@ export const RELEASE_ENDPOINTS = {
     },
     201,
   ),
-  approveRelease: answering(
+  approveReleaseRequest: answering(
     ReleaseSummary,
     {
       role: 'releaser',
@@ -75,14 +75,14 @@ export const RELEASE_ENDPOINTS = {
     },
     201,
   ),
-  sendReleaseBack: silent({
+  returnReleaseRequest: silent({
     role: 'releaser',
     summary: 'Return a release request with the changes needed',
     params,
     body: SendBackRequest,
     errors: ['not-found', 'already-decided'],
   }),
-  withdrawRelease: silent({
+  withdrawReleaseRequest: silent({
     role: 'planner',
     summary: 'Withdraw a release request',
     params,

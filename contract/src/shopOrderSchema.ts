@@ -101,7 +101,7 @@ export const OrderDetail = Type.Object(
     /** Effect and usage of each promotion. */
     uses: Type.Array(
       Type.Object(
-        { promotion: Id, name: Type.String(), code: Nullable(Type.String()), units: Whole, given: Sum, added: Sum },
+        { promotion: Id, name: Type.String(), code: Nullable(Type.String()), units: Whole, discount: Sum, added: Sum },
         strict,
       ),
     ),

@@ -54,7 +54,7 @@ export const TestCartRun = Type.Object(
     live: Nullable(ReceiptSchema),
     problems: Type.Array(ProblemSchema),
     /** `broken`: not what is expected; `moved`: nothing is expected, and the release prices it otherwise. */
-    state: choice('holds', 'broken', 'moved', 'same', 'unpriced'),
+    state: choice('passes', 'fails', 'changes', 'unchanged', 'unpriced'),
   },
   strict,
 )

@@ -112,7 +112,7 @@ async function seedPlan(transaction: Database, now: Instant): Promise<void> {
   for (const record of records.filter(({ promotion }) => UNRELEASED.has(promotion.name)))
     await insertPromotion(transaction, record)
   const detail = { note: release.note, again: null }
-  await recordActivity(transaction, { at: now - DAY_MS, by: BY, action: 'release', subject: 'release 1', detail })
+  await recordActivity(transaction, { at: now - DAY_MS, by: BY, action: 'publish-release', subject: 'release 1', detail })
 }
 
 /** Orders since the release. */

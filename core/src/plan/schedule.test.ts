@@ -65,11 +65,11 @@ describe('computeStatus', () => {
   const schedule: Schedule = { start: '2027-03-01T00:00', end: '2027-04-01T00:00' }
   test.each([
     ['draft', 'draft', '2027-03-10T00:00', 'draft'],
-    ['ready before its start', 'ready', '2027-02-10T00:00', 'waiting'],
+    ['ready before its start', 'ready', '2027-02-10T00:00', 'scheduled'],
     ['ready inside', 'ready', '2027-03-10T00:00', 'running'],
-    ['ready after its end', 'ready', '2027-04-01T00:00', 'over'],
+    ['ready after its end', 'ready', '2027-04-01T00:00', 'ended'],
     ['paused inside', 'paused', '2027-03-10T00:00', 'paused'],
-    ['paused after its end', 'paused', '2027-05-01T00:00', 'over'],
+    ['paused after its end', 'paused', '2027-05-01T00:00', 'ended'],
     ['stopped', 'stopped', '2027-03-10T00:00', 'stopped'],
   ] as const)('%s', (_label, state, local, expected) => {
     expect(computeStatus(createPromotion('p1', { state, schedule }), ZONE, at(local))).toBe(expected)

@@ -13,7 +13,7 @@ export interface CompiledSchedule {
 type ScheduleStatus = 'live' | 'not-started' | 'ended' | 'outside-hours'
 
 /** Status of a promotion at a moment. Never stored. */
-export type PromotionStatus = 'draft' | 'waiting' | 'running' | 'paused' | 'stopped' | 'over'
+export type PromotionStatus = 'draft' | 'scheduled' | 'running' | 'paused' | 'stopped' | 'ended'
 
 export function compileSchedule(schedule: Schedule, zone: string): CompiledSchedule {
   return {
@@ -83,9 +83,9 @@ export const ANY_WINDOW_MS = 8 * DAY_MS
 export function computeStatus(promotion: Promotion, zone: string, now: Instant): PromotionStatus {
   if (promotion.state === 'draft' || promotion.state === 'stopped') return promotion.state
   const status = computeScheduleStatus(compileSchedule(promotion.schedule, zone), now)
-  if (status === 'ended') return 'over'
+  if (status === 'ended') return 'ended'
   if (promotion.state === 'paused') return 'paused'
-  return status === 'not-started' ? 'waiting' : 'running'
+  return status === 'not-started' ? 'scheduled' : 'running'
 }
 
 /**

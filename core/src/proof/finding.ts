@@ -47,9 +47,9 @@ export interface FindingFacts {
   }
   'below-floor': Counted & { readonly price: MinorUnits; readonly floor: MinorUnits }
   'regular-price-jump': Counted & { readonly regular: MinorUnits; readonly price: MinorUnits }
-  'in-the-way': { readonly hasCode: boolean; readonly without: MinorUnits; readonly with: MinorUnits }
+  'blocked-by-promotion': { readonly hasCode: boolean; readonly without: MinorUnits; readonly with: MinorUnits }
   'never-applies': { readonly reason: SkipReason; readonly isAlone: boolean; readonly by: string | null }
-  cliff: {
+  'price-jump': {
     readonly sku: string
     readonly units: number
     readonly before: MinorUnits
@@ -59,7 +59,7 @@ export interface FindingFacts {
   'no-end': { readonly since: Instant | null; readonly days: number | null }
   'too-long': { readonly days: number; readonly longest: number }
   'ends-early': { readonly end: Instant; readonly text: string }
-  'strike-not-allowed': Counted & {
+  'was-price-not-allowed': Counted & {
     readonly regular: MinorUnits
     readonly prior: MinorUnits
     readonly price: MinorUnits
@@ -76,21 +76,21 @@ export interface FindingFacts {
   'too-small': Counted & { readonly reduction: BasisPoints; readonly least: BasisPoints }
   'stock-short': Counted & { readonly stock: number; readonly sold: number; readonly runsOut: Instant }
   'bundle-dearer': { readonly price: MinorUnits; readonly items: MinorUnits; readonly sku: string }
-  'exactly-misses': { readonly count: number }
+  'exact-quantity': { readonly count: number }
   'reach-differs': { readonly both: number; readonly onlyFirst: number; readonly onlySecond: number }
-  'reward-worthless': { readonly sku: string }
-  'rung-unreachable': { readonly rung: number; readonly onOffer: number }
-  'tier-useless': { readonly tier: number; readonly before: MinorUnits; readonly after: MinorUnits }
+  'reward-saves-nothing': { readonly sku: string }
+  'step-unreachable': { readonly rung: number; readonly onOffer: number }
+  'tier-saves-nothing': { readonly tier: number; readonly before: MinorUnits; readonly after: MinorUnits }
   'code-guessable': { readonly code: string }
-  'code-twice': { readonly code: string; readonly at: Instant }
+  'code-duplicated': { readonly code: string; readonly at: Instant }
   'code-public': { readonly code: string }
   'codes-run-out': { readonly open: number; readonly made: number }
-  'budget-short': { readonly budget: MinorUnits; readonly given: MinorUnits; readonly day: Instant }
+  'budget-short': { readonly budget: MinorUnits; readonly discount: MinorUnits; readonly day: Instant }
   /** `starts`: the first of them that is still to come; null where all run. `isMissing`: the shop has none of them. */
   'not-released': { readonly starts: Instant | null; readonly isMissing: boolean }
   'date-open': { readonly estimate: string; readonly promotions: number }
   'outside-occasion': { readonly end: Instant | null; readonly occasionEnd: Instant }
-  'guest-promise': { readonly test: ShopperTestKind | null }
+  'guests-excluded': { readonly test: ShopperTestKind | null }
   'test-cart-broken': { readonly name: string; readonly expected: MinorUnits; readonly total: MinorUnits }
 }
 
@@ -102,8 +102,8 @@ const KINDS: Readonly<Record<FindingKind, true>> = {
   'below-floor': true,
   'regular-price-jump': true,
   'not-released': true,
-  'strike-not-allowed': true,
-  'in-the-way': true,
+  'was-price-not-allowed': true,
+  'blocked-by-promotion': true,
   'never-applies': true,
   'ends-early': true,
   'no-end': true,
@@ -115,16 +115,16 @@ const KINDS: Readonly<Record<FindingKind, true>> = {
   'budget-short': true,
   'codes-run-out': true,
   'bundle-dearer': true,
-  'exactly-misses': true,
+  'exact-quantity': true,
   'reach-differs': true,
-  'reward-worthless': true,
-  'rung-unreachable': true,
-  'tier-useless': true,
-  'guest-promise': true,
+  'reward-saves-nothing': true,
+  'step-unreachable': true,
+  'tier-saves-nothing': true,
+  'guests-excluded': true,
   'code-guessable': true,
-  'code-twice': true,
+  'code-duplicated': true,
   'code-public': true,
-  cliff: true,
+  'price-jump': true,
   'too-small': true,
 }
 

@@ -26,7 +26,7 @@ const ladder = { by: 'unitsSold' as const, rungs: [0, 22].map((at) => ({ at, val
 const QUIET: readonly (readonly [what: string, kind: FindingKind, input: ProofInput])[] = [
   [
     'two sales apart, each of which wins somewhere',
-    'in-the-way',
+    'blocked-by-promotion',
     createProofInput(
       [A, dear],
       [
@@ -37,7 +37,7 @@ const QUIET: readonly (readonly [what: string, kind: FindingKind, input: ProofIn
   ],
   [
     'two that lie apart in time',
-    'in-the-way',
+    'blocked-by-promotion',
     createProofInput(
       [A],
       [
@@ -78,8 +78,8 @@ const QUIET: readonly (readonly [what: string, kind: FindingKind, input: ProofIn
     'never-applies',
     createProofInput([A], [offer('1', percentOff(1000), { limits: { uses: 5 } })], { facts: { 1: { uses: 5 } } }),
   ],
-  ['ordinary breaks', 'cliff', createProofInput([A], [offer('1', breaks([10, 1500], [20, 3000]))])],
-  ['free delivery', 'cliff', createProofInput([A], [offer('1', delivery(0))])],
+  ['ordinary breaks', 'price-jump', createProofInput([A], [offer('1', breaks([10, 1500], [20, 3000]))])],
+  ['free delivery', 'price-jump', createProofInput([A], [offer('1', delivery(0))])],
   ['dates that are open', 'no-end', createProofInput([A], [promo('1', { schedule: { open: true } })])],
   [
     'as long as the store allows',
@@ -93,7 +93,7 @@ const QUIET: readonly (readonly [what: string, kind: FindingKind, input: ProofIn
   ],
   [
     'a price that never moved',
-    'strike-not-allowed',
+    'was-price-not-allowed',
     createProofInput([A], [promo('1', { mechanic: markdown(4000) })], {
       past: new Map([['A', [createPast(1000, 90)]]]),
     }),
@@ -114,12 +114,12 @@ const QUIET: readonly (readonly [what: string, kind: FindingKind, input: ProofIn
   ['no sale in thirty days', 'stock-short', createProofInput([A], [promo('1')], { stock: new Map([['A', 1]]) })],
   [
     'a rung that a refill brings within reach',
-    'rung-unreachable',
+    'step-unreachable',
     createProofInput([A], [promo('1', { ladder, limits: { units: 20, refills: [{ at: { unitsLeft: 1 }, add: 5 }] } })]),
   ],
   [
     'one code after the other',
-    'code-twice',
+    'code-duplicated',
     createProofInput(
       [A],
       [
@@ -172,7 +172,7 @@ const QUIET: readonly (readonly [what: string, kind: FindingKind, input: ProofIn
   ],
   [
     'a text for everybody',
-    'guest-promise',
+    'guests-excluded',
     createProofInput([A], [offer('1', percentOff(1000), { display: { title: '10 % off' } })]),
   ],
 ]
@@ -211,10 +211,10 @@ describe('how grave it is', () => {
   })
 
   test('a strike that the past forbids holds a release back where a text promises more than is left', () => {
-    expect(find('strike-not-allowed', struck('Now cheaper'))).toMatchObject([
+    expect(find('was-price-not-allowed', struck('Now cheaper'))).toMatchObject([
       { severity: 'warning', facts: { prior: 700, price: 600 } },
     ])
-    expect(find('strike-not-allowed', struck('40 % off'))).toMatchObject([
+    expect(find('was-price-not-allowed', struck('40 % off'))).toMatchObject([
       { severity: 'blocker', facts: { isPromised: true } },
     ])
   })
@@ -222,7 +222,7 @@ describe('how grave it is', () => {
   test('exactly three, and a fourth makes it dearer by more than itself', () => {
     const exactly = offer('1', percentOff(3000), { when: { test: 'quantity', reach: {}, op: '=', count: 3 } })
     const input = createProofInput([A], [exactly])
-    expect(find('cliff', input)).toMatchObject([
+    expect(find('price-jump', input)).toMatchObject([
       { severity: 'info', facts: { units: 3, before: 2100, after: 4000, isDearer: true } },
     ])
   })

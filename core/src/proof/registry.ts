@@ -3,11 +3,11 @@ import type { FindingKind } from './finding.ts'
 import { findBelowFloor } from './kinds/belowFloor.ts'
 import { findBudgetShort } from './kinds/budgetShort.ts'
 import type { Check } from './kinds/check.ts'
-import { findCliffs } from './kinds/cliff.ts'
+import { findPriceJumps } from './kinds/priceJump.ts'
 import { findGuessable, findPublic, findRunOut, findTwice } from './kinds/codes.ts'
 import { findEndsEarly } from './kinds/endsEarly.ts'
-import { findGuestPromises } from './kinds/guestPromise.ts'
-import { findInTheWay } from './kinds/inTheWay.ts'
+import { findGuestsExcluded } from './kinds/guestsExcluded.ts'
+import { findBlockers } from './kinds/blockedByPromotion.ts'
 import { findNeverApplies } from './kinds/neverApplies.ts'
 import { findNoEnd, findTooLong } from './kinds/neverEnds.ts'
 import { findNotReleased } from './kinds/notReleased.ts'
@@ -17,9 +17,9 @@ import { findRegularPriceJumps } from './kinds/regularPriceJump.ts'
 import { findFloorCuts, findTooSmall } from './kinds/smallCuts.ts'
 import { findUnreachable, findUselessTiers } from './kinds/steps.ts'
 import { findStockShort } from './kinds/stockShort.ts'
-import { findForbiddenStrikes } from './kinds/strike.ts'
+import { findForbiddenWasPrices } from './kinds/wasPriceNotAllowed.ts'
 import { findBroken } from './kinds/testCartBroken.ts'
-import { findWorthless } from './kinds/worthless.ts'
+import { findWorthlessRewards } from './kinds/rewardSavesNothing.ts'
 
 /** How every kind of finding is looked for. */
 export const CHECKS: { readonly [K in FindingKind]: Check<K> } = {
@@ -28,8 +28,8 @@ export const CHECKS: { readonly [K in FindingKind]: Check<K> } = {
   'below-floor': findBelowFloor,
   'regular-price-jump': findRegularPriceJumps,
   'not-released': findNotReleased,
-  'strike-not-allowed': findForbiddenStrikes,
-  'in-the-way': findInTheWay,
+  'was-price-not-allowed': findForbiddenWasPrices,
+  'blocked-by-promotion': findBlockers,
   'never-applies': findNeverApplies,
   'ends-early': findEndsEarly,
   'no-end': findNoEnd,
@@ -41,15 +41,15 @@ export const CHECKS: { readonly [K in FindingKind]: Check<K> } = {
   'budget-short': findBudgetShort,
   'codes-run-out': findRunOut,
   'bundle-dearer': findDearBundles,
-  'exactly-misses': findExactly,
+  'exact-quantity': findExactly,
   'reach-differs': findDifferingReaches,
-  'reward-worthless': findWorthless,
-  'rung-unreachable': findUnreachable,
-  'tier-useless': findUselessTiers,
-  'guest-promise': findGuestPromises,
+  'reward-saves-nothing': findWorthlessRewards,
+  'step-unreachable': findUnreachable,
+  'tier-saves-nothing': findUselessTiers,
+  'guests-excluded': findGuestsExcluded,
   'code-guessable': findGuessable,
-  'code-twice': findTwice,
+  'code-duplicated': findTwice,
   'code-public': findPublic,
-  cliff: findCliffs,
+  'price-jump': findPriceJumps,
   'too-small': findTooSmall,
 }

@@ -58,7 +58,7 @@ export const EXAMPLES: Readonly<Record<FindingKind, Example>> = {
     fault: (draw) => createProofInput([A], [repriced(draw(100, 490))]),
     near: (draw) => createProofInput([A], [repriced(draw(600, 1900))]),
   },
-  'in-the-way': {
+  'blocked-by-promotion': {
     fault: (draw) => closing(draw(1000, 2000), 3000, 'closes'),
     near: (draw) => closing(draw(1000, 2000), 3000, 'group'),
   },
@@ -92,7 +92,7 @@ export const EXAMPLES: Readonly<Record<FindingKind, Example>> = {
         ],
       ),
   },
-  cliff: {
+  'price-jump': {
     fault: (draw) => atOnce(draw(5, 9), draw(4500, 6000)),
     near: (draw) => atOnce(draw(6, 9), draw(500, 1500)),
   },
@@ -108,7 +108,7 @@ export const EXAMPLES: Readonly<Record<FindingKind, Example>> = {
     fault: (draw) => ending(draw(11, 28), '00:00'),
     near: (draw) => ending(draw(11, 28), '24:00'),
   },
-  'strike-not-allowed': {
+  'was-price-not-allowed': {
     fault: (draw) => recentlyReduced(draw(2, 20)),
     near: (draw) => recentlyReduced(draw(31, 60)),
   },
@@ -128,7 +128,7 @@ export const EXAMPLES: Readonly<Record<FindingKind, Example>> = {
     fault: (draw) => bundled(draw(3000, 3500)),
     near: (draw) => bundled(draw(2500, 2999)),
   },
-  'exactly-misses': {
+  'exact-quantity': {
     fault: (draw) => counted(draw(2, 6), '='),
     near: (draw) => counted(draw(2, 6), '>='),
   },
@@ -136,15 +136,15 @@ export const EXAMPLES: Readonly<Record<FindingKind, Example>> = {
     fault: (draw) => apart(['A', 'B'], ['B', 'C'], draw(1, 3)),
     near: (draw) => apart(['A', 'B'], ['B'], draw(1, 3)),
   },
-  'reward-worthless': {
+  'reward-saves-nothing': {
     fault: (draw) => rewarded(createProduct('B', 500, { minimumPrice: 500 + draw(0, 100) })),
     near: (draw) => rewarded(createProduct('B', 500, { minimumPrice: 500 - draw(20, 100) })),
   },
-  'rung-unreachable': {
+  'step-unreachable': {
     fault: (draw) => laddered(5, draw(5, 20)),
     near: (draw) => laddered(21, draw(5, 20)),
   },
-  'tier-useless': {
+  'tier-saves-nothing': {
     fault: (draw) => tiered(1500, draw(500, 1500)),
     near: (draw) => tiered(1500, draw(1600, 2500)),
   },
@@ -152,7 +152,7 @@ export const EXAMPLES: Readonly<Record<FindingKind, Example>> = {
     fault: (draw) => coded('SPRING'.slice(0, draw(3, 6))),
     near: (draw) => coded(`SPRING${draw(10, 99)}`),
   },
-  'code-twice': {
+  'code-duplicated': {
     fault: (draw) => codedTwice(`TW-${draw(10000, 99999)}`, '2027-03-20T00:00'),
     near: (draw) => codedTwice(`TW-${draw(10000, 99999)}`, '2027-04-01T00:00'),
   },
@@ -180,7 +180,7 @@ export const EXAMPLES: Readonly<Record<FindingKind, Example>> = {
     fault: (draw) => outlasting(`2027-03-${draw(11, 30)}T00:00`),
     near: (draw) => outlasting(`2027-04-${draw(10, 28)}T00:00`),
   },
-  'guest-promise': {
+  'guests-excluded': {
     fault: (draw) => promised(`${draw(5, 40)} % off everything`),
     near: (draw) => promised(`${draw(5, 40)} % off for members`),
   },

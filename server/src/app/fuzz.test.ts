@@ -250,7 +250,7 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['POST', () => '/api/code-batches/1/void'],
   ['GET', () => '/api/codes/A2345678'],
   ['POST', () => '/api/codes/A2345678/void'],
-  ['POST', () => '/api/codes/A2345678/handed', () => ({ recipient: 'Mara' })],
+  ['POST', () => '/api/codes/A2345678/issued', () => ({ recipient: 'Mara' })],
   ['GET', () => '/api/code-pages'],
   ['POST', () => '/api/code-pages', ({ coded: promotion }) => ({ ...HAND_OUT, promotion })],
   ['PUT', () => '/api/code-pages/none', ({ coded: promotion }) => ({ ...HAND_OUT, promotion, version: 1 })],

@@ -67,7 +67,7 @@ const HAND_OUT = {
   most: null,
   showsAtOnce: false,
 }
-const createHandOut = async () => {
+const createCodePage = async () => {
   const tiers = [{ from: 0, value: { amount: 200, per: 'once' as const } }]
   const mechanic = { kind: 'order-discount' as const, reach: {}, tiers }
   const { promotion } = await create(
@@ -79,10 +79,10 @@ const createHandOut = async () => {
 
 const WRITES: Partial<Record<EndpointName, () => Promise<Write>>> = {
   savePriceRules: () => atStore('/store/price-rules', RULES),
-  saveAlarm: () => atStore('/store/finding-thresholds', { alarm: ALARM }),
+  saveFindingThresholds: () => atStore('/store/finding-thresholds', { alarm: ALARM }),
   saveDelivery: () => atStore('/store/delivery', { options: PARCELS }),
   saveLocale: () => atStore('/store/locale', { locale: 'de-DE' }),
-  saveSecondPerson: () => atStore('/store/approval', { secondPerson: false }),
+  saveApprovalRule: () => atStore('/store/approval', { secondPerson: false }),
   saveStacking: () => atStore('/stacking', { conflicts: 'best', apart: [] }),
   updatePromotion: async () => (await createAt('/promotions', createDraft())).update(),
   deletePromotion: async () => (await createAt('/promotions', createDraft())).remove(),
@@ -103,8 +103,8 @@ const WRITES: Partial<Record<EndpointName, () => Promise<Write>>> = {
   deleteSet: async () => (await createAt('/sets', SET)).remove(),
   updateOccasion: async () => (await createAt('/occasions', OCCASION)).update(),
   deleteOccasion: async () => (await createAt('/occasions', OCCASION)).remove(),
-  updateHandOut: async () => (await createHandOut()).update(),
-  deleteHandOut: async () => (await createHandOut()).remove(),
+  updateCodePage: async () => (await createCodePage()).update(),
+  deleteCodePage: async () => (await createCodePage()).remove(),
   updateProduct: async () => {
     const { sku, product, version } = await createProduct()
     return { version, send: (revision) => ['PUT', `/products/${sku}`, { product, revision }] }

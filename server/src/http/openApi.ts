@@ -6,6 +6,7 @@ import {
   ENDPOINTS,
   ErrorAnswer,
   ERROR_STATUS,
+  TAGS,
   type Endpoint,
   type EndpointName,
 } from '@novalex/contract'
@@ -29,7 +30,6 @@ function describeApi(): Json {
     const own = (paths[`/api${path.replaceAll(/:(\w+)/g, '{$1}')}`] ??= {})
     own[method.toLowerCase()] = describeEndpoint(name, ENDPOINTS[name])
   }
-  const tags = [...new Set(keysOf(ADDRESSES).map(tagOf))].sort()
   return {
     openapi: '3.1.0',
     info: {
@@ -39,7 +39,7 @@ function describeApi(): Json {
         'Planning, pricing and releasing promotions. Before version 1.0 names may change; the changelog says which.',
     },
     servers: [{ url: '/', description: 'The server that this document comes from' }],
-    tags: tags.map((name) => ({ name })),
+    tags: TAGS.map(({ name, description }) => ({ name, description })),
     paths,
     components: {
       schemas: findUsedSchemas(paths),
@@ -64,10 +64,12 @@ const ANSWER_HEADERS = {
   'RateLimit-Policy': { $ref: '#/components/headers/RateLimitPolicy' },
 }
 
-/** The first word of the path: `Promotions`, `Shop`. */
+/** The tag whose roots the path begins with. */
 function tagOf(name: EndpointName): string {
-  const word = addressOf(name).path.split('/')[1]!.split('.')[0]!.replaceAll('-', ' ')
-  return word.charAt(0).toUpperCase() + word.slice(1)
+  const root = addressOf(name).path.split(/[/.]/)[1]!
+  const tag = TAGS.find(({ roots }) => roots.includes(root))
+  if (!tag) throw new TypeError(`no tag has the root ${root}`)
+  return tag.name
 }
 
 function describeEndpoint(name: EndpointName, endpoint: Endpoint): Json {

@@ -7,13 +7,13 @@ const words = text.promotions
 export function describeTimeLeft(promotion: Promotion, zone: string, now: Instant): string {
   const { start, end } = compileSchedule(promotion.schedule, zone)
   switch (computeStatus(promotion, zone, now)) {
-    case 'waiting':
+    case 'scheduled':
       if (promotion.schedule.open) return planningText.occasions.openShort
       return words.startsIn(formatSpan(start - now))
     case 'running':
       if (Number.isFinite(end)) return words.endsIn(formatSpan(end - now))
       return Number.isFinite(start) ? `${words.openEnd}, ${words.runningFor(formatSpan(now - start))}` : words.openEnd
-    case 'over':
+    case 'ended':
       return words.endedAgo(formatSpan(now - end))
     default:
       return ''

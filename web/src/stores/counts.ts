@@ -9,7 +9,9 @@ export const useCounts = defineStore('counts', () => {
   const { data } = useAnswer('listCounts')
   const byId = computed(() => new Map((data.value ?? []).map((one) => [one.promotion, one])))
   const facts = computed((): Facts =>
-    Object.fromEntries((data.value ?? []).map((one) => [one.promotion, toPromotionFacts(one)])),
+    Object.fromEntries(
+      (data.value ?? []).map((one) => [one.promotion, toPromotionFacts({ ...one, given: one.discount })]),
+    ),
   )
   return { facts, of: (id: string): CountsAnswer[number] | undefined => byId.value.get(id) }
 })

@@ -28,9 +28,9 @@ test('saved, released and live are told apart in words', async () => {
     inShop.describe('edited', 'running'),
     inShop.describe('edited', 'paused'),
     inShop.describe('new', 'running'),
-    inShop.describe('new', 'waiting'),
+    inShop.describe('new', 'scheduled'),
     inShop.describe('new', 'draft'),
-    inShop.describe('new', 'over'),
+    inShop.describe('new', 'ended'),
   ]).toEqual([
     'running',
     'running, unreleased changes',
@@ -44,7 +44,7 @@ test('saved, released and live are told apart in words', async () => {
 
 test('what has reached a limit runs no more, whatever its dates say', async () => {
   const reached = (promotion: string, limit: string) => {
-    return { promotion, uses: 1, units: 8, given: 900, added: 0, reached: { limit, at: '2026-11-29T20:05:00Z' } }
+    return { promotion, uses: 1, units: 8, discount: 900, added: 0, reached: { limit, at: '2026-11-29T20:05:00Z' } }
   }
   const listCounts = () => [reached('units', 'units'), reached('uses', 'uses'), reached('budget', 'budget')]
   const inShop = await start({ compareWithShop: () => ({ missing: [], changed: ['uses'] }), listCounts }, useInShop)
@@ -53,7 +53,7 @@ test('what has reached a limit runs no more, whatever its dates say', async () =
     'fully redeemed',
     'budget spent',
   ])
-  expect(inShop.describe('units', 'over')).toBe('ended')
+  expect(inShop.describe('units', 'ended')).toBe('ended')
 })
 
 test('before it is known what the shop has, nothing is said to be missing', async () => {
@@ -66,8 +66,8 @@ test('before it is known what the shop has, nothing is said to be missing', asyn
 
 test('counts are what a price asks for; what was corrected below nothing counts as nothing', async () => {
   const listCounts = () => [
-    { promotion: 'p', uses: 3, units: 8, given: 900, added: 0, reached: null },
-    { promotion: 'q', uses: 0, units: -2, given: 0, added: 0, reached: null },
+    { promotion: 'p', uses: 3, units: 8, discount: 900, added: 0, reached: null },
+    { promotion: 'q', uses: 0, units: -2, discount: 0, added: 0, reached: null },
   ]
   const counts = await start({ listCounts }, useCounts)
   expect(counts.facts).toEqual({

@@ -26,7 +26,7 @@ export const useInShop = defineStore('inShop', () => {
     if (reached !== null) return text.usedUp[reached]
     if (changed.value.has(id)) return text.editedSince(text.status[status])
     if (!missing.value.has(id)) return text.status[status]
-    return status === 'running' || status === 'waiting' ? text.unreleased[status] : text.status[status]
+    return status === 'running' || status === 'scheduled' ? text.unreleased[status] : text.status[status]
   }
   return { missing, changed, reachedOf, describe }
 })

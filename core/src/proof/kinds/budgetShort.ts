@@ -20,7 +20,7 @@ export const findBudgetShort: Check<'budget-short'> = function* ({ input, toCome
     yield {
       severity: 'warning',
       subjects: [promotionSubject(id)],
-      facts: { budget, given, day },
+      facts: { budget, discount: given, day },
       proof: { at: Math.floor(day) },
       points,
     }

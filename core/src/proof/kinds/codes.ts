@@ -23,7 +23,7 @@ export const findGuessable: Check<'code-guessable'> = function* ({ toCome, input
 }
 
 /** Two promotions that one code opens at the same time: only the first by rank is opened. */
-export const findTwice: Check<'code-twice'> = function* ({ toCome, input }) {
+export const findTwice: Check<'code-duplicated'> = function* ({ toCome, input }) {
   const coded = toCome.filter((entry) => sharedCodeOf(entry) !== null)
   for (const [index, one] of coded.entries()) {
     const code = sharedCodeOf(one)!

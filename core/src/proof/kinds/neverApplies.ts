@@ -4,7 +4,7 @@ import { promotionSubject } from '../finding.ts'
 import { isApplied, type Probe } from '../probe.ts'
 import { ofEach } from './check.ts'
 import { isDearBundle } from './offerFaults.ts'
-import { findWorthlessOrder } from './worthless.ts'
+import { findRewardlessOrder } from './rewardSavesNothing.ts'
 
 const MOST_TRIED = 400
 /** It can do nothing any more, which is no fault of the plan; or its own finding says why. */
@@ -18,7 +18,7 @@ export const findNeverApplies = ofEach('never-applies', function* (probe, entry)
   if (!refused) return
   const { order, outcome } = refused
   if (USED_UP.has(outcome.reason)) return
-  if (isDearBundle(probe, entry) || findWorthlessOrder(probe, entry)) return
+  if (isDearBundle(probe, entry) || findRewardlessOrder(probe, entry)) return
   const alone = probe.alone(entry)
   const isAlone = !some(probe.witnesses(entry), (one) => isApplied(probe.sell(one, alone), entry))
   const by =

@@ -51,7 +51,7 @@ function* listUnreleased({ plan, live, now }: Parameters<typeof findNotReleased>
     if (kind === 'removed' || (kind === 'changed' && fields.every((field) => INTERNAL.has(field)))) continue
     const { start } = plan.getPromotion(promotion.id).schedule
     const before = kind === 'changed' ? live.getPromotion(promotion.id).promotion : null
-    const isDue = computeStatus(promotion, zone, now) === 'waiting' && start <= now + SOON_MS
+    const isDue = computeStatus(promotion, zone, now) === 'scheduled' && start <= now + SOON_MS
     const isOther =
       isRunning(promotion) || isDue || (before !== null && promotion.state !== 'draft' && isRunning(before))
     if (isOther) yield { id: promotion.id, starts: isDue ? start : null, isMissing: kind === 'added' }

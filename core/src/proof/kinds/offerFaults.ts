@@ -49,7 +49,7 @@ function findDearest(plan: CompiledPlan, reach: Reach): Product | null {
 }
 
 /** Units are counted exactly: with one more, everything is lost. */
-export const findExactly: Check<'exactly-misses'> = function* (probe) {
+export const findExactly: Check<'exact-quantity'> = function* (probe) {
   for (const entry of probe.toCome) {
     for (const test of findRequired(entry.promotion.when)) {
       const [limit] = 'test' in test ? limitsOf(test) : []

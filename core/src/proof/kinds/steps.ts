@@ -8,7 +8,7 @@ import type { Probe } from '../probe.ts'
 import { ofEach, type Check } from './check.ts'
 
 /** A rung that would begin after the last unit on offer. */
-export const findUnreachable: Check<'rung-unreachable'> = function* (probe) {
+export const findUnreachable: Check<'step-unreachable'> = function* (probe) {
   for (const entry of probe.toCome) {
     const { ladder, limits } = entry.promotion
     if (ladder?.by !== 'unitsSold' || limits.units == null) continue
@@ -38,7 +38,7 @@ function mostOnOffer({ units, refills = [] }: Limits): number {
 }
 
 /** A tier that nobody is better off with than with the one before it. */
-export const findUselessTiers = ofEach('tier-useless', function* (probe, entry) {
+export const findUselessTiers = ofEach('tier-saves-nothing', function* (probe, entry) {
   const { mechanic } = entry.promotion
   const tiers = definitionOf(mechanic).tiers?.(mechanic) ?? []
   for (let at = 1; at < tiers.length; at++) {

@@ -30,7 +30,7 @@ function promisesGuests(description: string): boolean {
   const when = { test: 'group', in: ['vip'] } as const
   const promotion = createPromotion('club', { when, display: { description } })
   const input = createProofInput([createProduct('A', 1000)], [promotion], { wording: GERMAN })
-  return computeFindings(input, { kinds: ['guest-promise'] }).length > 0
+  return computeFindings(input, { kinds: ['guests-excluded'] }).length > 0
 }
 
 test.each<[string, boolean]>([

@@ -53,10 +53,10 @@ export async function listBatches(connection: Connection, id?: string): Promise<
       made: row.made,
       state: row.state,
       trouble: row.trouble,
-      open: isVoid ? 0 : open,
-      used: countOf(({ state }) => state === 1),
+      unused: isVoid ? 0 : open,
+      redeemed: countOf(({ state }) => state === 1),
       void: countOf(({ state }) => state === 2) + (isVoid ? open : 0),
-      handed: countOf((one) => one.is_handed === 1),
+      issued: countOf((one) => one.is_handed === 1),
       createdAt: row.created_at.toISOString(),
       createdBy: row.created_by,
     }

@@ -7,6 +7,12 @@ import { ORDER_ID } from '../orders/index.ts'
 
 export const CODE_STATES = ['open', 'used', 'void'] as const
 
+/** What became of a code, by its state, as staff read it; an open code of a voided batch is void. */
+export function nameFate(state: (typeof CODE_STATES)[number], batchState: string) {
+  if (state === 'void' || (state === 'open' && batchState === 'void')) return 'void'
+  return state === 'open' ? 'unused' : 'redeemed'
+}
+
 interface Row {
   code: string
   state: number
@@ -84,7 +90,7 @@ export async function voidCode(transaction: Connection, code: string): Promise<v
 }
 
 /** Marks a code as given away by the store's own means, for instance on a printed card. */
-export async function markCode(
+export async function markCodeIssued(
   transaction: Connection,
   code: string,
   { recipient, at, by }: { readonly recipient: string; readonly at: number; readonly by: string },
@@ -129,8 +135,8 @@ export async function findCode(connection: Connection, typed: string) {
 }
 
 /** Returns to whom a code was given, or null. */
-export async function findHand(connection: Connection, code: string): Promise<CodeFate['handed']> {
-  const [hand] = await ask<{ kind: 'hand-out'; recipient: string; at: Date; made_by: string }>(
+export async function findHand(connection: Connection, code: string): Promise<CodeFate['issued']> {
+  const [hand] = await ask<{ kind: 'code-page'; recipient: string; at: Date; made_by: string }>(
     connection,
     'select kind, recipient, at, made_by from code_hands where code = ?',
     [code],

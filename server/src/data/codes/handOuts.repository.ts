@@ -33,7 +33,7 @@ export async function countLeft(connection: Connection, promotions: readonly str
   return new Map(rows.map(({ promotion, count }) => [promotion, Number(count)]))
 }
 
-export async function listHandOuts(connection: Connection): Promise<HandOut[]> {
+export async function listCodePages(connection: Connection): Promise<HandOut[]> {
   const rows = await ask<Row>(connection, 'select * from hand_outs order by title, id')
   return toHandOuts(connection, rows)
 }
@@ -57,12 +57,12 @@ interface Version {
 }
 
 /** Throws `stale-version` or `not-found`. */
-export async function updateHandOut(transaction: Connection, of: Version, draft: HandOutDraft): Promise<void> {
+export async function updateCodePage(transaction: Connection, of: Version, draft: HandOutDraft): Promise<void> {
   await updateVersioned(transaction, toVersioned(of), toHandOutRow(draft))
 }
 
 /** Throws `stale-version` or `not-found`. */
-export async function deleteHandOut(transaction: Connection, of: Version): Promise<void> {
+export async function deleteCodePage(transaction: Connection, of: Version): Promise<void> {
   await deleteVersioned(transaction, toVersioned(of))
 }
 
@@ -75,7 +75,7 @@ async function toHandOuts(connection: Connection, rows: readonly Row[]): Promise
   return rows.map(({ starts: from, ends: until, shows_at_once, most, given, ...row }) => {
     const codes = left.get(row.promotion) ?? 0
     const allowed = most === null ? codes : Math.max(0, Math.min(codes, most - given))
-    return { ...row, from, until, most, given, showsAtOnce: Boolean(shows_at_once), left: allowed }
+    return { ...row, from, until, most, issued: given, showsAtOnce: Boolean(shows_at_once), left: allowed }
   })
 }
 
@@ -107,7 +107,7 @@ export async function takePlace(transaction: Connection, id: string): Promise<bo
 interface Handing {
   readonly promotion: string
   readonly recipient: string
-  readonly kind: 'hand-out' | 'message'
+  readonly kind: 'code-page' | 'message'
   readonly at: number
   readonly by: string
 }

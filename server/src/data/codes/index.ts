@@ -17,7 +17,8 @@ export {
   findHand,
   lockCode,
   lockCodes,
-  markCode,
+  markCodeIssued,
+  nameFate,
   readingCodes,
   reopenCodes,
   usingCodes,
@@ -27,15 +28,15 @@ export { drawCode, findLeastLength, isMistyped, printCode, type CodeShape } from
 export {
   claimAddress,
   countSent,
-  deleteHandOut,
+  deleteCodePage,
   findHanded,
   forgetRecipient,
   getHandOut,
   handOutCode,
   insertHandOut,
-  listHandOuts,
+  listCodePages,
   saveHanded,
   takePlace,
-  updateHandOut,
+  updateCodePage,
 } from './handOuts.repository.ts'
 export { makeCodes } from './makeCodes.ts'

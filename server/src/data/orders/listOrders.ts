@@ -150,7 +150,7 @@ export async function getOrder(
         name: name ?? promotion,
         code: code && (reading.seesCodes ? code : HIDDEN_CODE),
         units,
-        given: Number(given),
+        discount: Number(given),
         added: Number(added),
       }
     }),

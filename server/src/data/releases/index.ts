@@ -1,7 +1,7 @@
 export {
   insertPreparation,
-  listPreparations,
-  lockWaiting,
+  listReleaseRequests,
+  lockPending,
   settlePreparation,
   type Settlement,
 } from './preparations.repository.ts'

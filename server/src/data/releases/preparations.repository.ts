@@ -33,17 +33,17 @@ const toPreparation = (row: Row): Preparation => ({
   word: row.word,
 })
 
-export async function listPreparations(connection: Connection): Promise<Preparation[]> {
+export async function listReleaseRequests(connection: Connection): Promise<Preparation[]> {
   return (await connection('preparations').orderBy('number', 'desc').limit(SHOWN).select<Row[]>()).map(toPreparation)
 }
 
-/** Locks a request that still waits and returns it. Throws `not-found` or `already-decided`. */
-export async function lockWaiting(transaction: Connection, id: string): Promise<Preparation> {
+/** Locks a request that is pending and returns it. Throws `not-found` or `already-decided`. */
+export async function lockPending(transaction: Connection, id: string): Promise<Preparation> {
   const row: Row | undefined = await transaction('preparations').where({ id }).forUpdate().first()
   if (!row) throw new AppError('not-found', { facts: { kind: 'preparation', id } })
   const preparation = toPreparation(row)
   const { state, settledBy } = preparation
-  if (state !== 'waiting') throw new AppError('already-decided', { facts: { state, by: settledBy } })
+  if (state !== 'pending') throw new AppError('already-decided', { facts: { state, by: settledBy } })
   return preparation
 }
 
@@ -73,18 +73,18 @@ interface NewPreparation {
   readonly again: number | null
 }
 
-/** Inserts a request for a release; those that waited until now are overtaken. */
+/** Inserts a request for a release; those that waited until now are superseded. */
 export async function insertPreparation(
   transaction: Connection,
   { at, by, note, planRevision, again }: NewPreparation,
 ): Promise<Preparation> {
-  const overtaken = { state: 'overtaken', settled_by: by, settled_at: new Date(at) }
-  await transaction('preparations').where({ state: 'waiting' }).update(overtaken)
+  const superseded = { state: 'superseded', settled_by: by, settled_at: new Date(at) }
+  await transaction('preparations').where({ state: 'pending' }).update(superseded)
   const [latest] = (await transaction('preparations').max({ number: 'number' })) as [{ number: number | null }]
   const row: Row = {
     id: createId(),
     number: Number(latest.number ?? 0) + 1,
-    state: 'waiting',
+    state: 'pending',
     made_at: new Date(at),
     made_by: by,
     note,

@@ -20,13 +20,13 @@ type SignIn =
   | 'signInToDemo'
   | 'signOut'
   | 'setUp'
-  | 'lookAtLink'
+  | 'getLink'
   | 'useLink'
-  | 'askForReset'
+  | 'requestPasswordReset'
   | 'changePassword'
   | 'listOwnSessions'
   | 'endOwnSession'
-type People = 'listPeople' | 'invitePerson' | 'inviteAgain' | 'updatePerson' | 'removePerson' | 'endSessions'
+type People = 'listPeople' | 'invitePerson' | 'resendInvitation' | 'updatePerson' | 'removePerson' | 'endSessions'
 type Keys = 'listKeys' | 'createKey' | 'revokeKey'
 
 interface Deps extends SignInDeps {
@@ -53,9 +53,9 @@ export function createSignInHandlers({ database, wallClock, people, signIn, orig
       response.clearCookie(SESSION_COOKIE)
     },
     setUp: async ({ body, request }) => begin(request, await signIn.setUp(body)),
-    lookAtLink: ({ body }) => people.lookAtLink(body.token),
+    getLink: ({ body }) => people.getLink(body.token),
     useLink: async ({ body, request }) => begin(request, await people.useLink(body)),
-    askForReset: async ({ body, request }) => {
+    requestPasswordReset: async ({ body, request }) => {
       const email = readEmail(body.email, 'email')
       await signIn.takeReset(email, senderOf(request))
       // Not awaited: the time that an answer takes must not tell whose address there is.
@@ -83,8 +83,8 @@ export function createPeopleHandlers({ people, origins }: Pick<Deps, 'people' | 
   return {
     listPeople: () => people.list(),
     invitePerson: ({ body, by, request }) => people.invite(body, { by, origin: originOf(request, origins) }),
-    inviteAgain: async ({ params, by, request }) => {
-      await people.inviteAgain(params.id, { by, origin: originOf(request, origins) })
+    resendInvitation: async ({ params, by, request }) => {
+      await people.resendInvitation(params.id, { by, origin: originOf(request, origins) })
     },
     updatePerson: async ({ params, body, by }) => {
       await people.changeRole(params.id, body.role, by)

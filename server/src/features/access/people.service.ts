@@ -98,7 +98,7 @@ export function createPeopleService({ database, clock, wallClock }: AccessDeps) 
       })
     },
 
-    async inviteAgain(id: string, asked: Asked): Promise<void> {
+    async resendInvitation(id: string, asked: Asked): Promise<void> {
       await write(async (transaction) => {
         const person = await getPerson(transaction, id)
         if (person.password !== null) throw new AppError('not-found', { facts: { kind: 'invitation', id } })
@@ -137,7 +137,7 @@ export function createPeopleService({ database, clock, wallClock }: AccessDeps) 
       })
     },
 
-    async lookAtLink(token: string): Promise<LinkAnswer> {
+    async getLink(token: string): Promise<LinkAnswer> {
       const { kind, person } = await getLink(database, token)
       return { kind, name: person.name, email: person.email }
     },

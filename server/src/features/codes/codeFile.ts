@@ -3,7 +3,7 @@ import { heads } from '../../locale/catalogue.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { writeTable } from '../../platform/files/writeTable.ts'
 import { findPromotion } from '../../data/promotions/index.ts'
-import { CODE_STATES, findUses, getBatch, printCode, readCodes } from '../../data/codes/index.ts'
+import { CODE_STATES, findUses, getBatch, nameFate, printCode, readCodes } from '../../data/codes/index.ts'
 
 export type CodeFileType = 'csv' | 'xlsx' | 'zip'
 
@@ -19,8 +19,7 @@ export async function writeCodes(
     for await (const part of readCodes(database, id)) {
       const orders = await findUses(database, batch.promotion, part)
       yield part.map(({ code, state, is_handed }) => {
-        const own = CODE_STATES[state] ?? 'void'
-        const fate = own === 'open' && batch.state === 'void' ? 'void' : own
+        const fate = nameFate(CODE_STATES[state] ?? 'void', batch.state)
         const used = orders.get(code)
         const use = used ? [used.number, used.placed_at.toISOString()] : ['', '']
         return [printCode(code, batch), fate, is_handed ? 'yes' : 'no', until, ...use]

@@ -11,7 +11,7 @@ type Own =
   | 'voidCodeBatch'
   | 'lookUpCode'
   | 'voidCode'
-  | 'markCode'
+  | 'markCodeIssued'
 
 interface Deps {
   readonly database: Database
@@ -27,6 +27,6 @@ export function createCodesHandlers({ database, codes }: Deps): HandlersOf<Own> 
     voidCodeBatch: ({ params, by }) => codes.voidBatch(params.id, by),
     lookUpCode: ({ params }) => codes.lookUp(params.code),
     voidCode: ({ params, by }) => codes.voidCode(params.code, by),
-    markCode: ({ params, body, by }) => codes.mark(params.code, body.recipient, by),
+    markCodeIssued: ({ params, body, by }) => codes.mark(params.code, body.recipient, by),
   }
 }

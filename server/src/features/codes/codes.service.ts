@@ -25,7 +25,8 @@ import {
   listShapes,
   listUnmade,
   lockCode,
-  markCode,
+  markCodeIssued,
+  nameFate,
   printCode,
   saveTrouble,
   voidBatch,
@@ -125,8 +126,8 @@ export function createCodesService({ database, plans, threads, clock, onTrouble 
     async mark(typed, recipient, by) {
       await transact(database, async (transaction) => {
         const code = await lockCode(transaction, typed)
-        await markCode(transaction, code, { recipient: recipient.trim(), at: clock.now(), by })
-        await note(transaction, { by, action: 'mark-code', subject: 'code', detail: { name: mask(code) } })
+        await markCodeIssued(transaction, code, { recipient: recipient.trim(), at: clock.now(), by })
+        await note(transaction, { by, action: 'mark-code-issued', subject: 'code', detail: { name: mask(code) } })
       })
       return describeCode(database, plans, typed)
     },
@@ -151,14 +152,13 @@ async function describeCode(database: Database, plans: PlanSource, typed: string
   const row = await findCode(database, typed)
   if (!row) return describeOther(database, plans, { code, typed })
   const orders = await listOrdersWith(database, row.code, row.promotion)
-  const own = row.state
   return {
     code: printCode(row.code, row),
-    state: own === 'open' && row.batchState === 'void' ? 'void' : own,
+    state: nameFate(row.state, row.batchState),
     promotions: [{ id: row.promotion, name: row.promotionName ?? row.promotion }],
     batch: { id: row.batch, name: row.batchName },
     orders,
-    handed: await findHand(database, row.code),
+    issued: await findHand(database, row.code),
   }
 }
 
@@ -173,5 +173,5 @@ async function describeOther(
   const isShared = shared.length > 0
   const state = isShared ? 'shared' : isMistyped(code, await listShapes(database)) ? 'mistyped' : 'unknown'
   const orders = isShared ? await listOrdersWith(database, code) : []
-  return { code: typed.trim(), state, promotions: shared, batch: null, orders, handed: null }
+  return { code: typed.trim(), state, promotions: shared, batch: null, orders, issued: null }
 }

@@ -79,7 +79,7 @@ describe('a batch', () => {
     const { status, body } = await create({ count: 60_001, name: 'Many', pattern: { prefix: 'M', length: 9 } })
     expect([status, body.state, body.count]).toEqual([202, 'making', 60_001])
     const batch = await settled(body.id)
-    expect(batch).toMatchObject({ state: 'ready', made: 60_001, open: 60_001, used: 0, handed: 0 })
+    expect(batch).toMatchObject({ state: 'ready', made: 60_001, unused: 60_001, redeemed: 0, issued: 0 })
     const codes = await codesOf(body.id)
     expect(new Set(codes.map(([code]) => code)).size).toBe(60_001)
     const zip = await fetch(`${server.url}/api/code-batches/${body.id}/codes.zip`, {
@@ -115,14 +115,14 @@ describe('a batch', () => {
       .poll(async () => (await server.database('claims').where({ subject: `codes ${body.id}` })).length)
       .toBe(0)
     await server.codes.resume()
-    expect(await settled(body.id)).toMatchObject({ state: 'ready', open: 25, trouble: null })
+    expect(await settled(body.id)).toMatchObject({ state: 'ready', unused: 25, trouble: null })
   })
 
   test('left half made by a process that died is taken up', async () => {
     const row = { promotion, name: 'Half', prefix: 'H', length: 8, wanted: 30, made: 0, state: 'making' }
     const [id] = await server.database('code_batches').insert({ ...row, created_at: new Date(), created_by: 'x' })
     await Promise.all([server.codes.resume(), server.codes.resume()])
-    expect(await settled(String(id))).toMatchObject({ state: 'ready', open: 30 })
+    expect(await settled(String(id))).toMatchObject({ state: 'ready', unused: 30 })
   })
 
   test.each<[string, object, string, string]>([
@@ -162,14 +162,17 @@ describe('a code', () => {
     const placed = rivals.find(({ status }) => status === 201)!.body.order
     const late = rivals.find(({ status }) => status === 409)!.body.error.facts
     expect(late.codes[0].reason).toBe('code-unknown')
-    expect(await fate(code!)).toMatchObject({ state: 'used', orders: [{ number: placed.number, isCancelled: false }] })
+    expect(await fate(code!)).toMatchObject({
+      state: 'redeemed',
+      orders: [{ number: placed.number, isCancelled: false }],
+    })
     await server.request('POST', `/api/orders/${placed.id}/cancel`)
-    expect(await fate(code!)).toMatchObject({ state: 'open', orders: [{ isCancelled: true }] })
+    expect(await fate(code!)).toMatchObject({ state: 'unused', orders: [{ isCancelled: true }] })
     const { body: again, status } = await order(code!)
     expect(status).toBe(201)
     expect((await codesOf(batch)).find(([own]) => own === code)).toEqual([
       code,
-      'used',
+      'redeemed',
       'no',
       '',
       again.order.number,
@@ -199,8 +202,8 @@ describe('a code', () => {
 
   test('that was handed to somebody in a store says so', async () => {
     const [, , , , code] = codes
-    const { body } = await server.request('POST', `/api/codes/${code}/handed`, { recipient: 'Mara' })
-    expect(body.handed).toMatchObject({ kind: 'store', recipient: 'Mara', by: 'Tester' })
+    const { body } = await server.request('POST', `/api/codes/${code}/issued`, { recipient: 'Mara' })
+    expect(body.issued).toMatchObject({ kind: 'store', recipient: 'Mara', by: 'Tester' })
   })
 
   test('of a batch that is void opens nothing', async () => {
@@ -208,7 +211,7 @@ describe('a code', () => {
     await settled(body.id)
     const [[code]] = (await codesOf(body.id)) as [[string]]
     const voided = await server.request('POST', `/api/code-batches/${body.id}/void`)
-    expect(voided.body).toMatchObject({ state: 'void', open: 0, void: 20 })
+    expect(voided.body).toMatchObject({ state: 'void', unused: 0, void: 20 })
     expect((await order(code)).status).toBe(409)
     expect((await fate(code)).state).toBe('void')
   })

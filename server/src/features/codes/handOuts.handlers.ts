@@ -6,18 +6,18 @@ import { originOf } from '../../http/originOf.ts'
 import { senderOf } from '../../http/senderOf.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import { writeContacts } from '../contacts/contacts.ts'
-import { listHandOuts } from '../../data/codes/index.ts'
+import { listCodePages } from '../../data/codes/index.ts'
 import type { HandOutsService } from './handOuts.service.ts'
 
 type Own =
-  | 'listHandOuts'
-  | 'createHandOut'
-  | 'updateHandOut'
-  | 'deleteHandOut'
+  | 'listCodePages'
+  | 'createCodePage'
+  | 'updateCodePage'
+  | 'deleteCodePage'
   | 'getContacts'
-  | 'forgetContact'
-  | 'getShopHandOut'
-  | 'askForCode'
+  | 'eraseContact'
+  | 'getShopCodePage'
+  | 'requestCode'
   | 'confirmConsent'
 
 /** Twenty at once, then one every three seconds: an office may sit behind one address. */
@@ -32,10 +32,10 @@ interface Deps {
 
 export function createHandOutsHandlers({ database, wallClock, origins, handOuts }: Deps): HandlersOf<Own> {
   return {
-    listHandOuts: () => listHandOuts(database),
-    createHandOut: ({ body, by }) => handOuts.create(body, by),
-    updateHandOut: ({ params, body, by }) => handOuts.update(params.id, body, by),
-    deleteHandOut: async ({ params, query, by }) => {
+    listCodePages: () => listCodePages(database),
+    createCodePage: ({ body, by }) => handOuts.create(body, by),
+    updateCodePage: ({ params, body, by }) => handOuts.update(params.id, body, by),
+    deleteCodePage: async ({ params, query, by }) => {
       await handOuts.remove(params.id, Number(query.version), by)
     },
     getContacts: async () => ({
@@ -43,11 +43,11 @@ export function createHandOutsHandlers({ database, wallClock, origins, handOuts 
       mediaType: MEDIA_TYPES.csv,
       bytes: await writeContacts(database),
     }),
-    forgetContact: async ({ body, by }) => {
+    eraseContact: async ({ body, by }) => {
       await handOuts.forget(body.email, by)
     },
-    getShopHandOut: ({ params }) => handOuts.show(params.slug),
-    askForCode: async ({ params, body, request }) => {
+    getShopCodePage: ({ params }) => handOuts.show(params.slug),
+    requestCode: async ({ params, body, request }) => {
       await takeOfRate(database, `code pages ${senderOf(request)}`, OF_SENDER, {
         now: wallClock.now(),
         refusal: 'too-many-requests',

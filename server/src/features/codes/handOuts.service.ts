@@ -14,7 +14,7 @@ import { getCoded } from './codes.service.ts'
 import {
   claimAddress,
   countSent,
-  deleteHandOut,
+  deleteCodePage,
   findHanded,
   getHandOut,
   handOutCode,
@@ -22,7 +22,7 @@ import {
   printCode,
   saveHanded,
   takePlace,
-  updateHandOut,
+  updateCodePage,
 } from '../../data/codes/index.ts'
 import { confirmConsent } from '../../data/contacts/index.ts'
 import { askConsent, forgetAddress } from '../contacts/contacts.ts'
@@ -55,8 +55,8 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
   /** State of a page relative to its dates. */
   function stateOf({ from, until, left }: HandOut, { store }: StoreRecord): ShopHandOut['state'] {
     const now = clock.now()
-    if (from !== null && now < toInstant(from, store.timeZone)) return 'waiting'
-    if (until !== null && now >= toInstant(until, store.timeZone)) return 'over'
+    if (from !== null && now < toInstant(from, store.timeZone)) return 'scheduled'
+    if (until !== null && now >= toInstant(until, store.timeZone)) return 'ended'
     return left > 0 ? 'open' : 'gone'
   }
 
@@ -82,20 +82,20 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
   return {
     create(draft, by) {
       const id = createId()
-      return write(draft, { by, action: 'create-hand-out', subject: id }, (transaction) =>
+      return write(draft, { by, action: 'create-code-page', subject: id }, (transaction) =>
         insertHandOut(transaction, id, draft),
       )
     },
     update(id, { version, ...draft }, by) {
-      return write(draft, { by, action: 'change-hand-out', subject: id }, (transaction) =>
-        updateHandOut(transaction, { id, version }, draft),
+      return write(draft, { by, action: 'change-code-page', subject: id }, (transaction) =>
+        updateCodePage(transaction, { id, version }, draft),
       )
     },
     async remove(id, version, by) {
       await transact(database, async (transaction) => {
         const { title } = await getHandOut(transaction, { id })
-        await deleteHandOut(transaction, { id, version })
-        await note(transaction, { by, action: 'delete-hand-out', subject: id, detail: { name: title } })
+        await deleteCodePage(transaction, { id, version })
+        await note(transaction, { by, action: 'delete-code-page', subject: id, detail: { name: title } })
       })
     },
     async show(slug) {
@@ -107,7 +107,7 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
       const address = comparableEmail(readEmail(request.email, 'email'))
       const [handOut, store] = [await getHandOut(database, { slug }), await getStore(database)]
       const state = stateOf(handOut, store)
-      if (state === 'waiting' || state === 'over') throw new AppError('hand-out-closed')
+      if (state === 'scheduled' || state === 'ended') throw new AppError('code-page-closed')
       const code = await transact(database, (transaction) =>
         give(transaction, { handOut, store, request, address, origin, at: clock.now() }),
       )
@@ -120,7 +120,7 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
       const address = comparableEmail(email)
       await transact(database, async (transaction) => {
         await forgetAddress(transaction, address)
-        await note(transaction, { by, action: 'forget-contact', subject: 'contact', detail: {} })
+        await note(transaction, { by, action: 'erase-contact', subject: 'contact', detail: {} })
       })
     },
   }
@@ -171,7 +171,7 @@ async function drawFor(transaction: Connection, { handOut, address, at }: Giving
   const given = await handOutCode(transaction, {
     promotion,
     recipient: address,
-    kind: 'hand-out',
+    kind: 'code-page',
     at,
     by: handOut.title,
   })

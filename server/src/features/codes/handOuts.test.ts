@@ -79,7 +79,7 @@ describe('a code for an address', () => {
       ...(await lettersTo(server, 'mara+shop@example.test')),
     ]).toHaveLength(4)
     const { body: fate } = await server.request('GET', `/api/codes/${codeIn(letters[0]!)}`)
-    expect(fate.handed).toMatchObject({ kind: 'hand-out', recipient: 'mara@example.test' })
+    expect(fate.issued).toMatchObject({ kind: 'code-page', recipient: 'mara@example.test' })
   })
 
   test('is one, however many ask for it at once, on whatever page of the promotion', async () => {
@@ -140,8 +140,8 @@ describe('a code for an address', () => {
   test('only while the page is open', async () => {
     const early = await createPage({ from: '2027-03-20T00:00' })
     const late = await createPage({ until: '2027-03-01T00:00' })
-    expect([(await show(early.slug)).state, (await show(late.slug)).state]).toEqual(['waiting', 'over'])
-    expect((await askFor(early.slug, 'x@example.test')).body.error.code).toBe('hand-out-closed')
+    expect([(await show(early.slug)).state, (await show(late.slug)).state]).toEqual(['scheduled', 'ended'])
+    expect((await askFor(early.slug, 'x@example.test')).body.error.code).toBe('code-page-closed')
     expect((await askFor('none', 'x@example.test')).status).toBe(404)
   })
 })
@@ -189,10 +189,10 @@ describe('a page', () => {
     const { body } = await server.request('GET', '/api/code-pages')
     const {
       id: _id,
-      given: _given,
+      issued: _issued,
       left: _left,
       ...record
-    } = (body as { id: string; given: number; left: number }[]).find((one) => one.id === id)!
+    } = (body as { id: string; issued: number; left: number }[]).find((one) => one.id === id)!
     const saved = await server.request('PUT', `/api/code-pages/${id}`, { ...record, title: 'Anew' })
     expect([saved.status, saved.body.title, saved.body.version]).toEqual([200, 'Anew', 2])
     expect((await server.request('PUT', `/api/code-pages/${id}`, record)).body.error.code).toBe('stale-version')

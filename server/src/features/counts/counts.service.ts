@@ -53,9 +53,15 @@ export async function describeCounts({
   return counts.map((one) => {
     const limit = reached.get(one.promotion)
     const at = since.get(one.promotion)
-    return { ...one, reached: limit ? { limit, since: at?.toISOString() ?? null } : null }
+    return {
+      promotion: one.promotion,
+      ...toFigures(one),
+      reached: limit ? { limit, since: at?.toISOString() ?? null } : null,
+    }
   })
 }
+
+const toFigures = ({ uses, units, given, added }: Counts) => ({ uses, units, discount: given, added })
 
 function findReached({ promotion: { limits }, schedule }: CompiledPromotion, counts: Counts, now: Instant) {
   const onOffer = computeUnitsOnOffer(limits, { sold: Math.max(0, counts.units), now, end: schedule.end })
@@ -77,10 +83,9 @@ export async function describeSales(connection: Connection, id: string, zone: st
     const day = dateOf(toLocal(step * STEP_S * 1000, zone))
     days.set(day, addCounts(days.get(day) ?? NOTHING, uses))
   }
-  const { promotion: _promotion, ...total } = counts[0] ?? { promotion: id, ...NOTHING }
   return {
-    total,
-    days: [...days].map(([day, figures]) => ({ day, ...figures })),
+    total: toFigures(counts[0] ?? NOTHING),
+    days: [...days].map(([day, figures]) => ({ day, ...toFigures(figures) })),
     corrections: corrections.map(({ at, ...correction }) => ({ at: toIso(at), ...correction })),
   }
 }

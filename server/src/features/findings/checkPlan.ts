@@ -69,10 +69,10 @@ async function readProofInput(
     getStore(database),
   ])
   const codes: Record<string, { made: number; open: number }> = {}
-  for (const { promotion, made, open, state } of batches) {
+  for (const { promotion, made, unused, state } of batches) {
     if (state === 'void') continue
     const own = codes[promotion] ?? { made: 0, open: 0 }
-    codes[promotion] = { made: own.made + made, open: own.open + open }
+    codes[promotion] = { made: own.made + made, open: own.open + unused }
   }
   const input: ProofInput = {
     plan: sourced.plan,

@@ -1,7 +1,7 @@
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import type { FindingsService } from './findings.service.ts'
 
-type Own = 'listFindings' | 'setFindingAside' | 'takeFindingUp'
+type Own = 'listFindings' | 'dismissFinding' | 'reopenFinding'
 
 interface Deps {
   readonly findings: FindingsService
@@ -10,10 +10,10 @@ interface Deps {
 export function createFindingsHandlers({ findings }: Deps): HandlersOf<Own> {
   return {
     listFindings: ({ query }) => findings.list(query.release ?? null),
-    setFindingAside: async ({ params, body, by }) => {
+    dismissFinding: async ({ params, body, by }) => {
       await findings.setAside(params.id, body.why, by)
     },
-    takeFindingUp: async ({ params, by }) => {
+    reopenFinding: async ({ params, by }) => {
       await findings.takeUp(params.id, by)
     },
   }

@@ -195,7 +195,7 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
         await recordActivity(transaction, {
           at,
           by,
-          action: 'set-aside',
+          action: 'dismiss-finding',
           subject: id,
           detail: { name: kind, why: why.trim() },
         })
@@ -204,7 +204,7 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
     async takeUp(id, by) {
       await transact(database, async (transaction) => {
         if (!(await deleteAside(transaction, id))) throw new AppError('not-found', { facts: { kind: 'finding', id } })
-        await recordActivity(transaction, { at: clock.now(), by, action: 'take-up', subject: id, detail: {} })
+        await recordActivity(transaction, { at: clock.now(), by, action: 'reopen-finding', subject: id, detail: {} })
       })
     },
   }

@@ -51,7 +51,7 @@ describe('an order', () => {
     expect(answer.order).toMatchObject({ grand: 2690, placedAt: '2027-03-08T09:00:00.000Z' })
     expect(answer.order.number).toMatch(/^270308-[2-9A-Z]{6}$/)
     expect(answer.order.receipt.lines[0]).toMatchObject({ sku: 'PAD-1', quantity: 3, total: 1500 })
-    expect(await counts(id!)).toMatchObject({ uses: 1, units: 3, given: 1500, added: 0, reached: null })
+    expect(await counts(id!)).toMatchObject({ uses: 1, units: 3, discount: 1500, added: 0, reached: null })
     expect([await stockOf('PAD-1'), await stockOf('INK-1')]).toEqual([997, 999])
 
     const again = await place(server, visitor, body, 'first')
@@ -71,7 +71,7 @@ describe('an order', () => {
     expect(listed.orders).toHaveLength(2)
     expect(listed.orders[0]).toMatchObject({ state: 'placed', email: 'mara@example.test', promotions: [id] })
     const { body: one } = await server.request('GET', `/api/orders/${answer.order.id}`)
-    expect(one).toMatchObject({ uses: [{ promotion: id, units: 3, given: 1500 }], receipt: answer.order.receipt })
+    expect(one).toMatchObject({ uses: [{ promotion: id, units: 3, discount: 1500 }], receipt: answer.order.receipt })
     const reader = await server.signIn('reader')
     const { body: hidden } = await server.request('GET', `/api/orders/${answer.order.id}`, undefined, {
       cookie: reader,
@@ -195,7 +195,7 @@ describe('limits', () => {
     expect(await server.request('POST', `/api/orders/${placed.body.order.id}/cancel`)).toMatchObject({
       body: cancelled.body,
     })
-    expect(await counts(id!)).toMatchObject({ uses: 0, given: 0 })
+    expect(await counts(id!)).toMatchObject({ uses: 0, discount: 0 })
     expect(await stockOf('INK-1')).toBe(1000)
     expect((await place(server, alma, cheap)).status).toBe(201)
   })

@@ -61,14 +61,14 @@ const setStock = (stock: number) =>
 
 async function countsOf(id: string) {
   const { body } = await servers[0]!.request('GET', '/api/counts')
-  return (body as { promotion: string; uses: number; units: number; given: number }[]).find(
+  return (body as { promotion: string; uses: number; units: number; discount: number }[]).find(
     (one) => one.promotion === id,
   )!
 }
 
 test.each<[string, object, object, number, (counts: Awaited<ReturnType<typeof countsOf>>) => number]>([
   ['orders', { uses: 10 }, {}, 10, ({ uses }) => uses],
-  ['a budget that stops', { budget: 1200, budgetStops: true }, {}, 12, ({ given }) => given / 100],
+  ['a budget that stops', { budget: 1200, budgetStops: true }, {}, 12, ({ discount }) => discount / 100],
   [
     'units',
     { units: 9, perOrder: null },

@@ -165,5 +165,5 @@ async function followPresent(connection: Connection, { promotion, occasion }: Pr
 /** Rejects archiving a promotion that is live or scheduled. */
 function checkArchivable(promotion: Promotion, zone: string, now: number): Problem[] {
   const status = computeStatus(promotion, zone, now)
-  return status === 'running' || status === 'waiting' ? [createProblem('still-running', 'archived')] : []
+  return status === 'running' || status === 'scheduled' ? [createProblem('still-running', 'archived')] : []
 }

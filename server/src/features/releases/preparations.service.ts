@@ -3,7 +3,7 @@ import { recordActivity } from '../../data/activity/index.ts'
 import {
   getReleasedPlan,
   insertPreparation,
-  lockWaiting,
+  lockPending,
   type Settlement,
   settlePreparation,
 } from '../../data/releases/index.ts'
@@ -33,7 +33,7 @@ export function createPreparationsService({ database, clock }: PlanWriter) {
     await transact(database, async (transaction) => {
       // As releases do, so that one is not made while it is sent back.
       await lockStore(transaction)
-      const { by: preparedBy, note } = await lockWaiting(transaction, id)
+      const { by: preparedBy, note } = await lockPending(transaction, id)
       may?.(preparedBy)
       const at = clock.now()
       await settlePreparation(transaction, id, { state, by, at, word })
@@ -52,17 +52,17 @@ export function createPreparationsService({ database, clock }: PlanWriter) {
         const preparation = await insertPreparation(transaction, { at, by, note, planRevision, again: again ?? null })
         const { id } = preparation
         const detail = { name: note, again: preparation.again }
-        await recordActivity(transaction, { at, by, action: 'prepare-release', subject: id, detail })
+        await recordActivity(transaction, { at, by, action: 'request-release', subject: id, detail })
         return preparation
       })
     },
     sendBack: (id: string, word: string, by: string) =>
-      settle(id, by, { state: 'sent-back', action: 'send-back-release', word: word.trim() }),
+      settle(id, by, { state: 'returned', action: 'return-release-request', word: word.trim() }),
     /** A planner takes back only what is their own. */
     withdraw: (id: string, { name, role }: Pick<Account, 'name' | 'role'>) =>
       settle(id, name, {
         state: 'withdrawn',
-        action: 'withdraw-release',
+        action: 'withdraw-release-request',
         word: '',
         may: (preparedBy) => {
           if (role === 'planner' && preparedBy !== name)

@@ -55,11 +55,11 @@ test('another one overtakes it; it can be sent back with a word, or taken back',
   const { body } = await prepare('Paula', 'Spring, again')
   expect((await as('Rolf', 'POST', `/requests/${before.body.id}/approve`)).body.error).toMatchObject({
     code: 'already-decided',
-    facts: { state: 'overtaken' },
+    facts: { state: 'superseded' },
   })
   expect((await as('Rolf', 'POST', `/requests/${body.id}/return`, { word: '  ' })).status).toBe(422)
   expect((await as('Rolf', 'POST', `/requests/${body.id}/return`, { word: ' Too deep. ' })).status).toBe(204)
-  expect((await listed())[0]).toMatchObject({ state: 'sent-back', settledBy: 'Rolf', word: 'Too deep.' })
+  expect((await listed())[0]).toMatchObject({ state: 'returned', settledBy: 'Rolf', word: 'Too deep.' })
   const third = (await prepare('Paula')).body
   expect((await as('Paula', 'DELETE', `/requests/${third.id}`)).status).toBe(204)
   expect((await as('Rolf', 'POST', `/requests/${third.id}/approve`)).body.error.code).toBe('already-decided')

@@ -16,7 +16,7 @@ import {
   findLatestRelease,
   getReleasedPlan,
   insertRelease,
-  lockWaiting,
+  lockPending,
   type ReleasedPlan,
   settlePreparation,
 } from '../../data/releases/index.ts'
@@ -55,7 +55,7 @@ export async function readReleaseRequest(
   { planRevision: present, secondPerson }: Pick<StoreRecord, 'planRevision' | 'secondPerson'>,
   { request, by }: Pick<ReleaseTask, 'request' | 'by'>,
 ): Promise<ReadRequest> {
-  const prepared = 'approves' in request ? await lockWaiting(connection, request.approves) : null
+  const prepared = 'approves' in request ? await lockPending(connection, request.approves) : null
   if (secondPerson && !prepared) throw new AppError('approval-required')
   if (secondPerson && prepared?.by === by) throw new AppError('own-request')
   const { note, planRevision, again = null } = prepared ?? (request as ReleaseRequest)
@@ -110,7 +110,7 @@ export async function releasePlan(
       ...(prepared ? { preparedBy: prepared.by } : {}),
       ...(grounds.length > 0 ? { setAside: grounds } : {}),
     }
-    await recordActivity(transaction, { at, by, action: 'release', subject: `release ${number}`, detail })
+    await recordActivity(transaction, { at, by, action: 'publish-release', subject: `release ${number}`, detail })
     return release
   })
 }

@@ -1,7 +1,7 @@
 import { accountOf } from '../../http/identity.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
-import { listPreparations, listReleases } from '../../data/releases/index.ts'
+import { listReleaseRequests, listReleases } from '../../data/releases/index.ts'
 import type { PreparationsService } from './preparations.service.ts'
 import type { ReleasesService } from './releases.service.ts'
 
@@ -9,12 +9,12 @@ type Own =
   | 'listReleases'
   | 'compareWithShop'
   | 'reviewRelease'
-  | 'release'
-  | 'listPreparations'
-  | 'prepareRelease'
-  | 'approveRelease'
-  | 'sendReleaseBack'
-  | 'withdrawRelease'
+  | 'publishRelease'
+  | 'listReleaseRequests'
+  | 'requestRelease'
+  | 'approveReleaseRequest'
+  | 'returnReleaseRequest'
+  | 'withdrawReleaseRequest'
 
 interface Deps {
   readonly database: Database
@@ -27,14 +27,14 @@ export function createReleasesHandlers({ database, releases, preparations }: Dep
     listReleases: () => listReleases(database),
     compareWithShop: () => releases.compare(),
     reviewRelease: ({ query: { release } }) => releases.review(release === undefined ? null : Number(release)),
-    release: ({ body, by }) => releases.release(body, by),
-    listPreparations: () => listPreparations(database),
-    prepareRelease: ({ body, by }) => preparations.prepare(body, by),
-    approveRelease: ({ params, by }) => releases.release({ approves: params.id }, by),
-    sendReleaseBack: async ({ params, body, by }) => {
+    publishRelease: ({ body, by }) => releases.release(body, by),
+    listReleaseRequests: () => listReleaseRequests(database),
+    requestRelease: ({ body, by }) => preparations.prepare(body, by),
+    approveReleaseRequest: ({ params, by }) => releases.release({ approves: params.id }, by),
+    returnReleaseRequest: async ({ params, body, by }) => {
       await preparations.sendBack(params.id, body.word, by)
     },
-    withdrawRelease: async ({ params, who }) => {
+    withdrawReleaseRequest: async ({ params, who }) => {
       await preparations.withdraw(params.id, accountOf(who))
     },
   }

@@ -12,7 +12,7 @@ interface Deps {
   readonly takeOff: TakeOffService
 }
 
-type Own = 'previewReprice' | 'previewTakeOff' | 'takeOff'
+type Own = 'previewReprice' | 'previewSalePriceRemoval' | 'removeSalePrices'
 
 /** New prices for many products: looked at beforehand; taken off again. */
 export function createRepriceHandlers({ threads, clock, takeOff }: Deps): HandlersOf<Own> {
@@ -41,7 +41,7 @@ export function createRepriceHandlers({ threads, clock, takeOff }: Deps): Handle
       response.end()
       return undefined
     },
-    previewTakeOff: ({ body }) => takeOff.preview(body),
-    takeOff: ({ body, by }) => takeOff.run(body, by),
+    previewSalePriceRemoval: ({ body }) => takeOff.preview(body),
+    removeSalePrices: ({ body, by }) => takeOff.run(body, by),
   }
 }

@@ -80,21 +80,25 @@ export function createTakeOffService(deps: TakeOffDeps): TakeOffService {
       if (!isSeen(sourced)) throw new AppError('stale-plan')
       // Found before the lock, since it may take long; under the lock the plan is still the one that it was found in.
       const { held } = await find(sourced, request)
-      return changePlan(deps, { by, action: 'take-off', subject: 'products' }, async ({ transaction, at, store }) => {
-        if (!isSeen(store)) throw new AppError('stale-plan')
-        const records = await Promise.all(held.map(({ before }) => getPromotion(transaction, before.id)))
-        for (const [index, record] of records.entries()) {
-          const { state, mechanic } = held[index]!.after
-          const stamp = { updatedAt: toIso(at), updatedBy: by }
-          await updatePromotion(transaction, {
-            ...record,
-            ...stamp,
-            promotion: { ...record.promotion, state, mechanic },
-          })
-        }
-        const names = records.map(({ promotion }) => promotion.name)
-        return { result: records, detail: { names } }
-      })
+      return changePlan(
+        deps,
+        { by, action: 'remove-sale-prices', subject: 'products' },
+        async ({ transaction, at, store }) => {
+          if (!isSeen(store)) throw new AppError('stale-plan')
+          const records = await Promise.all(held.map(({ before }) => getPromotion(transaction, before.id)))
+          for (const [index, record] of records.entries()) {
+            const { state, mechanic } = held[index]!.after
+            const stamp = { updatedAt: toIso(at), updatedBy: by }
+            await updatePromotion(transaction, {
+              ...record,
+              ...stamp,
+              promotion: { ...record.promotion, state, mechanic },
+            })
+          }
+          const names = records.map(({ promotion }) => promotion.name)
+          return { result: records, detail: { names } }
+        },
+      )
     },
   }
 }

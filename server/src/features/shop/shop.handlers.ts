@@ -52,7 +52,7 @@ type Own =
   | 'getShopProduct'
   | 'listShopOffers'
   | 'priceShopCart'
-  | 'listShopCoupons'
+  | 'listShopDiscountCodes'
 
 interface Looked {
   readonly at?: string
@@ -127,7 +127,7 @@ export function createShopHandlers(deps: Deps): HandlersOf<Own> {
       const { plan, now } = await look(query, who)
       return findOpenOffers(plan, getProduct(plan, params.sku), now, await figures.facts())
     },
-    listShopCoupons: async () => listCoupons((await plans.getRecent()).plan, clock.now(), await figures.facts()),
+    listShopDiscountCodes: async () => listCoupons((await plans.getRecent()).plan, clock.now(), await figures.facts()),
     priceShopCart: async ({ body, who, request }) => {
       const [{ plan, release, now }, store] = [await look(body, who), await figures.store()]
       const tried = { sender: whoTries(who, body.cart, request), codes: body.cart.codes, plan }

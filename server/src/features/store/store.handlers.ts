@@ -13,7 +13,7 @@ interface Deps {
   readonly clock: Clock
 }
 
-type Own = 'getStore' | 'savePriceRules' | 'saveAlarm' | 'saveDelivery' | 'saveLocale' | 'saveSecondPerson'
+type Own = 'getStore' | 'savePriceRules' | 'saveFindingThresholds' | 'saveDelivery' | 'saveLocale' | 'saveApprovalRule'
 
 export function createStoreHandlers({ database, clock }: Deps): HandlersOf<Own> {
   return {
@@ -33,7 +33,7 @@ export function createStoreHandlers({ database, clock }: Deps): HandlersOf<Own> 
     savePriceRules: async ({ body, by }) => {
       await changePriceRules({ database, clock }, body, by)
     },
-    saveAlarm: async ({ body, by }) => {
+    saveFindingThresholds: async ({ body, by }) => {
       await changeAlarm({ database, clock }, body, by)
     },
     saveDelivery: async ({ body, by }) => {
@@ -42,7 +42,7 @@ export function createStoreHandlers({ database, clock }: Deps): HandlersOf<Own> 
     saveLocale: async ({ body, by }) => {
       await changeLocale({ database, clock }, body, by)
     },
-    saveSecondPerson: async ({ body, by }) => {
+    saveApprovalRule: async ({ body, by }) => {
       await changeSecondPerson({ database, clock }, body, by)
     },
   }

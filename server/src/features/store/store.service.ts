@@ -30,7 +30,7 @@ export async function changePriceRules(
 
 /** From when on a plan deserves a look. Refused if made from an older version of the store. */
 export async function changeAlarm(writer: PlanWriter, { version, alarm }: AlarmRequest, by: string): Promise<void> {
-  const note = { by, action: 'change-alarm', subject: 'store' } as const
+  const note = { by, action: 'change-finding-thresholds', subject: 'store' } as const
   await changePlan(writer, note, async ({ transaction, store: present }) => {
     const { store } = present
     await updateStore(transaction, version, { store: { ...store, alarm } })
@@ -62,7 +62,7 @@ export async function changeSecondPerson(
   by: string,
 ): Promise<void> {
   await change(writer, by, {
-    action: 'change-second-person',
+    action: 'change-approval',
     version,
     read: (present) => ({ secondPerson: present.secondPerson }),
     changes: { secondPerson },
@@ -82,7 +82,7 @@ export async function changeLocale(writer: PlanWriter, { version, locale }: Loca
 }
 
 interface Change {
-  readonly action: 'change-delivery' | 'change-second-person' | 'change-locale'
+  readonly action: 'change-delivery' | 'change-approval' | 'change-locale'
   readonly version: number
   readonly read: (present: StoreRecord) => object
   readonly changes: Parameters<typeof updateStore>[2]

@@ -43,6 +43,6 @@ export function runTestCarts(
 }
 
 function judge({ expected }: TestCart, working: Receipt, live: Receipt): TestCartRun['state'] {
-  if (expected !== null) return working.grand === expected ? 'holds' : 'broken'
-  return working.grand === live.grand ? 'same' : 'moved'
+  if (expected !== null) return working.grand === expected ? 'passes' : 'fails'
+  return working.grand === live.grand ? 'unchanged' : 'changes'
 }

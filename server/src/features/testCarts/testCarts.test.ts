@@ -16,18 +16,18 @@ const run = async () => (await server.request('GET', '/api/test-carts')).body as
 test('a test cart holds until an edit breaks it, and both receipts are shown', async () => {
   const { status, body } = await server.request('POST', '/api/test-carts', draft)
   expect(status).toBe(201)
-  expect(await run()).toMatchObject([{ state: 'holds', working: { grand: 3000 }, live: { grand: 3000 } }])
+  expect(await run()).toMatchObject([{ state: 'passes', working: { grand: 3000 }, live: { grand: 3000 } }])
   await server.request('POST', '/api/promotions', createDraft({ name: 'Pads less' }))
   const [broken] = await run()
   expect(broken).toMatchObject({
-    state: 'broken',
+    state: 'fails',
     working: { grand: 2400, reductions: [{ promotion: 'Pads less', amount: 600 }] },
     live: { grand: 3000, reductions: [] },
   })
   expect(checkShape(TestCartRuns, [broken])).toEqual([])
   const watched = { ...draft, expected: null, version: body.version }
   expect((await server.request('PUT', `/api/test-carts/${body.id}`, watched)).status).toBe(200)
-  expect(await run()).toMatchObject([{ state: 'moved' }])
+  expect(await run()).toMatchObject([{ state: 'changes' }])
 })
 
 test('a second save on the same version is refused with the present one', async () => {

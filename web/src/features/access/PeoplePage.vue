@@ -45,9 +45,9 @@ function changeRole({ id, name }: PersonRecord, role: PersonRole): Promise<void>
   })
 }
 
-const inviteAgain = ({ id, email }: PersonRecord) =>
+const resendInvitation = ({ id, email }: PersonRecord) =>
   attempt(async () => {
-    await call('inviteAgain', { params: { id } })
+    await call('resendInvitation', { params: { id } })
     notice.say(words.invited(email))
   })
 
@@ -99,7 +99,9 @@ async function remove(): Promise<void> {
       <td class="seen">{{ seenOf(person) }}</td>
       <td>
         <div v-if="person.state !== 'removed'" class="row-acts">
-          <v-btn v-if="person.state === 'invited'" size="small" @click="inviteAgain(person)">{{ words.again }}</v-btn>
+          <v-btn v-if="person.state === 'invited'" size="small" @click="resendInvitation(person)">{{
+            words.again
+          }}</v-btn>
           <v-btn v-if="person.sessions > 0" size="small" @click="endSessions(person)">{{ words.end }}</v-btn>
           <v-btn size="small" @click="askToRemove(person)">{{ words.remove }}</v-btn>
         </div>

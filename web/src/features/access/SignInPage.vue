@@ -24,9 +24,9 @@ async function begin(answer: SessionAnswer): Promise<void> {
   await router.replace(typeof next === 'string' && /^\/(?!\/)/.test(next) ? next : '/')
 }
 
-const askForReset = () =>
+const requestPasswordReset = () =>
   submit(async () => {
-    await call('askForReset', { body: { email: email.value } })
+    await call('requestPasswordReset', { body: { email: email.value } })
     sentTo.value = email.value.trim()
   })
 
@@ -48,7 +48,7 @@ function toReset(to: boolean): void {
     </template>
     <template v-else>
       <p v-if="sentTo" role="status">{{ accessText.reset.sent(sentTo) }}</p>
-      <form v-else class="form" @submit.prevent="askForReset">
+      <form v-else class="form" @submit.prevent="requestPasswordReset">
         <p>{{ accessText.reset.hint }}</p>
         <v-text-field
           v-model="email"

@@ -21,7 +21,7 @@ const { refusal, isSending, submit, errors } = useForm()
 
 async function look(): Promise<void> {
   try {
-    link.value = await call('lookAtLink', { body: { token } })
+    link.value = await call('getLink', { body: { token } })
   } catch (thrown) {
     if (!(thrown instanceof ApiError)) throw thrown
     lapsed.value = ['link-lapsed', 'invalid-input'].includes(thrown.code) ? words.lapsed : explainError(thrown)

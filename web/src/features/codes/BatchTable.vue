@@ -20,8 +20,8 @@ const leaving = ref<CodeBatch | null>(null)
 /** From which share of its codes on a batch is running out. */
 const FEW = 0.1
 const TYPES = ['csv', 'xlsx', 'zip'] as const
-const isFew = ({ state, open, handed, count, used }: CodeBatch) =>
-  state === 'ready' && open - Math.max(0, handed - used) <= count * FEW
+const isFew = ({ state, unused, issued, count, redeemed }: CodeBatch) =>
+  state === 'ready' && unused - Math.max(0, issued - redeemed) <= count * FEW
 const fileUrl = (id: string, type: string) => `/api${pathOf('getCodes', { id, type })}`
 
 async function makeVoid(): Promise<void> {
@@ -41,10 +41,10 @@ async function makeVoid(): Promise<void> {
       <tr>
         <th scope="col">{{ words.columns.batch }}</th>
         <th scope="col" class="number">{{ words.columns.made }}</th>
-        <th scope="col" class="number">{{ words.columns.open }}</th>
-        <th scope="col" class="number">{{ words.columns.used }}</th>
+        <th scope="col" class="number">{{ words.columns.unused }}</th>
+        <th scope="col" class="number">{{ words.columns.redeemed }}</th>
         <th scope="col" class="number">{{ words.columns.void }}</th>
-        <th scope="col" class="number">{{ words.columns.handed }}</th>
+        <th scope="col" class="number">{{ words.columns.issued }}</th>
         <th scope="col" class="files">{{ words.columns.files }}</th>
         <td />
       </tr>
@@ -63,10 +63,10 @@ async function makeVoid(): Promise<void> {
           <span v-if="batch.state === 'making'" role="status">{{ words.making(batch.made, batch.count) }}</span>
           <template v-else>{{ formatNumber(batch.made) }}</template>
         </td>
-        <td class="number">{{ formatNumber(batch.open) }}</td>
-        <td class="number">{{ formatNumber(batch.used) }}</td>
+        <td class="number">{{ formatNumber(batch.unused) }}</td>
+        <td class="number">{{ formatNumber(batch.redeemed) }}</td>
         <td class="number">{{ formatNumber(batch.void) }}</td>
-        <td class="number">{{ formatNumber(batch.handed) }}</td>
+        <td class="number">{{ formatNumber(batch.issued) }}</td>
         <td class="files">
           <template v-if="batch.state !== 'making' && session.may('releaser')">
             <template v-for="(type, index) in TYPES" :key="type">
@@ -96,7 +96,9 @@ async function makeVoid(): Promise<void> {
     @keep="makeVoid"
   >
     <p v-if="leaving">
-      {{ words.voidBatchHint(leaving.open, Math.max(0, Math.min(leaving.open, leaving.handed - leaving.used))) }}
+      {{
+        words.voidBatchHint(leaving.unused, Math.max(0, Math.min(leaving.unused, leaving.issued - leaving.redeemed)))
+      }}
     </p>
   </FormDialog>
 </template>

@@ -36,7 +36,7 @@ const makeVoid = ({ code }: CodeFate) =>
   })
 const mark = ({ code }: CodeFate) =>
   attempt(async () => {
-    fate.value = await call('markCode', { params: { code }, body: { recipient: recipient.value.trim() } })
+    fate.value = await call('markCodeIssued', { params: { code }, body: { recipient: recipient.value.trim() } })
     recipient.value = ''
     notice.say(words.saidMarked)
   })
@@ -44,7 +44,7 @@ const mark = ({ code }: CodeFate) =>
 const details = computed(() => {
   const one = fate.value
   if (!one) return []
-  const { batch, promotions, handed } = one
+  const { batch, promotions, issued } = one
   return [
     ...(promotions.length > 0
       ? [
@@ -55,7 +55,7 @@ const details = computed(() => {
         ]
       : []),
     ...(batch ? [words.ofBatch(batch.name)] : []),
-    ...(handed ? [words.handed[handed.kind](handed.recipient, when(handed.at))] : []),
+    ...(issued ? [words.issued[issued.kind](issued.recipient, when(issued.at))] : []),
   ]
 })
 </script>
@@ -75,7 +75,7 @@ const details = computed(() => {
         }}</router-link
         >{{ order.isCancelled ? words.cancelledUse(when(order.placedAt)) : words.usedBy(when(order.placedAt)) }}
       </p>
-      <form v-if="fate.batch && fate.state === 'open'" class="acts" @submit.prevent="mark(fate)">
+      <form v-if="fate.batch && fate.state === 'unused'" class="acts" @submit.prevent="mark(fate)">
         <v-text-field v-model="recipient" :label="words.mark" maxlength="120" hide-details />
         <v-btn type="submit" size="small" :disabled="recipient.trim() === ''">{{ words.markAct }}</v-btn>
         <v-btn size="small" @click="makeVoid(fate)">{{ words.void }}</v-btn>

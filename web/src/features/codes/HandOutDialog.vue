@@ -69,8 +69,8 @@ async function keep(): Promise<void> {
   }
   const isKept = await submit(() =>
     page
-      ? call('updateHandOut', { params: { id: page.id }, body: { ...draft, version: page.version } })
-      : call('createHandOut', { body: draft }),
+      ? call('updateCodePage', { params: { id: page.id }, body: { ...draft, version: page.version } })
+      : call('createCodePage', { body: draft }),
   )
   if (!isKept) return
   isOpen.value = false

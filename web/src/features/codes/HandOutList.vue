@@ -17,24 +17,24 @@ const words = sellingText.codes
 const session = useSession()
 const notice = useNotice()
 const attempt = useAttempt()
-const asked = useAnswer('listHandOuts')
+const asked = useAnswer('listCodePages')
 const { data: pages } = asked
 const isForgetting = ref(false)
 const email = ref('')
 const FEW = 0.1
-const isFew = ({ given, left }: HandOut) => left <= (given + left) * FEW
+const isFew = ({ issued, left }: HandOut) => left <= (issued + left) * FEW
 const nameOf = (id: string) => coded.find(({ promotion }) => promotion.id === id)?.promotion.name ?? id
 
 const remove = ({ id, version, title }: HandOut) =>
   attempt(async () => {
-    await call('deleteHandOut', { params: { id }, query: { version: String(version) } })
+    await call('deleteCodePage', { params: { id }, query: { version: String(version) } })
     notice.say(words.page.removed(title))
   })
 
 async function forget(): Promise<void> {
   isForgetting.value = false
   await attempt(async () => {
-    await call('forgetContact', { body: { email: email.value } })
+    await call('eraseContact', { body: { email: email.value } })
     notice.say(words.forgetForm.said)
   })
 }
@@ -75,7 +75,7 @@ async function forget(): Promise<void> {
           </td>
           <td class="name quiet">{{ nameOf(page.promotion) }}</td>
           <td class="number">
-            {{ words.page.given(page.given, page.left) }}
+            {{ words.page.issued(page.issued, page.left) }}
             <span v-if="isFew(page)" class="wrong"><br />▲ {{ words.few }}</span>
           </td>
           <td>

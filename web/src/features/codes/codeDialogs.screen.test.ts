@@ -33,8 +33,8 @@ function start(component: Component, props: Readonly<Record<string, unknown>>) {
       release: null,
     }),
     createCodeBatch: keep,
-    createHandOut: keep,
-    updateHandOut: keep,
+    createCodePage: keep,
+    updateCodePage: keep,
   })
   const mounted = mount(component, props)
   ;({ unmount } = mounted)
@@ -104,7 +104,7 @@ test('a page’s address follows its title until it is typed', async () => {
   await field(words.wording).fill('I agree.')
   await press(words.save)
   await expect(screen.getByRole('dialog')).toHaveCount(0)
-  expect(asked.of('createHandOut')[0]!.body).toMatchObject({ slug: 'mine', title: 'Spring code for all', most: null })
+  expect(asked.of('createCodePage')[0]!.body).toMatchObject({ slug: 'mine', title: 'Spring code for all', most: null })
 })
 
 test('a limit that is no number is not taken for no limit', async () => {
@@ -115,9 +115,9 @@ test('a limit that is no number is not taken for no limit', async () => {
   await most.fill('5o')
   await press(words.save)
   await expect(screen.getByText(/“5o” is not a whole number/)).toBeVisible()
-  expect(asked.of('updateHandOut')).toEqual([])
+  expect(asked.of('updateCodePage')).toEqual([])
   await most.fill('60')
   await press(words.save)
   await expect(screen.getByRole('dialog')).toHaveCount(0)
-  expect(asked.of('updateHandOut')[0]!.body).toMatchObject({ most: 60, version: 3 })
+  expect(asked.of('updateCodePage')[0]!.body).toMatchObject({ most: 60, version: 3 })
 })

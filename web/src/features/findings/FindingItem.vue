@@ -25,7 +25,7 @@ const links = computed(() => linksOf(finding, names))
 const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone, year: false })
 const takeUp = () =>
   attempt(async () => {
-    await call('takeFindingUp', { params: { id: finding.id } })
+    await call('reopenFinding', { params: { id: finding.id } })
     await store.findings.now()
   })
 </script>

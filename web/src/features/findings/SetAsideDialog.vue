@@ -20,7 +20,7 @@ function begin(): void {
 }
 
 async function keep(): Promise<void> {
-  if (!(await submit(() => call('setFindingAside', { params: { id }, body: { why: why.value } })))) return
+  if (!(await submit(() => call('dismissFinding', { params: { id }, body: { why: why.value } })))) return
   isOpen.value = false
   await store.findings.now()
 }

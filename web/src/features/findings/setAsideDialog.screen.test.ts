@@ -17,7 +17,7 @@ test('a reason that is refused is explained in the dialog, which has no place of
       now: '2027-03-08T09:00:00Z',
       release: null,
     }),
-    setFindingAside: () => {
+    dismissFinding: () => {
       throw new ApiError('invalid-input', { code: 'invalid-input', requestId: 'r1', problems: [problem] })
     },
   })

@@ -71,7 +71,7 @@ async function cancel(): Promise<void> {
       <ul v-else>
         <li v-for="use in order.uses" :key="use.promotion">
           <router-link :to="`/promotions/${encodeURIComponent(use.promotion)}`">{{ use.name }}</router-link>
-          <span class="quiet use">{{ words.used(use.units, use.given, use.added) }}</span>
+          <span class="quiet use">{{ words.used(use.units, use.discount, use.added) }}</span>
           <span v-if="use.code" class="quiet use">{{ words.codeOf(use.code) }}</span>
         </li>
       </ul>

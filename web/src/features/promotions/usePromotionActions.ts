@@ -75,7 +75,7 @@ export function usePromotionActions() {
 
   /** Rejects archiving a promotion that is live or scheduled. */
   function canArchive({ promotion }: PromotionRecord): boolean {
-    return !['running', 'waiting'].includes(computeStatus(promotion, store.zone, moment.now))
+    return !['running', 'scheduled'].includes(computeStatus(promotion, store.zone, moment.now))
   }
 
   const act = (title: string, work: () => Promise<void>): PromotionAction => ({

@@ -32,17 +32,17 @@ async function act(work: () => Promise<unknown>, said: string): Promise<void> {
 }
 const approve = () =>
   submit(async () => {
-    const { number } = await call('approveRelease', { params: { id: preparation.id } })
+    const { number } = await call('approveReleaseRequest', { params: { id: preparation.id } })
     notice.say(words.made(number))
   }).then(() => store.refresh())
 async function sendBack(): Promise<void> {
   isSendingBack.value = false
   await act(
-    () => call('sendReleaseBack', { params: { id: preparation.id }, body: { word: word.value } }),
+    () => call('returnReleaseRequest', { params: { id: preparation.id }, body: { word: word.value } }),
     words.sentBack(preparation.by),
   )
 }
-const withdraw = () => act(() => call('withdrawRelease', { params: { id: preparation.id } }), words.withdrawn)
+const withdraw = () => act(() => call('withdrawReleaseRequest', { params: { id: preparation.id } }), words.withdrawn)
 
 function begin(): void {
   word.value = ''

@@ -38,12 +38,12 @@ const canRelease = computed(() => {
 })
 
 const session = useSession()
-const prepared = useAnswer('listPreparations')
-const waiting = computed(() => prepared.data.value?.find(({ state }) => state === 'waiting') ?? null)
+const prepared = useAnswer('listReleaseRequests')
+const waiting = computed(() => prepared.data.value?.find(({ state }) => state === 'pending') ?? null)
 /** The last one, if it was sent back. */
 const returned = computed(() => {
   const [latest] = prepared.data.value ?? []
-  return latest?.state === 'sent-back' ? latest : null
+  return latest?.state === 'returned' ? latest : null
 })
 /** Whether who looks makes the release themselves; else they prepare it. */
 const makesIt = computed(() => session.may('releaser') && store.info?.secondPerson === false)
@@ -58,9 +58,9 @@ async function release(): Promise<void> {
   isReleasing.value = true
   try {
     const request = { note: note.value, planRevision, ...(again.value === null ? {} : { again: again.value }) }
-    if (makesIt.value) notice.say(words.released((await call('release', { body: request })).number))
+    if (makesIt.value) notice.say(words.released((await call('publishRelease', { body: request })).number))
     else {
-      await call('prepareRelease', { body: request })
+      await call('requestRelease', { body: request })
       notice.say(preparationText.prepared)
     }
     note.value = ''

@@ -24,14 +24,14 @@ const request = () => ({ pick: choice.picked, at: moment.at })
 function look(): void {
   answer.value = null
   void attempt(async () => {
-    answer.value = await call('previewTakeOff', { body: request() })
+    answer.value = await call('previewSalePriceRemoval', { body: request() })
   })
 }
 
 function takeOff(): void {
   void attempt(async () => {
     const { planRevision, catalogueRevision } = answer.value!
-    const before = await call('takeOff', { body: { ...request(), planRevision, catalogueRevision } })
+    const before = await call('removeSalePrices', { body: { ...request(), planRevision, catalogueRevision } })
     isOpen.value = false
     notice.say(words.done(counted.product(answer.value!.products)), {
       label: text.common.undo,

@@ -30,7 +30,7 @@ const all = computed(() => {
   const last = lastOf(days).day
   const list: SalesAnswer['days'] = []
   for (let day = firstOf(days).day; day <= last; day = addDays(day, 1))
-    list.push(byDay.get(day) ?? { day, uses: 0, units: 0, given: 0, added: 0 })
+    list.push(byDay.get(day) ?? { day, uses: 0, units: 0, discount: 0, added: 0 })
   return list.slice(-MOST_DAYS)
 })
 const data = computed<ChartData<'bar'>>(() => ({
@@ -61,11 +61,11 @@ const options = computed<ChartOptions<'bar'>>(() => ({
       displayColors: false,
       callbacks: {
         label: ({ dataIndex }) => {
-          const { uses, units, given, added } = all.value[dataIndex]!
+          const { uses, units, discount, added } = all.value[dataIndex]!
           return [
             words.uses(uses),
             ...(units > 0 ? [words.units(units)] : []),
-            ...(given > 0 ? [`−${formatMoney(given)}`] : []),
+            ...(discount > 0 ? [`−${formatMoney(discount)}`] : []),
             ...(added > 0 ? [`+${formatMoney(added)}`] : []),
           ]
         },

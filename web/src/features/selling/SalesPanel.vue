@@ -32,7 +32,11 @@ const figures = computed(() => {
   return [
     words.uses(total.uses),
     ...(units !== null ? [words.unitsOf(total.units, units)] : total.units > 0 ? [words.units(total.units)] : []),
-    ...(budget != null ? [words.budgetOf(total.given, budget)] : total.given > 0 ? [words.given(total.given)] : []),
+    ...(budget != null
+      ? [words.budgetOf(total.discount, budget)]
+      : total.discount > 0
+        ? [words.given(total.discount)]
+        : []),
     ...(total.added > 0 ? [words.added(total.added)] : []),
   ]
 })

@@ -15,7 +15,7 @@ const words = shopText.coupons
 const view = useShopView()
 const shop = useShopCart()
 const notice = useNotice()
-const asked = useAnswer('listShopCoupons')
+const asked = useAnswer('listShopDiscountCodes')
 const { data: coupons } = asked
 const zone = computed(() => view.shop?.timeZone ?? 'UTC')
 const untilOf = (until: string) => words.until(formatShopEnd(toLocal(Date.parse(until), zone.value), zone.value))

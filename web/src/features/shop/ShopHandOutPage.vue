@@ -10,7 +10,7 @@ import ShopFrame from './ShopFrame.vue'
 /** A page that gives a code to an address. */
 const { slug } = defineProps<{ slug: string }>()
 const words = shopText.handOut
-const asked = useAnswer('getShopHandOut', () => ({ params: { slug } }))
+const asked = useAnswer('getShopCodePage', () => ({ params: { slug } }))
 const { data } = asked
 const email = ref('')
 const name = ref('')
@@ -22,7 +22,7 @@ const given = ref<{ readonly code: string | null } | null>(null)
 const ask = () =>
   submit(async () => {
     const body = { email: email.value, name: name.value, consent: consent.value }
-    given.value = await call('askForCode', { params: { slug }, body })
+    given.value = await call('requestCode', { params: { slug }, body })
   })
 </script>
 

@@ -27,7 +27,7 @@ function begin(): void {
 
 async function keep(): Promise<void> {
   const { version } = store.info!
-  if (!(await submit(() => call('saveAlarm', { body: { alarm: alarm.value, version } })))) return
+  if (!(await submit(() => call('saveFindingThresholds', { body: { alarm: alarm.value, version } })))) return
   isOpen.value = false
   notice.say(words.kept)
   await store.refresh()

@@ -34,7 +34,7 @@ const setLocale = (locale: NumberLocale) =>
 
 const setSecondPerson = (secondPerson: boolean | null) =>
   attempt(async () => {
-    await call('saveSecondPerson', { body: { secondPerson: secondPerson === true, version: store.info!.version } })
+    await call('saveApprovalRule', { body: { secondPerson: secondPerson === true, version: store.info!.version } })
     notice.say(secondPerson ? words.secondOn : words.secondOff)
   })
 </script>

@@ -7,8 +7,8 @@ import { formatFigure } from '@/locale/format.ts'
 /** The test carts that a release would price otherwise than expected, or than the shop does. */
 const words = proofText.testCarts
 const { data } = useAnswer('runTestCarts')
-const touched = computed(() => (data.value ?? []).filter(({ state }) => state !== 'holds' && state !== 'same'))
-const broken = computed(() => touched.value.filter(({ state }) => state === 'broken' || state === 'unpriced').length)
+const touched = computed(() => (data.value ?? []).filter(({ state }) => state !== 'passes' && state !== 'unchanged'))
+const broken = computed(() => touched.value.filter(({ state }) => state === 'fails' || state === 'unpriced').length)
 </script>
 
 <template>
@@ -27,7 +27,7 @@ const broken = computed(() => touched.value.filter(({ state }) => state === 'bro
       </thead>
       <tbody>
         <tr v-for="{ testCart, state, working, live } in touched" :key="testCart.id">
-          <td :class="{ wrong: state !== 'moved' }">{{ words.states[state] }}</td>
+          <td :class="{ wrong: state !== 'changes' }">{{ words.states[state] }}</td>
           <td>{{ testCart.name }}</td>
           <td class="number">{{ formatFigure(testCart.expected ?? live?.grand ?? 0) }}</td>
           <td class="number">

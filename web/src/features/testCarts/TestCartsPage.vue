@@ -18,7 +18,7 @@ const open = ref<string | null>(null)
 const runs = useAnswer('runTestCarts')
 const { data, error } = runs
 
-const isWrong = ({ state }: TestCartRun) => state === 'broken' || state === 'unpriced'
+const isWrong = ({ state }: TestCartRun) => state === 'fails' || state === 'unpriced'
 const momentOf = ({ testCart }: TestCartRun) =>
   testCart.at === null ? words.now : formatInstant(Date.parse(testCart.at), { zone: store.zone, year: true })
 
@@ -66,8 +66,8 @@ function remove({ testCart }: TestCartRun): Promise<void> {
         </thead>
         <tbody v-for="run in data" :key="run.testCart.id">
           <tr>
-            <td :class="{ wrong: isWrong(run), saves: run.state === 'holds' }">
-              {{ isWrong(run) ? '✕' : run.state === 'moved' ? '≠' : '✓' }} {{ words.states[run.state] }}
+            <td :class="{ wrong: isWrong(run), saves: run.state === 'passes' }">
+              {{ isWrong(run) ? '✕' : run.state === 'changes' ? '≠' : '✓' }} {{ words.states[run.state] }}
             </td>
             <td>
               <button
@@ -95,7 +95,7 @@ function remove({ testCart }: TestCartRun): Promise<void> {
                 <PaperReceipt v-if="run.working" :title="words.inWorking" :receipt="run.working" />
                 <PaperReceipt v-if="run.live" :title="words.inLive" :receipt="run.live" />
                 <div class="acts">
-                  <v-btn v-if="run.working && run.state !== 'holds'" size="small" @click="accept(run)">{{
+                  <v-btn v-if="run.working && run.state !== 'passes'" size="small" @click="accept(run)">{{
                     words.accept(formatMoney(run.working.grand))
                   }}</v-btn>
                   <v-btn size="small" @click="remove(run)">{{ words.remove }}</v-btn>

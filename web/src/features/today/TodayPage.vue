@@ -47,7 +47,7 @@ function show(found: number, limit: number | null | undefined, write: (figure: n
 }
 const usesOf = (id: string, { uses }: Limits) => show(counts.of(id)?.uses ?? 0, uses)
 const unitsOf = (promotion: Promotion) => show(counts.of(promotion.id)?.units ?? 0, onOffer(promotion.id, promotion))
-const givenOf = (id: string, { budget }: Limits) => show(counts.of(id)?.given ?? 0, budget, formatFigure)
+const givenOf = (id: string, { budget }: Limits) => show(counts.of(id)?.discount ?? 0, budget, formatFigure)
 /** Whether there may be more than what stands here; a plan that is only checked again lets it stand. */
 const isUnknown = computed(() => {
   const { answer, isCurrent } = findings
@@ -126,7 +126,7 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
               </td>
               <td class="number">{{ usesOf(promotion.id, promotion.limits) }}</td>
               <td class="number">{{ unitsOf(promotion) }}</td>
-              <td class="number" :title="formatMoney(counts.of(promotion.id)?.given ?? 0)">
+              <td class="number" :title="formatMoney(counts.of(promotion.id)?.discount ?? 0)">
                 {{ givenOf(promotion.id, promotion.limits) }}
               </td>
               <td class="end">

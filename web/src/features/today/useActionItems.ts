@@ -44,7 +44,7 @@ export function useActionItems() {
   const store = useStoreInfo()
   const moment = useMoment()
   const { records } = usePromotionRecords()
-  const prepared = useAnswer('listPreparations')
+  const prepared = useAnswer('listReleaseRequests')
 
   const urgent = computed(() =>
     findings.open.filter(({ severity, kind }) => severity === 'blocker' || ACTS[kind] !== undefined),
@@ -59,9 +59,9 @@ export function useActionItems() {
   function ofPreparations(): ActionItem[] {
     const [latest] = prepared.data.value ?? []
     const act = { title: words.acts.review, to: '/releases' }
-    if (latest?.state === 'waiting')
+    if (latest?.state === 'pending')
       return [{ key: latest.id, sentence: words.waiting(latest.by), isGrave: false, act, extends: null }]
-    if (latest?.state !== 'sent-back') return []
+    if (latest?.state !== 'returned') return []
     const sentence = words.returned(latest.settledBy ?? '', latest.word)
     return [{ key: latest.id, sentence, isGrave: false, act, extends: null }]
   }

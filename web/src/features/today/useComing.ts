@@ -42,7 +42,7 @@ export function useComing() {
     }
     const ofPromotions = (records.value ?? []).flatMap(({ promotion }) => {
       const status = computeStatus(promotion, zone, moment.now)
-      if (status !== 'running' && status !== 'waiting') return []
+      if (status !== 'running' && status !== 'scheduled') return []
       const { start, end } = compileSchedule(promotion.schedule, zone)
       const to = `/promotions/${promotion.id}`
       const rungs = computeClockEdges(promotion, compileRungs(promotion.ladder, end, zone))

@@ -55,13 +55,13 @@ const SAID: readonly [FindingKind, readonly string[], object, string][] = [
     '“Spring paper” and “Club days” together: the price floor reduces the discount. Drawing pad costs €7.00, not €6.00. 2 more products.',
   ],
   [
-    'in-the-way',
+    'blocked-by-promotion',
     BOTH,
     { hasCode: true, without: 700, with: 800 },
     '“Spring paper” always blocks “Club days”, whose code has no effect. Without “Spring paper”, that order would cost €7.00 instead of €8.00.',
   ],
   [
-    'in-the-way',
+    'blocked-by-promotion',
     BOTH,
     { hasCode: false, without: 700, with: 800 },
     '“Spring paper” always blocks “Club days”. Without “Spring paper”, that order would cost €7.00 instead of €8.00.',
@@ -85,13 +85,13 @@ const SAID: readonly [FindingKind, readonly string[], object, string][] = [
     '“Spring paper” never applies: it is always blocked.',
   ],
   [
-    'cliff',
+    'price-jump',
     SPRING,
     { sku: 'PAD', units: 3, before: 2100, after: 4000, isDearer: true },
     '“Spring paper”: 4 × Drawing pad cost €40.00, but 3 cost only €21.00.',
   ],
   [
-    'cliff',
+    'price-jump',
     SPRING,
     { sku: 'PAD', units: 3, before: 3000, after: 2000, isDearer: false },
     '“Spring paper”: 4 × Drawing pad cost €20.00, less than €30.00 for 3.',
@@ -106,13 +106,13 @@ const SAID: readonly [FindingKind, readonly string[], object, string][] = [
     '“Spring paper” ends at the end of Thu 11 Mar, but its text says “until 12 March”.',
   ],
   [
-    'strike-not-allowed',
+    'was-price-not-allowed',
     SPRING,
     { ...pad, regular: 380, prior: 334, price: 304, isPromised: false },
     'When “Spring paper” starts, Drawing pad can’t show €3.80 as its was price: it sold for €3.34 shortly before. Sale price €3.04.',
   ],
   [
-    'strike-not-allowed',
+    'was-price-not-allowed',
     SPRING,
     { ...pads, regular: 380, prior: 334, price: 304, isPromised: true },
     'When “Spring paper” starts, Drawing pad can’t show €3.80 as its was price: it sold for €3.34 shortly before. Sale price €3.04. 2 more products. Shopper text promises more than this allows.',
@@ -148,7 +148,7 @@ const SAID: readonly [FindingKind, readonly string[], object, string][] = [
     '“Spring paper” costs €30.00, but its items cost at most €27.00 separately.',
   ],
   [
-    'exactly-misses',
+    'exact-quantity',
     SPRING,
     { count: 2 },
     '“Spring paper” requires exactly 2 units: with 3 in the cart it no longer applies.',
@@ -166,25 +166,25 @@ const SAID: readonly [FindingKind, readonly string[], object, string][] = [
     '“Spring paper”: qualifying and discounted products overlap only partly: 2 in both, 3 only qualify, 0 are only discounted.',
   ],
   [
-    'reward-worthless',
+    'reward-saves-nothing',
     SPRING,
     { sku: 'PAD' },
     '“Spring paper”: the reward saves nothing in any order, not even for Drawing pad.',
   ],
   [
-    'rung-unreachable',
+    'step-unreachable',
     SPRING,
     { rung: 25, onOffer: 20 },
     '“Spring paper”: the step at 25 sold can’t be reached; only 20 units are available.',
   ],
   [
-    'rung-unreachable',
+    'step-unreachable',
     SPRING,
     { rung: 2, onOffer: 1 },
     '“Spring paper”: the step at 2 sold can’t be reached; only 1 unit is available.',
   ],
   [
-    'tier-useless',
+    'tier-saves-nothing',
     SPRING,
     { tier: 10, before: 900, after: 900 },
     '“Spring paper”: the tier from 10 saves no more than the one before it.',
@@ -196,7 +196,7 @@ const SAID: readonly [FindingKind, readonly string[], object, string][] = [
     'Code SALE of “Spring paper” is short or a common word and easy to guess.',
   ],
   [
-    'code-twice',
+    'code-duplicated',
     BOTH,
     { code: 'SPRING-27', at: AT },
     'Code SPRING-27 unlocks both “Spring paper” and “Club days” from Wed 10 Mar, 09:41; only the higher-ranked one applies.',
@@ -212,13 +212,13 @@ const SAID: readonly [FindingKind, readonly string[], object, string][] = [
   [
     'budget-short',
     SPRING,
-    { budget: 50_000, given: 50_010, day: AT },
+    { budget: 50_000, discount: 50_010, day: AT },
     '“Spring paper” has used its entire budget of €500.00.',
   ],
   [
     'budget-short',
     SPRING,
-    { budget: 50_000, given: 20_000, day: AT },
+    { budget: 50_000, discount: 20_000, day: AT },
     '“Spring paper” has used €200.00 of its €500.00 budget and will exceed it on Wed 10 Mar at this rate.',
   ],
   [
@@ -264,7 +264,7 @@ const SAID: readonly [FindingKind, readonly string[], object, string][] = [
     '“Spring paper” ends at the end of Wed 31 Mar, after its occasion (which ends at the end of Thu 11 Mar).',
   ],
   [
-    'guest-promise',
+    'guests-excluded',
     SPRING,
     { test: 'group' },
     '“Spring paper” is advertised to everyone, but guests don’t qualify and no text says so.',
@@ -297,7 +297,7 @@ test('every kind is among them', () => {
 })
 
 test('what has no name any more is called by its id', () => {
-  const finding = findingOf('reward-worthless', ['promotion:gone'], { sku: 'GONE' })
+  const finding = findingOf('reward-saves-nothing', ['promotion:gone'], { sku: 'GONE' })
   expect(say(finding, {}, 'Europe/Vienna')).toContain('“gone”: the reward saves nothing')
   expect(say(finding, {}, 'Europe/Vienna')).toContain('not even for GONE')
 })

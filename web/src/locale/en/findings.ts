@@ -53,7 +53,7 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
     `${joinWords(called.subjects.map(quote))} ${called.subjects.length > 1 ? 'sell' : 'sells'} ${called.product(sku)} at ${formatMoney(price)}, below its price floor of ${formatMoney(floor)}.${others(products)} The store doesn’t enforce the floor.`,
   'regular-price-jump': ({ regular, price, sku, products }, called) =>
     `${name(called)} changes the regular price of ${called.product(sku)} from ${formatMoney(regular)} to ${formatMoney(price)}.${others(products)}`,
-  'in-the-way': ({ hasCode, without, with: total }, { subjects }) => {
+  'blocked-by-promotion': ({ hasCode, without, with: total }, { subjects }) => {
     const [first, second] = subjects.map(quote)
     return `${first} always blocks ${second}${hasCode ? ', whose code has no effect' : ''}. Without ${first}, that order would cost ${formatMoney(without)} instead of ${formatMoney(total)}.`
   },
@@ -63,7 +63,7 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
     const beaten = by === null ? '' : ` (${quote(called.promotion(by))})`
     return `${name(called)} never applies${isAlone ? ', even alone' : ''}: ${why}${beaten}.`
   },
-  cliff: ({ units, before, after, isDearer, sku }, called) =>
+  'price-jump': ({ units, before, after, isDearer, sku }, called) =>
     isDearer
       ? `${name(called)}: ${units + 1} × ${called.product(sku)} cost ${formatMoney(after)}, but ${units} cost only ${formatMoney(before)}.`
       : `${name(called)}: ${units + 1} × ${called.product(sku)} cost ${formatMoney(after)}, less than ${formatMoney(before)} for ${units}.`,
@@ -75,7 +75,7 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
     `${name(called)} runs for ${plural(days, 'day')}; the store’s maximum is ${longest}.`,
   'ends-early': ({ end: at, text }, called) =>
     `${name(called)} ends ${onEnd(at, called)}, but its text says “${text}”.`,
-  'strike-not-allowed': ({ sku, regular, prior, price, products, isPromised }, called) =>
+  'was-price-not-allowed': ({ sku, regular, prior, price, products, isPromised }, called) =>
     `When ${name(called)} starts, ${called.product(sku)} can’t show ${formatMoney(regular)} as its was price: it sold for ${formatMoney(prior)} shortly before. Sale price ${formatMoney(price)}.${others(products)}${
       isPromised ? ' Shopper text promises more than this allows.' : ''
     }`,
@@ -89,26 +89,27 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
     `${name(called)}: ${called.product(sku)} sells out around ${formatDay(runsOut, called)} (${stock} in stock, ${sold} sold in 30 days), before the promotion ends.${others(products)}`,
   'bundle-dearer': ({ price, items }, called) =>
     `${name(called)} costs ${formatMoney(price)}, but its items cost at most ${formatMoney(items)} separately.`,
-  'exactly-misses': ({ count }, called) =>
+  'exact-quantity': ({ count }, called) =>
     `${name(called)} requires exactly ${plural(count, 'unit')}: with ${count + 1} in the cart it no longer applies.`,
   'reach-differs': ({ both, onlyFirst, onlySecond }, called) =>
     `${name(called)}: qualifying and discounted products overlap only partly: ${both} in both, ${onlyFirst} only ${onlyFirst === 1 ? 'qualifies' : 'qualify'}, ${onlySecond} ${onlySecond === 1 ? 'is' : 'are'} only discounted.`,
-  'reward-worthless': ({ sku }, called) =>
+  'reward-saves-nothing': ({ sku }, called) =>
     `${name(called)}: the reward saves nothing in any order, not even for ${called.product(sku)}.`,
-  'rung-unreachable': ({ rung, onOffer }, called) =>
+  'step-unreachable': ({ rung, onOffer }, called) =>
     `${name(called)}: the step at ${rung} sold can’t be reached; only ${plural(onOffer, 'unit')} ${onOffer === 1 ? 'is' : 'are'} available.`,
-  'tier-useless': ({ tier }, called) => `${name(called)}: the tier from ${tier} saves no more than the one before it.`,
+  'tier-saves-nothing': ({ tier }, called) =>
+    `${name(called)}: the tier from ${tier} saves no more than the one before it.`,
   'code-guessable': ({ code }, called) =>
     `Code ${code} of ${name(called)} is short or a common word and easy to guess.`,
-  'code-twice': ({ code, at }, called) =>
+  'code-duplicated': ({ code, at }, called) =>
     `Code ${code} unlocks both ${joinWords(called.subjects.map(quote))} from ${when(at, called)}; only the higher-ranked one applies.`,
   'code-public': ({ code }, called) => `Code ${code} of ${name(called)} isn’t listed, but appears in public text.`,
   'codes-run-out': ({ open, made }, called) =>
     `${name(called)} has ${open === 0 ? 'none' : formatNumber(open)} of ${plural(made, 'code')} left.`,
-  'budget-short': ({ budget, given, day }, called) =>
-    given >= budget
+  'budget-short': ({ budget, discount, day }, called) =>
+    discount >= budget
       ? `${name(called)} has used its entire budget of ${formatMoney(budget)}.`
-      : `${name(called)} has used ${formatMoney(given)} of its ${formatMoney(budget)} budget and will exceed it on ${formatDay(day, called)} at this rate.`,
+      : `${name(called)} has used ${formatMoney(discount)} of its ${formatMoney(budget)} budget and will exceed it on ${formatDay(day, called)} at this rate.`,
   'not-released': ({ starts, isMissing }, called) => {
     const names = called.subjects.map(quote)
     const next = starts === null ? '' : when(starts, called)
@@ -126,7 +127,7 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
     at === null
       ? `${name(called)} has no end date, but its occasion ends ${onEnd(occasionEnd, called)}.`
       : `${name(called)} ends ${onEnd(at, called)}, after its occasion (which ends ${onEnd(occasionEnd, called)}).`,
-  'guest-promise': (_facts, called) =>
+  'guests-excluded': (_facts, called) =>
     `${name(called)} is advertised to everyone, but guests don’t qualify and no text says so.`,
   'test-cart-broken': ({ expected, total }, called) =>
     `Test cart ${name(called)} expects ${formatMoney(expected)} but costs ${formatMoney(total)}.`,

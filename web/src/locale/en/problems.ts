@@ -1,6 +1,5 @@
 import type { ErrorCode } from '@novalex/contract'
 import type { Problem, ProblemCode, ProblemFacts } from '@novalex/core'
-import type { ApiError } from '@/api/http.ts'
 import { formatEnd, joinWords, plural } from './grammar.ts'
 import { formatFigure, formatLocal, formatMoney } from '../format.ts'
 
@@ -150,7 +149,7 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'not-by-batch': ({ name }) => `“${String(name)}” doesn’t use single-use codes. Choose them in the promotion first.`,
   'batch-not-ready': 'These codes are still being generated. Try again when they are ready.',
   'no-codes-left': 'All codes have been claimed. Already have one? We can resend it by email.',
-  'hand-out-closed': 'This page gives out no codes at the moment.',
+  'code-page-closed': 'This page gives out no codes at the moment.',
   'approval-required': 'This store requires approval. Request approval for this release.',
   'own-request': 'You can’t approve your own request.',
   'already-decided': ({ by }) => `This was already decided${by ? ` by ${String(by)}` : ''}.`,
@@ -195,15 +194,13 @@ export function explainProblem({ code, facts = {} }: Problem): string {
   return typeof text === 'string' ? text : text(facts)
 }
 
-export function explainError({
-  code,
-  facts,
-  requestId,
-}: {
-  code: ErrorCode | 'unreachable'
-  facts: Facts
-  requestId: string | null
-}): string {
+interface Failure {
+  readonly code: ErrorCode | 'unreachable'
+  readonly facts: Facts
+  readonly requestId: string | null
+}
+
+export function explainError({ code, facts, requestId }: Failure): string {
   const text = ERROR_TEXT[code]
   const sentence = typeof text === 'string' ? text : text(facts)
   if (code !== 'internal' || !requestId) return sentence
@@ -234,6 +231,6 @@ function toUses({ categories, products, promotions, sets, testCarts }: Facts): s
 }
 
 /** Message of a rejected request: its first problem, or else its error. */
-export function explainFailure(error: ApiError): string {
+export function explainFailure(error: Failure & { readonly problems: readonly Problem[] }): string {
   return error.problems[0] ? explainProblem(error.problems[0]) : explainError(error)
 }

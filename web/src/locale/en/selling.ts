@@ -92,8 +92,8 @@ export const sellingText = {
     lookUpAct: 'Look up',
     lookUpRole: 'Only releasers can look up and download codes.',
     fate: {
-      open: 'Unused',
-      used: 'Redeemed',
+      unused: 'Unused',
+      redeemed: 'Redeemed',
       void: 'Voided',
       unknown: 'Unknown code',
       mistyped: 'Mistyped: the check character doesn’t match',
@@ -103,8 +103,8 @@ export const sellingText = {
     usedBy: (when: string) => ` redeemed it, ${when}`,
     order: (number: string) => `Order ${number}`,
     cancelledUse: (when: string) => `, ${when}, was cancelled and the code returned`,
-    handed: {
-      'hand-out': (recipient: string, when: string) => `issued to ${recipient} by a code request page, ${when}`,
+    issued: {
+      'code-page': (recipient: string, when: string) => `issued to ${recipient} by a code request page, ${when}`,
       message: (recipient: string, when: string) => `issued to ${recipient} by email, ${when}`,
       store: (recipient: string, when: string) => `issued in store to ${recipient}, ${when}`,
     },
@@ -118,10 +118,10 @@ export const sellingText = {
     columns: {
       batch: 'Batch',
       made: 'Generated',
-      open: 'Unused',
-      used: 'Redeemed',
+      unused: 'Unused',
+      redeemed: 'Redeemed',
       void: 'Voided',
-      handed: 'Issued',
+      issued: 'Issued',
       files: 'Download',
     },
     making: (made: number, count: number) => `${Math.floor((made / count) * 100)}% generated`,
@@ -133,8 +133,8 @@ export const sellingText = {
     voidBatch: 'Void…',
     voidBatchAct: 'Void codes',
     voidBatchTitle: (name: string) => `Void unused codes in “${name}”?`,
-    voidBatchHint: (open: number, handed: number) =>
-      `${plural(open, 'unused code')} can no longer be redeemed${handed > 0 ? `; ${handed} of them ${handed === 1 ? 'is' : 'are'} already issued` : ''}. This can’t be undone.`,
+    voidBatchHint: (unused: number, issued: number) =>
+      `${plural(unused, 'unused code')} can no longer be redeemed${issued > 0 ? `; ${issued} of them ${issued === 1 ? 'is' : 'are'} already issued` : ''}. This can’t be undone.`,
     saidVoidBatch: (name: string) => `Unused codes in “${name}” voided.`,
     more: 'Generate codes…',
     form: {
@@ -180,12 +180,12 @@ export const sellingText = {
       save: 'Save',
       said: (title: string) => `“${title}” saved.`,
       removed: (title: string) => `“${title}” deleted.`,
-      given: (given: number, left: number) => `${given} issued, ${left} left`,
+      issued: (issued: number, left: number) => `${issued} issued, ${left} left`,
       remove: 'Delete',
       look: 'View page',
       edit: 'Edit',
     },
-    pageStates: { open: 'active', waiting: 'not started', over: 'ended', gone: 'no codes left' } satisfies Record<
+    pageStates: { open: 'active', scheduled: 'not started', ended: 'ended', gone: 'no codes left' } satisfies Record<
       ShopHandOut['state'],
       string
     >,

@@ -102,8 +102,8 @@ export const shopText = {
     shown: (code: string) => `Your code: ${code}`,
     states: {
       open: '',
-      waiting: 'This offer hasn’t started yet.',
-      over: 'This offer has ended.',
+      scheduled: 'This offer hasn’t started yet.',
+      ended: 'This offer has ended.',
       gone: 'All codes have been claimed. Already have one? We can resend it.',
     },
     noCondition: 'Optional: you’ll get the code either way.',

@@ -25,6 +25,8 @@ import * as soldUntil from './023-sold-until.ts'
 import * as errorNames from './024-error-names.ts'
 import * as severities from './025-severities.ts'
 import * as locale from './026-locale.ts'
+import * as findingKinds from './027-finding-kinds.ts'
+import * as storedNames from './028-stored-names.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -53,6 +55,8 @@ const ALL: Record<string, Knex.Migration> = {
   '024-error-names': errorNames,
   '025-severities': severities,
   '026-locale': locale,
+  '027-finding-kinds': findingKinds,
+  '028-stored-names': storedNames,
 }
 
 export const MIGRATION_NAMES: readonly string[] = Object.keys(ALL)

@@ -27,7 +27,7 @@ interface Failed {
  * Wherever both hold, a promotion never applies beside another, and would without it; and it has a code, or by itself takes off more.
  * The one in the way comes first among the subjects.
  */
-export const findInTheWay = ofEach('in-the-way', function* (probe, entry) {
+export const findBlockers = ofEach('blocked-by-promotion', function* (probe, entry) {
   if (!entry.promotion.stacking) return
   const { suspects, failed } = tryOut(probe, entry)
   const standing = new Set(failed.flatMap(({ applied }) => [...applied]))
@@ -99,7 +99,7 @@ function judge(
   probe: Probe,
   entry: CompiledPromotion,
   { rival, failed }: { rival: CompiledPromotion; failed: readonly Failed[] },
-): Found<'in-the-way'> | null {
+): Found<'blocked-by-promotion'> | null {
   const blocked = failed.filter(({ group, applied }) => group.entries.includes(rival) && applied.has(rival.id))
   for (const { order } of blocked.slice(0, MOST_FREED)) {
     const freed = probe.sell(order, probe.without(rival))
@@ -125,7 +125,7 @@ function describe(
   probe: Probe,
   entry: CompiledPromotion,
   { rival, order, without }: { rival: CompiledPromotion; order: Order; without: MinorUnits },
-): Found<'in-the-way'> {
+): Found<'blocked-by-promotion'> {
   const hasCode = entry.promotion.code !== null
   const total = probe.sell(order).quote.totals.grand
   const plain = { ...order, cart: { ...order.cart, codes: [] } }

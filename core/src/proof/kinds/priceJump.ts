@@ -13,14 +13,14 @@ const MOST_SAMPLES = 4
 const FEW = 40
 
 /** With one more unit the goods are dearer by more than that unit, or cheaper by more than a quarter. */
-export const findCliffs = ofEach('cliff', function* (probe, entry) {
+export const findPriceJumps = ofEach('price-jump', function* (probe, entry) {
   if (entry.phase < 2 || entry.phase > 3 || probe.mostTried(entry) < FEW) return
   const found = findWorst(probe, entry)
   if (found) yield found
 })
 
-function findWorst(probe: Probe, entry: CompiledPromotion): Found<'cliff'> | null {
-  let worst: (Found<'cliff'> & { readonly size: number }) | null = null
+function findWorst(probe: Probe, entry: CompiledPromotion): Found<'price-jump'> | null {
+  let worst: (Found<'price-jump'> & { readonly size: number }) | null = null
   const [first] = probe.witnesses(entry)
   if (!first) return null
   for (const { sku } of probe.groupsOf(entry).flatMap(findExtremes).slice(0, MOST_SAMPLES)) {
@@ -45,7 +45,7 @@ function compareNext(
   probe: Probe,
   entry: CompiledPromotion,
   order: Order,
-): (Found<'cliff'> & { readonly size: number }) | null {
+): (Found<'price-jump'> & { readonly size: number }) | null {
   const [line, ...rest] = order.cart.lines
   const more = { ...order, cart: { ...order.cart, lines: [{ ...line!, quantity: line!.quantity + 1 }, ...rest] } }
   const [sale, next] = [probe.sell(order), probe.sell(more)]

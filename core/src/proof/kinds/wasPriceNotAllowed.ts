@@ -20,7 +20,7 @@ interface Struck {
 }
 
 /** When a sale starts, the past forbids that its products' regular price is crossed out; worse where a text promises more than the prior price leaves. */
-export const findForbiddenStrikes: Check<'strike-not-allowed'> = function* (probe) {
+export const findForbiddenWasPrices: Check<'was-price-not-allowed'> = function* (probe) {
   const { input, toCome } = probe
   if (input.past.size === 0) return
   for (const entry of toCome) {

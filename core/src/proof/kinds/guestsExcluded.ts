@@ -8,7 +8,7 @@ import { readPublicTexts } from './publicTexts.ts'
 const MOST_TRIED = 200
 
 /** A text that everybody reads, of what only known shoppers get, and that does not say so. */
-export const findGuestPromises: Check<'guest-promise'> = function* (probe) {
+export const findGuestsExcluded: Check<'guests-excluded'> = function* (probe) {
   const needsAccount = new RegExp(probe.input.wording.needsAccount, 'iu')
   for (const entry of probe.toCome) {
     const { promotion } = entry

@@ -9,8 +9,8 @@ import { ofEach } from './check.ts'
 const MOST_TRIED = 400
 
 /** The reward saves nothing in any order around its limits, even alone. */
-export const findWorthless = ofEach('reward-worthless', function* (probe, entry) {
-  const order = findWorthlessOrder(probe, entry)
+export const findWorthlessRewards = ofEach('reward-saves-nothing', function* (probe, entry) {
+  const order = findRewardlessOrder(probe, entry)
   if (!order) return
   const sku = lastOf(order.cart.lines).sku
   const proof = { carts: [{ order, total: probe.sell(order).quote.totals.grand }] }
@@ -18,7 +18,7 @@ export const findWorthless = ofEach('reward-worthless', function* (probe, entry)
 })
 
 /** An order that holds all that a promotion asks for and all that it gives; null where it gives nothing, or saves in any order. */
-export function findWorthlessOrder(probe: Probe, entry: CompiledPromotion): Order | null {
+export function findRewardlessOrder(probe: Probe, entry: CompiledPromotion): Order | null {
   const given = findGiven(entry)
   if (!given || !holdsAny(probe, given)) return null
   const only = compileOthers(probe.sampled, [toAlone(entry.promotion)])
