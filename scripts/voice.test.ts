@@ -56,7 +56,13 @@ const words = SOURCES.flatMap(readTexts)
 const golden = (
   JSON.parse(readFileSync(join(ROOT, 'web/src/locale/en/sentences.golden.json'), 'utf8')) as { sentence: string }[]
 ).map(({ sentence }) => ({ file: 'sentences.golden.json', text: sentence }))
-const PAGES = ['README.md', 'docs/findings.md', 'docs/errors.md', 'docs/connect-a-shop.md', 'docs/writing.md']
+const PAGES = [
+  'README.md',
+  'CONTRIBUTING.md',
+  ...readdirSync(join(ROOT, 'docs'))
+    .filter((name) => name.endsWith('.md') && name !== 'api.md')
+    .map((name) => `docs/${name}`),
+]
 const all = [...words, ...golden, ...PAGES.flatMap(readProse)]
 
 const find = (texts: readonly Text[], pattern: RegExp) =>
