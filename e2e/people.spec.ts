@@ -8,7 +8,7 @@ import { expect, expectSaved, NOW, signInAs, test, type Novalex } from './novale
 
 const PASSWORD = 'three brushes and a jar'
 
-/** A window of somebody else. */
+/** A window of someone else. */
 async function openAs(browser: Browser, novalex: Novalex, role: 'planner' | 'releaser' | 'administrator' | null) {
   const context = await browser.newContext({ baseURL: novalex.url, viewport: { width: 1280, height: 800 } })
   if (role) await signInAs(context.request, novalex, role)

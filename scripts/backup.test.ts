@@ -20,7 +20,7 @@ interface Ran {
   readonly said: string
 }
 
-/** A command of the repository, as somebody types it. */
+/** A command of the repository, as someone types it. */
 async function run(script: string, args: readonly string[], databaseUrl: string): Promise<Ran> {
   const env = { ...process.env, DATABASE_URL: databaseUrl }
   try {

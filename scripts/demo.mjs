@@ -68,7 +68,7 @@ function ensurePeoplePassword(folder) {
   return readFileSync(file, 'utf8').trim()
 }
 
-/** Until somebody asks to end, or the server ends by itself. */
+/** Until someone asks to end, or the server ends by itself. */
 function waitForEnd(server) {
   return new Promise((resolve) => {
     process.on('SIGINT', () => resolve('\nEnding …'))

@@ -97,7 +97,7 @@ const ANSWERS = [
   ['/api/deepest', '/api/deepest?from=2027-01-01T00:00:00Z&to=2027-12-31T00:00:00Z'],
   ['/api/releases/review', '/api/releases/review'],
 ]
-/** A window of somebody who is signed in. */
+/** A window of someone who is signed in. */
 async function openPage(browser, url) {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   await context.request.post(`${url}/api/session/demo`, { data: { email: 'administrator@fennmoor.example' } })

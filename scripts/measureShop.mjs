@@ -45,7 +45,7 @@ async function main() {
   }
 }
 
-/** A cart as a guest's browser asks, as a shop's server asks for a shopper, and as somebody of the desk does. */
+/** A cart as a guest's browser asks, as a shop's server asks for a shopper, and as someone of the desk does. */
 async function measureCart(server, folder) {
   const echo = await startEcho(folder)
   try {

@@ -60,7 +60,7 @@ async function measure(name, work) {
   return result
 }
 
-/** Says which holes are known in what is used, where the registry tells; a hole is explained in docs/run-it.md or mended, not counted here. */
+/** Says which holes are known in what is used, where the registry tells; a hole is explained in docs/run-it.md or fixed, not counted here. */
 async function audit() {
   say('\nKnown holes in what is used …')
   const told = await new Promise((resolve) => {

@@ -128,7 +128,7 @@ export const ReachAnswer = Type.Object(
           products: Whole,
           /** How many of them have less in stock than sells in those days at the pace of the last 30. */
           short: Whole,
-          /** Cheapest, middle and dearest product of the reach. */
+          /** Cheapest, middle and most expensive product of the reach. */
           sample: Type.Array(ProductSchema),
         },
         strict,
@@ -208,7 +208,7 @@ export type PromotionUpdate = Static<typeof PromotionUpdate>
 
 const Numeral = Type.String({ pattern: '^[1-9]\\d{0,8}$' })
 export const VersionQuery = Type.Object({ version: Numeral }, strict)
-/** The revision of the catalogue in which somebody saw what is to go. */
+/** The revision of the catalogue in which someone saw what is to go. */
 export const RevisionQuery = Type.Object({ revision: Numeral }, strict)
 
 export const CampaignRecord = Type.Object({ id: Id, name: Name, goal: Type.String(), version: Version }, strict)

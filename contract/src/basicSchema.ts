@@ -18,7 +18,7 @@ const PLAIN = '[^\\p{Cc}\\p{Cs}\\p{Zl}\\p{Zp}\\ufffe\\uffff]'
 const LINES = '[^\\p{Cs}\\ufffe\\uffff\\0-\\x08\\x0b\\x0c\\x0e-\\x1f\\x7f]'
 
 /*
- * Anybody may send text of any length, so these patterns take linear time: each character fits one part of the pattern only
+ * Anyone may send text of any length, so these patterns take linear time: each character fits one part of the pattern only
  * (`patterns.test.ts` measures it).
  */
 /** No spaces at the ends: what tells two ids apart is seen. */

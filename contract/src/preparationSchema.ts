@@ -11,7 +11,7 @@ export const Preparation = Type.Object(
     by: Type.String(),
     note: Type.String(),
     planRevision: Whole,
-    /** The older release that it takes up again. */
+    /** The older release that it restores. */
     again: Nullable(Version),
     /** Overtaken: another one was prepared after it. */
     state: choice('pending', 'released', 'returned', 'withdrawn', 'superseded'),

@@ -12,7 +12,7 @@ export const ReleaseSummary = Type.Object(
     preparedBy: Nullable(Type.String()),
     note: Type.String(),
     promotions: Whole,
-    /** The release whose plan this one takes up again. */
+    /** The release whose plan this one restores. */
     again: Nullable(Version),
   },
   strict,

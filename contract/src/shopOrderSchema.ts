@@ -72,7 +72,7 @@ const summary = {
   id: Id,
   number: Id,
   placedAt: InstantText,
-  /** `past`: brought in by a file. */
+  /** `past`: imported by a file. */
   state: OrderState,
   shopper: Nullable(Type.Object({ id: Id, name: Type.String() }, strict)),
   /** Of whom it was placed for; null for whoever may not read it. */

@@ -95,7 +95,7 @@ export const MISTAKE_SKETCHES: readonly Sketch[] = [
       stacking: MULTI_BUY,
     },
   },
-  // Who is a guest has no orders that anybody knows of.
+  // Who is a guest has no orders that anyone knows of.
   {
     name: 'Returning guests: 8% off',
     campaign: 'workshops',

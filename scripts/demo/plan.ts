@@ -50,7 +50,7 @@ export const DEMO_SETS: readonly SetRecord[] = [
   },
 ]
 
-/** One with dates, one whose dates somebody else still has to fix. */
+/** One with dates, one whose dates someone else still has to fix. */
 export function createDemoOccasions(now: Instant, zone: string): OccasionRecord[] {
   const midnight = createCalendar(now, zone)
   return [

@@ -47,7 +47,7 @@ export async function bundle(entry, outfile) {
 }
 
 /**
- * Builds the server, its threads and the demo's seed into a folder. Threads start while somebody waits, so their bundle holds the packages too: that
+ * Builds the server, its threads and the demo's seed into a folder. Threads start while someone waits, so their bundle holds the packages too: that
  * halves what a start takes.
  */
 export async function buildServer(outdir) {

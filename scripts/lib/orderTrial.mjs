@@ -75,7 +75,7 @@ async function ask(url, headers, method, path, body) {
 
 /**
  * Each client wants each limited offer once, at the price that it was shown, with a key for each; whoever gets no answer, or an answer that tells
- * nothing, asks again with the same key, at whichever server is there. Now and then somebody asks again though it was placed.
+ * nothing, asks again with the same key, at whichever server is there. Now and then someone asks again though it was placed.
  */
 export async function placeAll({ urls, plan, clients, random }) {
   const outcome = { asked: 0, keys: 0, placed: 0, refused: 0, unknown: 0, faults: [], byLimit: {} }

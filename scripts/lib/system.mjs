@@ -131,7 +131,7 @@ export function findFreePort() {
   })
 }
 
-/** Whether somebody listens on the port already. */
+/** Whether someone listens on the port already. */
 export function isPortTaken(port) {
   return new Promise((resolve) => {
     const server = createServer()

@@ -131,7 +131,7 @@ class CartMaker implements Samples {
     return undefined
   }
 
-  /** Of the products that a need and the mechanic reach, those of which so many units come nearest to the sum at regular prices, and the dearest. */
+  /** Of the products that a need and the mechanic reach, those of which so many units come nearest to the sum at regular prices, and the most expensive. */
   private findNear({ reach, money = 0 }: Need, units: number, mechanic: Mechanic): Product[] {
     const reaches = reachesOf(mechanic)
     const isReached = (one: Product) => reaches.length === 0 || reaches.some((own) => this.isIn(own, one))

@@ -27,7 +27,7 @@ export interface Pair {
 
 /**
  * As if both held for anyone at any time. Null where no product lies in both. The cart holds as much of the first common product, the
- * dearest, as either needs. Where one of the two is about delivery, it is the first of the store's `deliveries` that fits.
+ * most expensive, as either needs. Where one of the two is about delivery, it is the first of the store's `deliveries` that fits.
  */
 export function computePair(
   first: Promotion,

@@ -46,7 +46,7 @@ export function checkPromotionList(promotions: readonly Promotion[]): Problem[] 
   })
 }
 
-/** The products of the reach that a sale’s value would not lower at all, dearest first: the price is already as low. */
+/** The products of the reach that a sale’s value would not lower at all, most expensive first: the price is already as low. */
 export function findUnmoved(mechanic: Mechanic, catalogue: CompiledCatalogue): Product[] {
   if (phaseOf(mechanic) !== 1 || !('value' in mechanic) || !mechanic.value) return []
   const { value } = mechanic

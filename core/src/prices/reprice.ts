@@ -151,7 +151,7 @@ function reprice(input: RepriceInput, repricing: ReadyRepricing, { store, from, 
   }
   const floor = computeFloor(product, store)
   const reckoned = reckon(band, basis, { rounding: repricing.rounding, floor: isSale ? floor : 0 })
-  // What is reckoned from a sale price is cut from the regular one, as the shop would.
+  // What is computed from a sale price is cut from the regular one, as the shop would.
   const after = isSale && reckoned.price < floor ? Math.max(reckoned.price, Math.min(floor, regular)) : reckoned.price
   const margin = computeMargin(product, after, store)
   const struck = isSale && prior !== null && after < regular ? strike(after, Math.min(regular, prior)) : null
@@ -247,7 +247,7 @@ export function findAccepted(rows: readonly RepricedPrice[], target: Repricing['
 }
 
 /**
- * The mechanic that makes the accepted prices true. A sale reckoned from regular prices is a rule for `reach`, or for the products by name;
+ * The mechanic that makes the accepted prices true. A sale computed from regular prices is a rule for `reach`, or for the products by name;
  * everything else lists its prices.
  */
 export function toMechanic(

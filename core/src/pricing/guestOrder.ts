@@ -9,7 +9,7 @@ interface GuestOrder {
   readonly facts?: Facts
 }
 
-/** The order of somebody who is not known and types no code; without lines, of somebody who only looks. */
+/** The order of someone who is not known and types no code; without lines, of someone who only looks. */
 export function createGuestOrder(
   lines: readonly CartLine[],
   { now = 0, channel = '', delivery = null, facts = {} }: GuestOrder = {},

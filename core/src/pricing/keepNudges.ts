@@ -163,7 +163,7 @@ function sortByPrice(plan: CompiledPlan, reach: Reach): readonly Product[] {
   return sorted
 }
 
-/** Of the products of a reach those of which one unit comes to so much, the cheapest first; where none does, the dearest. */
+/** Of the products of a reach those of which one unit comes to so much, the cheapest first; where none does, the most expensive. */
 function findNearest(plan: CompiledPlan, reach: Reach, money: MinorUnits): Price[] {
   const sorted = sortByPrice(plan, reach)
   const enough = sorted.findIndex(({ regularPrice }) => regularPrice >= money)

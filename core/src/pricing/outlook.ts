@@ -10,7 +10,7 @@ import { computeSurcharges, sumAmounts } from './extras.ts'
  * Lower bound of what the shopper pays, from a point of the search on, whatever is chosen after it.
  *
  * Reductions of single units are taken off in the order of the ranks, since each cut grows with the price it is made from: a unit that is
- * dearer by some amount when its turn comes ends up dearer by no more than that. So an amount that units share may be taken off their
+ * more expensive by some amount when its turn comes ends up more expensive by no more than that. So an amount that units share may be taken off their
  * sum at the end. Phase 3 acts on the sum, and a percentage of part of it is at most that percentage of it all.
  */
 export class Outlook {

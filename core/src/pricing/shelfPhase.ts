@@ -37,7 +37,7 @@ export interface ShelfPhase {
 const EXPLANATIONS = ['stacking', 'better-without', 'units-gone', 'floor', 'no-saving'] as const
 
 /**
- * Phase 1 for a cart: each unit alone, dearest first by regular price, so that limited units go to the dearest.
+ * Phase 1 for a cart: each unit alone, most expensive first by regular price, so that limited units go to the most expensive.
  * Source: docs/pricing.md, "Stacking", phase 1.
  */
 export function computeShelfPhase(

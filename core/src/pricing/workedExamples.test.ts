@@ -7,7 +7,7 @@ import { CATEGORIES, compileShop, createOrder, createProduct, createPromotion, c
 import { computeQuote } from './computeQuote.ts'
 
 /**
- * Plans whose outcomes can be reckoned by hand, each with carts on both sides of its limits. Both pricings must give them. No floor, no
+ * Plans whose outcomes can be computed by hand, each with carts on both sides of its limits. Both pricings must give them. No floor, no
  * tax, everything live, unless said.
  */
 interface Example {

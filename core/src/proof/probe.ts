@@ -241,7 +241,7 @@ function findCarts(
 
 const MOST_UNITS = 10_000
 
-/** The same order of a guest and of somebody for whom the promotion is, delivered in each way that matters, with its code. */
+/** The same order of a guest and of someone for whom the promotion is, delivered in each way that matters, with its code. */
 function* dress(entry: CompiledPromotion, order: Order, { plan, deliveries }: ProofInput): Iterable<Order> {
   const { when, limits } = entry.promotion
   const coded = enterCodes(order, [entry])

@@ -53,7 +53,7 @@ export function isIn(plan: CompiledPlan, { promotion }: CompiledPromotion, produ
   return reachesOf(promotion.mechanic).some((reach) => plan.matcherOf(reach)(product, product.regularPrice))
 }
 
-/** The cheapest and the dearest of a group; one where they are the same. */
+/** The cheapest and the most expensive of a group; one where they are the same. */
 export function findExtremes({ products }: ProductGroup): Product[] {
   let [cheapest, dearest] = [firstOf(products), firstOf(products)]
   for (const product of products) {

@@ -15,7 +15,7 @@ interface SoldPrice {
 interface UnitPrices {
   readonly promotion: string
   readonly name: string
-  /** The instant at which it is reckoned: the one asked about, or the promotion's start if that is later. */
+  /** The instant at which it is computed: the one asked about, or the promotion's start if that is later. */
   readonly at: Instant
   readonly prices: readonly SoldPrice[]
 }

@@ -18,7 +18,7 @@ const OPTIONS = {
 const LONGEST_PATTERNED = 100
 
 /**
- * `pattern` as in JSON Schema, but never tried on a text that is too long anyway: anybody may send one. That it is too long is said by `maxLength`, or
+ * `pattern` as in JSON Schema, but never tried on a text that is too long anyway: anyone may send one. That it is too long is said by `maxLength`, or
  * by the pattern where there is none.
  */
 const PATTERN: CodeKeywordDefinition = {

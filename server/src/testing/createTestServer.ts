@@ -40,10 +40,10 @@ export interface TestServer {
   readonly wallClock: { aheadMs: number }
   /** The cookie of the administrator as whom `request` asks unless its headers name another, or ''. */
   readonly cookie: string
-  /** The cookie of somebody signed in with that role. */
+  /** The cookie of someone signed in with that role. */
   signIn(role: PersonRole, name?: string): Promise<string>
   request(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<Answer>
-  /** Deletes a product or a category as somebody does who sees the present catalogue. */
+  /** Deletes a product or a category as someone does who sees the present catalogue. */
   removeGoods(path: string): Promise<Answer>
   /** Settles once nothing is done to a file any more. */
   restImports(): Promise<void>

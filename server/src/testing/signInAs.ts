@@ -11,7 +11,7 @@ import type { Database } from '../platform/db/openDatabase.ts'
 /** Of a password that nobody knows. */
 const hashed = once(() => hashPassword(createToken()))
 
-/** Somebody of that role and name, signed in. Tells the cookie of the session. */
+/** Someone of that role and name, signed in. Tells the cookie of the session. */
 export async function signInAs(database: Database, role: PersonRole, name: string): Promise<string> {
   const email = `${name.toLowerCase().replaceAll(/\W+/g, '.')}@desk.example`
   const known = await findPerson(database, { email })

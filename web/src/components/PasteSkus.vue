@@ -6,7 +6,7 @@ import { offerText, counted } from '@/locale/catalogue.ts'
 import { useNames } from '@/stores/names.ts'
 import { readSkuList, type SkuLine } from './readSkuList.ts'
 
-/** A list of SKUs from elsewhere; those that there are not are named with their lines, and nothing is taken until they are mended or left out. */
+/** A list of SKUs from elsewhere; those that there are not are named with their lines, and nothing is taken until they are fixed or left out. */
 const emit = defineEmits<{ add: [skus: string[]] }>()
 
 const names = useNames()

@@ -6,7 +6,7 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 const RETRY_MS = 3000
 /**
- * Follows what anybody writes: one connection to the server for the whole tab, while it is in sight, since a browser keeps but a few to one
+ * Follows what anyone writes: one connection to the server for the whole tab, while it is in sight, since a browser keeps but a few to one
  * server. A connection that breaks asks at once whether the server is there; while it is not, it is asked again and again.
  */
 export function useChangeEvents(): void {

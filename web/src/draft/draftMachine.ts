@@ -24,9 +24,9 @@ export type LoadedDraft = Loaded &
     | { readonly state: 'refused' }
     /** The server does not answer. It is sent again after a while. */
     | { readonly state: 'away' }
-    /** Somebody else saved `present` meanwhile; nothing is sent until it is settled what is to be. */
+    /** Someone else saved `present` meanwhile; nothing is sent until it is settled what is to be. */
     | { readonly state: 'conflict'; readonly present: PromotionRecord }
-    /** Somebody deleted it meanwhile, as the version `deleted`. */
+    /** Someone deleted it meanwhile, as the version `deleted`. */
     | { readonly state: 'gone'; readonly deleted: number }
   )
 
@@ -40,7 +40,7 @@ export type DraftEvent =
   | { readonly event: 'loaded'; readonly record: PromotionRecord; readonly backup: DraftBackup | null }
   | { readonly event: 'notLoaded'; readonly error: ApiError }
   | { readonly event: 'changed'; readonly draft: PromotionDraft }
-  /** Time to save: nothing was changed for a while, or somebody leaves. */
+  /** Time to save: nothing was changed for a while, or someone leaves. */
   | { readonly event: 'due' }
   | { readonly event: 'saved'; readonly record: PromotionRecord }
   | { readonly event: 'notSaved'; readonly error: ApiError }

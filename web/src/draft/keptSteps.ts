@@ -18,7 +18,7 @@ export function keepSteps(id: string, steps: KeptSteps): void {
   }
 }
 
-/** Null where there are none, or where somebody else has saved since: undoing would take theirs back too. */
+/** Null where there are none, or where someone else has saved since: undoing would take theirs back too. */
 export function readSteps(id: string, version: number): Steps<PromotionDraft | null> | null {
   try {
     const steps: KeptSteps | null = JSON.parse(sessionStorage.getItem(PREFIX + id) ?? 'null')

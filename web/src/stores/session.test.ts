@@ -13,7 +13,7 @@ afterEach(() => {
 const SIGNED_IN = { account: { id: 'a', name: 'Mara', email: 'mara@desk.example', role: 'planner' as const } }
 const ANSWER = { ...SIGNED_IN, needsSetUp: false, demo: [] }
 
-/** A server on which somebody is signed in until a test ends the session. */
+/** A server on which someone is signed in until a test ends the session. */
 async function start() {
   const server = { isSignedIn: true, hold: Promise.resolve() }
   const asked = stubServer({

@@ -11,7 +11,7 @@ export const useSession = defineStore('session', () => {
   const answer = shallowRef<SessionAnswer | null>(null)
   /** Why it is not known yet who is signed in; it is asked again by itself. */
   const error = shallowRef<ApiError | null>(null)
-  /** Whether the session has ended while somebody was at work: their page stays, and waits. */
+  /** Whether the session has ended while someone was at work: their page stays, and waits. */
   const isEnded = ref(false)
   let goOn: (() => void)[] = []
   let loading: Promise<SessionAnswer> | null = null
@@ -41,7 +41,7 @@ export const useSession = defineStore('session', () => {
     }
   }
 
-  /** Somebody has signed in; whatever waited for it goes on. */
+  /** Someone has signed in; whatever waited for it goes on. */
   function take(given: SessionAnswer): void {
     answer.value = given
     if (!given.account) return
@@ -54,7 +54,7 @@ export const useSession = defineStore('session', () => {
   /** A request that was refused for want of a session waits here until there is one again. */
   onSignedOut((sentAt) => {
     if (!account.value) return null
-    // Refused before somebody signed in, and heard of after it.
+    // Refused before someone signed in, and heard of after it.
     if (sentAt <= signedInAt) return Promise.resolve()
     isEnded.value = true
     return new Promise<void>((resolve) => goOn.push(resolve))

@@ -1,6 +1,6 @@
 import type { PromotionDraft } from '@novalex/contract'
 
-/** A sale of everything, as somebody edits it. */
+/** A sale of everything, as someone edits it. */
 export const DRAFT: PromotionDraft = {
   name: 'Paper',
   state: 'ready',

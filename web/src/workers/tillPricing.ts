@@ -88,7 +88,7 @@ export interface Compared {
 export interface ShownExamples {
   /** When they are priced, where the promotion does not run at the till's moment: the nearest at which it does. */
   readonly asOf: Instant | null
-  /** Whether somebody else buys than stands at the till, since the promotion is not for them. */
+  /** Whether someone else buys than stands at the till, since the promotion is not for them. */
   readonly isFitted: boolean
   /** Whether a draft is priced as if it were ready. */
   readonly isAsReady: boolean
@@ -100,7 +100,7 @@ export interface ShownExamples {
 export interface EdgePrices {
   /** When carts, numbers sold and shoppers are priced, where the promotion does not run at the till's moment: the nearest at which it does. */
   readonly asOf: Instant | null
-  /** Whether somebody else is priced than stands at the till, since the promotion is not for them. */
+  /** Whether someone else is priced than stands at the till, since the promotion is not for them. */
   readonly isFitted: boolean
   /** The cart that moments and numbers sold are priced with: at the last limit, or one item. */
   readonly sample: readonly CartLine[]
@@ -226,7 +226,7 @@ function placeOrder({ cart, edited, isFitted, isMoved, now, delivery }: TillQues
   return { cart: completeDelivery(fitCart(whomItIsFor(edited), cart, plan), listDeliveries(delivery)), at: live }
 }
 
-/** The plan with the edited promotion and without it, and the order of somebody for whom it is, at a moment at which it runs. */
+/** The plan with the edited promotion and without it, and the order of someone for whom it is, at a moment at which it runs. */
 function prepare({ products, cart: inTill, facts, now, codes, edited: given, delivery }: TillQuestion) {
   // What a draft would do is what one wants to see of it.
   const edited: Promotion = given.state === 'draft' ? { ...given, state: 'ready' } : given

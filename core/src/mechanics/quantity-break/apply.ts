@@ -60,7 +60,7 @@ function groupUnits(units: readonly Taken[], count: QuantityBreak['count']): Map
   return groups
 }
 
-/** Each unit's tier by its own ordinal, dearest first. */
+/** Each unit's tier by its own ordinal, most expensive first. */
 function splitByOrdinal(units: readonly Taken[], tiers: readonly Tier[], pool: string): Batch[] {
   const batches: Batch[] = []
   let before = 0

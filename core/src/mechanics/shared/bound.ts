@@ -51,7 +51,7 @@ export function countUnits(pieces: readonly Piece[]): number {
   return pieces.reduce((sum, { count }) => sum + count, 0)
 }
 
-/** The dearest cuts first, as many as there are places; amounts taken once come on top. */
+/** The most expensive cuts first, as many as there are places; amounts taken once come on top. */
 export function boundUnits(pieces: readonly Piece[], values: readonly Value[], { max, groups }: Places): MinorUnits {
   const each = values.filter((value) => !isOnce(value))
   const cuts = pieces

@@ -2,7 +2,7 @@ import { findTests, findTraits, isAboutShopper, OPEN_DELIVERY, type Trait } from
 import type { CompiledPlan, CompiledPromotion } from '../../pricing/index.ts'
 import type { Cart, Delivery, Shopper } from '../../terms/index.ts'
 
-/** Somebody who buys: who, by which channel, delivered how. */
+/** Someone who buys: who, by which channel, delivered how. */
 type Buyer = Pick<Cart, 'shopper' | 'channel' | 'delivery'>
 
 const MOST_SHOPPERS = 64

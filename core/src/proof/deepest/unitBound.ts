@@ -83,7 +83,7 @@ function leastSum(value: Value, tiers: readonly Tier[]): MinorUnits {
   return own.length > 0 ? Math.min(...own) : (tiers[0]?.from ?? 0)
 }
 
-/** An amount that is taken once from a sum is a share of the least sum that it is taken from; of one that is reckoned otherwise it may be all. */
+/** An amount that is taken once from a sum is a share of the least sum that it is taken from; of one that is computed otherwise it may be all. */
 function mostOfValue(value: Value, regular: MinorUnits, least: MinorUnits): Most {
   if ('percent' in value) {
     return value.of === 'regular'

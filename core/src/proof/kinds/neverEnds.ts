@@ -4,7 +4,7 @@ import { isReducing } from '../productGroups.ts'
 import type { Probe } from '../probe.ts'
 import type { Check } from './check.ts'
 
-/** It has run without an end for so long that somebody should say whether it is meant. */
+/** It has run without an end for so long that someone should say whether it is meant. */
 export const findNoEnd: Check<'no-end'> = function* (probe) {
   const { now } = probe.input
   for (const { id, schedule } of findReducing(probe)) {

@@ -8,7 +8,7 @@ import { promotionSubject } from '../finding.ts'
 import { isApplied, type Probe } from '../probe.ts'
 import { ofEach, type Check } from './check.ts'
 
-/** A bundle whose price is no lower than its dearest filling comes to without it. */
+/** A bundle whose price is no lower than its most expensive filling comes to without it. */
 export const findDearBundles = ofEach('bundle-dearer', function* (probe, entry) {
   const { now, plan } = probe.input
   const dear = findDear(probe, entry)
@@ -24,7 +24,7 @@ export const findDearBundles = ofEach('bundle-dearer', function* (probe, entry) 
 /** Whether it sells things together for no less than they cost by themselves. */
 export const isDearBundle = (probe: Probe, entry: CompiledPromotion) => findDear(probe, entry) !== null
 
-/** The dearest filling of a bundle, where it is no dearer than the bundle. */
+/** The most expensive filling of a bundle, where it is no more expensive than the bundle. */
 function findDear({ input: { plan } }: Probe, { promotion }: CompiledPromotion) {
   const bundle = definitionOf(promotion.mechanic).together?.(promotion.mechanic)
   if (!bundle) return null

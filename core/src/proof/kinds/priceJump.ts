@@ -12,7 +12,7 @@ const MOST_SAMPLES = 4
 /** With less, too many promotions meet for so many orders to be priced. */
 const FEW = 40
 
-/** With one more unit the goods are dearer by more than that unit, or cheaper by more than a quarter. */
+/** With one more unit the goods are more expensive by more than that unit, or cheaper by more than a quarter. */
 export const findPriceJumps = ofEach('price-jump', function* (probe, entry) {
   if (entry.phase < 2 || entry.phase > 3 || probe.mostTried(entry) < FEW) return
   const found = findWorst(probe, entry)

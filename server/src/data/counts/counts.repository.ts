@@ -62,7 +62,7 @@ export function addingCounts(parts: readonly PromotionCounts[]): Statement[] {
   return [{ sql, values: rows }]
 }
 
-/** Adds without waiting for anybody. */
+/** Adds without waiting for anyone. */
 export function appendingCounts(parts: readonly PromotionCounts[]): Statement[] {
   if (parts.length === 0) return []
   const sql = `insert into count_entries (${COLUMNS}) values ${parts.map(() => '(?)').join(', ')}`

@@ -151,7 +151,7 @@ export function findBrought(next: readonly KnownFinding[], live: readonly KnownF
   })
 }
 
-/** Reads a text that changes whenever a finding is set aside or taken up again. */
+/** Reads a text that changes whenever a finding is dismissed or reopened. */
 export function readingAsidesState(): Reading<string> {
   return readingState(
     `select concat_ws('.', count(*), coalesce(sum(crc32(concat(id, stamp, points))), 0)) as state from set_asides`,

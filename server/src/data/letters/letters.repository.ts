@@ -6,7 +6,7 @@ import type { Connection } from '../../platform/db/openDatabase.ts'
 import { lettersTotal } from '../../platform/metrics.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 
-/** A message that is sent to somebody. */
+/** A message that is sent to someone. */
 export interface Letter {
   readonly to: string
   readonly subject: string

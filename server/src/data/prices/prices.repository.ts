@@ -12,7 +12,7 @@ interface PastRow {
   regular: number
 }
 
-/** The shelf prices of the time before Novalex, as they were brought in, oldest first. */
+/** The shelf prices of the time before Novalex, as they were imported, oldest first. */
 export async function listPastPrices(
   connection: Connection,
   skus: readonly string[],
@@ -90,7 +90,7 @@ export async function insertPastPrices(
   await transaction.batchInsert('past_prices', rows, 500)
 }
 
-/** Writes the spans of the past of some products; what was brought in of them before makes room. */
+/** Writes the spans of the past of some products; what was imported of them before makes room. */
 export async function replacePastPrices(
   transaction: Connection,
   { skus, prices }: { readonly skus: readonly string[]; readonly prices: Parameters<typeof insertPastPrices>[1] },

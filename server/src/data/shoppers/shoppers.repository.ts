@@ -80,7 +80,7 @@ export async function listLabels(
 }
 
 interface Wanted {
-  /** Whether the plan asks what somebody has bought. */
+  /** Whether the plan asks what someone has bought. */
   readonly withGoods: boolean
 }
 

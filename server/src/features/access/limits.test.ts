@@ -25,7 +25,7 @@ let from: Record<string, string>
 beforeEach(() => {
   from = { cookie: '', 'x-forwarded-for': `2001:db8:0:${(++network).toString(16)}::1` }
 })
-/** Another address of the same network, as anybody with a /64 has them. */
+/** Another address of the same network, as anyone with a /64 has them. */
 const anotherAddress = (at: number) => ({
   ...from,
   'x-forwarded-for': from['x-forwarded-for']!.replace(/1$/, `${at.toString(16)}`),

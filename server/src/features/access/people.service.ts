@@ -158,7 +158,7 @@ export function createPeopleService({ database, clock, wallClock }: AccessDeps) 
       })
     },
 
-    /** Sends a link if the address is somebody’s who has accepted. */
+    /** Sends a link if the address is someone’s who has accepted. */
     async sendReset(email: string, origin: string): Promise<void> {
       await transact(database, async (transaction) => {
         const person = await findPerson(transaction, { email })

@@ -18,7 +18,7 @@ const post = (path: string, body: unknown, headers: Record<string, string> = { c
 const cookieIn = (headers: Headers) => headers.get('set-cookie')?.split(';')[0] ?? ''
 const signIn = (email: string, password = PASSWORD) => post('/session', { email, password })
 
-/** Invites somebody and accepts for them; tells the cookie of their session. */
+/** Invites someone and accepts for them; tells the cookie of their session. */
 async function bringIn(name: string, role = 'planner') {
   const email = `${name.toLowerCase()}@desk.example`
   const { body } = await server.request('POST', '/api/people', { name, email, role })

@@ -92,7 +92,7 @@ async function refuseUnknownCategories(
   refuseIfAny(unknown.map((id) => createProblem('unknown-category', 'product.categories', { id })))
 }
 
-/** Refused as `stale-version` unless the catalogue is the one that somebody looked at. */
+/** Refused as `stale-version` unless the catalogue is the one that someone looked at. */
 function refuseStaleCatalogue({ catalogueRevision }: StoreRecord, revision: number): void {
   if (catalogueRevision !== revision) throw new AppError('stale-version', { facts: { present: { catalogueRevision } } })
 }

@@ -26,7 +26,7 @@ export interface ChangeFeed {
   close(): void
 }
 
-/** Looks at the database once a second, for all who follow together, and only while anybody does. */
+/** Looks at the database once a second, for all who follow together, and only while anyone does. */
 export function createChangeFeed(database: Database): ChangeFeed {
   const followers = new Map<Session, Response>()
   let told: number | null = null

@@ -47,7 +47,7 @@ interface ReadFile {
 
 /** Reads an uploaded file and keeps what accepting it would do; writes nothing else. */
 export async function readImport(database: Database, task: { id: string; at: Instant }): Promise<void> {
-  // Another may have read it meanwhile, and somebody accepted it.
+  // Another may have read it meanwhile, and someone accepted it.
   if ((await findImport(database, task.id))?.status.state === 'reading') await previewImport(database, task)
 }
 
@@ -211,7 +211,7 @@ export async function undoImport(
   })
 }
 
-/** The rows that can't be taken, as they stand in the file, each with what is wrong with it: to be mended and brought in again. */
+/** The rows that can't be taken, as they stand in the file, each with what is wrong with it: to be fixed and imported again. */
 export async function writeRejected(
   database: Database,
   { id, type, at }: { id: string; type: TableFileType; at: Instant },

@@ -65,7 +65,7 @@ function nameCodes(plan: CompiledPlan, { quote, uses }: Sale): OrderUse[] {
   })
 }
 
-/** Shared limits are counted where they are locked, everything else without waiting for anybody. */
+/** Shared limits are counted where they are locked, everything else without waiting for anyone. */
 function countingUses(plan: CompiledPlan, uses: readonly OrderUse[]): Statement[] {
   const parts = uses.map(({ promotion, units, given, added }) => ({ promotion, uses: 1, units, given, added }))
   const isLocked = ({ promotion }: { promotion: string }) => isShared(plan.getPromotion(promotion).promotion)

@@ -42,7 +42,7 @@ export const toPlanName = (again: number | null): string => (again === null ? 'w
 interface ReadRequest {
   readonly prepared: Preparation | null
   readonly note: string
-  /** The older release that is taken up again; null: the working plan. */
+  /** The older release that is restored; null: the working plan. */
   readonly again: number | null
 }
 

@@ -120,7 +120,7 @@ function describeInputs(
   })
 }
 
-/** Points out the products that would not have the price that was reckoned, because the plan has something else for them, too. */
+/** Points out the products that would not have the price that was computed, because the plan has something else for them, too. */
 function markOthers(
   rows: readonly Repriced[],
   plan: CompiledPlan,
@@ -154,7 +154,7 @@ function markOthers(
   })
 }
 
-/** With what it will cost in fact, where that is not what was reckoned. */
+/** With what it will cost in fact, where that is not what was computed. */
 type Marked = Repriced & { readonly then: MinorUnits | null }
 
 const unmarked = (row: Repriced): Marked => ({ ...row, then: null })

@@ -63,7 +63,7 @@ interface Looked {
 export function createShopHandlers(deps: Deps): HandlersOf<Own> {
   const { database, plans, threads, clock, history, tries, queues, figures, isDemo } = deps
 
-  /** Throws `staff-only` where somebody else than the desk's people asks for another plan or moment. */
+  /** Throws `staff-only` where someone else than the desk's people asks for another plan or moment. */
   async function look({ at, plan }: Looked, who: Identity): Promise<SourcedPlan & { readonly now: Instant }> {
     if ((at !== undefined || plan !== undefined) && who.kind !== 'person') throw new AppError('staff-only')
     const sourced = plan === undefined || plan === 'live' ? await plans.getRecent() : await plans.get(plan)

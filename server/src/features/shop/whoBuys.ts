@@ -18,7 +18,7 @@ interface Asking {
 
 /**
  * The buyer and their codes: identified by the shop's cookie, or named by an API key (for a cart that is only priced, also by staff). Throws
- * `another-shopper` for anybody else's id.
+ * `another-shopper` for anyone else's id.
  */
 export async function findShopBuyer(
   connection: Connection,

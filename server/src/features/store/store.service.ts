@@ -13,7 +13,7 @@ import { refuseIfAny } from '../../platform/errors/AppError.ts'
 import { changePlan, type PlanWriter } from '../../sources/plans/changePlan.ts'
 import { lockStore, type StoreRecord, updateStore } from '../../data/store/index.ts'
 
-/** The floor, and what is reckoned with reductions. Refused if made from an older version of the store. */
+/** The floor, and what is computed with reductions. Refused if made from an older version of the store. */
 export async function changePriceRules(
   writer: PlanWriter,
   { version, ...rules }: PriceRulesRequest,

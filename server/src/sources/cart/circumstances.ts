@@ -74,7 +74,7 @@ export function listCounted(plan: CompiledPlan, { lines }: Cart): string[] {
   return [...skus].filter((sku) => (plan.catalogue.bySku.get(sku)?.stock ?? null) !== null)
 }
 
-/** Whether any promotion that is ready asks what somebody has bought. */
+/** Whether any promotion that is ready asks what someone has bought. */
 export const needsGoods = rememberForPlan((plan) =>
   plan.promotions.some(
     ({ promotion: { when, state } }) =>

@@ -11,7 +11,7 @@ import { usePromotion } from '@/draft/usePromotionDraft.ts'
 
 type Whose = 'mine' | 'theirs'
 
-/** Somebody else saved, or deleted, this promotion while it was being edited here. */
+/** Someone else saved, or deleted, this promotion while it was being edited here. */
 const { loaded, draft, record, settle, bringBack } = usePromotion()
 const conflict = computed(() => (loaded.value.state === 'conflict' ? loaded.value.present : null))
 const isGone = computed(() => loaded.value.state === 'gone')

@@ -10,7 +10,7 @@ import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
-/** A release that somebody prepared: to be made by another, or sent back with a word. */
+/** A release that someone prepared: to be made by another, or sent back with a word. */
 const { preparation } = defineProps<{ preparation: Preparation }>()
 
 const words = preparationText

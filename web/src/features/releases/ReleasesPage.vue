@@ -21,7 +21,7 @@ const NOTE_MAX = 2000
 const store = useStoreInfo()
 const notice = useNotice()
 const words = text.releases
-/** The older release that is being looked at, to be taken up again. */
+/** The older release that is reviewed, to be restored. */
 const again = ref<number | null>(null)
 const note = ref('')
 const isReleasing = ref(false)

@@ -7,7 +7,7 @@ import { followFindings } from '@/stores/findings.ts'
 
 /** Findings of the next release; serious ones block it until they are fixed or set aside. */
 const { again } = defineProps<{
-  /** The older release that is taken up again, if one is. */
+  /** The older release that is restored, if one is. */
   again: number | null
 }>()
 const words = findingText.review

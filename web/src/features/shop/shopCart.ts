@@ -54,7 +54,7 @@ export const useShopCart = defineStore('shop-cart', () => {
     clear: () => {
       kept.value = { ...EMPTY, delivery: kept.value.delivery }
     },
-    /** Somebody else may come next. */
+    /** Someone else may come next. */
     empty: () => {
       kept.value = EMPTY
     },

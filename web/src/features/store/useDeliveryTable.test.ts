@@ -45,7 +45,7 @@ async function start() {
   })
   const table = useDeliveryTable()
   const saved = () => asked.of('saveDelivery').map(({ body }) => (body as { options: DeliveryOption[] }).options)
-  /** A concurrent change by somebody else. */
+  /** A concurrent change by someone else. */
   const changeElsewhere = async (delivery: readonly DeliveryOption[]) => {
     Object.assign(present, { delivery, version: present.version + 1 })
     await result.store.refresh()

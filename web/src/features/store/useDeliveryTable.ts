@@ -82,7 +82,7 @@ export function useDeliveryTable() {
     }
   }
 
-  // Somebody else changed the store: what nobody edits here follows; an edit of other prices than these is refused when it is kept.
+  // Someone else changed the store: what nobody edits here follows; an edit of other prices than these is refused when it is kept.
   watch(
     () => store.info,
     () => {

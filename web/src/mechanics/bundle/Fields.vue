@@ -24,7 +24,7 @@ const price = computed<number>({
   },
 })
 
-/** A bundle that costs what its items cost, or more, is nothing that anybody meant. */
+/** A bundle that costs what its items cost, or more, is nothing that anyone meant. */
 const bargain = computed(() => {
   const reaches = reach.value?.reaches ?? []
   const isKnown = reaches.length > 0 && reaches.every(({ products }) => products > 0)

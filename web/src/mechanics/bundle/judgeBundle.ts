@@ -1,9 +1,9 @@
 import type { Bundle, Product } from '@novalex/core'
 
-/** Whom a bundle saves something: its items bought one by one may cost no more, for the cheapest or even for the dearest of each part. */
+/** Whom a bundle saves something: its items bought one by one may cost no more, for the cheapest or even for the most expensive of each part. */
 type Bargain = 'for-all' | 'not-for-cheapest' | 'for-nobody'
 
-/** Judged by the cheapest and the dearest product of each part's reach, at their regular prices. */
+/** Judged by the cheapest and the most expensive product of each part's reach, at their regular prices. */
 export function judgeBundle(
   { parts, price }: Bundle,
   reaches: readonly { readonly sample: readonly Product[] }[],

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { text, counted } from '@/locale/catalogue.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 
-/** How many products one of the mechanic's reaches holds, with the cheapest, middle and dearest. */
+/** How many products one of the mechanic's reaches holds, with the cheapest, middle and most expensive. */
 const { index } = defineProps<{ index: number }>()
 const { reach } = usePromotion()
 const words = text.promotion.reach

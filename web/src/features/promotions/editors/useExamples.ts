@@ -13,7 +13,7 @@ const NOBODY = { lines: [], codes: [], channel: 'web', delivery: null, shopper: 
 
 /**
  * The promotion under edit in carts of its own products: priced by the till's worker in the plan that the till has, as sold so far, when it runs and for
- * somebody who qualifies.
+ * someone who qualifies.
  */
 export function useExamples() {
   const { draft, record, reach } = usePromotion()
