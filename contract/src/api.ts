@@ -53,7 +53,7 @@ export const StoreAnswer = Type.Object(
     version: Version,
     delivery: DeliveryOptionsSchema,
     /** Whether what one prepared takes another to release. */
-    secondPerson: Type.Boolean(),
+    requiresApproval: Type.Boolean(),
     locale: NumberLocaleSchema,
     planRevision: Whole,
     catalogueRevision: Whole,

@@ -63,17 +63,17 @@ export const CODE_ENDPOINTS = {
     errors: NOT_FOUND,
   }),
 
-  listCodePages: answering(code.HandOuts, { role: 'reader', summary: 'List code request pages' }),
+  listCodePages: answering(code.CodePages, { role: 'reader', summary: 'List code request pages' }),
   createCodePage: answering(
-    code.HandOut,
-    { role: 'releaser', summary: 'Create a code request page', body: code.HandOutDraft, errors: CODE_ERRORS },
+    code.CodePage,
+    { role: 'releaser', summary: 'Create a code request page', body: code.CodePageDraft, errors: CODE_ERRORS },
     201,
   ),
-  updateCodePage: answering(code.HandOut, {
+  updateCodePage: answering(code.CodePage, {
     role: 'releaser',
     summary: 'Update a code request page; requires the version it is based on',
     params,
-    body: code.HandOutUpdate,
+    body: code.CodePageUpdate,
     errors: [...STALE, 'not-by-batch'],
   }),
   deleteCodePage: silent({
@@ -90,18 +90,18 @@ export const CODE_ENDPOINTS = {
     body: code.ForgetRequest,
   }),
 
-  getShopCodePage: answering(code.ShopHandOut, {
+  getShopCodePage: answering(code.ShopCodePage, {
     role: 'anyone',
     summary: 'Get a code request page of the shop',
     params: code.SlugParams,
     errors: NOT_FOUND,
   }),
-  requestCode: answering(code.HandOutAnswer, {
+  requestCode: answering(code.CodeRequestAnswer, {
     role: 'anyone',
     summary:
       'Email a code to an address, one per promotion; repeat requests resend the same code, up to three times a day',
     params: code.SlugParams,
-    body: code.HandOutRequest,
+    body: code.CodeRequest,
     errors: ['not-found', 'no-codes-left', 'code-page-closed'],
   }),
   confirmConsent: silent({
@@ -110,7 +110,7 @@ export const CODE_ENDPOINTS = {
     body: code.ConsentRequest,
     errors: ['link-lapsed'],
   }),
-  listShopDiscountCodes: answering(code.ShopCoupons, {
+  listShopDiscountCodes: answering(code.ShopDiscountCodes, {
     role: 'anyone',
     standIn: 'look',
     scope: 'quote',

@@ -102,20 +102,20 @@ const handOutFields = {
   /** Whether the page shows the code, the first time, beside sending it: nobody knows then whose address it is. */
   showsAtOnce: Type.Boolean(),
 }
-export const HandOutDraft = Type.Object(handOutFields, strict)
-export type HandOutDraft = Static<typeof HandOutDraft>
-export const HandOutUpdate = Type.Object({ ...handOutFields, version: Version }, strict)
-export type HandOutUpdate = Static<typeof HandOutUpdate>
-export const HandOut = Type.Object(
+export const CodePageDraft = Type.Object(handOutFields, strict)
+export type CodePageDraft = Static<typeof CodePageDraft>
+export const CodePageUpdate = Type.Object({ ...handOutFields, version: Version }, strict)
+export type CodePageUpdate = Static<typeof CodePageUpdate>
+export const CodePage = Type.Object(
   { id: Id, ...handOutFields, version: Version, issued: Whole, /** Codes that may still be issued. */ left: Whole },
   strict,
 )
-export type HandOut = Static<typeof HandOut>
-export const HandOuts = Type.Array(HandOut)
+export type CodePage = Static<typeof CodePage>
+export const CodePages = Type.Array(CodePage)
 
 export const SlugParams = Type.Object({ slug: Type.String({ minLength: 1, maxLength: 60 }) }, strict)
 /** A hand-out as shoppers see it. */
-export const ShopHandOut = Type.Object(
+export const ShopCodePage = Type.Object(
   {
     title: Type.String(),
     text: Type.String(),
@@ -124,8 +124,8 @@ export const ShopHandOut = Type.Object(
   },
   strict,
 )
-export type ShopHandOut = Static<typeof ShopHandOut>
-export const HandOutRequest = Type.Object(
+export type ShopCodePage = Static<typeof ShopCodePage>
+export const CodeRequest = Type.Object(
   {
     email: Type.String({ minLength: 1, maxLength: 254 }),
     name: Type.Optional(Type.String({ maxLength: 120, pattern: '^[^\\p{Cc}\\p{Cs}]*$' })),
@@ -134,14 +134,14 @@ export const HandOutRequest = Type.Object(
   },
   strict,
 )
-export type HandOutRequest = Static<typeof HandOutRequest>
+export type CodeRequest = Static<typeof CodeRequest>
 /** Alike whether or not the address was known; the code where the page shows it at once, the first time. */
-export const HandOutAnswer = Type.Object({ code: Nullable(Type.String()) }, strict)
+export const CodeRequestAnswer = Type.Object({ code: Nullable(Type.String()) }, strict)
 export const ConsentRequest = Type.Object({ token: Type.String({ minLength: 1, maxLength: 100 }) }, strict)
 export const ForgetRequest = Type.Object({ email: Type.String({ minLength: 1, maxLength: 254 }) }, strict)
 
 /** Listed coupons of the shop that are valid now. */
-export const ShopCoupons = Type.Array(
+export const ShopDiscountCodes = Type.Array(
   Type.Object({ ...ShopOffer.properties, code: Type.String(), until: Nullable(InstantText) }, strict),
 )
-export type ShopCoupons = Static<typeof ShopCoupons>
+export type ShopDiscountCodes = Static<typeof ShopDiscountCodes>

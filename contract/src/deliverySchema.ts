@@ -22,5 +22,5 @@ export type DeliveryRequest = Static<typeof DeliveryRequest>
 
 export const LocaleRequest = Type.Object({ locale: NumberLocaleSchema, version: Version }, strict)
 export type LocaleRequest = Static<typeof LocaleRequest>
-export const SecondPersonRequest = Type.Object({ secondPerson: Type.Boolean(), version: Version }, strict)
-export type SecondPersonRequest = Static<typeof SecondPersonRequest>
+export const ApprovalRuleRequest = Type.Object({ requiresApproval: Type.Boolean(), version: Version }, strict)
+export type ApprovalRuleRequest = Static<typeof ApprovalRuleRequest>

@@ -6,10 +6,10 @@ import { IdParams as params, SkuParams } from './addressSchema.ts'
 import * as api from './api.ts'
 import { CODE_ENDPOINTS } from './codeEndpoints.ts'
 import { DeepestAnswer, DeepestQuery } from './calendarSchema.ts'
-import { DeliveryRequest, LocaleRequest, SecondPersonRequest } from './deliverySchema.ts'
+import { DeliveryRequest, LocaleRequest, ApprovalRuleRequest } from './deliverySchema.ts'
 import { answering, NOT_FOUND, sending, sendingEvents, silent, telling, USED, type Endpoint } from './endpoint.ts'
 import { FINDING_ENDPOINTS } from './findingEndpoints.ts'
-import { AlarmRequest } from './findingSchema.ts'
+import { FindingThresholdsRequest } from './findingSchema.ts'
 import { FILE_ENDPOINTS } from './fileEndpoints.ts'
 import { LookupAnswer, LookupRequest } from './lookupSchema.ts'
 import { ORDER_ENDPOINTS } from './orderEndpoints.ts'
@@ -18,7 +18,13 @@ import { HistoryAnswer, PriceRulesRequest } from './priceSchema.ts'
 import * as table from './productTableSchema.ts'
 import { QuoteAnswer } from './quoteSchema.ts'
 import { RELEASE_ENDPOINTS } from './releaseEndpoints.ts'
-import { RepriceLine, RepriceQuestion, TakeOffAnswer, TakeOffRequest, TakeOffRun } from './repriceSchema.ts'
+import {
+  RepriceLine,
+  RepriceQuestion,
+  SalePriceRemovalAnswer,
+  SalePriceRemovalRequest,
+  SalePriceRemovalRun,
+} from './repriceSchema.ts'
 import { ShopperLabelsAnswer, ShoppersAnswer, ShoppersQuery } from './shopperSchema.ts'
 import { SHOP_ENDPOINTS } from './shopEndpoints.ts'
 
@@ -44,7 +50,7 @@ export const ENDPOINTS = {
   saveFindingThresholds: silent({
     role: 'administrator',
     summary: 'Update the finding thresholds; requires the store version they are based on',
-    body: AlarmRequest,
+    body: FindingThresholdsRequest,
     errors: ['stale-version'],
   }),
   saveDelivery: silent({
@@ -62,7 +68,7 @@ export const ENDPOINTS = {
   saveApprovalRule: silent({
     role: 'administrator',
     summary: 'Set whether releases require approval by a second person; requires the store version',
-    body: SecondPersonRequest,
+    body: ApprovalRuleRequest,
     errors: ['stale-version'],
   }),
 
@@ -150,12 +156,12 @@ export const ENDPOINTS = {
     isBodyLong: true,
     errors: NOT_FOUND,
   }),
-  previewSalePriceRemoval: answering(TakeOffAnswer, {
+  previewSalePriceRemoval: answering(SalePriceRemovalAnswer, {
     isHeavy: true,
     role: 'planner',
     summary:
       'Preview removing sale prices of products: the markdowns concerned and the effect on each; returns the revisions used',
-    body: TakeOffRequest,
+    body: SalePriceRemovalRequest,
     isBodyLong: true,
     errors: NOT_FOUND,
   }),
@@ -163,7 +169,7 @@ export const ENDPOINTS = {
     isHeavy: true,
     role: 'planner',
     summary: 'Remove sale prices of products in one step; returns the promotions as they were',
-    body: TakeOffRun,
+    body: SalePriceRemovalRun,
     isBodyLong: true,
     errors: [...NOT_FOUND, 'stale-plan'],
   }),

@@ -1,6 +1,6 @@
 import { IdParams as params } from './addressSchema.ts'
 import { answering, NOT_FOUND, silent } from './endpoint.ts'
-import { FindingsAnswer, FindingsQuery, SetAsideRequest } from './findingSchema.ts'
+import { FindingsAnswer, FindingsQuery, DismissRequest } from './findingSchema.ts'
 
 /** The endpoints of what deserves a look in a plan. */
 export const FINDING_ENDPOINTS = {
@@ -15,7 +15,7 @@ export const FINDING_ENDPOINTS = {
     role: 'planner',
     summary: 'Dismiss a finding with a reason; it reopens if its subject is edited or the problem gets worse',
     params,
-    body: SetAsideRequest,
+    body: DismissRequest,
     errors: NOT_FOUND,
   }),
   reopenFinding: silent({

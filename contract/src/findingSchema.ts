@@ -44,7 +44,7 @@ const Stretch = Type.Object({ sku: Id, from: InstantText, until: Nullable(Instan
 const ProofSchema = Type.Union([Carts, Moment, Stretch])
 export type ProofAnswer = Static<typeof ProofSchema>
 
-const SetAside = Type.Object({ by: Type.String(), at: InstantText, why: Type.String() }, strict)
+const Dismissal = Type.Object({ by: Type.String(), at: InstantText, why: Type.String() }, strict)
 
 /** Something in a plan that deserves a look. */
 const FindingSchema = Type.Object(
@@ -61,7 +61,7 @@ const FindingSchema = Type.Object(
     ),
     facts: Type.Record(Type.String(), Type.Union([Type.String(), Type.Number(), Type.Boolean(), Type.Null()])),
     proof: ProofSchema,
-    setAside: Nullable(SetAside),
+    setAside: Nullable(Dismissal),
   },
   strict,
 )
@@ -71,7 +71,7 @@ interface FindingParts {
   readonly severity: Severity
   readonly subjects: readonly Subject[]
   readonly proof: ProofAnswer
-  readonly setAside: Static<typeof SetAside> | null
+  readonly setAside: Static<typeof Dismissal> | null
 }
 
 export type FindingAnswer = {
@@ -110,7 +110,7 @@ export const FindingsQuery = Type.Object(
   strict,
 )
 
-export const SetAsideRequest = Type.Object(
+export const DismissRequest = Type.Object(
   { why: Type.String({ minLength: 1, maxLength: 500, pattern: SEEN_TEXT }) },
   strict,
 )
@@ -119,7 +119,7 @@ const Points = Type.Integer({ minimum: 0, maximum: 10_000 })
 const Days = Type.Integer({ minimum: 0, maximum: 3660 })
 
 /** From when on a plan deserves a look. */
-export const AlarmRequest = Type.Object(
+export const FindingThresholdsRequest = Type.Object(
   {
     alarm: Type.Object(
       { margin: Points, reduction: Points, smallest: Points, noEndDays: Days, openDays: Days },
@@ -129,4 +129,4 @@ export const AlarmRequest = Type.Object(
   },
   strict,
 )
-export type AlarmRequest = Static<typeof AlarmRequest>
+export type FindingThresholdsRequest = Static<typeof FindingThresholdsRequest>

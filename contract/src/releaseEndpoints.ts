@@ -1,6 +1,11 @@
 import { IdParams as params } from './addressSchema.ts'
 import { answering, NOT_FOUND, silent } from './endpoint.ts'
-import { Preparation, PreparationRequest, PreparationsAnswer, SendBackRequest } from './preparationSchema.ts'
+import {
+  ReleaseRequestRecord,
+  ReleaseRequestDraft,
+  ReleaseRequestsAnswer,
+  SendBackRequest,
+} from './releaseRequestSchema.ts'
 import {
   InShopAnswer,
   ReleaseRequest,
@@ -42,16 +47,16 @@ export const RELEASE_ENDPOINTS = {
     },
     201,
   ),
-  listReleaseRequests: answering(PreparationsAnswer, {
+  listReleaseRequests: answering(ReleaseRequestsAnswer, {
     role: 'reader',
     summary: 'List the latest release requests, newest first',
   }),
   requestRelease: answering(
-    Preparation,
+    ReleaseRequestRecord,
     {
       role: 'planner',
       summary: 'Request approval for a release; replaces a pending request',
-      body: PreparationRequest,
+      body: ReleaseRequestDraft,
       errors: ['stale-plan', 'not-found'],
     },
     201,

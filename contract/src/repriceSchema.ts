@@ -106,18 +106,18 @@ export const RepriceLine = Type.Union([
 ])
 export type RepriceLine = Static<typeof RepriceLine>
 
-export const TakeOffRequest = Type.Object({ pick: ProductPickSchema, at: InstantText }, strict)
-export type TakeOffRequest = Static<typeof TakeOffRequest>
+export const SalePriceRemovalRequest = Type.Object({ pick: ProductPickSchema, at: InstantText }, strict)
+export type SalePriceRemovalRequest = Static<typeof SalePriceRemovalRequest>
 
 /** Names the revisions that were looked at. */
-export const TakeOffRun = Type.Object(
-  { ...TakeOffRequest.properties, planRevision: Whole, catalogueRevision: Whole },
+export const SalePriceRemovalRun = Type.Object(
+  { ...SalePriceRemovalRequest.properties, planRevision: Whole, catalogueRevision: Whole },
   strict,
 )
-export type TakeOffRun = Static<typeof TakeOffRun>
+export type SalePriceRemovalRun = Static<typeof SalePriceRemovalRun>
 
 /** The sales that hold the prices of the products now, and what becomes of each. */
-export const TakeOffAnswer = Type.Object(
+export const SalePriceRemovalAnswer = Type.Object(
   {
     planRevision: Whole,
     catalogueRevision: Whole,
@@ -137,4 +137,4 @@ export const TakeOffAnswer = Type.Object(
   },
   strict,
 )
-export type TakeOffAnswer = Static<typeof TakeOffAnswer>
+export type SalePriceRemovalAnswer = Static<typeof SalePriceRemovalAnswer>

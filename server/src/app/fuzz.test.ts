@@ -267,7 +267,7 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['DELETE', () => '/api/shop/session'],
   ['PUT', () => '/api/store/delivery', () => ({ options: [PARCEL], version: 1 })],
   ['PUT', () => '/api/store/locale', () => ({ locale: 'de-DE', version: 1 })],
-  ['PUT', () => '/api/store/approval', () => ({ secondPerson: true, version: 1 })],
+  ['PUT', () => '/api/store/approval', () => ({ requiresApproval: true, version: 1 })],
   ['GET', () => '/api/releases/requests'],
   ['POST', () => '/api/releases/requests', () => ({ note: 'Now', planRevision: 8 })],
   ['POST', () => '/api/releases/requests/none/approve'],

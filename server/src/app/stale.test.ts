@@ -82,7 +82,7 @@ const WRITES: Partial<Record<EndpointName, () => Promise<Write>>> = {
   saveFindingThresholds: () => atStore('/store/finding-thresholds', { alarm: ALARM }),
   saveDelivery: () => atStore('/store/delivery', { options: PARCELS }),
   saveLocale: () => atStore('/store/locale', { locale: 'de-DE' }),
-  saveApprovalRule: () => atStore('/store/approval', { secondPerson: false }),
+  saveApprovalRule: () => atStore('/store/approval', { requiresApproval: false }),
   saveStacking: () => atStore('/stacking', { conflicts: 'best', apart: [] }),
   updatePromotion: async () => (await createAt('/promotions', createDraft())).update(),
   deletePromotion: async () => (await createAt('/promotions', createDraft())).remove(),

@@ -1,4 +1,4 @@
-import type { HandOut, HandOutDraft } from '@novalex/contract'
+import type { CodePage, CodePageDraft } from '@novalex/contract'
 import type { LocalDateTime } from '@novalex/core'
 import { ask } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
@@ -33,13 +33,13 @@ export async function countLeft(connection: Connection, promotions: readonly str
   return new Map(rows.map(({ promotion, count }) => [promotion, Number(count)]))
 }
 
-export async function listCodePages(connection: Connection): Promise<HandOut[]> {
+export async function listCodePages(connection: Connection): Promise<CodePage[]> {
   const rows = await ask<Row>(connection, 'select * from hand_outs order by title, id')
   return toHandOuts(connection, rows)
 }
 
 /** By its id, or where it stands in the shop. Throws `not-found`. */
-export async function getHandOut(connection: Connection, by: { id: string } | { slug: string }): Promise<HandOut> {
+export async function getHandOut(connection: Connection, by: { id: string } | { slug: string }): Promise<CodePage> {
   const [column, value] = 'id' in by ? (['id', by.id] as const) : (['slug', by.slug] as const)
   const rows = await ask<Row>(connection, `select * from hand_outs where ${column} = ?`, [value])
   const [handOut] = await toHandOuts(connection, rows)
@@ -47,7 +47,7 @@ export async function getHandOut(connection: Connection, by: { id: string } | { 
   return handOut
 }
 
-export async function insertHandOut(transaction: Connection, id: string, draft: HandOutDraft): Promise<void> {
+export async function insertHandOut(transaction: Connection, id: string, draft: CodePageDraft): Promise<void> {
   await transaction('hand_outs').insert({ id, ...toHandOutRow(draft), given: 0, version: 1 })
 }
 
@@ -57,7 +57,7 @@ interface Version {
 }
 
 /** Throws `stale-version` or `not-found`. */
-export async function updateCodePage(transaction: Connection, of: Version, draft: HandOutDraft): Promise<void> {
+export async function updateCodePage(transaction: Connection, of: Version, draft: CodePageDraft): Promise<void> {
   await updateVersioned(transaction, toVersioned(of), toHandOutRow(draft))
 }
 
@@ -70,7 +70,7 @@ function toVersioned({ id, version }: Version): VersionedRow {
   return { table: 'hand_outs', id, version, find: (connection) => getHandOut(connection, { id }) }
 }
 
-async function toHandOuts(connection: Connection, rows: readonly Row[]): Promise<HandOut[]> {
+async function toHandOuts(connection: Connection, rows: readonly Row[]): Promise<CodePage[]> {
   const left = await countLeft(connection, [...new Set(rows.map(({ promotion }) => promotion))])
   return rows.map(({ starts: from, ends: until, shows_at_once, most, given, ...row }) => {
     const codes = left.get(row.promotion) ?? 0
@@ -79,7 +79,7 @@ async function toHandOuts(connection: Connection, rows: readonly Row[]): Promise
   })
 }
 
-function toHandOutRow({ slug, title, text, promotion, wording, from, until, most, showsAtOnce }: HandOutDraft) {
+function toHandOutRow({ slug, title, text, promotion, wording, from, until, most, showsAtOnce }: CodePageDraft) {
   return {
     slug,
     title: title.trim(),

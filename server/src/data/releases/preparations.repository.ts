@@ -1,4 +1,4 @@
-import type { Preparation } from '@novalex/contract'
+import type { ReleaseRequestRecord } from '@novalex/contract'
 import type { Instant } from '@novalex/core'
 import { createId } from '../../platform/createId.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
@@ -7,7 +7,7 @@ import { AppError } from '../../platform/errors/AppError.ts'
 interface Row {
   id: string
   number: number
-  state: Preparation['state']
+  state: ReleaseRequestRecord['state']
   made_at: Date
   made_by: string
   note: string
@@ -20,7 +20,7 @@ interface Row {
 
 const SHOWN = 20
 
-const toPreparation = (row: Row): Preparation => ({
+const toPreparation = (row: Row): ReleaseRequestRecord => ({
   id: row.id,
   at: row.made_at.toISOString(),
   by: row.made_by,
@@ -33,14 +33,14 @@ const toPreparation = (row: Row): Preparation => ({
   word: row.word,
 })
 
-export async function listReleaseRequests(connection: Connection): Promise<Preparation[]> {
+export async function listReleaseRequests(connection: Connection): Promise<ReleaseRequestRecord[]> {
   return (await connection('preparations').orderBy('number', 'desc').limit(SHOWN).select<Row[]>()).map(toPreparation)
 }
 
 /** Locks a request that is pending and returns it. Throws `not-found` or `already-decided`. */
-export async function lockPending(transaction: Connection, id: string): Promise<Preparation> {
+export async function lockPending(transaction: Connection, id: string): Promise<ReleaseRequestRecord> {
   const row: Row | undefined = await transaction('preparations').where({ id }).forUpdate().first()
-  if (!row) throw new AppError('not-found', { facts: { kind: 'preparation', id } })
+  if (!row) throw new AppError('not-found', { facts: { kind: 'request', id } })
   const preparation = toPreparation(row)
   const { state, settledBy } = preparation
   if (state !== 'pending') throw new AppError('already-decided', { facts: { state, by: settledBy } })
@@ -48,7 +48,7 @@ export async function lockPending(transaction: Connection, id: string): Promise<
 }
 
 export interface Settlement {
-  readonly state: Preparation['state']
+  readonly state: ReleaseRequestRecord['state']
   readonly by: string
   readonly at: Instant
   readonly word: string
@@ -77,7 +77,7 @@ interface NewPreparation {
 export async function insertPreparation(
   transaction: Connection,
   { at, by, note, planRevision, again }: NewPreparation,
-): Promise<Preparation> {
+): Promise<ReleaseRequestRecord> {
   const superseded = { state: 'superseded', settled_by: by, settled_at: new Date(at) }
   await transaction('preparations').where({ state: 'pending' }).update(superseded)
   const [latest] = (await transaction('preparations').max({ number: 'number' })) as [{ number: number | null }]

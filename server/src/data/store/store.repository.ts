@@ -9,7 +9,7 @@ export interface StoreRecord {
   readonly store: Store
   readonly delivery: readonly DeliveryOption[]
   /** Whether what one prepared takes another to release. */
-  readonly secondPerson: boolean
+  readonly requiresApproval: boolean
   /** In which numbers, money and dates are written. */
   readonly locale: NumberLocale
   /** Counts every change of the settings. */
@@ -56,9 +56,9 @@ export async function updateStore(
   {
     store,
     delivery,
-    secondPerson,
+    requiresApproval,
     locale,
-  }: Partial<Pick<StoreRecord, 'store' | 'delivery' | 'secondPerson' | 'locale'>>,
+  }: Partial<Pick<StoreRecord, 'store' | 'delivery' | 'requiresApproval' | 'locale'>>,
 ): Promise<void> {
   await updateVersioned(
     transaction,
@@ -66,7 +66,7 @@ export async function updateStore(
     {
       ...(store === undefined ? {} : { settings: JSON.stringify(store) }),
       ...(delivery === undefined ? {} : { delivery: JSON.stringify(delivery) }),
-      ...(secondPerson === undefined ? {} : { second_person: secondPerson }),
+      ...(requiresApproval === undefined ? {} : { second_person: requiresApproval }),
       ...(locale === undefined ? {} : { locale }),
     },
   )
@@ -119,7 +119,7 @@ function toRecord(row: StoreRow | undefined): StoreRecord {
     name: row.name,
     store: JSON.parse(row.settings),
     delivery: JSON.parse(row.delivery ?? '[]'),
-    secondPerson: Boolean(row.second_person),
+    requiresApproval: Boolean(row.second_person),
     locale: row.locale,
     version: row.version,
     planRevision: row.plan_revision,

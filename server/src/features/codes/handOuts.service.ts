@@ -1,4 +1,11 @@
-import type { HandOut, HandOutDraft, HandOutRequest, HandOutUpdate, LoggedAction, ShopHandOut } from '@novalex/contract'
+import type {
+  CodePage,
+  CodePageDraft,
+  CodeRequest,
+  CodePageUpdate,
+  LoggedAction,
+  ShopCodePage,
+} from '@novalex/contract'
 import { createProblem, dateOf, isLocalDateTime, toInstant, toLocal } from '@novalex/core'
 import { recordActivity } from '../../data/activity/index.ts'
 import { comparableEmail, normalizeEmail, readEmail } from '../../platform/email.ts'
@@ -29,13 +36,13 @@ import { askConsent, forgetAddress } from '../contacts/contacts.ts'
 import { shopperLetters } from '../../locale/catalogue.ts'
 
 export interface HandOutsService {
-  create(draft: HandOutDraft, by: string): Promise<HandOut>
-  update(id: string, update: HandOutUpdate, by: string): Promise<HandOut>
+  create(draft: CodePageDraft, by: string): Promise<CodePage>
+  update(id: string, update: CodePageUpdate, by: string): Promise<CodePage>
   remove(id: string, version: number, by: string): Promise<void>
   /** As the shop shows it. */
-  show(slug: string): Promise<ShopHandOut>
+  show(slug: string): Promise<ShopCodePage>
   /** Sends a code; answers it where the page may show it. `origin` is where browsers reach the shop. */
-  ask(slug: string, request: HandOutRequest, origin: string): Promise<string | null>
+  ask(slug: string, request: CodeRequest, origin: string): Promise<string | null>
   /** Throws `link-lapsed`. */
   confirm(token: string): Promise<void>
   forget(email: string, by: string): Promise<void>
@@ -53,7 +60,7 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
     recordActivity(connection, { at: clock.now(), ...entry })
 
   /** State of a page relative to its dates. */
-  function stateOf({ from, until, left }: HandOut, { store }: StoreRecord): ShopHandOut['state'] {
+  function stateOf({ from, until, left }: CodePage, { store }: StoreRecord): ShopCodePage['state'] {
     const now = clock.now()
     if (from !== null && now < toInstant(from, store.timeZone)) return 'scheduled'
     if (until !== null && now >= toInstant(until, store.timeZone)) return 'ended'
@@ -61,10 +68,10 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
   }
 
   async function write(
-    draft: HandOutDraft,
+    draft: CodePageDraft,
     entry: { by: string; action: LoggedAction; subject: string },
     work: (transaction: Connection) => Promise<unknown>,
-  ): Promise<HandOut> {
+  ): Promise<CodePage> {
     await getCoded(database, draft.promotion)
     checkTimes(draft)
     try {
@@ -126,7 +133,7 @@ export function createHandOutsService({ database, clock }: Deps): HandOutsServic
   }
 }
 
-function checkTimes({ from, until }: Pick<HandOutDraft, 'from' | 'until'>): void {
+function checkTimes({ from, until }: Pick<CodePageDraft, 'from' | 'until'>): void {
   const wrong = Object.entries({ from, until }).filter(([, local]) => local !== null && !isLocalDateTime(local))
   refuseIfAny(wrong.map(([key, local]) => createProblem('no-such-time', key, { given: local! })))
   if (from !== null && until !== null && until <= from)
@@ -134,9 +141,9 @@ function checkTimes({ from, until }: Pick<HandOutDraft, 'from' | 'until'>): void
 }
 
 interface Giving {
-  readonly handOut: HandOut
+  readonly handOut: CodePage
   readonly store: StoreRecord
-  readonly request: HandOutRequest
+  readonly request: CodeRequest
   readonly address: string
   readonly origin: string
   readonly at: number
@@ -162,7 +169,7 @@ async function give(transaction: Connection, giving: Giving): Promise<string | n
 const print = (given: { readonly code: string; readonly prefix: string } | null) =>
   given && printCode(given.code, given)
 const shown = ({ handOut, store }: Giving) => ({ title: handOut.title, store: store.name })
-const buyerOf = ({ email, name = '' }: HandOutRequest) => ({ email: normalizeEmail(email), name: name.trim() })
+const buyerOf = ({ email, name = '' }: CodeRequest) => ({ email: normalizeEmail(email), name: name.trim() })
 
 /** Throws `no-codes-left`, and nothing is written. */
 async function drawFor(transaction: Connection, { handOut, address, at }: Giving): Promise<string> {

@@ -1,4 +1,4 @@
-import type { Account, LoggedAction, Preparation, PreparationRequest } from '@novalex/contract'
+import type { Account, LoggedAction, ReleaseRequestRecord, ReleaseRequestDraft } from '@novalex/contract'
 import { recordActivity } from '../../data/activity/index.ts'
 import {
   getReleasedPlan,
@@ -43,7 +43,7 @@ export function createPreparationsService({ database, clock }: PlanWriter) {
 
   return {
     /** Refused as `stale-plan` where the plan is not the one that was looked at. */
-    prepare({ note, planRevision, again }: PreparationRequest, by: string): Promise<Preparation> {
+    prepare({ note, planRevision, again }: ReleaseRequestDraft, by: string): Promise<ReleaseRequestRecord> {
       return transact(database, async (transaction) => {
         const store = await lockStore(transaction)
         if (store.planRevision !== planRevision) throw new AppError('stale-plan')

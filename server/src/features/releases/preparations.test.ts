@@ -12,7 +12,7 @@ beforeAll(async () => {
   ] as const)
     cookies[name] = await server.signIn(role, name)
   const { version } = (await server.request('GET', '/api/store')).body
-  expect((await server.request('PUT', '/api/store/approval', { secondPerson: true, version })).status).toBe(204)
+  expect((await server.request('PUT', '/api/store/approval', { requiresApproval: true, version })).status).toBe(204)
 })
 afterAll(() => server.close())
 
@@ -73,7 +73,7 @@ test('an older release is taken up again in the same way; without the rule, one 
     404,
   )
   const { version } = (await server.request('GET', '/api/store')).body
-  await server.request('PUT', '/api/store/approval', { secondPerson: false, version })
+  await server.request('PUT', '/api/store/approval', { requiresApproval: false, version })
   expect((await as('Rena', 'POST', '', { note: '', planRevision: await revision() })).body).toMatchObject({
     number: 2,
     preparedBy: null,

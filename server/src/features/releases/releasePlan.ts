@@ -1,5 +1,5 @@
 import { dequal } from 'dequal'
-import type { InShopAnswer, Preparation, ReleaseRequest, ReleaseSummary } from '@novalex/contract'
+import type { InShopAnswer, ReleaseRequestRecord, ReleaseRequest, ReleaseSummary } from '@novalex/contract'
 import { toIso, comparePromotions, type Instant } from '@novalex/core'
 import { recordActivity } from '../../data/activity/index.ts'
 import { loadCatalogue } from '../../data/catalogue/index.ts'
@@ -40,7 +40,7 @@ export const toPlanName = (again: number | null): string => (again === null ? 'w
 
 /** A request to release that is allowed. */
 interface ReadRequest {
-  readonly prepared: Preparation | null
+  readonly prepared: ReleaseRequestRecord | null
   readonly note: string
   /** The older release that is restored; null: the working plan. */
   readonly again: number | null
@@ -52,12 +52,12 @@ interface ReadRequest {
  */
 export async function readReleaseRequest(
   connection: Connection,
-  { planRevision: present, secondPerson }: Pick<StoreRecord, 'planRevision' | 'secondPerson'>,
+  { planRevision: present, requiresApproval }: Pick<StoreRecord, 'planRevision' | 'requiresApproval'>,
   { request, by }: Pick<ReleaseTask, 'request' | 'by'>,
 ): Promise<ReadRequest> {
   const prepared = 'approves' in request ? await lockPending(connection, request.approves) : null
-  if (secondPerson && !prepared) throw new AppError('approval-required')
-  if (secondPerson && prepared?.by === by) throw new AppError('own-request')
+  if (requiresApproval && !prepared) throw new AppError('approval-required')
+  if (requiresApproval && prepared?.by === by) throw new AppError('own-request')
   const { note, planRevision, again = null } = prepared ?? (request as ReleaseRequest)
   if (present !== planRevision) throw new AppError('stale-plan')
   return { prepared, note, again }

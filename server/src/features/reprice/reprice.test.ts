@@ -1,5 +1,5 @@
 import { repriceJob } from './reprice.jobs.ts'
-import { RepriceAnswer, TakeOffAnswer, type RepriceLine, type RepriceQuestion } from '@novalex/contract'
+import { RepriceAnswer, SalePriceRemovalAnswer, type RepriceLine, type RepriceQuestion } from '@novalex/contract'
 import { findAccepted, reachOfPick, toMechanic } from '@novalex/core'
 import { afterAll, beforeAll, expect, inject, test } from 'vitest'
 import { checkShape } from '../../http/validate.ts'
@@ -145,8 +145,8 @@ test('sale prices are taken off again: of some products, then of all', async () 
   const at = '2027-03-02T00:00:00Z'
   const some = { pick: { skus: ['PAD-1', 'INK-1'] }, at }
   const { body: ahead } = await server.request('POST', '/api/reprice/remove-sale-prices/preview', some)
-  expect(checkShape(TakeOffAnswer, ahead)).toEqual([])
-  const { planRevision, catalogueRevision, ...told } = ahead as TakeOffAnswer
+  expect(checkShape(SalePriceRemovalAnswer, ahead)).toEqual([])
+  const { planRevision, catalogueRevision, ...told } = ahead as SalePriceRemovalAnswer
   expect(told).toEqual({ products: 1, sales: [{ id, name: created.promotion.name, products: 1, stops: false }] })
   const seen = { ...some, planRevision, catalogueRevision }
   const { body: before } = await server.request('POST', '/api/reprice/remove-sale-prices', seen)

@@ -1,4 +1,9 @@
-import type { PromotionRecord, TakeOffAnswer, TakeOffRequest, TakeOffRun } from '@novalex/contract'
+import type {
+  PromotionRecord,
+  SalePriceRemovalAnswer,
+  SalePriceRemovalRequest,
+  SalePriceRemovalRun,
+} from '@novalex/contract'
 import { toIso, createPublicPricer, takeOff, type Instant, type Markdown, type Promotion } from '@novalex/core'
 import type { Clock } from '../../platform/clock.ts'
 import type { RecentFigures } from '../../sources/figures/recentFigures.ts'
@@ -27,18 +32,21 @@ interface Held {
 }
 
 export interface TakeOffService {
-  preview(request: TakeOffRequest): Promise<TakeOffAnswer>
+  preview(request: SalePriceRemovalRequest): Promise<SalePriceRemovalAnswer>
   /**
    * Takes the sale prices off, all or nothing; tells the changed promotions as they were. Refused as `stale-plan` unless plan and catalogue are those
    * that were looked at.
    */
-  run(request: TakeOffRun, by: string): Promise<PromotionRecord[]>
+  run(request: SalePriceRemovalRun, by: string): Promise<PromotionRecord[]>
 }
 
 export function createTakeOffService(deps: TakeOffDeps): TakeOffService {
   const { plans, clock, figures } = deps
 
-  async function find(sourced: SourcedPlan, { pick, at }: TakeOffRequest): Promise<{ products: number; held: Held[] }> {
+  async function find(
+    sourced: SourcedPlan,
+    { pick, at }: SalePriceRemovalRequest,
+  ): Promise<{ products: number; held: Held[] }> {
     const { plan } = sourced
     const moment: Instant = Date.parse(at)
     const products = await findPicked(deps, sourced, { pick, at: moment, now: clock.now() })

@@ -1,4 +1,4 @@
-import type { ShopCoupons, ShopOffer } from '@novalex/contract'
+import type { ShopDiscountCodes, ShopOffer } from '@novalex/contract'
 import {
   toIso,
   computeEdgeCarts,
@@ -55,7 +55,7 @@ function toShopOffer(
 }
 
 /** Coupons that may be listed and hold now, as long as any limit leaves something of them. */
-export function listCoupons(plan: CompiledPlan, now: Instant, facts: Facts): ShopCoupons {
+export function listCoupons(plan: CompiledPlan, now: Instant, facts: Facts): ShopDiscountCodes {
   return plan.promotions.flatMap((entry) => {
     const { promotion, schedule } = entry
     const { code, display, state, when } = promotion

@@ -1,10 +1,10 @@
 import type {
-  AlarmRequest,
+  FindingThresholdsRequest,
   DeliveryOption,
   DeliveryRequest,
   PriceRulesRequest,
   LocaleRequest,
-  SecondPersonRequest,
+  ApprovalRuleRequest,
 } from '@novalex/contract'
 import { createProblem, DEFAULT_ALARM, type Problem } from '@novalex/core'
 import { recordActivity } from '../../data/activity/index.ts'
@@ -29,7 +29,11 @@ export async function changePriceRules(
 }
 
 /** From when on a plan deserves a look. Refused if made from an older version of the store. */
-export async function changeAlarm(writer: PlanWriter, { version, alarm }: AlarmRequest, by: string): Promise<void> {
+export async function changeAlarm(
+  writer: PlanWriter,
+  { version, alarm }: FindingThresholdsRequest,
+  by: string,
+): Promise<void> {
   const note = { by, action: 'change-finding-thresholds', subject: 'store' } as const
   await changePlan(writer, note, async ({ transaction, store: present }) => {
     const { store } = present
@@ -58,15 +62,15 @@ export async function changeDelivery(
 /** Whether a release takes a second person. Refused if made from an older version of the store. */
 export async function changeSecondPerson(
   writer: PlanWriter,
-  { version, secondPerson }: SecondPersonRequest,
+  { version, requiresApproval }: ApprovalRuleRequest,
   by: string,
 ): Promise<void> {
   await change(writer, by, {
     action: 'change-approval',
     version,
-    read: (present) => ({ secondPerson: present.secondPerson }),
-    changes: { secondPerson },
-    after: { secondPerson },
+    read: (present) => ({ requiresApproval: present.requiresApproval }),
+    changes: { requiresApproval },
+    after: { requiresApproval },
   })
 }
 

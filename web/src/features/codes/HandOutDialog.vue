@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { HandOut, PromotionRecord } from '@novalex/contract'
+import type { CodePage, PromotionRecord } from '@novalex/contract'
 import { toSlug, type LocalDateTime, firstOf } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
 import { call } from '@/api/call.ts'
@@ -13,7 +13,7 @@ import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** A page that gives codes, made or changed. */
-const { coded, page } = defineProps<{ coded: readonly PromotionRecord[]; page: HandOut | null }>()
+const { coded, page } = defineProps<{ coded: readonly PromotionRecord[]; page: CodePage | null }>()
 const words = sellingText.codes
 const form = sellingText.codes.page
 const notice = useNotice()

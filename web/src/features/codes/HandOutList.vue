@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { HandOut, PromotionRecord } from '@novalex/contract'
+import type { CodePage, PromotionRecord } from '@novalex/contract'
 import { ref } from 'vue'
 import { call, pathOf } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
@@ -22,10 +22,10 @@ const { data: pages } = asked
 const isForgetting = ref(false)
 const email = ref('')
 const FEW = 0.1
-const isFew = ({ issued, left }: HandOut) => left <= (issued + left) * FEW
+const isFew = ({ issued, left }: CodePage) => left <= (issued + left) * FEW
 const nameOf = (id: string) => coded.find(({ promotion }) => promotion.id === id)?.promotion.name ?? id
 
-const remove = ({ id, version, title }: HandOut) =>
+const remove = ({ id, version, title }: CodePage) =>
   attempt(async () => {
     await call('deleteCodePage', { params: { id }, query: { version: String(version) } })
     notice.say(words.page.removed(title))

@@ -1,4 +1,4 @@
-import type { CodeBatch, HandOut, PromotionRecord } from '@novalex/contract'
+import type { CodeBatch, CodePage, PromotionRecord } from '@novalex/contract'
 import { createStore } from '@novalex/core/testing'
 import { afterEach, expect, test } from 'vitest'
 import type { Component } from 'vue'
@@ -47,7 +47,7 @@ function start(component: Component, props: Readonly<Record<string, unknown>>) {
 const startBatch = (batches: readonly Partial<CodeBatch>[] = []) =>
   start(BatchDialog, { promotion: 'p1', name: 'Spring', batches })
 const AGE = { id: 'h1', title: 'Old', slug: 'old', text: '', promotion: 'p1', wording: 'I agree.', version: 3 }
-const startPage = (page: Partial<HandOut> | null = null) =>
+const startPage = (page: Partial<CodePage> | null = null) =>
   start(HandOutDialog, { page, coded: [{ promotion: { id: 'p1', name: 'Spring' } }] as PromotionRecord[] })
 
 test('a batch begins as the last one was, and is asked for as it stands in the form', async () => {

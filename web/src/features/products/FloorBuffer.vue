@@ -38,7 +38,7 @@ section {
   align-items: start;
   display: grid;
   gap: 10px;
-  grid-template-columns: 104px minmax(0, 1fr);
+  grid-template-columns: 136px minmax(0, 1fr);
   margin-top: 6px;
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Preparation } from '@novalex/contract'
+import type { ReleaseRequestRecord } from '@novalex/contract'
 import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
@@ -11,7 +11,7 @@ import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** A release that someone prepared: to be made by another, or sent back with a word. */
-const { preparation } = defineProps<{ preparation: Preparation }>()
+const { preparation } = defineProps<{ preparation: ReleaseRequestRecord }>()
 
 const words = preparationText
 const store = useStoreInfo()
@@ -24,7 +24,7 @@ const when = computed(() => formatInstant(Date.parse(preparation.at), { zone: st
 const isOwn = computed(() => preparation.by === session.account?.name)
 /** Whether the plan is still the one that was prepared. */
 const isCurrent = computed(() => store.info?.planRevision === preparation.planRevision)
-const mayMake = computed(() => session.may('releaser') && !(isOwn.value && store.info?.secondPerson))
+const mayMake = computed(() => session.may('releaser') && !(isOwn.value && store.info?.requiresApproval))
 
 async function act(work: () => Promise<unknown>, said: string): Promise<void> {
   if (await submit(work)) notice.say(said)

@@ -46,7 +46,7 @@ const returned = computed(() => {
   return latest?.state === 'returned' ? latest : null
 })
 /** Whether who looks makes the release themselves; else they prepare it. */
-const makesIt = computed(() => session.may('releaser') && store.info?.secondPerson === false)
+const makesIt = computed(() => session.may('releaser') && store.info?.requiresApproval === false)
 const when = (at: string | null) => (at === null ? '' : formatInstant(Date.parse(at), { zone: store.zone }))
 // What is looked through is what was prepared.
 watch(waiting, (preparation) => {

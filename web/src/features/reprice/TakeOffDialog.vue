@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { TakeOffAnswer } from '@novalex/contract'
+import type { SalePriceRemovalAnswer } from '@novalex/contract'
 import { ref, shallowRef } from 'vue'
 import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
@@ -17,7 +17,7 @@ const notice = useNotice()
 const attempt = useAttempt()
 const words = repriceText.takeOff
 const isOpen = ref(false)
-const answer = shallowRef<TakeOffAnswer | null>(null)
+const answer = shallowRef<SalePriceRemovalAnswer | null>(null)
 
 const request = () => ({ pick: choice.picked, at: moment.at })
 

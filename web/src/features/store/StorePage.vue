@@ -32,10 +32,12 @@ const setLocale = (locale: NumberLocale) =>
     await store.refresh()
   })
 
-const setSecondPerson = (secondPerson: boolean | null) =>
+const setSecondPerson = (requiresApproval: boolean | null) =>
   attempt(async () => {
-    await call('saveApprovalRule', { body: { secondPerson: secondPerson === true, version: store.info!.version } })
-    notice.say(secondPerson ? words.secondOn : words.secondOff)
+    await call('saveApprovalRule', {
+      body: { requiresApproval: requiresApproval === true, version: store.info!.version },
+    })
+    notice.say(requiresApproval ? words.secondOn : words.secondOff)
   })
 </script>
 
@@ -63,7 +65,7 @@ const setSecondPerson = (secondPerson: boolean | null) =>
     />
     <h2 class="next">{{ words.release }}</h2>
     <v-checkbox
-      :model-value="store.info.secondPerson"
+      :model-value="store.info.requiresApproval"
       :label="words.second"
       :disabled="!session.may('administrator')"
       @update:model-value="setSecondPerson"

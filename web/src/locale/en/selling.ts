@@ -1,4 +1,4 @@
-import type { CodeBatch, CodeFate, OrderSummary, ShopHandOut } from '@novalex/contract'
+import type { CodeBatch, CodeFate, OrderSummary, ShopCodePage } from '@novalex/contract'
 import { formatMoney } from '../format.ts'
 import { plural } from './grammar.ts'
 
@@ -186,7 +186,7 @@ export const sellingText = {
       edit: 'Edit',
     },
     pageStates: { open: 'active', scheduled: 'not started', ended: 'ended', gone: 'no codes left' } satisfies Record<
-      ShopHandOut['state'],
+      ShopCodePage['state'],
       string
     >,
     guessable: 'Short or a common word: easy to guess. Add characters, or use single-use codes.',

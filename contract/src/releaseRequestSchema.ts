@@ -4,7 +4,7 @@ import { TEXT_LIMITS } from './limits.ts'
 import { ReleaseRequest } from './releaseSchema.ts'
 
 /** A release as one person prepared it, for another to look through. */
-export const Preparation = Type.Object(
+export const ReleaseRequestRecord = Type.Object(
   {
     id: Id,
     at: InstantText,
@@ -22,12 +22,12 @@ export const Preparation = Type.Object(
   },
   strict,
 )
-export type Preparation = Static<typeof Preparation>
+export type ReleaseRequestRecord = Static<typeof ReleaseRequestRecord>
 /** The latest 20, the newest first. */
-export const PreparationsAnswer = Type.Array(Preparation)
+export const ReleaseRequestsAnswer = Type.Array(ReleaseRequestRecord)
 /** The same that a release names. */
-export const PreparationRequest = ReleaseRequest
-export type PreparationRequest = Static<typeof PreparationRequest>
+export const ReleaseRequestDraft = ReleaseRequest
+export type ReleaseRequestDraft = Static<typeof ReleaseRequestDraft>
 export const SendBackRequest = Type.Object(
   { word: Type.String({ minLength: 1, maxLength: TEXT_LIMITS.note, pattern: SEEN_TEXT }) },
   strict,
