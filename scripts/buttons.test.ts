@@ -26,7 +26,22 @@ const VERBS = [
   ],
   ...['Import', 'Invite', 'Keep', 'Look up', 'Mark', 'Match', 'Negate', 'New', 'Open', 'Paste', 'Place', 'Price'],
   ...['Publish', 'Recalculate', 'Record', 'Remove', 'Reopen', 'Request', 'Resend', 'Reset', 'Restore', 'Return'],
-  ...['Revoke', 'Save', 'Select', 'Send', 'Set', 'Shift', 'Show', 'Sign', 'Try', 'Undo', 'Update', 'Use', 'Void'],
+  ...[
+    'Revoke',
+    'Run',
+    'Save',
+    'Select',
+    'Send',
+    'Set',
+    'Shift',
+    'Show',
+    'Sign',
+    'Try',
+    'Undo',
+    'Update',
+    'Use',
+    'Void',
+  ],
   'Withdraw',
 ]
 const COMMAND = new RegExp(`^(?:${VERBS.join('|')})\\b`)

@@ -138,7 +138,7 @@ describe('workbooks', () => {
   })
   test('another archive is no workbook', async () => {
     const archive = zipSync({ 'note.txt': new TextEncoder().encode('hello') })
-    expect(codes(await send('prices', archive, MEDIA_TYPES.xlsx))).toEqual([' empty-file'])
+    expect(codes(await send('prices', archive, MEDIA_TYPES.xlsx))).toEqual([' not-a-workbook'])
   })
 })
 
