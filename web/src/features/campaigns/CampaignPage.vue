@@ -8,11 +8,13 @@ import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import ManyBar from '@/features/promotions/ManyBar.vue'
+import RunAgainDialog from '@/features/promotions/RunAgainDialog.vue'
 import PromotionsTable from '@/features/promotions/PromotionsTable.vue'
 import { text, planningText, formatEndInText } from '@/locale/catalogue.ts'
 import { formatStart } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
+import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** A campaign with its promotions; what is done here is done to the whole of it. */
@@ -22,6 +24,7 @@ const router = useRouter()
 const store = useStoreInfo()
 const moment = useMoment()
 const notice = useNotice()
+const session = useSession()
 const words = planningText.campaigns
 const promotions = usePromotionRecords()
 const asked = useAnswer('listCampaigns')
@@ -33,6 +36,14 @@ const rows = computed(() =>
   records.value.map((record) => {
     return { record, status: computeStatus(record.promotion, store.zone, moment.instant) }
   }),
+)
+/** All that started has ended, by the present, whatever time is looked at. */
+const hasEnded = computed(
+  () =>
+    records.value.length > 0 &&
+    records.value.every(({ promotion }) =>
+      ['ended', 'stopped'].includes(computeStatus(promotion, store.zone, moment.now)),
+    ),
 )
 const chosen = ref<ReadonlySet<string>>(new Set())
 const acted = computed(() => {
@@ -90,6 +101,12 @@ function remove(): void {
         <h1>{{ campaign.name }}</h1>
         <span class="quiet">{{ span }}</span>
         <span class="grow" />
+        <RunAgainDialog
+          v-if="hasEnded && session.may('planner')"
+          :name="campaign.name"
+          :records="records"
+          is-campaign
+        />
         <v-btn size="small" @click="remove">{{ words.remove }}</v-btn>
       </header>
       <div class="fields">

@@ -7,16 +7,19 @@ import SeverityMark from '@/components/SeverityMark.vue'
 import { text, explainProblem } from '@/locale/catalogue.ts'
 import { useFindings } from '@/stores/findings.ts'
 import { useInShop } from '@/stores/inShop.ts'
+import { useSession } from '@/stores/session.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { describeTimeLeft } from '@/locale/describeTimeLeft.ts'
 import { toPromotion } from '@/draft/toDraft.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
+import RunAgainDialog from './RunAgainDialog.vue'
 
 const { draft, record, patch, undo, redo, canUndo, canRedo, problemsAt } = usePromotion()
 const store = useStoreInfo()
 const moment = useMoment()
 const inShop = useInShop()
+const session = useSession()
 const findings = useFindings()
 const found = computed(() => findings.ofPromotion(record.value.promotion.id))
 const words = text.promotions
@@ -33,6 +36,11 @@ const nameProblem = computed(() =>
 const setName = (given: string) => {
   patch({ name: given.replace(/\s+/g, ' ') })
 }
+
+/** By the present, whatever time is looked at. */
+const hasEnded = computed(() =>
+  ['ended', 'stopped'].includes(computeStatus(record.value.promotion, store.zone, moment.now)),
+)
 
 const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; title: string }[]>> = {
   draft: [{ to: 'ready', title: words.ready }],
@@ -92,6 +100,7 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
         @click="patch({ state: move.to })"
         >{{ move.title }}</v-btn
       >
+      <RunAgainDialog v-if="hasEnded && session.may('planner')" :name="record.promotion.name" :records="[record]" />
       <span class="quiet">
         {{ inShop.changed.has(record.promotion.id) ? text.promotion.changedSince : text.promotion.states[draft.state] }}
       </span>

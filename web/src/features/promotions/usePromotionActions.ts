@@ -1,5 +1,13 @@
 import type { PromotionDraft, PromotionRecord } from '@novalex/contract'
-import { computeStatus, MINUTES_OF_DAY, moveSchedule, type PromotionState, type Schedule } from '@novalex/core'
+import {
+  computeStatus,
+  dateOf,
+  MINUTES_OF_DAY,
+  moveSchedule,
+  toLocal,
+  type PromotionState,
+  type Schedule,
+} from '@novalex/core'
 import { useRouter } from 'vue-router'
 import { call } from '@/api/call.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -8,6 +16,7 @@ import { text, formatEndInText, planningText } from '@/locale/catalogue.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { countDaysToNext, createCopy, nameCopy } from './createCopy.ts'
 import { extendByMonth } from './extendEnd.ts'
 import { toDraft } from '@/draft/toDraft.ts'
 
@@ -41,26 +50,14 @@ export function usePromotionActions() {
   }
 
   async function duplicate(record: PromotionRecord): Promise<void> {
-    const draft = toDraft(record)
-    const isShared = draft.code !== null && 'text' in draft.code
-    const taken = new Set((records.value ?? []).map(({ promotion: { name } }) => name))
-    // A copy of a copy is another copy of the first.
-    const name = draft.name.replace(words.copySuffix, '')
-    const nameOf = (number: number) => words.copyOf(name.slice(0, 105), number)
-    let number = 1
-    while (taken.has(nameOf(number))) number++
+    const { name, code, schedule } = record.promotion
+    const taken = new Set((records.value ?? []).map(({ promotion }) => promotion.name))
+    const days = countDaysToNext(schedule, dateOf(toLocal(moment.now, store.zone)))
     const copy = await call('createPromotion', {
-      body: {
-        ...draft,
-        // A code opens one promotion; a batch stays with the one that it was made for.
-        code: isShared ? null : draft.code,
-        name: nameOf(number),
-        state: 'draft',
-        archived: false,
-      },
+      body: createCopy(record, { name: nameCopy(name, taken, words.copies), days }),
     })
     await router.push(`/promotions/${copy.promotion.id}`)
-    if (isShared) notice.say(words.copiedWithoutCode)
+    if (code !== null) notice.say(words.copiedWithoutCode)
   }
 
   async function remove({ promotion, version }: PromotionRecord): Promise<void> {

@@ -168,8 +168,20 @@ export const text = {
     duplicate: 'Duplicate',
     remove: 'Delete',
     removed: (name: string) => `“${name}” deleted.`,
-    copySuffix: /, copy( \d+)?$/,
-    copyOf: (name: string, number: number) => (number === 1 ? `${name}, copy` : `${name}, copy ${number}`),
+    copies: {
+      suffix: /, copy( \d+)?$/,
+      copyOf: (name: string, number: number) => (number === 1 ? `${name}, copy` : `${name}, copy ${number}`),
+    },
+    runAgain: {
+      open: 'Run again…',
+      title: (name: string) => `Run “${name}” again`,
+      start: 'First day',
+      hint: (isOne: boolean) =>
+        `Creates ${isOne ? 'a draft with the same offer' : 'drafts with the same offers'}. All dates move with the first day. Codes aren’t copied.`,
+      campaign: 'Name of the new campaign',
+      save: (isOne: boolean) => (isOne ? 'Create draft' : 'Create drafts'),
+      done: (count: number) => `${plural(count, 'draft')} created.`,
+    },
     copiedWithoutCode: 'The copy has no code: until you add one, it applies without a code.',
     newName: 'New markdown',
     extend: 'Extend…',
