@@ -35,8 +35,8 @@ const COMMON =
 const WORD = /(?<!\p{L})[A-Za-z]{3,}(?!\p{L})/gu
 
 /** Collects every word that the server answers: names, codes and the like, which no catalogue holds. */
-function collectAnswers(page: Page): () => Promise<Set<string>> {
-  const words = new Set<string>()
+function collectAnswers(page: Page, known: string): () => Promise<Set<string>> {
+  const words = new Set<string>(known.match(WORD))
   const reading: Promise<void>[] = []
   const read = async (response: Response) => {
     const text = await response.text().catch(() => '')
@@ -75,7 +75,9 @@ async function readPages(page: Page, novalex: Novalex, list: readonly string[]):
   const found: Record<string, string[]> = {}
   try {
     await signInAs(page.request, server, 'administrator')
-    const readAnswers = collectAnswers(page)
+    // Names of products come in a stream, too, which can't be read twice.
+    const products = await page.request.get(`${server.url}/api/files/products.csv`)
+    const readAnswers = collectAnswers(page, await products.text())
     for (const [path, open] of places(list)) {
       await page.goto(`${server.url}/${path}`)
       await page.waitForLoadState('networkidle')
