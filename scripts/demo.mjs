@@ -68,7 +68,7 @@ function ensurePeoplePassword(folder) {
   return readFileSync(file, 'utf8').trim()
 }
 
-/** Until someone asks to end, or the server ends by itself. */
+/** Waits for a signal to stop, or until the server exits. */
 function waitForEnd(server) {
   return new Promise((resolve) => {
     process.on('SIGINT', () => resolve('\nEnding …'))

@@ -18,7 +18,7 @@ import { lengthOf, useReach } from './useReach.ts'
 
 const RETRY_MS = 3000
 
-/** A promotion under edit: saved by itself, undone, never lost, never written over someone else's. */
+/** The draft of an edited promotion: saved automatically, undoable, and never overwriting someone else's changes. */
 export function usePromotionDraft(id: string) {
   const saving = useSaving()
   const store = useStoreInfo()
