@@ -105,6 +105,7 @@ function remove(): void {
           v-if="hasEnded && session.may('planner')"
           :name="campaign.name"
           :records="records"
+          :goal="campaign.goal"
           is-campaign
         />
         <v-btn size="small" @click="remove">{{ words.remove }}</v-btn>

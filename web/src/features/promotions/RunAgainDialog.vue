@@ -19,10 +19,13 @@ const {
   name,
   records,
   isCampaign = false,
+  goal = '',
 } = defineProps<{
   name: string
   records: readonly PromotionRecord[]
   isCampaign?: boolean
+  /** Of the campaign. */
+  goal?: string
 }>()
 
 const words = text.promotions.runAgain
@@ -55,8 +58,7 @@ function begin(): void {
 async function create(): Promise<void> {
   const done = await submit(async () => {
     const days = firstDay.value === null ? 0 : countDays(firstDay.value, start.value!)
-    if (isCampaign)
-      campaign ??= (await call('createCampaign', { body: { name: campaignName.value.trim(), goal: '' } })).id
+    if (isCampaign) campaign ??= (await call('createCampaign', { body: { name: campaignName.value.trim(), goal } })).id
     const taken = new Set((all.value ?? []).map(({ promotion }) => promotion.name))
     for (const record of records.slice(created.length)) {
       const copyName = nameCopy(record.promotion.name, taken, text.promotions.copies)

@@ -22,7 +22,10 @@ test('what has ended runs again from another day, as a draft; a campaign with al
     { start: '2027-04-01T00:00', end: '2027-05-19T00:00' },
   ])
 
-  const { id } = await page.request.ask<{ id: string }>('POST', '/campaigns', { name: 'Winter', goal: '' })
+  const { id } = await page.request.ask<{ id: string }>('POST', '/campaigns', {
+    name: 'Winter',
+    goal: 'Clear the shelves',
+  })
   const draft = { ...toDraft(ended), campaign: id, version }
   await page.request.ask('PUT', `/promotions/${promotion.id}`, draft)
   await page.goto(`/campaigns/${id}`)
@@ -30,5 +33,6 @@ test('what has ended runs again from another day, as a draft; a campaign with al
   await expect(dialog.getByLabel('Name of the new campaign')).toHaveValue('Winter, copy')
   await dialog.getByRole('button', { name: 'Create draft' }).click()
   await expect(page.getByRole('heading', { name: 'Winter, copy' })).toBeVisible()
+  await expect(page.getByLabel('Goal')).toHaveValue('Clear the shelves')
   expect((await findByName(page, 'Winter lino, copy 2'))!.promotion.schedule.start).toBe('2027-03-11T00:00')
 })
