@@ -15,6 +15,7 @@ const CORE_ROOMS = [
   'mechanics',
   'conditions',
   'plan',
+  'changes',
   'pricing',
   'time',
   'edges',

@@ -134,6 +134,8 @@ export {
   checkPromotionList,
   checkStore,
   comparePromotions,
+  followDates,
+  listReaches,
   compileRungs,
   compileSchedule,
   computeClockEdges,
@@ -264,6 +266,18 @@ export {
   type TableColumn,
   type TextColumn,
 } from './prices/index.ts'
+export {
+  applyChanges,
+  collectDependents,
+  collectNeeds,
+  findMissingNeeds,
+  listChanges,
+  type MissingNeed,
+  type MovedPromotion,
+  type PlanChange,
+  type PlanContent,
+  type PlanOccasion,
+} from './changes/index.ts'
 export {
   computeFindings,
   createProbe,

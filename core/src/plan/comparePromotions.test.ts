@@ -17,9 +17,8 @@ const promotion: Promotion = {
 }
 
 /** Another value for each field; a field that is new must be given one. */
-const OTHER: { readonly [K in keyof Omit<Required<Promotion>, 'id'>]: Promotion[K] } = {
+const OTHER: { readonly [K in keyof Omit<Required<Promotion>, 'id' | 'rank'>]: Promotion[K] } = {
   name: 'Pads less',
-  rank: 2,
   state: 'paused',
   schedule: { end: '2027-03-01T00:00' },
   code: { text: 'PADS' },
@@ -37,7 +36,8 @@ describe('a promotion that differs', () => {
     const change = { promotion: changed, kind: 'changed', fields: [field] }
     expect(comparePromotions([promotion], [changed])).toEqual([change])
   })
-  test('in nothing is none, however it is written', () => {
+  test('in nothing but its rank is none, however it is written', () => {
+    expect(comparePromotions([promotion], [{ ...promotion, rank: 2 }])).toEqual([])
     expect(comparePromotions([promotion], [{ ...promotion, display: {} }])).toEqual([])
   })
 })

@@ -1,4 +1,4 @@
-import { keysOf } from '../values/index.ts'
+import { isSameValue, keysOf } from '../values/index.ts'
 import type { Promotion } from './promotion.ts'
 
 export interface PromotionChange {
@@ -12,7 +12,8 @@ export interface PromotionChange {
 const IS_COMPARED: { readonly [K in keyof Required<Promotion>]: boolean } = {
   id: false,
   name: true,
-  rank: true,
+  // Moving one promotion changes the rank of others; their order is compared by itself.
+  rank: false,
   state: true,
   schedule: true,
   code: true,
@@ -37,26 +38,9 @@ export function comparePromotions(before: readonly Promotion[], after: readonly 
       changes.push({ promotion, kind: 'added', fields: [] })
       continue
     }
-    const isOther = (field: keyof Promotion) => stableJson(previous[field]) !== stableJson(promotion[field])
-    const fields = COMPARED_FIELDS.filter(isOther)
+    const fields = COMPARED_FIELDS.filter((field) => !isSameValue(previous[field], promotion[field]))
     if (fields.length > 0) changes.push({ promotion, kind: 'changed', fields })
   }
   const removed = before.filter((promotion) => !kept.has(promotion.id))
   return [...changes, ...removed.map((promotion) => ({ promotion, kind: 'removed' as const, fields: [] }))]
-}
-
-/** With sorted keys and without what is empty, so that equal rules compare equal however they were written. */
-function stableJson(value: unknown): string | undefined {
-  return JSON.stringify(toStable(value))
-}
-
-function toStable(value: unknown): unknown {
-  if (value === null || value === undefined) return undefined
-  if (typeof value !== 'object') return value
-  if (Array.isArray(value)) return value.map(toStable)
-  const filled = Object.entries(value).flatMap(([key, inner]: [string, unknown]) => {
-    const stable = toStable(inner)
-    return stable === undefined ? [] : [[key, stable] as const]
-  })
-  return filled.length === 0 ? undefined : Object.fromEntries(filled.sort(([a], [b]) => (a < b ? -1 : 1)))
 }

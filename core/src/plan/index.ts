@@ -6,6 +6,7 @@ export { convertPromotion } from './convertPromotion.ts'
 export { describePromotion, findApart, type PromotionPart, type SentencePart } from './describePromotion.ts'
 export { computeEdgeFacts, type EdgeFacts } from './edgeFacts.ts'
 export { computeOfferFacts, computePriceFacts, fillLabel, percentOff, type LabelFacts } from './label.ts'
+export { followDates } from './followDates.ts'
 export {
   compileRungs,
   computeClockEdges,
@@ -14,6 +15,7 @@ export {
   findRung,
   type RungInstants,
 } from './ladder.ts'
+export { listReaches } from './listReaches.ts'
 export { MINUTES_OF_DAY, moveSchedule, type Grip } from './moveSchedule.ts'
 export { normalizeCode } from './normalizeCode.ts'
 export type { PricingBase, Promotion } from './promotion.ts'

@@ -12,6 +12,7 @@ export {
   type ProblemFacts,
 } from './problem.ts'
 export { PROBLEM_CODES, type ProblemCode } from './problemCodes.ts'
+export { isSameValue } from './sameValue.ts'
 export { toSlug } from './slug.ts'
 export { spread, type Share } from './spread.ts'
 export { entriesOf, keysOf } from './tables.ts'

@@ -1,6 +1,5 @@
 export {
   datesOf,
-  followDates,
   OCCASIONS,
   toContent,
   toOccasion,

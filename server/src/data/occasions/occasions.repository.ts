@@ -1,5 +1,4 @@
 import type { OccasionRecord } from '@novalex/contract'
-import type { Schedule } from '@novalex/core'
 import { createNamedRecords, type NamedRecord } from '../versioned/index.ts'
 
 export type OccasionDates = OccasionRecord['dates']
@@ -19,9 +18,4 @@ export function toContent({ dates, estimate }: Pick<OccasionRecord, 'dates' | 'e
 export function toOccasion({ content, ...record }: NamedRecord<OccasionContent>): OccasionRecord {
   const estimate = content && 'estimate' in content ? content.estimate : null
   return { ...record, dates: datesOf(content), estimate }
-}
-
-/** A schedule with the dates of an occasion in place of its own; its weekly hours stay. */
-export function followDates({ weekly }: Schedule, content: OccasionContent): Schedule {
-  return { ...(datesOf(content) ?? { open: true as const }), ...(weekly ? { weekly } : {}) }
 }

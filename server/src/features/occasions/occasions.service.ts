@@ -1,5 +1,5 @@
 import type { OccasionDraft, OccasionRecord, OccasionUpdate } from '@novalex/contract'
-import { toIso, createProblem, isLocalDateTime, toInstant, type Problem } from '@novalex/core'
+import { toIso, createProblem, followDates, isLocalDateTime, toInstant, type Problem } from '@novalex/core'
 import type { Clock } from '../../platform/clock.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { refuseIfAny } from '../../platform/errors/AppError.ts'
@@ -7,7 +7,6 @@ import { createNamedRecordsService } from '../../sources/plans/namedRecords.serv
 import { forgetIn, listPromotions, updatePromotion } from '../../data/promotions/index.ts'
 import {
   datesOf,
-  followDates,
   type OccasionContent,
   type OccasionDates,
   OCCASIONS,
@@ -36,7 +35,7 @@ export function createOccasionsService(deps: { database: Database; clock: Clock 
     carryOver: async ({ transaction, at }, id, dates, by) => {
       const stamp = { updatedAt: toIso(at), updatedBy: by }
       for (const record of await findFollowers(transaction, id)) {
-        const promotion = { ...record.promotion, schedule: followDates(record.promotion.schedule, dates) }
+        const promotion = { ...record.promotion, schedule: followDates(record.promotion.schedule, datesOf(dates)) }
         await updatePromotion(transaction, { ...record, ...stamp, promotion })
       }
     },

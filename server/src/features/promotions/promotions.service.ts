@@ -5,6 +5,7 @@ import {
   checkPromotion,
   computeStatus,
   createProblem,
+  followDates,
   type Problem,
   type Promotion,
 } from '@novalex/core'
@@ -14,7 +15,7 @@ import { createId } from '../../platform/createId.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
 import { refuseStale } from '../../data/versioned/index.ts'
-import { followDates, OCCASIONS } from '../../data/occasions/index.ts'
+import { datesOf, OCCASIONS } from '../../data/occasions/index.ts'
 import { changePlan, type ChangeScope } from '../../sources/plans/changePlan.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
 import {
@@ -150,7 +151,7 @@ async function checkSurroundings(
   if (occasion === null) return schedule.open ? [...problems, createProblem('not-allowed', 'schedule.open')] : problems
   const known = (await OCCASIONS.list(connection)).find(({ id }) => id === occasion)
   if (!known) return [...problems, createProblem('unknown-occasion', 'occasion', { id: occasion })]
-  const { start, end, open } = followDates(schedule, known.content)
+  const { start, end, open } = followDates(schedule, datesOf(known.content))
   const isSame = schedule.start === start && schedule.end === end && schedule.open === open
   return isSame ? problems : [...problems, createProblem('follows-occasion', 'schedule', { name: known.name })]
 }
@@ -159,7 +160,7 @@ async function checkSurroundings(
 async function followPresent(connection: Connection, { promotion, occasion }: PromotionRecord): Promise<Promotion> {
   if (occasion === null) return promotion
   const { content } = await OCCASIONS.get(connection, occasion)
-  return { ...promotion, schedule: followDates(promotion.schedule, content) }
+  return { ...promotion, schedule: followDates(promotion.schedule, datesOf(content)) }
 }
 
 /** Rejects archiving a promotion that is live or scheduled. */
