@@ -25,7 +25,14 @@ export const LOGGED_ACTIONS = {
     'change-approval',
   ],
   finding: ['dismiss-finding', 'reopen-finding'],
-  release: ['request-release', 'return-release-request', 'withdraw-release-request', 'publish-release'],
+  release: [
+    'request-release',
+    'return-release-request',
+    'withdraw-release-request',
+    'publish-release',
+    'discard-change',
+    'restore-change',
+  ],
   person: [
     'invite-person',
     'change-person',

@@ -88,6 +88,10 @@ export const ADDRESSES = {
 
   listReleases: 'GET /releases',
   compareWithShop: 'GET /releases/differences',
+  listReleaseChanges: 'GET /releases/changes',
+  chooseChanges: 'POST /releases/choices',
+  discardChange: 'POST /releases/discards',
+  undoDiscard: 'POST /releases/discards/:number/undo',
   reviewRelease: 'GET /releases/review',
   publishRelease: 'POST /releases',
   listReleaseRequests: 'GET /releases/requests',

@@ -9,6 +9,7 @@ import {
   Name,
   Nullable,
   NumberLocaleSchema,
+  PlanRef,
   ProblemSchema,
   strict,
   Version,
@@ -34,9 +35,6 @@ export const ErrorAnswer = Type.Object({
   }),
 })
 export type ErrorAnswer = Static<typeof ErrorAnswer>
-
-/** `working`, `live` (the latest release), or the number of a release. */
-export const PlanRef = Type.String({ pattern: '^(working|live|[1-9]\\d{0,8})$' })
 
 /** Whether a process lives, or is ready for requests. */
 export const HealthAnswer = Type.Object(

@@ -116,3 +116,6 @@ export const ProblemSchema = Type.Unsafe<Problem>(
     facts: Type.Optional(Type.Record(Type.String(), Type.Any())),
   }),
 )
+
+/** `working`, `live` (the latest release), the number of a release, or what `POST /api/releases/choices` named. */
+export const PlanRef = Type.String({ pattern: '^(working|live|[1-9]\\d{0,8}|choice-[0-9a-f]{16})$' })

@@ -1,7 +1,6 @@
 import { WHOLE } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { PlanRef } from './api.ts'
-import { Id, InstantText, Nullable, strict } from './basicSchema.ts'
+import { Id, InstantText, Nullable, PlanRef, strict } from './basicSchema.ts'
 
 export const DeepestQuery = Type.Object({ plan: Type.Optional(PlanRef), from: InstantText, to: InstantText }, strict)
 

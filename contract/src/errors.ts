@@ -14,6 +14,8 @@ export const ERROR_STATUS = {
   'import-superseded': 409,
   'in-use': 409,
   'nothing-to-release': 409,
+  'changes-needed': 409,
+  'changes-edited': 409,
   'plan-has-problems': 409,
   'blocking-findings': 409,
   'check-superseded': 409,

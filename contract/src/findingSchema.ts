@@ -106,7 +106,7 @@ export const FindingsAnswer = Type.Unsafe<FindingsAnswer>(
 
 /** Release candidate: the working plan, or an older release. */
 export const FindingsQuery = Type.Object(
-  { release: Type.Optional(Type.String({ pattern: '^(next|[1-9]\\d{0,8})$' })) },
+  { release: Type.Optional(Type.String({ pattern: '^(next|[1-9]\\d{0,8}|choice-[0-9a-f]{16})$' })) },
   strict,
 )
 

@@ -18,6 +18,7 @@ export type ReadName =
   | 'priceCart'
   | 'priceShopCart'
   | 'listFoundProducts'
+  | 'chooseChanges'
 
 const PLAN = ['plan', 'catalogue'] as const
 const SALES = ['plan', 'catalogue', 'sales'] as const
@@ -55,6 +56,8 @@ const FOLLOWS: Readonly<Record<ReadName, readonly ChangeKind[]>> = {
   listFindings: [],
   listReleases: PLAN,
   compareWithShop: PLAN,
+  listReleaseChanges: PLAN,
+  chooseChanges: PLAN,
   reviewRelease: PLAN,
   listReleaseRequests: PLAN,
   findShoppers: SALES,

@@ -33,37 +33,34 @@ import { ConditionSchema } from './conditionSchema.ts'
 import { AnyValue } from './mechanics/shared.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
 
-export const StoreSchema = typed<Store>()(
-  Type.Object(
-    {
-      currency: Type.String({ pattern: '^[A-Z]{3}$' }),
-      timeZone: Type.String({ minLength: 1, maxLength: 64 }),
-      pricesIncludeTax: Type.Boolean(),
-      deliveryTaxRate: Rate,
-      surchargeTaxRate: Rate,
-      conflicts: choice('best', 'rank'),
-      maxCodesPerOrder: Type.Integer({ minimum: 0, maximum: 100 }),
-      floor: Type.Object({ enforce: Type.Boolean(), minMargin: Rate }, strict),
-      priorDays: Type.Optional(Type.Integer({ minimum: 1, maximum: 366 })),
-      longestSaleDays: Type.Optional(Type.Integer({ minimum: 1, maximum: 3660 })),
-      alarm: Type.Optional(
-        Type.Object(
-          {
-            margin: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000 })),
-            reduction: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000 })),
-            smallest: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000 })),
-            noEndDays: Type.Optional(Type.Integer({ minimum: 0, maximum: 3660 })),
-            openDays: Type.Optional(Type.Integer({ minimum: 0, maximum: 3660 })),
-          },
-          strict,
-        ),
-      ),
-      stackGroups: Ids,
-      apart: Type.Array(Type.Tuple([Id, Id])),
-    },
-    strict,
+/** How a store prices, setting by setting. */
+export const storeFields = {
+  currency: Type.String({ pattern: '^[A-Z]{3}$' }),
+  timeZone: Type.String({ minLength: 1, maxLength: 64 }),
+  pricesIncludeTax: Type.Boolean(),
+  deliveryTaxRate: Rate,
+  surchargeTaxRate: Rate,
+  conflicts: choice('best', 'rank'),
+  maxCodesPerOrder: Type.Integer({ minimum: 0, maximum: 100 }),
+  floor: Type.Object({ enforce: Type.Boolean(), minMargin: Rate }, strict),
+  priorDays: Type.Optional(Type.Integer({ minimum: 1, maximum: 366 })),
+  longestSaleDays: Type.Optional(Type.Integer({ minimum: 1, maximum: 3660 })),
+  alarm: Type.Optional(
+    Type.Object(
+      {
+        margin: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000 })),
+        reduction: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000 })),
+        smallest: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000 })),
+        noEndDays: Type.Optional(Type.Integer({ minimum: 0, maximum: 3660 })),
+        openDays: Type.Optional(Type.Integer({ minimum: 0, maximum: 3660 })),
+      },
+      strict,
+    ),
   ),
-)
+  stackGroups: Ids,
+  apart: Type.Array(Type.Tuple([Id, Id])),
+}
+export const StoreSchema = typed<Store>()(Type.Object(storeFields, strict))
 
 export const CategorySchema = typed<Category>()(Type.Object({ id: Id, name: Name, parent: Nullable(Id) }, strict))
 

@@ -9,7 +9,7 @@ import {
   type TextColumn,
 } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { PlanRef, PriceCause } from './api.ts'
+import { PriceCause } from './api.ts'
 import {
   choice,
   Count,
@@ -22,6 +22,7 @@ import {
   strict,
   typed,
   Whole,
+  PlanRef,
 } from './basicSchema.ts'
 import { productFields, ProductSchema } from './planSchema.ts'
 

@@ -13,6 +13,10 @@ export const ReleaseRequestRecord = Type.Object(
     planRevision: Whole,
     /** The older release that it restores. */
     again: Nullable(Version),
+    /** The changes that it takes over from the working plan; null: the whole plan. */
+    changes: Nullable(Type.Array(Type.String())),
+    /** Those of them that were edited since: with any, it can’t be approved. */
+    edited: Type.Array(Type.String()),
     /** Overtaken: another one was prepared after it. */
     state: choice('pending', 'released', 'returned', 'withdrawn', 'superseded'),
     settledAt: Nullable(InstantText),

@@ -1,4 +1,4 @@
-import type { Reach, ReachKeys } from '@novalex/core'
+import type { Reach, ReachKeys, SetContent } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { Id, Name, reachKeys, strict, typed, Version } from './basicSchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
@@ -15,10 +15,12 @@ const FilterSchema = typed<Reach>()(
 const fields = {
   name: Name,
   /** Hand-picked products, or a filter that new products join by themselves. A filter names no other set. */
-  content: Type.Union([
-    Type.Object({ skus: Type.Array(Id, { maxItems: TEXT_LIMITS.priced, uniqueItems: true }) }, strict),
-    Type.Object({ filter: FilterSchema }, strict),
-  ]),
+  content: typed<SetContent>()(
+    Type.Union([
+      Type.Object({ skus: Type.Array(Id, { maxItems: TEXT_LIMITS.priced, uniqueItems: true }) }, strict),
+      Type.Object({ filter: FilterSchema }, strict),
+    ]),
+  ),
 }
 
 /** A saved selection of products, used by promotions and never shown to shoppers. */

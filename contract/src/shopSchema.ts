@@ -1,6 +1,5 @@
 import type { CodeReason, KeptNudge, Mechanic } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { PlanRef } from './api.ts'
 import {
   choice,
   Id,
@@ -12,6 +11,7 @@ import {
   typed,
   Version,
   Whole,
+  PlanRef,
 } from './basicSchema.ts'
 import { DeliveryOptionsSchema } from './deliverySchema.ts'
 import { nudgeFields, ShownLack, Sum } from './outcomeSchema.ts'

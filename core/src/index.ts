@@ -25,6 +25,7 @@ export {
   toInstant,
   toIso,
   toLocal,
+  isSameValue,
   toSlug,
   weekdayOf,
   WHOLE,
@@ -272,11 +273,12 @@ export {
   collectNeeds,
   findMissingNeeds,
   listChanges,
+  pickSettings,
   type MissingNeed,
   type MovedPromotion,
   type PlanChange,
   type PlanContent,
-  type PlanOccasion,
+  type PlanSet,
 } from './changes/index.ts'
 export {
   computeFindings,

@@ -10,7 +10,8 @@ import { migrateDatabase } from '../../server/src/platform/db/migrateDatabase.ts
 import { openDatabase, type Database } from '../../server/src/platform/db/openDatabase.ts'
 import { parseTableFile } from '../../server/src/platform/files/parseTableFile.ts'
 import { OCCASIONS, toContent } from '../../server/src/data/occasions/index.ts'
-import { createPlanSource, loadWorkingPlan } from '../../server/src/sources/plans/planSource.ts'
+import { createPlanSource } from '../../server/src/sources/plans/planSource.ts'
+import { loadWorkingPlan } from '../../server/src/sources/plans/workingPlan.ts'
 import { insertPromotion } from '../../server/src/data/promotions/index.ts'
 import { insertRelease } from '../../server/src/data/releases/index.ts'
 import { SETS } from '../../server/src/data/sets/index.ts'
@@ -103,7 +104,7 @@ async function seedPlan(transaction: Database, now: Instant): Promise<void> {
   for (const record of records.filter(({ promotion }) => !UNRELEASED.has(promotion.name)))
     await insertPromotion(transaction, record)
   const plan = await loadWorkingPlan(transaction, DEMO_STORE.store)
-  const release = { number: 1, at: yesterday, by: BY, preparedBy: null, note: 'The demo plan', promotions: plan.promotions.length, again: null }
+  const release = { number: 1, at: yesterday, by: BY, preparedBy: null, note: 'The demo plan', promotions: plan.promotions.length, again: null, changes: null }
   await insertRelease(transaction, release, plan)
   await ensureCounts(
     transaction,

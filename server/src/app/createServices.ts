@@ -13,6 +13,7 @@ import { createImportsService } from '../features/imports/imports.service.ts'
 import { createUploadReceiver } from '../features/imports/receiveUpload.ts'
 import { createOccasionsService } from '../features/occasions/occasions.service.ts'
 import { createPromotionsService } from '../features/promotions/promotions.service.ts'
+import { createDiscardsService } from '../features/releases/discards.service.ts'
 import { createPreparationsService } from '../features/releases/preparations.service.ts'
 import { createReleasesService } from '../features/releases/releases.service.ts'
 import { createTakeOffService } from '../features/reprice/takeOff.service.ts'
@@ -69,6 +70,7 @@ export function createServices(environment: Environment) {
     occasions: createOccasionsService(base),
     promotions: createPromotionsService(base),
     preparations: createPreparationsService(base),
+    discards: createDiscardsService(base),
     releases: createReleasesService({ ...base, findings }),
     takeOff: createTakeOffService(base),
     sets: createSetsService(base),

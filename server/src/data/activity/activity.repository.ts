@@ -19,12 +19,14 @@ interface ActivityRow {
   detail: string
 }
 
-/** Notes a write; belongs in the transaction of that write. */
+/** Notes a write; belongs in the transaction of that write. Returns the number of the entry. */
 export async function recordActivity(
   connection: Connection,
   { at, by, action, subject, detail }: Activity,
-): Promise<void> {
-  await connection('activity').insert({ at: new Date(at), actor: by, action, subject, detail: JSON.stringify(detail) })
+): Promise<number> {
+  const row = { at: new Date(at), actor: by, action, subject, detail: JSON.stringify(detail) }
+  const [id] = await connection('activity').insert(row)
+  return Number(id)
 }
 
 /** Transactions need not end in the order of their rows; within so many of them, one that ends late counts too. */
@@ -60,14 +62,17 @@ export async function listActivity(
   if (actions !== undefined) void query.whereIn('action', [...actions])
   if (subject !== undefined) void query.where({ subject })
   if (before !== undefined) void query.where('id', '<', before)
-  return (await query).map(({ id, at, actor, ...row }) => ({
-    number: Number(id),
-    at: at.getTime(),
-    by: actor,
-    action: row.action,
-    subject: row.subject,
-    detail: JSON.parse(row.detail),
-  }))
+  return (await query).map(toEntry)
+}
+
+/** Undefined where there is no such entry. */
+export async function getActivity(connection: Connection, number: number): Promise<Entry | undefined> {
+  const row = await connection<ActivityRow>('activity').where({ id: number }).first()
+  return row && toEntry(row)
+}
+
+function toEntry({ id, at, actor, action, subject, detail }: ActivityRow): Entry {
+  return { number: Number(id), at: at.getTime(), by: actor, action, subject, detail: JSON.parse(detail) }
 }
 
 export async function listActors(connection: Connection): Promise<string[]> {

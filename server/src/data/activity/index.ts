@@ -1,5 +1,6 @@
 export {
   findLatestChange,
+  getActivity,
   listActivity,
   listActors,
   readingLatestOf,

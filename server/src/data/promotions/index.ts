@@ -10,6 +10,8 @@ export {
   listPromotions,
   markDeleted,
   nextRank,
+  readPromotionOrder,
+  readPromotionStamps,
   saveRanks,
   updatePromotion,
 } from './promotions.repository.ts'

@@ -142,6 +142,29 @@ function toRow({
   }
 }
 
+/** Returns a short text for the rule of each promotion of the plan, which changes with every edit of it; others are absent. */
+export async function readPromotionStamps(
+  connection: Connection,
+  ids: readonly string[],
+): Promise<Map<string, string>> {
+  const rows: { id: string; stamp: string }[] = await connection('promotions')
+    .whereIn('id', [...ids])
+    .where({ archived: false })
+    .whereNull('deleted_at')
+    .select('id', connection.raw("sha1(concat_ws('|', name, state, rule)) as stamp"))
+  return new Map(rows.map(({ id, stamp }) => [id, stamp]))
+}
+
+/** Returns the ids of the promotions of the plan by rank. */
+export async function readPromotionOrder(connection: Connection): Promise<string[]> {
+  const rows: { id: string }[] = await connection('promotions')
+    .where({ archived: false })
+    .whereNull('deleted_at')
+    .orderBy('rank')
+    .select('id')
+  return rows.map(({ id }) => id)
+}
+
 /** Returns the name of a promotion, deleted ones included, or null. */
 export async function findPromotionName(connection: Connection, id: string): Promise<string | null> {
   const row = await connection<PromotionRow>('promotions').where({ id }).first('name')

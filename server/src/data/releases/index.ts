@@ -1,3 +1,4 @@
+export { findChoice, isChoice, saveChoice, type Choice } from './choices.repository.ts'
 export {
   insertPreparation,
   listReleaseRequests,
@@ -12,5 +13,6 @@ export {
   insertRelease,
   listReleases,
   listReleasesSince,
+  type FullPlan,
   type ReleasedPlan,
 } from './releases.repository.ts'

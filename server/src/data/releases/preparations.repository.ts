@@ -1,6 +1,7 @@
 import type { ReleaseRequestRecord } from '@novalex/contract'
 import type { Instant } from '@novalex/core'
 import { createId } from '../../platform/createId.ts'
+import type { Choice } from './choices.repository.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 
@@ -13,6 +14,8 @@ interface Row {
   note: string
   plan_revision: number
   again: number | null
+  content: string | null
+  stamps: string | null
   settled_at: Date | null
   settled_by: string | null
   word: string
@@ -27,24 +30,38 @@ const toPreparation = (row: Row): ReleaseRequestRecord => ({
   note: row.note,
   planRevision: Number(row.plan_revision),
   again: row.again,
+  changes: row.content === null ? null : [...(JSON.parse(row.content) as Choice).changes],
+  edited: [],
   state: row.state,
   settledAt: row.settled_at?.toISOString() ?? null,
   settledBy: row.settled_by,
   word: row.word,
 })
 
-export async function listReleaseRequests(connection: Connection): Promise<ReleaseRequestRecord[]> {
-  return (await connection('preparations').orderBy('number', 'desc').limit(SHOWN).select<Row[]>()).map(toPreparation)
+/** A request with what its changes looked like when they were put forward, by id; null for a whole plan. */
+export interface RequestWithStamps {
+  readonly preparation: ReleaseRequestRecord
+  readonly stamps: Readonly<Record<string, string>> | null
+}
+
+const toPending = (row: Row): RequestWithStamps => ({
+  preparation: toPreparation(row),
+  stamps: row.stamps === null ? null : JSON.parse(row.stamps),
+})
+
+/** The latest requests, newest first. */
+export async function listReleaseRequests(connection: Connection): Promise<RequestWithStamps[]> {
+  return (await connection('preparations').orderBy('number', 'desc').limit(SHOWN).select<Row[]>()).map(toPending)
 }
 
 /** Locks a request that is pending and returns it. Throws `not-found` or `already-decided`. */
-export async function lockPending(transaction: Connection, id: string): Promise<ReleaseRequestRecord> {
+export async function lockPending(transaction: Connection, id: string): Promise<RequestWithStamps> {
   const row: Row | undefined = await transaction('preparations').where({ id }).forUpdate().first()
   if (!row) throw new AppError('not-found', { facts: { kind: 'request', id } })
-  const preparation = toPreparation(row)
-  const { state, settledBy } = preparation
+  const pending = toPending(row)
+  const { state, settledBy } = pending.preparation
   if (state !== 'pending') throw new AppError('already-decided', { facts: { state, by: settledBy } })
-  return preparation
+  return pending
 }
 
 export interface Settlement {
@@ -71,12 +88,14 @@ interface NewPreparation {
   readonly planRevision: number
   /** Number of the release that is to be live again, or null. */
   readonly again: number | null
+  /** The changes that it takes over, with what they look like; null: a whole plan. */
+  readonly stamps: ReadonlyMap<string, string> | null
 }
 
 /** Inserts a request for a release; those that waited until now are superseded. */
 export async function insertPreparation(
   transaction: Connection,
-  { at, by, note, planRevision, again }: NewPreparation,
+  { at, by, note, planRevision, again, stamps }: NewPreparation,
 ): Promise<ReleaseRequestRecord> {
   const superseded = { state: 'superseded', settled_by: by, settled_at: new Date(at) }
   await transaction('preparations').where({ state: 'pending' }).update(superseded)
@@ -90,6 +109,8 @@ export async function insertPreparation(
     note,
     plan_revision: planRevision,
     again,
+    content: stamps && JSON.stringify({ changes: [...stamps.keys()] } satisfies Choice),
+    stamps: stamps && JSON.stringify(Object.fromEntries(stamps)),
     settled_at: null,
     settled_by: null,
     word: '',

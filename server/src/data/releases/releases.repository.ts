@@ -1,14 +1,17 @@
 import type { ReleaseSummary, SetRecord } from '@novalex/contract'
-import type { Instant, Promotion, Store } from '@novalex/core'
+import type { Instant, PlanContent } from '@novalex/core'
+import type { Choice } from './choices.repository.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 
-/** Immutable content of a release. */
-export interface ReleasedPlan {
-  readonly store: Store
-  readonly promotions: readonly Promotion[]
+/** A whole plan, its sets with their versions. */
+export interface FullPlan extends PlanContent {
   readonly sets: readonly SetRecord[]
 }
+
+/** Immutable content of a release; one from before there were occasions in it has none. */
+export type ReleasedPlan = Omit<PlanContent, 'occasions' | 'follows'> &
+  Partial<Pick<PlanContent, 'occasions' | 'follows'>>
 
 interface ReleaseRow {
   number: number
@@ -18,6 +21,7 @@ interface ReleaseRow {
   note: string
   again: number | null
   promotion_count: number
+  content: string | null
   plan: string
 }
 
@@ -31,6 +35,7 @@ const SUMMARY: (keyof SummaryRow)[] = [
   'note',
   'again',
   'promotion_count',
+  'content',
 ]
 
 export async function listReleases(connection: Connection): Promise<ReleaseSummary[]> {
@@ -82,6 +87,7 @@ export async function insertRelease(
     note: release.note,
     again: release.again,
     promotion_count: release.promotions,
+    content: release.changes === null ? null : JSON.stringify({ changes: release.changes } satisfies Choice),
     plan: JSON.stringify(plan),
   })
 }
@@ -95,5 +101,6 @@ function toSummary(row: SummaryRow): ReleaseSummary {
     note: row.note,
     promotions: row.promotion_count,
     again: row.again,
+    changes: row.content === null ? null : [...(JSON.parse(row.content) as Choice).changes],
   }
 }

@@ -38,6 +38,14 @@ export function createNamedRecords<C>(table: string, kind: string) {
   return {
     /** Reads a text that changes whenever a record is inserted, changed or deleted. */
     readingState: () => readingVersions(table),
+    /** Returns a short text for the content of each record, which changes with every edit; unknown ids are absent. */
+    readStamps: async (connection: Connection, ids: readonly string[]): Promise<Map<string, string>> => {
+      const stamp = connection.raw("sha1(concat_ws('|', name, content)) as stamp")
+      const rows: { id: string; stamp: string }[] = await connection(table)
+        .whereIn('id', [...ids])
+        .select('id', stamp)
+      return new Map(rows.map((row) => [row.id, row.stamp]))
+    },
     /** Returns names by id; unknown ids are absent. */
     listNames: (connection: Connection, ids: readonly string[]) => readNames(connection, { table, key: 'id' }, ids),
     get,

@@ -8,7 +8,7 @@ import type { Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import { findLatestSale } from '../../data/orders/index.ts'
-import { findLatestRelease, getReleasedPlan } from '../../data/releases/index.ts'
+import { findLatestRelease, getReleasedPlan, isChoice } from '../../data/releases/index.ts'
 import { getStore } from '../../data/store/index.ts'
 import type { Threads } from '../../jobs/threads.ts'
 import { readBasis, readJudgedOn } from './basis.ts'
@@ -31,7 +31,7 @@ import { nameSubjects } from './nameSubjects.ts'
 
 export interface FindingsService {
   /**
-   * Known findings; starts a check if they are outdated. With a release (`next`, or the number of one to restore), the findings it would bring.
+   * Known findings; starts a check if they are outdated. With a release (`next`, a choice, or the number of one to restore), the findings it would bring.
    * Throws `not-found`.
    */
   list(release: string | null): Promise<FindingsAnswer>
@@ -150,9 +150,9 @@ export function createFindingsService({ database, threads, clock, onTrouble }: F
 
   return {
     async list(asked) {
-      const isAgain = asked !== null && asked !== 'next'
-      if (isAgain) await getReleasedPlan(database, Number(asked))
-      const working = await read(isAgain ? asked : 'working')
+      const isOther = asked !== null && asked !== 'next'
+      if (isOther && !isChoice(asked)) await getReleasedPlan(database, Number(asked))
+      const working = await read(isOther ? asked : 'working')
       const release = asked === null ? null : await findLive()
       const live = release === null ? null : await read(release)
       const asides = await listAsides(database)

@@ -3,6 +3,7 @@ import { toIso, createProblem, followDates, isLocalDateTime, toInstant, type Pro
 import type { Clock } from '../../platform/clock.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { refuseIfAny } from '../../platform/errors/AppError.ts'
+import type { ChangeScope } from '../../sources/plans/changePlan.ts'
 import { createNamedRecordsService } from '../../sources/plans/namedRecords.service.ts'
 import { forgetIn, listPromotions, updatePromotion } from '../../data/promotions/index.ts'
 import {
@@ -32,13 +33,7 @@ export function createOccasionsService(deps: { database: Database; clock: Clock 
     },
     findUsers: async (connection, id) => (await findFollowers(connection, id)).map(({ promotion }) => promotion.name),
     letGo: (connection, id) => forgetIn(connection, 'occasion', id),
-    carryOver: async ({ transaction, at }, id, dates, by) => {
-      const stamp = { updatedAt: toIso(at), updatedBy: by }
-      for (const record of await findFollowers(transaction, id)) {
-        const promotion = { ...record.promotion, schedule: followDates(record.promotion.schedule, datesOf(dates)) }
-        await updatePromotion(transaction, { ...record, ...stamp, promotion })
-      }
-    },
+    carryOver: moveFollowers,
   })
   return {
     list: async () => (await OCCASIONS.list(deps.database)).map(toOccasion),
@@ -46,6 +41,20 @@ export function createOccasionsService(deps: { database: Database; clock: Clock 
     update: async (id, { name, version, ...when }, by) =>
       toOccasion(await service.update(id, { name, content: toContent(when), version }, by)),
     remove: service.remove,
+  }
+}
+
+/** Gives the promotions that follow an occasion its dates. */
+export async function moveFollowers(
+  { transaction, at }: Pick<ChangeScope, 'transaction' | 'at'>,
+  id: string,
+  content: OccasionContent,
+  by: string,
+): Promise<void> {
+  const stamp = { updatedAt: toIso(at), updatedBy: by }
+  for (const record of await findFollowers(transaction, id)) {
+    const promotion = { ...record.promotion, schedule: followDates(record.promotion.schedule, datesOf(content)) }
+    await updatePromotion(transaction, { ...record, ...stamp, promotion })
   }
 }
 

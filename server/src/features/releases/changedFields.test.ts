@@ -27,9 +27,9 @@ const OTHER: Omit<Required<PromotionDraft>, 'campaign' | 'occasion' | 'archived'
   display: { title: 'Pads for less' },
 }
 
-const review = async () => (await server.request('GET', '/api/releases/review')).body
+const list = async () => (await server.request('GET', '/api/releases/changes')).body
 async function release(): Promise<void> {
-  const { planRevision } = await review()
+  const { planRevision } = await list()
   expect(await server.request('POST', '/api/releases', { note: '', planRevision })).toMatchObject({ status: 201 })
 }
 
@@ -48,9 +48,9 @@ describe('one field changed alone', () => {
 
     const { body: differences } = await server.request('GET', '/api/releases/differences')
     expect(differences).toEqual({ missing: [], changed: [id] })
-    expect((await review()).changes).toMatchObject([{ kind: 'changed', fields: [field] }])
+    expect((await list()).changes).toMatchObject([{ kind: 'changed', fields: [field] }])
     await release()
-    expect((await review()).changes).toEqual([])
+    expect((await list()).changes).toEqual([])
   })
 
   test.each(['note', 'campaign'])('%s is saved, and nothing that is released', async (field) => {
@@ -61,6 +61,6 @@ describe('one field changed alone', () => {
     const changed = { ...BEFORE, ...change, version: made.version }
     const saved = await server.request('PUT', `/api/promotions/${made.promotion.id}`, changed)
     expect(saved).toMatchObject({ status: 200, body: { ...change, version: Number(made.version) + 1 } })
-    expect((await review()).changes).toEqual([])
+    expect((await list()).changes).toEqual([])
   })
 })

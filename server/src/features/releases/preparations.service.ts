@@ -3,6 +3,7 @@ import { recordActivity } from '../../data/activity/index.ts'
 import {
   getReleasedPlan,
   insertPreparation,
+  listReleaseRequests,
   lockPending,
   type Settlement,
   settlePreparation,
@@ -10,7 +11,10 @@ import {
 import { transact } from '../../platform/db/transact.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import type { PlanWriter } from '../../sources/plans/changePlan.ts'
-import { lockStore } from '../../data/store/index.ts'
+import { lockStore, type StoreRecord } from '../../data/store/index.ts'
+import type { Connection } from '../../platform/db/openDatabase.ts'
+import { readDifferences, readStamps } from '../../sources/plans/chosenPlan.ts'
+import { findEdited, readRequested } from './releasePlan.ts'
 
 export type PreparationsService = ReturnType<typeof createPreparationsService>
 
@@ -33,7 +37,7 @@ export function createPreparationsService({ database, clock }: PlanWriter) {
     await transact(database, async (transaction) => {
       // As releases do, so that one is not made while it is sent back.
       await lockStore(transaction)
-      const { by: preparedBy, note } = await lockPending(transaction, id)
+      const { by: preparedBy, note } = (await lockPending(transaction, id)).preparation
       may?.(preparedBy)
       const at = clock.now()
       await settlePreparation(transaction, id, { state, by, at, word })
@@ -42,16 +46,28 @@ export function createPreparationsService({ database, clock }: PlanWriter) {
   }
 
   return {
-    /** Refused as `stale-plan` where the plan is not the one that was looked at. */
-    prepare({ note, planRevision, again }: ReleaseRequestDraft, by: string): Promise<ReleaseRequestRecord> {
+    /** The latest requests; one that is pending with what was edited since. */
+    async list(): Promise<ReleaseRequestRecord[]> {
+      const requests = await listReleaseRequests(database)
+      return Promise.all(
+        requests.map(async ({ preparation, stamps }) => {
+          if (preparation.state !== 'pending' || stamps === null) return preparation
+          return { ...preparation, edited: await findEdited(database, new Map(Object.entries(stamps))) }
+        }),
+      )
+    },
+    /** Refused as `stale-plan` where the plan is not the one that was looked at, and as `changes-needed`. */
+    prepare(request: ReleaseRequestDraft, by: string): Promise<ReleaseRequestRecord> {
+      const { note, planRevision, again = null } = request
       return transact(database, async (transaction) => {
         const store = await lockStore(transaction)
-        if (store.planRevision !== planRevision) throw new AppError('stale-plan')
-        if (again) await getReleasedPlan(transaction, again)
+        if (again !== null) await getReleasedPlan(transaction, again)
+        const chosen = await readRequested(transaction, request, store.planRevision)
         const at = clock.now()
-        const preparation = await insertPreparation(transaction, { at, by, note, planRevision, again: again ?? null })
+        const stamps = chosen ?? (again === null ? await readAll(transaction, store) : null)
+        const preparation = await insertPreparation(transaction, { at, by, note, planRevision, again, stamps })
         const { id } = preparation
-        const detail = { name: note, again: preparation.again }
+        const detail = { name: note, again, ...(chosen ? { changes: [...chosen.keys()] } : {}) }
         await recordActivity(transaction, { at, by, action: 'request-release', subject: id, detail })
         return preparation
       })
@@ -70,4 +86,11 @@ export function createPreparationsService({ database, clock }: PlanWriter) {
         },
       }),
   }
+}
+
+/** All changes that there are, so that what is edited later is not part of the request. */
+async function readAll(transaction: Connection, store: StoreRecord): Promise<ReadonlyMap<string, string> | null> {
+  const { changes } = await readDifferences(transaction, store)
+  const ids = changes.map(({ id }) => id)
+  return ids.length === 0 ? null : readStamps(transaction, ids)
 }

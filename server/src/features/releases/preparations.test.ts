@@ -42,11 +42,13 @@ test('what one prepares another releases; nobody does both, and nobody goes arou
   expect(await listed()).toMatchObject([{ state: 'released', by: 'Rena', settledBy: 'Rolf' }])
 })
 
-test('a plan that changed since is not what was prepared', async () => {
-  await plan('Second')
+test('what changed since is not what was prepared; what was planned since is no part of it', async () => {
+  const { body: second } = await plan('Second')
   const { body } = await prepare('Paula')
   await plan('Third')
-  expect((await as('Rolf', 'POST', `/requests/${body.id}/approve`)).body.error.code).toBe('stale-plan')
+  const update = { ...createDraft({ name: 'Second, deeper' }), version: second.version }
+  await server.request('PUT', `/api/promotions/${second.promotion.id}`, update)
+  expect((await as('Rolf', 'POST', `/requests/${body.id}/approve`)).body.error.code).toBe('changes-edited')
   expect((await as('Paula', 'POST', '/requests', { note: '', planRevision: 1 })).body.error.code).toBe('stale-plan')
 })
 

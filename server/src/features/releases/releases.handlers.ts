@@ -1,13 +1,18 @@
 import { accountOf } from '../../http/identity.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
-import { listReleaseRequests, listReleases } from '../../data/releases/index.ts'
+import { listReleases } from '../../data/releases/index.ts'
+import type { DiscardsService } from './discards.service.ts'
 import type { PreparationsService } from './preparations.service.ts'
 import type { ReleasesService } from './releases.service.ts'
 
 type Own =
   | 'listReleases'
   | 'compareWithShop'
+  | 'listReleaseChanges'
+  | 'chooseChanges'
+  | 'discardChange'
+  | 'undoDiscard'
   | 'reviewRelease'
   | 'publishRelease'
   | 'listReleaseRequests'
@@ -20,15 +25,23 @@ interface Deps {
   readonly database: Database
   readonly releases: ReleasesService
   readonly preparations: PreparationsService
+  readonly discards: DiscardsService
 }
 
-export function createReleasesHandlers({ database, releases, preparations }: Deps): HandlersOf<Own> {
+export function createReleasesHandlers({ database, releases, preparations, discards }: Deps): HandlersOf<Own> {
   return {
     listReleases: () => listReleases(database),
     compareWithShop: () => releases.compare(),
-    reviewRelease: ({ query: { release } }) => releases.review(release === undefined ? null : Number(release)),
+    listReleaseChanges: ({ query: { release } }) =>
+      releases.listChanges(release === undefined ? null : Number(release)),
+    chooseChanges: ({ body }) => releases.choose(body.changes),
+    discardChange: ({ body, by }) => discards.discard(body.change, by),
+    undoDiscard: async ({ params, by }) => {
+      await discards.undo(Number(params.number), by)
+    },
+    reviewRelease: ({ query: { release } }) => releases.review(release ?? 'working'),
     publishRelease: ({ body, by }) => releases.release(body, by),
-    listReleaseRequests: () => listReleaseRequests(database),
+    listReleaseRequests: () => preparations.list(),
     requestRelease: ({ body, by }) => preparations.prepare(body, by),
     approveReleaseRequest: ({ params, by }) => releases.release({ approves: params.id }, by),
     returnReleaseRequest: async ({ params, body, by }) => {

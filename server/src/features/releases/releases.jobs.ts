@@ -1,4 +1,5 @@
-import type { InShopAnswer, ReleaseSummary, ReviewAnswer } from '@novalex/contract'
+import type { InShopAnswer, ReleaseChangesAnswer, ReleaseSummary, ReviewAnswer } from '@novalex/contract'
+import { listReleaseChanges } from './listReleaseChanges.ts'
 import { compareWithShop, releasePlan, type ReleaseTask } from './releasePlan.ts'
 import { computeReview, type ReviewQuestion } from './review.ts'
 import type { RunnableJob } from '../../jobs/job.ts'
@@ -8,6 +9,12 @@ export const inShopJob: RunnableJob<Sources, Record<string, never>, InShopAnswer
   name: 'inShop',
   pool: 'question',
   run: ({ plans }) => compareWithShop(plans),
+}
+
+export const changesJob: RunnableJob<Sources, { readonly again: number | null }, ReleaseChangesAnswer> = {
+  name: 'changes',
+  pool: 'question',
+  run: ({ database }, { again }) => listReleaseChanges(database, again),
 }
 
 export const reviewJob: RunnableJob<Sources, ReviewQuestion, ReviewAnswer> = {

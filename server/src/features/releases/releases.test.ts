@@ -7,6 +7,7 @@ beforeAll(async () => {
 })
 afterAll(() => server.close())
 
+const changes = async (release = '') => (await server.request('GET', `/api/releases/changes${release}`)).body.changes
 const review = async (release = '') => (await server.request('GET', `/api/releases/review${release}`)).body
 const priceInShop = async (at: string) =>
   (await server.request('GET', `/api/shop/products/PAD-1?at=${at}`)).body.product.price as number
@@ -20,7 +21,8 @@ test('a plan is reviewed, released, seen in the shop, and an older one taken up 
   expect(await differences()).toEqual({ missing: [created.promotion.id], changed: [] })
 
   const first = await review()
-  expect(first).toMatchObject({ from: null, productCount: 2, problems: [], changes: [{ kind: 'added' }] })
+  expect(first).toMatchObject({ from: null, productCount: 2, problems: [] })
+  expect(await changes()).toMatchObject([{ kind: 'added', before: null, needs: [] }])
   expect(first.products[0]).toEqual({
     sku: 'PAD-1',
     name: 'Drawing pad',
@@ -45,12 +47,21 @@ test('a plan is reviewed, released, seen in the shop, and an older one taken up 
     body: { error: { code: 'stale-plan' } },
   })
   const second = await review()
-  expect(second).toMatchObject({ from: 1, productCount: 3, changes: [{ kind: 'changed', fields: ['mechanic'] }] })
+  expect(second).toMatchObject({ from: 1, productCount: 3 })
+  expect(await changes()).toMatchObject([
+    {
+      kind: 'changed',
+      fields: ['mechanic'],
+      before: { mechanic: { value: { percent: 2000 } } },
+      after: { mechanic: { value: { percent: 5000 } } },
+    },
+  ])
   await server.request('POST', '/api/releases', { note: '', planRevision: second.planRevision })
   expect(await priceInShop(DURING)).toBe(500)
 
   const again = await review('?release=1')
   expect(again).toMatchObject({ from: 2, productCount: 3 })
+  expect(await changes('?release=1')).toMatchObject([{ after: { mechanic: { value: { percent: 2000 } } } }])
   const third = await server.request('POST', '/api/releases', { note: '', planRevision: again.planRevision, again: 1 })
   expect(third.body).toMatchObject({ number: 3, again: 1 })
   expect(await priceInShop(DURING)).toBe(800)

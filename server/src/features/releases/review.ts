@@ -1,11 +1,10 @@
-import type { ReviewAnswer, SetRecord } from '@novalex/contract'
+import type { ReviewAnswer } from '@novalex/contract'
 import {
   toIso,
   checkPromotion,
   checkPromotionList,
   checkIntent,
   compareShelfPrices,
-  comparePromotions,
   type CompiledPlan,
   type Instant,
   type Problem,
@@ -13,27 +12,25 @@ import {
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { GUEST } from '../../sources/plans/resolveQuestion.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
-import { SETS } from '../../data/sets/index.ts'
-import { findReleasedPlan } from '../../data/releases/index.ts'
 import { getStore } from '../../data/store/index.ts'
 
 export interface ReviewQuestion {
   readonly now: Instant
-  /** Review taking up this older release again, instead of the working plan. */
-  readonly again: number | null
+  /** The plan that a release would make live: `working`, an older release by its number, or a choice. */
+  readonly plan: string
 }
 
 const SHOWN_PRODUCTS = 500
 
-/** Differences between a release and the live one: promotions and shelf prices. */
+/** The shelf prices that a release would change, and what keeps it from being made. */
 export async function computeReview(
   database: Database,
   plans: PlanSource,
-  { now, again }: ReviewQuestion,
+  { now, plan }: ReviewQuestion,
 ): Promise<ReviewAnswer> {
   const { planRevision, catalogueRevision } = await getStore(database)
   const live = await plans.get('live')
-  const next = await plans.get(again === null ? 'working' : String(again))
+  const next = await plans.get(plan)
   const { until, products } = compareShelfPrices(live.plan, next.plan, now, GUEST)
   const text = (instant: Instant) => toIso(instant)
   return {
@@ -41,11 +38,6 @@ export async function computeReview(
     catalogueRevision,
     from: live.release,
     until: text(until),
-    changes: comparePromotions(promotionsOf(live.plan), promotionsOf(next.plan)).map((change) => ({
-      ...change,
-      fields: [...change.fields],
-    })),
-    sets: compareSets(live.release === null ? [] : await setsOf(database, live.release), await setsOf(database, again)),
     productCount: products.length,
     products: products.slice(0, SHOWN_PRODUCTS).map(({ sku, shifts }) => {
       const { name, regularPrice } = next.plan.getProduct(sku)
@@ -56,22 +48,6 @@ export async function computeReview(
     }),
     problems: checkPlan(next.plan),
   }
-}
-
-async function setsOf(database: Database, release: number | null): Promise<readonly SetRecord[]> {
-  if (release === null) return SETS.list(database)
-  return (await findReleasedPlan(database, release))?.sets ?? []
-}
-
-/** The names of the product sets that differ. */
-export function compareSets(before: readonly SetRecord[], after: readonly SetRecord[]): string[] {
-  const json = ({ name, content }: SetRecord) => JSON.stringify([name, content])
-  const old = new Map(before.map((set) => [set.id, set]))
-  const kept = new Set(after.map(({ id }) => id))
-  return [
-    ...after.filter((set) => !old.has(set.id) || json(old.get(set.id)!) !== json(set)),
-    ...before.filter(({ id }) => !kept.has(id)),
-  ].map(({ name }) => name)
 }
 
 /** Problems that block a release. Paths start with the promotion's id. */

@@ -16,7 +16,8 @@ const saleOn = (set: string) =>
     mechanic: { kind: 'markdown', reach: { sets: [set] }, value: { percent: 2000 } },
   })
 const release = async () => {
-  const { planRevision, sets } = (await server.request('GET', '/api/releases/review')).body
+  const { planRevision, changes } = (await server.request('GET', '/api/releases/changes')).body
+  const sets = changes.flatMap(({ thing, name }: { thing: string; name: string }) => (thing === 'set' ? name : []))
   return { sets, status: (await server.request('POST', '/api/releases', { note: '', planRevision })).status }
 }
 

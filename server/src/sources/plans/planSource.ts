@@ -1,19 +1,19 @@
 import { setImmediate } from 'node:timers/promises'
-import { compilePlan, resolveSets, type Catalogue, type CompiledPlan, type ProductSet, type Store } from '@novalex/core'
+import { compilePlan, resolveSets, type Catalogue, type CompiledPlan, type ProductSet } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
 import { loadCatalogue } from '../../data/catalogue/index.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
-import { listPromotions } from '../../data/promotions/index.ts'
-import { findLatestRelease, getReleasedPlan, type ReleasedPlan } from '../../data/releases/index.ts'
-import { SETS } from '../../data/sets/index.ts'
+import { findLatestRelease, getReleasedPlan, isChoice, type ReleasedPlan } from '../../data/releases/index.ts'
 import { getStore, type StoreRecord } from '../../data/store/index.ts'
+import { applyChoice, getChoice, readChoiceStamp, readDifferences } from './chosenPlan.ts'
+import { loadWorkingPlan } from './workingPlan.ts'
 
-/** `working`, `live` (the latest release), or a release's number. */
+/** `working`, `live` (the latest release), a release's number, or what a choice makes of the live one. */
 type PlanName = string
 
 export interface SourcedPlan {
   readonly plan: CompiledPlan
-  /** Null for the working plan, and for `live` before the first release. */
+  /** Null for what is not released, and for `live` before the first release. */
   readonly release: number | null
   readonly planRevision: number
   readonly catalogueRevision: number
@@ -22,14 +22,17 @@ export interface SourcedPlan {
 }
 
 export interface PlanSource {
-  /** Throws `not-found` for a release that there is not; `live` without any release is an empty plan. */
+  /**
+   * Throws `not-found` for a release or a choice that there is not, and `changes-needed` for a choice that does not hold together; `live` without any
+   * release is an empty plan.
+   */
   get(name: PlanName): Promise<SourcedPlan>
   /** The live plan as it was within the last second: for what may be that old, such as what the shop shows. */
   getRecent(): Promise<SourcedPlan>
   /** Lets go of what `getRecent` remembers: this process has released something. */
   forgetRecent(): void
-  /** The working plan as the transaction that holds the store's lock sees it. Asks through that transaction alone. */
-  getLocked(transaction: Connection, store: StoreRecord): Promise<SourcedPlan>
+  /** A plan, else the working one, as the transaction that holds the store's lock sees it. Asks through that transaction alone. */
+  getLocked(transaction: Connection, store: StoreRecord, name?: PlanName): Promise<SourcedPlan>
 }
 
 const KEPT_PLANS = 4
@@ -42,10 +45,18 @@ interface Goods {
   readonly filtered: LRUCache<string, ProductSet['skus']>
 }
 
+/** Where the content of a plan comes from. */
+interface Origin {
+  /** Changes whenever the content may have changed. */
+  readonly key: string
+  readonly release: number | null
+  readonly load: (connection: Connection) => Promise<ReleasedPlan>
+}
+
 interface Question {
   readonly connection: Connection
   readonly record: StoreRecord
-  readonly release: number | null | 'working'
+  readonly origin: Origin
 }
 
 /**
@@ -75,8 +86,7 @@ export function createPlanSource(database: Database): PlanSource {
 
   async function get(name: PlanName): Promise<SourcedPlan> {
     const record = await getStore(database)
-    const release = name === 'working' ? ('working' as const) : await resolveRelease(database, name)
-    const question = { connection: database, record, release }
+    const question = { connection: database, record, origin: await findOrigin(database, record, name) }
     return plans.forceFetch(keyOf(question), { context: question })
   }
 
@@ -86,8 +96,8 @@ export function createPlanSource(database: Database): PlanSource {
     forgetRecent: () => {
       recent.clear()
     },
-    async getLocked(connection, record) {
-      const question = { connection, record, release: 'working' as const }
+    async getLocked(connection, record, name = 'working') {
+      const question = { connection, record, origin: await findOrigin(connection, record, name) }
       const known = plans.get(keyOf(question))
       if (known) return known
       // Never await another caller's in-flight load here: it may be waiting for the pool connection that this transaction holds (deadlock).
@@ -100,9 +110,27 @@ export function createPlanSource(database: Database): PlanSource {
   }
 }
 
-function keyOf({ record, release }: Question): string {
-  const { catalogueRevision, planRevision } = record
-  return `${catalogueRevision}:${release === 'working' ? `working ${planRevision}` : `release ${release ?? 'none'}`}`
+function keyOf({ record, origin }: Question): string {
+  return `${record.catalogueRevision}:${origin.key}`
+}
+
+async function findOrigin(connection: Connection, record: StoreRecord, name: PlanName): Promise<Origin> {
+  const { store, planRevision } = record
+  if (name === 'working') {
+    const load = (own: Connection) => loadWorkingPlan(own, store)
+    return { key: `working ${planRevision}`, release: null, load }
+  }
+  if (isChoice(name)) {
+    const choice = await getChoice(connection, name)
+    const live = await findLive(connection)
+    const key = `${name} on ${live ?? 'none'} ${await readChoiceStamp(connection, choice)}`
+    const load = async (own: Connection) => applyChoice(await readDifferences(own, record), choice).content
+    return { key, release: null, load }
+  }
+  const release = name === 'live' ? await findLive(connection) : Number(name)
+  const load = (own: Connection): Promise<ReleasedPlan> =>
+    release === null ? Promise.resolve({ store, promotions: [], sets: [] }) : getReleasedPlan(own, release)
+  return { key: `release ${release ?? 'none'}`, release, load }
 }
 
 async function loadGoods(connection: Connection): Promise<Goods> {
@@ -112,14 +140,14 @@ async function loadGoods(connection: Connection): Promise<Goods> {
 }
 
 async function compile(question: Question, goods: Goods): Promise<SourcedPlan> {
-  const { connection, record, release } = question
+  const { connection, record, origin } = question
   const { catalogue } = goods
-  const { store, promotions, sets } = await loadPlan(question, connection)
+  const { store, promotions, sets } = await origin.load(connection)
   const plan = compilePlan({ store, promotions, catalogue: { ...catalogue, sets: await resolveAll(sets, goods) } })
   await setImmediate()
   return {
     plan,
-    release: release === 'working' ? null : release,
+    release: origin.release,
     planRevision: record.planRevision,
     catalogueRevision: record.catalogueRevision,
     key: keyOf(question),
@@ -146,19 +174,6 @@ async function resolveAll(sets: ReleasedPlan['sets'], { catalogue, filtered }: G
   return resolved
 }
 
-async function loadPlan({ record: { store }, release }: Question, connection: Connection): Promise<ReleasedPlan> {
-  if (release === 'working') return loadWorkingPlan(connection, store)
-  if (release === null) return { store, promotions: [], sets: [] }
-  return getReleasedPlan(connection, release)
-}
-
-/** The plan as it is being worked on, as a release would keep it. */
-export async function loadWorkingPlan(connection: Connection, store: Store): Promise<ReleasedPlan> {
-  const records = await listPromotions(connection)
-  return { store, promotions: records.map(({ promotion }) => promotion), sets: await SETS.list(connection) }
-}
-
-async function resolveRelease(database: Database, name: PlanName): Promise<number | null> {
-  if (name !== 'live') return Number(name)
-  return (await findLatestRelease(database))?.number ?? null
+async function findLive(connection: Connection): Promise<number | null> {
+  return (await findLatestRelease(connection))?.number ?? null
 }

@@ -89,6 +89,8 @@ const ACTION_NAMES: Readonly<Partial<Record<LoggedAction, string>>> = {
   'return-release-request': 'returned a release request',
   'withdraw-release-request': 'withdrew a release request',
   'publish-release': 'published',
+  'discard-change': 'discarded changes to',
+  'restore-change': 'restored changes to',
   'invite-person': 'invited',
   'change-person': 'changed the role of',
   'remove-person': 'removed',

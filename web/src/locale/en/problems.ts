@@ -128,6 +128,9 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'no-such-page': 'Page not found.',
   'stale-version': 'Someone else has edited this. Review their changes first.',
   'stale-plan': 'The plan has changed since you viewed it. Review it again.',
+  'changes-needed': ({ changes, lacks }) =>
+    `${joinWords(listOf(changes))} can’t be released without ${joinWords(listOf(lacks))}. Select both.`,
+  'changes-edited': 'Some of these changes were edited after the request. Request approval again.',
   'in-use': ({ name, ...uses }) => `“${String(name)}” is used by ${joinWords(toUses(uses))}. Remove it there first.`,
   'import-not-ready':
     'This isn’t possible now: the file is still being read, was rejected, or has already been imported or undone.',

@@ -27,6 +27,7 @@ import * as severities from './025-severities.ts'
 import * as locale from './026-locale.ts'
 import * as findingKinds from './027-finding-kinds.ts'
 import * as storedNames from './028-stored-names.ts'
+import * as releaseChoices from './029-release-choices.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -57,6 +58,7 @@ const ALL: Record<string, Knex.Migration> = {
   '026-locale': locale,
   '027-finding-kinds': findingKinds,
   '028-stored-names': storedNames,
+  '029-release-choices': releaseChoices,
 }
 
 export const MIGRATION_NAMES: readonly string[] = Object.keys(ALL)

@@ -1,0 +1,124 @@
+import { createHash } from 'node:crypto'
+import {
+  applyChanges,
+  findMissingNeeds,
+  listChanges,
+  pickSettings,
+  type PlanChange,
+  type PlanContent,
+} from '@novalex/core'
+import { OCCASIONS } from '../../data/occasions/index.ts'
+import { readPromotionOrder, readPromotionStamps } from '../../data/promotions/index.ts'
+import { findChoice, findLatestRelease, getReleasedPlan, type Choice } from '../../data/releases/index.ts'
+import { SETS } from '../../data/sets/index.ts'
+import { getStore, type StoreRecord } from '../../data/store/index.ts'
+import type { Connection } from '../../platform/db/openDatabase.ts'
+import { AppError } from '../../platform/errors/AppError.ts'
+import { loadWorkingPlan } from './workingPlan.ts'
+
+/** The live plan, the working plan, and what differs between them. */
+export interface Differences {
+  readonly live: PlanContent
+  readonly working: PlanContent
+  readonly changes: readonly PlanChange[]
+}
+
+/** A release's content; what one from before there were occasions in it lacks is as it is in the working plan. */
+export async function readReleased(
+  connection: Connection,
+  release: number | null,
+  working: PlanContent,
+): Promise<PlanContent> {
+  if (release === null) return { store: working.store, promotions: [], sets: [], occasions: [], follows: {} }
+  const {
+    occasions = working.occasions,
+    follows = working.follows,
+    ...rest
+  } = await getReleasedPlan(connection, release)
+  return { ...rest, occasions, follows }
+}
+
+export async function readDifferences(
+  connection: Connection,
+  { store }: Pick<StoreRecord, 'store'>,
+): Promise<Differences> {
+  const working = await loadWorkingPlan(connection, store)
+  const latest = await findLatestRelease(connection)
+  const live = await readReleased(connection, latest?.number ?? null, working)
+  return { live, working, changes: listChanges(live, working) }
+}
+
+interface ChosenPlan {
+  readonly content: PlanContent
+  /** The changes that it takes over, by id: those chosen that are still changes. */
+  readonly taken: readonly string[]
+}
+
+/**
+ * The live plan with a choice of changes; what is no change any more counts as taken over. Throws `changes-needed` where one lacks what it needs, and
+ * with `isExact` `not-found` for what is no change.
+ */
+export function applyChoice(
+  { live, working, changes }: Differences,
+  choice: Choice,
+  { isExact = false } = {},
+): ChosenPlan {
+  const chosen = new Set(choice.changes)
+  const known = new Set(changes.map(({ id }) => id))
+  const gone = choice.changes.find((id) => !known.has(id))
+  if (isExact && gone !== undefined) throw new AppError('not-found', { facts: { kind: 'change', id: gone } })
+  const missing = findMissingNeeds(changes, chosen)
+  if (missing.length > 0) {
+    const named = new Map(changes.map((change) => [change.id, nameOf(change)]))
+    const lacks = [...new Set(missing.flatMap((one) => one.lacks))].map((id) => named.get(id) ?? id)
+    throw new AppError('changes-needed', { facts: { changes: missing.map(({ change }) => nameOf(change)), lacks } })
+  }
+  const content = applyChanges(live, working, { changes, chosen })
+  return { content, taken: changes.flatMap(({ id }) => (chosen.has(id) ? id : [])) }
+}
+
+/** What a change is of, by its name; by its kind where there is one of it. */
+export function nameOf({ id, before, after }: PlanChange): string {
+  const named = after ?? before
+  return named !== null && 'name' in named ? named.name : id
+}
+
+/** Throws `not-found` for a choice that is not kept. */
+export async function getChoice(connection: Connection, plan: string): Promise<Choice> {
+  const choice = await findChoice(connection, plan)
+  if (!choice) throw new AppError('not-found', { facts: { kind: 'choice', id: plan } })
+  return choice
+}
+
+/**
+ * A short text for the content of each change in the working plan, by the change's id: equal as long as nobody edits what it is of, whatever else is
+ * edited. Reads only what the changes are of.
+ */
+export async function readStamps(connection: Connection, changes: readonly string[]): Promise<Map<string, string>> {
+  const idsOf = (thing: string) =>
+    changes.flatMap((id) => (id.startsWith(`${thing}:`) ? id.slice(thing.length + 1) : []))
+  const [promotions, sets, occasions] = [
+    await readPromotionStamps(connection, idsOf('promotion')),
+    await SETS.readStamps(connection, idsOf('set')),
+    await OCCASIONS.readStamps(connection, idsOf('occasion')),
+  ]
+  const { store } = await getStore(connection)
+  const settings = {
+    stacking: async () => hash([pickSettings(store, 'stacking'), await readPromotionOrder(connection)]),
+    store: () => Promise.resolve(hash(pickSettings(store, 'store'))),
+  }
+  const stamps = new Map<string, string>()
+  for (const change of changes) {
+    const [thing, id = ''] = change.split(/:(.*)/s)
+    if (thing === 'stacking' || thing === 'store') stamps.set(change, await settings[thing]())
+    else stamps.set(change, { promotion: promotions, set: sets, occasion: occasions }[thing!]?.get(id) ?? 'none')
+  }
+  return stamps
+}
+
+/** A text that changes when anything that a choice takes over is edited. */
+export async function readChoiceStamp(connection: Connection, { changes }: Choice): Promise<string> {
+  return hash([...(await readStamps(connection, changes))].sort())
+}
+
+const hash = (value: unknown) => createHash('sha256').update(JSON.stringify(value)).digest('hex').slice(0, 16)
