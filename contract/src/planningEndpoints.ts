@@ -4,7 +4,7 @@ import { answering, NOT_FOUND, silent, STALE, USED } from './endpoint.ts'
 import { OccasionDraft, OccasionRecord, OccasionsAnswer, OccasionUpdate } from './occasionSchema.ts'
 import { SetDraft, SetRecord, SetsAnswer, SetUpdate } from './setSchema.ts'
 import * as stacking from './stackingSchema.ts'
-import { TestCart, TestCartDraft, TestCartRuns, TestCartUpdate } from './testCartSchema.ts'
+import { TestCart, TestCartDraft, TestCartRuns, TestCartsQuery, TestCartUpdate } from './testCartSchema.ts'
 
 const query = api.VersionQuery
 
@@ -69,8 +69,10 @@ export const PLANNING_ENDPOINTS = {
   }),
 
   runTestCarts: answering(TestCartRuns, {
+    query: TestCartsQuery,
+    errors: ['not-found', 'changes-needed'],
     role: 'reader',
-    summary: 'List test carts, priced under the working plan and the live release',
+    summary: 'List test carts, priced under a plan, the working plan by default, and the live release',
   }),
   createTestCart: answering(TestCart, { role: 'planner', summary: 'Create a test cart', body: TestCartDraft }, 201),
   updateTestCart: answering(TestCart, {

@@ -38,19 +38,19 @@ export const RELEASE_ENDPOINTS = {
   }),
   chooseChanges: answering(ChoiceAnswer, {
     role: 'reader',
-    summary: 'Name the plan that some changes make of the live release, for review',
+    summary: 'Preview some changes: returns a name for the plan that they make of the live release',
     body: ChoiceRequest,
     errors: ['not-found', 'changes-needed'],
   }),
   discardChange: answering(DiscardAnswer, {
     role: 'planner',
-    summary: 'Take a change of the working plan back to how it is live',
+    summary: 'Discard a change: the working plan goes back to how it is live',
     body: DiscardRequest,
     errors: ['not-found', 'in-use'],
   }),
   undoDiscard: silent({
     role: 'planner',
-    summary: 'Bring a discarded change back, unless it was edited since',
+    summary: 'Restore a discarded change, unless it was edited since',
     params: DiscardParams,
     errors: ['not-found', 'stale-plan', 'in-use'],
   }),

@@ -1,6 +1,18 @@
 import type { Receipt } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { choice, Id, InstantText, Money, Name, Nullable, ProblemSchema, strict, typed, Version } from './basicSchema.ts'
+import {
+  choice,
+  Id,
+  InstantText,
+  Money,
+  Name,
+  Nullable,
+  ProblemSchema,
+  strict,
+  typed,
+  Version,
+  PlanRef,
+} from './basicSchema.ts'
 import { CartSchema } from './orderSchema.ts'
 
 const fields = {
@@ -60,3 +72,4 @@ export const TestCartRun = Type.Object(
 )
 export type TestCartRun = Static<typeof TestCartRun>
 export const TestCartRuns = Type.Array(TestCartRun)
+export const TestCartsQuery = Type.Object({ plan: Type.Optional(PlanRef) }, strict)

@@ -274,8 +274,6 @@ export {
   findMissingNeeds,
   listChanges,
   pickSettings,
-  type MissingNeed,
-  type MovedPromotion,
   type PlanChange,
   type PlanContent,
   type PlanSet,

@@ -17,7 +17,6 @@ import {
   nextRank,
   readPromotionOrder,
   saveRanks,
-  updatePromotion,
   usesReach,
 } from '../../data/promotions/index.ts'
 import { SETS } from '../../data/sets/index.ts'

@@ -15,19 +15,21 @@ import { listTestCarts } from '../../data/testCarts/index.ts'
 
 export interface TestCartsQuestion {
   readonly now: Instant
+  /** The plan that is compared with the live one. */
+  readonly plan: string
 }
 
 /** All test carts that are kept, run. */
 export async function computeTestCarts(
   database: Database,
   plans: PlanSource,
-  { now }: TestCartsQuestion,
+  { now, plan }: TestCartsQuestion,
 ): Promise<TestCartRun[]> {
-  const [{ plan: working }, { plan: live }] = [await plans.get('working'), await plans.get('live')]
+  const [{ plan: working }, { plan: live }] = [await plans.get(plan), await plans.get('live')]
   return runTestCarts(await listTestCarts(database), { working, live, now })
 }
 
-/** Each test cart under the working plan and under the latest release. */
+/** Each test cart under a plan, such as the working one, and under the latest release. */
 export function runTestCarts(
   testCarts: readonly TestCart[],
   { working, live, now }: { readonly working: CompiledPlan; readonly live: CompiledPlan; readonly now: Instant },

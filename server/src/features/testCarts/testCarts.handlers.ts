@@ -14,7 +14,7 @@ type Own = 'runTestCarts' | 'createTestCart' | 'updateTestCart' | 'deleteTestCar
 
 export function createTestCartsHandlers({ testCarts, threads, clock }: Deps): HandlersOf<Own> {
   return {
-    runTestCarts: () => threads.run(testCartsJob, { now: clock.now() }),
+    runTestCarts: ({ query }) => threads.run(testCartsJob, { now: clock.now(), plan: query.plan ?? 'working' }),
     createTestCart: ({ body, by }) => testCarts.create(body, by),
     updateTestCart: ({ params, body, by }) => testCarts.update(params.id, body, by),
     deleteTestCart: async ({ params, query, by }) => {

@@ -13,6 +13,7 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { describeTimeLeft } from '@/locale/describeTimeLeft.ts'
 import { toPromotion } from '@/draft/toDraft.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
+import UnreleasedChange from '@/features/changes/UnreleasedChange.vue'
 import RunAgainDialog from './RunAgainDialog.vue'
 
 const { draft, record, patch, undo, redo, canUndo, canRedo, problemsAt } = usePromotion()
@@ -105,6 +106,7 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
         {{ inShop.changed.has(record.promotion.id) ? text.promotion.changedSince : text.promotion.states[draft.state] }}
       </span>
     </p>
+    <UnreleasedChange :promotion="record.promotion.id" />
     <ul v-if="found.length > 0" class="found">
       <li v-for="finding in found" :key="finding.id">
         <SeverityMark :severity="finding.severity" />

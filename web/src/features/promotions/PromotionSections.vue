@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { text } from '@/locale/catalogue.ts'
-import { problemsOf, sectionsOf, type SectionKey } from './sections.ts'
+import type { SectionKey } from '@/draft/sectionOfPart.ts'
+import { problemsOf, sectionsOf } from './sections.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { useSectionSummary } from './useSectionSummary.ts'
 

@@ -1,5 +1,6 @@
-import type { Mechanic, Problem, PromotionPart, SentencePart } from '@novalex/core'
+import type { Mechanic, Problem } from '@novalex/core'
 import type { Component } from 'vue'
+import type { SectionKey } from '@/draft/sectionOfPart.ts'
 import DisplayEditor from './editors/DisplayEditor.vue'
 import InsideEditor from './editors/InsideEditor.vue'
 import LimitsEditor from './editors/LimitsEditor.vue'
@@ -8,8 +9,6 @@ import ShopperEditor from './editors/ShopperEditor.vue'
 import StackingEditor from './editors/StackingEditor.vue'
 import WhatEditor from './editors/WhatEditor.vue'
 import WhenEditor from './editors/WhenEditor.vue'
-
-export type SectionKey = 'what' | 'reach' | 'shopper' | 'when' | 'stacking' | 'limits' | 'display' | 'inside'
 
 interface Section {
   readonly key: SectionKey
@@ -42,22 +41,4 @@ export function sectionsOf(mechanic: Mechanic): readonly Section[] {
 export function problemsOf({ paths, except }: Section, problemsAt: (path: string) => Problem[]): Problem[] {
   const isOther = ({ path }: Problem) => except !== undefined && (path === except || path.startsWith(`${except}.`))
   return paths.flatMap(problemsAt).filter((problem) => !isOther(problem))
-}
-
-const SECTION_OF_PART: Readonly<Record<PromotionPart['part'], SectionKey>> = {
-  open: 'when',
-  start: 'when',
-  end: 'when',
-  weekly: 'when',
-  shopper: 'shopper',
-  code: 'shopper',
-  ladder: 'what',
-  limits: 'limits',
-  stacking: 'stacking',
-}
-
-/** The section in which a part of the sentence is edited; what belongs to the mechanic is, apart from its reach, what it does. */
-export function sectionOfPart(part: SentencePart['part']): SectionKey {
-  if (part === 'reach') return 'reach'
-  return part in SECTION_OF_PART ? SECTION_OF_PART[part as PromotionPart['part']] : 'what'
 }

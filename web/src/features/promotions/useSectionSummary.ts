@@ -17,7 +17,7 @@ import { wordsOf } from '@/mechanics/words.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { describeEnd } from '@/locale/describeEnd.ts'
-import type { SectionKey } from './sections.ts'
+import type { SectionKey } from '@/draft/sectionOfPart.ts'
 import { toPromotion } from '@/draft/toDraft.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 

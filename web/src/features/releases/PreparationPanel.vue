@@ -4,14 +4,18 @@ import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { useForm } from '@/components/useForm.ts'
-import { preparationText } from '@/locale/catalogue.ts'
+import { changeText, joinWords, preparationText, quote } from '@/locale/catalogue.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** A release that someone prepared: to be made by another, or sent back with a word. */
-const { preparation } = defineProps<{ preparation: ReleaseRequestRecord }>()
+const { preparation, names } = defineProps<{
+  preparation: ReleaseRequestRecord
+  /** Of what changes, by change. */
+  names: ReadonlyMap<string, string>
+}>()
 
 const words = preparationText
 const store = useStoreInfo()
@@ -22,8 +26,14 @@ const isSendingBack = ref(false)
 const word = ref('')
 const when = computed(() => formatInstant(Date.parse(preparation.at), { zone: store.zone }))
 const isOwn = computed(() => preparation.by === session.account?.name)
-/** Whether the plan is still the one that was prepared. */
-const isCurrent = computed(() => store.info?.planRevision === preparation.planRevision)
+/** Whether what it takes over is still as it was. */
+const isCurrent = computed(() =>
+  preparation.changes === null
+    ? store.info?.planRevision === preparation.planRevision
+    : preparation.edited.length === 0,
+)
+/** What was edited since, by name; empty where nothing was. */
+const edited = computed(() => joinWords(preparation.edited.map((id) => quote(names.get(id) ?? id))))
 const mayMake = computed(() => session.may('releaser') && !(isOwn.value && store.info?.requiresApproval))
 
 async function act(work: () => Promise<unknown>, said: string): Promise<void> {
@@ -55,7 +65,8 @@ function begin(): void {
     <p><strong>{{ words.by(preparation.by) }}</strong> <span class="quiet">{{ when }}</span></p>
     <p v-if="preparation.note" class="note">{{ preparation.note }}</p>
     <p v-if="preparation.again !== null">{{ words.again(preparation.again) }}</p>
-    <p v-if="!isCurrent" class="wrong">{{ words.changed }}</p>
+    <p v-else-if="preparation.changes">{{ changeText.count(preparation.changes.length) }}</p>
+    <p v-if="!isCurrent" class="wrong">{{ edited ? words.edited(edited) : words.changed }}</p>
     <p v-else-if="!mayMake" class="quiet">{{ isOwn ? words.own : words.waits }}</p>
     <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
     <div class="acts">

@@ -1,32 +1,26 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import type { FindingsAnswer } from '@novalex/contract'
 import FindingList from '@/features/findings/FindingList.vue'
 import { provideProofPlan } from '@/features/findings/proofPlan.ts'
 import { findingText } from '@/locale/catalogue.ts'
-import { followFindings } from '@/stores/findings.ts'
 
-/** Findings of the next release; serious ones block it until they are fixed or set aside. */
-const { again } = defineProps<{
-  /** The older release that is restored, if one is. */
-  again: number | null
+/** Findings of the next release, each with its proof. */
+const { plan } = defineProps<{
+  /** What the release would make live: the working plan, an older release, or a choice. */
+  plan: string
+  answer: FindingsAnswer
+  isCurrent: boolean
 }>()
 const words = findingText.review
-provideProofPlan(() => (again === null ? 'working' : String(again)))
-const asked = followFindings(() => ({ release: again === null ? 'next' : String(again) }))
-const isCurrent = computed(() => asked.data.value?.state === 'current')
-const findings = computed(() => asked.data.value?.findings ?? [])
-const stops = computed(() =>
-  findings.value.filter(({ severity, setAside }) => severity === 'blocker' && setAside === null),
-)
+provideProofPlan(() => plan)
 </script>
 
 <template>
-  <section v-if="asked.data.value" class="brings">
-    <h2>{{ words.title }}<template v-if="isCurrent"> ({{ findings.length }})</template></h2>
-    <p v-if="!isCurrent" class="quiet" role="status">{{ words.checking }}</p>
-    <p v-else-if="findings.length === 0" class="saves">✓ {{ words.none }}</p>
-    <p v-if="stops.length > 0 && isCurrent" class="wrong" role="alert">✕ {{ words.held(stops.length) }}</p>
-    <FindingList :findings="findings" :names="asked.data.value.names" />
+  <section id="new-findings" class="brings">
+    <h2>{{ words.title }}<template v-if="isCurrent"> ({{ answer.findings.length }})</template></h2>
+    <p v-if="!isCurrent" class="quiet">{{ words.checking }}</p>
+    <p v-else-if="answer.findings.length === 0" class="saves">✓ {{ words.none }}</p>
+    <FindingList :findings="answer.findings" :names="answer.names" />
   </section>
 </template>
 

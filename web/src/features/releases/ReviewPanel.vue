@@ -2,16 +2,19 @@
 import type { ReviewAnswer } from '@novalex/contract'
 import { toLocal } from '@novalex/core'
 import { computed } from 'vue'
-import { text, formatEnd, joinWords, counted, explainProblem } from '@/locale/catalogue.ts'
+import { text, formatEnd, counted, explainProblem } from '@/locale/catalogue.ts'
 import { formatFigure, formatInstant } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import ReviewChanges from './ReviewChanges.vue'
 
-const { review } = defineProps<{ review: ReviewAnswer }>()
+const { review, names } = defineProps<{
+  review: ReviewAnswer
+  /** Of the promotions that change, by id. */
+  names: ReadonlyMap<string, string>
+}>()
 
 const store = useStoreInfo()
 const words = text.releases
-const nameOf = (id: string) => review.changes.find(({ promotion }) => promotion.id === id)?.promotion.name ?? id
+const nameOf = (id: string) => names.get(id) ?? id
 const problems = computed(() =>
   review.problems.map((problem) => {
     const [id = '', ...rest] = problem.path.split('.')
@@ -26,20 +29,14 @@ const whenOf = ({ from, until }: { from: string; until: string | null }) =>
 
 <template>
   <div>
-    <p v-if="review.sets.length > 0">{{ words.sets(joinWords(review.sets)) }}</p>
-    <p v-if="review.changes.length === 0 && review.sets.length === 0" class="nothing">{{ words.nothing }}</p>
-    <template v-else-if="review.changes.length > 0">
-      <div v-if="problems.length > 0" class="wrong faults" role="alert">
-        <p>{{ words.problems }}</p>
-        <ul>
-          <li v-for="(problem, index) in problems" :key="index">
-            <router-link :to="`/promotions/${problem.id}`">{{ problem.name }}</router-link>: {{ problem.sentence }}
-          </li>
-        </ul>
-      </div>
-      <h2>{{ words.changes }} ({{ review.changes.length }})</h2>
-      <ReviewChanges :changes="review.changes" />
-    </template>
+    <div v-if="problems.length > 0" class="wrong faults" role="alert">
+      <p>{{ words.problems }}</p>
+      <ul>
+        <li v-for="(problem, index) in problems" :key="index">
+          <router-link :to="`/promotions/${problem.id}`">{{ problem.name }}</router-link>: {{ problem.sentence }}
+        </li>
+      </ul>
+    </div>
     <h2>{{ words.prices }} ({{ counted.product(review.productCount) }})</h2>
     <p v-if="review.productCount === 0" class="quiet">{{ words.noPrices }}</p>
     <table v-else class="printed">
@@ -81,14 +78,6 @@ const whenOf = ({ from, until }: { from: string; until: string | null }) =>
 <style scoped>
 h2 {
   margin: 20px 0 4px;
-}
-
-.nothing {
-  margin: 16px 0;
-}
-
-.kind {
-  width: 80px;
 }
 
 .when {

@@ -46,7 +46,7 @@ test('a country is added once, and takes its prices with it when it goes', async
     ['FR', 1200],
   ])
   await page.getByLabel('Name of method 1').fill('')
-  await page.getByRole('button', { name: 'Discard changes' }).click()
+  await page.getByRole('button', { name: 'Discard edits' }).click()
   await expect(page.getByLabel('Name of method 1')).toHaveValue('parcel')
 })
 

@@ -5,8 +5,12 @@ import { text, proofText } from '@/locale/catalogue.ts'
 import { formatFigure } from '@/locale/format.ts'
 
 /** The test carts that a release would price otherwise than expected, or than the shop does. */
+const { plan } = defineProps<{
+  /** What the release would make live. */
+  plan: string
+}>()
 const words = proofText.testCarts
-const { data } = useAnswer('runTestCarts')
+const { data } = useAnswer('runTestCarts', () => ({ query: { plan } }))
 const touched = computed(() => (data.value ?? []).filter(({ state }) => state !== 'passes' && state !== 'unchanged'))
 const broken = computed(() => touched.value.filter(({ state }) => state === 'fails' || state === 'unpriced').length)
 </script>
@@ -22,7 +26,7 @@ const broken = computed(() => touched.value.filter(({ state }) => state === 'fai
           <th scope="col">{{ words.columns.state }}</th>
           <th scope="col">{{ words.columns.name }}</th>
           <th scope="col" class="number">{{ words.columns.expected }}</th>
-          <th scope="col" class="number">{{ words.columns.working }}</th>
+          <th scope="col" class="number">{{ words.columns.next }}</th>
         </tr>
       </thead>
       <tbody>

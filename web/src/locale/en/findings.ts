@@ -179,6 +179,7 @@ export const findingText = {
   review: {
     title: 'New findings in this release',
     none: 'No new findings in this release.',
+    brings: (count: number) => plural(count, 'new finding'),
     held: (count: number) => `Fix or dismiss ${plural(count, 'blocker')} to publish this release.`,
     checking: 'Checking the plan…',
   },

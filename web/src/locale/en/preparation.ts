@@ -4,6 +4,7 @@ export const preparationText = {
   by: (name: string) => `Requested by ${name}`,
   again: (number: number) => `Restores release ${number}.`,
   changed: 'The plan has changed. Request approval again.',
+  edited: (names: string) => `Edited since: ${names}. Request approval again.`,
   own: 'You can’t approve your own request.',
   waits: 'Awaiting approval by a releaser.',
   approve: 'Approve and publish',

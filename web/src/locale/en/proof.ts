@@ -13,6 +13,7 @@ export const proofText = {
       name: 'Test cart',
       at: 'Priced at',
       expected: 'Expected',
+      next: 'With this release',
       working: 'Working plan',
       live: 'Shop',
     },

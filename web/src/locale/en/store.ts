@@ -19,7 +19,7 @@ export const storeText = {
   nameless: 'Each method needs a name.',
   save: 'Save',
   saved: 'Delivery prices saved and live.',
-  reset: 'Discard changes',
+  reset: 'Discard edits',
   formats: 'Numbers and dates',
   formatsHint: 'How numbers, money and dates are written, here and in the shop. The words stay in English.',
   locale: 'Format',

@@ -11,6 +11,7 @@ interface ScreenMatchers {
   toContainText(text: Name): Promise<void>
   toHaveValue(value: Name): Promise<void>
   toHaveCount(count: number): Promise<void>
+  toBeChecked(): Promise<void>
   toBeDisabled(): Promise<void>
   toBeEnabled(): Promise<void>
   toHaveAttribute(name: string, value: Name): Promise<void>
@@ -78,6 +79,7 @@ expect.extend({
     const { value } = element as HTMLInputElement
     return isMeant(value, wanted, { exact: true }) ? null : `“${value}”`
   }),
+  toBeChecked: soon(([first]) => (first?.matches(':checked') ? null : 'not checked')),
   toBeDisabled: soon(([first]) => (first?.matches(DISABLED) ? null : 'not disabled')),
   toBeEnabled: soon(([first]) => (first && !first.matches(DISABLED) ? null : 'disabled, or not on the screen')),
   toHaveAttribute: soon<[string, Name]>(([first], name, value) => {
