@@ -16,6 +16,7 @@ export const ERROR_STATUS = {
   'nothing-to-release': 409,
   'changes-needed': 409,
   'changes-edited': 409,
+  'not-running': 409,
   'plan-has-problems': 409,
   'blocking-findings': 409,
   'check-superseded': 409,

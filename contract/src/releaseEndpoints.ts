@@ -40,7 +40,7 @@ export const RELEASE_ENDPOINTS = {
     role: 'reader',
     summary: 'Preview some changes: returns a name for the plan that they make of the live release',
     body: ChoiceRequest,
-    errors: ['not-found', 'changes-needed'],
+    errors: ['not-found', 'changes-needed', 'not-running'],
   }),
   discardChange: answering(DiscardAnswer, {
     role: 'planner',
@@ -66,7 +66,7 @@ export const RELEASE_ENDPOINTS = {
     {
       role: 'releaser',
       summary:
-        'Publish the reviewed plan, or some of its changes, as a release; requires the revision that was reviewed',
+        'Publish a release: the reviewed plan, some of its changes, an older release, or one act on a live promotion',
       body: ReleaseRequest,
       errors: [
         'stale-plan',
@@ -77,6 +77,7 @@ export const RELEASE_ENDPOINTS = {
         'not-found',
         'approval-required',
         'changes-needed',
+        'not-running',
       ],
     },
     201,
@@ -91,7 +92,7 @@ export const RELEASE_ENDPOINTS = {
       role: 'planner',
       summary: 'Request approval for a release; replaces a pending request',
       body: ReleaseRequestDraft,
-      errors: ['stale-plan', 'not-found', 'changes-needed'],
+      errors: ['stale-plan', 'not-found', 'changes-needed', 'not-running'],
     },
     201,
   ),
@@ -108,6 +109,7 @@ export const RELEASE_ENDPOINTS = {
         'stale-plan',
         'changes-edited',
         'changes-needed',
+        'not-running',
         'plan-has-problems',
         'blocking-findings',
         'check-superseded',

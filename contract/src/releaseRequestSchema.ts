@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox'
 import { choice, Id, InstantText, Nullable, SEEN_TEXT, strict, Version, Whole } from './basicSchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
-import { ReleaseRequest } from './releaseSchema.ts'
+import { NamedAtOnce, ReleaseRequest } from './releaseSchema.ts'
 
 /** A release as one person prepared it, for another to look through. */
 export const ReleaseRequestRecord = Type.Object(
@@ -13,6 +13,8 @@ export const ReleaseRequestRecord = Type.Object(
     planRevision: Whole,
     /** The older release that it restores. */
     again: Nullable(Version),
+    /** What it does at once to one promotion that is live. */
+    atOnce: Nullable(NamedAtOnce),
     /** The changes that it takes over from the working plan; null: the whole plan. */
     changes: Nullable(Type.Array(Type.String())),
     /** Those of them that were edited since: with any, it can’t be approved. */

@@ -1,5 +1,5 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox'
-import type { PlanChange } from '@novalex/core'
+import type { AtOnce, PlanChange } from '@novalex/core'
 import {
   choice,
   Id,
@@ -11,11 +11,25 @@ import {
   strict,
   Version,
   Whole,
+  LocalDateTimeText,
+  typed,
 } from './basicSchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
 import { OccasionRecord } from './occasionSchema.ts'
 import { PromotionSchema, storeFields } from './planSchema.ts'
 import { SetRecord } from './setSchema.ts'
+
+export const NamedAtOnce = Type.Object(
+  {
+    act: choice('pause', 'end', 'extend'),
+    promotion: Id,
+    name: Type.String(),
+    /** Of one that was ended or extended. */
+    end: Nullable(LocalDateTimeText),
+  },
+  strict,
+)
+export type NamedAtOnce = Static<typeof NamedAtOnce>
 
 export const ReleaseSummary = Type.Object(
   {
@@ -30,11 +44,23 @@ export const ReleaseSummary = Type.Object(
     again: Nullable(Version),
     /** The changes that it took over from the working plan; null: the whole plan. */
     changes: Nullable(Type.Array(Type.String())),
+    /** What it did at once to one promotion, by name. */
+    atOnce: Nullable(NamedAtOnce),
+    /** For a release at once: the fields of the promotion that the working plan kept, since they have unreleased edits. */
+    kept: Type.Array(choice('state', 'end')),
   },
   strict,
 )
 export type ReleaseSummary = Static<typeof ReleaseSummary>
 export const ReleasesAnswer = Type.Array(ReleaseSummary)
+
+/** What is to happen at once to one promotion that is live, and to nothing else. */
+export const AtOnceSchema = typed<AtOnce>()(
+  Type.Union([
+    Type.Object({ act: choice('pause', 'end'), promotion: Id }, strict),
+    Type.Object({ act: choice('extend'), promotion: Id, end: LocalDateTimeText }, strict),
+  ]),
+)
 
 /** `promotion:<id>`, `set:<id>`, `occasion:<id>`, `stacking` or `store`. */
 const ChangeId = Type.String({
@@ -102,7 +128,11 @@ export const DiscardAnswer = Type.Object({ discard: Whole }, strict)
 export type DiscardAnswer = Static<typeof DiscardAnswer>
 export const DiscardParams = Type.Object({ number: Type.String({ pattern: '^[1-9]\\d{0,14}$' }) }, strict)
 
-export const ChoiceRequest = Type.Object({ changes: ChangeIds }, strict)
+export const ChoiceRequest = Type.Union([
+  Type.Object({ changes: ChangeIds }, strict),
+  Type.Object({ atOnce: AtOnceSchema }, strict),
+])
+export type ChoiceRequest = Static<typeof ChoiceRequest>
 /** The plan that the chosen changes make of the live release. */
 export const ChoiceAnswer = Type.Object(
   {
@@ -155,6 +185,8 @@ export const ReleaseRequest = Type.Object(
     stamp: Type.Optional(Type.String({ pattern: '^[0-9a-f]{16}$' })),
     /** Restore this older release instead of releasing the working plan. */
     again: Type.Optional(Version),
+    /** Pause, end or extend one live promotion instead. Depends on the live release alone: `planRevision` doesn’t matter. */
+    atOnce: Type.Optional(AtOnceSchema),
   },
   strict,
 )

@@ -104,7 +104,7 @@ async function seedPlan(transaction: Database, now: Instant): Promise<void> {
   for (const record of records.filter(({ promotion }) => !UNRELEASED.has(promotion.name)))
     await insertPromotion(transaction, record)
   const plan = await loadWorkingPlan(transaction, DEMO_STORE.store)
-  const release = { number: 1, at: yesterday, by: BY, preparedBy: null, note: 'The demo plan', promotions: plan.promotions.length, again: null, changes: null }
+  const release = { number: 1, at: yesterday, by: BY, preparedBy: null, note: 'The demo plan', promotions: plan.promotions.length, again: null, changes: null, atOnce: null, kept: [] }
   await insertRelease(transaction, release, plan)
   await ensureCounts(
     transaction,

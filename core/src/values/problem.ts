@@ -37,6 +37,7 @@ interface FactsByCode {
   'nested-too-deep': { readonly limit: number }
   'no-such-time': TypedFacts
   'ends-before-start': { readonly start: string; readonly end: string }
+  'not-later': { readonly end: string | null }
   'unknown-sku': NameFacts
   'unknown-category': NameFacts
   'unknown-set': NameFacts

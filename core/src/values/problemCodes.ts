@@ -21,6 +21,7 @@ export const PROBLEM_CODES = [
   'no-such-time',
   'bad-window',
   'ends-before-start',
+  'not-later',
   'unknown-sku',
   'unknown-category',
   'unknown-set',

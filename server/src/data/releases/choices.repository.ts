@@ -1,11 +1,9 @@
 import { createHash } from 'node:crypto'
-import type { Instant } from '@novalex/core'
+import type { Instant, LivePatch } from '@novalex/core'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 
-/** What is to become of the live release: it takes over these changes of the working plan, by id. */
-export interface Choice {
-  readonly changes: readonly string[]
-}
+/** What is to become of the live release: it takes over changes of the working plan, by id, or one of its promotions is patched. */
+export type Choice = { readonly changes: readonly string[] } | { readonly patch: LivePatch }
 
 interface Row {
   id: string
@@ -23,7 +21,8 @@ export const isChoice = (plan: string): boolean => plan.startsWith(PREFIX)
 
 /** Returns the name of the plan that a choice makes, after keeping the choice; those that nobody asked for in a day are let go. */
 export async function saveChoice(connection: Connection, choice: Choice, at: Instant): Promise<string> {
-  const content = JSON.stringify({ changes: [...new Set(choice.changes)].sort() } satisfies Choice)
+  const sorted = 'patch' in choice ? choice : { changes: [...new Set(choice.changes)].sort() }
+  const content = JSON.stringify(sorted)
   const id = `${PREFIX}${createHash('sha256').update(content).digest('hex').slice(0, 16)}`
   const row: Row = { id, content, asked_at: new Date(at) }
   await connection('release_choices').insert(row).onConflict('id').merge({ asked_at: row.asked_at })

@@ -1,7 +1,7 @@
-import type { ReleaseRequestRecord } from '@novalex/contract'
+import type { NamedAtOnce, ReleaseRequestRecord } from '@novalex/contract'
 import type { Instant } from '@novalex/core'
 import { createId } from '../../platform/createId.ts'
-import type { Choice } from './choices.repository.ts'
+import { readContent, writeContent } from './partContent.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 
@@ -30,7 +30,7 @@ const toPreparation = (row: Row): ReleaseRequestRecord => ({
   note: row.note,
   planRevision: Number(row.plan_revision),
   again: row.again,
-  changes: row.content === null ? null : [...(JSON.parse(row.content) as Choice).changes],
+  ...readContent(row.content),
   edited: [],
   state: row.state,
   settledAt: row.settled_at?.toISOString() ?? null,
@@ -90,15 +90,25 @@ interface NewPreparation {
   readonly again: number | null
   /** The changes that it takes over, with what they look like; null: a whole plan. */
   readonly stamps: ReadonlyMap<string, string> | null
+  /** What it does at once to one promotion, or null. */
+  readonly atOnce: NamedAtOnce | null
 }
 
-/** Inserts a request for a release; those that waited until now are superseded. */
+/** Inserts a request for a release. The one that waited until now is superseded; one at once supersedes only one of the same promotion. */
 export async function insertPreparation(
   transaction: Connection,
-  { at, by, note, planRevision, again, stamps }: NewPreparation,
+  { at, by, note, planRevision, again, stamps, atOnce }: NewPreparation,
 ): Promise<ReleaseRequestRecord> {
   const superseded = { state: 'superseded', settled_by: by, settled_at: new Date(at) }
-  await transaction('preparations').where({ state: 'pending' }).update(superseded)
+  const pending = await transaction<Row>('preparations').where({ state: 'pending' }).select('id', 'content')
+  const ofOne = atOnce?.promotion
+  const old = pending.filter(({ content }) => readContent(content).atOnce?.promotion === ofOne)
+  await transaction('preparations')
+    .whereIn(
+      'id',
+      old.map((row) => row.id),
+    )
+    .update(superseded)
   const [latest] = (await transaction('preparations').max({ number: 'number' })) as [{ number: number | null }]
   const row: Row = {
     id: createId(),
@@ -109,7 +119,7 @@ export async function insertPreparation(
     note,
     plan_revision: planRevision,
     again,
-    content: stamps && JSON.stringify({ changes: [...stamps.keys()] } satisfies Choice),
+    content: writeContent({ changes: stamps && [...stamps.keys()], atOnce }),
     stamps: stamps && JSON.stringify(Object.fromEntries(stamps)),
     settled_at: null,
     settled_by: null,

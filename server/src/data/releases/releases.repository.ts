@@ -1,6 +1,6 @@
 import type { ReleaseSummary, SetRecord } from '@novalex/contract'
 import type { Instant, PlanContent } from '@novalex/core'
-import type { Choice } from './choices.repository.ts'
+import { readContent, writeContent } from './partContent.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 
@@ -87,7 +87,7 @@ export async function insertRelease(
     note: release.note,
     again: release.again,
     promotion_count: release.promotions,
-    content: release.changes === null ? null : JSON.stringify({ changes: release.changes } satisfies Choice),
+    content: writeContent(release),
     plan: JSON.stringify(plan),
   })
 }
@@ -101,6 +101,7 @@ function toSummary(row: SummaryRow): ReleaseSummary {
     note: row.note,
     promotions: row.promotion_count,
     again: row.again,
-    changes: row.content === null ? null : [...(JSON.parse(row.content) as Choice).changes],
+    ...readContent(row.content),
+    kept: [],
   }
 }

@@ -14,7 +14,7 @@ import type { PlanWriter } from '../../sources/plans/changePlan.ts'
 import { lockStore, type StoreRecord } from '../../data/store/index.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { readDifferences, readStamps } from '../../sources/plans/chosenPlan.ts'
-import { findEdited, readRequested } from './releasePlan.ts'
+import { findEdited, readWanted, type Wanted } from './releaseRequest.ts'
 
 export type PreparationsService = ReturnType<typeof createPreparationsService>
 
@@ -62,12 +62,14 @@ export function createPreparationsService({ database, clock }: PlanWriter) {
       return transact(database, async (transaction) => {
         const store = await lockStore(transaction)
         if (again !== null) await getReleasedPlan(transaction, again)
-        const chosen = await readRequested(transaction, request, store.planRevision)
         const at = clock.now()
-        const stamps = chosen ?? (again === null ? await readAll(transaction, store) : null)
-        const preparation = await insertPreparation(transaction, { at, by, note, planRevision, again, stamps })
+        const wanted = await readWanted(transaction, { store, request, at })
+        const stamps = await readStampsOf(transaction, { store, wanted })
+        const atOnce = wanted.kind === 'atOnce' ? wanted.named : null
+        const preparation = await insertPreparation(transaction, { at, by, note, planRevision, again, stamps, atOnce })
         const { id } = preparation
-        const detail = { name: note, again, ...(chosen ? { changes: [...chosen.keys()] } : {}) }
+        const part = wanted.kind === 'changes' ? { changes: [...wanted.stamps.keys()] } : {}
+        const detail = { name: note, again, ...part, ...(atOnce ? { atOnce } : {}) }
         await recordActivity(transaction, { at, by, action: 'request-release', subject: id, detail })
         return preparation
       })
@@ -88,8 +90,13 @@ export function createPreparationsService({ database, clock }: PlanWriter) {
   }
 }
 
-/** All changes that there are, so that what is edited later is not part of the request. */
-async function readAll(transaction: Connection, store: StoreRecord): Promise<ReadonlyMap<string, string> | null> {
+/** What a request takes over; for the whole plan all changes that there are, so that what is edited later is no part of it. */
+async function readStampsOf(
+  transaction: Connection,
+  { store, wanted }: { readonly store: StoreRecord; readonly wanted: Wanted },
+): Promise<ReadonlyMap<string, string> | null> {
+  if (wanted.kind === 'changes') return wanted.stamps
+  if (wanted.kind !== 'all') return null
   const { changes } = await readDifferences(transaction, store)
   const ids = changes.map(({ id }) => id)
   return ids.length === 0 ? null : readStamps(transaction, ids)

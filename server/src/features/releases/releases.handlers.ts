@@ -34,7 +34,7 @@ export function createReleasesHandlers({ database, releases, preparations, disca
     compareWithShop: () => releases.compare(),
     listReleaseChanges: ({ query: { release } }) =>
       releases.listChanges(release === undefined ? null : Number(release)),
-    chooseChanges: ({ body }) => releases.choose(body.changes),
+    chooseChanges: ({ body }) => releases.choose(body),
     discardChange: ({ body, by }) => discards.discard(body.change, by),
     undoDiscard: async ({ params, by }) => {
       await discards.undo(Number(params.number), by)

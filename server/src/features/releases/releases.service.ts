@@ -1,10 +1,10 @@
 import { changesJob, inShopJob, releaseJob, reviewJob } from './releases.jobs.ts'
-import { MINUTE_MS } from '@novalex/core'
+import { MINUTE_MS, type Instant } from '@novalex/core'
 import type {
   ChoiceAnswer,
+  ChoiceRequest,
   InShopAnswer,
   ReleaseChangesAnswer,
-  ReleaseRequest,
   ReleaseSummary,
   ReviewAnswer,
 } from '@novalex/contract'
@@ -16,21 +16,22 @@ import type { Answers } from '../../jobs/createAnswers.ts'
 import type { Threads } from '../../jobs/threads.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import { getStore } from '../../data/store/index.ts'
-import { saveChoice } from '../../data/releases/index.ts'
-import { applyChoice, readChoiceStamp, readDifferences } from '../../sources/plans/chosenPlan.ts'
-import { readReleaseRequest } from './releasePlan.ts'
+import { getChoice, readChoiceStamp } from '../../sources/plans/chosenPlan.ts'
+import { isStop } from './atOnce.ts'
+import type { ReleaseTask } from './releasePlan.ts'
+import { namePlan, readReleaseRequest, readWanted, type AnyRequest, type Wanted } from './releaseRequest.ts'
 
 export interface ReleasesService {
   /** Promotions of the working plan that differ from the live release. */
   compare(): Promise<InShopAnswer>
   /** What differs between the live release and the working plan, or an older release. Throws `not-found`. */
   listChanges(again: number | null): Promise<ReleaseChangesAnswer>
-  /** Names the plan that some changes make of the live one. Throws `not-found` for what is no change, and `changes-needed`. */
-  choose(changes: readonly string[]): Promise<ChoiceAnswer>
+  /** Names the plan that some changes, or one act, make of the live one. Throws what `readWanted` does. */
+  choose(asked: ChoiceRequest): Promise<ChoiceAnswer>
   /** Throws `not-found` for a plan that there is not. */
   review(plan: string): Promise<ReviewAnswer>
   /** Makes the reviewed plan the one that the shop follows, exactly as it was judged. Throws what `releasePlan` does. */
-  release(request: ReleaseRequest | { readonly approves: string }, by: string): Promise<ReleaseSummary>
+  release(request: AnyRequest, by: string): Promise<ReleaseSummary>
 }
 
 interface ReleasesDeps {
@@ -53,6 +54,13 @@ export function createReleasesService({
   clock,
   findings,
 }: ReleasesDeps): ReleasesService {
+  /** No finding holds a stop back. */
+  async function judge(wanted: Wanted, at: Instant): Promise<Pick<ReleaseTask, 'judgedOn' | 'stops' | 'grounds'>> {
+    if (wanted.kind === 'atOnce' && isStop(wanted.named)) return { judgedOn: null, stops: [], grounds: [] }
+    const { stops, ...judged } = await findings.judge(await namePlan(database, wanted, at))
+    return { ...judged, stops: stops.map(({ id }) => id) }
+  }
+
   return {
     async compare() {
       const [live, working] = [await plans.get('live'), await plans.get('working')]
@@ -62,11 +70,14 @@ export function createReleasesService({
       const [live, next] = [await plans.get('live'), await plans.get(again === null ? 'working' : String(again))]
       return answers.of(changesJob, `${live.key} ${next.key} ${next.planRevision}`, { again })
     },
-    async choose(changes) {
+    async choose(asked) {
       const store = await getStore(database)
-      applyChoice(await readDifferences(database, store), { changes }, { isExact: true })
-      const plan = await saveChoice(database, { changes }, clock.now())
-      return { plan, stamp: await readChoiceStamp(database, { changes }), planRevision: store.planRevision }
+      const at = clock.now()
+      const request = { note: '', planRevision: store.planRevision, ...asked }
+      const wanted = await readWanted(database, { store, request, at })
+      const plan = await namePlan(database, wanted, at)
+      const stamp = await readChoiceStamp(database, await getChoice(database, plan))
+      return { plan, stamp, planRevision: store.planRevision }
     },
     async review(plan) {
       const [live, next] = [await plans.get('live'), await plans.get(plan)]
@@ -78,9 +89,8 @@ export function createReleasesService({
       for (let rounds = 1; ; rounds++) {
         // Before the work, so that what can't be released is refused at once.
         const at = clock.now()
-        const { plan } = await readReleaseRequest(database, { store: await getStore(database), request, by, at })
-        const { stops, ...judged } = await findings.judge(plan)
-        const task = { request, by, at: clock.now(), stops: stops.map(({ id }) => id), ...judged }
+        const { wanted } = await readReleaseRequest(database, { store: await getStore(database), request, by, at })
+        const task = { request, by, at, ...(await judge(wanted, at)) }
         try {
           const summary = await threads.run(releaseJob, task)
           plans.forgetRecent()

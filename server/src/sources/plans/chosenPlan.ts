@@ -3,6 +3,7 @@ import {
   applyChanges,
   findMissingNeeds,
   listChanges,
+  patchPlan,
   pickSettings,
   type PlanChange,
   type PlanContent,
@@ -63,6 +64,7 @@ export function applyChoice(
   choice: Choice,
   { isExact = false } = {},
 ): ChosenPlan {
+  if ('patch' in choice) return { content: patchPlan(live, choice.patch), taken: [] }
   const chosen = new Set(choice.changes)
   const known = new Set(changes.map(({ id }) => id))
   const gone = choice.changes.find((id) => !known.has(id))
@@ -117,8 +119,9 @@ export async function readStamps(connection: Connection, changes: readonly strin
 }
 
 /** A text that changes when anything that a choice takes over is edited. */
-export async function readChoiceStamp(connection: Connection, { changes }: Choice): Promise<string> {
-  return hash([...(await readStamps(connection, changes))].sort())
+export async function readChoiceStamp(connection: Connection, choice: Choice): Promise<string> {
+  // What is done at once follows from the live release alone.
+  return hash('patch' in choice ? choice : [...(await readStamps(connection, choice.changes))].sort())
 }
 
 const hash = (value: unknown) => createHash('sha256').update(JSON.stringify(value)).digest('hex').slice(0, 16)

@@ -23,6 +23,8 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'not-allowed': 'Not allowed here. Remove it or choose something else.',
   'no-such-time': ({ given }) => `${given} doesn’t exist. Choose another date or time.`,
   'bad-window': () => 'A window must end after it starts and can last at most 400 days.',
+  'not-later': ({ end }) =>
+    end === null ? 'It has no end date to extend.' : `Choose a future end after ${formatEnd(end, { year: true })}.`,
   'ends-before-start': ({ start, end }) =>
     `The end (${formatEnd(end, { year: true })}) must be after the start (${formatLocal(start, { year: true })}).`,
   'unknown-sku': ({ id }) => `No product with SKU ${id}. Choose another.`,
@@ -130,6 +132,7 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'stale-plan': 'The plan has changed since you viewed it. Review it again.',
   'changes-needed': ({ changes, lacks }) =>
     `${joinWords(listOf(changes))} can’t be released without ${joinWords(listOf(lacks))}. Select both.`,
+  'not-running': ({ name }) => `“${String(name)}” isn’t running in the shop. Nothing was changed.`,
   'changes-edited': 'Some of these changes were edited after the request. Request approval again.',
   'in-use': ({ name, ...uses }) => `“${String(name)}” is used by ${joinWords(toUses(uses))}. Remove it there first.`,
   'import-not-ready':
