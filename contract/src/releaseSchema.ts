@@ -16,7 +16,7 @@ import {
 } from './basicSchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
 import { OccasionRecord } from './occasionSchema.ts'
-import { PromotionSchema, storeFields } from './planSchema.ts'
+import { promotionFields, PromotionSchema, storeFields } from './planSchema.ts'
 import { SetRecord } from './setSchema.ts'
 
 export const NamedAtOnce = Type.Object(
@@ -166,7 +166,15 @@ export const ReviewAnswer = Type.Object(
 export type ReviewAnswer = Static<typeof ReviewAnswer>
 
 /** Of the promotions of the working plan, those that the shop has not, and those that it has otherwise. */
-export const InShopAnswer = Type.Object({ missing: Type.Array(Id), changed: Type.Array(Id) }, strict)
+export const InShopAnswer = Type.Object(
+  {
+    missing: Type.Array(Id),
+    changed: Type.Array(Id),
+    /** State and dates, as the shop has them, of those that it has otherwise. */
+    live: Type.Array(Type.Object({ id: Id, state: promotionFields.state, schedule: promotionFields.schedule }, strict)),
+  },
+  strict,
+)
 export type InShopAnswer = Static<typeof InShopAnswer>
 
 export const ReviewQuery = Type.Object(

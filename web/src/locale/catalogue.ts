@@ -16,6 +16,7 @@ export const {
   controlText,
   text,
   accessText,
+  atOnceText,
   changeText,
   filesText,
   findingText,

@@ -21,7 +21,7 @@ async function start<T>(answers: Parameters<typeof stubServer>[0], setUp: () => 
 }
 
 test('saved, released and live are told apart in words', async () => {
-  const compareWithShop = () => ({ missing: ['new'], changed: ['edited'] })
+  const compareWithShop = () => ({ missing: ['new'], changed: ['edited'], live: [] })
   const inShop = await start({ compareWithShop }, useInShop)
   expect([
     inShop.describe('same', 'running'),

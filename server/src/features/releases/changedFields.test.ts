@@ -47,7 +47,7 @@ describe('one field changed alone', () => {
     expect(read.body.promotion[field]).toEqual(OTHER[field])
 
     const { body: differences } = await server.request('GET', '/api/releases/differences')
-    expect(differences).toEqual({ missing: [], changed: [id] })
+    expect(differences).toMatchObject({ missing: [], changed: [id], live: [{ id }] })
     expect((await list()).changes).toMatchObject([{ kind: 'changed', fields: [field] }])
     await release()
     expect((await list()).changes).toEqual([])

@@ -136,7 +136,10 @@ function describe({ number, note, again, changes, preparedBy, atOnce }: ReleaseS
 
 export async function compareWithShop(plans: PlanSource): Promise<InShopAnswer> {
   const promotionsOf = async (name: string) => (await plans.get(name)).plan.promotions.map(({ promotion }) => promotion)
-  const changes = comparePromotions(await promotionsOf('live'), await promotionsOf('working'))
+  const before = await promotionsOf('live')
+  const changes = comparePromotions(before, await promotionsOf('working'))
   const idsOf = (kind: string) => changes.filter((change) => change.kind === kind).map(({ promotion }) => promotion.id)
-  return { missing: idsOf('added'), changed: idsOf('changed') }
+  const changed = new Set(idsOf('changed'))
+  const live = before.filter(({ id }) => changed.has(id)).map(({ id, state, schedule }) => ({ id, state, schedule }))
+  return { missing: idsOf('added'), changed: [...changed], live }
 }

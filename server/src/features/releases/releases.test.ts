@@ -18,7 +18,7 @@ test('a plan is reviewed, released, seen in the shop, and an older one taken up 
   const { body: created } = await server.request('POST', '/api/promotions', createDraft())
   expect(await priceInShop(DURING)).toBe(1000)
   const differences = async () => (await server.request('GET', '/api/releases/differences')).body
-  expect(await differences()).toEqual({ missing: [created.promotion.id], changed: [] })
+  expect(await differences()).toEqual({ missing: [created.promotion.id], changed: [], live: [] })
 
   const first = await review()
   expect(first).toMatchObject({ from: null, productCount: 2, problems: [] })
@@ -41,7 +41,11 @@ test('a plan is reviewed, released, seen in the shop, and an older one taken up 
   const update = { ...createDraft({ mechanic: { kind: 'markdown', reach: {}, value: { percent: 5000 } } }), version: 1 }
   await server.request('PUT', `/api/promotions/${created.promotion.id}`, update)
   expect(await priceInShop(DURING)).toBe(800)
-  expect(await differences()).toEqual({ missing: [], changed: [created.promotion.id] })
+  expect(await differences()).toMatchObject({
+    missing: [],
+    changed: [created.promotion.id],
+    live: [{ state: 'ready' }],
+  })
   expect(await server.request('POST', '/api/releases', request)).toMatchObject({
     status: 409,
     body: { error: { code: 'stale-plan' } },

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { moveSchedule, type Instant, type PromotionStatus, type Schedule } from '@novalex/core'
-import { computed, ref, useTemplateRef, watch } from 'vue'
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { ActionList, type MenuAction } from '@/components/menuAction.ts'
 import { useGradually } from '@/composables/useGradually.ts'
 import { findingText, proofText } from '@/locale/catalogue.ts'
 import { useFindings } from '@/stores/findings.ts'
@@ -24,11 +25,13 @@ export interface BoardBar extends Span {
 }
 
 /** Lanes with one bar for each promotion. Only what is in view is drawn. */
-const { bars, bands, view, range } = defineProps<{
+const { bars, bands, view, range, actionsFor } = defineProps<{
   bars: readonly BoardBar[]
   bands: readonly { readonly id: string; readonly name: string; readonly start: Instant; readonly end: Instant }[]
   view: CalendarView
   range: { readonly from: Instant; readonly to: Instant }
+  /** What can be done at once to a promotion, by its id. */
+  actionsFor: (id: string) => readonly MenuAction[]
 }>()
 const emit = defineEmits<{ move: [id: string, schedule: Schedule] }>()
 
@@ -115,6 +118,15 @@ function maskOf(bar: BoardBar): string | null {
   return computeWeeklyMask(bar.schedule, store.zone, seen)
 }
 
+/** What can be done at once to the promotion of a bar; by its key or the other button of the mouse. */
+const menu = shallowRef<{ readonly target: Element; readonly actions: readonly MenuAction[] } | null>(null)
+const isMenuOpen = ref(false)
+function openMenu({ currentTarget }: MouseEvent, bar: BoardBar): void {
+  const open = { title: words.open, run: () => router.push(`/promotions/${bar.id}`) }
+  menu.value = { target: currentTarget as Element, actions: [open, ...actionsFor(bar.id)] }
+  isMenuOpen.value = true
+}
+
 function onKey(event: KeyboardEvent, bar: BoardBar): void {
   const direction = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
   if (direction === 0) return
@@ -181,6 +193,7 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
           @pointerup="end"
           @pointercancel="cancel"
           @keydown="(event: KeyboardEvent) => onKey(event, bar)"
+          @contextmenu.prevent="(event: MouseEvent) => openMenu(event, bar)"
           @keydown.enter.prevent="router.push(`/promotions/${bar.id}`)"
         />
         <span
@@ -193,6 +206,9 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
         >
       </div>
     </div>
+    <v-menu v-if="menu" v-model="isMenuOpen" :target="menu.target" close-on-content-click>
+      <ActionList :actions="menu.actions" />
+    </v-menu>
   </div>
 </template>
 

@@ -24,6 +24,7 @@ import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import { useAtOnce, type AtOnceAction } from '@/features/atOnce/useAtOnce.ts'
 import CalendarBoard, { type BoardBar } from './CalendarBoard.vue'
 import DeepestStrip from './DeepestStrip.vue'
 import { describeSpan } from '@/locale/describeSpan.ts'
@@ -44,6 +45,11 @@ const ZOOMS = entriesOf(words.zooms)
 
 const promotions = usePromotionRecords()
 const { records } = promotions
+const atOnceFor = useAtOnce()
+function actionsFor(id: string): AtOnceAction[] {
+  const record = records.value?.find(({ promotion }) => promotion.id === id)
+  return record ? atOnceFor(record) : []
+}
 const campaigns = useAnswer('listCampaigns')
 const range = computed(() => ({
   from: toInstant(`${view.value.from}T00:00`, store.zone),
@@ -140,7 +146,7 @@ function move(id: string, schedule: Schedule): void {
     <p v-if="!records && !promotions.error.value" class="quiet">{{ text.common.loading }}</p>
     <p v-else-if="records?.length === 0" class="quiet">{{ words.empty }}</p>
     <template v-else-if="records">
-      <CalendarBoard :bars="bars" :bands="bands" :view="view" :range="range" @move="move" />
+      <CalendarBoard :bars="bars" :bands="bands" :view="view" :range="range" :actions-for="actionsFor" @move="move" />
       <p v-if="undated.length > 0" class="hint">
         ◔ {{ words.undated }}
         <template v-for="({ promotion }, index) in undated" :key="promotion.id"

@@ -16,7 +16,10 @@ const { promotion } = defineProps<{
 const words = changeText
 const inShop = useInShop()
 const session = useSession()
-const discard = useDiscard()
+const emit = defineEmits<{ discarded: [] }>()
+const discard = useDiscard(() => {
+  emit('discarded')
+})
 const id = computed(() => `promotion:${promotion}`)
 const { data } = useAnswer('listReleaseChanges', () => (inShop.changed.has(promotion) ? { query: {} } : null))
 const change = computed(() => data.value?.changes.find((one) => one.id === id.value))

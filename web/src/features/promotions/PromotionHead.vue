@@ -14,9 +14,10 @@ import { describeTimeLeft } from '@/locale/describeTimeLeft.ts'
 import { toPromotion } from '@/draft/toDraft.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import UnreleasedChange from '@/features/changes/UnreleasedChange.vue'
+import { useAtOnce } from '@/features/atOnce/useAtOnce.ts'
 import RunAgainDialog from './RunAgainDialog.vue'
 
-const { draft, record, patch, undo, redo, canUndo, canRedo, problemsAt } = usePromotion()
+const { draft, record, loaded, load, patch, undo, redo, canUndo, canRedo, problemsAt } = usePromotion()
 const store = useStoreInfo()
 const moment = useMoment()
 const inShop = useInShop()
@@ -37,6 +38,13 @@ const nameProblem = computed(() =>
 const setName = (given: string) => {
   patch({ name: given.replace(/\s+/g, ' ') })
 }
+
+/** Shows what was changed elsewhere; what is being edited stays, and is settled when it is saved. */
+function reload(): void {
+  if (loaded.value.state === 'kept') void load()
+}
+const atOnceFor = useAtOnce(reload)
+const atOnce = computed(() => atOnceFor(record.value))
 
 /** By the present, whatever time is looked at. */
 const hasEnded = computed(() =>
@@ -93,6 +101,9 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
     </h1>
     <p v-if="nameProblem" class="wrong" role="alert">{{ explainProblem(nameProblem) }}</p>
     <p class="moves">
+      <v-btn v-for="one in atOnce" :key="one.act" size="small" variant="outlined" color="primary" @click="one.run">{{
+        one.title
+      }}</v-btn>
       <v-btn
         v-for="(move, index) in MOVES[draft.state]"
         :key="move.to"
@@ -106,7 +117,7 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
         {{ inShop.changed.has(record.promotion.id) ? text.promotion.changedSince : text.promotion.states[draft.state] }}
       </span>
     </p>
-    <UnreleasedChange :promotion="record.promotion.id" />
+    <UnreleasedChange :promotion="record.promotion.id" @discarded="reload" />
     <ul v-if="found.length > 0" class="found">
       <li v-for="finding in found" :key="finding.id">
         <SeverityMark :severity="finding.severity" />

@@ -19,8 +19,8 @@ test.each<[title: string, state: PromotionDraft['state'], to: PromotionDraft['st
   ['Pause', 'ready', 'paused'],
   ['Pause', 'draft', null],
   ['Resume', 'paused', 'ready'],
-  ['End now', 'paused', 'stopped'],
-  ['End now', 'stopped', null],
+  ['End', 'paused', 'stopped'],
+  ['End', 'stopped', null],
 ])('%s of one that is %s', (title, state, to) => {
   expect(find(title).change(createRecord('p1', { state }))).toEqual(to === null ? null : { state: to })
 })
@@ -80,7 +80,7 @@ test('while one action runs, another is not begun', async () => {
   const { many } = start()
   const running = many.run([plan.get('p1')], find('Pause'))
   expect(many.isRunning.value).toBe(true)
-  await many.run([plan.get('p1')], find('End now'))
+  await many.run([plan.get('p1')], find('End'))
   await running
   expect([plan.get('p1').promotion.state, many.isRunning.value]).toEqual(['paused', false])
 })

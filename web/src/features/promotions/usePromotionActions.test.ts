@@ -44,10 +44,10 @@ async function start(changes: Partial<PromotionDraft> = {}) {
 }
 
 test.each<[label: string, changes: Partial<PromotionDraft>, offered: string[], missing: string[]]>([
-  ['a draft', { state: 'draft' }, ['Mark ready', 'Archive'], ['Pause', 'Resume', 'End now']],
-  ['running', {}, ['Pause', 'End now'], ['Mark ready', 'Resume', 'Archive']],
-  ['paused', { state: 'paused' }, ['Resume', 'End now'], ['Pause', 'Mark ready']],
-  ['stopped', { state: 'stopped' }, ['Archive', 'Duplicate', 'Delete'], ['Pause', 'End now']],
+  ['a draft', { state: 'draft' }, ['Mark ready', 'Archive'], ['Pause', 'Resume', 'End']],
+  ['running', {}, ['Pause', 'End'], ['Mark ready', 'Resume', 'Archive']],
+  ['paused', { state: 'paused' }, ['Resume', 'End'], ['Pause', 'Mark ready']],
+  ['stopped', { state: 'stopped' }, ['Archive', 'Duplicate', 'Delete'], ['Pause', 'End']],
   ['over', { schedule: { end: '2027-03-01T00:00' } }, ['Archive'], []],
   ['archived', { archived: true, state: 'stopped' }, ['Duplicate'], ['Archive']],
 ])('what is offered: %s', async (_label, changes, offered, missing) => {

@@ -10,6 +10,7 @@ import {
 } from '@novalex/core'
 import { useRouter } from 'vue-router'
 import { call } from '@/api/call.ts'
+import { useAtOnce } from '@/features/atOnce/useAtOnce.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { text, formatEndInText, planningText } from '@/locale/catalogue.ts'
@@ -35,6 +36,7 @@ export function usePromotionActions() {
   const store = useStoreInfo()
   const moment = useMoment()
   const attempt = useAttempt()
+  const atOnceFor = useAtOnce()
   const { all: records } = usePromotionRecords()
 
   async function change(record: PromotionRecord, changes: Partial<PromotionDraft>, what: string): Promise<void> {
@@ -100,6 +102,7 @@ export function usePromotionActions() {
     const setState = (to: PromotionState, title: string) =>
       act(title, () => change(record, { state: to }, title.toLowerCase()))
     return [
+      ...atOnceFor(record),
       ...(state === 'draft' ? [setState('ready', words.ready)] : []),
       ...(state === 'ready' ? [setState('paused', words.pause)] : []),
       ...(state === 'paused' ? [setState('ready', words.resume)] : []),

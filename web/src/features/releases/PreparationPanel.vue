@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
 import FormDialog from '@/components/FormDialog.vue'
 import { useForm } from '@/components/useForm.ts'
-import { changeText, joinWords, preparationText, quote } from '@/locale/catalogue.ts'
+import { atOnceText, changeText, formatEndInText, joinWords, preparationText, quote } from '@/locale/catalogue.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
@@ -28,13 +28,25 @@ const when = computed(() => formatInstant(Date.parse(preparation.at), { zone: st
 const isOwn = computed(() => preparation.by === session.account?.name)
 /** Whether what it takes over is still as it was. */
 const isCurrent = computed(() =>
-  preparation.changes === null
-    ? store.info?.planRevision === preparation.planRevision
-    : preparation.edited.length === 0,
+  preparation.atOnce
+    ? true
+    : preparation.changes === null
+      ? store.info?.planRevision === preparation.planRevision
+      : preparation.edited.length === 0,
 )
 /** What was edited since, by name; empty where nothing was. */
 const edited = computed(() => joinWords(preparation.edited.map((id) => quote(names.get(id) ?? id))))
-const mayMake = computed(() => session.may('releaser') && !(isOwn.value && store.info?.requiresApproval))
+const atOnceTold = computed(() => {
+  if (!preparation.atOnce) return ''
+  const { act, name, end } = preparation.atOnce
+  const until = act === 'extend' && end !== null ? [atOnceText.until(formatEndInText(end))] : []
+  return [atOnceText.title[act](name), ...until].join(' ')
+})
+/** Nobody has to be the second person for a stop. */
+const takesTwo = computed(
+  () => store.info?.requiresApproval === true && (preparation.atOnce === null || preparation.atOnce.act === 'extend'),
+)
+const mayMake = computed(() => session.may('releaser') && !(isOwn.value && takesTwo.value))
 
 async function act(work: () => Promise<unknown>, said: string): Promise<void> {
   if (await submit(work)) notice.say(said)
@@ -64,7 +76,8 @@ function begin(): void {
   <section class="prepared" role="region" :aria-label="words.title">
     <p><strong>{{ words.by(preparation.by) }}</strong> <span class="quiet">{{ when }}</span></p>
     <p v-if="preparation.note" class="note">{{ preparation.note }}</p>
-    <p v-if="preparation.again !== null">{{ words.again(preparation.again) }}</p>
+    <p v-if="preparation.atOnce">{{ atOnceTold }}</p>
+    <p v-else-if="preparation.again !== null">{{ words.again(preparation.again) }}</p>
     <p v-else-if="preparation.changes">{{ changeText.count(preparation.changes.length) }}</p>
     <p v-if="!isCurrent" class="wrong">{{ edited ? words.edited(edited) : words.changed }}</p>
     <p v-else-if="!mayMake" class="quiet">{{ isOwn ? words.own : words.waits }}</p>

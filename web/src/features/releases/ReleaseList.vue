@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ReleaseSummary } from '@novalex/contract'
-import { text, preparationText, counted } from '@/locale/catalogue.ts'
+import { atOnceText, changeText, text, preparationText, counted } from '@/locale/catalogue.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
@@ -22,6 +22,8 @@ const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone })
         <p class="quiet">{{ counted.promotion(release.promotions) }} · {{ words.by(release.by) }}</p>
         <p v-if="release.preparedBy" class="quiet">{{ preparationText.preparedBy(release.preparedBy) }}</p>
         <p v-if="release.again !== null" class="quiet">{{ words.tookUp(release.again) }}</p>
+        <p v-if="release.atOnce">{{ atOnceText.released[release.atOnce.act](release.atOnce.name) }}</p>
+        <p v-else-if="release.changes" class="quiet">{{ changeText.count(release.changes.length) }}</p>
         <p v-if="release.note" class="note">{{ release.note }}</p>
         <button v-if="index > 0" type="button" class="as-link" @click="$emit('takeUp', release.number)">
           {{ words.takeUp }}

@@ -76,7 +76,10 @@ const canRelease = computed(
 
 const session = useSession()
 const prepared = useAnswer('listReleaseRequests')
-const waiting = computed(() => prepared.data.value?.find(({ state }) => state === 'pending') ?? null)
+const pending = computed(() => prepared.data.value?.filter(({ state }) => state === 'pending') ?? [])
+/** Requests to pause, end or extend what is live; they wait beside the one for a release. */
+const atOnce = computed(() => pending.value.filter((one) => one.atOnce !== null))
+const waiting = computed(() => pending.value.find((one) => one.atOnce === null) ?? null)
 /** The last one, if it was sent back. */
 const returned = computed(() => {
   const [latest] = prepared.data.value ?? []
@@ -141,6 +144,7 @@ async function release(): Promise<void> {
         <p class="quiet">{{ words.reviewing }}</p>
         <v-progress-linear indeterminate color="primary" :aria-label="words.reviewing" />
       </div>
+      <PreparationPanel v-for="one in atOnce" :key="one.id" :preparation="one" :names="namesByChange" />
       <PreparationPanel v-if="waiting" :preparation="waiting" :names="namesByChange" />
       <p v-else-if="returned" class="returned" role="status">
         <span class="wrong">{{ preparationText.returned(returned.settledBy ?? '', when(returned.settledAt)) }}</span>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { useAskedAtOnce } from '@/features/atOnce/useAtOnce.ts'
 import { useChangeEvents } from '@/composables/useChangeEvents.ts'
 import { explainError, text } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -14,11 +15,18 @@ import { focusContent } from '@/plugins/focusContent.ts'
 import { useSession } from '@/stores/session.ts'
 
 const GoToDialog = later(() => import('./GoToDialog.vue'))
+const AtOnceDialog = later(() => import('@/features/atOnce/AtOnceDialog.vue'))
 const SignInAgain = later(() => import('@/features/access/SignInAgain.vue'))
 const session = useSession()
 const store = useStoreInfo()
 const trouble = computed(() => (store.error ? explainError(store.error) : null))
 const goTo = useGoToDialog()
+/** Kept from the first question on, so that the dialog closes as it opened. */
+const asked = useAskedAtOnce()
+const isAskedAtOnce = ref(false)
+watch(asked, (one) => {
+  if (one) isAskedAtOnce.value = true
+})
 useChangeEvents()
 useMomentInAddress()
 </script>
@@ -38,6 +46,7 @@ useMomentInAddress()
     <NoticeBar />
     <KeysDialog />
     <GoToDialog v-if="goTo.isOpen.value" />
+    <AtOnceDialog v-if="isAskedAtOnce" />
     <SignInAgain v-if="session.isEnded" />
   </div>
 </template>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computeStatus, type Instant, type Limits, type Promotion } from '@novalex/core'
+import { mdiDotsVertical } from '@mdi/js'
 import { computed } from 'vue'
 import LoadError from '@/components/LoadError.vue'
 import FindingMark from '@/components/FindingMark.vue'
 import { ActionList } from '@/components/menuAction.ts'
 import { useOnOffer } from '@/composables/useOnOffer.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
+import { useAtOnce } from '@/features/atOnce/useAtOnce.ts'
 import { usePromotionActions } from '@/features/promotions/usePromotionActions.ts'
 import { text, todayText as words, formatEnd } from '@/locale/catalogue.ts'
 import { formatDate, formatFigure, formatInstant, formatMoney } from '@/locale/format.ts'
@@ -31,10 +33,11 @@ const { extensionsFor } = usePromotionActions()
 const { items, others } = useActionItems()
 const { days } = useComing()
 
+const atOnceFor = useAtOnce()
 const running = computed(() =>
-  (promotions.records.value ?? []).filter(
-    ({ promotion }) => computeStatus(promotion, store.zone, moment.now) === 'running',
-  ),
+  (promotions.records.value ?? [])
+    .filter(({ promotion }) => computeStatus(promotion, store.zone, moment.now) === 'running')
+    .map(({ promotion }) => ({ promotion, actions: atOnceFor({ promotion }) })),
 )
 const day = computed(() => formatInstant(moment.now, { zone: store.zone }))
 const goTo = (at: Instant) => {
@@ -113,10 +116,13 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
               <th class="number">{{ words.columns.items }}</th>
               <th class="number">{{ words.columns.given }}</th>
               <th>{{ words.columns.end }}</th>
+              <th>
+                <span class="visually-hidden">{{ text.promotions.columns.actions }}</span>
+              </th>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="{ promotion } in running" :key="promotion.id">
+            <tr v-for="{ promotion, actions } in running" :key="promotion.id">
               <td class="name">
                 <router-link :to="`/promotions/${promotion.id}`">{{ promotion.name }}</router-link>
                 <FindingMark :findings="findings.ofPromotion(promotion.id)" :promotion="promotion.id" />
@@ -131,6 +137,20 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
               </td>
               <td class="end">
                 {{ promotion.schedule.end === undefined ? text.promotions.openEnd : formatEnd(promotion.schedule.end) }}
+              </td>
+              <td>
+                <v-menu v-if="actions.length > 0" close-on-content-click>
+                  <template #activator="{ props }">
+                    <v-btn
+                      v-bind="props"
+                      :icon="mdiDotsVertical"
+                      size="x-small"
+                      variant="text"
+                      :aria-label="text.promotions.actionsFor(promotion.name)"
+                    />
+                  </template>
+                  <ActionList :actions="actions" />
+                </v-menu>
               </td>
             </tr>
           </tbody>

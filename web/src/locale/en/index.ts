@@ -4,6 +4,7 @@ import { MECHANIC_WORDS } from './mechanics/index.ts'
 import { describeShopValue, startSentence } from './mechanics/shared/values.ts'
 import { accessText, nameAction, ROLE_HINTS, ROLE_SENTENCES, SCOPE_HINTS, THING_NAMES } from './access.ts'
 import { describeCondition } from './conditions/describeCondition.ts'
+import { atOnceText } from './atOnce.ts'
 import { changeText } from './changes.ts'
 import { counted } from './counted.ts'
 import { filesText } from './files.ts'
@@ -36,6 +37,7 @@ export const en = {
   controlText,
   text,
   accessText,
+  atOnceText,
   changeText,
   filesText,
   findingText,

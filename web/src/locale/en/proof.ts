@@ -95,10 +95,11 @@ export const proofText = {
     deepest: 'Deepest discount',
     deepestHint: 'from all promotions on one product of the category at that time',
     deepestComing: 'Calculating the deepest discounts…',
+    open: 'Open promotion',
     bar: (name: string, span: string) => `${name}, ${span}`,
     moved: (name: string, span: string) => `“${name}”: ${span}.`,
     keysHint:
-      'Drag a bar to move it, or its ends to change its length. With the keyboard: arrow keys move it by a day, Shift and arrow keys change its length.',
+      'Drag a bar to move it, or its ends to change its length. With the keyboard: arrow keys move it by a day, Shift and arrow keys change its length. Right-click a bar to pause, end or extend what is live.',
     without: 'None',
   },
 }

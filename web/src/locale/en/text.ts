@@ -162,7 +162,7 @@ export const text = {
     emptyFilter: 'No matching promotions.',
     pause: 'Pause',
     resume: 'Resume',
-    stop: 'End now',
+    stop: 'End',
     ready: 'Mark ready',
     draft: 'Return to draft',
     duplicate: 'Duplicate',
