@@ -129,6 +129,7 @@ export const ADDRESSES = {
   cancelOrder: 'POST /orders/:id/cancel',
   listCounts: 'GET /counts',
   getSales: 'GET /promotions/:id/sales',
+  getLiveSince: 'GET /promotions/:id/live-since',
   correctCount: 'POST /promotions/:id/corrections',
   getRedemptions: 'GET /redemptions.csv',
 

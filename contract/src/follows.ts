@@ -77,6 +77,7 @@ const FOLLOWS: Readonly<Record<ReadName, readonly ChangeKind[]>> = {
   getOrder: SALES,
   listCounts: SALES,
   getSales: SALES,
+  getLiveSince: PLAN,
   getRedemptions: PLAN,
   listCodeBatches: SALES,
   getCodeBatch: PLAN,

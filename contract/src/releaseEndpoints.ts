@@ -13,6 +13,7 @@ import {
   DiscardParams,
   DiscardRequest,
   InShopAnswer,
+  LiveSinceAnswer,
   ReleaseChangesAnswer,
   ReleaseChangesQuery,
   ReleaseRequest,
@@ -28,6 +29,11 @@ export const RELEASE_ENDPOINTS = {
   compareWithShop: answering(InShopAnswer, {
     role: 'reader',
     summary: 'List promotions of the working plan that are missing from the live release or differ from it',
+  }),
+  getLiveSince: answering(LiveSinceAnswer, {
+    role: 'reader',
+    summary: 'Get the release since which a promotion is live as it is now',
+    params,
   }),
   listReleaseChanges: answering(ReleaseChangesAnswer, {
     isHeavy: true,

@@ -177,6 +177,9 @@ export const InShopAnswer = Type.Object(
 )
 export type InShopAnswer = Static<typeof InShopAnswer>
 
+/** Null where it is not live. */
+export const LiveSinceAnswer = Type.Object({ release: Nullable(Version), at: Nullable(InstantText) }, strict)
+
 export const ReviewQuery = Type.Object(
   { release: Type.Optional(Type.String({ pattern: '^([1-9]\\d{0,8}|choice-[0-9a-f]{16})$' })) },
   strict,

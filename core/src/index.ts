@@ -123,6 +123,7 @@ export {
   completeDelivery,
   conditionOf,
   findTests,
+  findTraits,
   fitCart,
   isAboutShopper,
   listDeliveries,

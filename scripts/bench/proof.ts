@@ -19,6 +19,9 @@ const FOLDER = '.novalex/bench'
 const ROUNDS = 5
 const GUEST = { channel: 'web', facts: {} }
 
+/** Whatever a condition names is there. */
+const ANY = { has: () => true }
+
 const catalogue = createCatalogue(50_000)
 const promotions = createPlan(2000, 30)
 
@@ -27,6 +30,7 @@ const toInput = (kept: readonly Promotion[]): ProofInput => ({
   now: NOW,
   live: null,
   deliveries: [{ option: 'parcel', price: 490, country: 'AT' }],
+  there: { groups: ANY, tags: ANY, audiences: ANY, id: ANY, channel: ANY },
   ...GUEST,
   stock: new Map(),
   sold: new Map(),

@@ -105,7 +105,8 @@ async function seedPlan(transaction: Database, now: Instant): Promise<void> {
     await insertPromotion(transaction, record)
   const plan = await loadWorkingPlan(transaction, DEMO_STORE.store)
   const release = { number: 1, at: yesterday, by: BY, preparedBy: null, note: 'The demo plan', promotions: plan.promotions.length, again: null, changes: null, atOnce: null, kept: [] }
-  await insertRelease(transaction, release, plan)
+  const since = Object.fromEntries(plan.promotions.map(({ id }) => [id, release.number]))
+  await insertRelease(transaction, release, { ...plan, since })
   await ensureCounts(
     transaction,
     plan.promotions.map(({ id }) => id),

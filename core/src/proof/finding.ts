@@ -91,6 +91,12 @@ export interface FindingFacts {
   'date-open': { readonly estimate: string; readonly promotions: number }
   'outside-occasion': { readonly end: Instant | null; readonly occasionEnd: Instant }
   'guests-excluded': { readonly test: ShopperTestKind | null }
+  'nobody-there': {
+    readonly missing: readonly {
+      readonly of: 'groups' | 'tags' | 'audiences' | 'id' | 'channel' | 'option' | 'country'
+      readonly name: string
+    }[]
+  }
   'test-cart-broken': { readonly name: string; readonly expected: MinorUnits; readonly total: MinorUnits }
 }
 
@@ -121,6 +127,7 @@ const KINDS: Readonly<Record<FindingKind, true>> = {
   'step-unreachable': true,
   'tier-saves-nothing': true,
   'guests-excluded': true,
+  'nobody-there': true,
   'code-guessable': true,
   'code-duplicated': true,
   'code-public': true,

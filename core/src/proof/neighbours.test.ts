@@ -23,7 +23,29 @@ const delivery = (price: number): Promotion['mechanic'] => ({
 })
 const ladder = { by: 'unitsSold' as const, rungs: [0, 22].map((at) => ({ at, value: { percent: 3000 - at * 10 } })) }
 
+const none = { has: () => false }
+const nobody = { groups: none, tags: none, audiences: none, id: none, channel: none }
+
 const QUIET: readonly (readonly [what: string, kind: FindingKind, input: ProofInput])[] = [
+  [
+    'a group of one',
+    'nobody-there',
+    createProofInput([A], [offer('1', percentOff(1000), { when: { test: 'group', in: ['board'] } })], {
+      there: { ...nobody, groups: new Set(['board']) },
+    }),
+  ],
+  [
+    'a country with one method',
+    'nobody-there',
+    createProofInput([A], [offer('1', percentOff(1000), { when: { test: 'country', in: ['AT'] } })], { there: nobody }),
+  ],
+  [
+    'a draft that names a group to come',
+    'nobody-there',
+    createProofInput([A], [offer('1', percentOff(1000), { state: 'draft', when: { test: 'group', in: ['new'] } })], {
+      there: nobody,
+    }),
+  ],
   [
     'two sales apart, each of which wins somewhere',
     'blocked-by-promotion',

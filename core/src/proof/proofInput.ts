@@ -62,6 +62,8 @@ export interface ProofInput {
   readonly channel: string
   /** The ways of delivery, with their prices. */
   readonly deliveries: readonly Delivery[]
+  /** What conditions may name: the groups and tags that shoppers have, audiences, shoppers by id, and channels. */
+  readonly there: Readonly<Record<'groups' | 'tags' | 'audiences' | 'id' | 'channel', Pick<ReadonlySet<string>, 'has'>>>
   /** Stock of each counted product. */
   readonly stock: ReadonlyMap<string, number>
   /** Units sold in the last 30 days. */

@@ -10,6 +10,7 @@ import { findGuestsExcluded } from './kinds/guestsExcluded.ts'
 import { findBlockers } from './kinds/blockedByPromotion.ts'
 import { findNeverApplies } from './kinds/neverApplies.ts'
 import { findNoEnd, findTooLong } from './kinds/neverEnds.ts'
+import { findNobodyThere } from './kinds/nobodyThere.ts'
 import { findNotReleased } from './kinds/notReleased.ts'
 import { findDateOpen, findOutside } from './kinds/occasions.ts'
 import { findDearBundles, findDifferingReaches, findExactly } from './kinds/offerFaults.ts'
@@ -47,6 +48,7 @@ export const CHECKS: { readonly [K in FindingKind]: Check<K> } = {
   'step-unreachable': findUnreachable,
   'tier-saves-nothing': findUselessTiers,
   'guests-excluded': findGuestsExcluded,
+  'nobody-there': findNobodyThere,
   'code-guessable': findGuessable,
   'code-duplicated': findTwice,
   'code-public': findPublic,

@@ -17,6 +17,7 @@ import {
   laddered,
   lasting,
   markdown,
+  named,
   offer,
   outlasting,
   percentOff,
@@ -183,6 +184,10 @@ export const EXAMPLES: Readonly<Record<FindingKind, Example>> = {
   'guests-excluded': {
     fault: (draw) => promised(`${draw(5, 40)} % off everything`),
     near: (draw) => promised(`${draw(5, 40)} % off for members`),
+  },
+  'nobody-there': {
+    fault: (draw) => named(`club ${draw(2, 99)}`),
+    near: () => named('club'),
   },
   'test-cart-broken': {
     fault: (draw) => expecting(900 + draw(1, 99)),

@@ -209,3 +209,11 @@ export function expecting(expected: number): ProofInput {
   const cart = { lines: [{ sku: 'A', quantity: 1 }], codes: [], channel: 'web', delivery: null, shopper: null }
   return createProofInput([A], [promo('1')], { testCarts: [{ id: 't', name: 'One A', at: null, cart, expected }] })
 }
+
+/** An offer for a group, in a store whose shoppers are all in the club. */
+export function named(group: string): ProofInput {
+  const when = { test: 'group', in: [group] } as const
+  const none = { has: () => false }
+  const there = { groups: new Set(['club']), tags: none, audiences: none, id: none, channel: none }
+  return createProofInput([A], [offer('1', percentOff(1000), { when })], { there })
+}

@@ -6,6 +6,9 @@ import { DAY_MS, type Instant, type MinorUnits } from '../values/index.ts'
 import { at, compileShop } from './shop.ts'
 import { WORDING } from './wording.ts'
 
+/** Whatever a condition names is there. */
+const ANY = { has: () => true }
+
 export const PROOF_NOW = at('2027-03-10T10:00')
 
 type Changes = Partial<ProofInput> & { readonly store?: Partial<Store> }
@@ -23,6 +26,7 @@ export function createProofInput(
     live: null,
     channel: 'web',
     deliveries: [{ option: 'parcel', price: 490, country: 'AT' }],
+    there: { groups: ANY, tags: ANY, audiences: ANY, id: ANY, channel: ANY },
     stock: new Map(),
     sold: new Map(),
     past: new Map(),

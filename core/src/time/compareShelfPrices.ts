@@ -1,5 +1,7 @@
-import type { CompiledPlan } from '../pricing/index.ts'
-import type { Instant, MinorUnits } from '../values/index.ts'
+import { comparePromotions, listReaches } from '../plan/index.ts'
+import type { CompiledPlan, CompiledPromotion } from '../pricing/index.ts'
+import type { Product } from '../terms/index.ts'
+import { isSameValue, type Instant, type MinorUnits } from '../values/index.ts'
 import { pushSpan } from './spans.ts'
 import { computeHorizon, computePriceSpans, type Guest, type PriceSpan } from './timeline.ts'
 
@@ -28,13 +30,35 @@ export function compareShelfPrices(
 ): { readonly until: Instant; readonly products: ProductShift[] } {
   const to = computeHorizon([before, after], now)
   const products: ProductShift[] = []
+  const isAffected = createAffectedTest(before, after)
   for (const product of after.catalogue.products) {
-    if (before.findPricing(product).length + after.findPricing(product).length === 0) continue
+    if (!isAffected(product)) continue
     const spansOf = (plan: CompiledPlan) => computePriceSpans(plan, product, { from: now, to }, guest)
     const shifts = compareSpans(spansOf(before), spansOf(after))
     if (shifts.length > 0) products.push({ sku: product.sku, shifts })
   }
   return { until: to, products }
+}
+
+/** Whether a product's shelf price may differ: the promotions that may reach it are others, in another order, edited, or the store's rules are. */
+function createAffectedTest(before: CompiledPlan, after: CompiledPlan): (product: Product) => boolean {
+  const isOtherStore = !isSameValue(before.store, after.store)
+  const otherSets = new Set(
+    [...new Set([...before.catalogue.sets.keys(), ...after.catalogue.sets.keys()])].filter(
+      (id) => !isSameValue(before.catalogue.sets.get(id)?.skus, after.catalogue.sets.get(id)?.skus),
+    ),
+  )
+  const rulesOf = (plan: CompiledPlan) => plan.promotions.map(({ promotion }) => promotion)
+  const edited = new Set(comparePromotions(rulesOf(before), rulesOf(after)).map(({ promotion: { id } }) => id))
+  for (const promotion of rulesOf(after))
+    if (listReaches(promotion).some(({ sets = [] }) => sets.some((set) => otherSets.has(set)))) edited.add(promotion.id)
+  return (product) => {
+    const [old, young] = [before.findPricing(product), after.findPricing(product)]
+    if (isOtherStore) return old.length + young.length > 0
+    const isSame = ({ promotion: { id } }: CompiledPromotion, index: number) =>
+      young[index]!.promotion.id === id && !edited.has(id)
+    return old.length !== young.length || !old.every(isSame)
+  }
 }
 
 /** Differences between two price lines over the same period; equal neighbours are merged. */

@@ -2,7 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { computeEdgeMoments } from '../edges/index.ts'
 import { comparePromotions, type Promotion } from '../plan/index.ts'
-import { at, compileShop, createProduct, createPromotion, ZONE } from '../testing/shop.ts'
+import { compilePlan, type CompiledPlan } from '../pricing/index.ts'
+import { at, CATEGORIES, compileShop, createProduct, createPromotion, createStore, ZONE } from '../testing/shop.ts'
+import type { Product } from '../terms/index.ts'
 import { compareShelfPrices, compareSpans } from './compareShelfPrices.ts'
 import { computePriceMoments, computePriceSpans, computePublicPrice } from './timeline.ts'
 
@@ -120,6 +122,51 @@ describe('what a release would change', () => {
       },
     ])
     expect(compareShelfPrices(before, before, range.from, guest).products).toEqual([])
+  })
+
+  test('the same as of every product by itself, whatever differs', () => {
+    const rule = fc.record({
+      reach: fc.constantFrom({}, { skus: ['A'] }, { sets: ['chosen'] }, { sets: ['other'] }, { categories: ['pads'] }),
+      percent: fc.constantFrom(1000, 2000),
+      ready: fc.boolean(),
+    })
+    const plan = fc
+      .record({
+        rules: fc.array(rule, { maxLength: 4 }),
+        conflicts: fc.constantFrom('best' as const, 'rank' as const),
+        other: fc.constantFrom(['A'], ['B'], ['A', 'B']),
+      })
+      .map(({ rules, conflicts, other }) =>
+        compilePlan({
+          store: createStore({ conflicts, apart: [] }),
+          catalogue: {
+            categories: CATEGORIES,
+            products,
+            sets: [
+              { id: 'chosen', skus: ['A'] },
+              { id: 'other', skus: other },
+            ],
+          },
+          promotions: rules.map(({ reach, percent, ready }, index) =>
+            createPromotion(`p${index + 1}`, {
+              state: ready ? 'ready' : 'paused',
+              mechanic: { kind: 'markdown', reach, value: { percent } },
+            }),
+          ),
+        }),
+      )
+    fc.assert(
+      fc.property(plan, plan, (before, after) => {
+        const { until, products: moved } = compareShelfPrices(before, after, range.from, guest)
+        const spansOf = (one: CompiledPlan, product: Product) =>
+          computePriceSpans(one, product, { from: range.from, to: until }, guest)
+        const each = products.flatMap((product) => {
+          const shifts = compareSpans(spansOf(before, product), spansOf(after, product))
+          return shifts.length > 0 ? [{ sku: product.sku, shifts }] : []
+        })
+        expect(moved).toEqual(each)
+      }),
+    )
   })
 
   test('equal neighbours are one shift', () => {

@@ -210,6 +210,7 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['GET', () => '/api/releases/differences'],
   ['GET', () => '/api/releases/review?release=1'],
   ['GET', () => '/api/releases/changes?release=1'],
+  ['GET', (all) => `/api/promotions/${all.promotion}/live-since`],
   ['POST', () => '/api/releases/choices', () => ({ changes: ['stacking', 'store'] })],
   ['POST', () => '/api/releases/discards', () => ({ change: 'stacking' })],
   ['POST', () => '/api/releases/discards/1/undo'],

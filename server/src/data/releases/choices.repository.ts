@@ -13,6 +13,7 @@ interface Row {
 
 /** How long a choice that nobody looks at any more is kept. */
 const KEPT_MS = 86_400_000
+const MOST_AT_ONCE = 100
 
 const PREFIX = 'choice-'
 
@@ -26,8 +27,16 @@ export async function saveChoice(connection: Connection, choice: Choice, at: Ins
   const id = `${PREFIX}${createHash('sha256').update(content).digest('hex').slice(0, 16)}`
   const row: Row = { id, content, asked_at: new Date(at) }
   await connection('release_choices').insert(row).onConflict('id').merge({ asked_at: row.asked_at })
-  await connection('release_choices')
+  // Found without a lock, so that nobody who keeps another choice waits.
+  const old = await connection<Row>('release_choices')
     .where('asked_at', '<', new Date(at - KEPT_MS))
+    .limit(MOST_AT_ONCE)
+    .select('id')
+  await connection('release_choices')
+    .whereIn(
+      'id',
+      old.map((one) => one.id),
+    )
     .delete()
   return id
 }

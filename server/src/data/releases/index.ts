@@ -8,6 +8,7 @@ export {
 } from './preparations.repository.ts'
 export {
   findLatestRelease,
+  findLiveSince,
   findReleasedPlan,
   getReleasedPlan,
   insertRelease,

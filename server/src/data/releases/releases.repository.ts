@@ -11,7 +11,10 @@ export interface FullPlan extends PlanContent {
 
 /** Immutable content of a release; one from before there were occasions in it has none. */
 export type ReleasedPlan = Omit<PlanContent, 'occasions' | 'follows'> &
-  Partial<Pick<PlanContent, 'occasions' | 'follows'>>
+  Partial<Pick<PlanContent, 'occasions' | 'follows'>> & {
+    /** The release since which each promotion is as it is here, by its id. */
+    readonly since?: Readonly<Record<string, number>>
+  }
 
 interface ReleaseRow {
   number: number
@@ -72,6 +75,17 @@ export async function getReleasedPlan(connection: Connection, number: number): P
   const plan = await findReleasedPlan(connection, number)
   if (!plan) throw new AppError('not-found', { facts: { kind: 'release', id: String(number) } })
   return plan
+}
+
+/** The release since which a promotion is live as it is now; null where it is not live, or that is not known. */
+export async function findLiveSince(connection: Connection, id: string): Promise<ReleaseSummary | null> {
+  const path = `$.since.${JSON.stringify(id)}`
+  const latest = connection('releases')
+    .select(connection.raw('json_value(plan, ?)', [path]))
+    .orderBy('number', 'desc')
+    .limit(1)
+  const row: SummaryRow | undefined = await connection('releases').select(SUMMARY).where('number', latest).first()
+  return row ? toSummary(row) : null
 }
 
 export async function insertRelease(

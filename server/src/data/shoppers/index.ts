@@ -3,6 +3,8 @@ export {
   deleteShoppers,
   findShopper,
   findShoppers,
+  listKnownShoppers,
+  listLabelNames,
   listLabels,
   listShoppers,
   lockBuyer,

@@ -79,6 +79,23 @@ export async function listLabels(
   return rows.map(({ label, shoppers }) => ({ label, shoppers: Number(shoppers) }))
 }
 
+/** All groups or tags that shoppers have. */
+export async function listLabelNames(connection: Connection, column: 'groups' | 'tags'): Promise<string[]> {
+  const rows = await ask<{ label: string }>(
+    connection,
+    `select distinct label from shoppers, json_table(\`${column}\`, '$[*]' columns (label varchar(255) path '$')) as labels`,
+  )
+  return rows.map(({ label }) => label)
+}
+
+/** Those of some ids that shoppers have. */
+export async function listKnownShoppers(connection: Connection, ids: readonly string[]): Promise<string[]> {
+  const rows: { id: string }[] = await connection('shoppers')
+    .whereIn('id', [...ids])
+    .select('id')
+  return rows.map(({ id }) => id)
+}
+
 interface Wanted {
   /** Whether the plan asks what someone has bought. */
   readonly withGoods: boolean

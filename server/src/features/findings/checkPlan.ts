@@ -2,7 +2,10 @@ import { createHash } from 'node:crypto'
 import {
   computeFindings,
   definitionOf,
+  findTests,
+  findTraits,
   listDeliveries,
+  type CompiledPlan,
   type Finding,
   type Product,
   type ProofInput,
@@ -14,7 +17,8 @@ import { listBatches } from '../../data/codes/index.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { EN_WORDING } from '../../locale/en/wording.ts'
 import { datesOf, OCCASIONS, toOccasion } from '../../data/occasions/index.ts'
-import { DEFAULT_CHANNEL } from '../../sources/plans/channel.ts'
+import { listKnownShoppers, listLabelNames } from '../../data/shoppers/index.ts'
+import { CHANNELS, DEFAULT_CHANNEL } from '../../sources/plans/channel.ts'
 import type { PlanSource, SourcedPlan } from '../../sources/plans/planSource.ts'
 import type { PriceHistory } from '../../sources/history/priceHistory.ts'
 import { listPromotions } from '../../data/promotions/index.ts'
@@ -81,6 +85,7 @@ async function readProofInput(
     live,
     channel: DEFAULT_CHANNEL,
     deliveries: listDeliveries(store.delivery),
+    there: await readThere(database, sourced.plan),
     stock,
     sold,
     past: await readPast(history, sourced, now),
@@ -98,6 +103,20 @@ async function readProofInput(
     wording: EN_WORDING,
   }
   return { input, revision: sourced.planRevision }
+}
+
+/** What conditions may name. There are no audiences yet, and one channel that sells. */
+async function readThere(database: Database, { promotions, ...plan }: CompiledPlan): Promise<ProofInput['there']> {
+  const traits = promotions.flatMap(({ promotion }) => findTraits(findTests(promotion.when), plan))
+  const namesOf = (of: 'groups' | 'tags' | 'id') => traits.flatMap((trait) => (trait.of === of ? trait.name : []))
+  const labels = async (of: 'groups' | 'tags') => (namesOf(of).length > 0 ? listLabelNames(database, of) : [])
+  const [groups, tags, shoppers] = [
+    await labels('groups'),
+    await labels('tags'),
+    await listKnownShoppers(database, namesOf('id')),
+  ]
+  const channel = new Set(CHANNELS)
+  return { groups: new Set(groups), tags: new Set(tags), audiences: new Set(), id: new Set(shoppers), channel }
 }
 
 /** Price history of the products whose shelf price a promotion will lower. */

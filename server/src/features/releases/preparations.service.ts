@@ -46,12 +46,14 @@ export function createPreparationsService({ database, clock }: PlanWriter) {
   }
 
   return {
-    /** The latest requests; one that is pending with what was edited since. */
+    /** The latest requests; the pending ones, and the last one if it was returned, with what was edited since they were made. */
     async list(): Promise<ReleaseRequestRecord[]> {
       const requests = await listReleaseRequests(database)
       return Promise.all(
-        requests.map(async ({ preparation, stamps }) => {
-          if (preparation.state !== 'pending' || stamps === null) return preparation
+        requests.map(async ({ preparation, stamps }, index) => {
+          const { state } = preparation
+          const isOpen = state === 'pending' || (index === 0 && state === 'returned')
+          if (!isOpen || stamps === null) return preparation
           return { ...preparation, edited: await findEdited(database, new Map(Object.entries(stamps))) }
         }),
       )

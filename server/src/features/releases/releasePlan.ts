@@ -104,7 +104,8 @@ export async function releasePlan(
       kept: [],
       promotions: content.promotions.length,
     }
-    await insertRelease(transaction, release, content)
+    const since = await countSince(transaction, { latest: latest?.number ?? null, content, number })
+    await insertRelease(transaction, release, { ...content, since })
     await ensureCounts(
       transaction,
       content.promotions.map(({ id }) => id),
@@ -116,6 +117,20 @@ export async function releasePlan(
     const { live } = differences
     return { ...release, kept: await writeToWorkingPlan(transaction, { live, patch: wanted.patch, by, at }) }
   })
+}
+
+/** Since which release each promotion of a new one is as it is in it. */
+async function countSince(
+  transaction: Connection,
+  { latest, content, number }: { latest: number | null; content: ReleasedPlan; number: number },
+): Promise<Record<string, number>> {
+  const before = latest === null ? null : await getReleasedPlan(transaction, latest)
+  const changed = new Set(
+    comparePromotions(before?.promotions ?? [], content.promotions).map(({ promotion: { id } }) => id),
+  )
+  return Object.fromEntries(
+    content.promotions.map(({ id }) => [id, changed.has(id) ? number : (before?.since?.[id] ?? latest ?? number)]),
+  )
 }
 
 const AT_ONCE = { pause: 'pause-at-once', end: 'end-at-once', extend: 'extend-at-once' } as const

@@ -1,7 +1,7 @@
 import { accountOf } from '../../http/identity.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
-import { listReleases } from '../../data/releases/index.ts'
+import { findLiveSince, listReleases } from '../../data/releases/index.ts'
 import type { DiscardsService } from './discards.service.ts'
 import type { PreparationsService } from './preparations.service.ts'
 import type { ReleasesService } from './releases.service.ts'
@@ -9,6 +9,7 @@ import type { ReleasesService } from './releases.service.ts'
 type Own =
   | 'listReleases'
   | 'compareWithShop'
+  | 'getLiveSince'
   | 'listReleaseChanges'
   | 'chooseChanges'
   | 'discardChange'
@@ -32,6 +33,10 @@ export function createReleasesHandlers({ database, releases, preparations, disca
   return {
     listReleases: () => listReleases(database),
     compareWithShop: () => releases.compare(),
+    getLiveSince: async ({ params }) => {
+      const found = await findLiveSince(database, params.id)
+      return { release: found?.number ?? null, at: found?.at ?? null }
+    },
     listReleaseChanges: ({ query: { release } }) =>
       releases.listChanges(release === undefined ? null : Number(release)),
     chooseChanges: ({ body }) => releases.choose(body),

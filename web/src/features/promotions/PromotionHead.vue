@@ -2,6 +2,8 @@
 import { computeStatus, type PromotionState } from '@novalex/core'
 import { mdiArrowURightTop, mdiArrowULeftTop } from '@mdi/js'
 import { computed } from 'vue'
+import { useAnswer } from '@/api/useAnswer.ts'
+import { formatInstant } from '@/locale/format.ts'
 import StateMark from '@/components/StateMark.vue'
 import SeverityMark from '@/components/SeverityMark.vue'
 import { text, explainProblem } from '@/locale/catalogue.ts'
@@ -45,6 +47,8 @@ function reload(): void {
 }
 const atOnceFor = useAtOnce(reload)
 const atOnce = computed(() => atOnceFor(record.value))
+
+const { data: liveSince } = useAnswer('getLiveSince', () => ({ params: { id: record.value.promotion.id } }))
 
 /** By the present, whatever time is looked at. */
 const hasEnded = computed(() =>
@@ -115,6 +119,9 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
       <RunAgainDialog v-if="hasEnded && session.may('planner')" :name="record.promotion.name" :records="[record]" />
       <span class="quiet">
         {{ inShop.changed.has(record.promotion.id) ? text.promotion.changedSince : text.promotion.states[draft.state] }}
+        <template v-if="liveSince?.at">{{
+          text.promotion.liveSince(liveSince.release!, formatInstant(Date.parse(liveSince.at), { zone: store.zone }))
+        }}</template>
       </span>
     </p>
     <UnreleasedChange :promotion="record.promotion.id" @discarded="reload" />

@@ -5,7 +5,7 @@ import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { ApiError } from '@/api/http.ts'
 import LoadError from '@/components/LoadError.vue'
-import { changeText, findingText, text, explainError, preparationText } from '@/locale/catalogue.ts'
+import { changeText, findingText, text, explainError, joinWords, preparationText, quote } from '@/locale/catalogue.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -85,6 +85,13 @@ const returned = computed(() => {
   const [latest] = prepared.data.value ?? []
   return latest?.state === 'returned' ? latest : null
 })
+/** What was edited since it was put forward, and what came on top of it. */
+const sinceReturned = computed(() => {
+  const { changes: asked, edited = [] } = returned.value ?? {}
+  const more = changes.value.flatMap(({ id }) => (asked?.includes(id) ? [] : id))
+  const namesOf = (ids: readonly string[]) => joinWords(ids.map((id) => quote(namesByChange.value.get(id) ?? id)))
+  return preparationText.since(namesOf(edited), namesOf(more))
+})
 /** Whether who looks makes the release themselves; else they prepare it. */
 const makesIt = computed(() => session.may('releaser') && store.info?.requiresApproval === false)
 const when = (at: string | null) => (at === null ? '' : formatInstant(Date.parse(at), { zone: store.zone }))
@@ -149,6 +156,7 @@ async function release(): Promise<void> {
       <p v-else-if="returned" class="returned" role="status">
         <span class="wrong">{{ preparationText.returned(returned.settledBy ?? '', when(returned.settledAt)) }}</span>
         {{ returned.word }}
+        <span v-if="returned.changes" class="quiet">{{ sinceReturned }}</span>
       </p>
       <form
         v-if="review && changes.length > 0 && !waiting && session.may('planner')"

@@ -270,6 +270,12 @@ const SAID: readonly [FindingKind, readonly string[], object, string][] = [
     '“Spring paper” is advertised to everyone, but guests don’t qualify and no text says so.',
   ],
   [
+    'nobody-there',
+    SPRING,
+    { missing: [{ of: 'groups', name: 'clubb' }] },
+    '“Spring paper” names group “clubb”, which doesn’t exist in this store. Check the spelling.',
+  ],
+  [
     'test-cart-broken',
     ['testCart:t'],
     { name: 'Three brushes', expected: 1900, total: 1920 },

@@ -129,9 +129,23 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
       : `${name(called)} ends ${onEnd(at, called)}, after its occasion (which ends ${onEnd(occasionEnd, called)}).`,
   'guests-excluded': (_facts, called) =>
     `${name(called)} is advertised to everyone, but guests don’t qualify and no text says so.`,
+  'nobody-there': ({ missing }, called) =>
+    `${name(called)} names ${joinWords(missing.map(({ of, name: own }) => `${NAMED[of]} “${own}”`))}, which ${
+      missing.length === 1 ? 'doesn’t exist' : 'don’t exist'
+    } in this store. Check the spelling.`,
   'test-cart-broken': ({ expected, total }, called) =>
     `Test cart ${name(called)} expects ${formatMoney(expected)} but costs ${formatMoney(total)}.`,
 }
+
+const NAMED = {
+  groups: 'group',
+  tags: 'tag',
+  audiences: 'audience',
+  id: 'shopper',
+  channel: 'channel',
+  option: 'delivery method',
+  country: 'country',
+} as const
 
 /** An end after "ends": `at the end of Sun 9 May`, `on Mon 5 Apr, 12:30`. */
 const onEnd = (at: string, { zone }: SentenceContext) => {

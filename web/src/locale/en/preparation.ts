@@ -19,6 +19,10 @@ export const preparationText = {
   prepare: 'Request approval',
   prepared: 'Approval requested.',
   returned: (name: string, when: string) => `Returned by ${name}, ${when}:`,
+  since: (edited: string, more: string) =>
+    edited === '' && more === ''
+      ? 'Nothing was changed since.'
+      : [edited && `Edited since: ${edited}.`, more && `Not part of it: ${more}.`].filter(Boolean).join(' '),
   twoNeeded: 'Releases must be approved by a second person.',
   releaserNeeded: 'A releaser approves and publishes your request.',
   preparedBy: (name: string) => `requested by ${name}`,

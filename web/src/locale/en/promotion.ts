@@ -125,6 +125,7 @@ export const promotionText = {
     noFloor: 'The store doesn’t enforce the price floor.',
   },
   ladder: 'This promotion has stepped values, which are kept unchanged.',
+  liveSince: (release: number, when: string) => `Live since release ${release}, ${when}.`,
   changedSince: 'Unreleased changes. The shop uses the version in the live release.',
   states: {
     draft: 'Drafts have no effect, even when released.',

@@ -1,0 +1,185 @@
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import mysql from 'mysql2/promise'
+import { startDatabase } from './lib/database.mjs'
+import { runMain, say } from './lib/say.mjs'
+import { fillWithDemo, signInToDemo, startServer } from './lib/serve.mjs'
+import { ensureBuild, ensureModules, findFreePort, pause, ROOT } from './lib/system.mjs'
+
+const PROMOTIONS = 2000
+const CHANGES = 200
+const ROUNDS = 9
+const MOST_REVIEW = 0.3
+const MOST_PAUSE_MS = 2000
+const LOOK_MS = 20
+const SETTINGS = { NOVALEX_REQUESTS_PER_MINUTE: '999999999', NOVALEX_LOG: 'warn' }
+
+/** Prints what a review of one change costs against one of all, and how long after a pause another process sells at the regular price. */
+async function main() {
+  await ensureModules()
+  await ensureBuild()
+  const folder = join(ROOT, '.novalex', 'measure-release')
+  mkdirSync(folder, { recursive: true })
+  const database = await startDatabase({ folder, database: 'novalex', fresh: true })
+  try {
+    await fillWithDemo({ databaseUrl: database.url })
+    const connection = await mysql.createConnection(database.url)
+    const start = async () =>
+      startServer({ databaseUrl: database.url, port: await findFreePort(), folder, settings: SETTINGS })
+    const [one, other] = [await start(), await start()]
+    try {
+      const session = await signInToDemo(one.url, 'administrator')
+      const ask = createAsk(one.url, session)
+      await measurePause(ask, createAsk(other.url, {}))
+      await plan(connection)
+      await measureReview(ask, connection)
+    } finally {
+      await connection.end()
+      await one.stop()
+      await other.stop()
+    }
+  } finally {
+    await database.stop()
+  }
+}
+
+const createAsk = (url, headers) => async (method, path, body) => {
+  const sent = { ...headers, ...(body === undefined ? {} : { 'content-type': 'application/json' }) }
+  const answer = await fetch(`${url}/api${path}`, {
+    method,
+    headers: sent,
+    body: body === undefined ? undefined : JSON.stringify(body),
+  })
+  if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`)
+  return answer.status === 204 ? null : answer.json()
+}
+
+/** From the pause of a promotion by one process until another one's shop has the regular price. */
+async function measurePause(ask, askOther) {
+  const records = await ask('GET', '/promotions')
+  const { promotions } = await ask('GET', '/plan?plan=live')
+  const priced = promotions.filter(
+    ({ state, mechanic, when, code }) =>
+      state === 'ready' &&
+      mechanic.kind === 'markdown' &&
+      when === null &&
+      code === null &&
+      'percent' in mechanic.value,
+  )
+  const { products } = await ask('GET', '/products')
+  const times = []
+  for (const { id } of priced) {
+    if (times.length === ROUNDS) break
+    const sku = await findReduced(ask, { id, products })
+    if (sku === null || !records.some(({ promotion }) => promotion.id === id)) continue
+    const priceNow = async () => (await askOther('GET', `/shop/products/${encodeURIComponent(sku)}`)).product.price
+    const before = await priceNow()
+    const begun = performance.now()
+    await ask('POST', '/releases', { note: '', planRevision: 0, atOnce: { act: 'pause', promotion: id } })
+    while ((await priceNow()) === before) await pause(LOOK_MS)
+    times.push(performance.now() - begun)
+  }
+  const longest = Math.max(...times)
+  const mark = longest <= MOST_PAUSE_MS ? '✓' : '✕'
+  say(
+    `${mark} from a pause to the shop’s next answer by another process: ${Math.round(longest)} ms at most in ${times.length} pauses, at most ${MOST_PAUSE_MS} ms`,
+  )
+}
+
+/** A product whose shop price follows from this promotion alone; null where there is none. */
+async function findReduced(ask, { id, products }) {
+  for (const { sku } of products) {
+    const { shelf, regular, causes = [] } = await ask('GET', `/products/${encodeURIComponent(sku)}?plan=live`)
+    const ids = causes.map(({ promotion }) => promotion)
+    if (shelf !== regular && ids.length === 1 && ids[0] === id) return sku
+  }
+  return null
+}
+
+/** Fills the working plan and the live release with sales of one product each, then edits some of them. */
+async function plan(connection) {
+  const [products] = await connection.query('select sku from products order by sku')
+  const [[{ rank }]] = await connection.query('select max(`rank`) as `rank` from promotions')
+  const [[{ count }]] = await connection.query('select count(*) as count from promotions where deleted_at is null')
+  const rule = (at, percent) =>
+    JSON.stringify({
+      schedule: { start: '2030-01-01T00:00', end: '2030-02-01T00:00' },
+      code: null,
+      when: null,
+      mechanic: { kind: 'markdown', reach: { skus: [products[at % products.length].sku] }, value: { percent } },
+      stacking: { group: 'sale', mode: 'group' },
+      limits: {},
+      ladder: null,
+    })
+  const rows = Array.from({ length: PROMOTIONS - count }, (_, at) => [
+    `many-${at}`,
+    rank + 1 + at,
+    `Sale ${at}`,
+    'ready',
+    '',
+    rule(at, 500 + (at % 20) * 100),
+    1,
+    new Date(),
+    'Measured',
+  ])
+  const columns = 'id, `rank`, name, state, note, rule, version, updated_at, updated_by'
+  await connection.query(`insert into promotions (${columns}) values ?`, [rows])
+  const [kept] = await connection.query(
+    'select id, name, `rank`, state, rule from promotions where deleted_at is null and archived = 0 order by `rank`',
+  )
+  const [[store]] = await connection.query('select settings from store')
+  const [sets] = await connection.query('select id, name, content, version from product_sets')
+  const content = {
+    store: JSON.parse(store.settings),
+    promotions: kept.map(({ rule: own, ...fields }) => ({ ...fields, ...JSON.parse(own) })),
+    sets: sets.map((set) => ({ ...set, content: JSON.parse(set.content) })),
+  }
+  const [[{ number }]] = await connection.query('select max(number) as number from releases')
+  await connection.query('insert into releases set ?', {
+    number: number + 1,
+    released_at: new Date(),
+    released_by: 'Measured',
+    note: '',
+    promotion_count: kept.length,
+    plan: JSON.stringify(content),
+  })
+  for (let at = 0; at < CHANGES; at++)
+    await connection.query('update promotions set rule = ?, version = version + 1 where id = ?', [
+      rule(at, 3000 + at),
+      `many-${at}`,
+    ])
+  await connection.query('update store set plan_revision = plan_revision + 1')
+}
+
+/** Each round after an edit, so that nothing is known yet. */
+async function measureReview(ask, connection) {
+  const ratios = []
+  const edit = (percent) =>
+    connection
+      .query("update promotions set rule = json_set(rule, '$.mechanic.value.percent', ?) where id = 'many-0'", [
+        percent,
+      ])
+      .then(() => connection.query('update store set plan_revision = plan_revision + 1'))
+  const time = async (work) => {
+    const begun = performance.now()
+    await work()
+    return performance.now() - begun
+  }
+  for (let round = 0; round < ROUNDS; round++) {
+    await edit(4000 + round)
+    const { changes } = await ask('GET', '/releases/changes')
+    if (round === 0) say(`${changes.length} changes of ${PROMOTIONS} promotions`)
+    const all = await time(() => ask('GET', '/releases/review'))
+    const { plan: chosen } = await ask('POST', '/releases/choices', { changes: ['promotion:many-0'] })
+    const one = await time(() => ask('GET', `/releases/review?release=${chosen}`))
+    if (round > 0) ratios.push({ ratio: one / all, one, all })
+  }
+  ratios.sort((a, b) => a.ratio - b.ratio)
+  const { ratio, one, all } = ratios[Math.floor(ratios.length / 2)]
+  const mark = ratio <= MOST_REVIEW ? '✓' : '✕'
+  say(
+    `${mark} a review of one change against one of all: ${ratio.toFixed(2)} × (${Math.round(one)} ms against ${Math.round(all)} ms), at most ${MOST_REVIEW} ×`,
+  )
+}
+
+await runMain(main)
