@@ -59,18 +59,12 @@ async function measurePause(ask, askOther) {
   const records = await ask('GET', '/promotions')
   const { promotions } = await ask('GET', '/plan?plan=live')
   const priced = promotions.filter(
-    ({ state, mechanic, when, code }) =>
-      state === 'ready' &&
-      mechanic.kind === 'markdown' &&
-      when === null &&
-      code === null &&
-      'percent' in mechanic.value,
+    ({ state, mechanic, when, code }) => state === 'ready' && mechanic.kind === 'markdown' && !when && !code,
   )
-  const { products } = await ask('GET', '/products')
   const times = []
   for (const { id } of priced) {
     if (times.length === ROUNDS) break
-    const sku = await findReduced(ask, { id, products })
+    const sku = await findReduced(ask, id)
     if (sku === null || !records.some(({ promotion }) => promotion.id === id)) continue
     const priceNow = async () => (await askOther('GET', `/shop/products/${encodeURIComponent(sku)}`)).product.price
     const before = await priceNow()
@@ -87,13 +81,12 @@ async function measurePause(ask, askOther) {
 }
 
 /** A product whose shop price follows from this promotion alone; null where there is none. */
-async function findReduced(ask, { id, products }) {
-  for (const { sku } of products) {
-    const { shelf, regular, causes = [] } = await ask('GET', `/products/${encodeURIComponent(sku)}?plan=live`)
-    const ids = causes.map(({ promotion }) => promotion)
-    if (shelf !== regular && ids.length === 1 && ids[0] === id) return sku
-  }
-  return null
+async function findReduced(ask, id) {
+  const { rows } = await ask('GET', '/products?plan=live&size=200')
+  const found = rows.find(
+    ({ product, shelf, causes }) => shelf !== product.regularPrice && causes.length === 1 && causes[0].promotion === id,
+  )
+  return found?.product.sku ?? null
 }
 
 /** Fills the working plan and the live release with sales of one product each, then edits some of them. */
@@ -167,11 +160,14 @@ async function measureReview(ask, connection) {
   }
   for (let round = 0; round < ROUNDS; round++) {
     await edit(4000 + round)
-    const { changes } = await ask('GET', '/releases/changes')
-    if (round === 0) say(`${changes.length} changes of ${PROMOTIONS} promotions`)
-    const all = await time(() => ask('GET', '/releases/review'))
     const { plan: chosen } = await ask('POST', '/releases/choices', { changes: ['promotion:many-0'] })
-    const one = await time(() => ask('GET', `/releases/review?release=${chosen}`))
+    const works = [() => ask('GET', '/releases/review'), () => ask('GET', `/releases/review?release=${chosen}`)]
+    // Each first in every other round.
+    const [first, second] = round % 2 === 0 ? works : works.toReversed()
+    const times = [await time(first), await time(second)]
+    const [all, one] = round % 2 === 0 ? times : times.toReversed()
+    if (round === 0)
+      say(`${(await ask('GET', '/releases/changes')).changes.length} changes of ${PROMOTIONS} promotions`)
     if (round > 0) ratios.push({ ratio: one / all, one, all })
   }
   ratios.sort((a, b) => a.ratio - b.ratio)

@@ -27,6 +27,8 @@ const IS_COMPARED: { readonly [K in keyof Required<Promotion>]: boolean } = {
 
 const COMPARED_FIELDS = keysOf(IS_COMPARED).filter((field) => IS_COMPARED[field])
 
+const writeRule = ({ rank: _rank, ...rule }: Promotion) => JSON.stringify(rule)
+
 /** Differences between two plans by promotion id, in the order of the new plan, removed ones last. */
 export function comparePromotions(before: readonly Promotion[], after: readonly Promotion[]): PromotionChange[] {
   const old = new Map(before.map((promotion) => [promotion.id, promotion]))
@@ -38,6 +40,8 @@ export function comparePromotions(before: readonly Promotion[], after: readonly 
       changes.push({ promotion, kind: 'added', fields: [] })
       continue
     }
+    // Nearly all are written alike, which is known sooner than field by field.
+    if (writeRule(previous) === writeRule(promotion)) continue
     const fields = COMPARED_FIELDS.filter((field) => !isSameValue(previous[field], promotion[field]))
     if (fields.length > 0) changes.push({ promotion, kind: 'changed', fields })
   }

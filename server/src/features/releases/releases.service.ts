@@ -63,11 +63,14 @@ export function createReleasesService({
 
   return {
     async compare() {
-      const [live, working] = [await plans.get('live'), await plans.get('working')]
+      const [live, working] = [await plans.identify('live'), await plans.identify('working')]
       return answers.of(inShopJob, `${live.key} ${working.key}`, {})
     },
     async listChanges(again) {
-      const [live, next] = [await plans.get('live'), await plans.get(again === null ? 'working' : String(again))]
+      const [live, next] = [
+        await plans.identify('live'),
+        await plans.identify(again === null ? 'working' : String(again)),
+      ]
       return answers.of(changesJob, `${live.key} ${next.key} ${next.planRevision}`, { again })
     },
     async choose(asked) {
@@ -80,7 +83,7 @@ export function createReleasesService({
       return { plan, stamp, planRevision: store.planRevision }
     },
     async review(plan) {
-      const [live, next] = [await plans.get('live'), await plans.get(plan)]
+      const [live, next] = [await plans.identify('live'), await plans.identify(plan)]
       // Prices change at no finer grain.
       const now = Math.floor(clock.now() / MINUTE_MS) * MINUTE_MS
       return answers.of(reviewJob, `${live.key} ${next.key} ${next.planRevision}`, { now, plan })

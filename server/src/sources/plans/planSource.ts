@@ -27,6 +27,8 @@ export interface PlanSource {
    * release is an empty plan.
    */
   get(name: PlanName): Promise<SourcedPlan>
+  /** Tells a plan apart without loading it. Throws what `get` does, except `changes-needed`. */
+  identify(name: PlanName): Promise<Pick<SourcedPlan, 'key' | 'planRevision'>>
   /** The live plan as it was within the last second: for what may be that old, such as what the shop shows. */
   getRecent(): Promise<SourcedPlan>
   /** Lets go of what `getRecent` remembers: this process has released something. */
@@ -92,6 +94,11 @@ export function createPlanSource(database: Database): PlanSource {
 
   return {
     get,
+    async identify(name) {
+      const record = await getStore(database)
+      const origin = await findOrigin(database, record, name)
+      return { key: keyOf({ record, origin }), planRevision: record.planRevision }
+    },
     getRecent: () => recent.forceFetch('live'),
     forgetRecent: () => {
       recent.clear()
@@ -110,7 +117,7 @@ export function createPlanSource(database: Database): PlanSource {
   }
 }
 
-function keyOf({ record, origin }: Question): string {
+function keyOf({ record, origin }: Omit<Question, 'connection'>): string {
   return `${record.catalogueRevision}:${origin.key}`
 }
 
