@@ -48,6 +48,15 @@ function reload(): void {
 const atOnceFor = useAtOnce(reload)
 const atOnce = computed(() => atOnceFor(record.value))
 
+/** What of it is live: since when it is as it is here, or that the shop has it otherwise. */
+const told = computed(() => {
+  if (inShop.changed.has(record.value.promotion.id)) return text.promotion.changedSince
+  const { release = null, at = null } = liveSince.value ?? {}
+  const state = text.promotion.states[draft.value.state]
+  if (release === null || at === null) return state
+  const since = text.promotion.liveSince(release, formatInstant(Date.parse(at), { zone: store.zone }))
+  return draft.value.state === 'ready' ? since : `${state} ${since}`
+})
 const { data: liveSince } = useAnswer('getLiveSince', () => ({ params: { id: record.value.promotion.id } }))
 
 /** By the present, whatever time is looked at. */
@@ -112,16 +121,14 @@ const MOVES: Readonly<Record<PromotionState, readonly { to: PromotionState; titl
         v-for="(move, index) in MOVES[draft.state]"
         :key="move.to"
         size="small"
-        :variant="index === 0 && draft.state !== 'ready' ? 'flat' : 'outlined'"
+        :variant="atOnce.length > 0 ? 'text' : index === 0 && draft.state !== 'ready' ? 'flat' : 'outlined'"
+        :title="atOnce.length > 0 ? words.withRelease : ''"
         @click="patch({ state: move.to })"
         >{{ move.title }}</v-btn
       >
       <RunAgainDialog v-if="hasEnded && session.may('planner')" :name="record.promotion.name" :records="[record]" />
       <span class="quiet">
-        {{ inShop.changed.has(record.promotion.id) ? text.promotion.changedSince : text.promotion.states[draft.state] }}
-        <template v-if="liveSince?.at">{{
-          text.promotion.liveSince(liveSince.release!, formatInstant(Date.parse(liveSince.at), { zone: store.zone }))
-        }}</template>
+        {{ told }}
       </span>
     </p>
     <UnreleasedChange :promotion="record.promotion.id" @discarded="reload" />

@@ -163,6 +163,7 @@ export const text = {
     pause: 'Pause',
     resume: 'Resume',
     stop: 'End',
+    withRelease: 'In the working plan: takes effect with the next release',
     ready: 'Mark ready',
     draft: 'Return to draft',
     duplicate: 'Duplicate',
