@@ -68,5 +68,9 @@ export function joinOrder(
     nearest = id
   }
   const rises = order.every((id, index) => index === 0 || rankOf.get(order[index - 1]!)! < rankOf.get(id)!)
-  return order.map((id, index) => ({ ...own.get(id)!, rank: rises ? rankOf.get(id)! : index + 1 }))
+  return order.map((id, index) => {
+    const promotion = own.get(id)!
+    const rank = rises ? rankOf.get(id)! : index + 1
+    return promotion.rank === rank ? promotion : { ...promotion, rank }
+  })
 }

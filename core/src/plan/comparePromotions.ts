@@ -41,7 +41,7 @@ export function comparePromotions(before: readonly Promotion[], after: readonly 
       continue
     }
     // Nearly all are written alike, which is known sooner than field by field.
-    if (writeRule(previous) === writeRule(promotion)) continue
+    if (previous === promotion || writeRule(previous) === writeRule(promotion)) continue
     const fields = COMPARED_FIELDS.filter((field) => !isSameValue(previous[field], promotion[field]))
     if (fields.length > 0) changes.push({ promotion, kind: 'changed', fields })
   }

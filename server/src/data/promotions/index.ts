@@ -3,6 +3,7 @@ export {
   dropDeleted,
   findPromotion,
   findPromotionName,
+  findPromotions,
   forgetIn,
   getPromotion,
   insertPromotion,

@@ -27,6 +27,12 @@ export async function listPromotions(connection: Connection, { archived = false 
   return (await (archived ? query : query.where({ archived: false }))).map(toRecord)
 }
 
+/** Those of some ids that are in the plan. */
+export async function findPromotions(connection: Connection, ids: readonly string[]): Promise<PromotionRecord[]> {
+  const query = connection<PromotionRow>('promotions').whereNull('deleted_at').where({ archived: false })
+  return (await query.whereIn('id', [...ids])).map(toRecord)
+}
+
 export async function findPromotion(
   connection: Connection,
   id: string,

@@ -83,10 +83,8 @@ export async function releasePlan(
     const differences = await readDifferences(transaction, store)
     const { content, taken } = await readContent(transaction, differences, wanted)
     if (isHeld) {
-      const problems = checkPlan((await plans.getLocked(transaction, store, plan)).plan)
-      // What is wrong with others is no reason not to extend one.
-      const own = atOnce ? problems.filter(({ path }) => path.startsWith(`${atOnce.promotion}.`)) : problems
-      if (own.length > 0) throw new AppError('plan-has-problems', { problems: own })
+      const problems = checkPlan((await plans.getLocked(transaction, store, plan)).plan, findTouched(wanted))
+      if (problems.length > 0) throw new AppError('plan-has-problems', { problems })
       if (stops.length > 0) throw new AppError('blocking-findings', { facts: { findings: stops } })
     }
     const latest = await findLatestRelease(transaction)
@@ -131,6 +129,14 @@ async function countSince(
   return Object.fromEntries(
     content.promotions.map(({ id }) => [id, changed.has(id) ? number : (before?.since?.[id] ?? latest ?? number)]),
   )
+}
+
+/** The promotions that alone are touched, by id: what is wrong with others is no reason not to release these. Null: any may be. */
+function findTouched(wanted: Wanted): ReadonlySet<string> | null {
+  if (wanted.kind === 'atOnce') return new Set([wanted.named.promotion])
+  if (wanted.kind !== 'changes') return null
+  const ids = [...wanted.stamps.keys()].map((id) => /^promotion:(.*)$/s.exec(id)?.[1])
+  return ids.every((id) => id !== undefined) ? new Set(ids as string[]) : null
 }
 
 const AT_ONCE = { pause: 'pause-at-once', end: 'end-at-once', extend: 'extend-at-once' } as const

@@ -4,7 +4,9 @@ import {
   checkPromotion,
   checkPromotionList,
   checkIntent,
+  comparePromotions,
   compareShelfPrices,
+  isSameValue,
   type CompiledPlan,
   type Instant,
   type Problem,
@@ -12,6 +14,7 @@ import {
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { GUEST } from '../../sources/plans/resolveQuestion.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
+import { isChoice } from '../../data/releases/index.ts'
 import { getStore } from '../../data/store/index.ts'
 
 export interface ReviewQuestion {
@@ -46,15 +49,22 @@ export async function computeReview(
       })
       return { sku, name, regular: regularPrice, shifts: told }
     }),
-    problems: checkPlan(next.plan),
+    problems: checkPlan(next.plan, isChoice(plan) ? findEdited(live.plan, next.plan) : null),
   }
 }
 
-/** Problems that block a release. Paths start with the promotion's id. */
-export function checkPlan(plan: CompiledPlan): Problem[] {
+/** The promotions of a plan that the live one has otherwise, by id; null where the store's rules or sets are others too, on which any may depend. */
+function findEdited(live: CompiledPlan, next: CompiledPlan): ReadonlySet<string> | null {
+  const sets = (plan: CompiledPlan) => [...plan.catalogue.sets.values()]
+  if (!isSameValue(live.store, next.store) || !isSameValue(sets(live), sets(next))) return null
+  return new Set(comparePromotions(promotionsOf(live), promotionsOf(next)).map(({ promotion: { id } }) => id))
+}
+
+/** Problems that block a release, of all promotions or `only` of some. Paths start with the promotion's id. */
+export function checkPlan(plan: CompiledPlan, only: ReadonlySet<string> | null = null): Problem[] {
   const promotions = promotionsOf(plan)
   const each = promotions
-    .filter((promotion) => promotion.state === 'ready')
+    .filter(({ id, state }) => state === 'ready' && (only === null || only.has(id)))
     .flatMap((promotion) =>
       [...checkPromotion(promotion, plan), ...checkIntent(promotion, plan)].map((problem) => ({
         ...problem,

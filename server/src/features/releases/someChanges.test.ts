@@ -119,6 +119,21 @@ describe('a release of some changes', () => {
     await release('all')
   })
 
+  test('is reviewed as it is then released, to the last field, with edited and deleted ones', async () => {
+    const [one, two, three] = [await plan('Edited'), await plan('Deleted'), await plan('Left out')]
+    expect((await release('all')).status).toBe(201)
+    await edit(one, { name: 'Edited once more', limits: { units: 9 } })
+    await edit(three, { name: 'Left out still' })
+    expect((await server.request('DELETE', `/api/promotions/${two}?version=1`)).status).toBe(204)
+    const chosen = [`promotion:${one}`, `promotion:${two}`]
+    const { body: choice } = await choose(chosen)
+    const { body: reviewed } = await server.request('GET', `/api/plan?plan=${choice.plan}`)
+    expect((await release(chosen)).status).toBe(201)
+    expect(reviewed.promotions).toEqual(await livePlan())
+    expect(await changed()).toEqual([`promotion:${three}`])
+    await release('all')
+  })
+
   test('is of changes alone: nothing else can be named', async () => {
     for (const changes of [['promotion:none'], ['stacking'], ['set:x']])
       expect((await choose(changes)).body.error).toMatchObject({ code: 'not-found', facts: { kind: 'change' } })

@@ -8,9 +8,15 @@ import {
   type PlanChange,
   type PlanContent,
 } from '@novalex/core'
-import { OCCASIONS } from '../../data/occasions/index.ts'
-import { readPromotionOrder, readPromotionStamps } from '../../data/promotions/index.ts'
-import { findChoice, findLatestRelease, getReleasedPlan, type Choice } from '../../data/releases/index.ts'
+import { datesOf, OCCASIONS } from '../../data/occasions/index.ts'
+import { findPromotions, readPromotionOrder, readPromotionStamps } from '../../data/promotions/index.ts'
+import {
+  findChoice,
+  findLatestRelease,
+  getReleasedPlan,
+  type Choice,
+  type ReleasedPlan,
+} from '../../data/releases/index.ts'
 import { SETS } from '../../data/sets/index.ts'
 import { getStore, type StoreRecord } from '../../data/store/index.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
@@ -77,6 +83,39 @@ export function applyChoice(
   }
   const content = applyChanges(live, working, { changes, chosen })
   return { content, taken: changes.flatMap(({ id }) => (chosen.has(id) ? id : [])) }
+}
+
+/**
+ * The same for edits of live promotions alone, without reading the others: as for `applyChoice` with all differences, except that what nobody chose is
+ * not compared. Null where the choice is of something else, or the release is from before there were occasions in it.
+ */
+export async function readChosen(
+  connection: Connection,
+  { store }: Pick<StoreRecord, 'store'>,
+  { choice, released }: { readonly choice: Choice; readonly released: ReleasedPlan },
+): Promise<PlanContent | null> {
+  const { occasions: dated, follows: followed } = released
+  if ('patch' in choice || !dated || !followed) return null
+  const ids = choice.changes.map((id) => /^promotion:(.*)$/s.exec(id)?.[1])
+  const kept = new Set(released.promotions.map(({ id }) => id))
+  if (!ids.every((id) => id !== undefined && kept.has(id))) return null
+  const records = new Map((await findPromotions(connection, ids as string[])).map((one) => [one.promotion.id, one]))
+  const chosen = new Set(ids)
+  const promotions = released.promotions.flatMap((promotion) =>
+    chosen.has(promotion.id) ? (records.get(promotion.id)?.promotion ?? []) : promotion,
+  )
+  const own = Object.fromEntries(
+    [...records].flatMap(([id, { occasion }]) => (occasion === null ? [] : [[id, occasion]])),
+  )
+  const others = Object.fromEntries(Object.entries(followed).filter(([id]) => !chosen.has(id)))
+  const follows = { ...others, ...own }
+  const named = new Set(Object.values(follows))
+  const occasions = (await OCCASIONS.list(connection)).flatMap(({ id, name, content }) =>
+    named.has(id) ? { id, name, dates: datesOf(content) } : [],
+  )
+  const live: PlanContent = { ...released, occasions: dated, follows: followed }
+  const working: PlanContent = { store, promotions, sets: await SETS.list(connection), occasions, follows }
+  return applyChoice({ live, working, changes: listChanges(live, working) }, choice).content
 }
 
 /** What a change is of, by its name; by its kind where there is one of it. */

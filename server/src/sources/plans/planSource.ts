@@ -5,7 +5,7 @@ import { loadCatalogue } from '../../data/catalogue/index.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { findLatestRelease, getReleasedPlan, isChoice, type ReleasedPlan } from '../../data/releases/index.ts'
 import { getStore, type StoreRecord } from '../../data/store/index.ts'
-import { applyChoice, getChoice, readChoiceStamp, readDifferences } from './chosenPlan.ts'
+import { applyChoice, getChoice, readChoiceStamp, readChosen, readDifferences } from './chosenPlan.ts'
 import { loadWorkingPlan } from './workingPlan.ts'
 
 /** `working`, `live` (the latest release), a release's number, or what a choice makes of the live one. */
@@ -38,6 +38,7 @@ export interface PlanSource {
 }
 
 const KEPT_PLANS = 4
+const KEPT_RELEASES = 2
 const KEPT_FILTERS = 500
 const RECENT_MS = 1000
 
@@ -79,6 +80,7 @@ export function createPlanSource(database: Database): PlanSource {
       return compile(context, await goods.forceFetch(record.catalogueRevision, { context: connection }))
     },
   })
+  const releases = new LRUCache<number, ReleasedPlan>({ max: KEPT_RELEASES })
   const recent = new LRUCache<'live', SourcedPlan>({
     max: 1,
     ttl: RECENT_MS,
@@ -88,7 +90,7 @@ export function createPlanSource(database: Database): PlanSource {
 
   async function get(name: PlanName): Promise<SourcedPlan> {
     const record = await getStore(database)
-    const question = { connection: database, record, origin: await findOrigin(database, record, name) }
+    const question = { connection: database, record, origin: await findOrigin(database, record, { name, releases }) }
     return plans.forceFetch(keyOf(question), { context: question })
   }
 
@@ -96,7 +98,7 @@ export function createPlanSource(database: Database): PlanSource {
     get,
     async identify(name) {
       const record = await getStore(database)
-      const origin = await findOrigin(database, record, name)
+      const origin = await findOrigin(database, record, { name, releases })
       return { key: keyOf({ record, origin }), planRevision: record.planRevision }
     },
     getRecent: () => recent.forceFetch('live'),
@@ -104,7 +106,7 @@ export function createPlanSource(database: Database): PlanSource {
       recent.clear()
     },
     async getLocked(connection, record, name = 'working') {
-      const question = { connection, record, origin: await findOrigin(connection, record, name) }
+      const question = { connection, record, origin: await findOrigin(connection, record, { name, releases }) }
       const known = plans.get(keyOf(question))
       if (known) return known
       // Never await another caller's in-flight load here: it may be waiting for the pool connection that this transaction holds (deadlock).
@@ -121,7 +123,19 @@ function keyOf({ record, origin }: Omit<Question, 'connection'>): string {
   return `${record.catalogueRevision}:${origin.key}`
 }
 
-async function findOrigin(connection: Connection, record: StoreRecord, name: PlanName): Promise<Origin> {
+interface Named {
+  readonly name: PlanName
+  /** Content of releases, which never changes: promotions of plans that share one are the same objects. */
+  readonly releases: LRUCache<number, ReleasedPlan>
+}
+
+async function loadRelease(connection: Connection, number: number, releases: Named['releases']): Promise<ReleasedPlan> {
+  const content = releases.get(number) ?? (await getReleasedPlan(connection, number))
+  releases.set(number, content)
+  return content
+}
+
+async function findOrigin(connection: Connection, record: StoreRecord, { name, releases }: Named): Promise<Origin> {
   const { store, planRevision } = record
   if (name === 'working') {
     const load = (own: Connection) => loadWorkingPlan(own, store)
@@ -131,12 +145,16 @@ async function findOrigin(connection: Connection, record: StoreRecord, name: Pla
     const choice = await getChoice(connection, name)
     const live = await findLive(connection)
     const key = `${name} on ${live ?? 'none'} ${await readChoiceStamp(connection, choice)}`
-    const load = async (own: Connection) => applyChoice(await readDifferences(own, record), choice).content
+    const load = async (own: Connection): Promise<ReleasedPlan> => {
+      const released = live === null ? null : await loadRelease(own, live, releases)
+      const quick = released && (await readChosen(own, record, { choice, released }))
+      return quick ?? applyChoice(await readDifferences(own, record), choice).content
+    }
     return { key, release: null, load }
   }
   const release = name === 'live' ? await findLive(connection) : Number(name)
   const load = (own: Connection): Promise<ReleasedPlan> =>
-    release === null ? Promise.resolve({ store, promotions: [], sets: [] }) : getReleasedPlan(own, release)
+    release === null ? Promise.resolve({ store, promotions: [], sets: [] }) : loadRelease(own, release, releases)
   return { key: `release ${release ?? 'none'}`, release, load }
 }
 

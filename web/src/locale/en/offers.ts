@@ -174,6 +174,7 @@ export const offerText = {
     whole: 'the whole cart',
     reach: 'Products',
     values: 'One of',
+    unused: (names: string) => `Not used in this store yet: ${names}. Check the spelling.`,
     op: 'Is',
     amount: 'Amount',
     count: 'Number',
