@@ -118,14 +118,20 @@ async function plan(connection) {
   const columns = 'id, `rank`, name, state, note, rule, version, updated_at, updated_by'
   await connection.query(`insert into promotions (${columns}) values ?`, [rows])
   const [kept] = await connection.query(
-    'select id, name, `rank`, state, rule from promotions where deleted_at is null and archived = 0 order by `rank`',
+    'select id, name, `rank`, state, rule, occasion from promotions where deleted_at is null and archived = 0 order by `rank`',
   )
   const [[store]] = await connection.query('select settings from store')
   const [sets] = await connection.query('select id, name, content, version from product_sets')
+  const [occasions] = await connection.query('select id, name, content from occasions')
   const content = {
     store: JSON.parse(store.settings),
-    promotions: kept.map(({ rule: own, ...fields }) => ({ ...fields, ...JSON.parse(own) })),
+    promotions: kept.map(({ rule: own, occasion: _occasion, ...fields }) => ({ ...fields, ...JSON.parse(own) })),
     sets: sets.map((set) => ({ ...set, content: JSON.parse(set.content) })),
+    occasions: occasions.map(({ id, name, content: when }) => {
+      const { start, end } = JSON.parse(when) ?? {}
+      return { id, name, dates: start === undefined ? null : { start, end } }
+    }),
+    follows: Object.fromEntries(kept.flatMap(({ id, occasion }) => (occasion === null ? [] : [[id, occasion]]))),
   }
   const [[{ number }]] = await connection.query('select max(number) as number from releases')
   await connection.query('insert into releases set ?', {
