@@ -38,7 +38,6 @@ export interface PlanSource {
 }
 
 const KEPT_PLANS = 4
-const KEPT_RELEASES = 2
 const KEPT_FILTERS = 500
 const RECENT_MS = 1000
 
@@ -80,7 +79,6 @@ export function createPlanSource(database: Database): PlanSource {
       return compile(context, await goods.forceFetch(record.catalogueRevision, { context: connection }))
     },
   })
-  const releases = new LRUCache<number, ReleasedPlan>({ max: KEPT_RELEASES })
   const recent = new LRUCache<'live', SourcedPlan>({
     max: 1,
     ttl: RECENT_MS,
@@ -90,7 +88,7 @@ export function createPlanSource(database: Database): PlanSource {
 
   async function get(name: PlanName): Promise<SourcedPlan> {
     const record = await getStore(database)
-    const question = { connection: database, record, origin: await findOrigin(database, record, { name, releases }) }
+    const question = { connection: database, record, origin: await findOrigin(database, record, name) }
     return plans.forceFetch(keyOf(question), { context: question })
   }
 
@@ -98,7 +96,7 @@ export function createPlanSource(database: Database): PlanSource {
     get,
     async identify(name) {
       const record = await getStore(database)
-      const origin = await findOrigin(database, record, { name, releases })
+      const origin = await findOrigin(database, record, name)
       return { key: keyOf({ record, origin }), planRevision: record.planRevision }
     },
     getRecent: () => recent.forceFetch('live'),
@@ -106,7 +104,7 @@ export function createPlanSource(database: Database): PlanSource {
       recent.clear()
     },
     async getLocked(connection, record, name = 'working') {
-      const question = { connection, record, origin: await findOrigin(connection, record, { name, releases }) }
+      const question = { connection, record, origin: await findOrigin(connection, record, name) }
       const known = plans.get(keyOf(question))
       if (known) return known
       // Never await another caller's in-flight load here: it may be waiting for the pool connection that this transaction holds (deadlock).
@@ -123,19 +121,7 @@ function keyOf({ record, origin }: Omit<Question, 'connection'>): string {
   return `${record.catalogueRevision}:${origin.key}`
 }
 
-interface Named {
-  readonly name: PlanName
-  /** Content of releases, which never changes: promotions of plans that share one are the same objects. */
-  readonly releases: LRUCache<number, ReleasedPlan>
-}
-
-async function loadRelease(connection: Connection, number: number, releases: Named['releases']): Promise<ReleasedPlan> {
-  const content = releases.get(number) ?? (await getReleasedPlan(connection, number))
-  releases.set(number, content)
-  return content
-}
-
-async function findOrigin(connection: Connection, record: StoreRecord, { name, releases }: Named): Promise<Origin> {
+async function findOrigin(connection: Connection, record: StoreRecord, name: PlanName): Promise<Origin> {
   const { store, planRevision } = record
   if (name === 'working') {
     const load = (own: Connection) => loadWorkingPlan(own, store)
@@ -143,19 +129,23 @@ async function findOrigin(connection: Connection, record: StoreRecord, { name, r
   }
   if (isChoice(name)) {
     const choice = await getChoice(connection, name)
-    const live = await findLive(connection)
-    const key = `${name} on ${live ?? 'none'} ${await readChoiceStamp(connection, choice)}`
+    const live = await findLatestRelease(connection)
+    const key = `${name} on ${live?.number ?? 'none'} ${await readChoiceStamp(connection, choice)}`
     const load = async (own: Connection): Promise<ReleasedPlan> => {
-      const released = live === null ? null : await loadRelease(own, live, releases)
+      const released = live ? await getReleasedPlan(own, live.number) : null
       const quick = released && (await readChosen(own, record, { choice, released }))
       return quick ?? applyChoice(await readDifferences(own, record), choice).content
     }
     return { key, release: null, load }
   }
-  const release = name === 'live' ? await findLive(connection) : Number(name)
+  if (name !== 'live') {
+    const number = Number(name)
+    return { key: `release ${number}`, release: number, load: (own) => getReleasedPlan(own, number) }
+  }
+  const live = await findLatestRelease(connection)
   const load = (own: Connection): Promise<ReleasedPlan> =>
-    release === null ? Promise.resolve({ store, promotions: [], sets: [] }) : loadRelease(own, release, releases)
-  return { key: `release ${release ?? 'none'}`, release, load }
+    live ? getReleasedPlan(own, live.number) : Promise.resolve({ store, promotions: [], sets: [] })
+  return { key: `release ${live?.number ?? 'none'}`, release: live?.number ?? null, load }
 }
 
 async function loadGoods(connection: Connection): Promise<Goods> {
@@ -197,8 +187,4 @@ async function resolveAll(sets: ReleasedPlan['sets'], { catalogue, filtered }: G
     resolved.push({ id, skus })
   }
   return resolved
-}
-
-async function findLive(connection: Connection): Promise<number | null> {
-  return (await findLatestRelease(connection))?.number ?? null
 }
