@@ -93,7 +93,7 @@ const changeOf = (thing: string, schema: TSchema) =>
 
 const { conflicts, stackGroups, apart, ...priceRules } = storeFields
 
-/** One difference to the live release that can be released by itself. */
+/** One difference from the live release, which can be released separately. */
 export type ReleaseChange = PlanChange & {
   readonly name: string
   readonly campaign: string | null

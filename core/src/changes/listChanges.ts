@@ -33,7 +33,7 @@ interface ChangeOf<T extends ChangedThing> {
   readonly moved: readonly MovedPromotion[]
 }
 
-/** One difference between two plans that can be released by itself, with what it needs. Source: docs/releases.md. */
+/** One difference between two plans, which can be released separately, with what it needs. Source: docs/releases.md. */
 export type PlanChange = { [T in ChangedThing]: ChangeOf<T> }[ChangedThing]
 
 /** Whether a setting belongs to stacking. All are listed, so that a new one can't be forgotten. */

@@ -12,7 +12,7 @@ export interface PromotionChange {
 const IS_COMPARED: { readonly [K in keyof Required<Promotion>]: boolean } = {
   id: false,
   name: true,
-  // Moving one promotion changes the rank of others; their order is compared by itself.
+  // Moving one promotion changes the rank of others; their order is compared separately.
   rank: false,
   state: true,
   schedule: true,

@@ -17,7 +17,6 @@ import {
   nextRank,
   readPromotionOrder,
   saveRanks,
-  usesReach,
 } from '../../data/promotions/index.ts'
 import { SETS } from '../../data/sets/index.ts'
 import { updateStore } from '../../data/store/index.ts'
@@ -26,6 +25,7 @@ import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
 import type { ChangeScope } from '../../sources/plans/changePlan.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
 import { moveFollowers } from '../occasions/occasions.service.ts'
+import { findUsers } from '../sets/sets.service.ts'
 
 /** What the working plan says of one thing; null: it does not have it. */
 export type Content =
@@ -124,10 +124,7 @@ async function writeSet(transaction: Connection, id: string, content: NamedConte
   const present = (await SETS.list(transaction)).find((one) => one.id === id)
   if (content === null) {
     if (!present) return
-    const users = (await listPromotions(transaction, { archived: true })).filter(({ promotion }) =>
-      usesReach(promotion, ({ sets }) => sets?.includes(id) ?? false),
-    )
-    const promotions = users.map(({ promotion }) => promotion.name)
+    const promotions = (await findUsers(transaction))(id)
     if (promotions.length > 0) throw new AppError('in-use', { facts: { name: present.name, promotions } })
     await SETS.remove(transaction, present)
   } else if (present) await SETS.replace(transaction, { ...present, ...content })

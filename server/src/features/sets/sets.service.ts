@@ -40,7 +40,7 @@ export function createSetsService(deps: { database: Database; plans: PlanSource;
 }
 
 /** The names of the promotions that use a set. */
-async function findUsers(connection: Connection): Promise<(id: string) => string[]> {
+export async function findUsers(connection: Connection): Promise<(id: string) => string[]> {
   const promotions = await listPromotions(connection, { archived: true })
   return (id) =>
     promotions
