@@ -79,12 +79,10 @@ export async function getReleasedPlan(connection: Connection, number: number): P
 
 /** The release since which a promotion is live as it is now; null where it is not live, or that is not known. */
 export async function findLiveSince(connection: Connection, id: string): Promise<ReleaseSummary | null> {
-  const path = `$.since.${JSON.stringify(id)}`
-  const latest = connection('releases')
-    .select(connection.raw('json_value(plan, ?)', [path]))
-    .orderBy('number', 'desc')
-    .limit(1)
-  const row: SummaryRow | undefined = await connection('releases').select(SUMMARY).where('number', latest).first()
+  const latest = await findLatestRelease(connection)
+  const number = latest && (await getReleasedPlan(connection, latest.number)).since?.[id]
+  if (number === undefined) return null
+  const row: SummaryRow | undefined = await connection('releases').select(SUMMARY).where({ number }).first()
   return row ? toSummary(row) : null
 }
 

@@ -101,9 +101,12 @@ export async function readChosen(
   if (!ids.every((id) => id !== undefined && kept.has(id))) return null
   const records = new Map((await findPromotions(connection, ids as string[])).map((one) => [one.promotion.id, one]))
   const chosen = new Set(ids)
-  const promotions = released.promotions.flatMap((promotion) =>
-    chosen.has(promotion.id) ? (records.get(promotion.id)?.promotion ?? []) : promotion,
-  )
+  // The order of ranks was not chosen.
+  const promotions = released.promotions.flatMap((promotion) => {
+    if (!chosen.has(promotion.id)) return promotion
+    const edited = records.get(promotion.id)?.promotion
+    return edited ? { ...edited, rank: promotion.rank } : []
+  })
   const own = Object.fromEntries(
     [...records].flatMap(([id, { occasion }]) => (occasion === null ? [] : [[id, occasion]])),
   )
