@@ -218,12 +218,23 @@ test.describe('a planner', () => {
     await expect(page.getByTestId('sentence')).toBeVisible()
     const admin = await openAs(browser, novalex, 'administrator')
     await admin.goto('/people')
+    // What is typed is on its way to the server when the session ends.
+    let letGo = () => {}
+    const isEnded = new Promise<void>((resolve) => {
+      letGo = resolve
+    })
+    await page.route('**/api/promotions/demo-1', async (route) => {
+      await isEnded
+      await route.continue()
+    })
+    await page.getByLabel('Internal name').fill('Spring paper, renamed')
+    await expect(page.getByTestId('saving')).toHaveText('Saving…')
     await admin
       .getByRole('row', { name: /Paul Eder/ })
       .getByRole('button', { name: 'End sessions' })
       .click()
     await expect(admin.getByText('Paul Eder has been signed out everywhere.')).toBeVisible()
-    await page.getByLabel('Internal name').fill('Spring paper, renamed')
+    letGo()
     const dialog = page.getByRole('dialog', { name: 'Session expired' })
     await expect(dialog).toBeVisible()
     await dialog.getByLabel('Password').fill('not the right one')

@@ -24,7 +24,14 @@ test('what is refilled is on offer too: at so many left, and so many hours befor
     reached: null,
   })
   stubServer({
-    getStore: () => ({ ...revisions, store, locale: 'en-GB', now: '2027-03-10T08:00:00Z', release: null }),
+    getStore: () => ({
+      ...revisions,
+      store,
+      locale: 'en-GB',
+      delivery: [],
+      now: '2027-03-10T08:00:00Z',
+      release: null,
+    }),
     listCounts: () => [count('six', 6), count('seven', 7), count('back', -2)],
     getMoments: () => ({ moments: [], until: '2027-06-10T08:00:00Z' }),
   })

@@ -2,7 +2,7 @@ import { createPseudo } from '@novalex/contract'
 import { describePromotion, type Promotion, type Store } from '@novalex/core'
 import { expect, test } from 'vitest'
 import { en } from './en/index.ts'
-import type { Names } from './names.ts'
+import { setDeliveryOptions, type Names } from './names.ts'
 import rules from './en/sentences.golden.json'
 
 const xx = createPseudo(en)
@@ -41,6 +41,8 @@ const BASE: Omit<Promotion, 'stacking'> = {
   limits: {},
   ladder: null,
 }
+
+setDeliveryOptions([])
 
 test('the sentence of a rule is translated, and its parts keep their editors', () => {
   const names: Names = { category: String, stackGroup: String, set: String, product: String }

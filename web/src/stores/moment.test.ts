@@ -20,6 +20,7 @@ test('the present is the server’s, to the minute, however old the last tick of
     getStore: () => ({
       store,
       locale: 'en-GB',
+      delivery: [],
       latestChange: 1,
       planRevision: 1,
       catalogueRevision: 1,

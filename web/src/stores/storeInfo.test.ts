@@ -22,7 +22,8 @@ async function start() {
     return answer
   }
   const asked = stubServer({
-    getStore: () => unlessAway({ ...now, store, locale: 'en-GB', now: '2027-03-08T09:00:00Z', release: null }),
+    getStore: () =>
+      unlessAway({ ...now, store, locale: 'en-GB', delivery: [], now: '2027-03-08T09:00:00Z', release: null }),
     listCategories: () => unlessAway([]),
     listPromotions: async () => {
       const revision = now.planRevision
