@@ -219,7 +219,7 @@ test.describe('a planner', () => {
     const admin = await openAs(browser, novalex, 'administrator')
     await admin.goto('/people')
     // What is typed is on its way to the server when the session ends.
-    let letGo = () => {}
+    let letGo: () => void
     const isEnded = new Promise<void>((resolve) => {
       letGo = resolve
     })
@@ -234,7 +234,7 @@ test.describe('a planner', () => {
       .getByRole('button', { name: 'End sessions' })
       .click()
     await expect(admin.getByText('Paul Eder has been signed out everywhere.')).toBeVisible()
-    letGo()
+    letGo!()
     const dialog = page.getByRole('dialog', { name: 'Session expired' })
     await expect(dialog).toBeVisible()
     await dialog.getByLabel('Password').fill('not the right one')

@@ -104,6 +104,8 @@ export const KeyRecord = Type.Object(
     id: Id,
     name: Type.String(),
     scopes: Type.Array(choice(...KEY_SCOPES)),
+    /** The channel in which its carts and orders are placed. */
+    channel: Id,
     createdAt: InstantText,
     createdBy: Type.String(),
     endsAt: Nullable(InstantText),
@@ -118,6 +120,8 @@ export const KeyDraft = Type.Object(
   {
     name: KeyName,
     scopes: Type.Array(choice(...KEY_SCOPES), { minItems: 1, maxItems: KEY_SCOPES.length, uniqueItems: true }),
+    /** The channel in which its carts and orders are placed; it must be one of the store's own. */
+    channel: Id,
     /** From when on it is not taken any more; null: until it is revoked. */
     endsAt: Nullable(InstantText),
   },

@@ -21,6 +21,7 @@ export const LOGGED_ACTIONS = {
     'change-price-rules',
     'change-finding-thresholds',
     'change-delivery',
+    'change-channels',
     'change-locale',
     'change-approval',
   ],

@@ -29,6 +29,7 @@ export const ADDRESSES = {
   savePriceRules: 'PUT /store/price-rules',
   saveFindingThresholds: 'PUT /store/finding-thresholds',
   saveDelivery: 'PUT /store/delivery',
+  saveChannels: 'PUT /store/channels',
   saveLocale: 'PUT /store/locale',
   saveApprovalRule: 'PUT /store/approval',
 

@@ -10,11 +10,13 @@ import {
   Nullable,
   NumberLocaleSchema,
   PlanRef,
+  momentFields,
   ProblemSchema,
   strict,
   Version,
   Whole,
 } from './basicSchema.ts'
+import { ChannelsSchema } from './channelSchema.ts'
 import { DeliveryOptionsSchema } from './deliverySchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
 import { ConditionSchema } from './conditionSchema.ts'
@@ -50,6 +52,7 @@ export const StoreAnswer = Type.Object(
     /** Of its settings: price rules, and what stacks with what. */
     version: Version,
     delivery: DeliveryOptionsSchema,
+    channels: ChannelsSchema,
     /** Whether what one prepared takes another to release. */
     requiresApproval: Type.Boolean(),
     locale: NumberLocaleSchema,
@@ -88,12 +91,11 @@ export type PricedProduct = Static<typeof PricedProduct>
 /** With what a file reported as sold elsewhere in 30 days, so that a product that is deleted can be made again. */
 export const ProductAnswer = Type.Object({ ...PricedProduct.properties, soldElsewhere: Nullable(Whole) }, strict)
 
-export const PlanQuery = Type.Object({ plan: Type.Optional(PlanRef), at: Type.Optional(InstantText) }, strict)
+export const PlanQuery = Type.Object(momentFields, strict)
 
 export const ProductsQuery = Type.Object(
   {
-    plan: Type.Optional(PlanRef),
-    at: Type.Optional(InstantText),
+    ...momentFields,
     search: Type.Optional(Type.String({ maxLength: 200 })),
     category: Type.Optional(Id),
     page: Type.Optional(Type.String({ pattern: '^[1-9]\\d{0,6}$' })),

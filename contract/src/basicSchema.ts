@@ -119,3 +119,9 @@ export const ProblemSchema = Type.Unsafe<Problem>(
 
 /** `working`, `live` (the latest release), the number of a release, or what `POST /api/releases/choices` named. */
 export const PlanRef = Type.String({ pattern: '^(working|live|[1-9]\\d{0,8}|choice-[0-9a-f]{16})$' })
+/** Of which plan, moment and channel prices are asked for. */
+export const momentFields = {
+  plan: Type.Optional(PlanRef),
+  at: Type.Optional(InstantText),
+  channel: Type.Optional(Id),
+}

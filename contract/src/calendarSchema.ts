@@ -2,7 +2,10 @@ import { WHOLE } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
 import { Id, InstantText, Nullable, PlanRef, strict } from './basicSchema.ts'
 
-export const DeepestQuery = Type.Object({ plan: Type.Optional(PlanRef), from: InstantText, to: InstantText }, strict)
+export const DeepestQuery = Type.Object(
+  { plan: Type.Optional(PlanRef), channel: Type.Optional(Id), from: InstantText, to: InstantText },
+  strict,
+)
 
 /** Each root category's deepest combined reduction through a window. */
 export const DeepestAnswer = Type.Array(

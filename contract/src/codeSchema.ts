@@ -141,7 +141,5 @@ export const ConsentRequest = Type.Object({ token: Type.String({ minLength: 1, m
 export const ForgetRequest = Type.Object({ email: Type.String({ minLength: 1, maxLength: 254 }) }, strict)
 
 /** Listed coupons of the shop that are valid now. */
-export const ShopDiscountCodes = Type.Array(
-  Type.Object({ ...ShopOffer.properties, code: Type.String(), until: Nullable(InstantText) }, strict),
-)
+export const ShopDiscountCodes = Type.Array(Type.Object({ ...ShopOffer.properties, code: Type.String() }, strict))
 export type ShopDiscountCodes = Static<typeof ShopDiscountCodes>

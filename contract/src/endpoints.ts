@@ -4,6 +4,7 @@ import { ActivityAnswer, ActivityFileQuery, ActivityQuery } from './activitySche
 import type { EndpointName } from './addresses.ts'
 import { IdParams as params, SkuParams } from './addressSchema.ts'
 import * as api from './api.ts'
+import { ChannelsRequest } from './channelSchema.ts'
 import { CODE_ENDPOINTS } from './codeEndpoints.ts'
 import { DeepestAnswer, DeepestQuery } from './calendarSchema.ts'
 import { DeliveryRequest, LocaleRequest, ApprovalRuleRequest } from './deliverySchema.ts'
@@ -51,6 +52,12 @@ export const ENDPOINTS = {
     role: 'administrator',
     summary: 'Update the finding thresholds; requires the store version they are based on',
     body: FindingThresholdsRequest,
+    errors: ['stale-version'],
+  }),
+  saveChannels: silent({
+    role: 'administrator',
+    summary: 'Update the own channels; requires the store version they are based on',
+    body: ChannelsRequest,
     errors: ['stale-version'],
   }),
   saveDelivery: silent({

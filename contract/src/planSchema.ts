@@ -165,6 +165,7 @@ export const DisplaySchema = typed<Display>()(
       title: Type.Optional(Type.String({ maxLength: DISPLAY_LIMITS.title })),
       description: Type.Optional(Type.String({ maxLength: DISPLAY_LIMITS.description })),
       label: Type.Optional(Type.String({ maxLength: DISPLAY_LIMITS.label })),
+      members: Type.Optional(Type.String({ maxLength: DISPLAY_LIMITS.members })),
       places: Type.Optional(Type.Array(choice('list', 'product', 'cart'), { uniqueItems: true })),
       breaks: Type.Optional(Type.Boolean()),
       nudge: Type.Optional(Type.Boolean()),

@@ -22,7 +22,7 @@ import {
   strict,
   typed,
   Whole,
-  PlanRef,
+  momentFields,
 } from './basicSchema.ts'
 import { productFields, ProductSchema } from './planSchema.ts'
 
@@ -56,8 +56,7 @@ const COLUMNS = [...TEXT_COLUMNS, ...LIST_COLUMNS, ...NUMBER_COLUMNS]
 /** Filter, sort order and page of products. */
 export const TableQuestion = Type.Object(
   {
-    plan: Type.Optional(PlanRef),
-    at: Type.Optional(InstantText),
+    ...momentFields,
     filters: ProductFilters,
     order: Nullable(Type.Object({ column: choice<TableColumn>(...COLUMNS), descending: Type.Boolean() }, strict)),
     from: Type.Integer({ minimum: 0, maximum: 10_000_000 }),
@@ -92,10 +91,7 @@ export const TableAnswer = Type.Object({ total: Whole, rows: Type.Array(TableRow
 export type TableAnswer = Static<typeof TableAnswer>
 
 /** The SKUs of every product that the filters leave, in catalogue order. */
-export const FoundQuestion = Type.Object(
-  { plan: Type.Optional(PlanRef), at: Type.Optional(InstantText), filters: ProductFilters },
-  strict,
-)
+export const FoundQuestion = Type.Object({ ...momentFields, filters: ProductFilters }, strict)
 export type FoundQuestion = Static<typeof FoundQuestion>
 export const FoundAnswer = Type.Object({ skus: Type.Array(Id) }, strict)
 export type FoundAnswer = Static<typeof FoundAnswer>

@@ -11,7 +11,7 @@ import {
   typed,
   Version,
   Whole,
-  PlanRef,
+  momentFields,
 } from './basicSchema.ts'
 import { DeliveryOptionsSchema } from './deliverySchema.ts'
 import { nudgeFields, ShownLack, Sum } from './outcomeSchema.ts'
@@ -45,20 +45,27 @@ export const ShopProduct = Type.Object(
     left: Nullable(Type.Object({ left: Whole, of: Whole, then: Nullable(Money) }, strict)),
     /** Labels of the promotions behind the price. */
     displays: Type.Array(DisplaySchema),
+    /** Lower prices of others, where the store shows them to everybody: who pays them, and what they pay. */
+    members: Type.Array(Type.Object({ title: Type.String(), price: Money }, strict)),
   },
   strict,
 )
 export type ShopProduct = Static<typeof ShopProduct>
 
-const looked = {
-  /** A moment other than now, and a plan other than the live release: for people of the desk. */
-  at: Type.Optional(InstantText),
-  plan: Type.Optional(PlanRef),
+/** Whose prices are asked for: without a shopper, of whoever the shop’s own cookie says; a key may name any. Only staff name a moment, a plan or a channel. */
+const viewed = {
+  ...momentFields,
+  shopper: Type.Optional(Id),
+  /** Delivery method and country, once both are chosen. */
+  option: Type.Optional(Id),
+  country: Type.Optional(Id),
 }
-export const ShopMomentQuery = Type.Object(looked, strict)
+export const ShopMomentQuery = Type.Object(momentFields, strict)
+export const ShopViewQuery = Type.Object(viewed, strict)
+export type ShopViewQuery = Static<typeof ShopViewQuery>
 export const ShopQuery = Type.Object(
   {
-    ...looked,
+    ...viewed,
     search: Type.Optional(Type.String({ maxLength: 200 })),
     category: Type.Optional(Id),
     page: Type.Optional(Type.String({ pattern: '^[1-9]\\d{0,6}$' })),
@@ -90,7 +97,7 @@ export const ShopCart = Type.Object(
   strict,
 )
 export type ShopCart = Static<typeof ShopCart>
-export const ShopCartRequest = Type.Object({ ...looked, cart: ShopCart }, strict)
+export const ShopCartRequest = Type.Object({ ...momentFields, cart: ShopCart }, strict)
 export type ShopCartRequest = Static<typeof ShopCartRequest>
 
 /** Cause of a price change, as shown to shoppers: type, title and code, never the internal name. */
@@ -167,7 +174,13 @@ export type ShopCartAnswer = Static<typeof ShopCartAnswer>
 export const ShopOffer = Type.Object(
   {
     mechanic: MechanicSchema,
+    /** What is left to be met, without internal names. */
     when: Nullable(ConditionSchema),
+    /** Who it is for, where the viewer is not among them; null: for the viewer. */
+    members: Nullable(Type.String()),
+    /** The code that it takes; null: none. */
+    code: Nullable(Type.String()),
+    until: Nullable(InstantText),
     display: Type.Optional(DisplaySchema),
     left: Nullable(Left),
     /** Of the products that it names, by SKU. */

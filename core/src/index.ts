@@ -128,6 +128,7 @@ export {
   isAboutShopper,
   listDeliveries,
   OPPOSITE,
+  toPublicCondition,
 } from './conditions/index.ts'
 export {
   checkCatalogue,
@@ -172,7 +173,7 @@ export {
   compilePlan,
   computeQuote,
   computeSale,
-  createGuestOrder,
+  createPlainOrder,
   findExhausted,
   findKeptNudges,
   findOutcome,
@@ -212,7 +213,7 @@ export {
   overlaySpans,
   PRIOR_DAYS,
   type CountEvent,
-  type Guest,
+  type Viewer,
   type HistorySpan,
   type Meeting,
   type PastFacts,
@@ -234,6 +235,7 @@ export {
   checkRepricing,
   computeExpectedSales,
   computeMargin,
+  computeMemberPrices,
   computeRepricing,
   computeShownPrice,
   createNameTest,

@@ -10,6 +10,7 @@ import { toIso,
   type Product,
   type ShopperRow,
 } from '@novalex/core'
+import { SHOP_CHANNEL } from '@novalex/contract'
 import { ask } from '../../server/src/platform/db/ask.ts'
 import type { Database } from '../../server/src/platform/db/openDatabase.ts'
 import { ORDERS_KIND } from '../../server/src/features/imports/kinds/orders.ts'
@@ -129,7 +130,7 @@ export async function seedShopOrders(
     })
     const codes = shopper === null ? [] : pick([[], [], ['SKETCH15'], ['WELCOME-BACK']])
     const shopCart = { lines, codes, delivery: { option: 'parcel', country: pick(['AT', 'AT', 'DE']) } }
-    const cart = resolveCart(shopCart, { options: DEMO_DELIVERY, shopper })
+    const cart = resolveCart(shopCart, { options: DEMO_DELIVERY, shopper, channel: SHOP_CHANNEL })
     const stock = await readStock(transaction)
     const facts = addOwnUses(toFacts(await listCounts(transaction)), own)
     const order = { now: at, cart, facts, codes: {}, stock: Object.fromEntries(stock) }

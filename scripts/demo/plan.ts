@@ -1,4 +1,4 @@
-import type { CampaignRecord, DeliveryOption, OccasionRecord, PromotionDraft, SetRecord } from '@novalex/contract'
+import type { CampaignRecord, Channel, DeliveryOption, OccasionRecord, PromotionDraft, SetRecord } from '@novalex/contract'
 import { addDays, dateOf, phaseOf, toLocal, weekdayOf, type Instant, type LocalDateTime, type Store } from '@novalex/core'
 import { FIRST_SETTINGS } from '../../server/src/features/store/firstSettings.ts'
 import { MISTAKE_SKETCHES } from './mistakes.ts'
@@ -23,6 +23,12 @@ export const DEMO_DELIVERY: readonly DeliveryOption[] = [
   { id: 'parcel', name: 'parcel', prices: to({ AT: 490, DE: 790, IT: 990, CH: 1490 }) },
   { id: 'express', name: 'express parcel', prices: to({ AT: 990, DE: 1490 }) },
   { id: 'collect', name: 'Collect in store', prices: to({ AT: 0 }) },
+]
+
+export const DEMO_CHANNELS: readonly Channel[] = [
+  { id: 'web', name: 'Online store', kind: 'own' },
+  { id: 'app', name: 'App', kind: 'own' },
+  { id: 'counter', name: 'In store', kind: 'own' },
 ]
 
 export const DEMO_CAMPAIGNS: readonly CampaignRecord[] = [

@@ -20,7 +20,7 @@ import { listShoppers, saveShoppers } from '../../server/src/data/shoppers/index
 import { insertTestCart } from '../../server/src/data/testCarts/index.ts'
 import { getStore, insertStore, updateStore } from '../../server/src/data/store/index.ts'
 import { createDemoSales } from './catalogue.ts'
-import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_DELIVERY, DEMO_SETS, DEMO_STORE, UNRELEASED } from './plan.ts'
+import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_CHANNELS, DEMO_DELIVERY, DEMO_SETS, DEMO_STORE, UNRELEASED } from './plan.ts'
 import { DEMO_PEOPLE, seedPeople } from './people.ts'
 import { createDemoPastPrices, HISTORY_DAYS } from './pastPrices.ts'
 import { createPastOrders, seedPastOrders, seedShopOrders } from './orders.ts'
@@ -48,7 +48,7 @@ export async function seedDemo(databaseUrl: string, now: Instant, password: Demo
     if (await database('store').first()) return false
     await database.transaction(async (transaction) => {
       await insertStore(transaction, DEMO_STORE)
-      await updateStore(transaction, 1, { delivery: DEMO_DELIVERY })
+      await updateStore(transaction, 1, { delivery: DEMO_DELIVERY, channels: DEMO_CHANNELS })
       await seedCatalogue(transaction, now)
       await seedPlan(transaction, now)
       await seedSales(transaction, now)

@@ -5,3 +5,4 @@ export { completeDelivery, listDeliveries, OPEN_DELIVERY } from './deliveries.ts
 export { findAskedReaches, findGoodsLimits, findTests, findTraits, limitsOf } from './findTests.ts'
 export { fitCart } from './fitCart.ts'
 export { judgeCondition } from './judgeCondition.ts'
+export { toPublicCondition } from './publicCondition.ts'

@@ -1,7 +1,7 @@
 import { findGoodsLimits } from '../conditions/index.ts'
 import { definitionOf, reachesOf, type Mechanic, type Need, type Samples } from '../mechanics/index.ts'
 import type { Promotion } from '../plan/index.ts'
-import { compileOthers, computeQuote, createGuestOrder, toAlone, type CompiledPlan } from '../pricing/index.ts'
+import { compileOthers, computeQuote, createPlainOrder, toAlone, type CompiledPlan } from '../pricing/index.ts'
 import type { CartLine, Order, Product, Reach } from '../terms/index.ts'
 import { entriesOf, type MinorUnits } from '../values/index.ts'
 import { createMeasure, findFewest, type Measure } from './edgeMeasure.ts'
@@ -73,7 +73,7 @@ class CartMaker implements Samples {
   private readonly sku: string | undefined
   private readonly measure: Measure
 
-  constructor(promotion: Promotion, plan: CompiledPlan, { sku, order = createGuestOrder([]) }: EdgeOptions) {
+  constructor(promotion: Promotion, plan: CompiledPlan, { sku, order = createPlainOrder([]) }: EdgeOptions) {
     this.plan = plan
     this.sku = sku
     this.measure = createMeasure(promotion, plan, order)
@@ -226,7 +226,7 @@ function computeCapEdges(promotion: Promotion, plan: CompiledPlan, maker: CartMa
   if (cap == null || !reach || !sample) return []
   const free = compileOthers(plan, [{ ...toAlone(promotion), limits: {}, ladder: null }], [sample])
   const units = findFewest((quantity) => {
-    const { saved, surcharges } = computeQuote(free, createGuestOrder([{ sku: sample.sku, quantity }])).totals
+    const { saved, surcharges } = computeQuote(free, createPlainOrder([{ sku: sample.sku, quantity }])).totals
     return saved + surcharges >= cap
   })
   if (units === undefined) return []

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { compilePlan, createGuestOrder } from '../pricing/index.ts'
+import { compilePlan, createPlainOrder } from '../pricing/index.ts'
 import { at, createProduct, createPromotion, createStore } from '../testing/shop.ts'
 import { computeExamples } from './examples.ts'
 
@@ -25,7 +25,7 @@ function show(others: readonly ReturnType<typeof createPromotion>[]) {
       catalogue: { products: PRODUCTS, categories: [], sets: [] },
       promotions: [...promotions],
     })
-  const order = createGuestOrder([], { now: at('2027-03-10T12:00') })
+  const order = createPlainOrder([], { now: at('2027-03-10T12:00') })
   const question = { all: plan([...others, ORDER_DISCOUNT]), others: plan(others), order, products: PRODUCTS }
   return computeExamples(ORDER_DISCOUNT, question).map((example) => {
     const [line] = example.order.cart.lines

@@ -4,7 +4,7 @@ import {
   compileOthers,
   computeQuote,
   findOutcome,
-  createGuestOrder,
+  createPlainOrder,
   toAlone,
   type CompiledPlan,
   type PromotionOutcome,
@@ -42,7 +42,7 @@ export function computePair(
   const both = priced([first, second])
   const units = Math.max(...[first, second].map((one) => unitsFor(one, both, product)))
   const lines = [{ sku: product.sku, quantity: units }]
-  const order = createGuestOrder(lines, { delivery: findDelivery([first, second], deliveries) })
+  const order = createPlainOrder(lines, { delivery: findDelivery([first, second], deliveries) })
   const totalOf = (promotions: readonly Promotion[]) => computeQuote(priced(promotions), order).totals.grand
   const quote = computeQuote(both, order)
   const outcomeOf = ({ id }: Promotion) => findOutcome(quote, id)

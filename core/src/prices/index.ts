@@ -1,6 +1,7 @@
 export { computeExpectedSales, SALES_DAYS } from './cover.ts'
 export { findFloored } from './findFloored.ts'
 export { computeMargin } from './margin.ts'
+export { computeMemberPrices } from './memberPrices.ts'
 export {
   createNameTest,
   filterProducts,

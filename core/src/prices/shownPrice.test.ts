@@ -3,9 +3,10 @@ import { describe, expect, test } from 'vitest'
 import { compileCatalogue } from '../catalogue/index.ts'
 import { computeExamples } from '../edges/index.ts'
 import { percentOff } from '../plan/index.ts'
-import { compilePlan, computeQuote, createGuestOrder } from '../pricing/index.ts'
+import { compilePlan, computeQuote, createPlainOrder } from '../pricing/index.ts'
 import { arbitraryCase } from '../testing/arbitraryCase.ts'
 import { at, createProduct, createPromotion, createStore } from '../testing/shop.ts'
+import { computeMemberPrices } from './memberPrices.ts'
 import { computeShownPrice } from './shownPrice.ts'
 
 const product = createProduct('A', 17_945)
@@ -29,7 +30,7 @@ function show(changes: object, unitsSold = 0) {
     catalogue: { products: [product], categories: [], sets: [] },
     promotions: [promotion],
   })
-  return computeShownPrice(plan, product, { now: NOW, channel: 'web', facts: { '1': { unitsSold } }, struck: 17_945 })
+  return computeShownPrice(plan, product, { now: NOW, channel: 'web', facts: { '1': { unitsSold } } })
 }
 
 describe('what a page shows follows the steps and what is sold', () => {
@@ -87,21 +88,19 @@ test('preview, examples and till agree on any plan', () => {
     fc.property(arbitraryCase({ promotions: 5, units: 4 }), ({ store, catalogue, promotions, order }) => {
       const all = compilePlan({ store, catalogue, promotions })
       const { products } = compileCatalogue(catalogue)
+      const { now, facts, cart } = order
+      const viewers = [
+        { now, facts, channel: 'web' },
+        { now, facts, channel: cart.channel, shopper: cart.shopper, delivery: cart.delivery },
+      ]
       for (const one of products.slice(0, 2)) {
-        const guest = createGuestOrder([{ sku: one.sku, quantity: 1 }], {
-          now: order.now,
-          channel: 'web',
-          facts: order.facts,
-        })
-        const { price } = computeShownPrice(all, one, {
-          now: order.now,
-          channel: 'web',
-          facts: order.facts,
-          struck: one.regularPrice,
-        })
-        const { regular, adjustments } = computeQuote(all, guest).lines.find(({ gift }) => !gift)!
-        const cuts = adjustments.filter(({ phase }) => phase === 1)
-        expect(price).toBe(regular - cuts.reduce((sum, { amount }) => sum + amount, 0))
+        for (const viewer of viewers) {
+          const { price } = computeShownPrice(all, one, viewer)
+          const { lines } = computeQuote(all, createPlainOrder([{ sku: one.sku, quantity: 1 }], viewer))
+          const { regular, adjustments } = lines.find(({ gift }) => !gift)!
+          const cuts = adjustments.filter(({ phase }) => phase === 1)
+          expect(price).toBe(regular - cuts.reduce((sum, { amount }) => sum + amount, 0))
+        }
       }
       for (const edited of promotions) {
         const others = compilePlan({ store, catalogue, promotions: promotions.filter((other) => other !== edited) })
@@ -115,4 +114,35 @@ test('preview, examples and till agree on any plan', () => {
     { numRuns: 2000 },
   )
   expect(tried).toBeGreaterThan(50)
+})
+
+describe('what others pay', () => {
+  const club = { test: 'group' as const, in: ['club'] }
+  const shopper = { id: 's', groups: ['club'], tags: [], orders: 0, spent: 0, bought: [] }
+  const sale = (id: string, percent: number, changes: object) =>
+    createPromotion(id, { mechanic: { kind: 'markdown', reach: {}, value: { percent } }, ...changes })
+  const pricesOf = (promotions: ReturnType<typeof sale>[], viewer: object = {}) => {
+    const catalogue = { products: [createProduct('A', 1000)], categories: [], sets: [] }
+    const plan = compilePlan({ store: createStore(), catalogue, promotions })
+    return computeMemberPrices(plan, plan.catalogue.products[0]!, { now: NOW, channel: 'web', facts: {}, ...viewer })
+  }
+  const members = { display: { members: 'Club members' }, when: club }
+  const first = { test: 'orders' as const, op: '=' as const, count: 0 }
+
+  test('is shown where the shopper text names them, and they pay less', () => {
+    expect(pricesOf([sale('1', 1000, members)])).toEqual([{ title: 'Club members', price: 900 }])
+    expect(pricesOf([sale('1', 1000, { when: club })])).toEqual([])
+    expect(pricesOf([sale('1', 1000, members)], { shopper })).toEqual([])
+  })
+  test('is the viewer’s price with theirs on top, nobody else’s', () => {
+    const newcomers = sale('2', 5000, { when: first })
+    expect(pricesOf([sale('1', 1000, members), newcomers])).toEqual([{ title: 'Club members', price: 900 }])
+    expect(pricesOf([sale('1', 1000, members), sale('2', 1000, {})])[0]!.price).toBe(810)
+  })
+  test('is never that of single people, another channel or a draft', () => {
+    const press = { any: [club, { test: 'tag', in: ['press'] }] }
+    const app = { all: [club, { test: 'channel', in: ['app'] }] }
+    for (const changes of [{ when: press }, { when: app }, { state: 'draft' }])
+      expect(pricesOf([sale('1', 1000, { ...members, ...changes })])).toEqual([])
+  })
 })

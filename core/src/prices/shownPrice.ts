@@ -2,7 +2,15 @@ import { firstOf } from '../values/index.ts'
 import { computeEdgeFacts, computeUnitsOnOffer, findRung, percentOff } from '../plan/index.ts'
 import type { CompiledPlan, CompiledPromotion } from '../pricing/index.ts'
 import type { Display, Facts, Product } from '../terms/index.ts'
-import { computeHorizon, computePriceSpans, computePublicPrice, type Guest } from '../time/index.ts'
+import {
+  computeHorizon,
+  computePriceSpans,
+  computePublicPrice,
+  computePriorBefore,
+  computeStruckPrice,
+  type HistorySpan,
+  type Viewer,
+} from '../time/index.ts'
 import type { Instant, MinorUnits } from '../values/index.ts'
 
 /** Units at a price, and what comes after them. */
@@ -14,7 +22,7 @@ interface UnitsLeft {
   readonly then: MinorUnits | null
 }
 
-/** A product's price as a page shows it to a guest. */
+/** A product's price as a page shows it to a viewer. */
 export interface ShownPrice {
   readonly price: MinorUnits
   readonly struck: MinorUnits | null
@@ -28,34 +36,35 @@ export interface ShownPrice {
   readonly displays: readonly Display[]
 }
 
-interface Asking extends Guest {
+interface Asking extends Viewer {
   readonly now: Instant
-  /** Strike-through price by the product's price history; see `computeStruckPrice`. */
-  readonly struck: MinorUnits | null
+  /** The product's public price history up to `now`; without it, the was price is the regular price. */
+  readonly history?: readonly HistorySpan[]
 }
 
 /**
- * Price of a product at an instant, as shown in shop and preview, and the next change by time and by units sold. `plan` must contain the
- * product. Source: docs/pricing.md, "What shoppers see".
+ * Price of a product at an instant, as shown in shop and preview, and the next change by time and by units sold. The was price of every
+ * viewer follows from what everybody paid. `plan` must contain the product. Source: docs/pricing.md, "What shoppers see".
  */
 export function computeShownPrice(
   plan: CompiledPlan,
   product: Product,
-  { now, struck: allowed, ...guest }: Asking,
+  { now, history, ...viewer }: Asking,
 ): ShownPrice {
   const to = computeHorizon([plan], now)
-  const spans = computePriceSpans(plan, product, { from: now, to }, guest)
-  const { price, promotions } = firstOf(spans)
+  const spans = computePriceSpans(plan, product, { from: now, to }, viewer)
+  const { price, regular, promotions } = firstOf(spans)
   const entries = promotions.flatMap((id) => plan.findPromotion(id) ?? [])
   const change = spans.find((span) => span.price !== price)
-  const struck = allowed !== null && allowed > price ? allowed : null
+  const prior = history ? computePriorBefore(history, now, plan.store.priorDays).price : regular
+  const struck = computeStruckPrice({ price, regular }, prior)
   return {
     price,
     struck,
     percentOff:
-      struck === null ? 0 : percentOff(struck, price, findPercents(entries, product, { now, facts: guest.facts })),
+      struck === null ? 0 : percentOff(struck, price, findPercents(entries, product, { now, facts: viewer.facts })),
     next: change ? { at: change.from, price: change.price } : null,
-    left: findLeast(entries.flatMap((entry) => countAtPrice(plan, product, { entry, price, now, guest }) ?? [])),
+    left: findLeast(entries.flatMap((entry) => countAtPrice(plan, product, { entry, price, now, viewer }) ?? [])),
     displays: entries.flatMap(({ promotion }) => promotion.display ?? []),
   }
 }
@@ -77,20 +86,20 @@ interface Counting {
   readonly entry: CompiledPromotion
   readonly price: MinorUnits
   readonly now: Instant
-  readonly guest: Guest
+  readonly viewer: Viewer
 }
 
 /** How many units a promotion has at its present price: until its limit or its next step; null where it has neither. */
-function countAtPrice(plan: CompiledPlan, product: Product, { entry, price, now, guest }: Counting): UnitsLeft | null {
+function countAtPrice(plan: CompiledPlan, product: Product, { entry, price, now, viewer }: Counting): UnitsLeft | null {
   const { id, promotion, schedule } = entry
-  const own = guest.facts[id] ?? {}
+  const own = viewer.facts[id] ?? {}
   const sold = own.unitsSold ?? 0
   const sellable = computeEdgeFacts(promotion, { now, end: schedule.end })
   const edges = [...new Set(sellable.flatMap(({ side, facts }) => (side === 'at' && facts.unitsSold) || []))].sort(
     (a, b) => a - b,
   )
   const priceAt = (unitsSold: number) =>
-    computePublicPrice(plan, product, now, { ...guest, facts: { ...guest.facts, [id]: { ...own, unitsSold } } }).price
+    computePublicPrice(plan, product, now, { ...viewer, facts: { ...viewer.facts, [id]: { ...own, unitsSold } } }).price
   const turn = edges.find((edge) => edge > sold && priceAt(edge) !== price)
   // Where the price first was what it is now.
   const start = edges.findLast((edge) => edge <= sold && priceAt(edge - 1) !== price) ?? 0

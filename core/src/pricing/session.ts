@@ -27,6 +27,8 @@ export interface Session extends OrderView {
   admittedOf(entries: readonly CompiledPromotion<ShelfAct>[]): readonly AdmittedPromotion<ShelfAct>[]
   /** The shelf price of one unit before this order, as the product page shows it. */
   shelfBefore(product: Product): ShelfPrice
+  /** The same as if the conditions of some promotions were met; null where none of them may act. */
+  shelfWith(product: Product, entries: readonly CompiledPromotion[]): ShelfPrice | null
   /** The cart's products, line by line, as they are regularly priced now. */
   goods(): readonly Product[]
 }
@@ -97,6 +99,16 @@ export function createSession(plan: CompiledPlan, order: Order): Session {
     },
     shelfBefore: (product) =>
       computeShelfPrice(product, session.admittedOf(plan.findReaching(product)), plan.store, plan.rules),
+    shelfWith(product, entries) {
+      const met = entries.map(session.admitted).filter(isAdmitted)
+      if (met.length === 0) return null
+      const own = new Set(session.admittedOf(plan.findReaching(product)).map(({ entry }) => entry))
+      const list = plan.findReaching(product).flatMap((entry) => {
+        const admission = own.has(entry) || met.some((one) => one.entry === entry) ? session.admitted(entry) : null
+        return admission && isAdmitted(admission) ? admission : []
+      })
+      return computeShelfPrice(product, list, plan.store, plan.rules)
+    },
     shelfPriceOf: (product) => session.shelfBefore(product).price,
     view: (pieces) => ({
       cart: order.cart,

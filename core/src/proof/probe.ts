@@ -5,7 +5,7 @@ import { findRung, type Promotion } from '../plan/index.ts'
 import {
   compileOthers,
   computeSale,
-  createGuestOrder,
+  createPlainOrder,
   toAlone,
   type CompiledPlan,
   type CompiledPromotion,
@@ -124,7 +124,7 @@ export function createProbe(input: ProofInput, memory?: ProofMemory): Probe {
       const order = probe.guestOrder([], momentsOf(entry)[0] ?? input.now)
       return computeEdgeCarts(entry.promotion, sampled, { sku, order })
     },
-    guestOrder: (lines, now) => ({ ...createGuestOrder(lines, { now, channel, facts }), ...(stock ? { stock } : {}) }),
+    guestOrder: (lines, now) => ({ ...createPlainOrder(lines, { now, channel, facts }), ...(stock ? { stock } : {}) }),
     alone(entry) {
       const { when, code } = entry.promotion
       return remember(`alone ${entry.id}`, () => [{ ...toAlone(entry.promotion), when, code }])

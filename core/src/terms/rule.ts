@@ -41,6 +41,8 @@ export interface Display {
   readonly description?: string
   /** A short mark beside the price, with places to be filled: `{percent} % off`. */
   readonly label?: string
+  /** Who qualifies, as everybody may read it beside the price that they pay: “Club members”. Absent: nobody else sees that price. */
+  readonly members?: string
   /** Places where it shows; absent: everywhere. */
   readonly places?: readonly DisplayPlace[]
   /** Whether its tiers are listed as a table on the product page; absent: yes. */

@@ -3,7 +3,7 @@ import type { CompiledPlan, CompiledPromotion } from '../pricing/index.ts'
 import type { Product } from '../terms/index.ts'
 import { isSameValue, type Instant, type MinorUnits } from '../values/index.ts'
 import { pushSpan } from './spans.ts'
-import { computeHorizon, computePriceSpans, type Guest, type PriceSpan } from './timeline.ts'
+import { computeHorizon, computePriceSpans, type Viewer, type PriceSpan } from './timeline.ts'
 
 /** A stretch of time in which a product would cost something else. */
 export interface PriceShift {
@@ -26,14 +26,14 @@ export function compareShelfPrices(
   before: CompiledPlan,
   after: CompiledPlan,
   now: Instant,
-  guest: Guest,
+  viewer: Viewer,
 ): { readonly until: Instant; readonly products: ProductShift[] } {
   const to = computeHorizon([before, after], now)
   const products: ProductShift[] = []
   const isAffected = createAffectedTest(before, after)
   for (const product of after.catalogue.products) {
     if (!isAffected(product)) continue
-    const spansOf = (plan: CompiledPlan) => computePriceSpans(plan, product, { from: now, to }, guest)
+    const spansOf = (plan: CompiledPlan) => computePriceSpans(plan, product, { from: now, to }, viewer)
     const shifts = compareSpans(spansOf(before), spansOf(after))
     if (shifts.length > 0) products.push({ sku: product.sku, shifts })
   }

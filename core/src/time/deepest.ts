@@ -2,7 +2,7 @@ import type { CompiledPlan } from '../pricing/index.ts'
 import type { Product } from '../terms/index.ts'
 import { WHOLE, type BasisPoints, type Instant } from '../values/index.ts'
 import { pushSpan } from './spans.ts'
-import { computePriceSpans, createPricers, type Guest } from './timeline.ts'
+import { computePriceSpans, createPricers, type Viewer } from './timeline.ts'
 
 /** The deepest combined reduction in a category during a stretch of time, and where it is found. */
 interface DeepestSpan {
@@ -26,10 +26,10 @@ export interface DeepestStrip {
 export function computeDeepest(
   plan: CompiledPlan,
   range: { readonly from: Instant; readonly to: Instant },
-  guest: Guest,
+  viewer: Viewer,
 ): DeepestStrip[] {
-  const pricerAt = createPricers(guest)
-  const cutsOf = (product: Product) => findCuts(plan, product, range, { guest, pricerAt })
+  const pricerAt = createPricers(viewer)
+  const cutsOf = (product: Product) => findCuts(plan, product, range, { viewer, pricerAt })
   const roots = [...plan.catalogue.categories.values()].filter(({ parent }) => parent === null)
   return roots.flatMap(({ id }): DeepestStrip[] => {
     const ids = plan.catalogue.withDescendants.get(id)!
@@ -51,10 +51,10 @@ function findCuts(
   plan: CompiledPlan,
   product: Product,
   range: { readonly from: Instant; readonly to: Instant },
-  { guest, pricerAt }: { readonly guest: Guest; readonly pricerAt: ReturnType<typeof createPricers> },
+  { viewer, pricerAt }: { readonly viewer: Viewer; readonly pricerAt: ReturnType<typeof createPricers> },
 ): Cut[] {
   if (plan.findPricing(product).length === 0) return []
-  return computePriceSpans(plan, product, range, guest, pricerAt).map(({ from, regular, price }) => {
+  return computePriceSpans(plan, product, range, viewer, pricerAt).map(({ from, regular, price }) => {
     const { cuts } = pricerAt(plan, from)(product)
     const percent = regular === 0 ? 0 : Math.floor(((regular - price) * WHOLE) / regular)
     return { from, percent, sku: product.sku, promotions: cuts.map(({ entry }) => entry.promotion.id) }

@@ -17,11 +17,12 @@ export {
   computeHorizon,
   computePriceMoments,
   computePriceSpans,
+  computePriceWith,
   computePublicPrice,
   createPricers,
   createPublicPricer,
   createRegularPricer,
-  type Guest,
+  type Viewer,
   type PublicPrice,
 } from './timeline.ts'
 export { computeUnitPrices } from './unitPrices.ts'

@@ -1,7 +1,7 @@
 import type { CompiledPlan, CompiledPromotion } from '../pricing/index.ts'
 import type { Product } from '../terms/index.ts'
 import type { Instant } from '../values/index.ts'
-import { computeHorizon, computePriceSpans, type Guest, type PriceSpan } from './timeline.ts'
+import { computeHorizon, computePriceSpans, type Viewer, type PriceSpan } from './timeline.ts'
 
 /** Whether two promotions on one item add up, keep each other out, or never hold at the same time. */
 export type Meeting = 'together' | 'apart' | 'never'
@@ -16,11 +16,11 @@ interface Meetings {
 }
 
 /** All that may ever meet on a product from `now` on. Source: docs/pricing.md, "Stacking". */
-export function computeMeetings(plan: CompiledPlan, product: Product, now: Instant, guest: Guest): Meetings {
+export function computeMeetings(plan: CompiledPlan, product: Product, now: Instant, viewer: Viewer): Meetings {
   const entries = [...plan.findPricing(product), ...plan.findOffers(product)]
     .filter(({ promotion: { state }, schedule }) => (state === 'ready' || state === 'paused') && schedule.end > now)
     .sort((a, b) => a.promotion.rank - b.promotion.rank)
-  const spans = computePriceSpans(plan, product, { from: now, to: computeHorizon([plan], now) }, guest)
+  const spans = computePriceSpans(plan, product, { from: now, to: computeHorizon([plan], now) }, viewer)
   return {
     promotions: entries.map(({ promotion }) => promotion.id),
     meetings: entries.map((one) => entries.map((other) => (one === other ? null : meet(one, other, plan)))),

@@ -1,6 +1,6 @@
 import { lastOf } from '../values/index.ts'
 import { findRung, toPromotionFacts, type UsedUp } from '../plan/index.ts'
-import { createGuestOrder, findExhausted, type CompiledPromotion } from '../pricing/index.ts'
+import { createPlainOrder, findExhausted, type CompiledPromotion } from '../pricing/index.ts'
 import type { Facts, PromotionFacts } from '../terms/index.ts'
 import type { Instant } from '../values/index.ts'
 
@@ -65,6 +65,6 @@ function findSwitches(entry: CompiledPromotion, levels: readonly Level[]): Insta
 
 /** State of a promotion that depends on usage: the exhausted limit, or the value of its rung. */
 function doing(entry: CompiledPromotion, now: Instant, facts: PromotionFacts): unknown {
-  const order = createGuestOrder([], { now, facts: { [entry.id]: facts } })
+  const order = createPlainOrder([], { now, facts: { [entry.id]: facts } })
   return findExhausted(entry, facts, order)?.reason ?? findRung(entry.promotion, entry.rungs, { now, facts })
 }

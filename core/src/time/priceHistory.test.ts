@@ -76,7 +76,7 @@ test('a regular price that falls under a sale at one price is told, and is all t
   const struckAt = (now: number) =>
     computeStruckPrice(
       history.findLast(({ from }) => from <= now)!,
-      computePriorPrice(history, now),
+      computePriorPrice(history, now)?.price ?? null,
     )
   expect([struckAt(at('2027-01-12T00:00')), struckAt(at('2027-01-16T00:00'))]).toEqual([1000, 900])
 })
@@ -173,7 +173,7 @@ test.each([
   ['nothing where nothing is known', 800, 1000, null, null],
   ['nothing without a reduction', 1000, 1000, 1000, null],
 ])('struck: %s', (_case, price, regular, prior, struck) =>
-  expect(computeStruckPrice({ price, regular }, { began: 0, price: prior, at: null })).toBe(struck),
+  expect(computeStruckPrice({ price, regular }, prior)).toBe(struck),
 )
 
 test('against a replay hour by hour, over both clock changes', () => {

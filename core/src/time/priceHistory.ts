@@ -2,7 +2,7 @@ import type { CompiledPlan } from '../pricing/index.ts'
 import type { Product } from '../terms/index.ts'
 import { DAY_MS, type Instant, type MinorUnits } from '../values/index.ts'
 import { pushSpan } from './spans.ts'
-import { computePriceSpans, createPricers, type Guest } from './timeline.ts'
+import { computePriceSpans, createPricers, type Viewer } from './timeline.ts'
 
 /** A stretch of time in which the shop followed one plan and a product had one regular price; half-open. */
 export interface PriceEpoch {
@@ -43,13 +43,13 @@ export const PRIOR_DAYS = 30
 export function computePriceHistory(
   product: Product,
   epochs: readonly PriceEpoch[],
-  guest: Guest,
-  pricerAt = createPricers(guest),
+  viewer: Viewer,
+  pricerAt = createPricers(viewer),
 ): HistorySpan[] {
   const spans: HistorySpan[] = []
   for (const { from, until, plan, regular, release } of epochs) {
     const then = { ...product, regularPrice: regular }
-    for (const span of computePriceSpans(plan, then, { from, to: until }, guest, pricerAt)) {
+    for (const span of computePriceSpans(plan, then, { from, to: until }, viewer, pricerAt)) {
       const from = span.promotions.length > 0 ? release : null
       pushSpan(spans, { ...span, source: 'release', release: from }, saysSame)
     }
@@ -108,10 +108,10 @@ export function computePriorPrice(
 /** Strike-through price: the regular price, at most the prior price; null if neither is higher than the shelf price. */
 export function computeStruckPrice(
   { price, regular }: { readonly price: MinorUnits; readonly regular: MinorUnits },
-  prior: PriorPrice | null,
+  prior: MinorUnits | null,
 ): MinorUnits | null {
-  if (price >= regular || prior?.price == null) return null
-  const struck = Math.min(regular, prior.price)
+  if (price >= regular || prior === null) return null
+  const struck = Math.min(regular, prior)
   return struck > price ? struck : null
 }
 

@@ -1,21 +1,24 @@
 import { computeClockEdges, computeScheduleEdges } from '../plan/index.ts'
 import {
-  createGuestOrder,
+  createPlainOrder,
   createSession,
   type CompiledPlan,
   type CompiledPromotion,
   type Session,
   type ShelfPrice,
 } from '../pricing/index.ts'
-import type { Facts, Product } from '../terms/index.ts'
+import type { Delivery, Facts, Product, Shopper } from '../terms/index.ts'
 import { DAY_MS, type Instant, type MinorUnits } from '../values/index.ts'
 import type { PastFacts } from './pastFacts.ts'
 import { pushSpan } from './spans.ts'
 
-/** The shopper that a product page is made for: nobody in particular. */
-export interface Guest {
+/** Who looks at a product page, and in which channel: a guest unless a shopper is named. */
+export interface Viewer {
   readonly channel: string
   readonly facts: Facts
+  readonly shopper?: Shopper | null
+  /** As chosen for the cart; null or left out: not chosen yet. */
+  readonly delivery?: Delivery | null
   /** For past moments: usage at that time, in place of `facts`. */
   readonly past?: PastFacts
 }
@@ -47,9 +50,9 @@ export interface PriceMoment {
 /** How far ahead weekly hours are walked where nothing ends. */
 const OPEN_END_DAYS = 92
 
-/** Shelf prices of any number of products as their pages show them to a guest at one instant. */
-export function createPublicPricer(plan: CompiledPlan, now: Instant, guest: Guest): PublicPricer {
-  const session = lookAround(plan, now, guest)
+/** Shelf prices of any number of products as their pages show them to a viewer at one instant. */
+export function createPublicPricer(plan: CompiledPlan, now: Instant, viewer: Viewer): PublicPricer {
+  const session = lookAround(plan, now, viewer)
   return (product) => {
     const priced = session.priced(product)
     const { price, cuts } = session.shelfBefore(priced)
@@ -58,30 +61,44 @@ export function createPublicPricer(plan: CompiledPlan, now: Instant, guest: Gues
 }
 
 /** The shelf price of one product. */
-export function computePublicPrice(plan: CompiledPlan, product: Product, now: Instant, guest: Guest): PublicPrice {
-  return createPublicPricer(plan, now, guest)(product)
+export function computePublicPrice(plan: CompiledPlan, product: Product, now: Instant, viewer: Viewer): PublicPrice {
+  return createPublicPricer(plan, now, viewer)(product)
+}
+
+/** The shelf price of one product as if the viewer met the conditions of some promotions; null where none of them may act. */
+export function computePriceWith(
+  plan: CompiledPlan,
+  product: Product,
+  { now, entries, ...viewer }: Viewer & { readonly now: Instant; readonly entries: readonly CompiledPromotion[] },
+): MinorUnits | null {
+  const session = lookAround(plan, now, viewer)
+  return session.shelfWith(session.priced(product), entries)?.price ?? null
 }
 
 /** Regular prices at one instant: the catalogue's, or what price steps make of them. */
-export function createRegularPricer(plan: CompiledPlan, now: Instant, guest: Guest): (product: Product) => MinorUnits {
-  const session = lookAround(plan, now, guest)
+export function createRegularPricer(
+  plan: CompiledPlan,
+  now: Instant,
+  viewer: Viewer,
+): (product: Product) => MinorUnits {
+  const session = lookAround(plan, now, viewer)
   return (product) => session.priced(product).regularPrice
 }
 
-function lookAround(plan: CompiledPlan, now: Instant, { channel, facts, past }: Guest): Session {
-  return createSession(plan, createGuestOrder([], { now, channel, facts: past?.at(now) ?? facts }))
+function lookAround(plan: CompiledPlan, now: Instant, { past, facts, ...viewer }: Viewer): Session {
+  return createSession(plan, createPlainOrder([], { ...viewer, now, facts: past?.at(now) ?? facts }))
 }
 
 type PublicPricer = (product: Product) => PublicPrice
 
 /** Pricers of any plan and instant, each made once: many products share their edges. */
-export function createPricers(guest: Guest): (plan: CompiledPlan, at: Instant) => PublicPricer {
+export function createPricers(viewer: Viewer): (plan: CompiledPlan, at: Instant) => PublicPricer {
   const pricers = new Map<CompiledPlan, Map<Instant, PublicPricer>>()
   return (plan, at) => {
     let own = pricers.get(plan)
     if (!own) pricers.set(plan, (own = new Map()))
     let pricer = own.get(at)
-    if (!pricer) own.set(at, (pricer = createPublicPricer(plan, at, guest)))
+    if (!pricer) own.set(at, (pricer = createPublicPricer(plan, at, viewer)))
     return pricer
   }
 }
@@ -91,14 +108,14 @@ export function computePriceSpans(
   plan: CompiledPlan,
   product: Product,
   { from, to }: { readonly from: Instant; readonly to: Instant },
-  guest: Guest,
-  pricerAt = createPricers(guest),
+  viewer: Viewer,
+  pricerAt = createPricers(viewer),
 ): PriceSpan[] {
   const edges = new Set<Instant>([from])
   for (const entry of plan.findPricing(product)) {
     const { promotion, schedule } = entry
     if (promotion.state !== 'ready') continue
-    const switches = [...computeClockEdges(promotion, entry.rungs), ...(guest.past?.switchesOf(entry) ?? [])]
+    const switches = [...computeClockEdges(promotion, entry.rungs), ...(viewer.past?.switchesOf(entry) ?? [])]
     const inside = switches.filter((edge) => edge > from && edge < to)
     for (const edge of [...computeScheduleEdges(schedule, from, to), ...inside]) edges.add(edge)
   }
@@ -123,13 +140,13 @@ function saysSame(a: PriceSpan, b: PriceSpan): boolean {
 export function computePriceMoments(
   plan: CompiledPlan,
   range: { readonly from: Instant; readonly to: Instant },
-  guest: Guest,
+  viewer: Viewer,
 ): PriceMoment[] {
   const moments = new Map<Instant, { products: number; starts: Set<string>; ends: Set<string> }>()
-  const pricerAt = createPricers(guest)
+  const pricerAt = createPricers(viewer)
   for (const product of plan.catalogue.products) {
     if (plan.findPricing(product).length === 0) continue
-    const spans = computePriceSpans(plan, product, range, guest, pricerAt)
+    const spans = computePriceSpans(plan, product, range, viewer, pricerAt)
     spans.slice(1).forEach((after, index) => {
       const before = spans[index]!
       if (before.price === after.price) return

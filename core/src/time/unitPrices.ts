@@ -2,7 +2,7 @@ import { computeEdgeFacts } from '../plan/index.ts'
 import type { CompiledPlan, CompiledPromotion } from '../pricing/index.ts'
 import type { Product } from '../terms/index.ts'
 import type { Instant, MinorUnits } from '../values/index.ts'
-import { computePublicPrice, type Guest } from './timeline.ts'
+import { computePublicPrice, type Viewer } from './timeline.ts'
 
 /** Price from so many units sold. */
 interface SoldPrice {
@@ -24,7 +24,7 @@ interface UnitPrices {
  * Prices of a product as each promotion with steps by units sold goes from rung to rung, and after its last unit; all other promotions as at
  * that instant. Omits promotions that change nothing. Source: docs/pricing.md, "Ladders".
  */
-export function computeUnitPrices(plan: CompiledPlan, product: Product, now: Instant, guest: Guest): UnitPrices[] {
+export function computeUnitPrices(plan: CompiledPlan, product: Product, now: Instant, viewer: Viewer): UnitPrices[] {
   return plan
     .findPricing(product)
     .filter(({ promotion: { state }, schedule }) => state === 'ready' && schedule.end > now)
@@ -32,7 +32,7 @@ export function computeUnitPrices(plan: CompiledPlan, product: Product, now: Ins
       promotion: entry.promotion.id,
       name: entry.promotion.name,
       at: Math.max(now, entry.schedule.start),
-      prices: computeSoldPrices(plan, product, entry, { at: Math.max(now, entry.schedule.start), guest }),
+      prices: computeSoldPrices(plan, product, entry, { at: Math.max(now, entry.schedule.start), viewer }),
     }))
     .filter(({ prices }) => prices.length > 1)
 }
@@ -41,7 +41,7 @@ function computeSoldPrices(
   plan: CompiledPlan,
   product: Product,
   { promotion, schedule }: CompiledPromotion,
-  { at, guest }: { readonly at: Instant; readonly guest: Guest },
+  { at, viewer }: { readonly at: Instant; readonly viewer: Viewer },
 ): SoldPrice[] {
   const { ladder, limits } = promotion
   if (ladder?.by !== 'unitsSold' && ladder?.by !== 'unitsLeft' && limits.units == null) return []
@@ -53,8 +53,8 @@ function computeSoldPrices(
   ])
   const prices: SoldPrice[] = []
   for (const sold of [...starts].sort((a, b) => a - b)) {
-    const facts = { ...guest.facts, [promotion.id]: { ...guest.facts[promotion.id], unitsSold: sold } }
-    const { regular, price } = computePublicPrice(plan, product, at, { ...guest, facts })
+    const facts = { ...viewer.facts, [promotion.id]: { ...viewer.facts[promotion.id], unitsSold: sold } }
+    const { regular, price } = computePublicPrice(plan, product, at, { ...viewer, facts })
     const last = prices.at(-1)
     if (last?.price !== price || last.regular !== regular) prices.push({ sold, regular, price })
   }

@@ -87,6 +87,8 @@ interface FactsByCode {
   'cell-too-long': { readonly max: number }
   'too-many-columns': { readonly max: number }
   'unknown-option': TypedFacts
+  'unknown-channel': TypedFacts
+  'channel-in-use': { readonly given: string; readonly key: string }
   'unserved-country': { readonly given: string; readonly option: string }
   'unknown-shopper': NameFacts
   'not-an-email': TypedFacts

@@ -100,6 +100,8 @@ export const PROBLEM_CODES = [
   'too-many-columns',
   // delivery, shoppers
   'unknown-option',
+  'unknown-channel',
+  'channel-in-use',
   'unserved-country',
   'unknown-shopper',
   // people

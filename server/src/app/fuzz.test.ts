@@ -31,7 +31,7 @@ beforeAll(async () => {
   const coded = (await create('/promotions', { ...createDraft(), mechanic: BUY_GET, ...extra, code: { batch: true } }))
     .promotion.id
   const person = (await create('/people', { name: 'Mara', email: 'mara@desk.example', role: 'planner' })).id
-  const key = (await create('/keys', { name: 'Till', scopes: ['quote'], endsAt: null })).record.id
+  const key = (await create('/keys', { name: 'Till', scopes: ['quote'], channel: 'web', endsAt: null })).record.id
   leaving = await server.signIn('reader')
   visitor = (await visit(server)).cookie
   const file = await bringIn(server, 'prices', 'sku;regular_price\nPAD-1;9\n')
@@ -55,6 +55,7 @@ const MARA = { name: 'Mara', email: 'mara@desk.example' }
 const NEW_STORE = { name: 'Paper', currency: 'EUR', timeZone: 'Europe/Vienna', pricesIncludeTax: true }
 const SHOP_CART = { lines: cart.lines, codes: cart.codes, delivery: { option: 'parcel', country: 'AT' }, shopper: null }
 const PARCEL = { id: 'parcel', name: 'Parcel', prices: [{ country: 'AT', price: 490 }] }
+const WEB = { id: 'web', name: 'Online store', kind: 'own' }
 const HAND_OUT = {
   slug: 'page',
   title: 'A code',
@@ -108,7 +109,7 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['DELETE', ({ person }) => `/api/people/${person}`],
   ['DELETE', ({ person }) => `/api/people/${person}/sessions`],
   ['GET', () => '/api/keys'],
-  ['POST', () => '/api/keys', () => ({ name: 'Till', scopes: ['quote', 'orders'], endsAt: at })],
+  ['POST', () => '/api/keys', () => ({ name: 'Till', scopes: ['quote', 'orders'], channel: 'web', endsAt: at })],
   ['DELETE', ({ key }) => `/api/keys/${key}`],
   ['GET', () => '/api/mailbox'],
   ['GET', () => '/api/mailbox/none'],
@@ -276,6 +277,7 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['POST', () => '/api/shop/session', () => ({ shopper: 's' })],
   ['DELETE', () => '/api/shop/session'],
   ['PUT', () => '/api/store/delivery', () => ({ options: [PARCEL], version: 1 })],
+  ['PUT', () => '/api/store/channels', () => ({ channels: [WEB], version: 1 })],
   ['PUT', () => '/api/store/locale', () => ({ locale: 'de-DE', version: 1 })],
   ['PUT', () => '/api/store/approval', () => ({ requiresApproval: true, version: 1 })],
   ['GET', () => '/api/releases/requests'],

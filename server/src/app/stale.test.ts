@@ -54,6 +54,7 @@ let count = 0
 const RULES = { floor: { enforce: true, minMargin: 0 }, priorDays: 30, longestSaleDays: 90 }
 const ALARM = { margin: 0, reduction: 5000, smallest: 100, noEndDays: 90, openDays: 7 }
 const PARCELS = [{ id: 'parcel', name: 'parcel', prices: [{ country: 'AT', price: 490 }] }]
+const WEB = { id: 'web', name: 'Online store', kind: 'own' }
 const SET = { name: 'Two', content: { skus: ['PAD-1'] } }
 const OCCASION = { name: 'Fair', dates: null }
 const CAMPAIGN = { name: 'Spring', goal: '' }
@@ -81,6 +82,7 @@ const WRITES: Partial<Record<EndpointName, () => Promise<Write>>> = {
   savePriceRules: () => atStore('/store/price-rules', RULES),
   saveFindingThresholds: () => atStore('/store/finding-thresholds', { alarm: ALARM }),
   saveDelivery: () => atStore('/store/delivery', { options: PARCELS }),
+  saveChannels: () => atStore('/store/channels', { channels: [WEB] }),
   saveLocale: () => atStore('/store/locale', { locale: 'de-DE' }),
   saveApprovalRule: () => atStore('/store/approval', { requiresApproval: false }),
   saveStacking: () => atStore('/stacking', { conflicts: 'best', apart: [] }),

@@ -176,7 +176,12 @@ test.each(['a\ufffe', 'a\u0000', 'a\u001b', 'two\nlines', 'a\u2028b'])('a name l
 test('a closed shop takes keys alone, and lets staff look', async () => {
   const closed = await createTestServer(inject('databaseUrl'), { isShopOpen: false })
   const { key: secret } = (
-    await closed.request('POST', '/api/keys', { name: 'Till', scopes: ['quote', 'orders'], endsAt: null })
+    await closed.request('POST', '/api/keys', {
+      name: 'Till',
+      scopes: ['quote', 'orders'],
+      channel: 'web',
+      endsAt: null,
+    })
   ).body
   const key = { cookie: '', authorization: `Bearer ${secret}` }
   const cart = { cart: { lines: [{ sku: 'PAD-1', quantity: 1 }], codes: [], delivery: null } }

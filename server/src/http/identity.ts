@@ -19,6 +19,8 @@ export interface KeyHolder {
   readonly id: string
   readonly name: string
   readonly scopes: readonly KeyScope[]
+  /** The own channel in which it sells. */
+  readonly channel: string
 }
 
 /** Identifies the caller by session or API key, never by what the request claims. */

@@ -41,7 +41,9 @@ test.each<Record<string, string>>([{ 'x-forwarded-for': '192.0.2.7' }, { forward
   'to whom a proxy stands between there are none: %o',
   async (headers) => {
     expect((await read(headers)).status).toBe(404)
-    const { key } = (await server.request('POST', '/api/keys', { name: 'Watch', scopes: ['quote'], endsAt: null })).body
+    const { key } = (
+      await server.request('POST', '/api/keys', { name: 'Watch', scopes: ['quote'], channel: 'web', endsAt: null })
+    ).body
     expect((await read({ ...headers, authorization: `Bearer ${key}` })).status).toBe(200)
     expect((await read({ ...headers, authorization: 'Bearer none' })).status).toBe(401)
   },

@@ -23,7 +23,7 @@ beforeAll(async () => {
   mkdirSync(FOLDER, { recursive: true })
   server = await createTestServer(inject('databaseUrl'))
   await offerParcels(server)
-  const request = { name: 'Client', scopes: ['quote', 'orders'], endsAt: null }
+  const request = { name: 'Client', scopes: ['quote', 'orders'], channel: 'web', endsAt: null }
   key = (await server.request('POST', '/api/keys', request)).body.key as string
 })
 afterAll(async () => {

@@ -161,9 +161,8 @@ export const tillPricing = {
               sku: middle.sku,
               ...computeShownPrice(all, middle, {
                 now: order.now,
-                channel: order.cart.channel,
+                ...pick(order.cart, ['channel', 'shopper', 'delivery']),
                 facts,
-                struck: middle.regularPrice,
               }),
             }
           : null,

@@ -1,7 +1,7 @@
 import { createMeasure, needsOf } from '../../edges/index.ts'
 import { definitionOf, type Need } from '../../mechanics/index.ts'
 import { findGoodsLimits } from '../../conditions/index.ts'
-import { createGuestOrder, type CompiledPlan, type CompiledPromotion } from '../../pricing/index.ts'
+import { createPlainOrder, type CompiledPlan, type CompiledPromotion } from '../../pricing/index.ts'
 import type { CartLine, Product, Reach } from '../../terms/index.ts'
 import type { Instant } from '../../values/index.ts'
 
@@ -50,7 +50,7 @@ interface Asked {
 
 function askOf(entry: CompiledPromotion, product: Product, plan: CompiledPlan, now: Instant): Asked {
   const { promotion } = entry
-  const measure = createMeasure(promotion, plan, createGuestOrder([], { now }))
+  const measure = createMeasure(promotion, plan, createPlainOrder([], { now }))
   const countOf = ({ units, money = 0, basis = 'regular' }: Need, one: Product) =>
     units ?? measure.countFor(money, one, basis)
   const { own, others } = findNeeds(entry, product, plan)

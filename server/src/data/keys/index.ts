@@ -1,1 +1,1 @@
-export { findKeyHolder, insertKey, listKeys, revokeKey } from './keys.repository.ts'
+export { findKeyHolder, insertKey, listChannelsOfKeys, listKeys, revokeKey } from './keys.repository.ts'

@@ -9,6 +9,7 @@ interface Row {
   id: string
   name: string
   scopes: string
+  channel: string
   created_at: Date
   created_by: string
   ends_at: Date | null
@@ -22,6 +23,7 @@ interface NewKey {
   readonly hash: string
   readonly name: string
   readonly scopes: readonly KeyScope[]
+  readonly channel: string
   readonly createdAt: number
   readonly createdBy: string
   /** Null: the key has no expiry date. */
@@ -35,6 +37,7 @@ const toRecord = (row: Row): KeyRecord => ({
   id: row.id,
   name: row.name,
   scopes: JSON.parse(row.scopes),
+  channel: row.channel,
   createdAt: row.created_at.toISOString(),
   createdBy: row.created_by,
   endsAt: row.ends_at?.toISOString() ?? null,
@@ -50,7 +53,7 @@ export async function listKeys(connection: Connection): Promise<KeyRecord[]> {
 export async function findKeyHolder(connection: Connection, key: string, now: number): Promise<KeyHolder> {
   const [row] = await ask<Row>(
     connection,
-    'select id, name, scopes, ends_at, last_used_at from shop_keys where hash = ? and revoked_at is null',
+    'select id, name, scopes, channel, ends_at, last_used_at from shop_keys where hash = ? and revoked_at is null',
     [hashToken(key)],
   )
   if (!row || (row.ends_at !== null && row.ends_at.getTime() <= now)) throw new AppError('key-unknown')
@@ -58,7 +61,7 @@ export async function findKeyHolder(connection: Connection, key: string, now: nu
     await connection('shop_keys')
       .where({ id: row.id })
       .update({ last_used_at: new Date(now) })
-  return { id: row.id, name: row.name, scopes: JSON.parse(row.scopes) }
+  return { id: row.id, name: row.name, scopes: JSON.parse(row.scopes), channel: row.channel }
 }
 
 export async function insertKey(connection: Connection, key: NewKey): Promise<KeyRecord> {
@@ -66,6 +69,7 @@ export async function insertKey(connection: Connection, key: NewKey): Promise<Ke
     id: key.id,
     name: key.name,
     scopes: JSON.stringify(key.scopes),
+    channel: key.channel,
     created_at: new Date(key.createdAt),
     created_by: key.createdBy,
     ends_at: key.endsAt === null ? null : new Date(key.endsAt),
@@ -74,6 +78,15 @@ export async function insertKey(connection: Connection, key: NewKey): Promise<Ke
   }
   await connection('shop_keys').insert({ ...row, hash: key.hash })
   return toRecord(row)
+}
+
+/** Names of keys that are neither revoked nor expired, by their channels. */
+export async function listChannelsOfKeys(connection: Connection, now: number): Promise<Map<string, string>> {
+  const rows = await connection<Row>('shop_keys')
+    .whereNull('revoked_at')
+    .where((open) => open.whereNull('ends_at').orWhere('ends_at', '>', new Date(now)))
+    .select('name', 'channel')
+  return new Map(rows.map(({ name, channel }) => [channel, name]))
 }
 
 /** Revokes a key and returns its name, or null if it was revoked before. Throws `not-found`. */

@@ -1,4 +1,5 @@
 export {
+  ALL_CHANNELS,
   insertPastPrices,
   listPastPrices,
   listShownPrices,

@@ -32,40 +32,51 @@ export async function listPastPrices(
 }
 
 interface ShownRow extends PastRow {
+  channel: string
   release: number | null
   promotions: string
 }
 
-/** Stored shown prices that differ from the regular price, oldest first. */
+/** Spans of all channels stand under no name; only where a promotion asked for the channel, each has its own. */
+export const ALL_CHANNELS = ''
+
+/** Stored prices as a channel showed them that differ from the regular price, oldest first. */
 export async function listShownPrices(
   connection: Connection,
   skus: readonly string[],
+  channel: string,
 ): Promise<Map<string, HistorySpan[]>> {
   const found = new Map<string, HistorySpan[]>()
   for (let from = 0; from < skus.length; from += ROWS_A_STEP) {
     const rows = await connection<ShownRow>('shown_prices')
       .whereIn('sku', skus.slice(from, from + ROWS_A_STEP))
+      .whereIn('channel', [ALL_CHANNELS, channel])
       .orderBy('from')
     for (const [sku, spans] of collectBySku(rows, toShownSpan)) found.set(sku, spans)
   }
   return found
 }
 
-/** The spans that end at an instant, by SKU: those that what comes next may go on with. */
-export async function listShownUntil(connection: Connection, until: Instant): Promise<Map<string, HistorySpan>> {
-  const rows = await connection<ShownRow>('shown_prices').where({ until: new Date(until) })
+/** The spans of a channel that end at an instant, by SKU: those that what comes next may go on with. */
+export async function listShownUntil(
+  connection: Connection,
+  until: Instant,
+  channel: string,
+): Promise<Map<string, HistorySpan>> {
+  const rows = await connection<ShownRow>('shown_prices').where({ until: new Date(until), channel })
   return new Map(rows.map((row) => [row.sku, toShownSpan(row)]))
 }
 
-/** Writes what the shop showed; a span that begins as one that is there takes its place. */
+/** Writes what a channel showed, or all of them did; a span that begins as one that is there takes its place. */
 export async function saveShownPrices(
   transaction: Connection,
   prices: readonly { readonly sku: string; readonly span: HistorySpan }[],
+  channel: string,
 ): Promise<void> {
   if (prices.length === 0) return
-  const columns = ['sku', 'from', 'until', 'price', 'regular', 'release', 'promotions']
+  const columns = ['sku', 'from', 'until', 'price', 'regular', 'release', 'promotions', 'channel']
   const rows = prices.map(({ sku, span: { from, until, price, regular, release, promotions } }) => {
-    return [sku, toDatetime(from), toDatetime(until), price, regular, release, JSON.stringify(promotions)]
+    return [sku, toDatetime(from), toDatetime(until), price, regular, release, JSON.stringify(promotions), channel]
   })
   await loadRows(transaction, { table: 'shown_prices', columns }, rows)
 }

@@ -1,4 +1,4 @@
-import type { DeliveryOption, NumberLocale } from '@novalex/contract'
+import { SHOP_CHANNEL, type Channel, type DeliveryOption, type NumberLocale } from '@novalex/contract'
 import type { Instant, Store } from '@novalex/core'
 import { ask } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
@@ -8,6 +8,8 @@ export interface StoreRecord {
   readonly name: string
   readonly store: Store
   readonly delivery: readonly DeliveryOption[]
+  /** The store's own channels. */
+  readonly channels: readonly Channel[]
   /** Whether what one prepared takes another to release. */
   readonly requiresApproval: boolean
   /** In which numbers, money and dates are written. */
@@ -23,6 +25,7 @@ export interface StoreRecord {
 }
 
 const STORE_ID = 1
+const FIRST_CHANNELS: readonly Channel[] = [{ id: SHOP_CHANNEL, name: 'Online store', kind: 'own' }]
 
 /** Throws where the database holds no store yet. */
 export async function getStore(connection: Connection): Promise<StoreRecord> {
@@ -45,7 +48,8 @@ export async function insertStore(
   { name, store }: { readonly name: string; readonly store: Store },
 ): Promise<void> {
   const settings = JSON.stringify(store)
-  const row = { id: STORE_ID, name, settings, version: 1, plan_revision: 1, catalogue_revision: 1 }
+  const channels = JSON.stringify(FIRST_CHANNELS)
+  const row = { id: STORE_ID, name, settings, channels, version: 1, plan_revision: 1, catalogue_revision: 1 }
   await connection('store').insert(row)
 }
 
@@ -56,9 +60,10 @@ export async function updateStore(
   {
     store,
     delivery,
+    channels,
     requiresApproval,
     locale,
-  }: Partial<Pick<StoreRecord, 'store' | 'delivery' | 'requiresApproval' | 'locale'>>,
+  }: Partial<Pick<StoreRecord, 'store' | 'delivery' | 'channels' | 'requiresApproval' | 'locale'>>,
 ): Promise<void> {
   await updateVersioned(
     transaction,
@@ -66,6 +71,7 @@ export async function updateStore(
     {
       ...(store === undefined ? {} : { settings: JSON.stringify(store) }),
       ...(delivery === undefined ? {} : { delivery: JSON.stringify(delivery) }),
+      ...(channels === undefined ? {} : { channels: JSON.stringify(channels) }),
       ...(requiresApproval === undefined ? {} : { second_person: requiresApproval }),
       ...(locale === undefined ? {} : { locale }),
     },
@@ -104,6 +110,7 @@ export async function saveShownUntil(transaction: Connection, until: Instant): P
 interface StoreRow {
   name: string
   delivery: string | null
+  channels: string
   second_person: number
   locale: NumberLocale
   settings: string
@@ -119,6 +126,7 @@ function toRecord(row: StoreRow | undefined): StoreRecord {
     name: row.name,
     store: JSON.parse(row.settings),
     delivery: JSON.parse(row.delivery ?? '[]'),
+    channels: JSON.parse(row.channels),
     requiresApproval: Boolean(row.second_person),
     locale: row.locale,
     version: row.version,

@@ -11,7 +11,9 @@ beforeAll(async () => {
   server = await createTestServer(inject('databaseUrl'))
   for (const role of PERSON_ROLES) cookies[role] = await server.signIn(role)
   for (const scope of ['quote', 'orders', 'feeds', 'codes'])
-    keys[scope] = (await server.request('POST', '/api/keys', { name: scope, scopes: [scope], endsAt: null })).body.key
+    keys[scope] = (
+      await server.request('POST', '/api/keys', { name: scope, scopes: [scope], channel: 'web', endsAt: null })
+    ).body.key
 })
 afterAll(() => server.close())
 

@@ -243,7 +243,12 @@ describe('people', () => {
 
 describe('a key', () => {
   test('is told once, kept hashed, and not taken once it is revoked or has ended', async () => {
-    const made = await server.request('POST', '/api/keys', { name: 'Till', scopes: ['quote'], endsAt: null })
+    const made = await server.request('POST', '/api/keys', {
+      name: 'Till',
+      scopes: ['quote'],
+      channel: 'web',
+      endsAt: null,
+    })
     const { key, record } = made.body as { key: string; record: { id: string } }
     expect(JSON.stringify(await server.database('shop_keys'))).not.toContain(key)
     const ask = (bearer = key) =>
@@ -255,7 +260,9 @@ describe('a key', () => {
     await server.request('DELETE', `/api/keys/${record.id}`)
     expect((await ask()).body.error.code).toBe('key-unknown')
     const endsAt = new Date(Date.now() + 60_000).toISOString()
-    const brief = (await server.request('POST', '/api/keys', { name: 'Brief', scopes: ['quote'], endsAt })).body.key
+    const brief = (
+      await server.request('POST', '/api/keys', { name: 'Brief', scopes: ['quote'], channel: 'web', endsAt })
+    ).body.key
     expect((await ask(brief)).status).toBe(200)
     server.wallClock.aheadMs = 61_000
     expect((await ask(brief)).body.error.code).toBe('key-unknown')
@@ -265,7 +272,8 @@ describe('a key', () => {
   test('is counted apart from addresses; whoever tries out keys is slowed down', async () => {
     const busy = await createTestServer(inject('databaseUrl'), { maxRequests: 20 })
     const make = async (name: string) =>
-      (await busy.request('POST', '/api/keys', { name, scopes: ['quote'], endsAt: null })).body.key as string
+      (await busy.request('POST', '/api/keys', { name, scopes: ['quote'], channel: 'web', endsAt: null })).body
+        .key as string
     const [one, two] = [await make('One'), await make('Two')]
     const ask = async (key: string) =>
       (await busy.request('GET', '/api/shop', undefined, { cookie: '', authorization: `Bearer ${key}` })).status

@@ -59,8 +59,8 @@ export function createCatalogueHandlers({
       await catalogue.remove(params.id, Number(query.revision), by)
     },
     listProducts: async ({ query }) => {
-      const { plan, now } = await resolveQuestion(query, { plans, clock })
-      return computeProductPage(plan, { now, facts: await figures.facts() }, query)
+      const { plan, now, guest } = await resolveQuestion(query, { plans, clock })
+      return computeProductPage(plan, { ...guest, now, facts: await figures.facts() }, query)
     },
     createProduct: async ({ body, by }) => {
       await catalogue.createProduct(body, by)
@@ -80,10 +80,10 @@ export function createCatalogueHandlers({
       return found.map(({ sku, name, regularPrice }) => ({ sku, name, regularPrice }))
     },
     getProduct: async ({ params, query }) => {
-      const { plan, now, catalogueRevision } = await resolveQuestion(query, { plans, clock })
+      const { plan, now, guest, catalogueRevision } = await resolveQuestion(query, { plans, clock })
       const product = getProduct(plan, params.sku)
       const [{ bySku: stock }, facts] = await Promise.all([figures.allStock(catalogueRevision), figures.facts()])
-      const priced = priceProduct(plan, { ...product, stock: stock.get(product.sku) ?? null }, { now, facts })
+      const priced = priceProduct(plan, { ...product, stock: stock.get(product.sku) ?? null }, { ...guest, now, facts })
       return { ...priced, soldElsewhere: await findSoldElsewhere(database, product.sku, now) }
     },
     updateProduct: async ({ params, body, by }) => {

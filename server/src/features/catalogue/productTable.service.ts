@@ -14,7 +14,7 @@ import { LRUCache } from 'lru-cache'
 import type { RecentFigures } from '../../sources/figures/recentFigures.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import { isLargeCatalogue } from '../../sources/plans/isLargeCatalogue.ts'
-import { GUEST } from '../../sources/plans/resolveQuestion.ts'
+import { guestIn } from '../../sources/plans/resolveQuestion.ts'
 import type { PlanSource, SourcedPlan } from '../../sources/plans/planSource.ts'
 import { computeStruckPrices, type PriceHistory } from '../../sources/history/priceHistory.ts'
 import { describePrice } from './products.service.ts'
@@ -57,11 +57,11 @@ export function createProductTable(deps: TableDeps): ProductTable {
   async function find({ question, now }: FoundTask): Promise<Found> {
     const sourced = await plans.get(question.plan ?? 'working')
     const at = question.at === undefined ? now : Date.parse(question.at)
-    const { filters, order } = question
+    const { filters, order, channel } = question
     refuseUnknownCategories(sourced, filters)
     const { sale } = await figures.allStock(sourced.catalogueRevision)
-    const key = JSON.stringify([sourced.key, sale, at, filters, order])
-    const findAnew = () => findRows({ history, figures }, sourced, { filters, order, at, now })
+    const key = JSON.stringify([sourced.key, sale, at, filters, order, channel])
+    const findAnew = () => findRows({ history, figures }, sourced, { filters, order, at, now, channel })
     return { sourced, at, rows: await tables.forceFetch(key, { context: findAnew }) }
   }
 
@@ -70,7 +70,7 @@ export function createProductTable(deps: TableDeps): ProductTable {
       const { sourced, at, rows } = await find({ question, now })
       const shown = rows.slice(question.from, question.from + question.count)
       const reduced = shown.filter(({ saving }) => saving !== null).map(({ product }) => product)
-      const struck = await computeStruckPrices(history, reduced, { ahead: sourced, now, at })
+      const struck = await computeStruckPrices(history, reduced, { ahead: sourced, now, at, channel: question.channel })
       return { total: rows.length, rows: shown.map((row) => describeRow(row, sourced, struck)) }
     },
     async found(task) {
@@ -104,13 +104,14 @@ interface Wanted {
   readonly order: TableQuestion['order']
   readonly at: Instant
   readonly now: Instant
+  readonly channel?: string | undefined
 }
 
 /** Every product that passes the filters, in order. Struck prices are looked up only for what the other filters leave. */
 export async function findRows(
   { history, figures }: Pick<TableDeps, 'history' | 'figures'>,
   sourced: SourcedPlan,
-  { filters, order, at, now }: Wanted,
+  { filters, order, at, now, channel }: Wanted,
 ): Promise<PricedRow[]> {
   const { plan, catalogueRevision } = sourced
   const [{ bySku: stock }, sold, facts] = await Promise.all([
@@ -118,7 +119,7 @@ export async function findRows(
     figures.sold(catalogueRevision, now),
     figures.facts(),
   ])
-  const guest = { ...GUEST, facts }
+  const guest = { ...guestIn(channel), facts }
   const view: ProductView = {
     plan,
     priceOf: createPublicPricer(plan, at, guest),
@@ -132,7 +133,7 @@ export async function findRows(
   const others = filters.filter(({ column }) => column !== 'struck')
   const left = findProductRows(view, products, { filters: others, order: null })
   const reduced = left.filter(({ saving }) => saving !== null).map(({ product }) => product)
-  const struck = await computeStruckPrices(history, reduced, { ahead: sourced, now, at })
+  const struck = await computeStruckPrices(history, reduced, { ahead: sourced, now, at, channel })
   const full: ProductView = { ...view, struckOf: (sku) => struck.get(sku) ?? null }
   const own = filters.filter(({ column }) => column === 'struck')
   return findProductRows(

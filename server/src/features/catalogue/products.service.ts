@@ -7,7 +7,7 @@ import {
   computePublicPrice,
   computeReached,
   createPublicPricer,
-  type Facts,
+  type Viewer,
   filterProducts,
   findFloored,
   findUnmoved,
@@ -22,29 +22,31 @@ import {
   type PublicPrice,
 } from '@novalex/core'
 import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
-import { GUEST } from '../../sources/plans/resolveQuestion.ts'
 import type { SourcedPlan } from '../../sources/plans/planSource.ts'
 
 const DEFAULT_SIZE = 50
 const UNMOVED_SHOWN = 3
 
-interface Asked {
+interface Asked extends Viewer {
   readonly now: Instant
-  readonly facts: Facts
 }
 
 /** Products at an instant under a plan, by text and category, in catalogue order: one page of them priced. */
-export function computeProductPage(plan: CompiledPlan, { now, facts }: Asked, query: ProductsQuery): ProductsAnswer {
+export function computeProductPage(
+  plan: CompiledPlan,
+  { now, ...viewer }: Asked,
+  query: ProductsQuery,
+): ProductsAnswer {
   const size = Number(query.size ?? DEFAULT_SIZE)
   const from = (Number(query.page ?? 1) - 1) * size
   const found = searchProducts(plan, query)
-  const priceOf = createPublicPricer(plan, now, { ...GUEST, facts })
+  const priceOf = createPublicPricer(plan, now, viewer)
   const rows = found.slice(from, from + size).map((product) => describePrice(plan, product, priceOf(product)))
   return { total: found.length, rows }
 }
 
-export function priceProduct(plan: CompiledPlan, product: Product, { now, facts }: Asked): PricedProduct {
-  return describePrice(plan, product, computePublicPrice(plan, product, now, { ...GUEST, facts }))
+export function priceProduct(plan: CompiledPlan, product: Product, { now, ...viewer }: Asked): PricedProduct {
+  return describePrice(plan, product, computePublicPrice(plan, product, now, viewer))
 }
 
 export function describePrice(plan: CompiledPlan, product: Product, { price, cuts }: PublicPrice): PricedProduct {

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import { SHOP_CHANNEL, type Channel } from '@novalex/contract'
 import {
   computeFindings,
   definitionOf,
@@ -18,7 +19,6 @@ import type { Database } from '../../platform/db/openDatabase.ts'
 import { EN_WORDING } from '../../locale/en/wording.ts'
 import { datesOf, OCCASIONS, toOccasion } from '../../data/occasions/index.ts'
 import { listKnownShoppers, listLabelNames } from '../../data/shoppers/index.ts'
-import { CHANNELS, DEFAULT_CHANNEL } from '../../sources/plans/channel.ts'
 import type { PlanSource, SourcedPlan } from '../../sources/plans/planSource.ts'
 import type { PriceHistory } from '../../sources/history/priceHistory.ts'
 import { listPromotions } from '../../data/promotions/index.ts'
@@ -83,9 +83,9 @@ async function readProofInput(
     now,
     facts,
     live,
-    channel: DEFAULT_CHANNEL,
+    channel: SHOP_CHANNEL,
     deliveries: listDeliveries(store.delivery),
-    there: await readThere(database, sourced.plan),
+    there: await readThere(database, sourced.plan, store.channels),
     stock,
     sold,
     past: await readPast(history, sourced, now),
@@ -105,8 +105,12 @@ async function readProofInput(
   return { input, revision: sourced.planRevision }
 }
 
-/** What conditions may name. There are no audiences yet, and one channel that sells. */
-async function readThere(database: Database, { promotions, ...plan }: CompiledPlan): Promise<ProofInput['there']> {
+/** What conditions may name. There are no audiences yet. */
+async function readThere(
+  database: Database,
+  { promotions, ...plan }: CompiledPlan,
+  channels: readonly Channel[],
+): Promise<ProofInput['there']> {
   const traits = promotions.flatMap(({ promotion }) => findTraits(findTests(promotion.when), plan))
   const namesOf = (of: 'groups' | 'tags' | 'id') => traits.flatMap((trait) => (trait.of === of ? trait.name : []))
   const labels = async (of: 'groups' | 'tags') => (namesOf(of).length > 0 ? listLabelNames(database, of) : [])
@@ -115,7 +119,7 @@ async function readThere(database: Database, { promotions, ...plan }: CompiledPl
     await labels('tags'),
     await listKnownShoppers(database, namesOf('id')),
   ]
-  const channel = new Set(CHANNELS)
+  const channel = new Set(channels.map(({ id }) => id))
   return { groups: new Set(groups), tags: new Set(tags), audiences: new Set(), id: new Set(shoppers), channel }
 }
 

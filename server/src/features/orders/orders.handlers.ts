@@ -17,7 +17,7 @@ import type { CodeTries } from '../shop/codeTries.ts'
 import { visitorOf } from '../shop/shopCookie.ts'
 import type { TaskQueues } from '../../http/taskQueues.ts'
 import type { Threads } from '../../jobs/threads.ts'
-import { findShopBuyer, whoTries } from '../shop/whoBuys.ts'
+import { channelOf, findShopBuyer, whoTries } from '../shop/whoBuys.ts'
 import { cancelOrder } from './cancelOrder.ts'
 import { getOrder, listOrders } from '../../data/orders/index.ts'
 import { placeOrder, type LargeOrders, type OrderDeps, type OrderTask } from './placeOrder.ts'
@@ -63,7 +63,7 @@ export function createOrdersHandlers(deps: Deps): HandlersOf<Own> {
           findShopBuyer(database, cart, { who, request, plan, isOrder: true }),
         )
         if (buyer === null && known.shopper === null) refuseIfAny([createProblem('required', 'buyer')])
-        return { request: body, known, buyer }
+        return { request: body, channel: channelOf(who), known, buyer }
       })
       const { answer, isReplay } = await placing.catch((thrown: unknown) => {
         ordersTotal.inc({ outcome: thrown instanceof AppError ? thrown.code : 'internal' })

@@ -54,6 +54,8 @@ export interface LargeOrders {
 export interface OrderTask {
   readonly key: OrderKey
   readonly request: OrderRequest
+  /** The own channel in which it is placed. */
+  readonly channel: string
   /** Of its shopper and codes, as it was just now. */
   readonly known: Known
   readonly buyer: { readonly email: string; readonly name: string; readonly consent: boolean } | null
@@ -127,13 +129,14 @@ export async function placeNew(deps: OrderDeps, task: OrderTask): Promise<Placed
 /** Prices an order without locks, to find the rows that it needs. Figures may be a second old. */
 async function takeSnapshot(
   { database, plans, figures, clock }: OrderDeps,
-  { request, known }: OrderTask,
+  task: OrderTask,
   { isFresh }: { readonly isFresh: boolean },
 ): Promise<PricingSnapshot> {
+  const { known } = task
   const store = isFresh ? await getStore(database) : await figures.store()
   const sourced = isFresh ? await plans.get('live') : await plans.getRecent()
   const { plan } = sourced
-  const cart = resolve(request, store.delivery, known.shopper)
+  const cart = resolve(task, store.delivery, known.shopper)
   const circumstances = await findCircumstances(figures, { plan, cart, known })
   const order = { now: clock.now(), cart, ...circumstances }
   refuseIfAny(checkOrder(plan, order))
@@ -141,8 +144,8 @@ async function takeSnapshot(
   return { sourced, store, recent: circumstances, trial: { order, sale }, needed: findNeeded(plan, order, sale) }
 }
 
-const resolve = ({ cart }: OrderRequest, options: readonly DeliveryOption[], shopper: Shopper | null) =>
-  resolveCart(cart, { options, shopper })
+const resolve = ({ request, channel }: OrderTask, options: readonly DeliveryOption[], shopper: Shopper | null) =>
+  resolveCart(request.cart, { options, shopper, channel })
 
 type Placing =
   | { readonly kind: 'placed'; readonly order: PlacedOrder; readonly isReplay: boolean }
@@ -206,7 +209,7 @@ async function placeWithin(transaction: Connection, { deps, task, snapshot }: Pl
   // An order that holds no locks claims its key with the insert itself.
   const claimed = isFree ? null : await claimKey(transaction, key, number)
   if (claimed === null && !isFree) return null
-  const cart = resolve(request, store.delivery, shopper)
+  const cart = resolve(task, store.delivery, shopper)
   const codes = await lockCodes(transaction, cart.codes)
   const promotions = [...needed.promotions]
   const counts = await lockCounts(transaction, promotions)

@@ -1,4 +1,5 @@
 import { deepestJob, momentsJob, quoteJob } from './plan.jobs.ts'
+import { SHOP_CHANNEL } from '@novalex/contract'
 import {
   HOUR_MS,
   checkOrder,
@@ -40,17 +41,17 @@ export function createPlanHandlers({ plans, threads, answers, clock }: Deps): Ha
         gifts: findGifts(plan),
       }
     },
-    getMoments: async ({ query: { plan: name = 'working' } }) => {
+    getMoments: async ({ query: { plan: name = 'working', channel = SHOP_CHANNEL } }) => {
       const { key } = await plans.get(name)
       // They stay the same until the plan or the hour changes.
       const now = Math.floor(clock.now() / HOUR_MS) * HOUR_MS
-      return answers.of(momentsJob, key, { plan: name, now })
+      return answers.of(momentsJob, key, { plan: name, now, channel })
     },
-    getDeepest: async ({ query: { plan = 'working', ...window } }) => {
+    getDeepest: async ({ query: { plan = 'working', channel = SHOP_CHANNEL, ...window } }) => {
       const [from, to] = [Date.parse(window.from), Date.parse(window.to)]
       if (to <= from || to - from > LONGEST_WINDOW_MS) refuseIfAny([createProblem('bad-window', 'to')])
       const { key } = await plans.get(plan)
-      return answers.of(deepestJob, key, { plan, from, to })
+      return answers.of(deepestJob, key, { plan, channel, from, to })
     },
     priceCart: async ({ body }) => {
       const name = body.plan ?? 'live'

@@ -11,7 +11,7 @@ import type { Clock } from '../../platform/clock.ts'
 import type { RecentFigures } from '../../sources/figures/recentFigures.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
-import { GUEST, resolveQuestion } from '../../sources/plans/resolveQuestion.ts'
+import { resolveQuestion } from '../../sources/plans/resolveQuestion.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
 import { findReleasedPlan, listReleases } from '../../data/releases/index.ts'
 import { presentOf, type PriceHistory } from '../../sources/history/priceHistory.ts'
@@ -35,12 +35,12 @@ export function createPricesHandlers({
   return {
     getProductHistory: async ({ params, query }) => {
       const sourced = await resolveQuestion(query, { plans, clock })
-      const { plan, now: at } = sourced
+      const { plan, now: at, guest } = sourced
       const product = getProduct(plan, params.sku)
       const now = presentOf(clock.now(), at)
       const facts = await figures.facts()
       const to = Math.max(computeHorizon([plan], now), at + 1)
-      const spans = (await history.of([product], { ahead: sourced, now, to })).get(product.sku)!
+      const spans = (await history.of([product], { ahead: sourced, now, to, channel: query.channel })).get(product.sku)!
       const prior = computePriorPrice(spans, at, plan.store.priorDays)
       const present = spans.find(({ from, until }) => from <= at && at < until)
       return {
@@ -51,8 +51,8 @@ export function createPricesHandlers({
           price: prior.price,
           at: prior.at === null ? null : toIso(prior.at),
         },
-        struck: present ? computeStruckPrice(present, prior) : null,
-        bySales: computeUnitPrices(plan, product, at, { ...GUEST, facts }).map((one) => ({
+        struck: present ? computeStruckPrice(present, prior?.price ?? null) : null,
+        bySales: computeUnitPrices(plan, product, at, { ...guest, facts }).map((one) => ({
           ...one,
           at: toIso(one.at),
         })),

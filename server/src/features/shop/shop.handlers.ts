@@ -1,6 +1,7 @@
 import { shopCartJob } from './shop.jobs.ts'
-import type { DeliveryOption, ShopProduct } from '@novalex/contract'
+import type { DeliveryOption, ShopProduct, ShopViewQuery } from '@novalex/contract'
 import { checkOrder, type Instant, type Product } from '@novalex/core'
+import type { Request, Response } from 'express'
 import type { Identity } from '../../http/identity.ts'
 import { searchProducts, getProduct } from '../catalogue/products.service.ts'
 import type { Clock } from '../../platform/clock.ts'
@@ -22,8 +23,9 @@ import { resolveCart } from '../../sources/cart/resolveCart.ts'
 import { computeShopCart, nameMistyped } from '../../sources/cart/shopCart.ts'
 import { forgetShopper, rememberShopper, shopperOf, welcome } from './shopCookie.ts'
 import { describeShop } from './shopInfo.ts'
-import { findOpenOffers, listCoupons } from './shopOffers.ts'
+import { findOpenOffers, listCoupons, type Look } from './shopOffers.ts'
 import { toShopProduct } from './shopProduct.ts'
+import { chooseChannel, findViewer } from './viewer.ts'
 import { findShopBuyer, whoTries } from './whoBuys.ts'
 
 const PAGE_SIZE = 24
@@ -59,26 +61,42 @@ interface Looked {
   readonly plan?: string
 }
 
+interface Asked {
+  readonly query: ShopViewQuery
+  readonly who: Identity
+  readonly request: Request
+  readonly response: Response
+}
+
 /** The live release now; staff may ask for another plan or time. */
 export function createShopHandlers(deps: Deps): HandlersOf<Own> {
   const { database, plans, threads, clock, history, tries, queues, figures, isDemo } = deps
 
   /** Throws `staff-only` where someone else than the desk's people asks for another plan or moment. */
-  async function look({ at, plan }: Looked, who: Identity): Promise<SourcedPlan & { readonly now: Instant }> {
+  async function open({ at, plan }: Looked, who: Identity): Promise<SourcedPlan & { readonly now: Instant }> {
     if ((at !== undefined || plan !== undefined) && who.kind !== 'person') throw new AppError('staff-only')
     const sourced = plan === undefined || plan === 'live' ? await plans.getRecent() : await plans.get(plan)
     return { ...sourced, now: at === undefined ? clock.now() : Date.parse(at) }
   }
 
+  /** What is looked at, and by whom. Answers for a known shopper are theirs alone. */
+  async function look({ query, who, request, response }: Asked): Promise<{ sourced: SourcedPlan; look: Look }> {
+    const { now, ...sourced } = await open(query, who)
+    const [store, facts] = [await figures.store(), await figures.facts()]
+    const viewer = await findViewer(database, query, { who, request, plan: sourced.plan, store, facts })
+    if (viewer.shopper) response.set('cache-control', 'private, no-store')
+    return { sourced, look: { ...viewer, now } }
+  }
+
   /** Products as the shop shows them, with the price that may be crossed out. */
-  async function show(sourced: SourcedPlan, products: readonly Product[], at: Instant): Promise<ShopProduct[]> {
-    const spans = await history.of(products, { ahead: sourced, now: clock.now(), to: at + 1 })
+  async function show(sourced: SourcedPlan, products: readonly Product[], seen: Look): Promise<ShopProduct[]> {
+    const { channel } = seen
+    const spans = await history.of(products, { ahead: sourced, now: clock.now(), to: seen.now + 1, channel })
     const { plan } = sourced
-    const facts = await figures.facts()
     const stock = await figures.stock(products.flatMap(({ sku, stock: counted }) => (counted === null ? [] : sku)))
     return products.map((product) => {
       const present = { ...product, stock: stock[product.sku] ?? product.stock }
-      return toShopProduct(plan, present, { now: at, history: spans.get(product.sku)!, facts })
+      return toShopProduct(plan, present, { look: seen, history: spans.get(product.sku)! })
     })
   }
 
@@ -89,7 +107,7 @@ export function createShopHandlers(deps: Deps): HandlersOf<Own> {
   return {
     getShop: async ({ query, who, request, response }) => {
       welcome(request, response)
-      const [sourced, store] = [await look(query, who), await figures.store()]
+      const [sourced, store] = [await open(query, who), await figures.store()]
       const id = shopperOf(request)
       const shopper = id === null ? null : await findShopper(database, id)
       return describeShop(sourced, store, { shopper, now: clock.now(), isStandIn: isDemo })
@@ -109,31 +127,38 @@ export function createShopHandlers(deps: Deps): HandlersOf<Own> {
       forgetShopper(response)
     },
     listShopProducts: async ({ query, who, request, response }) => {
-      const sourced = await look(query, who)
+      const { sourced, look: seen } = await look({ query, who, request, response })
       const { release } = sourced
       const found = searchProducts(sourced.plan, query)
       const [page, size] = [Number(query.page ?? 1), Number(query.size ?? PAGE_SIZE)]
       const from = (page - 1) * size
-      const products = await show(sourced, found.slice(from, from + size), sourced.now)
+      const products = await show(sourced, found.slice(from, from + size), seen)
       if (from + size < found.length) linkNext(request, response, { page: String(page + 1) })
       return { release, total: found.length, products }
     },
-    getShopProduct: async ({ params, query, who }) => {
-      const sourced = await look(query, who)
-      const [product] = await show(sourced, [getProduct(sourced.plan, params.sku)], sourced.now)
+    getShopProduct: async ({ params, ...asked }) => {
+      const { sourced, look: seen } = await look(asked)
+      const [product] = await show(sourced, [getProduct(sourced.plan, params.sku)], seen)
       return { release: sourced.release, product: product! }
     },
-    listShopOffers: async ({ params, query, who }) => {
-      const { plan, now } = await look(query, who)
-      return findOpenOffers(plan, getProduct(plan, params.sku), now, await figures.facts())
+    listShopOffers: async ({ params, ...asked }) => {
+      const { sourced, look: seen } = await look(asked)
+      return findOpenOffers(sourced.plan, getProduct(sourced.plan, params.sku), seen)
     },
-    listShopDiscountCodes: async () => listCoupons((await plans.getRecent()).plan, clock.now(), await figures.facts()),
+    listShopDiscountCodes: async ({ who, request, response }) => {
+      const { sourced, look: seen } = await look({ query: {}, who, request, response })
+      return listCoupons(sourced.plan, seen)
+    },
     priceShopCart: async ({ body, who, request }) => {
-      const [{ plan, release, now }, store] = [await look(body, who), await figures.store()]
+      const [{ plan, release, now }, store] = [await open(body, who), await figures.store()]
       const tried = { sender: whoTries(who, body.cart, request), codes: body.cart.codes, plan }
       const known = await tries.admit(tried, () => findShopBuyer(database, body.cart, { who, request, plan }))
       const options: readonly DeliveryOption[] = store.delivery
-      const cart = resolveCart(body.cart, { options, shopper: known.shopper })
+      const cart = resolveCart(body.cart, {
+        options,
+        shopper: known.shopper,
+        channel: chooseChannel(body.channel, who, store),
+      })
       const order = { now, cart, ...(await findCircumstances(figures, { plan, cart, known })) }
       refuseIfAny(checkOrder(plan, order))
       const answer = isLargeOrder(plan, cart)

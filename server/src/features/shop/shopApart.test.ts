@@ -73,7 +73,8 @@ beforeAll(async () => {
   await server.request('POST', '/api/promotions', createDraft({ name: 'Secret draft', state: 'draft', schedule: {} }))
   const { planRevision } = (await server.request('GET', '/api/store')).body
   expect((await server.request('POST', '/api/releases', { note: '', planRevision })).status).toBe(201)
-  key = (await server.request('POST', '/api/keys', { name: 'Shop', scopes: ['quote'], endsAt: null })).body.key
+  key = (await server.request('POST', '/api/keys', { name: 'Shop', scopes: ['quote'], channel: 'web', endsAt: null }))
+    .body.key
 })
 afterAll(() => server.close())
 

@@ -5,7 +5,7 @@ import {
   computeQuote,
   findOutcome,
   computeScheduleStatus,
-  createGuestOrder,
+  createPlainOrder,
   findExhausted,
   findKeptNudges,
   conditionOf,
@@ -13,40 +13,48 @@ import {
   fitCart,
   isWhole,
   reachesOf,
+  toPublicCondition,
   type CartLine,
   type CompiledPlan,
   type CompiledPromotion,
-  type Facts,
   type Instant,
   type Order,
   type Product,
+  type Viewer,
 } from '@novalex/core'
-import { DEFAULT_CHANNEL } from '../../sources/plans/channel.ts'
-import { hideExcluded, hideInternal } from '../../sources/cart/hideInternal.ts'
+import { hideInternal } from '../../sources/cart/hideInternal.ts'
 import { countLeft } from './shopProduct.ts'
 
-/**
- * The cart offers that hold on a product now, need no code, and keep what they promise there: with one of the product they apply, or with so much
- * more as a nudge would ask for, or with a cart at one of their limits.
- */
-export function findOpenOffers(plan: CompiledPlan, product: Product, now: Instant, facts: Facts): ShopOffer[] {
-  return plan
-    .findOffers(product)
-    .filter((entry) => isOpen(entry, now) && isKept(plan, entry, { product, now, facts }))
-    .map((entry) => toShopOffer(plan, entry, { now, facts }))
+/** Who looks at the shop, and when. */
+export interface Look extends Omit<Viewer, 'past'> {
+  readonly now: Instant
 }
 
-function toShopOffer(
-  plan: CompiledPlan,
-  entry: CompiledPromotion,
-  { now, facts }: { readonly now: Instant; readonly facts: Facts },
-): ShopOffer {
-  const { mechanic, when, display } = entry.promotion
+/**
+ * The cart offers that hold on a product now for a viewer, without a code or with one that is listed, and keep what they promise there: with one
+ * of the product they apply, or with so much more as a nudge would ask for, or with a cart at one of their limits.
+ */
+export function findOpenOffers(plan: CompiledPlan, product: Product, look: Look): ShopOffer[] {
+  return plan
+    .findOffers(product)
+    .filter((entry) => isOnProduct(entry) && isOpen(entry, look) && isKept(plan, entry, { product, look }))
+    .flatMap((entry) => toShopOffer(plan, entry, look) ?? [])
+}
+
+/** An offer as a viewer may read it; null where it is for others, and its texts do not say for whom. */
+function toShopOffer(plan: CompiledPlan, entry: CompiledPromotion, look: Look): ShopOffer | null {
+  const { mechanic, when: whole, display, code } = entry.promotion
+  const { when, isMet } = toPublicCondition(whole, createPlainOrder([], look).cart, plan)
+  const members = isMet ? null : findMembers(entry)
+  if (!isMet && members === null) return null
   return {
     mechanic: hideInternal(mechanic),
-    when: hideInternal(hideExcluded(when)),
+    when: hideInternal(when),
+    members,
+    code: code && 'text' in code ? code.text : null,
+    until: Number.isFinite(entry.schedule.end) ? toIso(entry.schedule.end) : null,
     ...(display ? { display } : {}),
-    left: countLeft(entry, facts, now),
+    left: countLeft(entry, look.facts, look.now),
     names: nameProducts(
       plan,
       reachesOf(mechanic).flatMap(({ skus = [] }) => skus),
@@ -54,18 +62,20 @@ function toShopOffer(
   }
 }
 
+/** Who an offer is for, as everybody may read it; null where nobody else may. */
+function findMembers({ promotion: { display, when } }: CompiledPromotion): string | null {
+  const tests = findTests(when).map(conditionOf)
+  // Being among the members brings nobody into another channel.
+  const isForOthers = tests.some(({ isPersonal, isInternal, about }) => isPersonal ?? (isInternal && about === 'order'))
+  return (!isForOthers && display?.members) || null
+}
+
 /** Coupons that may be listed and hold now, as long as any limit leaves something of them. */
-export function listCoupons(plan: CompiledPlan, now: Instant, facts: Facts): ShopDiscountCodes {
+export function listCoupons(plan: CompiledPlan, look: Look): ShopDiscountCodes {
   return plan.promotions.flatMap((entry) => {
-    const { promotion, schedule } = entry
-    const { code, display, state, when } = promotion
-    if (code === null || !('text' in code) || display?.listed !== true || state !== 'ready') return []
-    if (when && findTests(when).some((test) => conditionOf(test).isPersonal)) return []
-    const order = createGuestOrder([], { now, facts })
-    const isGone = isUsedUp(entry, order)
-    if (isGone || computeScheduleStatus(schedule, now) !== 'live') return []
-    const until = Number.isFinite(schedule.end) ? toIso(schedule.end) : null
-    return [{ ...toShopOffer(plan, entry, { now, facts }), code: code.text, until }]
+    if (entry.promotion.code === null || !isOpen(entry, look)) return []
+    const offer = toShopOffer(plan, entry, look)
+    return offer?.code == null ? [] : [{ ...offer, code: offer.code }]
   })
 }
 
@@ -75,33 +85,37 @@ function isUsedUp(entry: CompiledPromotion, order: Order): boolean {
   return reason !== undefined && reason !== 'sign-in-needed' && reason !== 'shopper-limit'
 }
 
-function isOpen(
-  { promotion: { state, code, display, when }, schedule, phase }: CompiledPromotion,
-  now: Instant,
-): boolean {
-  if (when && findTests(when).some((test) => conditionOf(test).isPersonal)) return false
-  if (display?.places?.includes('product') === false) return false
-  return state === 'ready' && code === null && phase < 5 && computeScheduleStatus(schedule, now) === 'live'
+const isOnProduct = ({ promotion: { display } }: CompiledPromotion) => display?.places?.includes('product') !== false
+
+/** Whether an offer runs and needs no code that is secret. */
+function isOpen(entry: CompiledPromotion, look: Look): boolean {
+  const { promotion, schedule, phase } = entry
+  const { state, code, display } = promotion
+  if (state !== 'ready' || phase >= 5 || computeScheduleStatus(schedule, look.now) !== 'live') return false
+  if (code === null) return true
+  return 'text' in code && display?.listed === true && !isUsedUp(entry, createPlainOrder([], look))
 }
 
 function isKept(
   plan: CompiledPlan,
   { promotion }: CompiledPromotion,
-  { product: { sku }, now, facts }: { readonly product: Product; readonly now: Instant; readonly facts: Facts },
+  { product: { sku }, look }: { readonly product: Product; readonly look: Look },
 ): boolean {
+  const { code, when, id } = promotion
   const orderOf = (lines: readonly CartLine[]): Order => {
-    const guest = { lines, codes: [], channel: DEFAULT_CHANNEL, delivery: null, shopper: null }
-    return { now, cart: fitCart(promotion.when, guest, plan), facts, codes: {} }
+    const plain = createPlainOrder(lines, look)
+    const cart = { ...plain.cart, codes: code && 'text' in code ? [code.text] : [] }
+    return { ...plain, cart: fitCart(when, cart, plan) }
   }
   const order = orderOf([{ sku, quantity: 1 }])
   const quote = computeQuote(plan, order)
-  const own = findOutcome(quote, promotion.id)
+  const own = findOutcome(quote, id)
   if (own.outcome === 'applied') return isWhole(own)
-  if (findKeptNudges(plan, order, quote).some((nudge) => nudge.promotion === promotion.id)) return true
+  if (findKeptNudges(plan, order, quote).some((nudge) => nudge.promotion === id)) return true
   if (own.reason !== 'condition') return false
   return computeEdgeCarts(promotion, plan, { sku, order }).some(({ side, lines }) => {
     if (side === 'below' || !lines.some((line) => line.sku === sku)) return false
-    return isWhole(findOutcome(computeQuote(plan, orderOf(lines)), promotion.id))
+    return isWhole(findOutcome(computeQuote(plan, orderOf(lines)), id))
   })
 }
 

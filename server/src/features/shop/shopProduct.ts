@@ -2,9 +2,8 @@ import type { ShopProduct } from '@novalex/contract'
 import {
   toIso,
   categoryPath,
-  computePriorPrice,
+  computeMemberPrices,
   computeShownPrice,
-  computeStruckPrice,
   computeUnitsOnOffer,
   type CompiledPlan,
   type CompiledPromotion,
@@ -13,18 +12,16 @@ import {
   type Instant,
   type Product,
 } from '@novalex/core'
-import { GUEST } from '../../sources/plans/resolveQuestion.ts'
+import type { Look } from './shopOffers.ts'
 
-/** A product as the shop shows it at an instant, with the moment until which its price holds. */
+/** A product as the shop shows it to a viewer, with the moment until which its price holds. `history`: what everybody paid. */
 export function toShopProduct(
   plan: CompiledPlan,
   product: Product,
-  { now, history, facts }: { readonly now: Instant; readonly history: readonly HistorySpan[]; readonly facts: Facts },
+  { look, history }: { readonly look: Look; readonly history: readonly HistorySpan[] },
 ): ShopProduct {
-  const present = history.find(({ from, until }) => from <= now && now < until)
-  const struck = present ? computeStruckPrice(present, computePriorPrice(history, now, plan.store.priorDays)) : null
   const { stock } = product
-  const { next, left, displays, ...shown } = computeShownPrice(plan, product, { ...GUEST, now, facts, struck })
+  const { next, left, displays, ...shown } = computeShownPrice(plan, product, { ...look, history })
   return {
     sku: product.sku,
     name: product.name,
@@ -37,6 +34,7 @@ export function toShopProduct(
     inStock: stock === null || stock > 0,
     left,
     displays: [...displays],
+    members: computeMemberPrices(plan, product, look),
   }
 }
 

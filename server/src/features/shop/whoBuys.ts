@@ -1,4 +1,4 @@
-import type { ShopCart } from '@novalex/contract'
+import { SHOP_CHANNEL, type ShopCart } from '@novalex/contract'
 import { createProblem, type CompiledPlan } from '@novalex/core'
 import type { Request } from 'express'
 import type { Identity } from '../../http/identity.ts'
@@ -14,6 +14,8 @@ interface Asking {
   /** Whether only a key may name another than who is signed in to the shop. */
   readonly isOrder?: boolean
   readonly plan: CompiledPlan
+  /** Where the request names the shopper. */
+  readonly path?: string
 }
 
 /**
@@ -23,7 +25,7 @@ interface Asking {
 export async function findShopBuyer(
   connection: Connection,
   { shopper, codes }: Pick<ShopCart, 'shopper' | 'codes'>,
-  { who, request, plan, isOrder = false }: Asking,
+  { who, request, plan, isOrder = false, path = 'cart.shopper' }: Asking,
 ): Promise<Known> {
   const own = shopperOf(request)
   const id = shopper === undefined && who.kind !== 'key' ? own : (shopper ?? null)
@@ -32,9 +34,12 @@ export async function findShopBuyer(
   const known = await findKnown(connection, plan, { id, typed: codes })
   // Whoever was signed in may have been taken out of the shoppers meanwhile.
   if (known.shopper === null && id !== null && shopper !== undefined)
-    refuseIfAny([createProblem('unknown-shopper', 'cart.shopper', { id })])
+    refuseIfAny([createProblem('unknown-shopper', path, { id })])
   return known
 }
+
+/** The own channel in which a caller buys: an API key's, else the shop's. */
+export const channelOf = (who: Identity): string => (who.kind === 'key' ? who.key.channel : SHOP_CHANNEL)
 
 /** Rate limit scope of code attempts; null for an API key without shopper, which limits its own visitors. */
 export function whoTries(who: Identity, { shopper }: Pick<ShopCart, 'shopper'>, request: Request): string | null {

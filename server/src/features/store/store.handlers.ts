@@ -6,14 +6,28 @@ import type { Database } from '../../platform/db/openDatabase.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import { findLatestRelease } from '../../data/releases/index.ts'
 import { getStore } from '../../data/store/index.ts'
-import { changeAlarm, changeDelivery, changeLocale, changePriceRules, changeSecondPerson } from './store.service.ts'
+import {
+  changeAlarm,
+  changeChannels,
+  changeDelivery,
+  changeLocale,
+  changePriceRules,
+  changeSecondPerson,
+} from './store.service.ts'
 
 interface Deps {
   readonly database: Database
   readonly clock: Clock
 }
 
-type Own = 'getStore' | 'savePriceRules' | 'saveFindingThresholds' | 'saveDelivery' | 'saveLocale' | 'saveApprovalRule'
+type Own =
+  | 'getStore'
+  | 'savePriceRules'
+  | 'saveFindingThresholds'
+  | 'saveDelivery'
+  | 'saveChannels'
+  | 'saveLocale'
+  | 'saveApprovalRule'
 
 export function createStoreHandlers({ database, clock }: Deps): HandlersOf<Own> {
   return {
@@ -26,8 +40,8 @@ export function createStoreHandlers({ database, clock }: Deps): HandlersOf<Own> 
         findLatestRelease(database),
       ])
       const release = latest ? { number: latest.number, at: latest.at, note: latest.note } : null
-      const { shownUntil: _shownUntil, delivery, ...rest } = record
-      const told = { ...rest, delivery: [...delivery] }
+      const { shownUntil: _shownUntil, delivery, channels, ...rest } = record
+      const told = { ...rest, delivery: [...delivery], channels: [...channels] }
       return { ...told, latestChange, now: toIso(clock.now()), products, release }
     },
     savePriceRules: async ({ body, by }) => {
@@ -38,6 +52,9 @@ export function createStoreHandlers({ database, clock }: Deps): HandlersOf<Own> 
     },
     saveDelivery: async ({ body, by }) => {
       await changeDelivery({ database, clock }, body, by)
+    },
+    saveChannels: async ({ body, by }) => {
+      await changeChannels({ database, clock }, body, by)
     },
     saveLocale: async ({ body, by }) => {
       await changeLocale({ database, clock }, body, by)

@@ -1,4 +1,7 @@
+import { SHOP_CHANNEL } from '@novalex/contract'
 import type {
+  Channel,
+  ChannelsRequest,
   FindingThresholdsRequest,
   DeliveryOption,
   DeliveryRequest,
@@ -11,6 +14,7 @@ import { recordActivity } from '../../data/activity/index.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { refuseIfAny } from '../../platform/errors/AppError.ts'
 import { changePlan, type PlanWriter } from '../../sources/plans/changePlan.ts'
+import { listChannelsOfKeys } from '../../data/keys/index.ts'
 import { lockStore, type StoreRecord, updateStore } from '../../data/store/index.ts'
 
 /** The floor, and what is computed with reductions. Refused if made from an older version of the store. */
@@ -57,6 +61,40 @@ export async function changeDelivery(
     changes: { delivery: trimmed },
     after: { delivery: toPrices(trimmed) },
   })
+}
+
+/**
+ * The own channels. Refused if made from an older version of the store, without the shop's channel, with one twice, or without one that an API
+ * key sells in. Promotions may go on naming one that is gone, as findings then say.
+ */
+export async function changeChannels(
+  writer: PlanWriter,
+  { version, channels }: ChannelsRequest,
+  by: string,
+): Promise<void> {
+  const note = { by, action: 'change-channels', subject: 'store' } as const
+  await changePlan(writer, note, async ({ transaction, store: present }) => {
+    const sold = await listChannelsOfKeys(transaction, writer.clock.now())
+    refuseIfAny(checkChannels(channels, sold))
+    const trimmed = channels.map((channel) => ({ ...channel, name: channel.name.trim() }))
+    await updateStore(transaction, version, { channels: trimmed })
+    return { result: null, detail: { before: toNames(present.channels), after: toNames(trimmed) } }
+  })
+}
+
+const toNames = (channels: readonly Channel[]) => Object.fromEntries(channels.map(({ id, name }) => [id, name]))
+
+function checkChannels(channels: readonly Channel[], sold: ReadonlyMap<string, string>): Problem[] {
+  const ids = channels.map(({ id }) => id)
+  return [
+    ...(ids.includes(SHOP_CHANNEL) ? [] : [createProblem('required', 'channels', { given: SHOP_CHANNEL })]),
+    ...[...sold].flatMap(([id, key]) =>
+      ids.includes(id) || id === SHOP_CHANNEL ? [] : [createProblem('channel-in-use', 'channels', { given: id, key })],
+    ),
+    ...ids.flatMap((id, at) =>
+      ids.indexOf(id) < at ? [createProblem('duplicate-id', `channels.${at}.id`, { id })] : [],
+    ),
+  ]
 }
 
 /** Whether a release takes a second person. Refused if made from an older version of the store. */

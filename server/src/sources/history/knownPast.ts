@@ -23,37 +23,43 @@ export function createKnownPast(database: Database) {
   let state = ''
 
   return {
-    async of(products: readonly Product[], store: StoreRecord): Promise<ReadonlyMap<string, KnownPast>> {
+    async of(
+      products: readonly Product[],
+      { store, channel }: { readonly store: StoreRecord; readonly channel: string },
+    ): Promise<ReadonlyMap<string, KnownPast>> {
       const present = `${store.catalogueRevision} ${store.shownUntil}`
       if (present !== state) kept.clear()
       state = present
       const known = new Map<string, KnownPast>()
       const missing: string[] = []
       for (const { sku } of products) {
-        const one = kept.get(sku)
+        const one = kept.get(`${channel} ${sku}`)
         if (one) known.set(sku, one)
         else missing.push(sku)
       }
-      const read = missing.length > 0 ? await readKnownPast(database, missing, store) : new Map<string, KnownPast>()
+      const read =
+        missing.length > 0
+          ? await readKnownPast(database, missing, { ...store, channel })
+          : new Map<string, KnownPast>()
       for (const [sku, one] of read) {
         known.set(sku, one)
-        if (missing.length <= MOST_KEPT && state === present) kept.set(sku, one)
+        if (missing.length <= MOST_KEPT && state === present) kept.set(`${channel} ${sku}`, one)
       }
       return known
     },
   }
 }
 
-/** Stored price history of some products. */
+/** Stored price history of some products in a channel. */
 export async function readKnownPast(
   connection: Connection,
   skus: readonly string[],
-  { shownUntil }: Pick<StoreRecord, 'shownUntil'>,
+  { shownUntil, channel }: Pick<StoreRecord, 'shownUntil'> & { readonly channel: string },
 ): Promise<Map<string, KnownPast>> {
   const [past, regular, shown] = await Promise.all([
     listPastPrices(connection, skus),
     listRegularPrices(connection, skus),
-    listShownPrices(connection, skus),
+    listShownPrices(connection, skus, channel),
   ])
   return new Map(
     skus.map((sku) => {

@@ -14,7 +14,7 @@ import {
 import { LRUCache } from 'lru-cache'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import type { RecentFigures } from '../figures/recentFigures.ts'
-import { GUEST } from '../plans/resolveQuestion.ts'
+import { guestIn } from '../plans/resolveQuestion.ts'
 import type { SourcedPlan } from '../plans/planSource.ts'
 import { findReleasedPlan, listReleasesSince, type ReleasedPlan } from '../../data/releases/index.ts'
 import { getStore } from '../../data/store/index.ts'
@@ -39,6 +39,8 @@ interface HistoryQuestion {
   readonly ahead: Pick<SourcedPlan, 'plan' | 'release'>
   readonly now: Instant
   readonly to: Instant
+  /** The channel whose prices they are; the shop's unless one is named. */
+  readonly channel?: string | undefined
   readonly onProgress?: (share: number) => void
 }
 
@@ -70,9 +72,9 @@ export function createPriceHistory(database: Database, figures: Pick<RecentFigur
   })
 
   return {
-    async of(products, { ahead, now, to, onProgress }) {
+    async of(products, { ahead, now, to, channel, onProgress }) {
       const store = await getStore(database)
-      const past = await known.of(products, store)
+      const past = await known.of(products, { store, channel: guestIn(channel).channel })
       const goods = { categories: [...ahead.plan.catalogue.categories.values()], products }
       const written = store.shownUntil ?? -Infinity
       const followed = await Promise.all(
@@ -89,9 +91,9 @@ export function createPriceHistory(database: Database, figures: Pick<RecentFigur
       const since = Math.max(written, followed[0]?.from ?? -Infinity)
       const facts = await figures.facts()
       const sold = await pasts.forceFetch(`${since} ${counted.join()}`, { context: { promotions: counted, since } })
-      const pastGuest = { ...GUEST, past: sold }
+      const pastGuest = { ...guestIn(channel), past: sold }
       // Where the past ends the present begins with the same counts.
-      const guest = { ...GUEST, facts: { ...facts, ...sold.at(Infinity) } }
+      const guest = { ...guestIn(channel), facts: { ...facts, ...sold.at(Infinity) } }
       const [pastPricerAt, pricerAt] = [createPricers(pastGuest), createPricers(guest)]
       return new Map(
         products.map((product, index) => {
@@ -120,14 +122,16 @@ export function presentOf(now: Instant, at: Instant): Instant {
 export async function computeStruckPrices(
   history: PriceHistory,
   products: readonly Product[],
-  { ahead, now, at }: Pick<HistoryQuestion, 'ahead' | 'now'> & { readonly at: Instant },
+  { ahead, now, at, channel }: Pick<HistoryQuestion, 'ahead' | 'now' | 'channel'> & { readonly at: Instant },
 ): Promise<Map<string, MinorUnits>> {
   const struck = new Map<string, MinorUnits>()
   if (products.length === 0) return struck
-  const histories = await history.of(products, { ahead, now: presentOf(now, at), to: at + 1 })
+  const histories = await history.of(products, { ahead, now: presentOf(now, at), to: at + 1, channel })
   for (const [sku, spans] of histories) {
     const present = spans.findLast(({ from, until }) => from <= at && at < until)
-    const price = present ? computeStruckPrice(present, computePriorPrice(spans, at, ahead.plan.store.priorDays)) : null
+    const price = present
+      ? computeStruckPrice(present, computePriorPrice(spans, at, ahead.plan.store.priorDays)?.price ?? null)
+      : null
     if (price !== null) struck.set(sku, price)
   }
   return struck

@@ -2,20 +2,21 @@ import {
   computePriceHistory,
   createPricers,
   type Catalogue,
-  type Guest,
+  type Viewer,
   type HistorySpan,
   type Instant,
   type Product,
   firstOf,
 } from '@novalex/core'
 import type { Connection } from '../../platform/db/openDatabase.ts'
-import { GUEST } from '../plans/resolveQuestion.ts'
+import { guestIn } from '../plans/resolveQuestion.ts'
 import { getReleasedPlan, listReleasesSince } from '../../data/releases/index.ts'
 import { saveShownUntil, type StoreRecord } from '../../data/store/index.ts'
 import { compileReleased } from './compileReleased.ts'
 import { listCountedPrices, readPastFacts } from './readPastFacts.ts'
-import { listShownUntil, saveShownPrices } from '../../data/prices/index.ts'
+import { ALL_CHANNELS, listShownUntil, saveShownPrices } from '../../data/prices/index.ts'
 import { listRegularPrices } from '../../data/catalogue/index.ts'
+import { asksForChannel } from '../plans/asksForChannel.ts'
 import { toEpochs, type Followed } from './toEpochs.ts'
 
 const PRODUCTS_A_STEP = 5000
@@ -23,11 +24,11 @@ const PRODUCTS_A_STEP = 5000
 /**
  * Writes what the shop has shown since the last time, before something changes from which it could be worked out: a release, or
  * the products. Only what differs from the regular price is written, and a span that goes on is made longer, so the table grows with prices that
- * change and not with releases. Belongs in the transaction of that change, under the store's lock; `catalogue` is the one before it.
+ * change and not with releases: once for all channels, or for each where a promotion asks for the channel. Belongs in the transaction of that change, under the store's lock; `catalogue` is the one before it.
  */
 export async function settleShownPrices(
   transaction: Connection,
-  { shownUntil }: StoreRecord,
+  { shownUntil, channels }: StoreRecord,
   { catalogue, at }: { readonly catalogue: () => Promise<Catalogue>; readonly at: Instant },
 ): Promise<void> {
   const since = shownUntil ?? -Infinity
@@ -39,14 +40,19 @@ export async function settleShownPrices(
     const reached = goods.products.filter((product) =>
       followed.some(({ plan }) => plan.findPricing(product).length > 0),
     )
-    const before = shownUntil === null ? new Map<string, HistorySpan>() : await listShownUntil(transaction, shownUntil)
     const start = Math.max(since, firstOf(followed).from)
     const counted = listCountedPrices(followed.map(({ plan }) => plan))
-    const guest = { ...GUEST, past: await readPastFacts(transaction, counted, start) }
-    const view = { followed, before, start, at, guest, pricerAt: createPricers(guest) }
-    for (let from = 0; from < reached.length; from += PRODUCTS_A_STEP) {
-      const part = reached.slice(from, from + PRODUCTS_A_STEP)
-      await saveShownPrices(transaction, await computeShown(transaction, part, view))
+    const past = await readPastFacts(transaction, counted, start)
+    const isByChannel = followed.some(({ plan }) => asksForChannel(plan))
+    for (const kept of isByChannel ? channels.map(({ id }) => id) : [ALL_CHANNELS]) {
+      const before =
+        shownUntil === null ? new Map<string, HistorySpan>() : await listShownUntil(transaction, shownUntil, kept)
+      const viewer = { ...guestIn(kept || undefined), past }
+      const view = { followed, before, start, at, viewer, pricerAt: createPricers(viewer) }
+      for (let from = 0; from < reached.length; from += PRODUCTS_A_STEP) {
+        const part = reached.slice(from, from + PRODUCTS_A_STEP)
+        await saveShownPrices(transaction, await computeShown(transaction, part, view), kept)
+      }
     }
   }
   await saveShownUntil(transaction, at)
@@ -73,18 +79,18 @@ async function computeShown(
     readonly before: ReadonlyMap<string, HistorySpan>
     readonly start: Instant
     readonly at: Instant
-    readonly guest: Guest
+    readonly viewer: Viewer
     readonly pricerAt: ReturnType<typeof createPricers>
   },
 ): Promise<{ sku: string; span: HistorySpan }[]> {
-  const { followed, before, start, at, guest, pricerAt } = view
+  const { followed, before, start, at, viewer, pricerAt } = view
   const skus = products.map(({ sku }) => sku)
   const regular = await listRegularPrices(transaction, skus)
   return products.flatMap((product) => {
     const { sku, regularPrice } = product
     const known = regular.get(sku) ?? [{ since: at, price: regularPrice }]
     const epochs = toEpochs(followed, known, { from: start, to: at })
-    const spans = computePriceHistory(product, epochs, guest, pricerAt)
+    const spans = computePriceHistory(product, epochs, viewer, pricerAt)
     const shown = spans.filter(({ price, regular: stood, promotions }) => price !== stood || promotions.length > 0)
     return shown.map((span) => ({ sku, span: lengthen(before.get(sku), span) }))
   })

@@ -110,6 +110,8 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'needs-too-much-memory': 'This file needs too much memory. Split it into smaller files, or save it as CSV.',
   'took-too-long': 'Reading this file took too long. Split it into smaller files.',
   'unknown-option': ({ given }) => `Unknown delivery method “${given}”. Choose one from the store’s list.`,
+  'unknown-channel': ({ given }) => `Unknown channel “${given}”. Choose one of the store’s own channels.`,
+  'channel-in-use': ({ given, key }) => `API key “${key}” sells in channel “${given}”. Revoke the key first.`,
   'unserved-country': ({ given, option }) => `${option} doesn’t deliver to ${given}. Choose another method or country.`,
   'unknown-shopper': ({ id }) => `No shopper with ID ${id}.`,
   'not-an-email': ({ given }) => `“${given}” is not an email address. Use a format like name@shop.example.`,

@@ -1,3 +1,4 @@
+import { SHOP_CHANNEL } from '@novalex/contract'
 import {
   createProblem,
   HISTORY_FORMAT,
@@ -69,7 +70,7 @@ const toPastPrice = (sku: string, { from, until, price, regular }: HistorySpan) 
 async function compare(connection: Connection, input: ImportInput<HistoryRow>) {
   const rows = await readSpans(connection, input)
   const skus = [...new Set(rows.map(({ sku }) => sku))]
-  const past = await readKnownPast(connection, skus, await getStore(connection))
+  const past = await readKnownPast(connection, skus, { ...(await getStore(connection)), channel: SHOP_CHANNEL })
   const known = new Map([...past].map(([sku, { spans }]) => [sku, spans]))
   const fresh = rows.filter((row) => !isKnown(row, known.get(row.sku) ?? []))
   return { rows, skus, known, fresh }

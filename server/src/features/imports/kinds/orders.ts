@@ -1,8 +1,8 @@
+import { SHOP_CHANNEL } from '@novalex/contract'
 import { createProblem, ORDER_FORMAT, type MinorUnits, type OrderColumn, type OrderRow } from '@novalex/core'
 import { deletePastOrders, insertPastOrders, listKnownNumbers, type PastOrder } from '../../../data/orders/index.ts'
 import type { Connection } from '../../../platform/db/openDatabase.ts'
 import { parseTableFile } from '../../../platform/files/parseTableFile.ts'
-import { DEFAULT_CHANNEL } from '../../../sources/plans/channel.ts'
 import { recountPlaced } from '../../../data/shoppers/index.ts'
 import { getStore } from '../../../data/store/index.ts'
 import type { ImportInput, ImportWork, RowProblem } from '../importWork.ts'
@@ -112,7 +112,7 @@ function toPastOrder(lines: Lines, zone: string): PastOrder {
   return {
     number,
     placedAt: toMoment(placedAt, zone)!,
-    channel: channel || DEFAULT_CHANNEL,
+    channel: channel || SHOP_CHANNEL,
     shopper: shopper || null,
     email: email.toLowerCase() || null,
     delivery: { option: option || null, country: country || null, paid: deliveryPrice },

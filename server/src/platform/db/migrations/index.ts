@@ -28,6 +28,7 @@ import * as locale from './026-locale.ts'
 import * as findingKinds from './027-finding-kinds.ts'
 import * as storedNames from './028-stored-names.ts'
 import * as releaseChoices from './029-release-choices.ts'
+import * as channels from './030-channels.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -59,6 +60,7 @@ const ALL: Record<string, Knex.Migration> = {
   '027-finding-kinds': findingKinds,
   '028-stored-names': storedNames,
   '029-release-choices': releaseChoices,
+  '030-channels': channels,
 }
 
 export const MIGRATION_NAMES: readonly string[] = Object.keys(ALL)
