@@ -15,7 +15,6 @@ import {
   Count,
   Floor,
   Id,
-  InstantText,
   MAX_MONEY,
   Money,
   Nullable,

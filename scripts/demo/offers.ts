@@ -110,6 +110,7 @@ export const OFFER_SKETCHES: readonly Sketch[] = [
         ],
       },
       when: { test: 'group', in: ['club'] },
+      display: { members: 'Club members' },
       stacking: { group: 'club', mode: 'group' },
     },
   },

@@ -135,6 +135,7 @@ const SKETCHES: readonly Sketch[] = [
     rule: {
       mechanic: percentOff(['brushes-sable'], 1500),
       when: { test: 'group', in: ['club'] },
+      display: { members: 'Club members' },
       stacking: { group: 'club', mode: 'group' },
     },
   },

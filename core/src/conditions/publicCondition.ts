@@ -24,15 +24,25 @@ export function toPublicCondition(when: Condition | null, cart: Cart, plan: Cond
     linesIn: () => [],
     findProduct: () => undefined,
   }
-  const own = reduce(when, (test) => judgeCondition(test, view).truth === 'true')
+  const own = reduce(when, (test) => {
+    const { truth } = judgeCondition(test, view)
+    // Who is not known yet may turn out to be none of those who are kept out.
+    return truth === 'unknown' && 'not' in test ? SIGNED_IN : truth === 'true'
+  })
   if (own !== false) return { when: toCondition(own), isMet: true }
   return { when: toCondition(reduce(when, () => true)), isMet: false }
 }
 
+const SIGNED_IN: Condition = { test: 'signedIn', is: true }
+
 const toCondition = (reduced: Condition | boolean) => (typeof reduced === 'boolean' ? null : reduced)
 
 /** Replaces internal tests, with a `not` above them, by whether they hold, and works out what follows. */
-function reduce(when: Condition, holds: (test: Condition) => boolean, isNegated = false): Condition | boolean {
+function reduce(
+  when: Condition,
+  holds: (test: Condition) => Condition | boolean,
+  isNegated = false,
+): Condition | boolean {
   if ('not' in when) return reduce(when.not, holds, !isNegated)
   if ('all' in when || 'any' in when) {
     const isAll = 'all' in when !== isNegated

@@ -29,6 +29,7 @@ test('what is refilled is on offer too: at so many left, and so many hours befor
       store,
       locale: 'en-GB',
       delivery: [],
+      channels: [],
       now: '2027-03-10T08:00:00Z',
       release: null,
     }),

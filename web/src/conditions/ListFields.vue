@@ -2,7 +2,7 @@
 import type { ConditionTest } from '@novalex/core'
 import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
-import { counted, joinWords, offerText, quote, CHANNELS } from '@/locale/catalogue.ts'
+import { counted, joinWords, offerText, quote } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useChoices } from './useChoices.ts'
 
@@ -11,9 +11,12 @@ const { test } = defineProps<{ test: Extract<ConditionTest, { readonly in: reado
 const emit = defineEmits<{ set: [changes: object] }>()
 
 const words = offerText.condition
+const store = useStoreInfo()
+const toItems = (list: readonly { readonly id: string; readonly name: string }[]) =>
+  list.map(({ id, name }) => ({ value: id, title: name }))
 const NAMED: Readonly<Partial<Record<ConditionTest['test'], readonly { value: string; title: string }[]>>> = {
-  channel: Object.entries(CHANNELS).map(([value, title]) => ({ value, title })),
-  option: useStoreInfo().delivery.map(({ id, name }) => ({ value: id, title: name })),
+  channel: toItems(store.channels),
+  option: toItems(store.delivery),
 }
 /** So many groups and tags are listed at most. */
 const MOST_LISTED = 200

@@ -1,6 +1,5 @@
 import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
-import { CHANNELS } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import type { Choices } from './firstTests.ts'
 
@@ -11,7 +10,7 @@ export function useChoices() {
   return computed<Choices>(() => ({
     group: labels.value?.groups.map(({ label }) => label) ?? [],
     tag: labels.value?.tags.map(({ label }) => label) ?? [],
-    channel: Object.keys(CHANNELS),
+    channel: store.channels.map(({ id }) => id),
     option: store.delivery.map(({ id }) => id),
     country: [...new Set(store.delivery.flatMap(({ prices }) => prices.map(({ country }) => country)))],
   }))

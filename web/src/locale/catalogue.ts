@@ -32,7 +32,6 @@ export const {
   storeText,
   todayText,
   counted,
-  CHANNELS,
   ROLE_NAMES,
   ROLE_HINTS,
   ROLE_SENTENCES,

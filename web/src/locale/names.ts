@@ -1,4 +1,4 @@
-import type { DeliveryOption } from '@novalex/contract'
+import type { Channel, DeliveryOption } from '@novalex/contract'
 import type { Delivery, Reach } from '@novalex/core'
 
 /** Names by id, for sentences. */
@@ -23,6 +23,16 @@ export function setDeliveryOptions(options: readonly DeliveryOption[]): void {
 
 /** The name of a delivery method; its id, where the store has it no longer. */
 export const nameDelivery = (id: string) => deliveryOptions.find((option) => option.id === id)?.name ?? id
+
+let channels: readonly Channel[] = []
+
+/** Sets the store's channels, whose names sentences say. */
+export function setChannels(given: readonly Channel[]): void {
+  channels = given
+}
+
+/** The name of a channel; its id, where the store has it no longer. */
+export const nameChannel = (id: string) => channels.find((one) => one.id === id)?.name ?? id
 
 /** The first of some delivery methods that the store has, where it goes first, at its price; of none named, the first of all. */
 export function pickDelivery(ids: readonly string[] = [], options = deliveryOptions): Delivery {

@@ -2,7 +2,7 @@ import { createPseudo } from '@novalex/contract'
 import { describePromotion, type Promotion, type Store } from '@novalex/core'
 import { expect, test } from 'vitest'
 import { en } from './en/index.ts'
-import { setDeliveryOptions, type Names } from './names.ts'
+import { setChannels, setDeliveryOptions, type Names } from './names.ts'
 import rules from './en/sentences.golden.json'
 
 const xx = createPseudo(en)
@@ -43,6 +43,7 @@ const BASE: Omit<Promotion, 'stacking'> = {
 }
 
 setDeliveryOptions([])
+setChannels([])
 
 test('the sentence of a rule is translated, and its parts keep their editors', () => {
   const names: Names = { category: String, stackGroup: String, set: String, product: String }

@@ -21,6 +21,7 @@ test('the present is the server’s, to the minute, however old the last tick of
       store,
       locale: 'en-GB',
       delivery: [],
+      channels: [],
       latestChange: 1,
       planRevision: 1,
       catalogueRevision: 1,

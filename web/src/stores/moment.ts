@@ -1,4 +1,4 @@
-import type { MomentsAnswer } from '@novalex/contract'
+import { SHOP_CHANNEL, type MomentsAnswer } from '@novalex/contract'
 import type { Instant } from '@novalex/core'
 import { defineStore } from 'pinia'
 import { useTimestamp } from '@vueuse/core'
@@ -28,12 +28,16 @@ export const useMoment = defineStore('moment', () => {
   /** Null follows the clock. */
   const chosen = ref<Instant | null>(null)
   const plan = ref<string>('working')
-  const { data } = useAnswer('getMoments', () => store.info && { query: { plan: plan.value } })
+  /** The channel whose prices are shown. */
+  const channel = ref<string>(SHOP_CHANNEL)
+  /** Left out where it is the shop's, as most answers are asked for. */
+  const inChannel = computed(() => (channel.value === SHOP_CHANNEL ? {} : { channel: channel.value }))
+  const { data } = useAnswer('getMoments', () => store.info && { query: { plan: plan.value, ...inChannel.value } })
   const moments = computed<readonly PriceMoment[]>(() => (data.value ? toMoments(data.value) : []))
 
   const instant = computed(() => chosen.value ?? now.value)
   const at = computed(() => new Date(instant.value).toISOString())
-  const asked = computed(() => ({ plan: plan.value, at: at.value }))
+  const asked = computed(() => ({ plan: plan.value, at: at.value, ...inChannel.value }))
   const isMoved = computed(() => chosen.value !== null)
   const next = computed(() => moments.value.find((moment) => moment.at > instant.value) ?? null)
   const previous = computed(() => moments.value.findLast((moment) => moment.at < instant.value) ?? null)
@@ -42,7 +46,7 @@ export const useMoment = defineStore('moment', () => {
     chosen.value = to
   }
 
-  return { now, chosen, plan, moments, instant, at, asked, isMoved, next, previous, moveTo }
+  return { now, chosen, plan, channel, inChannel, moments, instant, at, asked, isMoved, next, previous, moveTo }
 })
 
 function toMoments({ moments }: MomentsAnswer): PriceMoment[] {

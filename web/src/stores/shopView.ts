@@ -16,6 +16,7 @@ export const useShopView = defineStore('shop-view', () => {
   const asked = computed(() => ({
     ...(moment.value?.isMoved ? { at: moment.value.at } : {}),
     ...(session.account && isPreview.value ? { plan: 'working' } : {}),
+    ...moment.value?.inChannel,
   }))
   const { data } = useAnswer('getShop', () => ({ query: asked.value }))
   const shop = computed(() => data.value ?? null)

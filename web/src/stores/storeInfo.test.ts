@@ -23,7 +23,15 @@ async function start() {
   }
   const asked = stubServer({
     getStore: () =>
-      unlessAway({ ...now, store, locale: 'en-GB', delivery: [], now: '2027-03-08T09:00:00Z', release: null }),
+      unlessAway({
+        ...now,
+        store,
+        locale: 'en-GB',
+        delivery: [],
+        channels: [],
+        now: '2027-03-08T09:00:00Z',
+        release: null,
+      }),
     listCategories: () => unlessAway([]),
     listPromotions: async () => {
       const revision = now.planRevision

@@ -6,7 +6,7 @@ import { computed, watch } from 'vue'
 import { createFindingsRefresh } from '@/api/createFindingsRefresh.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { setPresentYear, setStoreFormats } from '@/locale/format.ts'
-import { setDeliveryOptions } from '@/locale/names.ts'
+import { setChannels, setDeliveryOptions } from '@/locale/names.ts'
 
 /** The store, its revisions and the live release: what every screen needs to know first. */
 export const useStoreInfo = defineStore('storeInfo', () => {
@@ -23,6 +23,7 @@ export const useStoreInfo = defineStore('storeInfo', () => {
       if (!answer) return
       setStoreFormats({ currency: answer.store.currency, locale: answer.locale })
       setDeliveryOptions(answer.delivery)
+      setChannels(answer.channels)
       setPresentYear(toLocal(Date.parse(answer.now), answer.store.timeZone).slice(0, 4))
     },
     { immediate: true, flush: 'sync' },
@@ -60,5 +61,6 @@ export const useStoreInfo = defineStore('storeInfo', () => {
   const zone = computed(() => info.value?.store.timeZone ?? 'UTC')
   const release = computed(() => info.value?.release ?? null)
   const delivery = computed(() => info.value?.delivery ?? [])
-  return { info, settings, delivery, error, clockOffsetMs, refresh, findings, zone, release }
+  const channels = computed(() => info.value?.channels ?? [])
+  return { info, settings, delivery, channels, error, clockOffsetMs, refresh, findings, zone, release }
 })

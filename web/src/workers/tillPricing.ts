@@ -161,7 +161,9 @@ export const tillPricing = {
               sku: middle.sku,
               ...computeShownPrice(all, middle, {
                 now: order.now,
-                ...pick(order.cart, ['channel', 'shopper', 'delivery']),
+                channel: order.cart.channel,
+                shopper: order.cart.shopper,
+                delivery: order.cart.delivery,
                 facts,
               }),
             }

@@ -82,10 +82,11 @@ export async function insertKey(connection: Connection, key: NewKey): Promise<Ke
 
 /** Names of keys that are neither revoked nor expired, by their channels. */
 export async function listChannelsOfKeys(connection: Connection, now: number): Promise<Map<string, string>> {
-  const rows = await connection<Row>('shop_keys')
-    .whereNull('revoked_at')
-    .where((open) => open.whereNull('ends_at').orWhere('ends_at', '>', new Date(now)))
-    .select('name', 'channel')
+  const rows = await ask<Pick<Row, 'name' | 'channel'>>(
+    connection,
+    'select name, channel from shop_keys where revoked_at is null and (ends_at is null or ends_at > ?)',
+    [new Date(now)],
+  )
   return new Map(rows.map(({ name, channel }) => [channel, name]))
 }
 

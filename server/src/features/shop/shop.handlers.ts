@@ -23,9 +23,9 @@ import { resolveCart } from '../../sources/cart/resolveCart.ts'
 import { computeShopCart, nameMistyped } from '../../sources/cart/shopCart.ts'
 import { forgetShopper, rememberShopper, shopperOf, welcome } from './shopCookie.ts'
 import { describeShop } from './shopInfo.ts'
-import { findOpenOffers, listCoupons, type Look } from './shopOffers.ts'
+import { findOpenOffers, listCoupons } from './shopOffers.ts'
 import { toShopProduct } from './shopProduct.ts'
-import { chooseChannel, findViewer } from './viewer.ts'
+import { chooseChannel, findViewer, type Look } from './viewer.ts'
 import { findShopBuyer, whoTries } from './whoBuys.ts'
 
 const PAGE_SIZE = 24

@@ -17,18 +17,12 @@ import {
   type CartLine,
   type CompiledPlan,
   type CompiledPromotion,
-  type Instant,
   type Order,
   type Product,
-  type Viewer,
 } from '@novalex/core'
 import { hideInternal } from '../../sources/cart/hideInternal.ts'
 import { countLeft } from './shopProduct.ts'
-
-/** Who looks at the shop, and when. */
-export interface Look extends Omit<Viewer, 'past'> {
-  readonly now: Instant
-}
+import type { Look } from './viewer.ts'
 
 /**
  * The cart offers that hold on a product now for a viewer, without a code or with one that is listed, and keep what they promise there: with one

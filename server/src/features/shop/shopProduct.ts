@@ -12,7 +12,7 @@ import {
   type Instant,
   type Product,
 } from '@novalex/core'
-import type { Look } from './shopOffers.ts'
+import type { Look } from './viewer.ts'
 
 /** A product as the shop shows it to a viewer, with the moment until which its price holds. `history`: what everybody paid. */
 export function toShopProduct(

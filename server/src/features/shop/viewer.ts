@@ -1,5 +1,5 @@
 import { SHOP_CHANNEL, type DeliveryOption, type ShopViewQuery } from '@novalex/contract'
-import { createProblem, type CompiledPlan, type Facts, type Viewer } from '@novalex/core'
+import { createProblem, type CompiledPlan, type Facts, type Instant, type Viewer } from '@novalex/core'
 import type { Request } from 'express'
 import type { Identity } from '../../http/identity.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
@@ -8,6 +8,11 @@ import { addOwnUses } from '../../sources/cart/circumstances.ts'
 import { resolveDelivery } from '../../sources/cart/resolveCart.ts'
 import type { StoreRecord } from '../../data/store/index.ts'
 import { channelOf, findShopBuyer } from './whoBuys.ts'
+
+/** Who looks at the shop, and when. */
+export interface Look extends Omit<Viewer, 'past'> {
+  readonly now: Instant
+}
 
 interface Asking {
   readonly who: Identity

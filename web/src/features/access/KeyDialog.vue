@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { KEY_SCOPES, type KeyScope } from '@novalex/contract'
+import { KEY_SCOPES, SHOP_CHANNEL, type KeyScope } from '@novalex/contract'
 import { addDays, toInstant } from '@novalex/core'
 import { useClipboard } from '@vueuse/core'
 import { ref } from 'vue'
@@ -17,6 +17,7 @@ const { refusal, isSending, submit, errors, reset } = useForm()
 const isOpen = ref(false)
 const name = ref('')
 const scopes = ref<KeyScope[]>(['quote'])
+const channel = ref<string>(SHOP_CHANNEL)
 const lastDay = ref<string>()
 const made = ref('')
 const { copy, copied } = useClipboard({ source: made, legacy: true })
@@ -24,6 +25,7 @@ const { copy, copied } = useClipboard({ source: made, legacy: true })
 function begin(): void {
   name.value = ''
   scopes.value = ['quote']
+  channel.value = SHOP_CHANNEL
   lastDay.value = undefined
   made.value = ''
   reset()
@@ -39,7 +41,9 @@ async function keep(): Promise<void> {
       ? null
       : new Date(toInstant(`${addDays(lastDay.value, 1)}T00:00`, store.zone)).toISOString()
   await submit(async () => {
-    const { key } = await call('createKey', { body: { name: name.value, scopes: [...scopes.value], endsAt } })
+    const { key } = await call('createKey', {
+      body: { name: name.value, scopes: [...scopes.value], channel: channel.value, endsAt },
+    })
     made.value = key
   })
   if (made.value) await store.refresh()
@@ -77,6 +81,15 @@ async function keep(): Promise<void> {
           :label="`${scope}: ${SCOPE_HINTS[scope]}`"
         />
       </fieldset>
+      <v-select
+        v-model="channel"
+        :items="store.channels"
+        item-value="id"
+        item-title="name"
+        :label="words.channel"
+        :hint="words.channelHint"
+        :error-messages="errors('channel')"
+      />
       <DayField v-model="lastDay" path="endsAt" :label="words.ends" :hint="words.endsHint" :errors="errors('endsAt')" />
     </template>
   </FormDialog>

@@ -6,15 +6,16 @@ import TablePage from '@/components/TablePage.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { text, accessText } from '@/locale/catalogue.ts'
 import { formatInstant } from '@/locale/format.ts'
+import { nameChannel } from '@/locale/names.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import KeyDialog from './KeyDialog.vue'
 
 const words = accessText.keys
-const { name, scopes, used, ends, made } = words.columns
+const { name, scopes, channel, used, ends, made } = words.columns
 const COLUMNS = [
-  ...[name, scopes, used, ends, made].map((title) => ({ title })),
+  ...[name, scopes, channel, used, ends, made].map((title) => ({ title })),
   { title: text.common.actions, isUnseen: true },
 ]
 const store = useStoreInfo()
@@ -54,6 +55,7 @@ const revoke = ({ id, name }: KeyRecord) =>
     <tr v-for="key in keys" :key="key.id" :class="{ quiet: key.revokedAt !== null }">
       <td class="name">{{ key.name }}</td>
       <td>{{ key.scopes.join(', ') }}</td>
+      <td>{{ nameChannel(key.channel) }}</td>
       <td>{{ key.lastUsedAt ? when(key.lastUsedAt) : words.never }}</td>
       <td>{{ endOf(key) }}</td>
       <td>{{ words.madeBy(when(key.createdAt), key.createdBy) }}</td>

@@ -51,7 +51,7 @@ testAdministrator('a key needs a name and something it may do; it is shown once,
   await make.click()
   await expect(page.getByTestId('key')).toBeVisible()
   await dialog.getByRole('button', { name: 'Close' }).click()
-  const row = page.getByRole('row', { name: /^Web shop orders never Thu 1 Apr 2027, 00:00/ })
+  const row = page.getByRole('row', { name: /^Web shop orders Online store never Thu 1 Apr 2027, 00:00/ })
   await expect(row).toBeVisible()
   await row.getByRole('button', { name: 'Revoke' }).click()
   await expect(page.getByText('Key “Web shop” revoked.')).toBeVisible()

@@ -22,7 +22,12 @@ const WORTH_A_BUTTON = 1.5
 const THINNEST = 0.4
 
 const deepest = useAnswer('getDeepest', () => ({
-  query: { plan: moment.plan, from: new Date(range.from).toISOString(), to: new Date(range.to).toISOString() },
+  query: {
+    plan: moment.plan,
+    ...moment.inChannel,
+    from: new Date(range.from).toISOString(),
+    to: new Date(range.to).toISOString(),
+  },
 }))
 const { data, error } = deepest
 const share = (at: Instant) => ((at - range.from) / (range.to - range.from)) * 100

@@ -29,6 +29,7 @@ function start(component: Component, props: Readonly<Record<string, unknown>>) {
       store: createStore(),
       locale: 'en-GB',
       delivery: [],
+      channels: [],
       now: '2027-03-08T09:00:00Z',
       release: null,
     }),

@@ -14,6 +14,7 @@ test('a reason that is refused is explained in the dialog, which has no place of
       store: createStore(),
       locale: 'en-GB',
       delivery: [],
+      channels: [],
       now: '2027-03-08T09:00:00Z',
       release: null,
     }),

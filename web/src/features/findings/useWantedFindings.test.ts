@@ -31,6 +31,7 @@ async function start(answer: object) {
       store: createStore(),
       locale: 'en-GB',
       delivery: [],
+      channels: [],
       now: '2027-03-08T09:00:00Z',
       release: null,
     }),

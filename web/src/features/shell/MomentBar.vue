@@ -26,6 +26,11 @@ const views = [
 ]
 const label = computed(() => formatInstant(moment.instant, { zone: store.zone }))
 const plans = usePlanChoice()
+/** The store's, and one that is looked at although it is gone. */
+const channels = computed(() => {
+  const isKnown = store.channels.some(({ id }) => id === moment.channel)
+  return [...store.channels, ...(isKnown ? [] : [{ id: moment.channel, name: moment.channel }])]
+})
 
 function step(to: { readonly at: number } | null): void {
   if (to) moment.moveTo(to.at)
@@ -33,7 +38,7 @@ function step(to: { readonly at: number } | null): void {
 </script>
 
 <template>
-  <header class="bar" :class="{ moved: moment.isMoved }">
+  <header class="bar" :class="{ moved: moment.isMoved || moment.inChannel.channel !== undefined }">
     <span class="as-of">{{ text.moment.asOf }}</span>
     <v-menu>
       <template #activator="{ props }">
@@ -75,6 +80,9 @@ function step(to: { readonly at: number } | null): void {
         <option v-for="plan in plans" :key="plan.value" :value="plan.value">{{ plan.title }}</option>
       </select>
     </span>
+    <select v-if="channels.length > 1" v-model="moment.channel" :aria-label="text.moment.channel">
+      <option v-for="one in channels" :key="one.id" :value="one.id">{{ one.name }}</option>
+    </select>
     <SavingNote />
     <span class="live quiet">{{
       store.release ? text.moment.live(store.release.number) : text.moment.nothingLive

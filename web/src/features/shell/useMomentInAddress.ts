@@ -22,6 +22,8 @@ export function useMomentInAddress(): void {
     const plan = query.get('plan') ?? ''
     if (at >= EARLIEST && at < LATEST) moment.moveTo(at)
     if (PLAN.test(plan)) moment.plan = plan
+    const channel = query.get('channel') ?? ''
+    if (channel !== '') moment.channel = channel
   }
 
   function write(): void {
@@ -29,7 +31,7 @@ export function useMomentInAddress(): void {
     const { pathname, searchParams, search, hash } = new URL(window.location.href)
     const at = moment.chosen === null ? null : new Date(moment.chosen).toISOString().replace(/:00\.000Z$/, 'Z')
     const plan = moment.plan === 'working' ? null : moment.plan
-    for (const [key, value] of Object.entries({ at, plan })) {
+    for (const [key, value] of Object.entries({ at, plan, channel: moment.inChannel.channel ?? null })) {
       if (value === null) searchParams.delete(key)
       else if (searchParams.get(key) !== value) searchParams.set(key, value)
     }
@@ -51,5 +53,5 @@ export function useMomentInAddress(): void {
       write()
     }),
   )
-  watch([() => moment.chosen, () => moment.plan], write)
+  watch([() => moment.chosen, () => moment.plan, () => moment.channel], write)
 }

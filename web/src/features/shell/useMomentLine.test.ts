@@ -23,7 +23,7 @@ afterEach(() => {
 async function start(...days: readonly number[]) {
   const change = (day: number) => ({ at: at(day), products: 3, starts: [], ends: [] })
   stubServer({
-    getStore: () => ({ store: createStore(), locale: 'en-GB', delivery: [], now: at(0), release: null }),
+    getStore: () => ({ store: createStore(), locale: 'en-GB', delivery: [], channels: [], now: at(0), release: null }),
     getMoments: () => ({ moments: days.map(change) }),
     listReleases: () => [{ number: 2 }, { number: 1 }],
   })

@@ -11,11 +11,13 @@ import ShopDrawing from './ShopDrawing.vue'
 import ShopFrame from './ShopFrame.vue'
 import ShopPages from './ShopPages.vue'
 import ShopPrice from './ShopPrice.vue'
+import { useShopCart } from './shopCart.ts'
 
 const PAGE_SIZE = 24
 const TYPING_MS = 200
 
 const view = useShopView()
+const shop = useShopCart()
 const route = useRoute()
 const router = useRouter()
 const search = useRouteQuery('search', '')
@@ -40,7 +42,13 @@ watch([settled, category], () => {
   page.value = 1
 })
 const asked = useAnswer('listShopProducts', () => ({
-  query: { ...view.asked, search: settled.value ?? '', category: category.value, page: page.value },
+  query: {
+    ...view.asked,
+    ...shop.kept.delivery,
+    search: settled.value ?? '',
+    category: category.value,
+    page: page.value,
+  },
 }))
 const { data } = asked
 const pages = computed(() => Math.ceil((data.value?.total ?? 0) / PAGE_SIZE))

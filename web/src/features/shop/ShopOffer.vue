@@ -11,11 +11,18 @@ const {
   promotion,
   names,
   goods = {},
+  isCodeShown = false,
 } = defineProps<{
-  promotion: Pick<Promotion, 'mechanic' | 'when' | 'display'> & { readonly left?: { left: number; of: number } | null }
+  promotion: Pick<Promotion, 'mechanic' | 'when' | 'display'> & {
+    readonly left?: { left: number; of: number } | null
+    readonly members?: string | null
+    readonly code?: string | null
+  }
   names: Names
   /** Names of the products that it names, by SKU. */
   goods?: Readonly<Record<string, string>>
+  /** Whether its code is said, where it does not stand beside it. */
+  isCodeShown?: boolean
 }>()
 
 const words = planningText.display
@@ -49,8 +56,10 @@ const steps = computed(() => {
       <strong v-if="promotion.display?.title">{{ promotion.display.title }}</strong>
       <span v-if="label" class="label">{{ label }}</span>
     </p>
+    <p v-if="promotion.members && promotion.display?.description">{{ promotion.members }}</p>
     <p v-if="promotion.display?.description">{{ promotion.display.description }}</p>
     <p v-else-if="!steps || !promotion.display?.title">{{ sentence }}</p>
+    <p v-if="promotion.code && isCodeShown" class="quiet">{{ shopText.withCode(promotion.code) }}</p>
     <p v-if="promotion.left" class="left">{{ shopText.leftOffer(promotion.left) }}</p>
     <table v-if="steps" class="steps">
       <thead>

@@ -27,6 +27,9 @@ const labels = computed(() =>
     <span v-if="labels.length === 0 && product.percentOff > 0" class="ticket">{{
       shopText.off(product.percentOff)
     }}</span>
+    <span v-for="one in product.members" :key="one.title" class="members">{{
+      shopText.memberPrice(one.title, formatMoney(one.price))
+    }}</span>
   </span>
 </template>
 
@@ -41,6 +44,12 @@ const labels = computed(() =>
 
 .large {
   font-size: 24px;
+}
+
+.members {
+  color: var(--saves);
+  flex-basis: 100%;
+  font-size: 13.5px;
 }
 
 .ticket {

@@ -29,7 +29,7 @@ function add(name: string): void {
 }
 /** How often the shop looks what is left. */
 const LOOK_AGAIN_MS = 5000
-const question = () => ({ params: { sku }, query: view.asked })
+const question = () => ({ params: { sku }, query: { ...view.asked, ...shop.kept.delivery } })
 const asked = useAnswer('getShopProduct', question, { refetchInterval: () => LOOK_AGAIN_MS })
 const { data } = asked
 const { data: offers } = useAnswer('listShopOffers', question)
@@ -79,6 +79,7 @@ const untilOf = (until: string, then: number | null) =>
             :promotion="offer"
             :goods="offer.names"
             :names="view.names"
+            is-code-shown
             class="offer"
           />
         </section>

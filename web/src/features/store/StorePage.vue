@@ -9,6 +9,7 @@ import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import AlarmEditor from './AlarmEditor.vue'
+import ChannelsEditor from './ChannelsEditor.vue'
 import DeliveryEditor from './DeliveryEditor.vue'
 
 const words = storeText
@@ -51,6 +52,9 @@ const setSecondPerson = (requiresApproval: boolean | null) =>
     <h2>{{ words.delivery }}</h2>
     <p class="quiet">{{ words.hint }}</p>
     <DeliveryEditor />
+    <h2 class="next">{{ words.channels.title }}</h2>
+    <p class="quiet hint">{{ words.channels.hint }}</p>
+    <ChannelsEditor />
     <h2 class="next">{{ words.formats }}</h2>
     <p class="quiet hint">{{ words.formatsHint }}</p>
     <v-select

@@ -4,7 +4,7 @@ import { createJourneyTest, expect, type Page } from '@/testing/journey/journey.
 const test = createJourneyTest({ hasDemo: true })
 const testPlanner = createJourneyTest({ hasDemo: true, role: 'planner' })
 
-const keep = (page: Page) => page.getByRole('button', { name: 'Save' })
+const keep = (page: Page) => page.getByRole('button', { name: 'Save', exact: true })
 const readDelivery = async (page: Page) => (await page.request.ask<StoreAnswer>('GET', '/store')).delivery
 
 test('a way of delivery needs a name and a country; what cannot be read is not kept', async ({ page }) => {

@@ -23,6 +23,7 @@ async function start() {
   const asked = stubServer({
     getStore: () => ({
       locale: 'en-GB',
+      channels: [],
       ...present,
       store: { timeZone: 'Europe/Vienna', currency: 'EUR' },
       now: '2027-03-08T09:00:00Z',

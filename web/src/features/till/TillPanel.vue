@@ -2,7 +2,7 @@
 import type { Cart, Promotion } from '@novalex/core'
 import { computed, watch } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
-import { text, findingText, CHANNELS } from '@/locale/catalogue.ts'
+import { text, findingText } from '@/locale/catalogue.ts'
 import { formatPoints, formatInstant, formatMoney } from '@/locale/format.ts'
 import { pickDelivery } from '@/locale/names.ts'
 import { useFindings } from '@/stores/findings.ts'
@@ -97,8 +97,8 @@ const shoppers = computed(() => [
       <select v-model="till.shopper" :aria-label="words.shopper">
         <option v-for="one in shoppers" :key="one.value" :value="one.value">{{ one.title }}</option>
       </select>
-      <select v-model="till.channel" :aria-label="words.channel">
-        <option v-for="(title, channel) in CHANNELS" :key="channel" :value="channel">{{ title }}</option>
+      <select v-if="store.channels.length > 1" v-model="till.channel" :aria-label="words.channel">
+        <option v-for="one in store.channels" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
     </div>
     <KnownShopper v-if="till.shopper === 'known'" />

@@ -28,6 +28,7 @@ async function start() {
       store: createStore(),
       locale: 'en-GB',
       delivery: [],
+      channels: [],
       now: '2027-03-08T09:00:00Z',
       release: null,
     }),

@@ -1,6 +1,6 @@
 import type { Cart, CartLine, CodeRegister, Product, Promotion, Shopper, ShopperRow } from '@novalex/core'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef, toRaw, watch } from 'vue'
+import { computed, ref, shallowRef, toRaw, toRef, watch } from 'vue'
 import { factsAs, getWorker, plain, useTillPlan } from '@/stores/tillPlan.ts'
 import { useCounts } from '@/stores/counts.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -21,7 +21,9 @@ export const useTillCart = defineStore('till', () => {
   const shopper = ref<TillShopper>('fitting')
   /** The one from the file, once chosen. */
   const known = shallowRef<ShopperRow | null>(null)
-  const channel = ref('web')
+  const moment = useMoment()
+  /** The one whose prices the screen shows beside the till. */
+  const channel = toRef(moment, 'channel')
   const codes = ref<string[]>([])
   /** Codes of batches that there are not, and what they would open. */
   const madeUp = shallowRef<CodeRegister>({})

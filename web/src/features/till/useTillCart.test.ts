@@ -30,6 +30,7 @@ async function start() {
       locale: 'en-GB',
       store: { timeZone: 'Europe/Vienna', currency: 'EUR' },
       delivery: DELIVERY,
+      channels: [],
       now: '2027-03-08T09:00:00Z',
       release: null,
     }),

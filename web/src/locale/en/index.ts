@@ -20,7 +20,7 @@ import { explainCode, explainLack, explainNudge, explainOutcome } from './reason
 import { referenceText } from './reference.ts'
 import { repriceText } from './reprice.ts'
 import { ROLE_NAMES } from './roleNames.ts'
-import { CHANNELS, describeReach, listNames } from './rules.ts'
+import { describeReach, listNames } from './rules.ts'
 import { sellingText } from './selling.ts'
 import { describeLimits, describePart, describeWeekly, writeSentence } from './sentence.ts'
 import { describeShopNudge, describeShopOffer } from './shopOffer.ts'
@@ -53,7 +53,6 @@ export const en = {
   storeText,
   todayText,
   counted,
-  CHANNELS,
   ROLE_NAMES,
   ROLE_HINTS,
   ROLE_SENTENCES,

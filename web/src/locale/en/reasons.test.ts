@@ -12,8 +12,12 @@ import {
 import { createProduct, createStore } from '@novalex/core/testing'
 import { expect, test } from 'vitest'
 import { explainCode, explainLack, explainNudge, explainOutcome, explainQuote } from './reasons.ts'
-import { setDeliveryOptions, type Names } from '../names.ts'
+import { setChannels, setDeliveryOptions, type Names } from '../names.ts'
 
+setChannels([
+  { id: 'web', name: 'Online store', kind: 'own' },
+  { id: 'app', name: 'App', kind: 'own' },
+])
 setDeliveryOptions([{ id: 'express', name: 'express parcel', prices: [{ country: 'AT', price: 990 }] }])
 
 const names: Names = { set: String, category: String, stackGroup: String, product: (sku) => `product ${sku}` }
@@ -257,7 +261,7 @@ test.each<[Promotion['when'], string]>([
   [{ not: { test: 'bought', reach: { skus: ['B'] } } }, 'no past purchase of product B; this shopper has one'],
   [{ test: 'signedIn', is: false }, 'a guest; this shopper is signed in'],
   [{ test: 'shopper', in: ['S-2'] }, 'shopper S-2; this is S-1'],
-  [{ test: 'channel', in: ['app'] }, 'an order in the app; this order is placed online'],
+  [{ test: 'channel', in: ['app'] }, 'an order through “App”; this order is placed through “Online store”'],
   [{ test: 'country', in: ['AT'] }, 'delivery to AT; this order goes to DE'],
   [{ test: 'option', in: ['express'] }, 'express parcel delivery; this order goes by parcel'],
   [

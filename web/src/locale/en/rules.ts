@@ -52,9 +52,3 @@ function describeRange({ from, below }: NonNullable<ReachKeys['regularPrice']>):
   if (from !== undefined && below !== undefined) return `${formatMoney(from)} to under ${formatMoney(below)}`
   return from !== undefined ? `${formatMoney(from)} or more` : `under ${formatMoney(below!)}`
 }
-
-export const CHANNELS: Readonly<Record<string, string>> = {
-  web: 'Online store',
-  app: 'App',
-  counter: 'In store',
-}

@@ -10,12 +10,17 @@ import {
   setStoreFormats,
 } from '../format.ts'
 import { formatEnd, formatShopEnd, formatSpan, joinWords } from './grammar.ts'
-import { setDeliveryOptions, type Names } from '../names.ts'
+import { setChannels, setDeliveryOptions, type Names } from '../names.ts'
 import { writeSentence } from './sentence.ts'
 import rules from './sentences.golden.json'
 import { startSentence } from './mechanics/shared/values.ts'
 
 setPresentYear('2027')
+setChannels([
+  { id: 'web', name: 'Online store', kind: 'own' },
+  { id: 'app', name: 'App', kind: 'own' },
+  { id: 'counter', name: 'In store', kind: 'own' },
+])
 setDeliveryOptions([
   { id: 'parcel', name: 'parcel', prices: [{ country: 'AT', price: 490 }] },
   { id: 'express', name: 'express parcel', prices: [{ country: 'AT', price: 990 }] },

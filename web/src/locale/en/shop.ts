@@ -17,6 +17,8 @@ export const shopText = {
   nothing: 'No products found.',
   back: 'Back to products',
   was: 'regular price',
+  memberPrice: (who: string, price: string) => `${who}: ${price}`,
+  withCode: (code: string) => `With code ${code}`,
   until: (when: string, then: number | null = null) =>
     `Until ${when}${then === null ? '' : `, then ${formatMoney(then)}`}`,
   off: (percent: number) => `${percent}% off`,

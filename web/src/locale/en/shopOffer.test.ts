@@ -12,7 +12,7 @@ const names: Names = {
 const brushes = { categories: ['brushes'] }
 const ten = { percent: 1000 }
 
-test.each<[string, Mechanic, Condition | null]>([
+test.each<[string, Mechanic, Condition | null, string?]>([
   [
     'Any 3 from Brushes for €21.00',
     { kind: 'bundle', parts: [{ reach: brushes, quantity: 3 }], price: 2100, repeat: 'every' },
@@ -53,6 +53,7 @@ test.each<[string, Mechanic, Condition | null]>([
     'Club members: €5.00 off orders of €50.00 or more',
     { kind: 'order-discount', reach: {}, tiers: [{ from: 5000, value: { amount: 500, per: 'once' } }] },
     { test: 'group', in: ['club'] },
+    'Club members',
   ],
   [
     '10% off your first order when you sign in',
@@ -65,8 +66,8 @@ test.each<[string, Mechanic, Condition | null]>([
       ],
     },
   ],
-])('%s', (sentence, mechanic, when) => {
-  expect(describeShopOffer({ mechanic, when }, names)).toBe(sentence)
+])('%s', (sentence, mechanic, when, members = null) => {
+  expect(describeShopOffer({ mechanic, when, members }, names)).toBe(sentence)
 })
 
 test.each<[string, Reward, MechanicKind, object]>([

@@ -17,27 +17,21 @@ import { wordsOf } from './mechanics/index.ts'
 import { formatMoney, formatPercent } from '../format.ts'
 import { joinWords, plural } from './grammar.ts'
 import { isEverything, type Names } from '../names.ts'
-import { startSentence } from './mechanics/shared/values.ts'
 
 /** An offer as a shopper reads it: what to do, on which goods, for what. What can’t be said to shoppers is left out. */
-export function describeShopOffer({ mechanic, when }: Pick<Promotion, 'mechanic' | 'when'>, names: Names): string {
+export function describeShopOffer(
+  { mechanic, when, members }: Pick<Promotion, 'mechanic' | 'when'> & { readonly members?: string | null },
+  names: Names,
+): string {
   const offer = wordsOf(mechanic).sayInShop(mechanic, {
     name: (reach, everything) => describeGoods(reach, names, everything),
     count: (quantity, reach) => countShopGoods(quantity, reach, names),
   })
-  const members = describeMembers(when)
   const needs = describeNeeds(when, names)
-  return `${members === '' ? '' : `${members}: `}${offer}${needs === '' ? '' : ` ${needs}`}`.replace(
+  return `${members ? `${members}: ` : ''}${offer}${needs === '' ? '' : ` ${needs}`}`.replace(
     'everything on your first order',
     'your first order',
   )
-}
-
-/** `Club members`, for an offer that is for groups: those they are in, they know. */
-function describeMembers(when: Condition | null): string {
-  const parts = when === null ? [] : 'all' in when ? when.all : [when]
-  const groups = parts.flatMap((part) => ('test' in part && part.test === 'group' ? part.in : []))
-  return groups.length === 0 ? '' : startSentence(`${joinWords(groups)} members`)
 }
 
 /** Shopper hint: `Add 2 × Pad to save 10%`. */

@@ -75,6 +75,7 @@ export const text = {
     time: 'Time',
     go: 'Apply',
     plan: 'Plan',
+    channel: 'Channel',
     working: 'working plan',
     in: 'in',
     release: (number: number) => `release ${number}`,

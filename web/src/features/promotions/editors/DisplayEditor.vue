@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { entriesOf, phaseOf, type Display, type DisplayPlace } from '@novalex/core'
+import {
+  conditionOf,
+  entriesOf,
+  findTests,
+  isAboutShopper,
+  phaseOf,
+  type Display,
+  type DisplayPlace,
+} from '@novalex/core'
 import { DISPLAY_LIMITS } from '@novalex/contract'
 import { computed } from 'vue'
 import { planningText, explainProblem } from '@/locale/catalogue.ts'
@@ -11,6 +19,10 @@ const words = planningText.display
 const PLACES = entriesOf(words.placeNames)
 const display = computed<Display>(() => draft.value.display ?? {})
 const errors = (key: string) => problemsAt(`display.${key}`).map(explainProblem)
+/** Whether the offer is for some shoppers, of whom everybody may know. */
+const isForSome = computed(() =>
+  findTests(draft.value.when).some((test) => isAboutShopper(test) && !conditionOf(test).isPersonal),
+)
 const hasSteps = computed(() => 'tiers' in draft.value.mechanic)
 const isSale = computed(() => phaseOf(draft.value.mechanic) === 1)
 
@@ -64,6 +76,16 @@ const places = computed({
       :maxlength="DISPLAY_LIMITS.label"
       :error-messages="errors('label')"
       @update:model-value="(label: string) => set({ label })"
+    />
+    <v-text-field
+      v-if="isForSome || display.members"
+      :model-value="display.members ?? ''"
+      :label="words.members"
+      :hint="isForSome ? words.membersHint : words.membersIdle"
+      persistent-hint
+      :maxlength="DISPLAY_LIMITS.members"
+      :error-messages="errors('members')"
+      @update:model-value="(members: string) => set({ members })"
     />
     <div class="switches">
       <span class="quiet">{{ words.places }}</span>

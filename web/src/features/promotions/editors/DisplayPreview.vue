@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { ShopProduct } from '@novalex/contract'
+import { findTests, isAboutShopper } from '@novalex/core'
 import { computed } from 'vue'
 import { isShownIn, labelOfOffer, writeLabel } from '@/locale/describeDisplay.ts'
 import ShopOffer from '@/features/shop/ShopOffer.vue'
 import ShopPrice from '@/features/shop/ShopPrice.vue'
 import { planningText, shopText } from '@/locale/catalogue.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatInstant, formatMoney } from '@/locale/format.ts'
 import { wordsOf } from '@/mechanics/words.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -22,6 +23,13 @@ const { found, nameOf } = useExamples()
 
 const promotion = computed(() => toPromotion(record.value, draft.value))
 const display = computed(() => promotion.value.display)
+/** As whoever does not qualify reads it, where they may. */
+const offer = computed(() => ({
+  ...promotion.value,
+  code: null,
+  members: isForSome.value ? (display.value?.members ?? null) : null,
+}))
+const isForSome = computed(() => findTests(promotion.value.when).some(isAboutShopper))
 const isOnShelf = computed(() => ['price-steps', 'markdown'].includes(promotion.value.mechanic.kind))
 const shown = computed<ShopProduct | null>(() => {
   const one = found.value?.shown
@@ -38,6 +46,7 @@ const shown = computed<ShopProduct | null>(() => {
     inStock: true,
     left,
     displays: [...displays],
+    members: [],
   }
 })
 const label = computed(() =>
@@ -69,12 +78,16 @@ const cartWords = computed(() => {
     <template v-if="shown">
       <p>{{ shown.name }}</p>
       <ShopPrice :product="shown" :place="isShownIn(display, 'list') ? 'list' : 'product'" />
+      <p v-if="isForSome && display?.members">
+        <span class="quiet">{{ words.others }}:</span>
+        {{ shopText.memberPrice(display.members, formatMoney(shown.price)) }}
+      </p>
       <p v-if="shown.left">{{ shopText.left(shown.left) }}</p>
       <p v-if="shown.struck !== null" class="quiet">{{ words.pastUnchecked }}</p>
     </template>
     <ShopOffer
       v-else-if="draft.code === null && isShownIn(display, 'product')"
-      :promotion="promotion"
+      :promotion="offer"
       :names="names.names"
     />
     <p><span class="quiet">{{ words.inCart }}:</span> {{ cartWords }}</p>

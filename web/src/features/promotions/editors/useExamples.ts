@@ -1,3 +1,4 @@
+import { SHOP_CHANNEL } from '@novalex/contract'
 import type { Product } from '@novalex/core'
 import { computed, shallowRef, toRaw, watch } from 'vue'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
@@ -9,7 +10,7 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { getWorker, plain, useTillPlan } from '@/stores/tillPlan.ts'
 import type { ShownExamples } from '@/workers/tillPricing.ts'
 
-const NOBODY = { lines: [], codes: [], channel: 'web', delivery: null, shopper: null }
+const NOBODY = { lines: [], codes: [], channel: SHOP_CHANNEL, delivery: null, shopper: null }
 
 /**
  * The promotion under edit in carts of its own products: priced by the till's worker in the plan that the till has, as sold so far, when it runs and for
