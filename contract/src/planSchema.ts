@@ -166,6 +166,7 @@ export const DisplaySchema = typed<Display>()(
       description: Type.Optional(Type.String({ maxLength: DISPLAY_LIMITS.description })),
       label: Type.Optional(Type.String({ maxLength: DISPLAY_LIMITS.label })),
       members: Type.Optional(Type.String({ maxLength: DISPLAY_LIMITS.members })),
+      as: Type.Optional(choice('line', 'items')),
       places: Type.Optional(Type.Array(choice('list', 'product', 'cart'), { uniqueItems: true })),
       breaks: Type.Optional(Type.Boolean()),
       nudge: Type.Optional(Type.Boolean()),

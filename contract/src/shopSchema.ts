@@ -125,12 +125,15 @@ export const ShopCartAnswer = Type.Object(
           quantity: Type.Integer({ minimum: 1 }),
           gift: Type.Boolean(),
           regular: Sum,
+          /** Before the reductions below the goods. */
           total: Sum,
           causes: Type.Array(LineCause),
         },
         strict,
       ),
     ),
+    /** Of the goods together, each with its whole amount: Σ lines − Σ reductions + delivery + surcharges = grand. */
+    reductions: Type.Array(Type.Object({ ...CAUSE, mechanic: MechanicSchema }, strict)),
     delivery: Type.Object({ regular: Sum, total: Sum, causes: Type.Array(Cause) }, strict),
     surcharges: Type.Array(Cause),
     codes: Type.Array(

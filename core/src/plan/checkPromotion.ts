@@ -94,11 +94,12 @@ function checkStacking({ stacking, mechanic }: Promotion, store: Store): Problem
 }
 
 /** Settings not allowed in a phase. Source: docs/pricing.md, "What does not go together". */
-function checkPhase({ mechanic, limits, code }: Promotion): Problem[] {
+function checkPhase({ mechanic, limits, code, display }: Promotion): Problem[] {
   const phase = phaseOf(mechanic)
   return [
     ...(limits.units != null && phase !== 1 && phase !== 2 ? [createProblem('not-allowed', 'limits.units')] : []),
     ...(limits.perOrder != null && phase <= 1 ? [createProblem('not-allowed', 'limits.perOrder')] : []),
+    ...(display?.as && phase !== 2 && phase !== 3 ? [createProblem('not-allowed', 'display.as')] : []),
     ...(code !== null && phase <= 1 ? [createProblem('not-allowed', 'code')] : []),
   ]
 }

@@ -43,6 +43,8 @@ export interface Display {
   readonly label?: string
   /** Who qualifies, as everybody may read it beside the price that they pay: “Club members”. Absent: nobody else sees that price. */
   readonly members?: string
+  /** Whether receipts show it as one line below the goods, or with each of them; absent: by its mechanic. */
+  readonly as?: 'line' | 'items'
   /** Places where it shows; absent: everywhere. */
   readonly places?: readonly DisplayPlace[]
   /** Whether its tiers are listed as a table on the product page; absent: yes. */

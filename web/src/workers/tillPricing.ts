@@ -8,6 +8,8 @@ import {
   computeQuote,
   computeShownPrice,
   findKeptNudges,
+  foldOrderLines,
+  type ReceiptLines,
   findLiveMoment,
   reachesOf,
   completeDelivery,
@@ -68,6 +70,8 @@ export interface TillAnswer {
   readonly after: Quote | null
   /** With the promotion as it was when its page was opened. */
   readonly before: Quote
+  /** What the receipt shows of `after`, or else of `before`. */
+  readonly shown: ReceiptLines
   /** Both on paper, where they differ. */
   readonly receipts: { readonly before: Receipt; readonly after: Receipt } | null
   /** Verified nudges. */
@@ -135,6 +139,7 @@ export const tillPricing = {
       asOf: at === now ? null : at,
       before,
       after,
+      shown: draft && after ? foldOrderLines(draft, after) : foldOrderLines(saved, before),
       receipts: draft && after && compareReceipts([saved, before], [draft, after]),
       nudges: draft && after ? findKeptNudges(draft, order, after) : findKeptNudges(saved, order, before),
       near: findNear(saved, { ...question, cart }),

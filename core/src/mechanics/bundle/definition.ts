@@ -47,6 +47,7 @@ export const bundle = {
   limits: findLimits,
   fill,
   joinsUnits: true,
+  asLine: true,
   together: (mechanic) => ({ parts: needsOf(mechanic), price: mechanic.price }),
   unitRule({ parts: [part, ...others], price }) {
     if (!part || others.length > 0) return null

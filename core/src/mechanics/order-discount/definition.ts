@@ -16,6 +16,7 @@ export interface OrderDiscount {
 export const orderDiscount = {
   ...TIERED,
   phase: 3,
+  asLine: true,
   reaches: ({ reach }) => [reach],
   check: ({ reach, tiers }, catalogue) => [
     ...checkReach(reach, 'reach', catalogue),

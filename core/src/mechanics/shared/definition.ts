@@ -73,6 +73,8 @@ export interface Definition<M> {
   fill?(mechanic: M, units: number, offering: Offering): CartLine[][]
   /** Whether the units that it takes belong together, so that what one of them costs says little by itself. Absent: no. */
   readonly joinsUnits?: true
+  /** Whether it reduces the goods together, so that receipts show one line for it. Absent: where its rewards are amounts off in total. */
+  readonly asLine?: true
   /** The parts that it sells together, and for how much. Absent: none. */
   together?(mechanic: M): { readonly parts: readonly Need[]; readonly price: MinorUnits }
   /** Effect on a single product. Absent or null: depends on the cart. */

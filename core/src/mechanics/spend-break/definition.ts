@@ -16,6 +16,7 @@ export interface SpendBreak {
 export const spendBreak = {
   ...TIERED,
   phase: 2,
+  asLine: true,
   reaches: ({ reach }) => [reach],
   check: ({ reach, tiers }, catalogue) => [
     ...checkReach(reach, 'reach', catalogue),

@@ -4,6 +4,7 @@ import { toPrefixPattern } from '../../platform/db/toPrefixPattern.ts'
 import { ask } from '../../platform/db/ask.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
+import { readReceipt } from './readReceipt.ts'
 
 interface Row {
   id: number | string
@@ -155,7 +156,7 @@ export async function getOrder(
       }
     }),
     cancelled: row.cancelled_at && { at: row.cancelled_at.toISOString(), by: row.cancelled_by ?? '' },
-    receipt: row.receipt === null ? null : hideCodes(JSON.parse(row.receipt), reading),
+    receipt: row.receipt === null ? null : hideCodes(readReceipt(row.receipt), reading),
   }
 }
 
@@ -165,6 +166,7 @@ function hideCodes(receipt: ShopCartAnswer, { seesCodes }: Reading): ShopCartAns
   return {
     ...receipt,
     lines: receipt.lines.map((line) => ({ ...line, causes: line.causes.map(hide) })),
+    reductions: receipt.reductions.map(hide),
     delivery: { ...receipt.delivery, causes: receipt.delivery.causes.map(hide) },
     surcharges: receipt.surcharges.map(hide),
     codes: receipt.codes.map(hide),

@@ -4,6 +4,7 @@ import { ask, askTogether, type Statement, type Value } from '../../platform/db/
 import { isDuplicate } from '../../platform/db/isDuplicate.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { ORDER_ID } from './orderId.ts'
+import { readReceipt } from './readReceipt.ts'
 
 /** Caller and idempotency key of an order; unique together. */
 export interface OrderKey {
@@ -49,7 +50,7 @@ export async function findPlaced(connection: Connection, { holder, key }: OrderK
     release: row.release_number,
     hash: row.request_hash,
     grand: Number(row.grand),
-    receipt: JSON.parse(row.receipt),
+    receipt: readReceipt(row.receipt),
   }
 }
 

@@ -3,6 +3,7 @@ import {
   computeQuote,
   findOutcome,
   findKeptNudges,
+  foldOrderLines,
   type CodeOutcome,
   type CompiledPlan,
   conditionOf,
@@ -26,6 +27,7 @@ export function computeShopCart(plan: CompiledPlan, release: number | null, orde
 /** A quote as the shop shows it, without nudges. */
 export function writeShopCart(plan: CompiledPlan, release: number | null, quote: Quote): ShopCartAnswer {
   const { totals, delivery } = quote
+  const { lines, reductions } = foldOrderLines(plan, quote)
   const causeOf = ({ promotion: id, amount }: { promotion: string; amount: MinorUnits }) => {
     const { promotion } = plan.getPromotion(id)
     const { mechanic, code } = promotion
@@ -38,7 +40,7 @@ export function writeShopCart(plan: CompiledPlan, release: number | null, quote:
   }
   return {
     release,
-    lines: quote.lines.map(({ sku, quantity, gift, regular, total, adjustments }) => ({
+    lines: lines.map(({ sku, quantity, gift, regular, total, adjustments }) => ({
       sku,
       name: plan.getProduct(sku).name,
       quantity,
@@ -50,6 +52,9 @@ export function writeShopCart(plan: CompiledPlan, release: number | null, quote:
         ...(one.units < quantity ? { units: one.units } : {}),
       })),
     })),
+    reductions: reductions.map((one) => {
+      return { ...causeOf(one), mechanic: hideInternal(plan.getPromotion(one.promotion).promotion.mechanic) }
+    }),
     delivery: { regular: delivery.regular, total: delivery.total, causes: delivery.adjustments.map(causeOf) },
     surcharges: quote.surcharges.map(causeOf),
     codes: quote.codes.map((one) => {

@@ -9,6 +9,8 @@ import { sellingText } from '@/locale/catalogue.ts'
 import { formatInstant, formatMoney } from '@/locale/format.ts'
 import { nameDelivery } from '@/locale/names.ts'
 import { wordsOf } from '@/mechanics/words.ts'
+import { nameReduction } from '@/features/shop/nameCause.ts'
+import { useNames } from '@/stores/names.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -17,6 +19,7 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 const { id } = defineProps<{ id: string }>()
 const words = sellingText.orders
 const store = useStoreInfo()
+const names = useNames()
 const session = useSession()
 const notice = useNotice()
 const attempt = useAttempt()
@@ -26,8 +29,17 @@ const isCancelling = ref(false)
 const mayCancel = computed(() => order.value?.state === 'placed' && session.may('releaser'))
 const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone })
 
-/** Value of a line at regular prices. */
-const wasOf = (index: number) => order.value?.receipt?.lines[index]?.regular ?? 0
+/** Whether each line bears its share of the reductions of all goods, as tax and cancelling take them. */
+const isUnfolded = ref(false)
+const lines = computed(
+  () =>
+    order.value?.lines.map((line, index) => {
+      const onReceipt = order.value!.receipt?.lines[index]
+      const total = isUnfolded.value ? line.paid : (onReceipt?.total ?? line.paid)
+      return { ...line, total, regular: onReceipt?.regular ?? 0 }
+    }) ?? [],
+)
+const reductions = computed(() => order.value?.receipt?.reductions ?? [])
 
 async function cancel(): Promise<void> {
   isCancelling.value = false
@@ -47,11 +59,20 @@ async function cancel(): Promise<void> {
         <template v-if="order.release !== null"> · {{ words.release(order.release) }}</template>
       </p>
       <p v-if="order.email" class="quiet who">{{ order.name }} {{ order.email }}</p>
-      <p v-for="(line, index) in order.lines" :key="index" class="entry">
+      <p v-for="(line, index) in lines" :key="index" class="entry">
         <span>{{ line.quantity }} × {{ line.name }}</span> <span class="dots" />
-        <s v-if="wasOf(index) > line.paid" class="quiet money">{{ formatMoney(wasOf(index)) }}</s>
-        <span class="money">{{ formatMoney(line.paid) }}</span>
+        <s v-if="line.regular > line.total" class="quiet money">{{ formatMoney(line.regular) }}</s>
+        <span class="money">{{ formatMoney(line.total) }}</span>
       </p>
+      <template v-if="!isUnfolded">
+        <p v-for="(one, index) in reductions" :key="`r${index}`" class="entry saves">
+          <span>{{ nameReduction(one, names.names) }}</span> <span class="dots" />
+          <span class="money">{{ formatMoney(-one.amount) }}</span>
+        </p>
+      </template>
+      <button v-if="reductions.length > 0" type="button" class="as-link" @click="isUnfolded = !isUnfolded">
+        {{ isUnfolded ? words.fold : words.unfold }}
+      </button>
       <p v-if="order.delivery" class="entry">
         <span>{{ words.delivery }}: {{ nameDelivery(order.delivery.option) }}, {{ order.delivery.country }}</span>
         <span class="dots" /> <span class="money">{{ formatMoney(order.delivery.paid) }}</span>

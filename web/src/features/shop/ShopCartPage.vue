@@ -21,7 +21,7 @@ import ShopCheckout from './ShopCheckout.vue'
 import ShopFrame from './ShopFrame.vue'
 import { useShopCart } from './shopCart.ts'
 import { useBegunOffers } from './useBegunOffers.ts'
-import { nameCause as causeOf, nameLineCause } from './nameCause.ts'
+import { nameCause as causeOf, nameLineCause, nameReduction } from './nameCause.ts'
 
 type Code = ShopCartAnswer['codes'][number]
 
@@ -142,6 +142,10 @@ function onQuantity(
             <strong class="money">{{ formatMoney(line.total) }}</strong>
           </span>
         </div>
+        <p v-for="(one, index) in data.reductions" :key="`r${index}`" class="reduction saves">
+          <span>{{ nameReduction(one, view.names) }}</span>
+          <span class="money">{{ formatMoney(-one.amount) }}</span>
+        </p>
         <p v-for="({ kind, title, nudge, names: goods }, index) in data.nudges" :key="index" class="nudge">
           ↗ <strong v-if="title">{{ title }}:</strong>
           {{ describeShopNudge(nudge, { kind, nameOf: (sku) => goods[sku] ?? sku }) }}.
@@ -246,6 +250,14 @@ input {
 .price {
   display: flex;
   gap: 8px;
+}
+
+.reduction {
+  border-bottom: 1px solid var(--line);
+  display: flex;
+  gap: 12px;
+  justify-content: space-between;
+  padding: 10px 0;
 }
 
 .nudge {

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { shopText } from '@/locale/catalogue.ts'
 import { formatLocal, formatMoney } from '@/locale/format.ts'
 import { useShopView } from '@/stores/shopView.ts'
-import { nameCause, nameLineCause } from './nameCause.ts'
+import { nameCause, nameLineCause, nameReduction } from './nameCause.ts'
 import ShopFrame from './ShopFrame.vue'
 import { useShopOrder } from './shopOrder.ts'
 
@@ -39,6 +39,9 @@ const placedAt = computed(() =>
           <span class="money">{{ formatMoney(line.total) }}</span>
         </span>
       </div>
+      <p v-for="(one, index) in order.receipt.reductions" :key="`r${index}`" class="row saves">
+        <span>{{ nameReduction(one, view.names) }}</span> <span>{{ formatMoney(-one.amount) }}</span>
+      </p>
       <p class="row">
         <span>
           {{ words.delivery }}

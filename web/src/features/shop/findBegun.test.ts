@@ -9,7 +9,7 @@ const line = (amount: number, gift = false) =>
     gift,
     causes: amount > 0 ? [{ kind: 'quantity-break', title: 'Brush days', code: null, amount }] : [],
   }) as unknown as Cart['lines'][number]
-const cart = (...lines: Cart['lines'][number][]): Cart => ({ lines, delivery: { causes: [] } })
+const cart = (...lines: Cart['lines'][number][]): Cart => ({ lines, reductions: [], delivery: { causes: [] } })
 
 test('an offer and a gift that were not there before, by the sum that they take off', () => {
   const [offer, ...more] = findBegun(cart(line(300), line(45)), cart(line(0)))

@@ -3,9 +3,11 @@ import { formatMoney } from '@/locale/format.ts'
 import { shopText } from '@/locale/catalogue.ts'
 import { nameCause } from './nameCause.ts'
 
-type Cart = Pick<ShopCartAnswer, 'lines'> & { readonly delivery: Pick<ShopCartAnswer['delivery'], 'causes'> }
+type Cart = Pick<ShopCartAnswer, 'lines' | 'reductions'> & {
+  readonly delivery: Pick<ShopCartAnswer['delivery'], 'causes'>
+}
 
-const EMPTY: Cart = { lines: [], delivery: { causes: [] } }
+const EMPTY: Cart = { lines: [], reductions: [], delivery: { causes: [] } }
 
 /** Offers and gifts that the cart gained since the previous one (default: an empty cart), as shown to shoppers. */
 export function findBegun(now: Cart, before: Cart = EMPTY): string[] {
@@ -18,9 +20,13 @@ export function findBegun(now: Cart, before: Cart = EMPTY): string[] {
   return [...offers, ...gifts]
 }
 
-function sumCauses({ lines, delivery }: Cart): Map<string, number> {
+function sumCauses({ lines, reductions, delivery }: Cart): Map<string, number> {
   const sums = new Map<string, number>()
-  const causes = [...lines.filter(({ gift }) => !gift).flatMap((line) => line.causes), ...delivery.causes]
+  const causes = [
+    ...lines.filter(({ gift }) => !gift).flatMap((line) => line.causes),
+    ...reductions,
+    ...delivery.causes,
+  ]
   for (const cause of causes) sums.set(nameCause(cause), (sums.get(nameCause(cause)) ?? 0) + cause.amount)
   return sums
 }

@@ -1,5 +1,6 @@
 import type { ShopCartAnswer } from '@novalex/contract'
-import { shopText } from '@/locale/catalogue.ts'
+import { describeShopOffer, shopText } from '@/locale/catalogue.ts'
+import type { Names } from '@/locale/names.ts'
 import { wordsOf } from '@/mechanics/words.ts'
 
 type Cause = ShopCartAnswer['surcharges'][number]
@@ -15,4 +16,10 @@ export function nameCause({ kind, title, code }: Pick<Cause, 'kind' | 'title' | 
 export function nameLineCause(cause: Line['causes'][number], { gift, quantity }: Line): string {
   if (gift) return shopText.gift
   return cause.units === undefined ? nameCause(cause) : shopText.onUnits(nameCause(cause), cause.units, quantity)
+}
+
+/** A reduction of the goods together: title, else what it offers; and its code. */
+export function nameReduction({ title, code, mechanic }: ShopCartAnswer['reductions'][number], names: Names): string {
+  const said = title ?? describeShopOffer({ mechanic, when: null }, names)
+  return code === null ? said : `${said} (${shopText.byCode(code)})`
 }

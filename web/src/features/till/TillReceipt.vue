@@ -46,7 +46,7 @@ const nudges = computed(() =>
 )
 const lines = computed(() =>
   till.lines.map(({ product, quantity }) => {
-    const line = quote.value?.lines.find(({ sku, gift }) => sku === product.sku && !gift)
+    const line = answer?.shown.lines.find(({ sku, gift }) => sku === product.sku && !gift)
     return { product, quantity, line: line?.quantity === quantity ? line : null }
   }),
 )
@@ -105,6 +105,11 @@ function onQuantity(sku: string, event: Event): void {
         <i class="dots" />
         <span class="struck money">{{ formatMoney(line.regular) }}</span>
         <strong class="money">{{ formatMoney(0) }}</strong>
+      </div>
+      <div v-for="one in answer?.shown.reductions ?? []" :key="`line ${one.promotion}`" class="row saves">
+        <span class="what">{{ nameOf(one.promotion) }}</span>
+        <i class="dots" />
+        <span class="money">{{ formatMoney(-one.amount) }}</span>
       </div>
       <template v-if="quote && answer?.cart.delivery">
         <div class="row side">

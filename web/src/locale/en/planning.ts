@@ -82,6 +82,7 @@ export const planningText = {
     others: 'Other shoppers see',
     places: 'Show in',
     placeNames: { list: 'product lists', product: 'product page', cart: 'cart' },
+    asLine: 'Show the discount as one line below the items, not with each',
     breaks: 'Show a table of tiers on the product page',
     listed: 'List the code on the shop’s discount codes page',
     nudge: 'Tell shoppers how close they are',

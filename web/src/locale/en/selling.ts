@@ -67,6 +67,8 @@ export const sellingText = {
     >,
     release: (number: number) => `release ${number}`,
     delivery: 'Delivery',
+    unfold: 'Show share of each item',
+    fold: 'Show as one line',
     total: 'Total',
     madeBy: 'Promotions',
     codeOf: (code: string) => `code ${code}`,

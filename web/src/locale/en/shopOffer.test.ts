@@ -66,7 +66,7 @@ test.each<[string, Mechanic, Condition | null, string?]>([
       ],
     },
   ],
-])('%s', (sentence, mechanic, when, members = null) => {
+])('%s', (sentence, mechanic, when, members) => {
   expect(describeShopOffer({ mechanic, when, members }, names)).toBe(sentence)
 })
 

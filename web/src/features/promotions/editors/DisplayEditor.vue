@@ -4,6 +4,7 @@ import {
   entriesOf,
   findTests,
   isAboutShopper,
+  isOrderLine,
   phaseOf,
   type Display,
   type DisplayPlace,
@@ -24,6 +25,12 @@ const isForSome = computed(() =>
   findTests(draft.value.when).some((test) => isAboutShopper(test) && !conditionOf(test).isPersonal),
 )
 const hasSteps = computed(() => 'tiers' in draft.value.mechanic)
+const isOfCart = computed(() => [2, 3].includes(phaseOf(draft.value.mechanic)))
+/** Said only where the type would have it otherwise. */
+function setAs(asLine: boolean): void {
+  const isUsual = isOrderLine({ ...draft.value, display: { ...display.value, as: undefined } as Display }) === asLine
+  set({ as: isUsual ? undefined : asLine ? 'line' : 'items' })
+}
 const isSale = computed(() => phaseOf(draft.value.mechanic) === 1)
 
 /** Omits values that equal the default. */
@@ -99,6 +106,14 @@ const places = computed({
         hide-details
       />
     </div>
+    <v-checkbox
+      v-if="isOfCart"
+      :model-value="isOrderLine(draft)"
+      :label="words.asLine"
+      density="compact"
+      hide-details
+      @update:model-value="(asLine) => setAs(asLine === true)"
+    />
     <v-checkbox
       v-if="hasSteps"
       :model-value="display.breaks ?? true"
