@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { AxeBuilder } from '@axe-core/playwright'
-import type { PersonRole } from '@novalex/contract'
+import type { PersonRole, PromotionDraft } from '@novalex/contract'
 import { test as base, expect, type APIRequestContext, type Locator, type Page } from '@playwright/test'
 import { createConnection } from 'mysql2/promise'
 import { cloneDatabase, createReset } from '../scripts/lib/cloneDatabase.ts'
@@ -167,6 +167,47 @@ export async function tabTo(page: Page, target: Locator): Promise<void> {
 /** Waits until the moment bar says that the last edit is saved. */
 export async function expectSaved(page: Page): Promise<void> {
   await expect(page.getByTestId('saving')).toHaveText(/^Saved /)
+}
+
+/** Plans promotions and releases them, whatever findings say. Returns the id of the last. */
+export async function release(
+  request: APIRequestContext,
+  ...changes: readonly Partial<PromotionDraft>[]
+): Promise<string> {
+  let id = ''
+  for (const one of changes) id = await plan(request, one)
+  const { planRevision } = (await (await request.get('/api/store')).json()) as { planRevision: number }
+  const data = { note: '', planRevision }
+  const first = await request.post('/api/releases', { data })
+  if (first.status() === 409) {
+    // Giving away is below cost, and meant.
+    const { error } = (await first.json()) as { error: { facts: { findings: string[] } } }
+    for (const finding of error.facts.findings)
+      expect((await request.post(`/api/findings/${finding}/set-aside`, { data: { why: 'Meant' } })).ok()).toBe(true)
+    expect((await request.post('/api/releases', { data })).ok()).toBe(true)
+  } else expect(first.ok()).toBe(true)
+  return id
+}
+
+async function plan(request: APIRequestContext, changes: Partial<PromotionDraft>): Promise<string> {
+  const draft = {
+    name: 'A promotion',
+    state: 'ready',
+    schedule: {},
+    code: null,
+    when: null,
+    stacking: { group: 'club', mode: 'group' },
+    limits: {},
+    ladder: null,
+    campaign: null,
+    occasion: null,
+    archived: false,
+    note: '',
+    ...changes,
+  }
+  const planned = await request.post('/api/promotions', { data: draft })
+  expect(planned.ok(), await planned.text()).toBe(true)
+  return ((await planned.json()) as { promotion: { id: string } }).promotion.id
 }
 
 /** Brings a product file in, without the screen. */

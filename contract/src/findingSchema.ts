@@ -38,7 +38,17 @@ const Carts = Type.Object(
   strict,
 )
 const Moment = Type.Object({ at: InstantText }, strict)
-const Stretch = Type.Object({ sku: Id, from: InstantText, until: Nullable(InstantText), price: Money }, strict)
+const Stretch = Type.Object(
+  {
+    sku: Id,
+    from: InstantText,
+    until: Nullable(InstantText),
+    price: Money,
+    /** Absent: the shop's, or all of them. */
+    channel: Type.Optional(Id),
+  },
+  strict,
+)
 
 /** Proof of a finding: orders with totals, a moment, or a product's price over time. */
 const ProofSchema = Type.Union([Carts, Moment, Stretch])

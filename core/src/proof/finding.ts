@@ -23,7 +23,14 @@ export type Proof =
   | { readonly carts: readonly ProofCart[] }
   | { readonly at: Instant }
   /** A product's price through a stretch of time; without an end where nothing ends it. */
-  | { readonly sku: string; readonly from: Instant; readonly until: Instant | null; readonly price: MinorUnits }
+  | {
+      readonly sku: string
+      readonly from: Instant
+      readonly until: Instant | null
+      readonly price: MinorUnits
+      /** Where prices differ by channel, and this is not the shop's. */
+      readonly channel?: string
+    }
 
 /** How many products show a fault, and the one that shows it most. */
 interface Counted {

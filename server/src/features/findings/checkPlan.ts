@@ -9,6 +9,7 @@ import {
   type CompiledPlan,
   type Finding,
   type Product,
+  type Proof,
   type ProofInput,
   type ProofMemory,
   type Subject,
@@ -19,6 +20,7 @@ import type { Database } from '../../platform/db/openDatabase.ts'
 import { EN_WORDING } from '../../locale/en/wording.ts'
 import { datesOf, OCCASIONS, toOccasion } from '../../data/occasions/index.ts'
 import { listKnownShoppers, listLabelNames } from '../../data/shoppers/index.ts'
+import { asksForChannel } from '../../sources/plans/asksForChannel.ts'
 import type { PlanSource, SourcedPlan } from '../../sources/plans/planSource.ts'
 import type { PriceHistory } from '../../sources/history/priceHistory.ts'
 import { listPromotions } from '../../data/promotions/index.ts'
@@ -37,28 +39,43 @@ interface CheckDeps {
   readonly plans: PlanSource
   readonly history: PriceHistory
   readonly figures: RecentFigures
-  /** Cached results of earlier checks; only for the working plan. */
-  readonly memory?: ProofMemory | undefined
+  /** Cached results of earlier checks in a channel; only for the working plan. */
+  readonly memoryOf: (channel: string) => ProofMemory | undefined
 }
 
-/** Checks a plan with all that is known of its products, what was sold, and what surrounds it. */
+/**
+ * Checks a plan with all that is known of its products, what was sold, and what surrounds it: in the shop's channel, and in each other where a
+ * promotion asks for the channel. What is found in several is one finding, with the proof of the first.
+ */
 export async function checkPlanThoroughly(
   deps: CheckDeps,
   question: CheckQuestion,
 ): Promise<{ readonly revision: number; readonly findings: KnownFinding[] }> {
-  const { input, revision } = await readProofInput(deps, question)
+  const { input, revision, channels, pastIn } = await readProofInput(deps, question)
   const stampOf = createStamp(input)
-  const findings = computeFindings(input, { memory: deps.memory }).map((finding): KnownFinding => {
-    return { ...finding, id: idOf(finding), stamp: stampOf(finding.subjects) }
-  })
-  return { revision, findings }
+  const found = new Map<string, KnownFinding>()
+  for (const channel of asksForChannel(input.plan) ? channels : [SHOP_CHANNEL]) {
+    const own = channel === SHOP_CHANNEL ? input : { ...input, channel, past: await pastIn(channel) }
+    for (const finding of computeFindings(own, { memory: deps.memoryOf(channel) })) {
+      const id = idOf(finding)
+      if (found.has(id)) continue
+      found.set(id, { ...finding, proof: inChannel(finding.proof, channel), id, stamp: stampOf(finding.subjects) })
+    }
+  }
+  return { revision, findings: [...found.values()] }
 }
 
 /** A plan with all that is known of its products, what was sold, and what surrounds it. */
 async function readProofInput(
   { database, plans, history, figures }: CheckDeps,
   { plan: name, now }: CheckQuestion,
-): Promise<{ readonly input: ProofInput; readonly revision: number }> {
+): Promise<{
+  readonly input: ProofInput
+  readonly revision: number
+  /** The shop's first. */
+  readonly channels: readonly string[]
+  readonly pastIn: (channel: string) => Promise<ProofInput['past']>
+}> {
   figures.forget()
   const sourced = await plans.get(name)
   const live = name === 'working' ? (await plans.get('live')).plan : null
@@ -78,6 +95,7 @@ async function readProofInput(
     const own = codes[promotion] ?? { made: 0, open: 0 }
     codes[promotion] = { made: own.made + made, open: own.open + unused }
   }
+  const pastIn = (channel: string) => readPast(history, sourced, { now, channel })
   const input: ProofInput = {
     plan: sourced.plan,
     now,
@@ -88,7 +106,7 @@ async function readProofInput(
     there: await readThere(database, sourced.plan, store.channels),
     stock,
     sold,
-    past: await readPast(history, sourced, now),
+    past: await pastIn(SHOP_CHANNEL),
     occasions: occasions.map((record) => {
       const { id, estimate = null } = toOccasion(record)
       return { id, dates: datesOf(record.content), estimate }
@@ -102,7 +120,9 @@ async function readProofInput(
     }),
     wording: EN_WORDING,
   }
-  return { input, revision: sourced.planRevision }
+  const ids = store.channels.map(({ id }) => id)
+  const channels = [SHOP_CHANNEL, ...ids.filter((id) => id !== SHOP_CHANNEL)]
+  return { input, revision: sourced.planRevision, channels, pastIn }
 }
 
 /** What conditions may name. There are no audiences yet. */
@@ -124,15 +144,22 @@ async function readThere(
 }
 
 /** Price history of the products whose shelf price a promotion will lower. */
-async function readPast(history: PriceHistory, sourced: SourcedPlan, now: number): Promise<ProofInput['past']> {
+async function readPast(
+  history: PriceHistory,
+  sourced: SourcedPlan,
+  { now, channel }: { readonly now: number; readonly channel: string },
+): Promise<ProofInput['past']> {
   const { plan } = sourced
   const reaches = plan.promotions.flatMap(({ phase, promotion: { state, mechanic }, schedule }) =>
     phase === 1 && state === 'ready' && schedule.end > now ? definitionOf(mechanic).reaches(mechanic) : [],
   )
   const matchers = [...new Set(reaches.map(plan.matcherOf))]
   const isReached = (product: Product) => matchers.some((matches) => matches(product, product.regularPrice))
-  return history.of(plan.catalogue.products.filter(isReached), { ahead: sourced, now, to: now + 1 })
+  return history.of(plan.catalogue.products.filter(isReached), { ahead: sourced, now, to: now + 1, channel })
 }
+
+const inChannel = (proof: Proof, channel: string): Proof =>
+  'sku' in proof && channel !== SHOP_CHANNEL ? { ...proof, channel } : proof
 
 function idOf({ kind, key }: Finding): string {
   return `${kind}-${hash(key)}`

@@ -6,7 +6,13 @@ import type { RunnableJob } from '../../jobs/job.ts'
 import type { Sources } from '../../sources/createSources.ts'
 
 /** Results of earlier checks of the working plan, which is checked after every edit. */
-const memoryOf = perDeps<Sources, ProofMemory>(createProofMemory)
+const memoriesOf = perDeps<Sources, Map<string, ProofMemory>>(() => new Map())
+
+function recallChannel(memories: Map<string, ProofMemory>, channel: string): ProofMemory {
+  const memory = memories.get(channel) ?? createProofMemory()
+  memories.set(channel, memory)
+  return memory
+}
 
 interface Checked {
   readonly revision: number
@@ -17,7 +23,8 @@ export const checkPlanJob: RunnableJob<Sources, CheckQuestion, Checked> = {
   name: 'checkPlan',
   pool: 'check',
   run: (deps, question) => {
-    const memory = question.plan === 'working' ? memoryOf(deps) : undefined
-    return checkPlanThoroughly({ ...deps, memory }, question)
+    const isEdited = question.plan === 'working'
+    const memoryOf = (channel: string) => (isEdited ? recallChannel(memoriesOf(deps), channel) : undefined)
+    return checkPlanThoroughly({ ...deps, memoryOf }, question)
   },
 }

@@ -260,8 +260,9 @@ function writeFacts(facts: object): Record<string, unknown> {
 function writeProof(proof: Proof, revision: number): ProofAnswer {
   if ('at' in proof) return { at: toIso(proof.at) }
   if ('sku' in proof) {
-    const { sku, from, until, price } = proof
-    return { sku, from: toIso(from), until: until === null ? null : toIso(until), price }
+    const { sku, from, until, price, channel } = proof
+    const end = until === null ? null : toIso(until)
+    return { sku, from: toIso(from), until: end, price, ...(channel === undefined ? {} : { channel }) }
   }
   return { carts: proof.carts.map(({ order, total }) => ({ order: writeOrder(order), total })), revision }
 }

@@ -21,12 +21,12 @@ interface Told {
 }
 
 /** Findings, once they are current. */
-async function find(query = '', asked: TestServer = server): Promise<Told[]> {
+async function find(query = '', asked: TestServer = server, { cookie } = server): Promise<Told[]> {
   let answer: { state: string; findings: Told[] } | null = null
   await expect
     .poll(
       async () => {
-        answer = (await asked.request('GET', `/api/findings${query}`, undefined, { cookie: server.cookie })).body
+        answer = (await asked.request('GET', `/api/findings${query}`, undefined, { cookie })).body
         return answer!.state
       },
       { timeout: 20_000 },
@@ -197,4 +197,29 @@ test('tells when the plan was read, although what nobody edited is judged a few 
   const { checkedAt } = (await server.request('GET', '/api/findings')).body
   expect(Date.parse(checkedAt)).toBe(server.clock.at)
   await server.request('DELETE', `/api/promotions/${promotion.id}?version=1`)
+})
+
+test('what only another channel sells below its floor is found there', async () => {
+  const channels = [
+    { id: 'web', name: 'Online store', kind: 'own' },
+    { id: 'app', name: 'App', kind: 'own' },
+  ]
+  const own = await createTestServer(inject('databaseUrl'))
+  await own.database('products').where({ sku: 'INK-1' }).update({ unit_cost: 500 })
+  await own.database('store').increment('catalogue_revision', 1)
+  const { version } = (await own.request('GET', '/api/store')).body as { version: number }
+  expect((await own.request('PUT', '/api/store/channels', { channels, version })).status).toBe(204)
+  const floor = { enforce: false, minMargin: 0 }
+  const rules = { floor, priorDays: 30, longestSaleDays: 90, version: version + 1 }
+  expect((await own.request('PUT', '/api/store/price-rules', rules)).status).toBe(204)
+  const inApp = createDraft({
+    ...dates,
+    mechanic: { kind: 'markdown', reach: { skus: ['INK-1'] }, value: { percent: 5000 } },
+    when: { test: 'channel', in: ['app'] },
+  })
+  await own.request('POST', '/api/promotions', inApp)
+  const below = (await find('', own, own)).find(({ kind }) => kind === 'below-floor')
+  const cart = { lines: [{ sku: 'INK-1', quantity: 1 }], channel: 'app' }
+  expect(below?.proof.carts).toMatchObject([{ order: { cart }, total: 350 }])
+  await own.close()
 })

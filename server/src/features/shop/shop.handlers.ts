@@ -112,10 +112,12 @@ export function createShopHandlers(deps: Deps): HandlersOf<Own> {
       const shopper = id === null ? null : await findShopper(database, id)
       return describeShop(sourced, store, { shopper, now: clock.now(), isStandIn: isDemo })
     },
-    listShopShoppers: async ({ query: { search = '' } }) => {
+    listShopShoppers: async ({ query: { search = '' }, who }) => {
       refuseUnlessStandIn()
       const { shoppers } = await findShoppers(database, { search, limit: SHOWN_SHOPPERS })
-      return shoppers.map(({ id, name, groups }) => ({ id, name, groups: [...groups] }))
+      // Which groups there are is the store's own business.
+      const isStaff = who.kind === 'person'
+      return shoppers.map(({ id, name, groups }) => ({ id, name, groups: isStaff ? [...groups] : [] }))
     },
     signInToShop: async ({ body, request, response }) => {
       refuseUnlessStandIn()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ProofAnswer } from '@novalex/contract'
+import { SHOP_CHANNEL, type ProofAnswer } from '@novalex/contract'
 import { DAY_MS, toLocal, firstOf, lastOf } from '@novalex/core'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
@@ -7,6 +7,7 @@ import { useAnswer } from '@/api/useAnswer.ts'
 import PriceChart from '@/features/products/PriceChart.vue'
 import { findingText as words, productText, formatEnd } from '@/locale/catalogue.ts'
 import { formatInstant, formatMoney } from '@/locale/format.ts'
+import { nameChannel } from '@/locale/names.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useProofPlan } from './proofPlan.ts'
@@ -23,7 +24,7 @@ const router = useRouter()
 const plan = useProofPlan()
 const history = useAnswer('getProductHistory', () => ({
   params: { sku: stretch.sku },
-  query: { plan: plan.value, at: stretch.from },
+  query: { plan: plan.value, at: stretch.from, ...(stretch.channel ? { channel: stretch.channel } : {}) },
 }))
 const start = computed(() => Date.parse(stretch.from))
 const when = computed(() => {
@@ -40,6 +41,7 @@ const drawn = computed(() => {
 
 async function showPrices(): Promise<void> {
   moment.plan = plan.value
+  moment.channel = stretch.channel ?? SHOP_CHANNEL
   moment.moveTo(start.value)
   await router.push(`/products/${encodeURIComponent(stretch.sku)}`)
 }
@@ -48,7 +50,7 @@ async function showPrices(): Promise<void> {
 <template>
   <div class="stretch">
     <p>{{ name }} <strong class="money">{{ formatMoney(stretch.price) }}</strong></p>
-    <p class="quiet">{{ when }}</p>
+    <p class="quiet">{{ when }}<template v-if="stretch.channel">, {{ nameChannel(stretch.channel) }}</template></p>
     <PriceChart
       v-if="drawn"
       v-bind="drawn"

@@ -10,6 +10,7 @@ import TablePage from '@/components/TablePage.vue'
 import FilesBar from '@/features/files/FilesBar.vue'
 import { text, sellingText } from '@/locale/catalogue.ts'
 import { formatFigure, formatInstant } from '@/locale/format.ts'
+import { nameChannel } from '@/locale/names.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import OrderDetail from './OrderDetail.vue'
@@ -36,11 +37,12 @@ const asked = useAnswerPages(
 )
 const { pages, hasMore, showMore, isFetchingMore } = asked
 const orders = computed(() => pages.value?.flatMap((page) => page.orders))
-const { number, at, who, units, promotions, total } = words.columns
+const { number, at, who, channel, units, promotions, total } = words.columns
 const COLUMNS = [
   { title: number, width: 142 },
   { title: at, width: 176 },
   { title: who, width: 170, wraps: true },
+  { title: channel, width: 110, wraps: true },
   { title: units, width: 56, number: true },
   { title: promotions, wraps: true },
   { title: total, width: 86, number: true },
@@ -91,6 +93,7 @@ function toggle(id: string): void {
         </td>
         <td>{{ when(order.placedAt) }}</td>
         <td class="wrap">{{ whoOf(order) }}</td>
+        <td class="wrap">{{ nameChannel(order.channel) }}</td>
         <td class="number">{{ order.units }}</td>
         <td class="wrap quiet">
           {{ order.state === 'past' ? words.past : order.promotions.map(nameOf).join(' · ') || text.common.none }}
@@ -98,7 +101,7 @@ function toggle(id: string): void {
         <td class="number">{{ formatFigure(order.grand) }}</td>
       </tr>
       <tr v-if="open === order.id">
-        <td colspan="6"><OrderDetail :id="order.id" /></td>
+        <td colspan="7"><OrderDetail :id="order.id" /></td>
       </tr>
     </template>
     <template #below>

@@ -79,10 +79,10 @@ function step(to: { readonly at: number } | null): void {
       <select v-else v-model="moment.plan" :aria-label="text.moment.plan">
         <option v-for="plan in plans" :key="plan.value" :value="plan.value">{{ plan.title }}</option>
       </select>
+      <select v-if="channels.length > 1" v-model="moment.channel" :aria-label="text.moment.channel">
+        <option v-for="one in channels" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select>
     </span>
-    <select v-if="channels.length > 1" v-model="moment.channel" :aria-label="text.moment.channel">
-      <option v-for="one in channels" :key="one.id" :value="one.id">{{ one.name }}</option>
-    </select>
     <SavingNote />
     <span class="live quiet">{{
       store.release ? text.moment.live(store.release.number) : text.moment.nothingLive

@@ -49,6 +49,7 @@ export const sellingText = {
       number: 'Order',
       at: 'Placed',
       who: 'Shopper',
+      channel: 'Channel',
       units: 'Items',
       promotions: 'Promotions',
       total: 'Total',
