@@ -11,10 +11,12 @@ const CHANGES = 200
 const ROUNDS = 9
 const MOST_REVIEW = 0.3
 const MOST_PAUSE_MS = 2000
+const MOST_LIST = 1.5
+const LIST_ROUNDS = 120
 const LOOK_MS = 20
 const SETTINGS = { NOVALEX_REQUESTS_PER_MINUTE: '999999999', NOVALEX_LOG: 'warn' }
 
-/** Prints what a review of one change costs against one of all, and how long after a pause another process sells at the regular price. */
+/** Prints the shop list of a signed-in shopper, what a review of one change costs, and how long a pause takes to another process. */
 async function main() {
   await ensureModules()
   await ensureBuild()
@@ -30,6 +32,7 @@ async function main() {
     try {
       const session = await signInToDemo(one.url, 'administrator')
       const ask = createAsk(one.url, session)
+      await measureList(one.url)
       await measurePause(ask, createAsk(other.url, {}))
       await plan(connection)
       await measureReview(ask, connection)
@@ -52,6 +55,32 @@ const createAsk = (url, headers) => async (method, path, body) => {
   })
   if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`)
   return answer.status === 204 ? null : answer.json()
+}
+
+/** The shop list of a signed-in shopper against a guest's: medians of interleaved rounds, page by page. */
+async function measureList(url) {
+  const guest = createAsk(url, {})
+  const [shopper] = await guest('GET', '/shop/shoppers?search=a')
+  const signedIn = await fetch(`${url}/api/shop/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ shopper: shopper.id }),
+  })
+  const member = createAsk(url, { cookie: signedIn.headers.get('set-cookie').split(';')[0] })
+  const times = [[], []]
+  for (let round = 0; round < LIST_ROUNDS; round++) {
+    for (const [at, ask] of [guest, member].entries()) {
+      const begun = performance.now()
+      await ask('GET', `/shop/products?size=24&page=${1 + (round % 10)}`)
+      times[at].push(performance.now() - begun)
+    }
+  }
+  const [alone, own] = times.map((list) => list.sort((a, b) => a - b)[LIST_ROUNDS / 2])
+  const ratio = own / alone
+  const mark = ratio <= MOST_LIST ? '✓' : '✕'
+  say(
+    `${mark} shop list for a signed-in shopper ${ratio.toFixed(2)} × a guest's (${own.toFixed(1)} against ${alone.toFixed(1)} ms), at most ${MOST_LIST} ×`,
+  )
 }
 
 /** From the pause of a promotion by one process until another one's shop has the regular price. */

@@ -36,7 +36,7 @@ export const SHOP_ENDPOINTS = {
     scope: 'quote',
     summary: 'List products as shoppers see them under the live release, paged',
     query: shop.ShopQuery,
-    errors: LOOKED_AT,
+    errors: [...LOOKED_AT, 'another-shopper'],
   }),
   getShopProduct: answering(shop.ShopProductAnswer, {
     role: 'anyone',
@@ -45,7 +45,7 @@ export const SHOP_ENDPOINTS = {
     summary: 'Get a product as shoppers see it',
     params: SkuParams,
     query: shop.ShopViewQuery,
-    errors: LOOKED_AT,
+    errors: [...LOOKED_AT, 'another-shopper'],
   }),
   listShopOffers: answering(shop.ShopOffers, {
     role: 'anyone',
@@ -54,7 +54,7 @@ export const SHOP_ENDPOINTS = {
     summary: 'List cart offers for a product that need no code or a listed one, without internal data',
     params: SkuParams,
     query: shop.ShopViewQuery,
-    errors: LOOKED_AT,
+    errors: [...LOOKED_AT, 'another-shopper'],
   }),
   priceShopCart: answering(shop.ShopCartAnswer, {
     role: 'anyone',
