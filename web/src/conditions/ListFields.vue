@@ -1,23 +1,17 @@
 <script setup lang="ts">
 import type { ConditionTest } from '@novalex/core'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
-import { counted, joinWords, offerText, quote } from '@/locale/catalogue.ts'
+import { counted, joinWords, offerText, quote, text } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useChoices } from './useChoices.ts'
 
-/** One of several values: chosen by name where values have names, otherwise chosen or typed. */
+/** One of several values that the store has; groups and tags also by a new name, which says that it is new. */
 const { test } = defineProps<{ test: Extract<ConditionTest, { readonly in: readonly string[] }>; path: string }>()
 const emit = defineEmits<{ set: [changes: object] }>()
 
 const words = offerText.condition
 const store = useStoreInfo()
-const toItems = (list: readonly { readonly id: string; readonly name: string }[]) =>
-  list.map(({ id, name }) => ({ value: id, title: name }))
-const NAMED: Readonly<Partial<Record<ConditionTest['test'], readonly { value: string; title: string }[]>>> = {
-  channel: toItems(store.channels),
-  option: toItems(store.delivery),
-}
 /** So many groups and tags are listed at most. */
 const MOST_LISTED = 200
 const choices = useChoices()
@@ -26,11 +20,16 @@ const counts = computed(() => {
   const listed = test.test === 'group' ? labels.value?.groups : test.test === 'tag' ? labels.value?.tags : []
   return new Map(listed?.map(({ label, shoppers }) => [label, shoppers]))
 })
+const names = computed(() => {
+  const named = test.test === 'channel' ? store.channels : test.test === 'option' ? store.delivery : []
+  return new Map(named.map(({ id, name }) => [id, name]))
+})
 const known = computed(() => choices.value[test.test] ?? [])
 const items = computed(() =>
-  known.value.map((value) => {
+  [...new Set([...known.value, ...test.in])].map((value) => {
     const shoppers = counts.value.get(value)
-    return { value, title: value, props: shoppers === undefined ? {} : { subtitle: counted.shopper(shoppers) } }
+    const subtitle = shoppers === undefined ? {} : { subtitle: counted.shopper(shoppers) }
+    return { value, title: names.value.get(value) ?? value, props: subtitle }
   }),
 )
 /** What nobody and nothing has: a name to come, or one that is written otherwise. */
@@ -38,29 +37,58 @@ const unknown = computed(() => {
   const isListed = known.value.length > 0 && known.value.length < MOST_LISTED
   return isListed ? test.in.filter((name) => !known.value.includes(name)) : []
 })
-const list = computed<string[]>({
-  get: () => [...test.in],
+
+/** Groups and tags come with a file of shoppers, which may bring new ones. */
+const newEntry = computed(() => (test.test === 'group' ? words.newGroup : test.test === 'tag' ? words.newTag : null))
+/** The name that is typed; null while none is. */
+const typed = ref<string | null>(null)
+function add(): void {
+  const name = (typed.value ?? '').trim()
+  if (name === '') return
+  typed.value = null
+  if (!test.in.includes(name)) emit('set', { in: [...test.in, name] })
+}
+function choose(ids: readonly string[]): void {
   // A choice among none would never hold.
-  set: (ids) => {
-    const given = ids.map((id) => id.trim()).filter(Boolean)
-    if (given.length > 0) emit('set', { in: given })
-  },
-})
+  if (ids.length > 0) emit('set', { in: [...ids] })
+}
 </script>
 
 <template>
-  <v-select v-if="NAMED[test.test]" v-model="list" :items="NAMED[test.test]" multiple chips :label="words.values" />
-  <template v-else>
-    <v-combobox
-      v-model="list"
-      :items="items"
-      :return-object="false"
-      multiple
-      chips
-      closable-chips
-      hide-details="auto"
-      :label="words.values"
+  <v-autocomplete
+    :model-value="[...test.in]"
+    :items="items"
+    multiple
+    chips
+    closable-chips
+    hide-details="auto"
+    :label="words.values"
+    @update:model-value="choose"
+  >
+    <template v-if="newEntry !== null" #append-item>
+      <v-list-item :title="newEntry" @click="typed = ''" />
+    </template>
+  </v-autocomplete>
+  <div v-if="typed !== null" class="new">
+    <v-text-field
+      v-model="typed"
+      autofocus
+      hide-details
+      maxlength="64"
+      :label="words.newName"
+      @keydown.enter.prevent="add"
     />
-    <p v-if="unknown.length > 0" class="wrong" role="status">{{ words.unused(joinWords(unknown.map(quote))) }}</p>
-  </template>
+    <v-btn size="small" :disabled="typed.trim() === ''" @click="add">{{ words.addNew }}</v-btn>
+    <button type="button" class="as-link" @click="typed = null">{{ text.common.cancel }}</button>
+  </div>
+  <p v-if="unknown.length > 0" class="wrong" role="status">{{ words.unused(joinWords(unknown.map(quote))) }}</p>
 </template>
+
+<style scoped>
+.new {
+  align-items: center;
+  display: grid;
+  gap: 10px;
+  grid-template-columns: minmax(0, 1fr) auto auto;
+}
+</style>

@@ -4,6 +4,7 @@ import FigureFields from './FigureFields.vue'
 import GoodsFields from './GoodsFields.vue'
 import ListFields from './ListFields.vue'
 import ReachTestFields from './ReachTestFields.vue'
+import ShopperFields from './ShopperFields.vue'
 import SignedInFields from './SignedInFields.vue'
 
 /** The editor of every kind of test. */
@@ -18,7 +19,7 @@ export const TEST_FIELDS: Readonly<Record<TestKind, Component>> = {
   bought: ReachTestFields,
   tag: ListFields,
   audience: ListFields,
-  shopper: ListFields,
+  shopper: ShopperFields,
   channel: ListFields,
   country: ListFields,
 }

@@ -15,7 +15,8 @@ export const FIRST_TESTS: { readonly [K in TestKind]: (choices: Choices) => Test
   bought: () => ({ test: 'bought', reach: {} }),
   tag: (choices) => createListTest('tag', choices),
   audience: (choices) => createListTest('audience', choices),
-  shopper: (choices) => createListTest('shopper', choices),
+  // Nobody in particular: who it is, is typed.
+  shopper: () => ({ test: 'shopper', in: [] }),
   channel: (choices) => createListTest('channel', choices),
   country: (choices) => createListTest('country', choices),
 }

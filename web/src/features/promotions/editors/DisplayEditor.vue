@@ -17,7 +17,10 @@ import DisplayPreview from './DisplayPreview.vue'
 
 const { draft, patch, problemsAt } = usePromotion()
 const words = planningText.display
-const PLACES = entriesOf(words.placeNames)
+/** Lists show the labels of shelf prices; a cart offer has no place there. */
+const PLACES = computed(() =>
+  entriesOf(words.placeNames).filter(([place]) => place !== 'list' || phaseOf(draft.value.mechanic) <= 1),
+)
 const display = computed<Display>(() => draft.value.display ?? {})
 const errors = (key: string) => problemsAt(`display.${key}`).map(explainProblem)
 /** Whether the offer is for some shoppers, of whom everybody may know. */
@@ -43,13 +46,12 @@ function set(changes: { [K in keyof Display]?: Display[K] | undefined }): void {
 }
 
 const places = computed({
-  get: () => display.value.places ?? PLACES.map(([place]) => place),
+  get: () => display.value.places ?? PLACES.value.map(([place]) => place),
   set: (chosen: readonly DisplayPlace[]) => {
     set({
-      places:
-        chosen.length === PLACES.length
-          ? undefined
-          : PLACES.map(([place]) => place).filter((place) => chosen.includes(place)),
+      places: PLACES.value.every(([place]) => chosen.includes(place))
+        ? undefined
+        : PLACES.value.map(([place]) => place).filter((place) => chosen.includes(place)),
     })
   },
 })

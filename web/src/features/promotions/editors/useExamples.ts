@@ -1,4 +1,3 @@
-import { SHOP_CHANNEL } from '@novalex/contract'
 import type { Product } from '@novalex/core'
 import { computed, shallowRef, toRaw, watch } from 'vue'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
@@ -10,7 +9,7 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { getWorker, plain, useTillPlan } from '@/stores/tillPlan.ts'
 import type { ShownExamples } from '@/workers/tillPricing.ts'
 
-const NOBODY = { lines: [], codes: [], channel: SHOP_CHANNEL, delivery: null, shopper: null }
+const NOBODY = { lines: [], codes: [], delivery: null, shopper: null }
 
 /**
  * The promotion under edit in carts of its own products: priced by the till's worker in the plan that the till has, as sold so far, when it runs and for
@@ -37,14 +36,14 @@ export function useExamples() {
     names.learnProducts(known)
   })
   watch(
-    [() => plan.planLoaded, products, edited, () => moment.instant, () => counts.facts],
+    [() => plan.planLoaded, products, edited, () => moment.instant, () => moment.channel, () => counts.facts],
     async () => {
       if (plan.planLoaded === 0 || products.value.length === 0) return
       const asking = ++latest
       const own = plain(edited.value)
       const answer = await remote.examples({
         products: plain(products.value.map((product) => toRaw(product))),
-        cart: NOBODY,
+        cart: { ...NOBODY, channel: moment.channel },
         isFitted: true,
         isMoved: moment.isMoved,
         facts: plain(counts.facts),
