@@ -150,6 +150,7 @@ export {
   computeUnitsOnOffer,
   convertPromotion,
   describePromotion,
+  fillDisplay,
   fillLabel,
   findApart,
   findLiveMoment,

@@ -142,7 +142,7 @@ export async function seedShopOrders(
     const id = await claimKey(transaction, { holder: 'demo', key: number, hash: '' }, number)
     const buyer = shopper === null ? { email: `guest-${index}@post.example`, name: 'Guest', consent: false } : null
     await recordSale(transaction, {
-      place: { id: id! }, plan, release, sale, now: at, stock, channel: cart.channel, shopper: shopper?.id ?? null, buyer,
+      place: { id: id! }, plan, release, sale, now: at, stock, channel: cart.channel, locale: 'en-GB', shopper: shopper?.id ?? null, buyer,
       delivery: shopCart.delivery,
     })
   }

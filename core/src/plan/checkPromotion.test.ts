@@ -120,12 +120,20 @@ describe('checkPromotion', () => {
       [['not-ascending', 'ladder.rungs.1.at']],
     ],
     [
-      'places outside a label',
-      { display: { label: '{percent} % off', title: '{percent} % off markers', description: 'now {price}' } },
+      'places that the offer has no figure for, or that there are not',
+      { display: { label: '{price}', title: '{percent}% off markers', description: 'now {price}, {this}' } },
       [
-        ['place-outside-label', 'display.title'],
-        ['place-outside-label', 'display.description'],
+        ['unknown-place', 'display.description'],
+        ['place-without-figure', 'display.description'],
       ],
+    ],
+    [
+      'places of a figure that changes as it goes on',
+      {
+        display: { title: '{percent}% off' },
+        ladder: { by: 'unitsSold', rungs: [{ at: 0, value: percent }] },
+      },
+      [['place-without-figure', 'display.title']],
     ],
     [
       'a ladder beside bands',

@@ -1,10 +1,10 @@
 import { computeReached, type CompiledCatalogue } from '../catalogue/index.ts'
 import { checkValue, definitionOf, phaseOf, type Mechanic } from '../mechanics/index.ts'
-import type { Display, Ladder, Product, Schedule, Store, Value } from '../terms/index.ts'
+import type { Ladder, Product, Schedule, Store, Value } from '../terms/index.ts'
 import { computeReduction } from '../units/index.ts'
 import { createProblem, isLocalDateTime, placeBelow, type Problem } from '../values/index.ts'
 import { checkWhen } from './checkWhen.ts'
-import { findPlaces, findUnknownPlaces } from './label.ts'
+import { findEmptyPlaces, findUnknownPlaces } from './label.ts'
 import type { Promotion } from './promotion.ts'
 
 export interface PlanSurroundings {
@@ -28,7 +28,7 @@ export function checkPromotion(promotion: Promotion, { store, catalogue }: PlanS
     ...checkPhase(promotion),
     ...checkLadder(promotion),
     ...checkRefills(promotion),
-    ...checkDisplay(promotion.display),
+    ...checkDisplay(promotion),
   ]
 }
 
@@ -64,16 +64,15 @@ function checkSchedule({ open, start, end }: Schedule): Problem[] {
   )
 }
 
-function checkDisplay(display: Display | undefined): Problem[] {
+function checkDisplay(promotion: Promotion): Problem[] {
   return [
-    ...findUnknownPlaces(display?.label ?? '').map((given) =>
-      createProblem('unknown-place', 'display.label', { given }),
-    ),
-    // Carts and letters show a title where no single price is known that could fill a place of it.
-    ...(['title', 'description'] as const).flatMap((key) =>
-      findPlaces(display?.[key] ?? '').map((given) =>
-        createProblem('place-outside-label', `display.${key}`, { given }),
+    ...(['title', 'description', 'label'] as const).flatMap((key) =>
+      findUnknownPlaces(promotion.display?.[key] ?? '').map((given) =>
+        createProblem('unknown-place', `display.${key}`, { given }),
       ),
+    ),
+    ...findEmptyPlaces(promotion).map(({ key, place }) =>
+      createProblem('place-without-figure', `display.${key}`, { given: place }),
     ),
   ]
 }

@@ -5,7 +5,7 @@ export { comparePromotions } from './comparePromotions.ts'
 export { convertPromotion } from './convertPromotion.ts'
 export { describePromotion, findApart, type PromotionPart, type SentencePart } from './describePromotion.ts'
 export { computeEdgeFacts, type EdgeFacts } from './edgeFacts.ts'
-export { computeOfferFacts, computePriceFacts, fillLabel, percentOff, type LabelFacts } from './label.ts'
+export { computeOfferFacts, computePriceFacts, fillDisplay, fillLabel, percentOff, type LabelFacts } from './label.ts'
 export { followDates } from './followDates.ts'
 export {
   compileRungs,

@@ -1,6 +1,13 @@
 import { describe, expect, test } from 'vitest'
 import type { Mechanic } from '../mechanics/index.ts'
-import { computeOfferFacts, computePriceFacts, fillLabel, findUnknownPlaces } from './label.ts'
+import {
+  computeOfferFacts,
+  computePriceFacts,
+  fillDisplay,
+  fillLabel,
+  findEmptyPlaces,
+  findUnknownPlaces,
+} from './label.ts'
 
 const format = (place: string, value: number) => (place === 'percent' ? String(value) : (value / 100).toFixed(2))
 
@@ -49,3 +56,25 @@ function breaks(percents: number[]): Mechanic {
   const tiers = percents.map((percent, index) => ({ from: index + 2, value: { percent } }))
   return { kind: 'quantity-break', reach: {}, count: 'sku', on: 'all', tiers }
 }
+
+describe('titles and descriptions', () => {
+  const display = { title: '{percent}% off', description: 'Off {price}', label: '{percent}%' }
+  const off = (mechanic: Mechanic, ladder = false) => ({
+    mechanic,
+    ladder: ladder ? ({ by: 'unitsSold', rungs: [] } as const) : null,
+    display,
+  })
+  test.each<[string, Mechanic, boolean, string | undefined]>([
+    ['one figure', breaks([1500]), false, '15% off'],
+    ['a figure for each tier', breaks([500, 1500]), false, undefined],
+    ['the same for each tier', breaks([500, 500]), false, '5% off'],
+    ['a figure that changes as it goes on', breaks([1500]), true, undefined],
+  ])('%s', (_case, mechanic, ladder, title) => {
+    const promotion = off(mechanic, ladder)
+    expect(fillDisplay(promotion, format)).toEqual({ label: '{percent}%', ...(title ? { title } : {}) })
+    expect(findEmptyPlaces(promotion)).toEqual([
+      ...(title ? [] : [{ key: 'title', place: 'percent' }]),
+      { key: 'description', place: 'price' },
+    ])
+  })
+})

@@ -1,6 +1,7 @@
 import { definitionOf, type Mechanic } from '../mechanics/index.ts'
-import type { Value } from '../terms/index.ts'
+import type { Display, Value } from '../terms/index.ts'
 import type { MinorUnits } from '../values/index.ts'
+import type { Promotion } from './promotion.ts'
 
 /** Values of a label's placeholders. Amounts in minor units, `percent` whole. */
 export interface LabelFacts {
@@ -35,6 +36,45 @@ export function fillLabel(
   const places = findPlaces(label)
   if (!places.every((name) => isPlace(name) && facts[name] !== undefined)) return null
   return label.replace(PLACE, (_all, name: LabelPlace) => format(name, facts[name]!))
+}
+
+/** Figures that the texts of an offer may name: none where they change as it goes on, or from tier to tier. */
+function factsOf({ mechanic, ladder }: Pick<Promotion, 'mechanic' | 'ladder'>): LabelFacts {
+  if (ladder) return {}
+  const each = definitionOf(mechanic).rewards(mechanic).map(toFacts)
+  const same = LABEL_PLACES.filter((place) => new Set(each.map((facts) => facts[place])).size === 1)
+  return Object.fromEntries(same.map((place) => [place, each[0]![place]]))
+}
+
+/** The texts of a promotion with the places of title and description filled; a text with a place that stands for nothing is left out. */
+export function fillDisplay(
+  promotion: Pick<Promotion, 'mechanic' | 'ladder' | 'display'>,
+  format: Parameters<typeof fillLabel>[2],
+): Display | undefined {
+  const { display } = promotion
+  const texts = { title: display?.title, description: display?.description }
+  if (![texts.title, texts.description].some((text) => text?.includes('{'))) return display
+  const filled = Object.entries(texts).flatMap(([key, text]) => {
+    const own = text === undefined ? null : fillLabel(text, factsOf(promotion), format)
+    return own === null ? [] : [[key, own] as const]
+  })
+  const { title: _title, description: _description, ...rest } = display!
+  return { ...rest, ...Object.fromEntries(filled) }
+}
+
+/** The places of a promotion's texts, by text, that stand for nothing: a price beside which labels stand has every figure. */
+export function findEmptyPlaces(
+  promotion: Pick<Promotion, 'mechanic' | 'ladder' | 'display'>,
+): { readonly key: 'title' | 'description' | 'label'; readonly place: string }[] {
+  const isShelf = definitionOf(promotion.mechanic).phase <= 1
+  return (['title', 'description', 'label'] as const).flatMap((key) => {
+    if (key === 'label' && isShelf) return []
+    const facts = key === 'label' ? computeOfferFacts(promotion.mechanic) : factsOf(promotion)
+    const places = findPlaces(promotion.display?.[key] ?? '').filter(
+      (name) => isPlace(name) && facts[name] === undefined,
+    )
+    return places.map((place) => ({ key, place }))
+  })
 }
 
 /** Label of a reduced price. */

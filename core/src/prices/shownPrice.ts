@@ -1,7 +1,7 @@
 import { firstOf } from '../values/index.ts'
-import { computeEdgeFacts, computeUnitsOnOffer, findRung, percentOff } from '../plan/index.ts'
+import { computeEdgeFacts, computeUnitsOnOffer, findRung, percentOff, type Promotion } from '../plan/index.ts'
 import type { CompiledPlan, CompiledPromotion } from '../pricing/index.ts'
-import type { Display, Facts, Product } from '../terms/index.ts'
+import type { Facts, Product } from '../terms/index.ts'
 import {
   computeHorizon,
   computePriceSpans,
@@ -32,8 +32,8 @@ export interface ShownPrice {
   readonly next: { readonly at: Instant; readonly price: MinorUnits } | null
   /** Null where nothing limits how many there are at this price. */
   readonly left: UnitsLeft | null
-  /** Labels of the promotions behind the price. */
-  readonly displays: readonly Display[]
+  /** The promotions behind the price. */
+  readonly promotions: readonly Promotion[]
 }
 
 interface Asking extends Viewer {
@@ -53,8 +53,8 @@ export function computeShownPrice(
 ): ShownPrice {
   const to = computeHorizon([plan], now)
   const spans = computePriceSpans(plan, product, { from: now, to }, viewer)
-  const { price, regular, promotions } = firstOf(spans)
-  const entries = promotions.flatMap((id) => plan.findPromotion(id) ?? [])
+  const { price, regular, promotions: ids } = firstOf(spans)
+  const entries = ids.flatMap((id) => plan.findPromotion(id) ?? [])
   const change = spans.find((span) => span.price !== price)
   const prior = history ? computePriorBefore(history, now, plan.store.priorDays).price : regular
   const struck = computeStruckPrice({ price, regular }, prior)
@@ -65,7 +65,7 @@ export function computeShownPrice(
       struck === null ? 0 : percentOff(struck, price, findPercents(entries, product, { now, facts: viewer.facts })),
     next: change ? { at: change.from, price: change.price } : null,
     left: findLeast(entries.flatMap((entry) => countAtPrice(plan, product, { entry, price, now, viewer }) ?? [])),
-    displays: entries.flatMap(({ promotion }) => promotion.display ?? []),
+    promotions: entries.map(({ promotion }) => promotion),
   }
 }
 

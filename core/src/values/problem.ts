@@ -47,7 +47,7 @@ interface FactsByCode {
   'duplicate-id': NameFacts
   'category-circle': NameFacts
   'follows-occasion': { readonly name: string }
-  'place-outside-label': TypedFacts
+  'place-without-figure': TypedFacts
   'unknown-place': TypedFacts
   'empty-range': { readonly from: number; readonly below: number }
   /** Limits that are money, units, or local times. */

@@ -29,7 +29,7 @@ export const PROBLEM_CODES = [
   'unknown-occasion',
   'follows-occasion',
   'still-running',
-  'place-outside-label',
+  'place-without-figure',
   'unknown-place',
   'unknown-stack-group',
   'empty-range',

@@ -1,11 +1,15 @@
-import { computeOfferFacts, fillLabel, type Display, type LabelFacts, type Promotion } from '@novalex/core'
+import { computeOfferFacts, fillDisplay, fillLabel, type Display, type LabelFacts, type Promotion } from '@novalex/core'
 import { formatMoney } from './format.ts'
 
 /** A label as shoppers read it; null where it is empty or something in it can't be filled. */
 export function writeLabel(label: string | undefined, facts: LabelFacts): string | null {
-  if (!label) return null
-  return fillLabel(label, facts, (place, value) => (place === 'percent' ? String(value) : formatMoney(value)))
+  return label ? fillLabel(label, facts, writeFigure) : null
 }
+
+const writeFigure = (place: string, value: number) => (place === 'percent' ? String(value) : formatMoney(value))
+
+/** The texts of a promotion as the shop fills their places. */
+export const fillTexts = (promotion: Promotion) => fillDisplay(promotion, writeFigure)
 
 export function labelOfOffer({ display, mechanic }: Pick<Promotion, 'display' | 'mechanic'>): string | null {
   return writeLabel(display?.label, computeOfferFacts(mechanic))

@@ -226,7 +226,10 @@ async function placeWithin(transaction: Connection, { deps, task, snapshot }: Pl
   if (!holds(needed, wanted)) throw new Undone({ kind: 'locks-missing', needed: wanted })
   refuseOutOfStock(plan, cart, stock)
   if (!isAsExpected(sale.quote, request.expected))
-    throw new Undone({ kind: 'refused', describe: () => describeChanged(sourced, order, sale.quote) })
+    throw new Undone({
+      kind: 'refused',
+      describe: () => describeChanged(sourced, order, { quote: sale.quote, locale: store.locale }),
+    })
   const placed = await recordSale(transaction, {
     place: claimed === null ? { key, number } : { id: claimed },
     sale,
@@ -234,6 +237,7 @@ async function placeWithin(transaction: Connection, { deps, task, snapshot }: Pl
     plan,
     release,
     now,
+    locale: store.locale,
     shopper: shopper?.id ?? null,
     buyer: task.buyer,
     channel: cart.channel,

@@ -1,8 +1,9 @@
-import type { OrderRequest } from '@novalex/contract'
+import type { NumberLocale, OrderRequest } from '@novalex/contract'
 import { DAY_MS, computeQuote, type Order, type Quote, type SkippedOutcome } from '@novalex/core'
 import { AppError } from '../../platform/errors/AppError.ts'
 import type { SourcedPlan } from '../../sources/plans/planSource.ts'
-import { computeShopCart, titleForCart } from '../../sources/cart/shopCart.ts'
+import { computeShopCart } from '../../sources/cart/shopCart.ts'
+import { titleForCart } from '../../sources/cart/shopTexts.ts'
 
 /** Reasons a promotion may stop applying between showing a cart and ordering it. */
 const GONE = new Set<SkippedOutcome['reason']>([
@@ -20,8 +21,13 @@ export function isAsExpected(quote: Quote, expected: OrderRequest['expected']): 
 }
 
 /** `price-changed`, with the receipt as it would be now, and which codes and promotions no longer hold. */
-export function describeChanged({ plan, release }: SourcedPlan, order: Order, quote: Quote): AppError {
-  const receipt = computeShopCart(plan, release, order)
+export function describeChanged(
+  { plan, release }: SourcedPlan,
+  order: Order,
+  { quote, locale }: { readonly quote: Quote; readonly locale: NumberLocale },
+): AppError {
+  const figures = { currency: plan.store.currency, locale }
+  const receipt = computeShopCart(plan, order, { release, locale })
   const gone = quote.promotions.filter(({ reason }) => reason !== null && GONE.has(reason))
   const fresh = computeQuote(plan, { ...order, now: findBefore(order, gone, plan), facts: {} })
   const held = new Set(fresh.promotions.flatMap(({ promotion, outcome }) => (outcome === 'applied' ? promotion : [])))
@@ -29,7 +35,7 @@ export function describeChanged({ plan, release }: SourcedPlan, order: Order, qu
     .filter(({ promotion }) => held.has(promotion))
     .map(({ promotion: id, reason }) => {
       const { promotion } = plan.getPromotion(id)
-      return { kind: promotion.mechanic.kind, title: titleForCart(promotion), reason }
+      return { kind: promotion.mechanic.kind, title: titleForCart(promotion, figures), reason }
     })
   const codes = receipt.codes
     .filter(({ outcome }) => outcome !== 'applied')

@@ -1,4 +1,4 @@
-import type { ShopCart, ShopCartAnswer } from '@novalex/contract'
+import type { NumberLocale, ShopCart, ShopCartAnswer } from '@novalex/contract'
 import { normalizeCode, type CompiledPlan, type Instant, type Sale } from '@novalex/core'
 import { usingCodes } from '../../data/codes/index.ts'
 import { addingCounts, appendingCounts, isShared } from '../../data/counts/index.ts'
@@ -14,6 +14,7 @@ interface SaleRecord extends Pick<OrderRecord, 'place' | 'release' | 'channel' |
   readonly plan: CompiledPlan
   readonly sale: Sale
   readonly now: Instant
+  readonly locale: NumberLocale
   readonly delivery: NonNullable<ShopCart['delivery']>
   /** Stock by SKU; null or absent: not counted. */
   readonly stock: ReadonlyMap<string, number | null>
@@ -29,7 +30,7 @@ export async function recordSale(
 ): Promise<{ readonly id: number; readonly receipt: ShopCartAnswer } | null> {
   const { place, plan, release, sale, now, stock, shopper } = record
   const { totals, delivery } = sale.quote
-  const receipt = writeShopCart(plan, release, sale.quote)
+  const receipt = writeShopCart(plan, sale.quote, { release, locale: record.locale })
   const uses = nameCodes(plan, sale)
   const lines = sale.quote.lines.map(({ sku, quantity, gift, total: paid }) => {
     return { sku, quantity, gift, paid, isFromStock: (stock.get(sku) ?? null) !== null }

@@ -85,7 +85,8 @@ export function createShopHandlers(deps: Deps): HandlersOf<Own> {
     const [store, facts] = [await figures.store(), await figures.facts()]
     const viewer = await findViewer(database, query, { who, request, plan: sourced.plan, store, facts })
     if (viewer.shopper) response.set('cache-control', 'private, no-store')
-    return { sourced, look: { ...viewer, now } }
+    const shown = { currency: sourced.plan.store.currency, locale: store.locale }
+    return { sourced, look: { ...viewer, now, figures: shown } }
   }
 
   /** Products as the shop shows them, with the price that may be crossed out. */
@@ -164,8 +165,10 @@ export function createShopHandlers(deps: Deps): HandlersOf<Own> {
       const order = { now, cart, ...(await findCircumstances(figures, { plan, cart, known })) }
       refuseIfAny(checkOrder(plan, order))
       const answer = isLargeOrder(plan, cart)
-        ? await queues.run(senderOf(request), () => threads.run(shopCartJob, { plan: body.plan ?? 'live', order }))
-        : computeShopCart(plan, release, order)
+        ? await queues.run(senderOf(request), () =>
+            threads.run(shopCartJob, { plan: body.plan ?? 'live', order, locale: store.locale }),
+          )
+        : computeShopCart(plan, order, { release, locale: store.locale })
       const codes = answer.codes.length > 0 ? nameMistyped(answer.codes, await figures.shapes()) : answer.codes
       return { ...answer, codes }
     },

@@ -20,6 +20,7 @@ import {
   type Order,
   type Product,
 } from '@novalex/core'
+import { readDisplay } from '../../sources/cart/shopTexts.ts'
 import { hideInternal } from '../../sources/cart/hideInternal.ts'
 import { countLeft } from './shopProduct.ts'
 import type { Look } from './viewer.ts'
@@ -47,7 +48,7 @@ function toShopOffer(plan: CompiledPlan, entry: CompiledPromotion, look: Look): 
     members,
     code: code && 'text' in code ? code.text : null,
     until: Number.isFinite(entry.schedule.end) ? toIso(entry.schedule.end) : null,
-    ...(display ? { display } : {}),
+    ...(display ? { display: readDisplay(entry.promotion, look.figures)! } : {}),
     left: countLeft(entry, look.facts, look.now),
     names: nameProducts(
       plan,

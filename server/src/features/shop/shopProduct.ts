@@ -12,6 +12,7 @@ import {
   type Instant,
   type Product,
 } from '@novalex/core'
+import { readDisplay } from '../../sources/cart/shopTexts.ts'
 import type { Look } from './viewer.ts'
 
 /** A product as the shop shows it to a viewer, with the moment until which its price holds. `history`: what everybody paid. */
@@ -21,7 +22,7 @@ export function toShopProduct(
   { look, history }: { readonly look: Look; readonly history: readonly HistorySpan[] },
 ): ShopProduct {
   const { stock } = product
-  const { next, left, displays, ...shown } = computeShownPrice(plan, product, { ...look, history })
+  const { next, left, promotions, ...shown } = computeShownPrice(plan, product, { ...look, history })
   return {
     sku: product.sku,
     name: product.name,
@@ -33,7 +34,7 @@ export function toShopProduct(
     then: next && next.price > shown.price ? next.price : null,
     inStock: stock === null || stock > 0,
     left,
-    displays: [...displays],
+    displays: promotions.flatMap((promotion) => readDisplay(promotion, look.figures) ?? []),
     members: computeMemberPrices(plan, product, look),
   }
 }

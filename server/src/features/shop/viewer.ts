@@ -5,6 +5,7 @@ import type { Identity } from '../../http/identity.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
 import { addOwnUses } from '../../sources/cart/circumstances.ts'
+import type { Figures } from '../../sources/cart/shopTexts.ts'
 import { resolveDelivery } from '../../sources/cart/resolveCart.ts'
 import type { StoreRecord } from '../../data/store/index.ts'
 import { channelOf, findShopBuyer } from './whoBuys.ts'
@@ -12,6 +13,7 @@ import { channelOf, findShopBuyer } from './whoBuys.ts'
 /** Who looks at the shop, and when. */
 export interface Look extends Omit<Viewer, 'past'> {
   readonly now: Instant
+  readonly figures: Figures
 }
 
 interface Asking {

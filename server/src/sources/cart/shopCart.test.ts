@@ -24,7 +24,8 @@ beforeAll(async () => {
   const limits = { ...createDraft().limits, units: 2 }
   await server.request('POST', '/api/promotions', offer('Few', { mechanic: few, limits, stacking }))
   const order = { kind: 'order-discount', reach: {}, tiers: [{ from: 5000, value: { amount: 500, per: 'once' } }] }
-  await server.request('POST', '/api/promotions', offer('Secret plan', { mechanic: breaks, stacking }))
+  const display = { title: '{percent}% off three or more' }
+  await server.request('POST', '/api/promotions', offer('Secret plan', { mechanic: breaks, stacking, display }))
   await server.request('POST', '/api/promotions', offer('Code', { mechanic: order, stacking, code: { text: 'FIVE' } }))
   const review = await server.request('GET', '/api/releases/review')
   await server.request('POST', '/api/releases', { note: '', planRevision: review.body.planRevision })
@@ -43,7 +44,12 @@ test('a cart is priced under the release, without internal names', async () => {
   expect(body).toMatchObject({
     release: 1,
     lines: [
-      { sku: 'PAD-1', regular: 3000, total: 2700, causes: [{ kind: 'quantity-break', code: null, amount: 300 }] },
+      {
+        sku: 'PAD-1',
+        regular: 3000,
+        total: 2700,
+        causes: [{ kind: 'quantity-break', title: '10% off three or more', code: null, amount: 300 }],
+      },
     ],
     saved: 300,
     grand: 2700,
@@ -82,5 +88,5 @@ test('an unknown product is refused at its place', async () => {
 test('the offers on a product: those that hold now and need no code', async () => {
   const { body } = await server.request('GET', `/api/shop/products/PAD-1/offers?at=${AT}`)
   expect(checkShape(ShopOffers, body)).toEqual([])
-  expect(body).toMatchObject([{ mechanic: { kind: 'quantity-break' } }])
+  expect(body).toMatchObject([{ mechanic: { kind: 'quantity-break' }, display: { title: '10% off three or more' } }])
 })

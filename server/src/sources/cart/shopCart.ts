@@ -1,4 +1,4 @@
-import type { ShopCartAnswer } from '@novalex/contract'
+import type { NumberLocale, ShopCartAnswer } from '@novalex/contract'
 import {
   computeQuote,
   findOutcome,
@@ -11,21 +11,28 @@ import {
   type MinorUnits,
   type Nudge,
   type Order,
-  type Promotion,
   type SkippedOutcome,
   type Quote,
 } from '@novalex/core'
 import { type CodeShape, isMistyped } from '../../data/codes/index.ts'
 import { hideInternal } from './hideInternal.ts'
+import { titleForCart } from './shopTexts.ts'
+
+/** Of which release it is, and in which locale it is read. */
+export interface Shown {
+  readonly release: number | null
+  readonly locale: NumberLocale
+}
 
 /** A cart as the shop shows it: no internal name in it, and only nudges of offers that need no code. */
-export function computeShopCart(plan: CompiledPlan, release: number | null, order: Order): ShopCartAnswer {
+export function computeShopCart(plan: CompiledPlan, order: Order, shown: Shown): ShopCartAnswer {
   const quote = computeQuote(plan, order)
-  return { ...writeShopCart(plan, release, quote), nudges: findShopNudges(plan, order, quote) }
+  return { ...writeShopCart(plan, quote, shown), nudges: findShopNudges(plan, quote, { order, ...shown }) }
 }
 
 /** A quote as the shop shows it, without nudges. */
-export function writeShopCart(plan: CompiledPlan, release: number | null, quote: Quote): ShopCartAnswer {
+export function writeShopCart(plan: CompiledPlan, quote: Quote, { release, locale }: Shown): ShopCartAnswer {
+  const figures = { currency: plan.store.currency, locale }
   const { totals, delivery } = quote
   const { lines, reductions } = foldOrderLines(plan, quote)
   const causeOf = ({ promotion: id, amount }: { promotion: string; amount: MinorUnits }) => {
@@ -33,7 +40,7 @@ export function writeShopCart(plan: CompiledPlan, release: number | null, quote:
     const { mechanic, code } = promotion
     return {
       kind: mechanic.kind,
-      title: titleForCart(promotion),
+      title: titleForCart(promotion, figures),
       code: code && 'text' in code ? code.text : null,
       amount,
     }
@@ -67,7 +74,12 @@ export function writeShopCart(plan: CompiledPlan, release: number | null, quote:
   }
 }
 
-function findShopNudges(plan: CompiledPlan, order: Order, quote: Quote): ShopCartAnswer['nudges'] {
+function findShopNudges(
+  plan: CompiledPlan,
+  quote: Quote,
+  { order, locale }: Shown & { readonly order: Order },
+): ShopCartAnswer['nudges'] {
+  const figures = { currency: plan.store.currency, locale }
   const isShown = ({ promotion: id }: Nudge) => {
     const { promotion } = plan.getPromotion(id)
     return promotion.code === null && promotion.display?.nudge !== false
@@ -75,19 +87,13 @@ function findShopNudges(plan: CompiledPlan, order: Order, quote: Quote): ShopCar
   return findKeptNudges(plan, order, quote, isShown).map((nudge) => {
     const { promotion } = plan.getPromotion(nudge.promotion)
     const names = Object.fromEntries(nudge.add.map(({ sku }) => [sku, plan.getProduct(sku).name]))
-    return { kind: promotion.mechanic.kind, title: titleForCart(promotion), nudge: hideInternal(nudge), names }
+    return { kind: promotion.mechanic.kind, title: titleForCart(promotion, figures), nudge: hideInternal(nudge), names }
   })
 }
 
 /** Of a code that was used or voided a shopper learns no more than of one that there never was. */
 function hideFate(reason: CodeOutcome['reason']): CodeOutcome['reason'] {
   return reason === 'code-used' || reason === 'code-void' ? 'code-unknown' : reason
-}
-
-/** Title of a promotion in the cart; null: a generic name of its type. */
-export function titleForCart({ display }: Promotion): string | null {
-  const isShown = display?.places?.includes('cart') ?? true
-  return (isShown && display?.title) || null
 }
 
 /** Why the promotion of a code without effect did nothing. */

@@ -177,7 +177,7 @@ export const offerText = {
     newGroup: 'New group…',
     newTag: 'New tag…',
     newName: 'Name, as in the shopper file',
-    addNew: 'Add',
+    addNew: 'Add name',
     shoppers: 'Shoppers, by name or number',
     chooseShopper: 'Choose at least one shopper.',
     noShopper: (ids: string) => `No shopper with number ${ids}.`,

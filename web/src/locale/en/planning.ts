@@ -75,6 +75,7 @@ export const planningText = {
     title: 'Title',
     description: 'Description',
     label: 'Label next to the price',
+    placesHint: 'You can use {percent}, {amount} and {price}.',
     labelHint: 'Placeholders: {percent}, {amount}, {price} and {regular}',
     members: 'Who qualifies, for everyone to read',
     membersHint: 'For instance “Club members”. If empty, only shoppers who qualify see this offer.',

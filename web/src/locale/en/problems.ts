@@ -34,7 +34,8 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'follows-occasion': ({ name }) =>
     `Dates come from occasion “${name}”. Change them there, or set separate dates first.`,
   'still-running': 'This promotion is running or scheduled. Pause or end it before archiving.',
-  'place-outside-label': ({ given }) => `“{${given}}” only works in labels. Enter the figure instead.`,
+  'place-without-figure': ({ given }) =>
+    `This offer has no single figure for “{${given}}”. Enter the figure, or remove the placeholder.`,
   'unknown-place': ({ given }) => `Unknown placeholder “{${given}}”. Use {percent}, {amount}, {price} or {regular}.`,
   'unknown-campaign': 'This campaign no longer exists. Choose another, or none.',
   'unknown-stack-group': ({ id }) => `Unknown stacking group “${id}”. Choose one from the list.`,

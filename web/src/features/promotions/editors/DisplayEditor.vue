@@ -64,6 +64,7 @@ const places = computed({
     <v-text-field
       :model-value="display.title ?? ''"
       :label="words.title"
+      :hint="words.placesHint"
       :maxlength="DISPLAY_LIMITS.title"
       :error-messages="errors('title')"
       @update:model-value="(title: string) => set({ title })"

@@ -2,7 +2,7 @@
 import type { ShopProduct } from '@novalex/contract'
 import { findTests, isAboutShopper } from '@novalex/core'
 import { computed } from 'vue'
-import { isShownIn, labelOfOffer, writeLabel } from '@/locale/describeDisplay.ts'
+import { fillTexts, isShownIn, labelOfOffer, writeLabel } from '@/locale/describeDisplay.ts'
 import ShopOffer from '@/features/shop/ShopOffer.vue'
 import ShopPrice from '@/features/shop/ShopPrice.vue'
 import { planningText, shopText } from '@/locale/catalogue.ts'
@@ -22,10 +22,11 @@ const words = planningText.display
 const { found, nameOf } = useExamples()
 
 const promotion = computed(() => toPromotion(record.value, draft.value))
-const display = computed(() => promotion.value.display)
+const display = computed(() => fillTexts(promotion.value))
 /** As whoever does not qualify reads it, where they may. */
 const offer = computed(() => ({
   ...promotion.value,
+  ...(display.value ? { display: display.value } : {}),
   code: null,
   members: isForSome.value ? (display.value?.members ?? null) : null,
 }))
@@ -34,7 +35,7 @@ const isOnShelf = computed(() => ['price-steps', 'markdown'].includes(promotion.
 const shown = computed<ShopProduct | null>(() => {
   const one = found.value?.shown
   if (!one || !isOnShelf.value) return null
-  const { next, left, displays, ...rest } = one
+  const { next, left, promotions, ...rest } = one
   const rises = next !== null && next.price > one.price
   return {
     ...rest,
@@ -45,7 +46,7 @@ const shown = computed<ShopProduct | null>(() => {
     then: rises ? next.price : null,
     inStock: true,
     left,
-    displays: [...displays],
+    displays: promotions.flatMap((one) => fillTexts(one) ?? []),
     members: [],
   }
 })

@@ -31,9 +31,10 @@ test('what can be added asks for nothing that there is not', () => {
   expect(kinds).toEqual(
     expect.arrayContaining(['spend', 'option', 'group', 'signedIn', 'bought', 'channel', 'country']),
   )
-  for (const kind of ['tag', 'audience', 'shopper'] as const) expect(kinds).not.toContain(kind)
+  for (const kind of ['tag', 'audience'] as const) expect(kinds).not.toContain(kind)
   for (const kind of kinds) expect(createTest(kind, CHOICES).test).toBe(kind)
   expect(createTest('group', CHOICES)).toEqual({ test: 'group', in: ['club'] })
+  expect(createTest('shopper', CHOICES)).toEqual({ test: 'shopper', in: [] })
   expect(listTests({}, false)).toContain('signedIn')
   for (const kind of ['spend', 'quantity', 'group'] as const) expect(listTests({}, false)).not.toContain(kind)
   expect(() => createTest('tag', CHOICES)).toThrow(RangeError)

@@ -1,0 +1,23 @@
+import type { NumberLocale } from '@novalex/contract'
+import { fillDisplay, type Display, type Promotion } from '@novalex/core'
+
+/** In which money and locale shoppers read figures. */
+export interface Figures {
+  readonly currency: string
+  readonly locale: NumberLocale
+}
+
+/** A promotion's texts as shoppers read them, with their places filled. */
+export function readDisplay(promotion: Promotion, { currency, locale }: Figures): Display | undefined {
+  return fillDisplay(promotion, (place, value) =>
+    place === 'percent'
+      ? String(value)
+      : new Intl.NumberFormat(locale, { style: 'currency', currency }).format(value / 100),
+  )
+}
+
+/** Title of a promotion in the cart; null: a generic name of its type. */
+export function titleForCart(promotion: Promotion, figures: Figures): string | null {
+  const isShown = promotion.display?.places?.includes('cart') ?? true
+  return (isShown && readDisplay(promotion, figures)?.title) || null
+}
