@@ -75,6 +75,7 @@ export const planningText = {
     title: 'Title',
     description: 'Description',
     label: 'Label next to the price',
+    reset: 'Reset to suggestion',
     placesHint: 'You can use {percent}, {amount} and {price}.',
     labelHint: 'Placeholders: {percent}, {amount}, {price} and {regular}',
     members: 'Who qualifies, for everyone to read',

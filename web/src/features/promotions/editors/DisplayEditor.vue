@@ -12,16 +12,22 @@ import {
 import { DISPLAY_LIMITS } from '@novalex/contract'
 import { computed } from 'vue'
 import { planningText, explainProblem } from '@/locale/catalogue.ts'
+import { toPromotion } from '@/draft/toDraft.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
+import { suggestTexts } from './suggestTexts.ts'
+import { useNames } from '@/stores/names.ts'
 import DisplayPreview from './DisplayPreview.vue'
 
-const { draft, patch, problemsAt } = usePromotion()
+const { draft, record, patch, problemsAt } = usePromotion()
 const words = planningText.display
 /** Lists show the labels of shelf prices; a cart offer has no place there. */
 const PLACES = computed(() =>
   entriesOf(words.placeNames).filter(([place]) => place !== 'list' || phaseOf(draft.value.mechanic) <= 1),
 )
 const display = computed<Display>(() => draft.value.display ?? {})
+const names = useNames()
+/** An empty text follows the offer. */
+const suggested = computed(() => suggestTexts(toPromotion(record.value, draft.value), names.names))
 const errors = (key: string) => problemsAt(`display.${key}`).map(explainProblem)
 /** Whether the offer is for some shoppers, of whom everybody may know. */
 const isForSome = computed(() =>
@@ -67,8 +73,14 @@ const places = computed({
       :hint="words.placesHint"
       :maxlength="DISPLAY_LIMITS.title"
       :error-messages="errors('title')"
+      :placeholder="suggested.title"
+      persistent-placeholder
       @update:model-value="(title: string) => set({ title })"
-    />
+    >
+      <template v-if="display.title" #append-inner>
+        <button type="button" class="as-link" @click="set({ title: '' })">{{ words.reset }}</button>
+      </template>
+    </v-text-field>
     <v-textarea
       :model-value="display.description ?? ''"
       :label="words.description"
@@ -76,8 +88,14 @@ const places = computed({
       auto-grow
       :maxlength="DISPLAY_LIMITS.description"
       :error-messages="errors('description')"
+      :placeholder="suggested.description"
+      persistent-placeholder
       @update:model-value="(description: string) => set({ description })"
-    />
+    >
+      <template v-if="display.description" #append-inner>
+        <button type="button" class="as-link" @click="set({ description: '' })">{{ words.reset }}</button>
+      </template>
+    </v-textarea>
     <v-text-field
       :model-value="display.label ?? ''"
       :label="words.label"
@@ -85,8 +103,14 @@ const places = computed({
       persistent-hint
       :maxlength="DISPLAY_LIMITS.label"
       :error-messages="errors('label')"
+      :placeholder="suggested.label"
+      persistent-placeholder
       @update:model-value="(label: string) => set({ label })"
-    />
+    >
+      <template v-if="display.label" #append-inner>
+        <button type="button" class="as-link" @click="set({ label: '' })">{{ words.reset }}</button>
+      </template>
+    </v-text-field>
     <v-text-field
       v-if="isForSome || display.members"
       :model-value="display.members ?? ''"
@@ -146,6 +170,10 @@ const places = computed({
 </template>
 
 <style scoped>
+.as-link {
+  white-space: nowrap;
+}
+
 .switches {
   align-items: center;
   display: flex;

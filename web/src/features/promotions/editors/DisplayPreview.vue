@@ -7,7 +7,7 @@ import ShopOffer from '@/features/shop/ShopOffer.vue'
 import ShopPrice from '@/features/shop/ShopPrice.vue'
 import { planningText, shopText } from '@/locale/catalogue.ts'
 import { formatInstant, formatMoney } from '@/locale/format.ts'
-import { wordsOf } from '@/mechanics/words.ts'
+import { nameInCart } from './suggestTexts.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { toPromotion } from '@/draft/toDraft.ts'
@@ -64,11 +64,7 @@ const isUnfilled = computed(() => Boolean(display.value?.label) && found.value !
 const asOf = computed(() =>
   found.value?.asOf == null ? '' : ` · ${formatInstant(found.value.asOf, { zone: store.zone, year: false })}`,
 )
-const cartWords = computed(() => {
-  const { code, mechanic } = promotion.value
-  if (code && 'text' in code) return shopText.byCode(code.text)
-  return (isShownIn(display.value, 'cart') && display.value?.title) || wordsOf(mechanic).cause
-})
+const cartWords = computed(() => nameInCart(promotion.value, names.names))
 </script>
 
 <template>
