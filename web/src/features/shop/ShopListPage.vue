@@ -11,13 +11,13 @@ import ShopDrawing from './ShopDrawing.vue'
 import ShopFrame from './ShopFrame.vue'
 import ShopPages from './ShopPages.vue'
 import ShopPrice from './ShopPrice.vue'
-import { useShopCart } from './shopCart.ts'
+import { useShopQuery } from './useShopQuery.ts'
 
 const PAGE_SIZE = 24
 const TYPING_MS = 200
 
 const view = useShopView()
-const shop = useShopCart()
+const query = useShopQuery()
 const route = useRoute()
 const router = useRouter()
 const search = useRouteQuery('search', '')
@@ -43,8 +43,7 @@ watch([settled, category], () => {
 })
 const asked = useAnswer('listShopProducts', () => ({
   query: {
-    ...view.asked,
-    ...shop.kept.delivery,
+    ...query.value,
     search: settled.value ?? '',
     category: category.value,
     page: page.value,

@@ -13,6 +13,7 @@ import ShopFrame from './ShopFrame.vue'
 import ShopOffer from './ShopOffer.vue'
 import ShopPrice from './ShopPrice.vue'
 import ShopDrawing from './ShopDrawing.vue'
+import { useShopQuery } from './useShopQuery.ts'
 
 const { sku } = defineProps<{ sku: string }>()
 const view = useShopView()
@@ -21,6 +22,7 @@ const zone = computed(() => view.shop?.timeZone ?? 'UTC')
 const notice = useNotice()
 const shop = useShopCart()
 
+const query = useShopQuery()
 const quantity = ref(1)
 
 function add(name: string): void {
@@ -29,7 +31,7 @@ function add(name: string): void {
 }
 /** How often the shop looks what is left. */
 const LOOK_AGAIN_MS = 5000
-const question = () => ({ params: { sku }, query: { ...view.asked, ...shop.kept.delivery } })
+const question = () => ({ params: { sku }, query: query.value })
 const asked = useAnswer('getShopProduct', question, { refetchInterval: () => LOOK_AGAIN_MS })
 const { data } = asked
 const { data: offers } = useAnswer('listShopOffers', question)
