@@ -155,9 +155,12 @@ export const ReviewAnswer = Type.Object(
     from: Nullable(Version),
     until: InstantText,
     productCount: Whole,
-    /** At most the first 500 products whose price moves. */
+    /** At most the first 500 products whose price moves; where it moves otherwise in some channels, once for each of those. */
     products: Type.Array(
-      Type.Object({ sku: Id, name: Type.String(), regular: Money, shifts: Type.Array(PriceShift) }, strict),
+      Type.Object(
+        { sku: Id, name: Type.String(), regular: Money, channel: Nullable(Id), shifts: Type.Array(PriceShift) },
+        strict,
+      ),
     ),
     problems: Type.Array(ProblemSchema),
   },

@@ -19,7 +19,6 @@ export interface CompiledPromotion<A extends Act = Act> extends PromotionRef {
 
 /** Expects a checked promotion; throws a `RangeError` on a malformed time or zone. */
 export function compilePromotion(promotion: Promotion, zone: string, rules: StackingRules): CompiledPromotion {
-  const schedule = compileSchedule(promotion.schedule, zone)
   const act = bindMechanic(promotion.mechanic)
   return {
     id: promotion.id,
@@ -28,9 +27,22 @@ export function compilePromotion(promotion: Promotion, zone: string, rules: Stac
     stack: rules.keyOf(promotion.stacking ?? { group: '', mode: 'group' }),
     promotion,
     act,
-    schedule,
-    rungs: compileRungs(promotion.ladder, schedule.end, zone),
+    ...compileDates(promotion, zone),
   }
+}
+
+type Dates = Pick<CompiledPromotion, 'schedule' | 'rungs'>
+
+/** Plans share most of their promotions, which never change: their dates are looked up once. */
+const DATES = new WeakMap<Promotion, { readonly zone: string; readonly dates: Dates }>()
+
+function compileDates(promotion: Promotion, zone: string): Dates {
+  const known = DATES.get(promotion)
+  if (known?.zone === zone) return known.dates
+  const schedule = compileSchedule(promotion.schedule, zone)
+  const dates = { schedule, rungs: compileRungs(promotion.ladder, schedule.end, zone) }
+  DATES.set(promotion, { zone, dates })
+  return dates
 }
 
 /** Whether a promotion acts in one of some phases. */

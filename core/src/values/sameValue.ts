@@ -1,6 +1,6 @@
 /** Whether two values of plain data are equal: however their keys are sorted, and whether what is empty was written or left out. */
 export function isSameValue(a: unknown, b: unknown): boolean {
-  return stableJson(a) === stableJson(b)
+  return a === b || stableJson(a) === stableJson(b)
 }
 
 /** With sorted keys and without what is empty, so that equal rules compare equal however they were written. */

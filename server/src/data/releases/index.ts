@@ -11,6 +11,7 @@ export {
   findLiveSince,
   findReleasedPlan,
   getReleasedPlan,
+  readReleaseHash,
   insertRelease,
   listReleases,
   listReleasesSince,

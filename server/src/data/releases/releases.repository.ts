@@ -1,3 +1,4 @@
+import { ask } from '../../platform/db/ask.ts'
 import type { ReleaseSummary, SetRecord } from '@novalex/contract'
 import type { Instant, PlanContent } from '@novalex/core'
 import { readContent, writeContent } from './partContent.ts'
@@ -68,6 +69,14 @@ export async function findReleasedPlan(connection: Connection, number: number): 
   const row = await connection<ReleaseRow>('releases').select('plan').where({ number }).first()
   // Releases from before there were sets hold none.
   return row && { sets: [], ...JSON.parse(row.plan) }
+}
+
+/** Hash of a release's plan as it is stored: the same for the same content, in any database. */
+export async function readReleaseHash(connection: Connection, number: number): Promise<string | null> {
+  const [row] = await ask<{ hash: string }>(connection, 'select sha1(plan) as hash from releases where number = ?', [
+    number,
+  ])
+  return row?.hash ?? null
 }
 
 /** Throws `not-found` where there is no such release. */

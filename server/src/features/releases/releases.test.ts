@@ -14,6 +14,30 @@ const priceInShop = async (at: string) =>
 
 const DURING = '2027-03-12T12:00:00Z'
 
+test('a price that moves in one channel alone is reviewed there', async () => {
+  const own = await createTestServer(inject('databaseUrl'))
+  const { version } = (await own.request('GET', '/api/store')).body as { version: number }
+  const channels = ['web', 'app'].map((id) => ({ id, name: id, kind: 'own' }))
+  await own.request('PUT', '/api/store/channels', { channels, version })
+  const off = (sku: string, percent: number) => ({
+    kind: 'markdown' as const,
+    reach: { skus: [sku] },
+    value: { percent },
+  })
+  const app = { test: 'channel' as const, in: ['app'] }
+  await own.request('POST', '/api/promotions', createDraft({ mechanic: off('INK-1', 1000), when: app }))
+  await own.request('POST', '/api/promotions', createDraft({ mechanic: off('PAD-1', 1000) }))
+  const { body } = await own.request('GET', '/api/releases/review')
+  expect(body).toMatchObject({
+    productCount: 2,
+    products: [
+      { sku: 'PAD-1', channel: null, shifts: [{ before: 1000, after: 900 }] },
+      { sku: 'INK-1', channel: 'app', shifts: [{ before: 700, after: 630 }] },
+    ],
+  })
+  await own.close()
+})
+
 test('a plan is reviewed, released, seen in the shop, and an older one taken up again', async () => {
   const { body: created } = await server.request('POST', '/api/promotions', createDraft())
   expect(await priceInShop(DURING)).toBe(1000)
@@ -27,6 +51,7 @@ test('a plan is reviewed, released, seen in the shop, and an older one taken up 
     sku: 'PAD-1',
     name: 'Drawing pad',
     regular: 1000,
+    channel: null,
     shifts: [{ from: '2027-03-09T23:00:00.000Z', until: '2027-03-14T23:00:00.000Z', before: 1000, after: 800 }],
   })
   const request = { note: 'Spring', planRevision: first.planRevision }

@@ -1,4 +1,4 @@
-import type { ReviewAnswer } from '@novalex/contract'
+import type { Channel, ReviewAnswer } from '@novalex/contract'
 import {
   toIso,
   checkPromotion,
@@ -6,13 +6,15 @@ import {
   checkIntent,
   comparePromotions,
   compareShelfPrices,
+  computeHorizon,
   isSameValue,
   type CompiledPlan,
   type Instant,
   type Problem,
 } from '@novalex/core'
 import type { Database } from '../../platform/db/openDatabase.ts'
-import { GUEST } from '../../sources/plans/resolveQuestion.ts'
+import { asksForChannel } from '../../sources/plans/asksForChannel.ts'
+import { guestIn } from '../../sources/plans/resolveQuestion.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
 import { isChoice } from '../../data/releases/index.ts'
 import { getStore } from '../../data/store/index.ts'
@@ -31,26 +33,52 @@ export async function computeReview(
   plans: PlanSource,
   { now, plan }: ReviewQuestion,
 ): Promise<ReviewAnswer> {
-  const { planRevision, catalogueRevision } = await getStore(database)
+  const { planRevision, catalogueRevision, channels } = await getStore(database)
   const live = await plans.get('live')
   const next = await plans.get(plan)
-  const { until, products } = compareShelfPrices(live.plan, next.plan, now, GUEST)
-  const text = (instant: Instant) => toIso(instant)
+  const isByChannel = asksForChannel(live.plan) || asksForChannel(next.plan)
+  const { until, products } = compareChannels([live.plan, next.plan], now, isByChannel ? channels : [])
   return {
     planRevision,
     catalogueRevision,
     from: live.release,
-    until: text(until),
-    productCount: products.length,
-    products: products.slice(0, SHOWN_PRODUCTS).map(({ sku, shifts }) => {
+    until: toIso(until),
+    productCount: new Set(products.map(({ sku }) => sku)).size,
+    products: products.slice(0, SHOWN_PRODUCTS).map(({ sku, channel, shifts }) => {
       const { name, regularPrice } = next.plan.getProduct(sku)
       const told = shifts.map(({ from, until: end, before, after }) => {
-        return { from: text(from), until: end >= until ? null : text(end), before, after }
+        return { from: toIso(from), until: end >= until ? null : toIso(end), before, after }
       })
-      return { sku, name, regular: regularPrice, shifts: told }
+      return { sku, name, regular: regularPrice, channel, shifts: told }
     }),
     problems: checkPlan(next.plan, isChoice(plan) ? findEdited(live.plan, next.plan) : null),
   }
+}
+
+type ChannelShift = ReturnType<typeof compareShelfPrices>['products'][number] & { readonly channel: string | null }
+
+/** Products whose shelf price differs, in catalogue order: once where it does so alike in all channels (`channel` null), else for each of them. */
+function compareChannels(
+  [live, next]: readonly [CompiledPlan, CompiledPlan],
+  now: Instant,
+  channels: readonly Channel[],
+): { readonly until: Instant; readonly products: readonly ChannelShift[] } {
+  const inChannel = (id?: string) => compareShelfPrices(live, next, now, guestIn(id))
+  const compared = channels.map(({ id }) => ({ id, products: inChannel(id).products }))
+  const [first, ...others] = compared
+  if (!first || others.length === 0) {
+    const { until, products } = inChannel()
+    return { until, products: products.map((one) => ({ ...one, channel: null })) }
+  }
+  const shiftsIn = compared.map(({ products }) => new Map(products.map(({ sku, shifts }) => [sku, shifts])))
+  const skus = new Set(compared.flatMap(({ products }) => products.map(({ sku }) => sku)))
+  const products = next.catalogue.products.flatMap(({ sku }): ChannelShift[] => {
+    if (!skus.has(sku)) return []
+    const shifts = shiftsIn.map((own) => own.get(sku) ?? [])
+    if (shifts.every((own) => isSameValue(own, shifts[0]))) return [{ sku, channel: null, shifts: shifts[0]! }]
+    return channels.flatMap(({ id }, at) => (shifts[at]!.length > 0 ? [{ sku, channel: id, shifts: shifts[at]! }] : []))
+  })
+  return { until: computeHorizon([live, next], now), products }
 }
 
 /** The promotions of a plan that the live one has otherwise, by id; null where the store's rules or sets are others too, on which any may depend. */

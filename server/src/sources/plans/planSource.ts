@@ -3,7 +3,13 @@ import { compilePlan, resolveSets, type Catalogue, type CompiledPlan, type Produ
 import { LRUCache } from 'lru-cache'
 import { loadCatalogue } from '../../data/catalogue/index.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
-import { findLatestRelease, getReleasedPlan, isChoice, type ReleasedPlan } from '../../data/releases/index.ts'
+import {
+  findLatestRelease,
+  getReleasedPlan,
+  isChoice,
+  readReleaseHash,
+  type ReleasedPlan,
+} from '../../data/releases/index.ts'
 import { getStore, type StoreRecord } from '../../data/store/index.ts'
 import { applyChoice, getChoice, readChoiceStamp, readChosen, readDifferences } from './chosenPlan.ts'
 import { loadWorkingPlan } from './workingPlan.ts'
@@ -79,6 +85,17 @@ export function createPlanSource(database: Database): PlanSource {
       return compile(context, await goods.forceFetch(record.catalogueRevision, { context: connection }))
     },
   })
+  // By what is in it. What is not edited is then the same object in the live plan and in a choice, which tells them apart at once.
+  const released = new LRUCache<string, ReleasedPlan>({ max: 1 })
+  async function readReleased(connection: Connection, number: number): Promise<ReleasedPlan> {
+    const hash = await readReleaseHash(connection, number)
+    const known = hash === null ? undefined : released.get(hash)
+    if (known) return known
+    const content = await getReleasedPlan(connection, number)
+    if (hash !== null) released.set(hash, content)
+    return content
+  }
+
   const recent = new LRUCache<'live', SourcedPlan>({
     max: 1,
     ttl: RECENT_MS,
@@ -88,7 +105,11 @@ export function createPlanSource(database: Database): PlanSource {
 
   async function get(name: PlanName): Promise<SourcedPlan> {
     const record = await getStore(database)
-    const question = { connection: database, record, origin: await findOrigin(database, record, name) }
+    const question = {
+      connection: database,
+      record,
+      origin: await findOrigin(database, { record, name, readReleased }),
+    }
     return plans.forceFetch(keyOf(question), { context: question })
   }
 
@@ -96,7 +117,7 @@ export function createPlanSource(database: Database): PlanSource {
     get,
     async identify(name) {
       const record = await getStore(database)
-      const origin = await findOrigin(database, record, name)
+      const origin = await findOrigin(database, { record, name, readReleased })
       return { key: keyOf({ record, origin }), planRevision: record.planRevision }
     },
     getRecent: () => recent.forceFetch('live'),
@@ -104,7 +125,7 @@ export function createPlanSource(database: Database): PlanSource {
       recent.clear()
     },
     async getLocked(connection, record, name = 'working') {
-      const question = { connection, record, origin: await findOrigin(connection, record, name) }
+      const question = { connection, record, origin: await findOrigin(connection, { record, name, readReleased }) }
       const known = plans.get(keyOf(question))
       if (known) return known
       // Never await another caller's in-flight load here: it may be waiting for the pool connection that this transaction holds (deadlock).
@@ -121,7 +142,13 @@ function keyOf({ record, origin }: Omit<Question, 'connection'>): string {
   return `${record.catalogueRevision}:${origin.key}`
 }
 
-async function findOrigin(connection: Connection, record: StoreRecord, name: PlanName): Promise<Origin> {
+interface Wanted {
+  readonly record: StoreRecord
+  readonly name: PlanName
+  readonly readReleased: (connection: Connection, number: number) => Promise<ReleasedPlan>
+}
+
+async function findOrigin(connection: Connection, { record, name, readReleased }: Wanted): Promise<Origin> {
   const { store, planRevision } = record
   if (name === 'working') {
     const load = (own: Connection) => loadWorkingPlan(own, store)
@@ -132,7 +159,7 @@ async function findOrigin(connection: Connection, record: StoreRecord, name: Pla
     const live = await findLatestRelease(connection)
     const key = `${name} on ${live?.number ?? 'none'} ${await readChoiceStamp(connection, choice)}`
     const load = async (own: Connection): Promise<ReleasedPlan> => {
-      const released = live ? await getReleasedPlan(own, live.number) : null
+      const released = live ? await readReleased(own, live.number) : null
       const quick = released && (await readChosen(own, record, { choice, released }))
       return quick ?? applyChoice(await readDifferences(own, record), choice).content
     }
@@ -144,7 +171,7 @@ async function findOrigin(connection: Connection, record: StoreRecord, name: Pla
   }
   const live = await findLatestRelease(connection)
   const load = (own: Connection): Promise<ReleasedPlan> =>
-    live ? getReleasedPlan(own, live.number) : Promise.resolve({ store, promotions: [], sets: [] })
+    live ? readReleased(own, live.number) : Promise.resolve({ store, promotions: [], sets: [] })
   return { key: `release ${live?.number ?? 'none'}`, release: live?.number ?? null, load }
 }
 

@@ -4,6 +4,7 @@ import { toLocal } from '@novalex/core'
 import { computed } from 'vue'
 import { text, formatEnd, counted, explainProblem } from '@/locale/catalogue.ts'
 import { formatFigure, formatInstant } from '@/locale/format.ts'
+import { nameChannel } from '@/locale/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 const { review, names } = defineProps<{
@@ -49,10 +50,13 @@ const whenOf = ({ from, until }: { from: string; until: string | null }) =>
         </tr>
       </thead>
       <tbody>
-        <template v-for="product in review.products" :key="product.sku">
+        <template v-for="product in review.products" :key="`${product.sku} ${product.channel}`">
           <tr v-for="(shift, index) in product.shifts.slice(0, 3)" :key="`${product.sku} ${shift.from}`">
             <td>
-              <template v-if="index === 0">{{ product.name }} <span class="quiet">{{ product.sku }}</span></template>
+              <template v-if="index === 0"
+                >{{ product.name }} <span class="quiet">{{ product.sku }}</span>
+                <span v-if="product.channel !== null"> · {{ nameChannel(product.channel) }}</span></template
+              >
               <span v-else-if="index === 2 && product.shifts.length > 3" class="quiet">
                 {{ words.moreMoves(counted.moreTime(product.shifts.length - 3)) }}
               </span>
