@@ -3,7 +3,7 @@ export const PERSON_ROLES = ['reader', 'planner', 'releaser', 'administrator'] a
 export type PersonRole = (typeof PERSON_ROLES)[number]
 
 /** Permissions of an API key. */
-export const KEY_SCOPES = ['quote', 'orders', 'feeds', 'codes'] as const
+export const KEY_SCOPES = ['quote', 'orders', 'codes'] as const
 export type KeyScope = (typeof KEY_SCOPES)[number]
 
 export const PASSWORD_LENGTH = { min: 12, max: 200 } as const

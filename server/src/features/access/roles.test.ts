@@ -10,7 +10,7 @@ const keys: Record<string, string> = {}
 beforeAll(async () => {
   server = await createTestServer(inject('databaseUrl'))
   for (const role of PERSON_ROLES) cookies[role] = await server.signIn(role)
-  for (const scope of ['quote', 'orders', 'feeds', 'codes'])
+  for (const scope of ['quote', 'orders', 'codes'])
     keys[scope] = (
       await server.request('POST', '/api/keys', { name: scope, scopes: [scope], channel: 'web', endsAt: null })
     ).body.key

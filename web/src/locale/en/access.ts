@@ -20,7 +20,6 @@ export const ROLE_SENTENCES: Readonly<Record<PersonRole, string>> = {
 export const SCOPE_HINTS: Readonly<Record<KeyScope, string>> = {
   quote: 'Price products and carts for any shopper',
   orders: 'Place and cancel its own orders',
-  feeds: 'Read product feeds',
   codes: 'Issue codes',
 }
 

@@ -193,6 +193,5 @@ export const sellingText = {
       string
     >,
     guessable: 'Short or a common word: easy to guess. Add characters, or use single-use codes.',
-    endPrice: 'With this code',
   },
 }

@@ -6,7 +6,7 @@ const CHANNELS = [
   { id: 'counter', name: 'In store', kind: 'own' },
 ]
 
-/** The store's own channels; the channel of each API key; shown prices by channel, where they differ by it. */
+/** The store's own channels; the channel of each API key, which loses a scope that opens nothing; shown prices by channel, where they differ by it. */
 export async function up(knex: Knex): Promise<void> {
   await knex.schema.alterTable('store', (table) => {
     table.specificType('channels', 'mediumtext collate utf8mb4_nopad_bin')
@@ -15,6 +15,13 @@ export async function up(knex: Knex): Promise<void> {
   await knex.schema.alterTable('shop_keys', (table) => {
     table.specificType('channel', "varchar(64) collate utf8mb4_nopad_bin not null default 'web'")
   })
+  const keys: { id: string; scopes: string }[] = await knex('shop_keys').select('id', 'scopes')
+  for (const { id, scopes } of keys) {
+    const kept = (JSON.parse(scopes) as string[]).filter((scope) => scope !== 'feeds')
+    await knex('shop_keys')
+      .where({ id })
+      .update({ scopes: JSON.stringify(kept) })
+  }
   await knex.schema.alterTable('shown_prices', (table) => {
     // Empty: of all channels.
     table.specificType('channel', "varchar(64) collate utf8mb4_nopad_bin not null default ''")
