@@ -169,6 +169,13 @@ export async function expectSaved(page: Page): Promise<void> {
   await expect(page.getByTestId('saving')).toHaveText(/^Saved /)
 }
 
+/** Returns a shopper of the demo's club. Only staff read who is in a group. */
+export async function findMember(request: APIRequestContext): Promise<{ readonly id: string }> {
+  const found = await request.get('/api/shop/shoppers?search=s-00')
+  const shoppers = (await found.json()) as { id: string; groups: string[] }[]
+  return shoppers.find(({ groups }) => groups.includes('club'))!
+}
+
 /** Plans promotions and releases them, whatever findings say. Returns the id of the last. */
 export async function release(
   request: APIRequestContext,
