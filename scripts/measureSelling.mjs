@@ -188,7 +188,12 @@ async function measureCarts(server, { lines, coded }) {
   while ((await ask(`${server.url}/api/code-batches/${batch.id}`)).state === 'making') await wait(50)
   const file = await fetch(`${server.url}/api/code-batches/${batch.id}/codes.csv`, { headers: session })
   const code = (await file.text()).split('\r\n')[1].split(',')[0]
-  const { key } = await ask(`${server.url}/api/keys`, { name: 'Measured', scopes: ['quote'], endsAt: null })
+  const { key } = await ask(`${server.url}/api/keys`, {
+    name: 'Measured',
+    scopes: ['quote'],
+    channel: 'web',
+    endsAt: null,
+  })
   const url = `${server.url}/api/shop/cart`
   const cart = { lines, codes: [], delivery: null }
   const bearer = { authorization: `Bearer ${key}` }

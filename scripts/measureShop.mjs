@@ -52,7 +52,7 @@ async function measureCart(server, folder) {
     const { products } = await ask(`${server.url}/api/shop/products`)
     const lines = products.slice(0, 5).map(({ sku }, at) => ({ sku, quantity: 1 + at }))
     const cart = { lines, codes: [], delivery: null }
-    const draft = { name: 'Measured', scopes: ['quote'], endsAt: null }
+    const draft = { name: 'Measured', scopes: ['quote'], channel: 'web', endsAt: null }
     const { key } = await ask(`${server.url}/api/keys`, { method: 'POST', body: draft })
     const shop = `${server.url}/api/shop/cart`
     const kinds = [

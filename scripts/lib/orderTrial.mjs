@@ -49,7 +49,12 @@ export async function createPlan(url, session) {
   const code = (await file.text()).split('\r\n')[1].split(',')[0]
   const { planRevision } = await ask(url, session, 'GET', '/store')
   await ask(url, session, 'POST', '/releases', { note: '', planRevision })
-  const { key } = await ask(url, session, 'POST', '/keys', { name: 'Trial', scopes: ['orders', 'quote'], endsAt: null })
+  const { key } = await ask(url, session, 'POST', '/keys', {
+    name: 'Trial',
+    scopes: ['orders', 'quote'],
+    channel: 'web',
+    endsAt: null,
+  })
   const goods = {}
   for (const { sku, name, isCoded, shopper } of LIMITS)
     goods[name] = await price(url, key, { sku, codes: isCoded ? [code] : [], shopper })
