@@ -52,7 +52,7 @@ export const ShopProduct = Type.Object(
 )
 export type ShopProduct = Static<typeof ShopProduct>
 
-/** Whose prices are asked for: without a shopper, of whoever the shop’s own cookie says; a key may name any. Only staff name a moment, a plan or a channel. */
+/** The viewer whose prices are asked for. Without a shopper: the one of the shop’s cookie; a key may name any. Only staff name a moment, a plan or a channel. */
 const viewed = {
   ...momentFields,
   shopper: Type.Optional(Id),

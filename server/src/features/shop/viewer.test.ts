@@ -5,7 +5,7 @@ import { saveShoppers } from '../../data/shoppers/index.ts'
 import { createDraft, createTestServer, type TestServer } from '../../testing/createTestServer.ts'
 import { createOrderBody, offerParcels, place, releaseAll, visit } from '../../testing/placeOrders.ts'
 
-/** What shop pages show to whoever looks at them, against what they pay. */
+/** Prices on shop pages against what the viewer pays. */
 
 const START = Date.parse('2027-03-10T00:00:00Z')
 const SKUS = ['PAD-1', 'PAD-2', 'INK-1']

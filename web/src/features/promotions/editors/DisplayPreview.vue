@@ -23,7 +23,7 @@ const { found, nameOf } = useExamples()
 
 const promotion = computed(() => toPromotion(record.value, draft.value))
 const display = computed(() => fillTexts(promotion.value))
-/** As whoever does not qualify reads it, where they may. */
+/** The offer as shoppers read it who do not qualify. */
 const offer = computed(() => ({
   ...promotion.value,
   ...(display.value ? { display: display.value } : {}),
