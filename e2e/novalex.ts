@@ -196,7 +196,8 @@ export async function release(
   return id
 }
 
-async function plan(request: APIRequestContext, changes: Partial<PromotionDraft>): Promise<string> {
+/** Plans a promotion that is ready and has begun. Returns its id. */
+export async function plan(request: APIRequestContext, changes: Partial<PromotionDraft>): Promise<string> {
   const draft = {
     name: 'A promotion',
     state: 'ready',

@@ -1,6 +1,6 @@
 import type { PromotionDraft } from '@novalex/contract'
 import type { Page } from '@playwright/test'
-import { bringInProducts, expect } from './novalex.ts'
+import { bringInProducts, expect, plan } from './novalex.ts'
 
 /** Three products at round prices, so that limits can be met to the cent. */
 const PRODUCTS = [
@@ -16,26 +16,14 @@ export const REACH = { categories: ['tests'] }
 export async function open(page: Page, mechanic: PromotionDraft['mechanic'], changes: Partial<PromotionDraft> = {}) {
   await bringInProducts(page, PRODUCTS)
   const isOutside = ['price-steps', 'delivery', 'surcharge'].includes(mechanic.kind)
-  const draft: PromotionDraft = {
+  const id = await plan(page.request, {
     name: 'Under test',
-    state: 'ready',
     schedule: { start: '2027-03-01T00:00', end: '2027-04-01T00:00' },
-    code: null,
-    when: null,
+    stacking: isOutside ? undefined : { group: 'multi-buy', mode: 'group' },
     mechanic,
-    ...(isOutside ? {} : { stacking: { group: 'multi-buy', mode: 'group' } }),
-    limits: {},
-    ladder: null,
-    campaign: null,
-    occasion: null,
-    archived: false,
-    note: '',
     ...changes,
-  }
-  const answer = await page.request.post('/api/promotions', { data: draft })
-  expect(answer.ok(), await answer.text()).toBe(true)
-  const { promotion } = (await answer.json()) as { promotion: { id: string } }
-  await page.goto(`/promotions/${promotion.id}`)
+  })
+  await page.goto(`/promotions/${id}`)
   await page.getByRole('button', { name: 'Clear cart' }).click()
 }
 

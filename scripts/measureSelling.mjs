@@ -6,6 +6,7 @@ import autocannon from 'autocannon'
 import mysql from 'mysql2/promise'
 import { bundle } from './lib/bundle.mjs'
 import { startDatabase } from './lib/database.mjs'
+import { startEcho } from './lib/echo.mjs'
 import { runMain, say } from './lib/say.mjs'
 import { fillWithDemo, signInToDemo, startServer } from './lib/serve.mjs'
 import { endProcess, ensureBuild, ensureModules, findFreePort, pause, ROOT } from './lib/system.mjs'
@@ -36,7 +37,7 @@ async function main() {
     const bare = await startBare(database.url, folder, ends)
     const goods = await prepare(servers[0].url)
     await measureOrders(servers, bare, goods)
-    await measureCarts(servers[0], goods)
+    await measureCarts(servers[0], goods, folder)
     await measureCodes(servers[0], connection, folder)
   } finally {
     for (const end of ends.reverse()) await end()
@@ -182,7 +183,7 @@ async function fire({ urls, body }, headers, seconds = SECONDS) {
 }
 
 /** A guest's cart, and one of a shopper with a code of a batch, against an echo behind the same middleware. */
-async function measureCarts(server, { lines, coded }) {
+async function measureCarts(server, { lines, coded }, folder) {
   const pattern = { prefix: 'CART', length: 8 }
   const batch = await ask(`${server.url}/api/code-batches`, { promotion: coded, name: 'Carts', count: 100, pattern })
   while ((await ask(`${server.url}/api/code-batches/${batch.id}`)).state === 'making') await wait(50)
@@ -197,10 +198,10 @@ async function measureCarts(server, { lines, coded }) {
   const url = `${server.url}/api/shop/cart`
   const cart = { lines, codes: [], delivery: null }
   const bearer = { authorization: `Bearer ${key}` }
-  const echo = await startEcho(server)
+  const echo = await startEcho({ folder, settings: SETTINGS })
   try {
     const kinds = [
-      { url: `${echo.url}/api/echo`, cart, headers: {} },
+      { url: echo.url, cart, headers: {} },
       { url, cart, headers: {} },
       { url, cart: { ...cart, codes: [code], shopper: 's-0005' }, headers: bearer },
     ]
@@ -228,20 +229,8 @@ async function measureCarts(server, { lines, coded }) {
     say(`  a guest: ${share(1)} (at least 50 %)`)
     say(`  a shopper with a code of a batch, by a key: ${share(2)} (at least 25 %)`)
   } finally {
-    await endProcess(echo.pid, { isAlive: echo.isAlive })
+    await echo.stop()
   }
-}
-
-async function startEcho() {
-  const outfile = join(ROOT, '.novalex', 'measure-selling', 'echo.mjs')
-  await bundle('scripts/measure/echo.ts', outfile)
-  const port = await findFreePort()
-  const env = { ...process.env, ...SETTINGS, DATABASE_URL: 'mysql://none', NOVALEX_PORT: String(port) }
-  const child = spawn(process.execPath, [outfile], { cwd: ROOT, env, stdio: ['ignore', 'inherit', 'inherit'] })
-  const isAlive = () => child.exitCode === null && child.signalCode === null
-  const url = `http://127.0.0.1:${port}`
-  while (!(await fetch(`${url}/readyz`).catch(() => null))?.ok) await pause(50)
-  return { url, pid: child.pid, isAlive }
 }
 
 /** A million codes, against loading that many ready-made rows into a table with the same unique index. */

@@ -1,13 +1,12 @@
-import { spawn } from 'node:child_process'
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import autocannon from 'autocannon'
 import mysql from 'mysql2/promise'
-import { bundle } from './lib/bundle.mjs'
 import { startDatabase } from './lib/database.mjs'
+import { startEcho } from './lib/echo.mjs'
 import { runMain, say } from './lib/say.mjs'
 import { fillWithDemo, signInToDemo, startServer } from './lib/serve.mjs'
-import { endProcess, ensureBuild, ensureModules, findFreePort, pause, ROOT } from './lib/system.mjs'
+import { ensureBuild, ensureModules, findFreePort, ROOT } from './lib/system.mjs'
 
 const CONNECTIONS = 16
 const ROUNDS = 5
@@ -47,7 +46,7 @@ async function main() {
 
 /** A cart as a guest's browser asks, as a shop's server asks for a shopper, and as someone of the desk does. */
 async function measureCart(server, folder) {
-  const echo = await startEcho(folder)
+  const echo = await startEcho({ folder, settings: SETTINGS })
   try {
     const { products } = await ask(`${server.url}/api/shop/products`)
     const lines = products.slice(0, 5).map(({ sku }, at) => ({ sku, quantity: 1 + at }))
@@ -56,7 +55,7 @@ async function measureCart(server, folder) {
     const { key } = await ask(`${server.url}/api/keys`, { method: 'POST', body: draft })
     const shop = `${server.url}/api/shop/cart`
     const kinds = [
-      { name: 'an echo behind the same middleware', url: `${echo.url}/api/echo`, cart, headers: {} },
+      { name: 'an echo behind the same middleware', url: echo.url, cart, headers: {} },
       { name: 'a bare echo', url: echo.bareUrl, cart, headers: {} },
       { name: 'a guest', url: shop, cart, headers: {} },
       {
@@ -99,30 +98,7 @@ async function measureCart(server, folder) {
       )
     }
   } finally {
-    await endProcess(echo.pid, { isAlive: echo.isAlive })
-  }
-}
-
-async function startEcho(folder) {
-  const outfile = join(folder, 'echo.mjs')
-  await bundle('scripts/measure/echo.ts', outfile)
-  const port = await findFreePort()
-  const barePort = await findFreePort()
-  const env = {
-    ...process.env,
-    ...SETTINGS,
-    DATABASE_URL: 'mysql://none',
-    NOVALEX_PORT: String(port),
-    NOVALEX_BARE_PORT: String(barePort),
-  }
-  const child = spawn(process.execPath, [outfile], { cwd: ROOT, env, stdio: ['ignore', 'inherit', 'inherit'] })
-  const isAlive = () => child.exitCode === null && child.signalCode === null
-  const url = `http://127.0.0.1:${port}`
-  for (;;) {
-    if (!isAlive()) throw new Error('the echo does not start')
-    if ((await fetch(`${url}/readyz`).catch(() => null))?.ok)
-      return { url, bareUrl: `http://127.0.0.1:${barePort}/bare`, pid: child.pid, isAlive }
-    await pause(50)
+    await echo.stop()
   }
 }
 

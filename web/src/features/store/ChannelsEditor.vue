@@ -1,36 +1,29 @@
 <script setup lang="ts">
 import { SHOP_CHANNEL, type Channel } from '@novalex/contract'
-import { dequal } from 'dequal'
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
-import { ApiError } from '@/api/http.ts'
-import { text, storeText, explainFailure } from '@/locale/catalogue.ts'
-import { useNotice } from '@/stores/notice.ts'
+import { text, storeText } from '@/locale/catalogue.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { toId } from './deliveryTable.ts'
+import { useStoreSetting, nameNew } from './useStoreSetting.ts'
 
 /** The store's own channels under edit, saved as a whole. The shop's own can be renamed, not removed. */
 const words = storeText.channels
 const store = useStoreInfo()
 const session = useSession()
-const notice = useNotice()
 const isAllowed = computed(() => session.may('administrator'))
-const channels = ref<Channel[]>([])
-const refusal = ref('')
-/** Base of the edits, and its version. */
-let basis: readonly Channel[] = []
-let version = 0
-
-const isChanged = computed(() => !dequal(channels.value, store.channels))
+const channels = ref<readonly Channel[]>(store.channels)
+const { isChanged, refusal, reset, save } = useStoreSetting<readonly Channel[]>({
+  saved: (info) => info.channels,
+  edited: () => channels.value,
+  show: (saved) => {
+    channels.value = saved
+  },
+  write: (version) => call('saveChannels', { body: { channels: nameNew(channels.value, store.channels), version } }),
+  said: words.saved,
+})
 const isNameless = computed(() => channels.value.some(({ name }) => name.trim() === ''))
-
-function reset(): void {
-  basis = store.channels
-  version = store.info!.version
-  channels.value = store.channels.map((one) => ({ ...one }))
-  refusal.value = ''
-}
 
 function rename(at: number, name: string): void {
   channels.value = channels.value.map((one, index) => (index === at ? { ...one, name } : one))
@@ -45,38 +38,6 @@ function add(): void {
 function remove(at: number): void {
   channels.value = channels.value.filter((_one, index) => index !== at)
 }
-
-async function save(): Promise<void> {
-  const known = store.channels.map(({ id }) => id)
-  // Promotions name a channel by its id, which stays; a new one is called after its name.
-  const taken = [...known]
-  const named = channels.value.map((one) => {
-    if (known.includes(one.id)) return one
-    const id = toId(one.name, taken)
-    taken.push(id)
-    return { ...one, id }
-  })
-  refusal.value = ''
-  try {
-    await call('saveChannels', { body: { channels: named, version } })
-    notice.say(words.saved)
-    await store.refresh()
-    reset()
-  } catch (thrown) {
-    if (!(thrown instanceof ApiError)) throw thrown
-    refusal.value = explainFailure(thrown)
-  }
-}
-
-// Someone else changed the store: what nobody edits here follows; an edit of other channels than these is refused when it is saved.
-watch(
-  () => store.info,
-  () => {
-    if (dequal(channels.value, basis)) reset()
-    else if (dequal(store.channels, basis)) version = store.info!.version
-  },
-  { immediate: true },
-)
 </script>
 
 <template>

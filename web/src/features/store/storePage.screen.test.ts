@@ -80,6 +80,45 @@ test('numbers and dates change their form at once, in fields too', async ({ page
   await expect(page.getByRole('textbox', { name: 'parcel to AT', exact: true })).toHaveValue('4,90')
 })
 
+test('channels: a new one is called after its name, the shop’s own stays, a name is needed', async ({ page }) => {
+  const read = async () => (await page.request.ask<StoreAnswer>('GET', '/store')).channels
+  const before = await read()
+  await page.goto('/store')
+  const save = page.getByRole('button', { name: 'Save channels' })
+  await expect(save).toBeDisabled()
+  await page.getByRole('button', { name: 'Add channel' }).click()
+  await expect(page.getByText('Each channel needs a name.')).toBeVisible()
+  await expect(save).toBeDisabled()
+  await page.getByLabel(`Name of channel ${before.length + 1}`).fill('Night kiosk')
+  await page.getByLabel('Name of channel 1').fill('Our shop')
+  await save.click()
+  await expect(page.getByText('Channels saved.')).toBeVisible()
+  expect(await read()).toEqual([
+    { ...before[0], name: 'Our shop' },
+    ...before.slice(1),
+    { id: 'night-kiosk', name: 'Night kiosk', kind: 'own' },
+  ])
+  await expect(save).toBeDisabled()
+  await expect(page.getByText('Shop that comes with Novalex')).toHaveCount(1)
+  await page.getByRole('button', { name: 'Remove Night kiosk' }).click()
+  await page.getByRole('button', { name: 'Discard edits' }).click()
+  await expect(page.getByLabel(`Name of channel ${before.length + 1}`)).toHaveValue('Night kiosk')
+})
+
+test('channels that someone else changed meanwhile are not overwritten; the edits stay', async ({ page }) => {
+  await page.goto('/store')
+  await page.getByLabel('Name of channel 1').fill('Mine')
+  const { channels, version } = await page.request.ask<StoreAnswer>('GET', '/store')
+  const theirs = [...channels, { id: 'stall', name: 'Stall', kind: 'own' as const }]
+  await page.request.ask('PUT', '/store/channels', { channels: theirs, version })
+  await page.getByRole('button', { name: 'Save channels' }).click()
+  await expect(page.getByText(/^Someone else has edited this/)).toBeVisible()
+  await expect(page.getByLabel('Name of channel 1')).toHaveValue('Mine')
+  expect((await page.request.ask<StoreAnswer>('GET', '/store')).channels).toEqual(theirs)
+  await page.getByRole('button', { name: 'Discard edits' }).click()
+  await expect(page.getByLabel(`Name of channel ${theirs.length}`)).toHaveValue('Stall')
+})
+
 testPlanner('a planner reads the store’s settings, and is told who changes them', async ({ page }) => {
   await page.goto('/store')
   await expect(page.getByText('Only administrators can change these.')).toBeVisible()

@@ -69,6 +69,7 @@ test('a new option is saved under an id made from its name; those that rules may
     ],
   ])
   expect(notice.notice?.kind).toBe('plain')
+  expect(table.isChanged.value).toBe(false)
 })
 
 test.each<[label: string, edit: (table: ReturnType<typeof useDeliveryTable>) => void]>([
@@ -126,6 +127,13 @@ test('a change elsewhere is shown if nothing is edited here', async () => {
   const { table, changeElsewhere } = await start()
   await changeElsewhere([{ ...PARCEL, name: 'Box' }])
   expect(table.ways.value[0]?.name).toBe('Box')
+})
+
+test('what can’t be read stays while other settings change', async () => {
+  const { table, changeElsewhere } = await start()
+  table.fields.typed.set('0.AT', UNREADABLE)
+  await changeElsewhere([PARCEL])
+  expect(table.fields.typed.size).toBe(1)
 })
 
 test('a change elsewhere of other settings lets the edit be saved; one of the same prices refuses it', async () => {

@@ -1,31 +1,35 @@
+import type { DeliveryOption } from '@novalex/contract'
 import type { Problem } from '@novalex/core'
-import { dequal } from 'dequal'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { call } from '@/api/call.ts'
-import { ApiError } from '@/api/http.ts'
 import { createFields } from '@/components/fields.ts'
-import { storeText, explainFailure } from '@/locale/catalogue.ts'
-import { useNotice } from '@/stores/notice.ts'
+import { storeText } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { listCountries, toId, toOptions, toWays, type Way } from './deliveryTable.ts'
+import { nameNew, useStoreSetting } from './useStoreSetting.ts'
 
 const words = storeText
 
 /** The delivery options under edit, as a table of options and countries that is saved as a whole. */
 export function useDeliveryTable() {
   const store = useStoreInfo()
-  const notice = useNotice()
   const problems = shallowRef<readonly Problem[]>([])
   const fields = createFields(problems)
   const ways = ref<Way[]>(toWays(store.delivery))
   const countries = ref(listCountries(store.delivery))
   const added = ref('')
-  const refusal = ref('')
   const options = computed(() => toOptions(ways.value, countries.value))
-  /** Base of the edits, and its version. */
-  let basis = store.delivery
-  let version = store.info!.version
-  const isChanged = computed(() => !dequal(options.value, store.delivery))
+  const setting = useStoreSetting<readonly DeliveryOption[]>({
+    saved: ({ delivery }) => delivery,
+    edited: () => options.value,
+    show: (saved) => {
+      ways.value = toWays(saved)
+      countries.value = listCountries(saved)
+      fields.typed.clear()
+    },
+    write: (version) => call('saveDelivery', { body: { options: nameNew(options.value, store.delivery), version } }),
+    said: words.saved,
+  })
   const country = computed(() => added.value.trim().toUpperCase())
   const isCountry = computed(() => /^[A-Z]{2}$/.test(country.value) && !countries.value.includes(country.value))
   const lack = computed(() => {
@@ -61,43 +65,8 @@ export function useDeliveryTable() {
 
   async function keep(): Promise<void> {
     if (fields.typed.size > 0 || lack.value) return
-    const kept = new Set(store.delivery.map(({ id }) => id))
-    // Rules name a way by its id, so one that is kept keeps it; a new one is called after its name.
-    const taken = [...kept]
-    const named = options.value.map((option) => {
-      if (kept.has(option.id)) return option
-      const id = toId(option.name, taken)
-      taken.push(id)
-      return { ...option, id }
-    })
-    refusal.value = ''
-    try {
-      await call('saveDelivery', { body: { options: named, version } })
-      notice.say(words.saved)
-      await store.refresh()
-    } catch (thrown) {
-      if (!(thrown instanceof ApiError)) throw thrown
-      problems.value = thrown.problems
-      refusal.value = explainFailure(thrown)
-    }
-  }
-
-  // Someone else changed the store: what nobody edits here follows; an edit of other prices than these is refused when it is kept.
-  watch(
-    () => store.info,
-    () => {
-      if (dequal(options.value, basis)) reset()
-      else if (dequal(store.delivery, basis)) version = store.info!.version
-    },
-  )
-
-  function reset(): void {
-    basis = store.delivery
-    version = store.info!.version
-    ways.value = toWays(store.delivery)
-    countries.value = listCountries(store.delivery)
-    fields.typed.clear()
-    refusal.value = ''
+    const refused = await setting.save()
+    if (refused) problems.value = refused.problems
   }
 
   return {
@@ -107,9 +76,9 @@ export function useDeliveryTable() {
     added,
     country,
     isCountry,
-    isChanged,
+    isChanged: setting.isChanged,
     lack,
-    refusal,
+    refusal: setting.refusal,
     change,
     setPrice,
     addWay,
@@ -117,6 +86,6 @@ export function useDeliveryTable() {
     removeWay,
     removeCountry,
     keep,
-    reset,
+    reset: setting.reset,
   }
 }
