@@ -24,6 +24,7 @@ import {
   Name,
   Nullable,
   Rate,
+  SEEN,
   SEEN_TEXT,
   strict,
   Tag,
@@ -159,13 +160,17 @@ const sharedFields = {
 
 const identity = { id: Id, rank: Type.Integer({ minimum: 1, maximum: 1_000_000_000 }) }
 
+/** One line for shoppers, or none; never one with nothing to be seen in it. */
+const shownText = (kind: 'title' | 'label' | 'members') =>
+  Type.String({ maxLength: DISPLAY_LIMITS[kind], pattern: `^$|${SEEN}` })
+
 export const DisplaySchema = typed<Display>()(
   Type.Object(
     {
-      title: Type.Optional(Type.String({ maxLength: DISPLAY_LIMITS.title })),
-      description: Type.Optional(Type.String({ maxLength: DISPLAY_LIMITS.description })),
-      label: Type.Optional(Type.String({ maxLength: DISPLAY_LIMITS.label })),
-      members: Type.Optional(Type.String({ maxLength: DISPLAY_LIMITS.members })),
+      title: Type.Optional(shownText('title')),
+      description: Type.Optional(Type.String({ maxLength: DISPLAY_LIMITS.description, pattern: `^$|${SEEN_TEXT}` })),
+      label: Type.Optional(shownText('label')),
+      members: Type.Optional(shownText('members')),
       as: Type.Optional(choice('line', 'items')),
       places: Type.Optional(Type.Array(choice('list', 'product', 'cart'), { uniqueItems: true })),
       breaks: Type.Optional(Type.Boolean()),

@@ -215,7 +215,7 @@ describe('a channel', () => {
   test('that a key sells in stays, and so does the shop’s', async () => {
     const save = async (ids: readonly string[]) => {
       const { version } = (await server.request('GET', '/api/store')).body as { version: number }
-      const channels = ids.map((id) => ({ id, name: id, kind: 'own' }))
+      const channels = ids.map((id, at) => ({ id, name: ['', ' Shop', 'App', 'shop '][at] || id, kind: 'own' }))
       const { status, body } = await server.request('PUT', '/api/store/channels', { channels, version })
       return [
         status,
@@ -227,6 +227,7 @@ describe('a channel', () => {
     expect(await save(['web'])).toEqual([422, 'channel-in-use channels'])
     expect(await save(['app'])).toEqual([422, 'required channels'])
     expect(await save(['web', 'app', 'app'])).toEqual([422, 'duplicate-id channels.2.id'])
+    expect(await save(['web', 'app', 'fair', 'stall'])).toEqual([422, 'name-taken channels.3.name'])
     expect(await save(['web', 'app', 'fair'])).toEqual([204])
     const draft = { name: 'Gone', scopes: ['quote'], channel: 'fax', endsAt: null }
     const refused = await server.request('POST', '/api/keys', draft)

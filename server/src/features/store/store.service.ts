@@ -46,14 +46,14 @@ export async function changeAlarm(
   })
 }
 
-/** The ways of delivery. Refused if made from an older version of the store, or with an option or a country twice. */
+/** The ways of delivery. Refused if made from an older version of the store, or with an option, a name or a country twice. */
 export async function changeDelivery(
   writer: PlanWriter,
   { version, options }: DeliveryRequest,
   by: string,
 ): Promise<void> {
-  refuseIfAny(checkDelivery(options))
   const trimmed = options.map((option) => ({ ...option, name: option.name.trim() }))
+  refuseIfAny(checkDelivery(trimmed))
   await change(writer, by, {
     action: 'change-delivery',
     version,
@@ -64,7 +64,7 @@ export async function changeDelivery(
 }
 
 /**
- * The own channels. Refused if made from an older version of the store, without the shop's channel, with one twice, or without one that an API
+ * The own channels. Refused if made from an older version of the store, without the shop's channel, with one or a name twice, or without one that an API
  * key sells in. Promotions may go on naming one that is gone, as findings then say.
  */
 export async function changeChannels(
@@ -75,14 +75,24 @@ export async function changeChannels(
   const note = { by, action: 'change-channels', subject: 'store' } as const
   await changePlan(writer, note, async ({ transaction, store: present }) => {
     const sold = await listChannelsOfKeys(transaction, writer.clock.now())
-    refuseIfAny(checkChannels(channels, sold))
     const trimmed = channels.map((channel) => ({ ...channel, name: channel.name.trim() }))
+    refuseIfAny(checkChannels(trimmed, sold))
     await updateStore(transaction, version, { channels: trimmed })
     return { result: null, detail: { before: toNames(present.channels), after: toNames(trimmed) } }
   })
 }
 
 const toNames = (channels: readonly Channel[]) => Object.fromEntries(channels.map(({ id, name }) => [id, name]))
+
+const isAgain = (list: readonly string[], index: number) => list.indexOf(list[index]!) < index
+
+/** Two of the same name, in capitals or not, cannot be told apart where one is chosen. */
+function findSameNames(list: readonly { readonly name: string }[], path: string): Problem[] {
+  const names = list.map(({ name }) => name.toLowerCase())
+  return list.flatMap(({ name }, at) =>
+    isAgain(names, at) ? [createProblem('name-taken', `${path}.${at}.name`, { given: name })] : [],
+  )
+}
 
 function checkChannels(channels: readonly Channel[], sold: ReadonlyMap<string, string>): Problem[] {
   const ids = channels.map(({ id }) => id)
@@ -91,9 +101,8 @@ function checkChannels(channels: readonly Channel[], sold: ReadonlyMap<string, s
     ...[...sold].flatMap(([id, key]) =>
       ids.includes(id) || id === SHOP_CHANNEL ? [] : [createProblem('channel-in-use', 'channels', { given: id, key })],
     ),
-    ...ids.flatMap((id, at) =>
-      ids.indexOf(id) < at ? [createProblem('duplicate-id', `channels.${at}.id`, { id })] : [],
-    ),
+    ...ids.flatMap((id, at) => (isAgain(ids, at) ? [createProblem('duplicate-id', `channels.${at}.id`, { id })] : [])),
+    ...findSameNames(channels, 'channels'),
   ]
 }
 
@@ -149,9 +158,8 @@ function toPrices(options: readonly DeliveryOption[]): Record<string, Record<str
 }
 
 function checkDelivery(options: readonly DeliveryOption[]): Problem[] {
-  const isAgain = (list: readonly string[], index: number) => list.indexOf(list[index]!) < index
   const ids = options.map(({ id }) => id)
-  return options.flatMap(({ id, prices }, at) => {
+  const duplicates = options.flatMap(({ id, prices }, at) => {
     const countries = prices.map(({ country }) => country)
     return [
       ...(isAgain(ids, at) ? [createProblem('duplicate-id', `options.${at}.id`, { id })] : []),
@@ -162,4 +170,5 @@ function checkDelivery(options: readonly DeliveryOption[]): Problem[] {
       ),
     ]
   })
+  return [...duplicates, ...findSameNames(options, 'options')]
 }

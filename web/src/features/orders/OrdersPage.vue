@@ -39,10 +39,10 @@ const { pages, hasMore, showMore, isFetchingMore } = asked
 const orders = computed(() => pages.value?.flatMap((page) => page.orders))
 const { number, at, who, channel, units, promotions, total } = words.columns
 const COLUMNS = [
-  { title: number, width: 124 },
+  { title: number, width: 138 },
   { title: at, width: 168 },
   { title: who, width: 120, wraps: true },
-  { title: channel, width: 92, wraps: true },
+  { title: channel, width: 116, wraps: true },
   { title: units, width: 56, number: true },
   { title: promotions, wraps: true },
   { title: total, width: 86, number: true },
