@@ -2,7 +2,17 @@ import { Type, type Static } from '@sinclair/typebox'
 import { choice, Id, Money, Nullable, ProblemSchema, strict, Whole } from './basicSchema.ts'
 
 /** Kinds of import files. */
-export const IMPORT_KINDS = ['products', 'prices', 'stock', 'history', 'sets', 'shoppers', 'orders', 'plan'] as const
+export const IMPORT_KINDS = [
+  'products',
+  'prices',
+  'stock',
+  'history',
+  'sets',
+  'shoppers',
+  'orders',
+  'promotions',
+  'plan',
+] as const
 export type ImportKind = (typeof IMPORT_KINDS)[number]
 
 export const ImportQuery = Type.Object({ kind: Type.Optional(choice<ImportKind>(...IMPORT_KINDS)) }, strict)
@@ -49,6 +59,10 @@ export const ImportStatus = Type.Object(
     /** Regular prices that the file changes, at most the first 200. */
     priceChanges: Type.Array(Type.Object({ sku: Id, name: Type.String(), before: Money, after: Money }, strict)),
     priceChangeCount: Whole,
+    /** Promotions that the file adds or changes, at most the first 200, with the columns that differ from what is there; none for a new one. */
+    promotions: Type.Array(
+      Type.Object({ name: Type.String(), isNew: Type.Boolean(), columns: Type.Array(Column) }, strict),
+    ),
     /** Paths are `row.column`; row 1 is the header. At most the first 500. */
     problems: Type.Array(ProblemSchema),
     problemCount: Whole,

@@ -155,5 +155,5 @@ async function readStock(transaction: Database): Promise<Map<string, number>> {
 
 /** Brings the past orders in as a file of them would come. */
 export async function seedPastOrders(transaction: Database, rows: readonly OrderRow[], now: Instant): Promise<void> {
-  await ORDERS_KIND.write(transaction, { rows, columns: [], at: now }, () => Promise.resolve())
+  await ORDERS_KIND.write(transaction, { rows, columns: [], at: now, by: 'Demo' }, () => Promise.resolve())
 }

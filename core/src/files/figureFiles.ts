@@ -1,4 +1,5 @@
 import { formatAmount, type MinorUnits } from '../values/index.ts'
+import { formatMoney } from './cells.ts'
 import { PRODUCT_LIMITS } from './productFile.ts'
 import type { TableFormat } from './tableFile.ts'
 
@@ -28,7 +29,7 @@ export const PRICE_FORMAT: TableFormat<PriceColumn, PriceRow> = {
 }
 
 export function formatPriceRow({ sku, regularPrice, unitCost, minimumPrice }: PriceRow): string[] {
-  return [sku, formatAmount(regularPrice), money(unitCost), money(minimumPrice)]
+  return [sku, formatAmount(regularPrice), formatMoney(unitCost), formatMoney(minimumPrice)]
 }
 
 /** Stock of a product, and units sold elsewhere in 30 days. Null: not counted, unknown. */
@@ -110,5 +111,4 @@ export const SET_FORMAT: TableFormat<SetColumn, SetRow> = {
   parse: (read) => ({ set: read.text('set', 120), sku: read.text('sku', PRODUCT_LIMITS.sku) }),
 }
 
-const money = (amount: MinorUnits | null) => (amount === null ? '' : formatAmount(amount))
 const count = (value: number | null) => (value === null ? '' : String(value))

@@ -21,6 +21,14 @@ export {
   type ProductRow,
 } from './productFile.ts'
 export { computeProductImport, type ProductImport, type ProductPriceChange } from './productImport.ts'
+export {
+  fitsPromotionFile,
+  formatPromotionRow,
+  PROMOTION_FORMAT,
+  toPromotionRow,
+  type PromotionRow,
+} from './promotionFile.ts'
+export { toPromotion, toPromotionColumn } from './promotionImport.ts'
 export { formatShopperRow, SHOPPER_FORMAT, type ShopperRow } from './shopperFile.ts'
 export {
   createRowParser,

@@ -1,6 +1,7 @@
 import { formatAmount, type MinorUnits } from '../values/index.ts'
 import { PRODUCT_LIMITS } from './productFile.ts'
-import { LIST_SEPARATOR, type CellReader, type TableFormat } from './tableFile.ts'
+import { formatList } from './cells.ts'
+import type { CellReader, TableFormat } from './tableFile.ts'
 
 /** A line of a past order; what belongs to the order stands in each of its lines. */
 export interface OrderRow {
@@ -96,6 +97,6 @@ export function formatOrderRow(row: OrderRow): string[] {
   return [
     ...[row.number, row.placedAt, row.shopper, row.email, row.channel, row.option],
     ...[row.option === '' ? '' : formatAmount(row.deliveryPrice), row.country, row.sku, String(row.quantity)],
-    ...[formatAmount(row.paid), row.codes.join(` ${LIST_SEPARATOR} `)],
+    ...[formatAmount(row.paid), formatList(row.codes)],
   ]
 }

@@ -1,6 +1,6 @@
 import type { Product } from '../terms/index.ts'
-import { formatAmount, type MinorUnits } from '../values/index.ts'
-import { LIST_SEPARATOR, type CellReader, type TableFormat } from './tableFile.ts'
+import { formatList, formatMoney, formatRate } from './cells.ts'
+import type { CellReader, TableFormat } from './tableFile.ts'
 
 /** A product as its row in a product file says it: categories by name, from the root down. */
 export interface ProductRow extends Omit<Product, 'categories'> {
@@ -28,7 +28,7 @@ export const PRODUCT_LIMITS = { sku: 64, name: 200, family: 64, category: 80, ta
 const PATH_SEPARATOR = '>'
 
 const LISTED = { max: PRODUCT_LIMITS.tag, listed: PRODUCT_LIMITS.listed }
-const PATHS = { max: PRODUCT_LIMITS.category * PRODUCT_LIMITS.depth, listed: PRODUCT_LIMITS.listed }
+export const PATHS = { max: PRODUCT_LIMITS.category * PRODUCT_LIMITS.depth, listed: PRODUCT_LIMITS.listed }
 
 export const PRODUCT_FORMAT: TableFormat<ProductColumn, ProductRow> = {
   columns: PRODUCT_COLUMNS,
@@ -52,8 +52,11 @@ export const PRODUCT_FORMAT: TableFormat<ProductColumn, ProductRow> = {
 
 const READ_PATHS = new WeakMap<readonly string[], readonly (readonly string[])[]>()
 
-/** Lists that say the same are the same list, so their paths are taken apart once. */
-function parsePaths(list: readonly string[], read: CellReader<ProductColumn>): readonly (readonly string[])[] {
+/** Paths of category names, from the root down. Lists that say the same are the same list, so their paths are taken apart once. */
+export function parsePaths(
+  list: readonly string[],
+  read: Pick<CellReader<'categories'>, 'complain'>,
+): readonly (readonly string[])[] {
   const known = READ_PATHS.get(list)
   if (known) return known
   let isFit = true
@@ -70,7 +73,7 @@ function parsePaths(list: readonly string[], read: CellReader<ProductColumn>): r
   return paths
 }
 
-function parsePath(text: string, read: CellReader<ProductColumn>): string[] {
+function parsePath(text: string, read: Pick<CellReader<'categories'>, 'complain'>): string[] {
   const names = text.split(PATH_SEPARATOR).map((name) => name.trim())
   if (names.includes('')) read.complain('empty-category', 'categories', { given: text.slice(0, 80) })
   if (names.length > PRODUCT_LIMITS.depth)
@@ -82,20 +85,22 @@ function parsePath(text: string, read: CellReader<ProductColumn>): string[] {
   return names
 }
 
+/** Paths as one cell, which `parsePaths` takes apart again. */
+export const formatPaths = (paths: readonly (readonly string[])[]) =>
+  formatList(paths.map((path) => path.join(` ${PATH_SEPARATOR} `)))
+
 /** The cells of a product's row, in the order of `PRODUCT_COLUMNS`; `PRODUCT_FORMAT` reads them back to the same product. */
 export function formatProductRow(row: ProductRow): string[] {
-  const money = (amount: MinorUnits | null) => (amount === null ? '' : formatAmount(amount))
   return [
     row.sku,
     row.name,
     row.family ?? '',
-    row.categories.map((path) => path.join(` ${PATH_SEPARATOR} `)).join(` ${LIST_SEPARATOR} `),
-    row.tags.join(` ${LIST_SEPARATOR} `),
-    money(row.regularPrice),
-    money(row.unitCost),
-    money(row.minimumPrice),
-    // Below one percent the sign tells it from a fraction.
-    row.taxRate > 0 && row.taxRate < 100 ? `${row.taxRate / 100}%` : String(row.taxRate / 100),
+    formatPaths(row.categories),
+    formatList(row.tags),
+    formatMoney(row.regularPrice),
+    formatMoney(row.unitCost),
+    formatMoney(row.minimumPrice),
+    formatRate(row.taxRate),
     row.stock === null ? '' : String(row.stock),
   ]
 }

@@ -1,7 +1,6 @@
-import { lastOf } from '../values/index.ts'
-import { categoryPath } from '../catalogue/index.ts'
 import type { Catalogue, Category, Product } from '../terms/index.ts'
 import type { MinorUnits } from '../values/index.ts'
+import { createCategoryFinder } from './categoryFinder.ts'
 import type { ProductColumn, ProductRow } from './productFile.ts'
 
 /** Changes that a product file would make. */
@@ -87,43 +86,4 @@ export function computeProductImport(
 function isSame(a: unknown, b: unknown): boolean {
   if (!Array.isArray(a) || !Array.isArray(b)) return a === b
   return a.length === b.length && a.every((one, at) => one === b[at])
-}
-
-/** Finds categories by their path of names; adds those that are missing, with ids made from their names. */
-function createCategoryFinder(existing: readonly Category[]) {
-  const byId = new Map(existing.map((category) => [category.id, category]))
-  const idByPath = new Map(existing.map((category) => [pathKey(categoryPath(byId, category.id)), category.id]))
-  const added: Category[] = []
-  function findOrAdd(path: readonly string[]): string {
-    const key = pathKey(path)
-    const known = idByPath.get(key)
-    if (known !== undefined) return known
-    const parent = path.length > 1 ? findOrAdd(path.slice(0, -1)) : null
-    const category = { id: chooseId(path, byId), name: lastOf(path), parent }
-    byId.set(category.id, category)
-    idByPath.set(key, category.id)
-    added.push(category)
-    return category.id
-  }
-  return { findOrAdd, added }
-}
-
-const ID_MAX = 60
-
-function chooseId(path: readonly string[], taken: ReadonlyMap<string, unknown>): string {
-  const plain = path
-    .join(' ')
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-  const base = plain.slice(0, ID_MAX - 5).replace(/^-|-$/g, '') || 'category'
-  for (let count = 1; ; count++) {
-    const id = count === 1 ? base : `${base}-${count}`
-    if (!taken.has(id)) return id
-  }
-}
-
-function pathKey(path: readonly string[]): string {
-  return path.join('\u0000')
 }

@@ -1,6 +1,7 @@
 import type { Shopper } from '../terms/index.ts'
 import { formatAmount } from '../values/index.ts'
-import { LIST_SEPARATOR, type TableFormat } from './tableFile.ts'
+import { formatList } from './cells.ts'
+import type { TableFormat } from './tableFile.ts'
 
 /** A known shopper with the name that planners see. */
 export interface ShopperRow extends Shopper {
@@ -33,6 +34,5 @@ export const SHOPPER_FORMAT: TableFormat<ShopperColumn, ShopperRow> = {
 
 /** The cells of a shopper's row, in the order of `SHOPPER_COLUMNS`; `SHOPPER_FORMAT` reads them back to the same shopper. */
 export function formatShopperRow({ id, name, groups, tags, orders, spent, bought }: ShopperRow): string[] {
-  const list = (entries: readonly string[]) => entries.join(` ${LIST_SEPARATOR} `)
-  return [id, name, list(groups), list(tags), String(orders), formatAmount(spent), list(bought)]
+  return [id, name, formatList(groups), formatList(tags), String(orders), formatAmount(spent), formatList(bought)]
 }

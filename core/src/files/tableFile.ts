@@ -15,7 +15,7 @@ export interface TableFormat<C extends string, R> {
   /** In the order in which they are written. */
   readonly columns: readonly C[]
   readonly required: readonly C[]
-  /** The columns that tell rows apart; no file may hold the same texts in them twice. */
+  /** The columns that tell rows apart; no file may hold the same texts in them twice, other than none at all. */
   readonly key: readonly C[]
   /** The columns whose cells are numbers in a spreadsheet. */
   readonly numbers: readonly C[]

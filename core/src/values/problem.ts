@@ -94,6 +94,10 @@ interface FactsByCode {
   'not-an-email': TypedFacts
   'email-taken': TypedFacts
   'name-taken': TypedFacts
+  'not-one-of': { readonly given: string; readonly choices: string }
+  'one-of-columns': { readonly columns: string }
+  'other-type': TypedFacts
+  'unknown-name': TypedFacts
   'password-short': { readonly min: number }
   guessable: { readonly given: number; readonly min: number }
   'slug-taken': TypedFacts

@@ -43,6 +43,7 @@ export const EMPTY_PREVIEW: ImportPreview = {
   newProducts: [],
   priceChanges: [],
   priceChangeCount: 0,
+  promotions: [],
   problems: [],
   problemCount: 0,
   heads: [],
@@ -124,15 +125,18 @@ function toRecord(row: ImportRow): ImportRecord {
 /** A file as it came, and how it is to be read. */
 export interface ImportFile {
   readonly kind: ImportKind
+  /** Who uploaded it. */
+  readonly by: string
   readonly file: Buffer
   readonly reading: FileReading
 }
 
 /** The file that an import began with. Throws where there is no such import. */
 export async function getImportFile(connection: Connection, id: string): Promise<ImportFile> {
-  const row = await connection<ImportRow>('imports').select('kind', 'reading').where({ id }).first()
+  const row = await connection<ImportRow>('imports').select('kind', 'created_by', 'reading').where({ id }).first()
   if (!row) throw new Error(`no such import: ${id}`)
-  return { file: await readParts(connection, id, 'file'), kind: row.kind, reading: parseReading(row.reading) }
+  const { kind, created_by: by, reading } = row
+  return { kind, by, file: await readParts(connection, id, 'file'), reading: parseReading(reading) }
 }
 
 /** Undo data: lists by name, defined by the kind of file. */

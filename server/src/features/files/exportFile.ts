@@ -4,16 +4,20 @@ import {
   categoryPath,
   formatHistoryRow,
   formatPriceRow,
+  fitsPromotionFile,
   formatProductRow,
+  formatPromotionRow,
   formatShopperRow,
   formatStockRow,
   HISTORY_FORMAT,
   ORDER_FORMAT,
   PRICE_FORMAT,
   PRODUCT_FORMAT,
+  PROMOTION_FORMAT,
   SET_FORMAT,
   SHOPPER_FORMAT,
   STOCK_FORMAT,
+  toPromotionRow,
   type Instant,
   type TableFormat,
 } from '@novalex/core'
@@ -23,7 +27,9 @@ import type { PlanSource, SourcedPlan } from '../../sources/plans/planSource.ts'
 import type { PriceHistory } from '../../sources/history/priceHistory.ts'
 import { readOrderRows } from '../../data/orders/index.ts'
 import { SETS } from '../../data/sets/index.ts'
-import { listSoldElsewhere } from '../../data/catalogue/index.ts'
+import { listCampaigns } from '../../data/campaigns/index.ts'
+import { listCategories, listSoldElsewhere } from '../../data/catalogue/index.ts'
+import { listPromotions } from '../../data/promotions/index.ts'
 import { listShoppers } from '../../data/shoppers/index.ts'
 import { writeTable, type TableFileType } from '../../platform/files/writeTable.ts'
 
@@ -38,6 +44,7 @@ export const TABLE_FORMATS: Readonly<Record<TableKind, TableFormat<string, unkno
   sets: SET_FORMAT,
   shoppers: SHOPPER_FORMAT,
   orders: ORDER_FORMAT,
+  promotions: PROMOTION_FORMAT,
 }
 
 export interface ExportTask {
@@ -120,6 +127,14 @@ const ROWS: Readonly<
       'skus' in content ? content.skus.map((sku) => [name, sku]) : [],
     ),
   shoppers: async ({ database }) => (await listShoppers(database)).map(formatShopperRow),
+  /** Those that one row can hold, in the order of their ranks. */
+  promotions: async ({ database }) => {
+    const categories = await listCategories(database)
+    const names = { categories, sets: await SETS.list(database), campaigns: await listCampaigns(database) }
+    return (await listPromotions(database))
+      .filter((record) => fitsPromotionFile(record, names))
+      .map((record) => formatPromotionRow(toPromotionRow(record, names)))
+  },
   orders: ({ database }, _sourced, asked) => readOrderRows(database, asked),
 }
 

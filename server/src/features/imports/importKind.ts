@@ -5,6 +5,7 @@ import { FIGURE_KINDS } from './kinds/productFigures.ts'
 import { HISTORY_KIND } from './kinds/history.ts'
 import { ORDERS_KIND } from './kinds/orders.ts'
 import { PLAN_KIND } from './kinds/plan.ts'
+import { PROMOTIONS_KIND } from './kinds/promotions.ts'
 import { PRODUCTS_KIND } from './kinds/products.ts'
 import { SETS_KIND } from './kinds/sets.ts'
 import { SHOPPERS_KIND } from './kinds/shoppers.ts'
@@ -16,6 +17,7 @@ export const IMPORT_WORK: Readonly<Record<ImportKind, ImportWork<any, any>>> = {
   shoppers: SHOPPERS_KIND,
   orders: ORDERS_KIND,
   sets: SETS_KIND,
+  promotions: PROMOTIONS_KIND,
   plan: PLAN_KIND,
   history: HISTORY_KIND,
   ...FIGURE_KINDS,

@@ -100,14 +100,14 @@ function findUnsureDays(problems: readonly Problem[]): string[] {
 
 async function readFile(
   connection: Connection,
-  { kind, file, reading, at }: ImportFile & { readonly at: Instant },
+  { kind, by, file, reading, at }: ImportFile & { readonly at: Instant },
   onProgress: ProgressHearer,
 ): Promise<ReadFile> {
   const work = IMPORT_WORK[kind]
   const { rows, columns, numbers, problems: faults, heads, headerRow } = await work.read(file, { reading, onProgress })
-  const found = (await work.check?.(connection, { rows, columns, at })) ?? []
+  const found = (await work.check?.(connection, { rows, columns, at, by })) ?? []
   const bad = new Set(found.map(({ index }) => index))
-  const good = { columns, at, rows: bad.size === 0 ? rows : rows.filter((_row, index) => !bad.has(index)) }
+  const good = { columns, at, by, rows: bad.size === 0 ? rows : rows.filter((_row, index) => !bad.has(index)) }
   const placed = found.flatMap(({ index, problem }) => placeBelow(String(numbers[index]), [problem]))
   const problems = [...faults, ...placed].sort((a, b) => rowOf(a) - rowOf(b))
   const rejected = new Set(problems.map(rowOf).filter((row) => row > 0))

@@ -8,6 +8,8 @@ export interface ImportInput<R> {
   readonly rows: readonly R[]
   readonly columns: readonly string[]
   readonly at: Instant
+  /** Who uploaded the file. */
+  readonly by: string
 }
 
 /** Problems by row index. */

@@ -30,6 +30,11 @@ const FILES: [ImportKind, string, string][] = [
   ],
   ['sets', 'set;sku\nDear ones;PAD-1\nDear ones;PAD-2\n', 'set;sku\nDear ones;INK-1\nCheap ones;INK-1\n'],
   ['shoppers', 'id;name;orders\ns1;Alma A.;3\n', 'id;name;orders\ns1;Alma A.;4\ns2;Bela B.;1\n'],
+  [
+    'promotions',
+    'name;type;percent;categories\nPads;markdown;10;Paper > Pads\n',
+    'name;type;amount;minimum;starts;ends\nPads;markdown;2;;;\nOrders;order discount;5;50;2027-04-01;2027-04-30\n',
+  ],
   ['plan', planOf('first', 1000), planOf('first', 2500, 'second')],
 ]
 

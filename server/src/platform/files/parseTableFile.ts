@@ -208,7 +208,9 @@ function parseRecord<C extends string, R>(
   const result = parseRow(fields)
   if (Array.isArray(result)) return placeBelow(String(row), result)
   if (format.key.length === 0) return result
-  const key = format.key.map((column) => fields[columns.get(column)!]!.trim()).join(' · ')
+  const key = format.key.map((column) => fields[columns.get(column) ?? -1]?.trim() ?? '').join(' · ')
+  // What has no key yet is new, each row for itself.
+  if (key === '') return result
   const first = firstRow.get(key)
   if (first !== undefined)
     return [createProblem('duplicate-key', `${row}.${format.key.at(-1)}`, { given: key.slice(0, 80), row: first })]

@@ -34,6 +34,20 @@ function sayNames(names: readonly string[], all: number): string {
     <h3>{{ words.newCategories }}</h3>
     <p>{{ status.newCategories.join(' · ') }}</p>
   </template>
+  <template v-if="status.promotions.length > 0">
+    <h3>{{ words.promotions }} ({{ formatNumber(status.added + status.changed) }})</h3>
+    <table class="printed">
+      <tbody>
+        <tr v-for="(promotion, at) in status.promotions" :key="at">
+          <td>{{ promotion.name }}</td>
+          <td class="quiet">{{ promotion.isNew ? words.newPromotion : promotion.columns.join(', ') }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="status.added + status.changed > status.promotions.length" class="quiet">
+      {{ words.firstOf(formatNumber(status.promotions.length), formatNumber(status.added + status.changed)) }}
+    </p>
+  </template>
   <template v-if="status.priceChangeCount > 0">
     <h3>{{ words.priceChanges }} ({{ formatNumber(status.priceChangeCount) }})</h3>
     <table class="printed">

@@ -20,6 +20,7 @@ const STATUS: ImportStatus = {
   newProducts: [],
   priceChanges: [],
   priceChangeCount: 0,
+  promotions: [],
   problems: [],
   problemCount: 0,
   heads: [],

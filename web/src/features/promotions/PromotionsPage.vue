@@ -94,7 +94,7 @@ const stateShown = computed(() => STATES.find(({ value }) => value === status.va
           "
         />
       </v-menu>
-      <FilesBar :kinds="['plan']" compact />
+      <FilesBar :kinds="['promotions', 'plan']" compact />
       <NewPromotion />
     </header>
     <LoadError :of="[promotions, campaigns]" />

@@ -3,7 +3,7 @@ import { createProduct, createStore } from '@novalex/core/testing'
 import { describe, expect, test } from 'vitest'
 import { offerText } from '@/locale/catalogue.ts'
 import { KINDS } from '@/mechanics/words.ts'
-import { createNewDraft, findFirstGroup, type ReasonKey } from './createNewDraft.ts'
+import { createNewDraft, type ReasonKey } from './createNewDraft.ts'
 
 const store = createStore({ stackGroups: ['sale'], apart: [] })
 const A = createProduct('A', 1795)
@@ -90,22 +90,4 @@ describe('the first question is on what', () => {
   test('a bundle costs a tenth less than its items', () => {
     expect(createNewDraft(store, NOW, { kind: 'bundle', reach, sample: [A] }).mechanic).toMatchObject({ price: 4800 })
   })
-})
-
-test.each<[string, string[], [string, string][], boolean, string]>([
-  ['a store with one group', ['sale'], [], false, 'sale'],
-  ['a store whose groups go together', ['sale', 'extra'], [], false, 'extra'],
-  [
-    'a store whose groups have other names',
-    ['A', 'B', 'C'],
-    [
-      ['A', 'A'],
-      ['C', 'C'],
-      ['A', 'B'],
-    ],
-    true,
-    'C',
-  ],
-])('the first group comes from the store: %s', (_label, stackGroups, apart, isCode, group) => {
-  expect(findFirstGroup({ ...store, stackGroups, apart }, { phase: 2, isCode })).toBe(group)
 })

@@ -76,6 +76,13 @@ export const filesText = {
       changed: 'changed orders',
       done: 'Orders imported.',
     },
+    promotions: {
+      name: 'Promotions (table)',
+      hint: `${CSV} One row for each markdown, item discount or order discount with one value. Rows with an id change that promotion, rows without one are new. Required columns: name and type.`,
+      added: 'new promotions',
+      changed: 'changed promotions',
+      done: 'Promotions imported.',
+    },
     plan: {
       name: 'Promotions (JSON)',
       hint: 'A JSON file in the format that Novalex exports. Promotions with a known ID are replaced, new ones are added last, others stay unchanged.',
@@ -99,6 +106,8 @@ export const filesText = {
   newProducts: 'New products',
   andMore: (count: string) => `and ${count} more`,
   priceChanges: 'Regular price changes',
+  promotions: 'Promotions',
+  newPromotion: 'new',
   nothing: 'No changes in this file.',
   problems: (count: string) => `${count}. Fix them and upload again, or import only the valid rows.`,
   columns: 'Columns',

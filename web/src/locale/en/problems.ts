@@ -103,6 +103,11 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'not-a-moment': ({ given }) => `“${given}” is not a date and time. Use a format like 2027-03-01 or 2027-03-01 09:00.`,
   'not-past': 'Price history can’t be in the future. Plan future prices as a promotion.',
   'spans-overlap': 'This period overlaps the previous one. A product has one price at a time.',
+  'not-one-of': ({ given, choices }) => `“${given}” isn’t possible here. Use one of these: ${choices}.`,
+  'one-of-columns': ({ columns }) => `Fill exactly one of these columns: ${columns}.`,
+  'other-type': ({ given }) =>
+    `“${given}” is of another type, or has more than one value. Leave it out of the file and edit it on its page.`,
+  'unknown-name': ({ given }) => `There is no “${given}”. Check the spelling, or leave the cell empty.`,
   'set-is-filter': ({ given }) => `“${given}” is a product set defined by a filter. Use another name.`,
   'not-a-workbook': 'Not a readable XLSX workbook. Save it again as XLSX, or as CSV.',
   'unpacks-too-large': ({ max }) => `This workbook unpacks to more than ${max} MB. Split it, or save it as CSV.`,

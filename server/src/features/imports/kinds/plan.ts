@@ -21,18 +21,16 @@ import {
   findPromotion,
   insertPromotion,
   listPromotions,
-  markDeleted,
   nextRank,
   updatePromotion,
 } from '../../../data/promotions/index.ts'
 import { SETS } from '../../../data/sets/index.ts'
 import { getStore } from '../../../data/store/index.ts'
 import type { ImportWork } from '../importWork.ts'
-
-const BY = 'plan file'
+import { undoPromotions, type PromotionsBefore } from './undoPromotions.ts'
 
 /** Promotions from a plan file, by id: known ones are replaced and keep their rank, new ones come last, the others stay. */
-export const PLAN_KIND: ImportWork<Promotion, { promotions: PromotionRecord[]; added: string[] }> = {
+export const PLAN_KIND: ImportWork<Promotion, PromotionsBefore> = {
   belongsTo: 'plan',
   read: (file) => Promise.resolve(readPlan(file)),
   async check(connection, { rows }) {
@@ -55,23 +53,18 @@ export const PLAN_KIND: ImportWork<Promotion, { promotions: PromotionRecord[]; a
     const unchanged = rows.filter((row) => isSame(known.get(row.id), row)).length
     return { added, unchanged, changed: rows.length - added - unchanged }
   },
-  async write(transaction, { rows, at }, onProgress) {
+  async write(transaction, { rows, at, by }, onProgress) {
     const promotions: PromotionRecord[] = []
     const added: string[] = []
     for (const [index, row] of rows.entries()) {
-      const before = await writePromotion(transaction, row, toIso(at))
+      const before = await writePromotion(transaction, row, { updatedAt: toIso(at), updatedBy: by })
       if (before) promotions.push(before)
       else added.push(row.id)
       await onProgress(index / rows.length)
     }
     return { promotions, added }
   },
-  async undo(transaction, { promotions, added }, { at, by }) {
-    const stamp = { updatedAt: toIso(at), updatedBy: by }
-    for (const before of promotions)
-      await updatePromotion(transaction, { ...before, ...stamp, version: before.version + 1 })
-    for (const id of added) await markDeleted(transaction, (await findPromotion(transaction, id))!, new Date(at))
-  },
+  undo: undoPromotions,
 }
 
 /** The promotions of a plan file as they stand there, without what was said to be wrong with them before. */
@@ -137,9 +130,8 @@ function isSame(known: Promotion | undefined, row: Promotion): boolean {
 async function writePromotion(
   transaction: Connection,
   row: Promotion,
-  updatedAt: string,
+  stamp: Pick<PromotionRecord, 'updatedAt' | 'updatedBy'>,
 ): Promise<PromotionRecord | undefined> {
-  const stamp = { updatedAt, updatedBy: BY }
   const before = await findPromotion(transaction, row.id)
   if (before) {
     const promotion = { ...row, rank: before.promotion.rank }

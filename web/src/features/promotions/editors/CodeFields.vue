@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { findTests, isAboutShopper, isGuessable, normalizeCode, phaseOf } from '@novalex/core'
+import { findFirstGroup, findTests, isAboutShopper, isGuessable, normalizeCode, phaseOf } from '@novalex/core'
 import { computed } from 'vue'
 import { offerText, sellingText, explainProblem } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
-import { findFirstGroup } from '../createNewDraft.ts'
 import { useCodeClash } from '../useCodeClash.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 
