@@ -21,7 +21,14 @@ import { DeliveryOptionsSchema } from './deliverySchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
 import { ConditionSchema } from './conditionSchema.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
-import { CategorySchema, ProductSchema, PromotionSchema, StoreSchema, promotionFields } from './planSchema.ts'
+import {
+  CategorySchema,
+  ListingSchema,
+  ProductSchema,
+  PromotionSchema,
+  StoreSchema,
+  promotionFields,
+} from './planSchema.ts'
 
 /** An answer to a request that failed, as a problem document. Source: RFC 9457; `error` is our extension, and says all that `title` does and more. */
 export const ErrorAnswer = Type.Object({
@@ -88,8 +95,11 @@ export const PricedProduct = Type.Object(
   strict,
 )
 export type PricedProduct = Static<typeof PricedProduct>
-/** With what a file reported as sold elsewhere in 30 days, so that a product that is deleted can be made again. */
-export const ProductAnswer = Type.Object({ ...PricedProduct.properties, soldElsewhere: Nullable(Whole) }, strict)
+/** With its listing, and what a file reported as sold elsewhere in 30 days, so that a product that is deleted can be made again. */
+export const ProductAnswer = Type.Object(
+  { ...PricedProduct.properties, listing: ListingSchema, soldElsewhere: Nullable(Whole) },
+  strict,
+)
 
 export const PlanQuery = Type.Object(momentFields, strict)
 

@@ -7,6 +7,7 @@ export const IMPORT_KINDS = [
   'prices',
   'stock',
   'history',
+  'listings',
   'sets',
   'shoppers',
   'orders',

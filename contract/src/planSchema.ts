@@ -1,10 +1,12 @@
-import { DISPLAY_LIMITS } from './limits.ts'
+import { MOST_STARS } from '@novalex/core'
+import { DISPLAY_LIMITS, TEXT_LIMITS } from './limits.ts'
 import type {
   Category,
   Display,
   Ladder,
   Limits,
   Product,
+  ProductListing,
   Promotion,
   Refill,
   Schedule,
@@ -78,6 +80,20 @@ export const productFields = {
 }
 export const ProductSchema = typed<Product>()(
   Type.Object({ sku: Id, ...productFields, stock: Nullable(Count) }, strict),
+)
+
+/** What is said of a product beside its own prices. No part of a plan. */
+export const ListingSchema = typed<ProductListing>()(
+  Type.Object(
+    {
+      rating: Nullable(Type.Integer({ minimum: 0, maximum: MOST_STARS })),
+      reviews: Nullable(Count),
+      referencePrice: Nullable(Money),
+      referenceSource: Type.String({ maxLength: TEXT_LIMITS.name, pattern: `^$|${SEEN}` }),
+      referenceOn: Nullable(Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' })),
+    },
+    strict,
+  ),
 )
 
 const ScheduleSchema = typed<Schedule>()(

@@ -23,7 +23,7 @@ import {
   Whole,
   momentFields,
 } from './basicSchema.ts'
-import { productFields, ProductSchema } from './planSchema.ts'
+import { ListingSchema, productFields, ProductSchema } from './planSchema.ts'
 
 const Limit = Type.Optional(Type.Integer({ minimum: -MAX_MONEY, maximum: MAX_MONEY }))
 
@@ -80,6 +80,10 @@ export const TableRow = Type.Object(
     sold: Nullable(Whole),
     /** Days that the stock lasts at that pace. */
     cover: Nullable(Whole),
+    /** In tenths of a star. */
+    rating: Nullable(Whole),
+    reviews: Nullable(Whole),
+    reference: Nullable(Money),
     causes: Type.Array(PriceCause),
   },
   strict,
@@ -96,12 +100,19 @@ export const FoundAnswer = Type.Object({ skus: Type.Array(Id) }, strict)
 export type FoundAnswer = Static<typeof FoundAnswer>
 
 /** A new product, or one that was deleted, with what it sold in the last 30 days if that is known. */
-export const ProductRequest = Type.Object({ product: ProductSchema, sold: Type.Optional(Nullable(Count)) }, strict)
+export const ProductRequest = Type.Object(
+  { product: ProductSchema, listing: Type.Optional(ListingSchema), sold: Type.Optional(Nullable(Count)) },
+  strict,
+)
 export type ProductRequest = Static<typeof ProductRequest>
 
-/** Replacement of a product's fields, based on a catalogue revision. Absent stock: unchanged. */
+/** Replacement of a product's fields, based on a catalogue revision. Absent stock and listing: unchanged. */
 export const ProductChange = Type.Object(
-  { product: Type.Object({ ...productFields, stock: Type.Optional(Nullable(Count)) }, strict), revision: Whole },
+  {
+    product: Type.Object({ ...productFields, stock: Type.Optional(Nullable(Count)) }, strict),
+    listing: Type.Optional(ListingSchema),
+    revision: Whole,
+  },
   strict,
 )
 export type ProductChange = Static<typeof ProductChange>

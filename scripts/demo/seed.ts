@@ -3,7 +3,14 @@ import type { PromotionRecord } from '@novalex/contract'
 import { computeProductImport, PRODUCT_FORMAT, type Instant, type Promotion } from '@novalex/core'
 import { recordActivity } from '../../server/src/data/activity/index.ts'
 import { insertCampaign } from '../../server/src/data/campaigns/index.ts'
-import { insertCategories, listSold, loadCatalogue, saveProducts, saveStock } from '../../server/src/data/catalogue/index.ts'
+import {
+  insertCategories,
+  listSold,
+  loadCatalogue,
+  saveListings,
+  saveProducts,
+  saveStock,
+} from '../../server/src/data/catalogue/index.ts'
 import { insertBatch, insertHandOut, makeCodes } from '../../server/src/data/codes/index.ts'
 import { ensureCounts } from '../../server/src/data/counts/index.ts'
 import { migrateDatabase } from '../../server/src/platform/db/migrateDatabase.ts'
@@ -20,6 +27,7 @@ import { listShoppers, saveShoppers } from '../../server/src/data/shoppers/index
 import { insertTestCart } from '../../server/src/data/testCarts/index.ts'
 import { getStore, insertStore, updateStore } from '../../server/src/data/store/index.ts'
 import { createDemoSales } from './catalogue.ts'
+import { createDemoListings } from './listings.ts'
 import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_CHANNELS, DEMO_DELIVERY, DEMO_SETS, DEMO_STORE, UNRELEASED } from './plan.ts'
 import { DEMO_PEOPLE, seedPeople } from './people.ts'
 import { createDemoPastPrices, HISTORY_DAYS } from './pastPrices.ts'
@@ -68,6 +76,7 @@ async function seedCatalogue(transaction: Database, now: Instant): Promise<void>
   const { newCategories, products } = computeProductImport(file.rows, file.columns, await loadCatalogue(transaction))
   await insertCategories(transaction, newCategories)
   await saveProducts(transaction, products, { at: now - HISTORY_DAYS * DAY_MS })
+  await saveListings(transaction, createDemoListings(products, { now, zone: DEMO_STORE.store.timeZone }))
   await insertPastPrices(transaction, createDemoPastPrices(products, now))
   const shoppers = createDemoShoppers(products.map(({ sku }) => sku))
   // What they did is in the orders.

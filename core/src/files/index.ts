@@ -12,6 +12,7 @@ export {
   type SetRow,
   type StockRow,
 } from './figureFiles.ts'
+export { formatListingRow, LISTING_FIELDS, LISTING_FORMAT, type ListingRow } from './listingFile.ts'
 export { formatOrderRow, ORDER_FORMAT, type OrderColumn, type OrderRow } from './orderFile.ts'
 export {
   formatProductRow,

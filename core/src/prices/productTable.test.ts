@@ -1,5 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { NO_LISTING } from '../catalogue/index.ts'
+import type { ProductListing } from '../terms/index.ts'
 import { compileShop, createProduct, createPromotion } from '../testing/shop.ts'
 import { createPublicPricer, createRegularPricer } from '../time/index.ts'
 import {
@@ -22,6 +24,10 @@ const plan = compileShop(PRODUCTS, [
 ])
 const SOLD: Record<string, number> = { A: 10, B: 3, D: 0 }
 const STRUCK: Record<string, number> = { B: 1900 }
+const LISTINGS: Record<string, ProductListing> = {
+  A: { ...NO_LISTING, rating: 46, reviews: 12 },
+  C: { ...NO_LISTING, rating: 39, reviews: 0, referencePrice: 3500 },
+}
 const view: ProductView = {
   plan,
   priceOf: createPublicPricer(plan, 0, { channel: 'web', facts: {} }),
@@ -29,6 +35,7 @@ const view: ProductView = {
   stockOf: (sku) => PRODUCTS.find((one) => one.sku === sku)?.stock ?? null,
   soldOf: (sku) => SOLD[sku] ?? null,
   struckOf: (sku) => STRUCK[sku] ?? null,
+  listingOf: (sku) => LISTINGS[sku] ?? NO_LISTING,
 }
 const find = (filters: ProductFilter[], order: ProductOrder = null) =>
   findProductRows(view, PRODUCTS, { filters, order })
@@ -62,6 +69,10 @@ describe('filters', () => {
     ['no days of stock where nothing sells', { column: 'cover', empty: true }, 'CD'],
     ['nothing sold is not unknown', { column: 'sold', to: 0 }, 'D'],
     ['stock', { column: 'stock', to: 9 }, 'BD'],
+    ['at least four stars', { column: 'rating', from: 40 }, 'A'],
+    ['no rating', { column: 'rating', empty: true }, 'BD'],
+    ['no review is not unknown', { column: 'reviews', to: 0 }, 'C'],
+    ['with a reference price', { column: 'reference', empty: false }, 'C'],
   ])('%s', (_name, filter, expected) => {
     expect(find([filter])).toBe(expected)
   })

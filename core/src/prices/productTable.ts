@@ -1,6 +1,6 @@
-import { computeFloor } from '../catalogue/index.ts'
+import { computeFloor, NO_LISTING } from '../catalogue/index.ts'
 import type { CompiledPlan } from '../pricing/index.ts'
-import type { Product, Reach } from '../terms/index.ts'
+import type { Product, ProductListing, Reach } from '../terms/index.ts'
 import type { PublicPrice } from '../time/index.ts'
 import type { BasisPoints, MinorUnits } from '../values/index.ts'
 import { computeCover } from './cover.ts'
@@ -19,6 +19,9 @@ export const NUMBER_COLUMNS = [
   'stock',
   'sold',
   'cover',
+  'rating',
+  'reviews',
+  'reference',
 ] as const
 export type NumberColumn = (typeof NUMBER_COLUMNS)[number]
 
@@ -49,6 +52,7 @@ export interface ProductView {
   readonly stockOf: (sku: string) => number | null
   /** Units sold in the last 30 days. */
   readonly soldOf: (sku: string) => number | null
+  readonly listingOf: (sku: string) => ProductListing
   /** Strike-through price; computed only if the column is shown. */
   readonly struckOf: (sku: string) => MinorUnits | null
 }
@@ -94,6 +98,15 @@ export class PricedRow {
   get cover(): number | null {
     return computeCover(this.stock, this.sold)
   }
+  get rating(): number | null {
+    return this.view.listingOf(this.product.sku).rating
+  }
+  get reviews(): number | null {
+    return this.view.listingOf(this.product.sku).reviews
+  }
+  get reference(): MinorUnits | null {
+    return this.view.listingOf(this.product.sku).referencePrice
+  }
   get name(): string {
     return this.product.name
   }
@@ -126,6 +139,9 @@ const UNPRICED = new Set<TableColumn>([
   'sold',
   'cover',
   'floor',
+  'rating',
+  'reviews',
+  'reference',
 ])
 
 /**
@@ -160,6 +176,7 @@ export function filterProducts(plan: CompiledPlan, filters: readonly ProductFilt
     regularOf: unpriced,
     stockOf: (sku) => plan.catalogue.bySku.get(sku)?.stock ?? null,
     soldOf: () => null,
+    listingOf: () => NO_LISTING,
     struckOf: unpriced,
   }
   return findProductRows(view, plan.catalogue.products, { filters, order: null }).map(({ product }) => product)

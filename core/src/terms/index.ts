@@ -1,5 +1,6 @@
 export type { Basis, Comparison, Condition, ConditionTest, FailedTest, TestKind, TestOf } from './condition.ts'
 export type { Cart, CartLine, CodeRegister, Delivery, Facts, Order, PromotionFacts, Shopper } from './order.ts'
+export type { ProductListing } from './listing.ts'
 export type { Phase } from './phase.ts'
 export type { Catalogue, Category, Product, ProductSet } from './product.ts'
 export type { Reach, ReachKeys } from './reach.ts'

@@ -80,6 +80,8 @@ interface FactsByCode {
   'ambiguous-date': TypedFacts
   'damaged-number': TypedFacts
   'not-past': TypedFacts
+  'not-a-rating': TypedFacts
+  'in-future': TypedFacts
   'spans-overlap': TypedFacts
   'set-is-filter': TypedFacts
   'unpacks-too-large': { readonly max: number }

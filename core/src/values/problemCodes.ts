@@ -83,6 +83,8 @@ export const PROBLEM_CODES = [
   'not-a-rate',
   'maybe-fraction',
   'not-a-count',
+  'not-a-rating',
+  'in-future',
   'sku-taken',
   'order-differs',
   'not-a-moment',

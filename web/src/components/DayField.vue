@@ -11,12 +11,19 @@ import { useFields } from './fields.ts'
 import { useTypedText } from './useTypedText.ts'
 
 /** A day, typed the way people say it or picked beside the field, and shown the store’s way. What can’t be read changes nothing. */
-const { path, errors, hint } = defineProps<{
+const {
+  path,
+  errors,
+  hint,
+  optional = false,
+} = defineProps<{
   /** Place where unreadable input is kept. */
   path: string
   label: string
   errors: readonly string[]
   hint?: string | undefined
+  /** Whether an empty field is no day. */
+  optional?: boolean
 }>()
 const model = defineModel<string | undefined>()
 /** A time that was typed with the day. */
@@ -33,6 +40,10 @@ const { shown, unread, isFocused, read, show, onFocus, onBlur } = useTypedText({
   path: () => path,
   written: writtenDay,
   parse(given) {
+    if (optional && given.trim() === '')
+      return () => {
+        model.value = undefined
+      }
     const found = readDay(given, dateOf(toLocal(moment.now, store.zone)))
     if (found === null) return { code: 'not-a-date', facts: { given: given.trim().slice(0, 40) } }
     return () => {

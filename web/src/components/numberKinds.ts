@@ -1,5 +1,5 @@
-import { parseAmount, parsePercent } from '@novalex/core'
-import { currencySign, formatTypedAmount, formatTypedRate } from '@/locale/format.ts'
+import { MOST_STARS, parseAmount, parsePercent } from '@novalex/core'
+import { currencySign, formatTypedAmount, formatTypedRate, formatTypedStars } from '@/locale/format.ts'
 
 /** The kinds of numbers that people type: how each is written, read, and what is said of one that can't be read. */
 export const NUMBER_KINDS = {
@@ -23,6 +23,16 @@ export const NUMBER_KINDS = {
     format: String,
     parse: (text: string) => (/^\s*\d{1,9}\s*$/.test(text) ? Number(text) : null),
     code: 'not-a-count',
+    suffix: undefined,
+  },
+  /** Stars with one decimal, in tenths. */
+  stars: {
+    format: formatTypedStars,
+    parse: (text: string) => {
+      const tenths = (parseAmount(text) ?? Number.NaN) / 10
+      return Number.isInteger(tenths) && tenths >= 0 && tenths <= MOST_STARS ? tenths : null
+    },
+    code: 'not-a-rating',
     suffix: undefined,
   },
 } as const

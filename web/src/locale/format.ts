@@ -54,6 +54,7 @@ function createFormats({ currency, locale }: StoreFormats) {
     number: new Intl.NumberFormat(locale),
     typedAmount: new Intl.NumberFormat(locale, { ...decimals, useGrouping: false }),
     typedRate: new Intl.NumberFormat(locale, { maximumFractionDigits: 2, useGrouping: false }),
+    stars: new Intl.NumberFormat(locale, { minimumFractionDigits: 1, maximumFractionDigits: 1 }),
     percent: new Intl.NumberFormat(locale, { style: 'percent', maximumFractionDigits: 2 }),
     date: new Intl.DateTimeFormat(locale, date),
     dateAndYear: new Intl.DateTimeFormat(locale, { ...date, year: 'numeric' }),
@@ -74,6 +75,9 @@ export const formatTypedAmount = (amount: MinorUnits) => writeAmount(amount, for
 
 /** `15.5`, as a rate stands in a field that shows the percent sign. */
 export const formatTypedRate = (rate: BasisPoints) => writeRate(rate, formats.value.typedRate, 100)
+
+/** `4.6`, from tenths of a star. */
+export const formatTypedStars = (tenths: number) => formats.value.stars.format(tenths / 10)
 
 /** By its digits: a quotient would round beyond some 70 trillion. */
 function writeAmount(amount: MinorUnits, format: Intl.NumberFormat): string {

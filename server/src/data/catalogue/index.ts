@@ -21,4 +21,5 @@ export {
   type StockChange,
   type StockFigures,
 } from './figures.repository.ts'
+export { findListing, listListings, saveListings } from './listings.repository.ts'
 export { listRegularPrices, type RegularPrice } from './regularPrices.repository.ts'

@@ -11,7 +11,7 @@ import type { Clock } from '../../platform/clock.ts'
 import type { CatalogueService } from './catalogue.service.ts'
 import { isLongQuestion, type FoundTask, type ProductTable } from './productTable.service.ts'
 import type { Threads } from '../../jobs/threads.ts'
-import { findSoldElsewhere } from '../../data/catalogue/index.ts'
+import { findListing, findSoldElsewhere } from '../../data/catalogue/index.ts'
 import { computeProductPage, computeReachAnswer, getProduct, priceProduct } from './products.service.ts'
 
 interface Deps {
@@ -84,7 +84,12 @@ export function createCatalogueHandlers({
       const product = getProduct(plan, params.sku)
       const [{ bySku: stock }, facts] = await Promise.all([figures.allStock(catalogueRevision), figures.facts()])
       const priced = priceProduct(plan, { ...product, stock: stock.get(product.sku) ?? null }, { ...guest, now, facts })
-      return { ...priced, soldElsewhere: await findSoldElsewhere(database, product.sku, now) }
+      const { sku } = product
+      const [listing, soldElsewhere] = await Promise.all([
+        findListing(database, sku),
+        findSoldElsewhere(database, sku, now),
+      ])
+      return { ...priced, listing, soldElsewhere }
     },
     updateProduct: async ({ params, body, by }) => {
       await catalogue.updateProduct(params.sku, body, by)

@@ -1,16 +1,18 @@
 import type { ProductChange, ProductRequest } from '@novalex/contract'
-import { createProblem, type Product } from '@novalex/core'
+import { createProblem, dateOf, isLocalDateTime, toLocal, type Product, type ProductListing } from '@novalex/core'
 import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
-import { changeCatalogue, type PlanWriter } from '../../sources/plans/changePlan.ts'
+import { changeCatalogue, type ChangeScope, type PlanWriter } from '../../sources/plans/changePlan.ts'
 import type { StoreRecord } from '../../data/store/index.ts'
 import {
   deleteCategory,
   deleteProducts,
+  findListing,
   findProductsBySku,
   insertProduct,
   listCategories,
   listProducts,
+  saveListings,
   saveProducts,
 } from '../../data/catalogue/index.ts'
 import { findCategoryUses, refuseUsedProducts } from './uses.ts'
@@ -50,26 +52,33 @@ export function createCatalogueService(writer: PlanWriter): CatalogueService {
         await deleteCategory(transaction, id)
         return { result: undefined, detail: { name: category.name } }
       }),
-    createProduct: ({ product, sold = null }, by) =>
-      changeCatalogue(writer, { by, action: 'create-product', subject: product.sku }, async ({ transaction, at }) => {
+    createProduct: ({ product, listing, sold = null }, by) =>
+      changeCatalogue(writer, { by, action: 'create-product', subject: product.sku }, async (scope) => {
+        const { transaction, at } = scope
         const { sku } = product
+        refuseBadDay(scope, listing)
         await refuseUnknownCategories(transaction, product)
         // Whether the SKU is taken, the database alone decides.
         if (!(await insertProduct(transaction, product, { at, sold })))
           refuseIfAny([createProblem('sku-taken', 'product.sku', { given: sku })])
+        if (listing) await saveListings(transaction, [[sku, listing]])
         return { result: undefined, detail: { name: product.name } }
       }),
-    updateProduct: (sku, { product: given, revision }, by) =>
-      changeCatalogue(writer, { by, action: 'change-product', subject: sku }, async ({ transaction, store, at }) => {
+    updateProduct: (sku, { product: given, listing, revision }, by) =>
+      changeCatalogue(writer, { by, action: 'change-product', subject: sku }, async (scope) => {
+        const { transaction, store, at } = scope
         refuseStaleCatalogue(store, revision)
         const before = (await findProductsBySku(transaction, [sku])).get(sku)
         if (!before) throw new AppError('not-found', { facts: { kind: 'product', id: sku } })
         await refuseUnknownCategories(transaction, given)
+        refuseBadDay(scope, listing)
         const isStockGiven = given.stock !== undefined
         const product = { ...given, sku, stock: given.stock ?? null }
+        const listed = await findListing(transaction, sku)
         await saveProducts(transaction, [product], { at, isStockGiven })
-        const after = isStockGiven ? product : { ...product, stock: before.stock }
-        return { result: undefined, detail: { name: given.name, before, after } }
+        if (listing) await saveListings(transaction, [[sku, listing]])
+        const after = { ...(isStockGiven ? product : { ...product, stock: before.stock }), ...(listing ?? listed) }
+        return { result: undefined, detail: { name: given.name, before: { ...before, ...listed }, after } }
       }),
     removeProduct: (sku, revision, by) =>
       changeCatalogue(writer, { by, action: 'delete-product', subject: sku }, async ({ transaction, store }) => {
@@ -81,6 +90,15 @@ export function createCatalogueService(writer: PlanWriter): CatalogueService {
         return { result: undefined, detail: { name: product.name, before: product } }
       }),
   }
+}
+
+/** The day of a reference price is in the calendar, and not to come. */
+function refuseBadDay({ store, at }: ChangeScope, listing: ProductListing | undefined): void {
+  const day = listing?.referenceOn ?? null
+  if (day === null) return
+  const path = 'listing.referenceOn'
+  if (!isLocalDateTime(`${day}T00:00`)) refuseIfAny([createProblem('no-such-time', path, { given: day })])
+  if (day > dateOf(toLocal(at, store.store.timeZone))) refuseIfAny([createProblem('in-future', path, { given: day })])
 }
 
 async function refuseUnknownCategories(

@@ -4,6 +4,7 @@ import {
   createRegularPricer,
   type CompiledPlan,
   findProductRows,
+  NO_LISTING,
   type Instant,
   type MinorUnits,
   type PricedRow,
@@ -86,7 +87,19 @@ interface Found {
 }
 
 /** Product data that needs no pricing. */
-const UNPRICED: ReadonlySet<string> = new Set(['sku', 'name', 'family', 'categories', 'tags', 'cost', 'stock', 'sold'])
+const UNPRICED: ReadonlySet<string> = new Set([
+  'sku',
+  'name',
+  'family',
+  'categories',
+  'tags',
+  'cost',
+  'stock',
+  'sold',
+  'rating',
+  'reviews',
+  'reference',
+])
 
 /** Whether a thread should answer: what needs the price history of every product that is reduced, or the price of very many. */
 export function isLongQuestion(catalogue: CompiledPlan['catalogue'], question: FoundTask['question']): boolean {
@@ -114,9 +127,10 @@ export async function findRows(
   { filters, order, at, now, channel }: Wanted,
 ): Promise<PricedRow[]> {
   const { plan, catalogueRevision } = sourced
-  const [{ bySku: stock }, sold, facts] = await Promise.all([
+  const [{ bySku: stock }, sold, listings, facts] = await Promise.all([
     figures.allStock(catalogueRevision),
     figures.sold(catalogueRevision, now),
+    figures.listings(catalogueRevision),
     figures.facts(),
   ])
   const guest = { ...guestIn(channel), facts }
@@ -126,6 +140,7 @@ export async function findRows(
     regularOf: createRegularPricer(plan, at, guest),
     stockOf: (sku) => stock.get(sku) ?? null,
     soldOf: (sku) => sold.get(sku) ?? null,
+    listingOf: (sku) => listings.get(sku) ?? NO_LISTING,
     struckOf: () => null,
   }
   const { products } = plan.catalogue
@@ -144,7 +159,7 @@ export async function findRows(
 }
 
 function describeRow(row: PricedRow, { plan }: SourcedPlan, struck: ReadonlyMap<string, MinorUnits>): TableRow {
-  const { regular, margin, stock, sold, cover } = row
+  const { regular, margin, stock, sold, cover, rating, reviews, reference } = row
   const product = { ...row.product, stock }
   return {
     ...describePrice(plan, product, row.price),
@@ -152,6 +167,9 @@ function describeRow(row: PricedRow, { plan }: SourcedPlan, struck: ReadonlyMap<
     margin,
     sold,
     cover,
+    rating,
+    reviews,
+    reference,
     struck: struck.get(product.sku) ?? null,
   }
 }

@@ -40,6 +40,35 @@ describe('a product changed by hand', () => {
     expect((await read('PAD-1')).stock).toBeNull()
   })
 
+  test('keeps its listing unless another is given', async () => {
+    const listing = {
+      rating: 46,
+      reviews: 12,
+      referencePrice: 1490,
+      referenceSource: 'List',
+      referenceOn: '2027-01-10',
+    }
+    const listed = async () => (await ask('GET', '/products/PAD-1')).body.listing as unknown
+    const save = async (given?: object) =>
+      ask('PUT', '/products/PAD-1', { product: PAD, listing: given, revision: await revision() })
+    expect(await listed()).toMatchObject({ rating: null, referenceSource: '' })
+    expect((await save(listing)).status).toBe(204)
+    expect((await save()).status).toBe(204)
+    expect(await listed()).toEqual(listing)
+    const filters = [{ column: 'rating', from: 46 }]
+    const { rows } = (await ask('POST', '/products/table', { filters, order: null, from: 0, count: 9 })).body
+    expect(rows).toMatchObject([{ product: { sku: 'PAD-1' }, rating: 46, reviews: 12, reference: 1490 }])
+    for (const [changes, path] of [
+      [{ rating: 51 }, 'listing.rating'],
+      [{ reviews: -1 }, 'listing.reviews'],
+      [{ referenceOn: '2027-02-30' }, 'listing.referenceOn'],
+      [{ referenceOn: '2099-01-01' }, 'listing.referenceOn'],
+      [{ referenceSource: '   ' }, 'listing.referenceSource'],
+    ] as const)
+      expect((await save({ ...listing, ...changes })).body.error.problems[0].path).toBe(path)
+    expect(await listed()).toEqual(listing)
+  })
+
   test('stays at its place among the products', async () => {
     await change(PAD)
     const { rows } = (await ask('GET', '/products')).body

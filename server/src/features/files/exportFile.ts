@@ -3,6 +3,7 @@ import {
   toIso,
   categoryPath,
   formatHistoryRow,
+  formatListingRow,
   formatPriceRow,
   fitsPromotionFile,
   formatProductRow,
@@ -10,6 +11,8 @@ import {
   formatShopperRow,
   formatStockRow,
   HISTORY_FORMAT,
+  LISTING_FORMAT,
+  NO_LISTING,
   ORDER_FORMAT,
   PRICE_FORMAT,
   PRODUCT_FORMAT,
@@ -28,7 +31,7 @@ import type { PriceHistory } from '../../sources/history/priceHistory.ts'
 import { readOrderRows } from '../../data/orders/index.ts'
 import { SETS } from '../../data/sets/index.ts'
 import { listCampaigns } from '../../data/campaigns/index.ts'
-import { listCategories, listSoldElsewhere } from '../../data/catalogue/index.ts'
+import { listCategories, listListings, listSoldElsewhere } from '../../data/catalogue/index.ts'
 import { listPromotions } from '../../data/promotions/index.ts'
 import { listShoppers } from '../../data/shoppers/index.ts'
 import { writeTable, type TableFileType } from '../../platform/files/writeTable.ts'
@@ -41,6 +44,7 @@ export const TABLE_FORMATS: Readonly<Record<TableKind, TableFormat<string, unkno
   prices: PRICE_FORMAT,
   stock: STOCK_FORMAT,
   history: HISTORY_FORMAT,
+  listings: LISTING_FORMAT,
   sets: SET_FORMAT,
   shoppers: SHOPPER_FORMAT,
   orders: ORDER_FORMAT,
@@ -120,6 +124,10 @@ const ROWS: Readonly<
           formatHistoryRow({ sku, from: write(from), until: write(until), price, regular }),
         ),
     )
+  },
+  listings: async ({ database }, { plan }) => {
+    const listings = await listListings(database)
+    return plan.catalogue.products.map(({ sku }) => formatListingRow({ sku, ...(listings.get(sku) ?? NO_LISTING) }))
   },
   /** Those that are picked by hand. */
   sets: async ({ database }) =>

@@ -35,7 +35,7 @@ async function workbook(rows: ExcelJS.CellValue[][]): Promise<Uint8Array> {
   return new Uint8Array(await book.xlsx.writeBuffer())
 }
 
-const KINDS = ['products', 'prices', 'stock', 'history', 'sets', 'shoppers', 'promotions'] as const
+const KINDS = ['products', 'prices', 'stock', 'history', 'sets', 'shoppers', 'promotions', 'listings'] as const
 
 describe('what goes out comes in unchanged', () => {
   test.each(KINDS.flatMap((kind) => [[kind, 'csv'] as const, [kind, 'xlsx'] as const]))(

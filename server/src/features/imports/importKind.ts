@@ -3,6 +3,7 @@ import type { StoreRecord } from '../../data/store/index.ts'
 import type { ImportWork } from './importWork.ts'
 import { FIGURE_KINDS } from './kinds/productFigures.ts'
 import { HISTORY_KIND } from './kinds/history.ts'
+import { LISTINGS_KIND } from './kinds/listings.ts'
 import { ORDERS_KIND } from './kinds/orders.ts'
 import { PLAN_KIND } from './kinds/plan.ts'
 import { PROMOTIONS_KIND } from './kinds/promotions.ts'
@@ -20,6 +21,7 @@ export const IMPORT_WORK: Readonly<Record<ImportKind, ImportWork<any, any>>> = {
   promotions: PROMOTIONS_KIND,
   plan: PLAN_KIND,
   history: HISTORY_KIND,
+  listings: LISTINGS_KIND,
   ...FIGURE_KINDS,
 }
 

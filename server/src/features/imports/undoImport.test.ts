@@ -28,6 +28,11 @@ const FILES: [ImportKind, string, string][] = [
     'sku;from;until;price;regular_price\nPAD-1;2026-01-01;2026-02-01;9;10\nPAD-1;2026-02-01;2026-03-01;10;10\n',
     'sku;from;until;price;regular_price\nPAD-1;2026-04-01;2026-05-01;8;10\nPAD-2;2026-01-01;2026-02-01;9;20\n',
   ],
+  [
+    'listings',
+    'sku;rating;reviews;reference_price\nPAD-1;4,6;12;14,90\n',
+    'sku;rating;reference_price\nPAD-1;4,7;\nPAD-2;3;25\n',
+  ],
   ['sets', 'set;sku\nDear ones;PAD-1\nDear ones;PAD-2\n', 'set;sku\nDear ones;INK-1\nCheap ones;INK-1\n'],
   ['shoppers', 'id;name;orders\ns1;Alma A.;3\n', 'id;name;orders\ns1;Alma A.;4\ns2;Bela B.;1\n'],
   [

@@ -1,7 +1,7 @@
-import { HOUR_MS, type Facts } from '@novalex/core'
+import { HOUR_MS, type Facts, type ProductListing } from '@novalex/core'
 import { LRUCache } from 'lru-cache'
 import { type CodeShape, listShapes } from '../../data/codes/index.ts'
-import { listSold } from '../../data/catalogue/index.ts'
+import { listListings, listSold } from '../../data/catalogue/index.ts'
 import { listStock, listStockOf } from '../../data/stock/index.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { findLatestSale } from '../../data/orders/index.ts'
@@ -21,6 +21,8 @@ export interface RecentFigures {
   allStock(catalogueRevision: number): Promise<AllStock>
   /** Units sold in the 30 days before an instant, by SKU. */
   sold(catalogueRevision: number, now: number): Promise<ReadonlyMap<string, number>>
+  /** What is known of products beside their own prices, by SKU; products of which nothing is are absent. */
+  listings(catalogueRevision: number): Promise<ReadonlyMap<string, ProductListing>>
   store(): Promise<StoreRecord>
   /** How the codes of batches look. */
   shapes(): Promise<readonly CodeShape[]>
@@ -76,11 +78,17 @@ export function createRecentFigures(database: Database): RecentFigures {
     ignoreFetchAbort: true,
     fetchMethod: (_key, _stale, { context: now }) => listSold(database, now),
   })
+  const listings = new LRUCache<number, ReadonlyMap<string, ProductListing>>({
+    max: 1,
+    ignoreFetchAbort: true,
+    fetchMethod: () => listListings(database),
+  })
   const stock = new LRUCache<string, { readonly units: number | null }>({ max: KEPT_SKUS, ttl: RECENT_MS })
   return {
     facts: () => facts.forceFetch('all'),
     store: () => store.forceFetch('store'),
     shapes: () => shapes.forceFetch('all'),
+    listings: (catalogueRevision) => listings.forceFetch(catalogueRevision),
     async allStock(catalogueRevision) {
       const latest = await sale.forceFetch('latest')
       return allStock.forceFetch(`${catalogueRevision} ${latest}`, { context: latest })

@@ -1,18 +1,21 @@
 <script setup lang="ts">
-import type { Product } from '@novalex/core'
-import { computed, ref } from 'vue'
+import type { Product, ProductListing } from '@novalex/core'
+import { dequal } from 'dequal'
+import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '@/api/call.ts'
 import CategoryChoice from '@/components/CategoryChoice.vue'
+import DayField from '@/components/DayField.vue'
 import FormDialog from '@/components/FormDialog.vue'
 import LabelChoice from '@/components/LabelChoice.vue'
 import TypedField from '@/components/TypedField.vue'
 import { useRecordDialog } from '@/features/namedRecords/useRecordDialog.ts'
 import { productText } from '@/locale/catalogue.ts'
+import { formatMoney } from '@/locale/format.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** A product to be changed, or a new one. */
-const { product } = defineProps<{ product: Product | null }>()
+const { product, listing } = defineProps<{ product: Product | null; listing: ProductListing }>()
 const emit = defineEmits<{ close: [] }>()
 
 const words = productText.form
@@ -24,11 +27,17 @@ const sku = ref('')
 const regularPrice = ref(product?.regularPrice ?? null)
 const unitCost = ref(product?.unitCost ?? null)
 const minimumPrice = ref(product?.minimumPrice ?? null)
+const listed = reactive({ ...listing })
+const isListed = computed(() => !dequal({ ...listed }, listing))
 const taxRate = ref(product?.taxRate ?? null)
 const stock = ref(product?.stock ?? null)
 const family = ref(product?.family ?? '')
 const categories = ref([...(product?.categories ?? [])])
 const tags = ref([...(product?.tags ?? [])])
+const toListing = (): ProductListing => ({ ...listed, referenceSource: listed.referenceSource.trim() })
+const isReferenceLow = computed(
+  () => listed.referencePrice !== null && regularPrice.value !== null && listed.referencePrice <= regularPrice.value,
+)
 const optional = (text: string | null) => text?.trim() || null
 /** Splits entries such as "new | school", as files write them. */
 const splitTags = (typed: readonly string[]) => [
@@ -53,11 +62,11 @@ const { isOpen, name, refusal, errors, save, close } = useRecordDialog({
       const given = stock.value === product.stock ? {} : { stock: stock.value }
       await call('updateProduct', {
         params: { sku: product.sku },
-        body: { product: { ...fields, ...given }, revision },
+        body: { product: { ...fields, ...given }, ...(isListed.value ? { listing: toListing() } : {}), revision },
       })
     } else {
       const added = { ...fields, sku: sku.value.trim(), stock: stock.value }
-      await call('createProduct', { body: { product: added } })
+      await call('createProduct', { body: { product: added, listing: toListing() } })
       await router.push(`/products/${encodeURIComponent(added.sku)}`)
     }
   },
@@ -138,6 +147,42 @@ const isComplete = computed(
       :error-messages="errors('product.categories')"
     />
     <LabelChoice v-model="tags" of="tags" :label="words.tags" :error-messages="errors('product.tags')" />
+    <div class="pair">
+      <TypedField
+        v-model="listed.rating"
+        kind="stars"
+        path="listing.rating"
+        optional
+        :label="words.rating"
+        :hint="words.ratingHint"
+      />
+      <TypedField v-model="listed.reviews" kind="count" path="listing.reviews" optional :label="words.reviews" />
+      <TypedField
+        v-model="listed.referencePrice"
+        kind="money"
+        path="listing.referencePrice"
+        optional
+        :label="words.referencePrice"
+        :hint="words.referencePriceHint"
+      />
+      <v-text-field
+        v-model="listed.referenceSource"
+        :label="words.referenceSource"
+        maxlength="120"
+        :error-messages="errors('listing.referenceSource')"
+      />
+      <DayField
+        :model-value="listed.referenceOn ?? undefined"
+        path="listing.referenceOn"
+        optional
+        :label="words.referenceOn"
+        :errors="errors('listing.referenceOn')"
+        @update:model-value="(day: string | undefined) => (listed.referenceOn = day ?? null)"
+      />
+    </div>
+    <p v-if="isReferenceLow" class="wrong" role="status">
+      {{ words.referenceLow(formatMoney(listed.referencePrice!), formatMoney(regularPrice!)) }}
+    </p>
   </FormDialog>
 </template>
 

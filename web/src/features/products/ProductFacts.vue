@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import type { HistoryAnswer, PricedProduct, TableRow } from '@novalex/contract'
-import { computeMargin } from '@novalex/core'
+import { computeMargin, type ProductListing } from '@novalex/core'
 import { computed } from 'vue'
 import { text, productText as words, counted } from '@/locale/catalogue.ts'
-import { formatFigure, formatPercent } from '@/locale/format.ts'
+import { formatDay, formatFigure, formatPercent, formatTypedStars } from '@/locale/format.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import FloorBuffer from './FloorBuffer.vue'
 
 /** Facts of a product at the moment; `row`: its row in the product table. */
-const { priced, row, struck } = defineProps<{
+const { priced, listing, row, struck } = defineProps<{
   priced: PricedProduct
+  listing: ProductListing
   row: TableRow | undefined
   struck: HistoryAnswer['struck']
 }>()
@@ -21,7 +22,10 @@ const facts = computed(() => {
   const { product, shelf, floor } = priced
   const money = (amount: number | null) => (amount === null ? text.common.none : formatFigure(amount))
   const margin = product.unitCost === null ? null : computeMargin(product, shelf, store.settings)
+  const { rating, reviews, referencePrice } = listing
+  const stars = rating === null ? '' : words.facts.stars(formatTypedStars(rating))
   return [
+    ...(referencePrice === null ? [] : [[words.facts.reference, formatFigure(referencePrice)]]),
     [words.facts.regular, money(row?.regular ?? product.regularPrice)],
     [words.facts.shelf, money(shelf)],
     [words.facts.struck, money(struck)],
@@ -31,11 +35,21 @@ const facts = computed(() => {
     [words.facts.stock, String(product.stock ?? text.products.unlimited)],
     [words.facts.sold, String(row?.sold ?? text.common.none)],
     [words.facts.cover, row?.cover == null ? text.common.none : counted.day(row.cover)],
+    [
+      words.facts.rating,
+      words.facts.ratingOf(stars, reviews === null ? '' : words.facts.reviews(reviews)) || text.common.none,
+    ],
     [words.facts.categories, product.categories.map(names.names.category).join(', ') || text.common.none],
     [words.facts.tags, product.tags.join(', ') || text.common.none],
     [words.facts.family, product.family ?? text.common.none],
   ]
 })
+const source = computed(() =>
+  words.facts.referenceFrom(
+    listing.referenceSource,
+    listing.referenceOn === null ? '' : formatDay(listing.referenceOn, { year: true }),
+  ),
+)
 </script>
 
 <template>
@@ -46,6 +60,9 @@ const facts = computed(() => {
         <dd :title="name === words.facts.floor ? words.table.hints.floor : undefined">{{ value }}</dd>
       </template>
     </dl>
+    <p v-if="listing.referencePrice !== null" class="levels quiet">
+      <template v-if="source">{{ words.facts.reference }}: {{ source }}.</template> {{ words.facts.levels }}
+    </p>
     <FloorBuffer :regular="priced.product.regularPrice" :floor="priced.floor" />
   </div>
 </template>
@@ -56,6 +73,11 @@ dl {
   gap: 4px 12px;
   grid-template-columns: max-content 1fr;
   margin-bottom: 20px;
+}
+
+.levels {
+  font-size: 13.5px;
+  margin: -8px 0 20px;
 }
 
 dt {

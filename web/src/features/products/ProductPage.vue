@@ -62,12 +62,12 @@ function plan({ name }: Product): void {
   })
 }
 
-function remove(product: Product, sold: number | null): void {
+function remove({ product, listing, soldElsewhere: sold }: NonNullable<typeof priced.data.value>): void {
   void attempt(async () => {
     await call('deleteProduct', { params: { sku }, query: { revision: store.info!.catalogueRevision } })
     notice.say(words.removed(product.name), {
       label: text.common.undo,
-      run: () => void attempt(() => call('createProduct', { body: { product, sold } })),
+      run: () => void attempt(() => call('createProduct', { body: { product, listing, sold } })),
     })
     await router.push('/products')
   })
@@ -85,17 +85,22 @@ function remove(product: Product, sold: number | null): void {
         <span class="quiet">{{ sku }}</span>
         <span class="grow" />
         <v-btn size="small" @click="edited = data.priced.product">{{ words.form.edit }}</v-btn>
-        <v-btn size="small" @click="remove(data.priced.product, data.priced.soldElsewhere)">{{ words.remove }}</v-btn>
+        <v-btn size="small" @click="remove(data.priced)">{{ words.remove }}</v-btn>
         <v-btn variant="flat" @click="plan(data.priced.product)">{{ words.plan }}</v-btn>
       </header>
       <p v-for="finding in findings.ofProduct(sku)" :key="finding.id" class="finding">
         <SeverityMark :severity="finding.severity" /> {{ findings.describe(finding) }}
         <router-link to="/findings">{{ text.rail.findings }}</router-link>
       </p>
-      <ProductDialog v-if="edited" :product="edited" @close="edited = null" />
+      <ProductDialog v-if="edited" :product="edited" :listing="data.priced.listing" @close="edited = null" />
       <div class="sides">
         <div>
-          <ProductFacts :priced="data.priced" :row="data.row" :struck="data.history.struck" />
+          <ProductFacts
+            :priced="data.priced"
+            :listing="data.priced.listing"
+            :row="data.row"
+            :struck="data.history.struck"
+          />
           <h2>{{ words.mayReach }}</h2>
           <p v-if="data.promotions.length === 0" class="quiet">{{ words.nobody }}</p>
           <p v-for="promotion in data.promotions" :key="promotion.id" class="reaches">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NO_LISTING } from '@novalex/core'
 import { computed, ref } from 'vue'
 import CategoryChoice from '@/components/CategoryChoice.vue'
 import LoadError from '@/components/LoadError.vue'
@@ -14,6 +15,7 @@ import TakeOffDialog from '@/features/reprice/TakeOffDialog.vue'
 import PriceRulesDialog from './PriceRulesDialog.vue'
 import { describeFilter } from './table/columns.ts'
 import ProductTable from './table/ProductTable.vue'
+import ColumnChoice from './table/ColumnChoice.vue'
 import SaveAsSet from './table/SaveAsSet.vue'
 import { useChoiceInAddress } from './table/useChoiceInAddress.ts'
 import { useProductParts } from './table/useProductParts.ts'
@@ -81,9 +83,9 @@ const chips = computed(() =>
       <span v-if="total !== null" class="quiet" role="status">{{ counted.product(total) }}</span>
       <span class="grow" />
       <v-btn @click="isAdding = true">{{ productText.form.add }}</v-btn>
-      <FilesBar :kinds="['products', 'prices', 'stock', 'history']" />
+      <FilesBar :kinds="['products', 'prices', 'stock', 'history', 'listings']" />
     </header>
-    <ProductDialog v-if="isAdding" :product="null" @close="isAdding = false" />
+    <ProductDialog v-if="isAdding" :product="null" :listing="NO_LISTING" @close="isAdding = false" />
     <div class="filters">
       <v-text-field v-model="search" data-search class="search" :label="text.common.search" clearable />
       <CategoryChoice v-model="category" class="category" :label="text.common.category" />
@@ -111,6 +113,7 @@ const chips = computed(() =>
           ? repriceText.openChosen(String(choice.chosen.size))
           : repriceText.openAll(String(total ?? 0))
       }}</v-btn>
+      <ColumnChoice />
       <SaveAsSet :found="total ?? 0" />
     </div>
     <LoadError :of="[parts]" />

@@ -55,6 +55,13 @@ export const filesText = {
       changed: 'changed periods',
       done: 'Price history imported.',
     },
+    listings: {
+      name: 'Ratings and reference prices',
+      hint: `${CSV} Columns: sku, rating, reviews, reference_price, reference_source and reference_date, for existing products. Missing columns stay unchanged.`,
+      added: 'new products',
+      changed: 'changed products',
+      done: 'Ratings and reference prices imported.',
+    },
     sets: {
       name: 'Product sets',
       hint: `${CSV} One row for each product in a set: set, sku. Sets in the file are replaced by its rows.`,

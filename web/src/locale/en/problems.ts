@@ -101,6 +101,8 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'damaged-number': ({ given }) =>
     `“${given}” was rounded by a spreadsheet. Format the column as text and enter it again.`,
   'not-a-moment': ({ given }) => `“${given}” is not a date and time. Use a format like 2027-03-01 or 2027-03-01 09:00.`,
+  'not-a-rating': ({ given }) => `“${given}” is not a rating. Use 0 to 5 stars with at most one decimal, like 4.6.`,
+  'in-future': ({ given }) => `“${given}” is in the future. Use today or an earlier day.`,
   'not-past': 'Price history can’t be in the future. Plan future prices as a promotion.',
   'spans-overlap': 'This period overlaps the previous one. A product has one price at a time.',
   'not-one-of': ({ given, choices }) => `“${given}” isn’t possible here. Use one of these: ${choices}.`,

@@ -29,6 +29,7 @@ import * as findingKinds from './027-finding-kinds.ts'
 import * as storedNames from './028-stored-names.ts'
 import * as releaseChoices from './029-release-choices.ts'
 import * as channels from './030-channels.ts'
+import * as listings from './031-listings.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -61,6 +62,7 @@ const ALL: Record<string, Knex.Migration> = {
   '028-stored-names': storedNames,
   '029-release-choices': releaseChoices,
   '030-channels': channels,
+  '031-listings': listings,
 }
 
 export const MIGRATION_NAMES: readonly string[] = Object.keys(ALL)

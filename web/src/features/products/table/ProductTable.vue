@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import type { TableRow } from '@novalex/contract'
-import { NUMBER_COLUMNS, type ListColumn, type NumberColumn, type TableColumn } from '@novalex/core'
-import { watch } from 'vue'
+import type { ListColumn, NumberColumn, TableColumn } from '@novalex/core'
+import { computed, watch } from 'vue'
 import SortHead from '@/components/SortHead.vue'
 import { useRowWindow } from '@/composables/useRowWindow.ts'
 import { productText, text } from '@/locale/catalogue.ts'
 import { useProductChoice } from '@/stores/productChoice.ts'
 import ColumnFilter from './ColumnFilter.vue'
 import { showNumber } from './columns.ts'
+import { useTableColumns } from './useTableColumns.ts'
 
 /** All products found, as many as there are; only the rows in sight are drawn. */
 const { total, rows, promotions } = defineProps<{
@@ -22,14 +23,19 @@ const ROW_HEIGHT = 34
 const words = productText.table
 const choice = useProductChoice()
 
-const HEADS: readonly { column: TableColumn; filters: readonly (NumberColumn | ListColumn)[] }[] = [
+const { shown } = useTableColumns()
+const heads = computed((): readonly { column: TableColumn; filters: readonly (NumberColumn | ListColumn)[] }[] => [
   { column: 'name', filters: ['tags', 'family'] },
-  ...NUMBER_COLUMNS.map((column) => ({ column, filters: [column] })),
+  ...shown.value.map((column) => ({ column, filters: [column] })),
   { column: 'promotions', filters: ['promotions'] },
-]
+])
+/** Columns of numbers are no narrower than this, whatever else has to give. */
+const leastWidth = computed(() => `${380 + 70 * shown.value.length}px`)
+/** With the boxes, the name and the promotions. */
+const width = computed(() => shown.value.length + 3)
 
 const { scroller, items, above, below } = useRowWindow(() => total, ROW_HEIGHT)
-watch(items, (shown) => emit('look', shown[0]?.index ?? 0, shown.at(-1)?.index ?? 0))
+watch(items, (drawn) => emit('look', drawn[0]?.index ?? 0, drawn.at(-1)?.index ?? 0))
 watch([() => choice.filters, () => choice.order], () => scroller.value?.scrollTo({ top: 0 }))
 
 function sortBy(column: TableColumn): void {
@@ -52,7 +58,7 @@ const orderOf = (column: TableColumn) =>
             <span class="visually-hidden">{{ words.choose }}</span>
           </th>
           <SortHead
-            v-for="{ column, filters } in HEADS"
+            v-for="{ column, filters } in heads"
             :key="column"
             :class="`head-${column}`"
             :title="words.columns[column]"
@@ -67,10 +73,10 @@ const orderOf = (column: TableColumn) =>
       </thead>
       <tbody>
         <tr v-if="total === 0">
-          <td colspan="13"><slot /></td>
+          <td :colspan="width"><slot /></td>
         </tr>
         <tr v-if="above > 0" aria-hidden="true" :style="{ height: `${above}px` }">
-          <td colspan="13" />
+          <td :colspan="width" />
         </tr>
         <tr v-for="{ index } in items" :key="index" class="row" :aria-rowindex="index + 2">
           <template v-for="row in [rows.get(index)]" :key="row?.product.sku ?? index">
@@ -89,7 +95,7 @@ const orderOf = (column: TableColumn) =>
                 }}</router-link>
                 {{ ' ' }}<span class="quiet sku">{{ row.product.sku }}</span>
               </td>
-              <td v-for="column in NUMBER_COLUMNS" :key="column" class="number" :class="column">
+              <td v-for="column in shown" :key="column" class="number" :class="column">
                 {{ showNumber(row, column) }}
               </td>
               <td class="causes" :title="row.causes.map((cause) => cause.name).join(', ')">
@@ -100,11 +106,11 @@ const orderOf = (column: TableColumn) =>
                 </template>
               </td>
             </template>
-            <td v-else colspan="13" class="quiet">…</td>
+            <td v-else :colspan="width" class="quiet">…</td>
           </template>
         </tr>
         <tr v-if="below > 0" aria-hidden="true" :style="{ height: `${below}px` }">
-          <td colspan="13" />
+          <td :colspan="width" />
         </tr>
       </tbody>
     </table>
@@ -113,7 +119,7 @@ const orderOf = (column: TableColumn) =>
 
 <style scoped>
 table.printed {
-  min-width: 1080px;
+  min-width: v-bind(leastWidth);
 }
 
 thead th:first-child {
@@ -131,6 +137,7 @@ thead th:not(:first-child, :nth-child(2), :last-child) {
   width: 70px;
 }
 
+thead .head-reference.head-reference,
 thead .head-sold.head-sold {
   width: 92px;
 }

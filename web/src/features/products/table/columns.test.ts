@@ -19,6 +19,7 @@ test.each<[ProductFilter, string]>([
   [{ column: 'stock', to: 5 }, 'Stock 5 or less'],
   [{ column: 'margin', from: -500, to: 1250 }, 'Margin from −5% to 12.5%'],
   [{ column: 'cost', empty: true }, 'Cost: empty'],
+  [{ column: 'rating', from: 45 }, 'Rating 4.5 or more'],
   [{ column: 'saving', empty: false }, 'Saving: has value'],
 ])('a filter in a few words: %j', (filter, words) => {
   expect(describeFilter(filter, names, () => 'Spring')).toBe(words)
@@ -46,6 +47,9 @@ describe('what a row shows', () => {
     margin: 3647,
     sold: 3,
     cover: 70,
+    rating: 46,
+    reviews: 12,
+    reference: 1290,
     causes: [],
   }
   const shown = (row: TableRow) => NUMBER_COLUMNS.map((column) => `${column}: ${showNumber(row, column)}`)
@@ -61,10 +65,14 @@ describe('what a row shows', () => {
       'stock: 7',
       'sold: 3',
       'cover: 70',
+      'rating: 4.6',
+      'reviews: 12',
+      'reference: 12.90',
     ])
   })
   test('where little is known, and nothing is reduced', () => {
-    const bare = { ...whole, shelf: 1000, struck: null, floor: 0, margin: null, sold: null, cover: null }
+    const unlisted = { rating: null, reviews: null, reference: null }
+    const bare = { ...whole, shelf: 1000, struck: null, floor: 0, margin: null, sold: null, cover: null, ...unlisted }
     expect(shown({ ...bare, product: { ...product, unitCost: null, stock: null } })).toEqual([
       'regular: 10.00',
       'shelf: 10.00',
@@ -76,6 +84,9 @@ describe('what a row shows', () => {
       'stock: not tracked',
       'sold: –',
       'cover: –',
+      'rating: –',
+      'reviews: –',
+      'reference: –',
     ])
   })
 })

@@ -2,7 +2,7 @@ import type { TableRow } from '@novalex/contract'
 import { NUMBER_COLUMNS, type NumberColumn, type ProductFilter } from '@novalex/core'
 import type { NumberKind } from '@/components/numberKinds.ts'
 import { text, productText, joinWords } from '@/locale/catalogue.ts'
-import { formatFigure, formatMoney, formatPercent } from '@/locale/format.ts'
+import { formatFigure, formatMoney, formatPercent, formatTypedStars } from '@/locale/format.ts'
 import type { Names } from '@/locale/names.ts'
 
 const words = productText.table
@@ -19,7 +19,15 @@ export const NUMBER_COLUMN_KINDS: Readonly<Record<NumberColumn, NumberKind>> = {
   stock: 'count',
   sold: 'count',
   cover: 'count',
+  rating: 'stars',
+  reviews: 'count',
+  reference: 'money',
 }
+
+/** The columns that show unless others are chosen. */
+export const USUAL_COLUMNS: readonly NumberColumn[] = NUMBER_COLUMNS.filter(
+  (column) => !['rating', 'reviews', 'reference'].includes(column),
+)
 
 /** Value of a number column in a row. */
 export function showNumber({ product, ...row }: TableRow, column: NumberColumn): string {
@@ -36,7 +44,12 @@ export function showNumber({ product, ...row }: TableRow, column: NumberColumn):
       return product.stock === null ? text.products.unlimited : String(product.stock)
     case 'sold':
     case 'cover':
+    case 'reviews':
       return row[column] === null ? text.common.none : String(row[column])
+    case 'rating':
+      return row.rating === null ? text.common.none : formatTypedStars(row.rating)
+    case 'reference':
+      return row.reference === null ? text.common.none : formatFigure(row.reference)
     case 'struck':
       return row.struck === null ? '' : formatFigure(row.struck)
     default:
@@ -55,8 +68,10 @@ export function describeFilter(filter: ProductFilter, names: Names, promotionNam
   }
   if ('empty' in filter) return filter.empty ? words.isEmpty(title) : words.isThere(title)
   const kind = NUMBER_COLUMN_KINDS[filter.column]
-  const show = (value: number) =>
-    kind === 'money' ? formatMoney(value) : kind === 'signedPercent' ? formatPercent(value) : String(value)
+  const show = (value: number) => {
+    if (kind === 'money') return formatMoney(value)
+    return kind === 'signedPercent' ? formatPercent(value) : kind === 'stars' ? formatTypedStars(value) : String(value)
+  }
   const { from, to } = filter
   if (from !== undefined && to !== undefined) return words.between(title, show(from), show(to))
   return from === undefined ? words.atMost(title, show(to!)) : words.atLeast(title, show(from))
