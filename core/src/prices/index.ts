@@ -36,5 +36,6 @@ export {
   type RepriceInput,
   type Repricing,
 } from './reprice.ts'
+export { computeReading, READS_ALIKE, writeOtherWay } from './reading.ts'
 export { computeShownPrice, type ShownPrice } from './shownPrice.ts'
 export { takeOff } from './takeOff.ts'

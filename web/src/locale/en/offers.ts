@@ -21,6 +21,19 @@ export const offerText = {
     when: 'the conditions',
     limits: 'limits that don’t apply to this type',
   },
+  reads: {
+    title: 'Percent or amount?',
+    percent: 'The percentage is the larger number for every product here.',
+    amount: 'The amount off is the larger number for every product here.',
+    mixed: (price: string) => `The percentage is the larger number up to ${price}, the amount off above it.`,
+    percentOf: (percent: string, amount: string, price: string, name: string) =>
+      `${percent} of ${price} (${name}) is ${amount}`,
+    amountOf: (percent: string, amount: string, price: string, name: string) =>
+      `${amount} is ${percent} of ${price} (${name})`,
+    change: (other: string) => `Change to ${other}`,
+    each: (amount: string) => `${amount} off each`,
+    off: (percent: string) => `${percent} off`,
+  },
   reduction: {
     kind: 'Discount',
     surchargeKind: 'Surcharge',

@@ -35,7 +35,7 @@ export const productText = {
       rating: 'Average of its reviews, out of 5 stars',
       reference: 'A price that was not charged here, such as the manufacturer’s; never crossed out in the shop',
     } as Partial<Record<TableColumn, string>>,
-    choice: { open: 'Columns…', title: 'Columns', reset: 'Reset columns' },
+    choice: { open: 'Choose columns…', title: 'Columns', reset: 'Reset columns' },
     choose: 'Selected',
     chooseOne: (name: string) => `Select ${name}`,
     chosen: (products: string) => `${products} selected`,

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { offerText } from '@/locale/catalogue.ts'
 import { useMechanic } from '../shared/useMechanic.ts'
+import ReadsLarger from '../shared/ReadsLarger.vue'
 import ValueFields from '../shared/ValueFields.vue'
 import { UNIT_KINDS } from '../shared/valueKinds.ts'
 
@@ -20,6 +21,7 @@ const PICKS = Object.entries(words.picks).map(([value, title]) => ({ value, titl
 
 <template>
   <ValueFields :value="mechanic.value" :kinds="UNIT_KINDS" path="mechanic.value" @change="(value) => set({ value })" />
+  <ReadsLarger :value="mechanic.value" @change="(value) => set({ value })" />
   <div class="pair">
     <TypedField v-model="maxUnits" kind="count" optional path="mechanic.maxUnits" :label="words.maxUnits" />
     <v-select

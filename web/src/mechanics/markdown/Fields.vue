@@ -6,6 +6,7 @@ import { text, offerText } from '@/locale/catalogue.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import RoundingEditor from '@/components/RoundingEditor.vue'
 import TiersEditor from '../shared/TiersEditor.vue'
+import ReadsLarger from '../shared/ReadsLarger.vue'
 import { useMechanic } from '../shared/useMechanic.ts'
 import PriceListFields from '../shared/PriceListFields.vue'
 import { SALE_KINDS } from '../shared/valueKinds.ts'
@@ -121,6 +122,7 @@ const isOfRegular = computed({
     :words="offerText.bands"
     @change="(bands) => setMechanic({ bands })"
   />
+  <ReadsLarger :value="mechanic.value" @change="setValue" />
   <PriceListFields v-if="mechanic.prices" :prices="mechanic.prices" @change="(prices) => setMechanic({ prices })" />
   <RoundingEditor v-else :rounding="mechanic.rounding" @change="setRounding" />
 </template>
