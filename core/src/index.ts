@@ -344,6 +344,7 @@ export {
   SHOPPER_FORMAT,
   STOCK_FORMAT,
   toIsoMoment,
+  toProductJsonLd,
   toPromotion,
   toPromotionColumn,
   toPromotionRow,

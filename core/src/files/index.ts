@@ -21,6 +21,7 @@ export {
   type ProductColumn,
   type ProductRow,
 } from './productFile.ts'
+export { toProductJsonLd } from './productJsonLd.ts'
 export { computeProductImport, type ProductImport, type ProductPriceChange } from './productImport.ts'
 export {
   fitsPromotionFile,

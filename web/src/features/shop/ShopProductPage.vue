@@ -2,7 +2,7 @@
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { formatShopEnd, shopText } from '@/locale/catalogue.ts'
-import { toLocal } from '@novalex/core'
+import { toLocal, toProductJsonLd } from '@novalex/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useNotice } from '@/stores/notice.ts'
@@ -41,6 +41,20 @@ const notes = computed(() =>
     (display) => isShownIn(display, 'product') && (display.title || display.description),
   ),
 )
+/** For programs that read the page: what everybody pays now, not what a shopper, staff or a delivery method sees. */
+const structured = computed(() => {
+  const isPlain = view.shop?.shopper === null && Object.keys(query.value).length === 0
+  if (!data.value || !view.shop || !isPlain) return null
+  const { inStock: isInStock, until, ...product } = data.value.product
+  const { name: seller, currency, pricesIncludeTax } = view.shop
+  const url = `${location.origin}/shop/products/${encodeURIComponent(sku)}`
+  return JSON.stringify(
+    toProductJsonLd(
+      { ...product, isInStock, until: until === null ? null : Date.parse(until) },
+      { currency, url, seller, pricesIncludeTax },
+    ),
+  )
+})
 const untilOf = (until: string, then: number | null) =>
   shopText.until(formatShopEnd(toLocal(Date.parse(until), zone.value), zone.value), then)
 </script>
@@ -49,6 +63,7 @@ const untilOf = (until: string, then: number | null) =>
   <ShopFrame :title="data?.product.name">
     <router-link to="/shop">{{ shopText.back }}</router-link>
     <LoadError :of="[asked]" />
+    <component :is="'script'" v-if="structured" type="application/ld+json">{{ structured }}</component>
     <article v-if="data">
       <ShopDrawing :category="data.product.root" :sku="sku" class="picture" />
       <div>

@@ -59,3 +59,26 @@ test('the list of the shop: by category, by one below it, and by a word', async 
   await expect(page.getByText('No products found.')).toBeVisible()
   await expect(goods).toHaveCount(0)
 })
+
+test('a product’s page says its price to programs too, the same as on the screen', async ({ page }) => {
+  await page.goto('/shop/products/SHT-A3')
+  await expect(page.getByText('€1.06')).toBeVisible()
+  const said = () =>
+    JSON.parse(document.querySelector('script[type="application/ld+json"]')?.textContent ?? 'null') as unknown
+  await expect(() => {
+    expect(said()).toMatchObject({
+      sku: 'SHT-A3',
+      offers: {
+        price: '1.06',
+        priceCurrency: 'EUR',
+        validThrough: '2027-03-31T22:00:00.000Z',
+        priceSpecification: [{ price: '1.06' }, { price: '1.25' }],
+      },
+    })
+  }).toPass()
+  await page.goto('/shop/products/BRS-2')
+  await expect(page.getByText('Club members: €10.11')).toBeVisible()
+  await expect(() => {
+    expect(said()).toMatchObject({ sku: 'BRS-2', offers: { price: '11.90', priceSpecification: [{ price: '11.90' }] } })
+  }).toPass()
+})
