@@ -20,6 +20,7 @@ import {
   Count,
   Id,
   Ids,
+  MAX_MONEY,
   LocalDateTimeText,
   LocalTimeText,
   Money,
@@ -88,7 +89,7 @@ export const ListingSchema = typed<ProductListing>()(
     {
       rating: Nullable(Type.Integer({ minimum: 0, maximum: MOST_STARS })),
       reviews: Nullable(Count),
-      referencePrice: Nullable(Money),
+      referencePrice: Nullable(Type.Integer({ minimum: 1, maximum: MAX_MONEY })),
       referenceSource: Type.String({ maxLength: TEXT_LIMITS.name, pattern: `^$|${SEEN}` }),
       referenceOn: Nullable(Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' })),
     },

@@ -37,6 +37,7 @@ test.each([
   ['good', '', '', 'not-a-rating'],
   ['', 'many', '', 'not-a-count'],
   ['', '', 'dear', 'not-an-amount'],
+  ['', '', '0', 'amount-zero'],
 ])('refused: %s stars, %s reviews, %s', (rating, reviews, price, code) => {
   expect(read(['A', rating, reviews, price, '', ''])).toMatchObject([{ code }])
 })

@@ -25,10 +25,18 @@ export const LISTING_FORMAT: TableFormat<ListingColumn, ListingRow> = {
     sku: read.text('sku', PRODUCT_LIMITS.sku),
     rating: readRating(read),
     reviews: read.count('reviews'),
-    referencePrice: read.amount('reference_price'),
+    referencePrice: readReference(read),
     referenceSource: read.isEmpty('reference_source') ? '' : read.text('reference_source', SOURCE_MAX),
     referenceOn: read.isEmpty('reference_date') ? null : read.moment('reference_date').slice(0, 10),
   }),
+}
+
+/** A price of nothing is no price. */
+function readReference(read: CellReader<ListingColumn>): number | null {
+  const price = read.amount('reference_price')
+  if (price === 0 && parseAmount(read.text('reference_price', 40)) === 0)
+    read.complain('amount-zero', 'reference_price', { given: 0 })
+  return price
 }
 
 /** Stars as they are written, `4.6`, in tenths. */

@@ -242,3 +242,8 @@ test.each([
 ])('what is wrong at %s is told at the column %s', (path, column) => {
   expect(toPromotionColumn(path)).toBe(column)
 })
+
+test('an order discount has no price', () => {
+  const cells = edited(tabled({ mechanic: order([3000]) }), { id: '', amount: '', price: '5' })
+  expect(bringBack(cells, null)).toEqual([{ code: 'not-allowed', path: 'price' }])
+})

@@ -90,6 +90,7 @@ export const PROMOTION_FORMAT: TableFormat<PromotionColumn, PromotionRow> = {
   columns: PROMOTION_COLUMNS,
   required: ['name', 'type'],
   key: ['id'],
+  maxRows: 5000,
   numbers: ['percent', 'amount', 'price', 'minimum'],
   example: [
     ...['', 'Spring pads', 'markdown', 'draft', '15', '', '', '', 'Paper > Pads', '', '', '', '', ''],

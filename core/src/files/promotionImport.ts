@@ -152,7 +152,11 @@ function toValue({ row, isNew, problems }: Step, old: TabledMechanic | null): Va
   if (filled.length !== 1)
     problems.push(createProblem('one-of-columns', filled[1] ?? 'percent', { columns: VALUE_COLUMNS.join(', ') }))
   if (row.percent !== null) return { ...(before && 'percent' in before ? before : {}), percent: row.percent }
-  if (row.price !== null) return { price: row.price }
+  if (row.price !== null) {
+    // Of many products together there is no price.
+    if (row.type === 'order-discount') problems.push(createProblem('not-allowed', 'price'))
+    return { price: row.price }
+  }
   const per = before && 'amount' in before ? before.per : row.type === 'order-discount' ? 'once' : 'unit'
   return { amount: row.amount ?? 0, per }
 }

@@ -21,7 +21,7 @@ export interface TableFormat<C extends string, R> {
   readonly numbers: readonly C[]
   /** A row that shows how cells are filled in. */
   readonly example: readonly string[]
-  /** The most rows of a file of text, where these may be more than of others. */
+  /** The most rows of a file, where these may be more or fewer than of others. */
   readonly maxRows?: number
   parse(read: CellReader<C>): R
 }

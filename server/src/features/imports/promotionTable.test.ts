@@ -122,6 +122,15 @@ test('rows with something wrong come back with it, and are taken once it is fixe
   expect(mended).toMatchObject({ state: 'ready', added: 1 })
 })
 
+test('more rows than a plan can hold are refused as a whole', async () => {
+  const status = await send(`name;type;percent\n${'Bulk;markdown;5\n'.repeat(5001)}`)
+  expect(status).toMatchObject({
+    state: 'refused',
+    goodRows: 0,
+    problems: [{ code: 'too-many', facts: { max: 5000 } }],
+  })
+})
+
 test('a plan that changed after the preview is compared anew before anything is written', async () => {
   const id = await create({ name: 'In two windows' })
   const row = (await takeOut()).split('\r\n').find((line) => line.startsWith(id))!
