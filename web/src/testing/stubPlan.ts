@@ -36,6 +36,7 @@ export function stubPlan(...given: readonly PromotionRecord[]) {
       locale: 'en-GB',
       store: createStore(),
       delivery: [],
+      channels: [],
       now: '2027-03-08T09:00:00Z',
       latestChange: 1,
       planRevision: 1,

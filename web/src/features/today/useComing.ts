@@ -1,4 +1,5 @@
 import {
+  addDays,
   compileSchedule,
   computeStatus,
   computeClockEdges,
@@ -20,6 +21,8 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 /** Events at an instant: something starts, ends, or reaches its next rung. */
 interface Coming {
   readonly at: Instant
+  /** Day and time on the store's clock; an end at midnight is the 24:00 of the day before, its last. */
+  readonly day: string
   readonly time: string
   readonly name: string
   readonly what: string
@@ -38,7 +41,9 @@ export function useComing() {
   const coming = computed((): Coming[] => {
     const { zone } = store
     const at = (instant: Instant, name: string, what: string, to: string): Coming => {
-      return { at: instant, time: timeOf(toLocal(instant, zone)), name, what, to }
+      const [day, time] = [dateOf(toLocal(instant, zone)), timeOf(toLocal(instant, zone))]
+      const isLast = what === words.ends && time === '00:00'
+      return { at: instant, day: isLast ? addDays(day, -1) : day, time: isLast ? '24:00' : time, name, what, to }
     }
     const ofPromotions = (records.value ?? []).flatMap(({ promotion }) => {
       const status = computeStatus(promotion, zone, moment.now)
@@ -60,13 +65,12 @@ export function useComing() {
     })
     return [...ofPromotions, ...ofOccasions]
       .filter((one) => one.at > moment.now && one.at <= moment.now + WINDOW_MS)
-      .sort((a, b) => a.at - b.at)
+      .sort((a, b) => a.at - b.at || (a.day < b.day ? -1 : Number(a.day > b.day)))
   })
   const days = computed(() => {
     const byDay = new Map<string, Coming[]>()
     for (const one of coming.value) {
-      const day = dateOf(toLocal(one.at, store.zone))
-      byDay.set(day, [...(byDay.get(day) ?? []), one])
+      byDay.set(one.day, [...(byDay.get(one.day) ?? []), one])
     }
     return [...byDay]
   })
