@@ -118,8 +118,8 @@ test('rows with something wrong come back with it, and are taken once it is fixe
   expect(rows[1]).toContain('skus: unknown-sku')
   await accept(server, status, 'good')
   expect((await read(id)).promotion.name).toBe('Known, renamed')
-  const mended = await send([rows[0], rows[1]!.replace('NONE', 'PAD-1')].join('\r\n'))
-  expect(mended).toMatchObject({ state: 'ready', added: 1 })
+  const repaired = await send([rows[0], rows[1]!.replace('NONE', 'PAD-1')].join('\r\n'))
+  expect(repaired).toMatchObject({ state: 'ready', added: 1 })
 })
 
 test('more rows than a plan can hold are refused as a whole', async () => {
