@@ -60,7 +60,7 @@ export const ImportStatus = Type.Object(
     /** Regular prices that the file changes, at most the first 200. */
     priceChanges: Type.Array(Type.Object({ sku: Id, name: Type.String(), before: Money, after: Money }, strict)),
     priceChangeCount: Whole,
-    /** Promotions that the file adds or changes, at most the first 200, with the columns that differ from what is there; none for a new one. */
+    /** Promotions that the file adds or changes, at most the first 200, with the columns of a table that differ from what is there; none for a new one. */
     promotions: Type.Array(
       Type.Object({ name: Type.String(), isNew: Type.Boolean(), columns: Type.Array(Column) }, strict),
     ),

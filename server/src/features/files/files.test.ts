@@ -258,6 +258,7 @@ describe('a plan file', () => {
     expect((await list()).slice(-2).map(({ promotion: { id } }) => id)).toEqual(['b', 'a'])
     const again = await sendPlan(promotion('a', { name: 'Renamed' }), promotion('b', { name: 'First of the file' }))
     expect(again).toMatchObject({ added: 0, changed: 1, unchanged: 1 })
+    expect(again.promotions).toMatchObject([{ isNew: false }])
     await accept(server, again)
     expect((await list()).at(-1)!.promotion.name).toBe('Renamed')
   })

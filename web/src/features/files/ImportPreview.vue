@@ -40,7 +40,9 @@ function sayNames(names: readonly string[], all: number): string {
       <tbody>
         <tr v-for="(promotion, at) in status.promotions" :key="at">
           <td>{{ promotion.name }}</td>
-          <td class="quiet">{{ promotion.isNew ? words.newPromotion : promotion.columns.join(', ') }}</td>
+          <td class="quiet">
+            {{ promotion.isNew ? words.newPromotion : promotion.columns.join(', ') || words.changedPromotion }}
+          </td>
         </tr>
       </tbody>
     </table>

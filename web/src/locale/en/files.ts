@@ -115,6 +115,7 @@ export const filesText = {
   priceChanges: 'Regular price changes',
   promotions: 'Promotions',
   newPromotion: 'new',
+  changedPromotion: 'changed',
   nothing: 'No changes in this file.',
   problems: (count: string) => `${count}. Fix them and upload again, or import only the valid rows.`,
   columns: 'Columns',
