@@ -2,6 +2,6 @@ export { categoryPath, compileCatalogue, type CompiledCatalogue } from './catalo
 export { checkReach } from './checkReach.ts'
 export { computeFloor } from './floor.ts'
 export { computeDeepestPercent, computeHighestFloor } from './floorBuffer.ts'
-export { MOST_STARS, NO_LISTING } from './listing.ts'
+export { checkReferenceDay, MOST_STARS, NO_LISTING, parseStars } from './listing.ts'
 export { resolveSets, type SetContent } from './productSets.ts'
 export { compileReach, computeReached, type ReachMatcher } from './reach.ts'

@@ -5,7 +5,7 @@ import { lastOf } from '../values/index.ts'
 /** Finds categories by their path of names; adds those that are missing, with ids made from their names. */
 export function createCategoryFinder(existing: readonly Category[]) {
   const byId = new Map(existing.map((category) => [category.id, category]))
-  const idByPath = new Map(existing.map((category) => [pathKey(categoryPath(byId, category.id)), category.id]))
+  const idByPath = indexPaths(existing)
   const added: Category[] = []
   function findOrAdd(path: readonly string[]): string {
     const key = pathKey(path)
@@ -18,7 +18,21 @@ export function createCategoryFinder(existing: readonly Category[]) {
     added.push(category)
     return category.id
   }
-  return { find: (path: readonly string[]) => idByPath.get(pathKey(path)), findOrAdd, added }
+  return { findOrAdd, added }
+}
+
+function indexPaths(categories: readonly Category[]): Map<string, string> {
+  const byId = new Map(categories.map((category) => [category.id, category]))
+  return new Map(categories.map(({ id }) => [pathKey(categoryPath(byId, id)), id]))
+}
+
+const INDEXES = new WeakMap<readonly Category[], ReadonlyMap<string, string>>()
+
+/** The id of the category at a path of names, from the root down. A list is indexed once, which all rows of a file share. */
+export function findCategoryId(categories: readonly Category[], path: readonly string[]): string | undefined {
+  const index = INDEXES.get(categories) ?? indexPaths(categories)
+  INDEXES.set(categories, index)
+  return index.get(pathKey(path))
 }
 
 const ID_MAX = 60

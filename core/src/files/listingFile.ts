@@ -1,4 +1,4 @@
-import { MOST_STARS } from '../catalogue/index.ts'
+import { parseStars } from '../catalogue/index.ts'
 import type { ProductListing } from '../terms/index.ts'
 import { parseAmount } from '../values/index.ts'
 import { formatMoney } from './cells.ts'
@@ -43,10 +43,9 @@ function readReference(read: CellReader<ListingColumn>): number | null {
 function readRating(read: CellReader<ListingColumn>): number | null {
   if (read.isEmpty('rating')) return null
   const given = read.text('rating', 40)
-  const tenths = (parseAmount(given) ?? Number.NaN) / 10
-  if (Number.isInteger(tenths) && tenths >= 0 && tenths <= MOST_STARS) return tenths
-  read.complain('not-a-rating', 'rating', { given: given.slice(0, 40) })
-  return null
+  const tenths = parseStars(given)
+  if (tenths === null) read.complain('not-a-rating', 'rating', { given: given.slice(0, 40) })
+  return tenths
 }
 
 export const LISTING_FIELDS: Readonly<Record<Exclude<ListingColumn, 'sku'>, keyof ProductListing>> = {

@@ -160,7 +160,8 @@ export function fitsPromotionFile(one: TabledPromotion, names: PromotionNames): 
   const { mechanic, ladder } = one.promotion
   if (!isTabled(mechanic) || ladder !== null) return false
   const { reach } = mechanic
-  const paths = (reach.categories ?? []).map((id) => categoryPath(byId(names.categories), id))
+  const categories = byId(names.categories)
+  const paths = (reach.categories ?? []).map((id) => categoryPath(categories, id))
   const listed = [
     ...paths.flat(),
     ...(reach.sets ?? []).map((id) => nameOf(names.sets, id)),
@@ -230,7 +231,14 @@ export function formatPromotionRow(row: PromotionRow): string[] {
   ]
 }
 
-const byId = (categories: readonly Category[]) => new Map(categories.map((category) => [category.id, category]))
+const BY_ID = new WeakMap<readonly Category[], ReadonlyMap<string, Category>>()
+
+/** Made once for each list, which all rows of a file share. */
+function byId(categories: readonly Category[]): ReadonlyMap<string, Category> {
+  const known = BY_ID.get(categories) ?? new Map(categories.map((category) => [category.id, category]))
+  BY_ID.set(categories, known)
+  return known
+}
 
 const nameOf = (list: readonly { readonly id: string; readonly name: string }[], id: string) =>
   list.find((one) => one.id === id)?.name ?? id

@@ -2,7 +2,7 @@ import { phaseOf } from '../mechanics/index.ts'
 import { findFirstGroup, type Promotion } from '../plan/index.ts'
 import type { Display, Reach, Schedule, Store, Value } from '../terms/index.ts'
 import { createProblem, isLocalDateTime, toLocal, type LocalDateTime, type Problem } from '../values/index.ts'
-import { createCategoryFinder } from './categoryFinder.ts'
+import { findCategoryId } from './categoryFinder.ts'
 import {
   formatPromotionRow,
   isTabled,
@@ -162,12 +162,11 @@ function toValue({ row, isNew, problems }: Step, old: TabledMechanic | null): Va
 }
 
 function toReach({ row, isNew, problems }: Step, old: Reach, { categories, sets }: PromotionNames): Reach {
-  const finder = createCategoryFinder(categories)
   const lists = {
     skus: isNew('skus') ? row.skus : old.skus,
     categories: isNew('categories')
       ? row.categories.map((path) => {
-          const id = finder.find(path)
+          const id = findCategoryId(categories, path)
           if (id === undefined) problems.push(createProblem('unknown-name', 'categories', { given: path.join(' > ') }))
           return id ?? ''
         })

@@ -1,4 +1,4 @@
-import { MOST_STARS, parseAmount, parsePercent } from '@novalex/core'
+import { parseAmount, parsePercent, parseStars } from '@novalex/core'
 import { currencySign, formatTypedAmount, formatTypedRate, formatTypedStars } from '@/locale/format.ts'
 
 /** The kinds of numbers that people type: how each is written, read, and what is said of one that can't be read. */
@@ -28,10 +28,7 @@ export const NUMBER_KINDS = {
   /** Stars with one decimal, in tenths. */
   stars: {
     format: formatTypedStars,
-    parse: (text: string) => {
-      const tenths = (parseAmount(text) ?? Number.NaN) / 10
-      return Number.isInteger(tenths) && tenths >= 0 && tenths <= MOST_STARS ? tenths : null
-    },
+    parse: parseStars,
     code: 'not-a-rating',
     suffix: undefined,
   },

@@ -1,5 +1,5 @@
 import type { ProductChange, ProductRequest } from '@novalex/contract'
-import { createProblem, dateOf, isLocalDateTime, toLocal, type Product, type ProductListing } from '@novalex/core'
+import { checkReferenceDay, createProblem, dateOf, toLocal, type Product, type ProductListing } from '@novalex/core'
 import { AppError, refuseIfAny } from '../../platform/errors/AppError.ts'
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { changeCatalogue, type ChangeScope, type PlanWriter } from '../../sources/plans/changePlan.ts'
@@ -92,13 +92,9 @@ export function createCatalogueService(writer: PlanWriter): CatalogueService {
   }
 }
 
-/** The day of a reference price is in the calendar, and not to come. */
 function refuseBadDay({ store, at }: ChangeScope, listing: ProductListing | undefined): void {
-  const day = listing?.referenceOn ?? null
-  if (day === null) return
-  const path = 'listing.referenceOn'
-  if (!isLocalDateTime(`${day}T00:00`)) refuseIfAny([createProblem('no-such-time', path, { given: day })])
-  if (day > dateOf(toLocal(at, store.store.timeZone))) refuseIfAny([createProblem('in-future', path, { given: day })])
+  const today = dateOf(toLocal(at, store.store.timeZone))
+  refuseIfAny(checkReferenceDay(listing?.referenceOn ?? null, today, 'listing.referenceOn'))
 }
 
 async function refuseUnknownCategories(

@@ -1,4 +1,4 @@
-import { createProblem, isLocalDateTime, LISTING_FIELDS, LISTING_FORMAT, NO_LISTING, toLocal } from '@novalex/core'
+import { checkReferenceDay, LISTING_FIELDS, LISTING_FORMAT, NO_LISTING, toLocal } from '@novalex/core'
 import type { ListingRow, ProductListing } from '@novalex/core'
 import { dequal } from 'dequal'
 import { listListings, saveListings } from '../../../data/catalogue/index.ts'
@@ -34,14 +34,10 @@ export const LISTINGS_KIND: ImportWork<ListingRow, { listings: Listed }> = {
   undo: (transaction, { listings }) => saveListings(transaction, listings),
 }
 
-/** Days are in the calendar, and not to come. */
 function checkDays({ rows }: ImportInput<ListingRow>, today: string): RowProblem[] {
-  return rows.flatMap(({ referenceOn: day }, index) => {
-    if (day === null) return []
-    if (!isLocalDateTime(`${day}T00:00`))
-      return [{ index, problem: createProblem('no-such-time', 'reference_date', { given: day }) }]
-    return day > today ? [{ index, problem: createProblem('in-future', 'reference_date', { given: day }) }] : []
-  })
+  return rows.flatMap(({ referenceOn }, index) =>
+    checkReferenceDay(referenceOn, today, 'reference_date').map((problem) => ({ index, problem })),
+  )
 }
 
 /** Those that differ from what is there. */

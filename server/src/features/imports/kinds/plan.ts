@@ -27,9 +27,8 @@ import {
 import { SETS } from '../../../data/sets/index.ts'
 import { getStore } from '../../../data/store/index.ts'
 import type { ImportWork } from '../importWork.ts'
+import { previewPromotions } from './previewPromotions.ts'
 import { undoPromotions, type PromotionsBefore } from './undoPromotions.ts'
-
-const SHOWN_PROMOTIONS = 200
 
 /** Promotions from a plan file, by id: known ones are replaced and keep their rank, new ones come last, the others stay. */
 export const PLAN_KIND: ImportWork<Promotion, PromotionsBefore> = {
@@ -51,16 +50,14 @@ export const PLAN_KIND: ImportWork<Promotion, PromotionsBefore> = {
     const known = new Map(
       (await listPromotions(connection, { archived: true })).map(({ promotion }) => [promotion.id, promotion]),
     )
-    const added = rows.filter(({ id }) => !known.has(id))
-    const changed = rows.filter((row) => known.has(row.id) && !isSame(known.get(row.id), row))
-    return {
-      added: added.length,
-      changed: changed.length,
-      unchanged: rows.length - added.length - changed.length,
-      promotions: [...changed, ...added].slice(0, SHOWN_PROMOTIONS).map(({ id, name }) => {
-        return { name: known.get(id)?.name ?? name, isNew: !known.has(id), columns: [] }
-      }),
-    }
+    return previewPromotions(
+      rows.map((row) => ({
+        name: known.get(row.id)?.name ?? row.name,
+        isNew: !known.has(row.id),
+        isChanged: !isSame(known.get(row.id), row),
+        columns: [],
+      })),
+    )
   },
   async write(transaction, { rows, at, by }, onProgress) {
     const promotions: PromotionRecord[] = []

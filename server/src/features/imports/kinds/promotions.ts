@@ -24,9 +24,8 @@ import { createId } from '../../../platform/createId.ts'
 import type { Connection } from '../../../platform/db/openDatabase.ts'
 import { parseTableFile } from '../../../platform/files/parseTableFile.ts'
 import type { ImportInput, ImportWork } from '../importWork.ts'
+import { previewPromotions } from './previewPromotions.ts'
 import { undoPromotions, type PromotionsBefore } from './undoPromotions.ts'
-
-const SHOWN_PROMOTIONS = 200
 
 /** Promotions with one value, a row each: a row with an id changes that promotion, one without is a new one, which comes last; the others stay. */
 export const PROMOTIONS_KIND: ImportWork<PromotionRow, PromotionsBefore> = {
@@ -38,18 +37,14 @@ export const PROMOTIONS_KIND: ImportWork<PromotionRow, PromotionsBefore> = {
   },
   async preview(connection, input) {
     const rows = (await resolveRows(connection, input)).filter(isResolved)
-    const added = rows.filter(({ before }) => !before)
-    const changed = rows.filter(({ before, changed: columns }) => before && columns.length > 0)
-    return {
-      added: added.length,
-      changed: changed.length,
-      unchanged: rows.length - added.length - changed.length,
-      promotions: [...changed, ...added].slice(0, SHOWN_PROMOTIONS).map(({ before, record, changed: columns }) => ({
+    return previewPromotions(
+      rows.map(({ before, record, changed }) => ({
         name: (before ?? record).promotion.name,
         isNew: !before,
-        columns: before ? [...columns] : [],
+        isChanged: changed.length > 0,
+        columns: changed,
       })),
-    }
+    )
   },
   async write(transaction, input, onProgress) {
     const stamp = { updatedAt: toIso(input.at), updatedBy: input.by }
