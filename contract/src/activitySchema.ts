@@ -22,6 +22,7 @@ export const LOGGED_ACTIONS = {
     'change-finding-thresholds',
     'change-delivery',
     'change-channels',
+    'change-partners',
     'change-locale',
     'change-approval',
   ],

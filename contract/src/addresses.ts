@@ -30,6 +30,7 @@ export const ADDRESSES = {
   saveFindingThresholds: 'PUT /store/finding-thresholds',
   saveDelivery: 'PUT /store/delivery',
   saveChannels: 'PUT /store/channels',
+  savePartners: 'PUT /store/partners',
   saveLocale: 'PUT /store/locale',
   saveApprovalRule: 'PUT /store/approval',
 
@@ -58,6 +59,8 @@ export const ADDRESSES = {
   listPromotions: 'GET /promotions',
   createPromotion: 'POST /promotions',
   getPromotion: 'GET /promotions/:id',
+  getChannelFits: 'GET /promotions/:id/channels',
+  listRefused: 'GET /promotions/:id/channels/:channel/refused',
   updatePromotion: 'PUT /promotions/:id',
   deletePromotion: 'DELETE /promotions/:id',
   restorePromotion: 'POST /promotions/:id/restore',

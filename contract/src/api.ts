@@ -166,6 +166,8 @@ export const PlanAnswer = Type.Object(
     categories: Type.Array(CategorySchema),
     sets: Type.Array(Type.Object({ id: Id, skus: Type.Array(Id) }, strict)),
     promotions: Type.Array(PromotionSchema),
+    /** The store's partner channels. */
+    partners: Type.Array(Id),
     /** The products that its promotions may add as gifts, whatever a cart holds. */
     gifts: Type.Array(ProductSchema),
   },

@@ -4,7 +4,7 @@ import { ActivityAnswer, ActivityFileQuery, ActivityQuery } from './activitySche
 import type { EndpointName } from './addresses.ts'
 import { IdParams as params, SkuParams } from './addressSchema.ts'
 import * as api from './api.ts'
-import { ChannelsRequest } from './channelSchema.ts'
+import { ChannelsRequest, PartnersRequest } from './channelSchema.ts'
 import { CODE_ENDPOINTS } from './codeEndpoints.ts'
 import { DeepestAnswer, DeepestQuery } from './calendarSchema.ts'
 import { DeliveryRequest, LocaleRequest, ApprovalRuleRequest } from './deliverySchema.ts'
@@ -58,6 +58,13 @@ export const ENDPOINTS = {
     role: 'administrator',
     summary: 'Update the own channels; requires the store version they are based on',
     body: ChannelsRequest,
+    errors: ['stale-version'],
+  }),
+  savePartners: silent({
+    role: 'planner',
+    summary: 'Update the partner channels and their rules; requires the store version they are based on',
+    body: PartnersRequest,
+    isBodyLong: true,
     errors: ['stale-version'],
   }),
   saveDelivery: silent({

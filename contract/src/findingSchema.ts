@@ -65,7 +65,7 @@ const FindingSchema = Type.Object(
     severity: choice<Severity>('blocker', 'warning', 'info'),
     subjects: Type.Array(
       Type.Object(
-        { kind: choice<Subject['kind']>('promotion', 'product', 'occasion', 'testCart'), id: Type.String() },
+        { kind: choice<Subject['kind']>('promotion', 'product', 'occasion', 'testCart', 'channel'), id: Type.String() },
         strict,
       ),
     ),

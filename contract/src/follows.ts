@@ -47,6 +47,8 @@ const FOLLOWS: Readonly<Record<ReadName, readonly ChangeKind[]>> = {
   getDeepest: PLAN,
   listPromotions: PLAN,
   getPromotion: PLAN,
+  getChannelFits: SALES,
+  listRefused: SALES,
   getPair: PLAN,
   getMeetings: PLAN,
   runTestCarts: PLAN,

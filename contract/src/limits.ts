@@ -6,3 +6,6 @@ export const DISPLAY_LIMITS = { title: 80, description: 400, label: 40, members:
 
 /** Consent text at the demo shop's checkout; stored with the consent. */
 export const CHECKOUT_WORDING = 'Email me news and offers. (Optional)'
+
+/** How many products a promotion may leave out in one channel. */
+export const MOST_LEFT_OUT = 5000

@@ -63,6 +63,7 @@ const Short = Type.Union([Reached, facts({ left: Sum, needed: Sum })])
 /** Why a promotion changed nothing, with the facts of each reason. */
 const SKIPPED: { readonly [R in keyof SkipFacts]: TSchema } = {
   'not-ready': None,
+  'not-in-channel': None,
   'not-started': None,
   ended: None,
   'outside-hours': None,

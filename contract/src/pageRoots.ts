@@ -17,6 +17,7 @@ export const PAGE_ROOTS = [
   'test-carts',
   'orders',
   'codes',
+  'channels',
   'releases',
   'store',
   'people',

@@ -1,10 +1,11 @@
 import { MOST_STARS } from '@novalex/core'
-import { DISPLAY_LIMITS, TEXT_LIMITS } from './limits.ts'
+import { DISPLAY_LIMITS, MOST_LEFT_OUT, TEXT_LIMITS } from './limits.ts'
 import type {
   Category,
   Display,
   Ladder,
   Limits,
+  PartnerTarget,
   Product,
   ProductListing,
   Promotion,
@@ -212,6 +213,17 @@ export const promotionFields = {
   mechanic: MechanicSchema,
   stacking: Type.Optional(stackingSchema('group', 'alone', 'closes', 'sole')),
   display: Type.Optional(DisplaySchema),
+  partners: Type.Optional(
+    typed<readonly PartnerTarget[]>()(
+      Type.Array(
+        Type.Object(
+          { channel: Id, leftOut: Type.Optional(Type.Array(Id, { maxItems: MOST_LEFT_OUT, uniqueItems: true })) },
+          strict,
+        ),
+        { maxItems: 20 },
+      ),
+    ),
+  ),
 }
 
 /** A promotion with any mechanic, as plan files hold it. */

@@ -1,5 +1,6 @@
 import { IdParams as params } from './addressSchema.ts'
 import * as api from './api.ts'
+import { ChannelParams, FitsAnswer, RefusedAnswer } from './channelSchema.ts'
 import { answering, NOT_FOUND, silent, STALE, USED } from './endpoint.ts'
 import { OccasionDraft, OccasionRecord, OccasionsAnswer, OccasionUpdate } from './occasionSchema.ts'
 import { SetDraft, SetRecord, SetsAnswer, SetUpdate } from './setSchema.ts'
@@ -23,6 +24,20 @@ export const PLANNING_ENDPOINTS = {
     role: 'reader',
     summary: 'Get a promotion',
     params,
+    errors: NOT_FOUND,
+  }),
+  getChannelFits: answering(FitsAnswer, {
+    isHeavy: true,
+    role: 'reader',
+    summary: 'Check a promotion of the working plan against the rules of every partner channel, product by product',
+    params,
+    errors: NOT_FOUND,
+  }),
+  listRefused: answering(RefusedAnswer, {
+    isHeavy: true,
+    role: 'reader',
+    summary: 'List the products of a promotion that a partner channel would refuse',
+    params: ChannelParams,
     errors: NOT_FOUND,
   }),
   updatePromotion: answering(api.PromotionRecord, {

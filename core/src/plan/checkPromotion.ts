@@ -29,6 +29,7 @@ export function checkPromotion(promotion: Promotion, { store, catalogue }: PlanS
     ...checkLadder(promotion),
     ...checkRefills(promotion),
     ...checkDisplay(promotion),
+    ...checkPartners(promotion),
   ]
 }
 
@@ -75,6 +76,18 @@ function checkDisplay(promotion: Promotion): Problem[] {
       createProblem('place-without-figure', `display.${key}`, { given: place }),
     ),
   ]
+}
+
+/** Each partner channel once; only a shelf price can keep products as they are. */
+function checkPartners({ partners = [], mechanic }: Promotion): Problem[] {
+  return partners.flatMap(({ channel, leftOut }, at) => [
+    ...(partners.findIndex((one) => one.channel === channel) < at
+      ? [createProblem('duplicate-id', `partners.${at}.channel`, { id: channel })]
+      : []),
+    ...(leftOut && leftOut.length > 0 && phaseOf(mechanic) > 1
+      ? [createProblem('not-allowed', `partners.${at}.leftOut`)]
+      : []),
+  ])
 }
 
 function checkStacking({ stacking, mechanic }: Promotion, store: Store): Problem[] {

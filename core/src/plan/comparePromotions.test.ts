@@ -28,6 +28,7 @@ const OTHER: { readonly [K in keyof Omit<Required<Promotion>, 'id' | 'rank'>]: P
   limits: { uses: 5 },
   ladder: { by: 'hoursLeft', rungs: [{ at: 5, value: { percent: 2000 } }] },
   display: { title: 'Pads' },
+  partners: [{ channel: 'market' }],
 }
 
 describe('a promotion that differs', () => {

@@ -23,6 +23,7 @@ const IS_COMPARED: { readonly [K in keyof Required<Promotion>]: boolean } = {
   limits: true,
   ladder: true,
   display: true,
+  partners: true,
 }
 
 const COMPARED_FIELDS = keysOf(IS_COMPARED).filter((field) => IS_COMPARED[field])

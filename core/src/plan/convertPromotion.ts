@@ -10,7 +10,7 @@ export function createMechanic(kind: MechanicKind, reach: Reach, value: Value = 
 }
 
 /** Fields that a promotion loses with another mechanic. */
-export type Dropped = 'value' | 'reach' | 'ladder' | 'stacking' | 'code' | 'when' | 'limits'
+export type Dropped = 'value' | 'reach' | 'ladder' | 'stacking' | 'code' | 'when' | 'limits' | 'partners'
 
 type Converted = Omit<Promotion, 'id' | 'rank'>
 
@@ -43,6 +43,7 @@ export function convertPromotion<T extends Converted>(
     else if (field === 'ladder')
       next = { ...next, ladder: isLadderNeeded ? createSteps(reach, surroundings.catalogue) : null }
     else if (field === 'stacking') next = { ...next, stacking: { ...next.stacking!, mode: 'group' } }
+    else if (field === 'partners') next = { ...next, partners: next.partners!.map(({ channel }) => ({ channel })) }
     else if (field === 'code' || field === 'when') next = { ...next, [field]: null }
     if (field !== 'ladder' || promotion.ladder) dropped.add(field as Dropped)
   }

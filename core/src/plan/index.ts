@@ -5,7 +5,15 @@ export { comparePromotions } from './comparePromotions.ts'
 export { convertPromotion } from './convertPromotion.ts'
 export { describePromotion, findApart, type PromotionPart, type SentencePart } from './describePromotion.ts'
 export { computeEdgeFacts, type EdgeFacts } from './edgeFacts.ts'
-export { computeOfferFacts, computePriceFacts, fillDisplay, fillLabel, percentOff, type LabelFacts } from './label.ts'
+export {
+  computeOfferFacts,
+  computePriceFacts,
+  fillDisplay,
+  fillLabel,
+  percentOff,
+  type LabelFacts,
+  type LabelPlace,
+} from './label.ts'
 export { findFirstGroup } from './firstGroup.ts'
 export { followDates } from './followDates.ts'
 export {

@@ -12,7 +12,7 @@ export interface LabelFacts {
 }
 
 const LABEL_PLACES = ['percent', 'amount', 'price', 'regular'] as const
-type LabelPlace = (typeof LABEL_PLACES)[number]
+export type LabelPlace = (typeof LABEL_PLACES)[number]
 
 const PLACE = /\{([^{}]*)\}/g
 

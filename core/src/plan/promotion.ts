@@ -5,6 +5,7 @@ import type {
   Display,
   Ladder,
   Limits,
+  PartnerTarget,
   PromotionState,
   Schedule,
   Stacking,
@@ -27,6 +28,8 @@ export interface Promotion {
   readonly limits: Limits
   readonly ladder: Ladder | null
   readonly display?: Display
+  /** The partner channels that it goes to; the own channels have it unless its condition says otherwise. */
+  readonly partners?: readonly PartnerTarget[]
 }
 
 /** Everything a price depends on besides the order: what `compilePlan` takes. */
@@ -34,4 +37,6 @@ export interface PricingBase {
   readonly store: Store
   readonly catalogue: Catalogue
   readonly promotions: readonly Promotion[]
+  /** The store's partner channels, by id. Absent: none. */
+  readonly partners?: readonly string[]
 }

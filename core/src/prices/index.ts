@@ -1,4 +1,4 @@
-export { computeExpectedSales, SALES_DAYS } from './cover.ts'
+export { computeCover, computeExpectedSales, SALES_DAYS } from './cover.ts'
 export { findFloored } from './findFloored.ts'
 export { computeMargin } from './margin.ts'
 export { computeMemberPrices } from './memberPrices.ts'

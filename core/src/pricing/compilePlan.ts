@@ -13,6 +13,8 @@ export interface CompiledPlan {
   /** By rank. */
   readonly promotions: readonly CompiledPromotion[]
   readonly rules: StackingRules
+  /** The store's partner channels, by id. */
+  readonly partners: ReadonlySet<string>
   /** Whether there is anything in phase 0. */
   readonly hasPriceSteps: boolean
   /** The promotions of phase 4, by rank. */
@@ -37,7 +39,7 @@ export interface CompiledPlan {
 }
 
 /** Expects a checked plan (see `checkPromotion`); throws a `RangeError` on a malformed time or zone. */
-export function compilePlan({ store, catalogue, promotions }: PricingBase): CompiledPlan {
+export function compilePlan({ store, catalogue, promotions, partners = [] }: PricingBase): CompiledPlan {
   const compiledCatalogue = compileCatalogue(catalogue)
   const rules = createStackingRules(store)
   const compiled = promotions
@@ -60,6 +62,7 @@ export function compilePlan({ store, catalogue, promotions }: PricingBase): Comp
     catalogue: compiledCatalogue,
     promotions: compiled,
     rules,
+    partners: new Set(partners),
     hasPriceSteps: ofPhase(0).length > 0,
     findPriceSteps: find(0),
     deliveryOffers: ofPhase(4),

@@ -1,3 +1,4 @@
+import { findTests } from '../conditions/index.ts'
 import { bindMechanic, type Act, type ActsByPhase } from '../mechanics/index.ts'
 import {
   compileRungs,
@@ -15,6 +16,10 @@ export interface CompiledPromotion<A extends Act = Act> extends PromotionRef {
   readonly act: A
   readonly schedule: CompiledSchedule
   readonly rungs: RungInstants
+  /** The products left out in each partner channel that it goes to, by channel and SKU. */
+  readonly partners: ReadonlyMap<string, ReadonlySet<string>>
+  /** Whether its condition says in which channels it holds. */
+  readonly asksForChannel: boolean
 }
 
 /** Expects a checked promotion; throws a `RangeError` on a malformed time or zone. */
@@ -27,6 +32,8 @@ export function compilePromotion(promotion: Promotion, zone: string, rules: Stac
     stack: rules.keyOf(promotion.stacking ?? { group: '', mode: 'group' }),
     promotion,
     act,
+    partners: new Map(promotion.partners?.map(({ channel, leftOut }) => [channel, new Set(leftOut)])),
+    asksForChannel: findTests(promotion.when).some(({ test }) => test === 'channel'),
     ...compileDates(promotion, zone),
   }
 }

@@ -88,9 +88,14 @@ interface Asked {
   readonly extra: Extra | undefined
 }
 
-function findStepped({ plan, order }: Session): Map<CompiledPromotion, Product> {
+function findStepped({ plan, order, leavesOut }: Session): Map<CompiledPromotion, Product> {
   const products = order.cart.lines.flatMap(({ sku }) => plan.catalogue.bySku.get(sku) ?? [])
-  const steps = products.flatMap((product) => plan.findPriceSteps(product).map((entry) => [entry, product] as const))
+  const steps = products.flatMap((product) =>
+    plan
+      .findPriceSteps(product)
+      .filter((entry) => !leavesOut(entry, product))
+      .map((entry) => [entry, product] as const),
+  )
   // Of several, the first in the cart.
   return new Map(steps.toReversed())
 }

@@ -11,13 +11,13 @@ import type { Quote } from './quote.ts'
 
 const RUNS = 1600
 
-function quoteOf({ store, catalogue, promotions, order }: ArbitraryCase): Quote {
-  return computeQuote(compilePlan({ store, catalogue, promotions }), order)
+function quoteOf({ order, ...base }: ArbitraryCase): Quote {
+  return computeQuote(compilePlan(base), order)
 }
 
-function toNaive({ store, catalogue, promotions, order }: ArbitraryCase) {
+function toNaive({ store, catalogue, promotions, partners, order }: ArbitraryCase) {
   const { now, cart, facts, codes } = order
-  return { now: new Date(now).toISOString(), store, catalogue, plan: { promotions }, cart, facts, codes }
+  return { now: new Date(now).toISOString(), store, catalogue, partners, plan: { promotions }, cart, facts, codes }
 }
 
 const naiveOf = (given: ArbitraryCase) => quoteNaively(toNaive(given))

@@ -20,11 +20,13 @@ export interface Session extends OrderView {
   stepOf(product: Product): CompiledPromotion<StepAct> | null
   /** Without asking the condition. */
   admitted<A extends Act>(entry: CompiledPromotion<A>): AdmittedPromotion<A> | Skip
+  /** Whether a promotion leaves a product out in the order's channel. */
+  leavesOut(entry: CompiledPromotion, product: Product): boolean
   /** With the condition judged on these units. */
   admittedWith<A extends Act>(entry: CompiledPromotion<A>, pieces: readonly Piece[]): AdmittedPromotion<A> | Skip
   view(pieces: readonly Piece[]): ConditionView
-  /** The admitted promotions of a list of phase 1, whose conditions ask nothing of the cart. */
-  admittedOf(entries: readonly CompiledPromotion<ShelfAct>[]): readonly AdmittedPromotion<ShelfAct>[]
+  /** The admitted markdowns that reach a product, by rank; their conditions ask nothing of the cart. */
+  markdownsOf(product: Product): readonly AdmittedPromotion<ShelfAct>[]
   /** The shelf price of one unit before this order, as the product page shows it. */
   shelfBefore(product: Product): ShelfPrice
   /** The same as if the conditions of some promotions were met; null where none of them may act. */
@@ -41,6 +43,18 @@ export function createSession(plan: CompiledPlan, order: Order): Session {
   const lists = new Map<readonly CompiledPromotion<ShelfAct>[], readonly AdmittedPromotion<ShelfAct>[]>()
   const reached = new Map<ReachMatcher, readonly boolean[]>()
   let goods: readonly Product[] | null = null
+  const { channel } = order.cart
+  const isPartner = plan.partners.has(channel)
+
+  /** The admitted promotions of a list. */
+  function admittedOf(entries: readonly CompiledPromotion<ShelfAct>[]): readonly AdmittedPromotion<ShelfAct>[] {
+    let list = lists.get(entries)
+    if (!list) {
+      list = entries.map((entry) => session.admittedWith(entry, NO_PIECES)).filter(isAdmitted)
+      lists.set(entries, list)
+    }
+    return list
+  }
 
   function step(product: Product): SteppedProduct {
     if (!plan.hasPriceSteps || plan.findPriceSteps(product).length === 0) return { priced: product, entry: null }
@@ -58,21 +72,22 @@ export function createSession(plan: CompiledPlan, order: Order): Session {
     stepOf: (product) => step(product).entry,
     admitted<A extends Act>(entry: CompiledPromotion<A>) {
       let admission = admissions.get(entry)
-      if (!admission) admissions.set(entry, (admission = admit(entry, order, counted)))
+      if (!admission) {
+        const isElsewhere = isPartner && !entry.partners.has(channel) && !entry.asksForChannel
+        admission = isElsewhere ? { reason: 'not-in-channel' } : admit(entry, order, counted)
+        admissions.set(entry, admission)
+      }
       return admission as AdmittedPromotion<A> | Skip
     },
+    leavesOut: ({ partners }, { sku }) => isPartner && partners.get(channel)?.has(sku) === true,
     admittedWith(entry, pieces) {
       const admission = session.admitted(entry)
       if (!isAdmitted(admission) || entry.promotion.when === null) return admission
       return judgeWhen(entry, session.view(pieces)) ?? admission
     },
-    admittedOf(entries) {
-      let list = lists.get(entries)
-      if (!list) {
-        list = entries.map((entry) => session.admittedWith(entry, NO_PIECES)).filter(isAdmitted)
-        lists.set(entries, list)
-      }
-      return list
+    markdownsOf(product) {
+      const all = admittedOf(plan.findReaching(product))
+      return isPartner ? all.filter(({ entry }) => !session.leavesOut(entry, product)) : all
     },
     linesIn(reach) {
       const matches = plan.matcherOf(reach)
@@ -97,15 +112,14 @@ export function createSession(plan: CompiledPlan, order: Order): Session {
       const stock = order.stock?.[sku]
       return stock === undefined || stock === priced.stock ? priced : { ...priced, stock }
     },
-    shelfBefore: (product) =>
-      computeShelfPrice(product, session.admittedOf(plan.findReaching(product)), plan.store, plan.rules),
+    shelfBefore: (product) => computeShelfPrice(product, session.markdownsOf(product), plan.store, plan.rules),
     shelfWith(product, entries) {
       const met = entries.map(session.admitted).filter(isAdmitted)
       if (met.length === 0) return null
-      const own = new Set(session.admittedOf(plan.findReaching(product)).map(({ entry }) => entry))
+      const own = new Set(session.markdownsOf(product).map(({ entry }) => entry))
       const list = plan.findReaching(product).flatMap((entry) => {
         const admission = own.has(entry) || met.some((one) => one.entry === entry) ? session.admitted(entry) : null
-        return admission && isAdmitted(admission) ? admission : []
+        return admission && isAdmitted(admission) && !session.leavesOut(entry, product) ? admission : []
       })
       return computeShelfPrice(product, list, plan.store, plan.rules)
     },
@@ -135,7 +149,7 @@ interface SteppedProduct {
 }
 
 /** Phase 0: the first promotion by rank with a matching rung sets the regular price. Source: docs/pricing.md, price steps. */
-function applySteps({ plan, order, admitted }: Session, product: Product): SteppedProduct {
+function applySteps({ plan, order, admitted, leavesOut }: Session, product: Product): SteppedProduct {
   // What a shopper bought is judged by the catalogue's prices here, since this phase makes the others.
   const view: ConditionView = {
     cart: order.cart,
@@ -146,7 +160,7 @@ function applySteps({ plan, order, admitted }: Session, product: Product): Stepp
   }
   for (const entry of plan.findPriceSteps(product)) {
     const admission = admitted(entry)
-    if (!isAdmitted(admission) || judgeWhen(entry, view) !== null) continue
+    if (!isAdmitted(admission) || leavesOut(entry, product) || judgeWhen(entry, view) !== null) continue
     const price = entry.act.priceFor(product.sku, admission.rung)
     if (price !== null) return { priced: { ...product, regularPrice: price }, entry }
   }

@@ -56,7 +56,7 @@ export function computeShelfPhase(
   const isLeft = (candidate: AdmittedPromotion<ShelfAct>) => leftOf(candidate) > 0
   // Sorting is stable, so ties stay in cart line order.
   for (const { product, quantity, groups } of settled.toSorted(byRegularPrice)) {
-    const reaching = findAdmitted(session, product)
+    const reaching = session.markdownsOf(product)
     for (let remaining = quantity; remaining > 0;) {
       const candidates = reaching.every(isLeft) ? reaching : reaching.filter(isLeft)
       const shelf = computeShelfPrice(product, candidates, plan.store, plan.rules)
@@ -74,11 +74,6 @@ export function computeShelfPhase(
 }
 
 const byRegularPrice = (a: ShelfLine, b: ShelfLine) => b.product.regularPrice - a.product.regularPrice
-
-/** The admitted markdowns whose reach holds the product, by rank. */
-function findAdmitted({ plan, admittedOf }: Session, product: Product): readonly AdmittedPromotion<ShelfAct>[] {
-  return admittedOf(plan.findReaching(product))
-}
 
 /** Why admitted markdowns lowered nothing, by promotion id: of several units, the strongest explanation. */
 export function explainShelf({ situations }: ShelfPhase, plan: CompiledPlan): ReadonlyMap<string, Skip> {

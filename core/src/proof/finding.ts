@@ -1,3 +1,4 @@
+import type { FitRule } from '../channels/index.ts'
 import type { ShopperTestKind } from '../conditions/index.ts'
 import type { Order } from '../terms/index.ts'
 import type { SkipReason } from '../units/index.ts'
@@ -8,7 +9,7 @@ export type Severity = 'blocker' | 'warning' | 'info'
 
 /** Subject of a finding. */
 export interface Subject {
-  readonly kind: 'promotion' | 'product' | 'occasion' | 'testCart'
+  readonly kind: 'promotion' | 'product' | 'occasion' | 'testCart' | 'channel'
   readonly id: string
 }
 
@@ -104,6 +105,14 @@ export interface FindingFacts {
       readonly name: string
     }[]
   }
+  /** The gravest rule, and how many others: `products` that break it, null where it is the promotion as a whole. */
+  'channel-rule': {
+    readonly rule: FitRule
+    readonly isRefused: boolean
+    readonly products: number | null
+    readonly of: number
+    readonly others: number
+  }
   'test-cart-broken': { readonly name: string; readonly expected: MinorUnits; readonly total: MinorUnits }
 }
 
@@ -135,6 +144,7 @@ const KINDS: Readonly<Record<FindingKind, true>> = {
   'tier-saves-nothing': true,
   'guests-excluded': true,
   'nobody-there': true,
+  'channel-rule': true,
   'code-guessable': true,
   'code-duplicated': true,
   'code-public': true,

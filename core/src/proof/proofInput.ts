@@ -1,5 +1,6 @@
 import type { CompiledPlan, CompiledPromotion } from '../pricing/index.ts'
-import type { Cart, Delivery, Facts, Store } from '../terms/index.ts'
+import type { ChannelQuestion, LowestPrice } from '../channels/index.ts'
+import type { Cart, Delivery, Facts, PartnerTerms, ProductListing, Store } from '../terms/index.ts'
 import { LONGEST_SALE_DAYS } from '../prices/index.ts'
 import { PRIOR_DAYS, type HistorySpan } from '../time/index.ts'
 import { DAY_MS, type BasisPoints, type Instant, type LocalDateTime, type MinorUnits } from '../values/index.ts'
@@ -50,6 +51,18 @@ interface ProofTestCart {
   readonly expected: MinorUnits | null
 }
 
+/** The store's partner channels, with all that their rules ask about besides. */
+interface ProofChannels {
+  readonly partners: readonly {
+    readonly id: string
+    readonly terms: PartnerTerms
+    /** The lowest price before the start of each promotion whose rules ask for it, by promotion and SKU. */
+    readonly lowest: ReadonlyMap<string, ReadonlyMap<string, LowestPrice>>
+  }[]
+  readonly listings: ReadonlyMap<string, ProductListing>
+  readonly format: ChannelQuestion['format']
+}
+
 /** All that a plan is checked with. */
 export interface ProofInput {
   readonly plan: CompiledPlan
@@ -76,6 +89,8 @@ export interface ProofInput {
   /** How many codes of a promotion's batches were made, and are open. */
   readonly codes: Readonly<Record<string, { readonly made: number; readonly open: number }>>
   readonly testCarts: readonly ProofTestCart[]
+  /** Absent: partners are not looked at. */
+  readonly channels?: ProofChannels
   /** The language of what shoppers read. */
   readonly wording: Wording
 }

@@ -3,6 +3,7 @@ import type { FindingKind } from './finding.ts'
 import { findBelowFloor } from './kinds/belowFloor.ts'
 import { findBudgetShort } from './kinds/budgetShort.ts'
 import type { Check } from './kinds/check.ts'
+import { findChannelRules } from './kinds/channelRule.ts'
 import { findPriceJumps } from './kinds/priceJump.ts'
 import { findGuessable, findPublic, findRunOut, findTwice } from './kinds/codes.ts'
 import { findEndsEarly } from './kinds/endsEarly.ts'
@@ -49,6 +50,7 @@ export const CHECKS: { readonly [K in FindingKind]: Check<K> } = {
   'tier-saves-nothing': findUselessTiers,
   'guests-excluded': findGuestsExcluded,
   'nobody-there': findNobodyThere,
+  'channel-rule': findChannelRules,
   'code-guessable': findGuessable,
   'code-duplicated': findTwice,
   'code-public': findPublic,

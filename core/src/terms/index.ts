@@ -1,4 +1,5 @@
 export type { Basis, Comparison, Condition, ConditionTest, FailedTest, TestKind, TestOf } from './condition.ts'
+export type { ChannelRule, ChannelRules, DatedRules, PartnerTarget, PartnerTerms } from './channel.ts'
 export type { Cart, CartLine, CodeRegister, Delivery, Facts, Order, PromotionFacts, Shopper } from './order.ts'
 export type { ProductListing } from './listing.ts'
 export type { Phase } from './phase.ts'

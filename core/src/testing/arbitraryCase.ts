@@ -20,6 +20,8 @@ export interface ArbitraryCase {
   readonly catalogue: Catalogue
   readonly promotions: readonly Promotion[]
   readonly order: Order
+  /** Partner channels. */
+  readonly partners?: readonly string[]
 }
 
 const shopperTest: fc.Arbitrary<Condition> = fc.oneof(
@@ -109,6 +111,11 @@ function arbitraryPromotion(index: number): fc.Arbitrary<Promotion> {
           { weight: 1, arbitrary: junction(isShelf ? shopperTest : fc.oneof(shopperTest, cartTest)) },
         ),
         mechanic: mechanics[kind] as fc.Arbitrary<Promotion['mechanic']>,
+        partners: fc.constantFrom<NonNullable<Promotion['partners']>>(
+          [],
+          [{ channel: 'app' }, { channel: 'web' }],
+          [{ channel: 'web', ...(isShelf ? { leftOut: ['S0', 'S3'] } : {}) }],
+        ),
         ...(isOutside
           ? {}
           : { stacking: fc.record({ group: fc.constantFrom(...GROUPS), mode: fc.constantFrom(...modes) }) }),
@@ -195,6 +202,7 @@ export function arbitraryCase({
       products,
       sets: [{ id: 'hand', skus: ['S0', 'S2', 'GONE'] }],
     })),
+    partners: fc.constantFrom([], [], ['web'], ['app']),
     promotions: fc
       .integer({ min: 1, max: promotions })
       .chain((count) => fc.tuple(...Array.from({ length: count }, (_, index) => arbitraryPromotion(index + 1)))),

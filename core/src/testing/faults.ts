@@ -19,6 +19,7 @@ import {
   markdown,
   named,
   offer,
+  listed,
   outlasting,
   percentOff,
   promised,
@@ -188,6 +189,10 @@ export const EXAMPLES: Readonly<Record<FindingKind, Example>> = {
   'nobody-there': {
     fault: (draw) => named(`club ${draw(2, 99)}`),
     near: () => named('club'),
+  },
+  'channel-rule': {
+    fault: (draw) => listed(draw(500, 1499)),
+    near: (draw) => listed(draw(1500, 3000)),
   },
   'test-cart-broken': {
     fault: (draw) => expecting(900 + draw(1, 99)),

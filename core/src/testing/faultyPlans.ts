@@ -217,3 +217,23 @@ export function named(group: string): ProofInput {
   const there = { groups: new Set(['club']), tags: none, audiences: none, id: none, channel: none }
   return createProofInput([A], [offer('1', percentOff(1000), { when })], { there })
 }
+
+/** A sale at a partner who asks for 15% off at least. */
+export const listed = (percent: number): ProofInput =>
+  createProofInput([A], [promo('1', { mechanic: markdown(percent), partners: [{ channel: 'market' }] })], {
+    channels: {
+      partners: [
+        {
+          id: 'market',
+          terms: {
+            leadHours: 48,
+            lockHours: 24,
+            rules: [{ from: '2027-01-01', values: { minReduction: 1500 }, source: 'Guide', checkedOn: '2027-01-01' }],
+          },
+          lowest: new Map(),
+        },
+      ],
+      listings: new Map(),
+      format: (_place, value) => String(value),
+    },
+  })

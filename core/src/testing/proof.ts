@@ -20,7 +20,12 @@ export function createProofInput(
   { store = {}, ...changes }: Changes = {},
 ): ProofInput {
   return {
-    plan: compileShop(products, promotions, store),
+    plan: compileShop(
+      products,
+      promotions,
+      store,
+      changes.channels?.partners.map(({ id }) => id),
+    ),
     now: PROOF_NOW,
     facts: {},
     live: null,

@@ -65,11 +65,13 @@ export function compileShop(
   products: readonly Product[],
   promotions: readonly Promotion[],
   store: Partial<Store> = {},
+  partners: readonly string[] = [],
 ): CompiledPlan {
   return compilePlan({
     store: createStore(store),
     catalogue: { categories: CATEGORIES, products, sets: [{ id: 'chosen', skus: ['A', 'B'] }] },
     promotions,
+    partners,
   })
 }
 

@@ -37,6 +37,8 @@ type None = object
 /** Why a promotion changed nothing, with the facts that a sentence about it needs. Source: docs/pricing.md, "Reasons". */
 export interface SkipFacts {
   'not-ready': None
+  /** Of an order in a partner channel that it does not go to. */
+  'not-in-channel': None
   'not-started': None
   ended: None
   'outside-hours': None

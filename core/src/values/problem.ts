@@ -91,6 +91,9 @@ interface FactsByCode {
   'unknown-option': TypedFacts
   'unknown-channel': TypedFacts
   'channel-in-use': { readonly given: string; readonly key: string }
+  'lock-before-submission': { readonly leadHours: number }
+  /** Two rules of a channel by their keys. */
+  'rules-contradict': { readonly rule: string; readonly other: string }
   'unserved-country': { readonly given: string; readonly option: string }
   'unknown-shopper': NameFacts
   'not-an-email': TypedFacts

@@ -108,6 +108,8 @@ export const PROBLEM_CODES = [
   'unknown-option',
   'unknown-channel',
   'channel-in-use',
+  'lock-before-submission',
+  'rules-contradict',
   'unserved-country',
   'unknown-shopper',
   // people

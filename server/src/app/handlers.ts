@@ -3,6 +3,7 @@ import { createActivityHandlers } from '../features/activity/activity.handlers.t
 import { createCampaignsHandlers } from '../features/campaigns/campaigns.handlers.ts'
 import { createCatalogueHandlers } from '../features/catalogue/catalogue.handlers.ts'
 import { createChangesHandlers } from '../features/changes/changes.handlers.ts'
+import { createChannelsHandlers } from '../features/channels/channels.handlers.ts'
 import { createCodesHandlers } from '../features/codes/codes.handlers.ts'
 import { createHandOutsHandlers } from '../features/codes/handOuts.handlers.ts'
 import { createCountsHandlers } from '../features/counts/counts.handlers.ts'
@@ -36,6 +37,7 @@ export const createHandlers = (services: Services): Handlers => ({
   ...createCampaignsHandlers(services),
   ...createCatalogueHandlers(services),
   ...createChangesHandlers(services),
+  ...createChannelsHandlers(services),
   ...createCodesHandlers(services),
   ...createHandOutsHandlers(services),
   ...createCountsHandlers(services),

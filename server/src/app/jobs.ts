@@ -1,4 +1,5 @@
 import * as catalogue from '../features/catalogue/catalogue.jobs.ts'
+import * as channels from '../features/channels/channels.jobs.ts'
 import * as codes from '../features/codes/codes.jobs.ts'
 import * as counts from '../features/counts/counts.jobs.ts'
 import * as files from '../features/files/files.jobs.ts'
@@ -18,6 +19,7 @@ import type { Sources } from '../sources/createSources.ts'
 /** All jobs that threads can do. A feature enters its module here; each job that the module exports is one of them. */
 export const JOBS: readonly RunnableJob<Sources>[] = [
   catalogue,
+  channels,
   codes,
   counts,
   files,

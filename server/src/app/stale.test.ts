@@ -83,6 +83,7 @@ const WRITES: Partial<Record<EndpointName, () => Promise<Write>>> = {
   saveFindingThresholds: () => atStore('/store/finding-thresholds', { alarm: ALARM }),
   saveDelivery: () => atStore('/store/delivery', { options: PARCELS }),
   saveChannels: () => atStore('/store/channels', { channels: [WEB] }),
+  savePartners: () => atStore('/store/partners', { partners: [] }),
   saveLocale: () => atStore('/store/locale', { locale: 'de-DE' }),
   saveApprovalRule: () => atStore('/store/approval', { requiresApproval: false }),
   saveStacking: () => atStore('/stacking', { conflicts: 'best', apart: [] }),

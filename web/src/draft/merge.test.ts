@@ -49,6 +49,7 @@ const OTHER: Required<PromotionDraft> = {
   limits: { uses: 5 },
   ladder: { by: 'hoursLeft', rungs: [{ at: 5, value: { percent: 2000 } }] },
   display: { title: 'Paper' },
+  partners: [{ channel: 'market' }],
   campaign: 'spring',
   occasion: 'easter',
   archived: true,

@@ -1,7 +1,16 @@
 import type { PromotionPart, SentencePart } from '@novalex/core'
 
 /** The sections in which a promotion is edited. */
-export type SectionKey = 'what' | 'reach' | 'shopper' | 'when' | 'stacking' | 'limits' | 'display' | 'inside'
+export type SectionKey =
+  | 'what'
+  | 'reach'
+  | 'shopper'
+  | 'when'
+  | 'stacking'
+  | 'limits'
+  | 'display'
+  | 'channels'
+  | 'inside'
 
 const SECTION_OF_PART: Readonly<Record<PromotionPart['part'], SectionKey>> = {
   open: 'when',

@@ -63,6 +63,7 @@ const DESK_PAGES = {
   testCarts: onDesk(() => import('@/features/testCarts/TestCartsPage.vue')),
   releases: onDesk(() => import('@/features/releases/ReleasesPage.vue')),
   orders: onDesk(() => import('@/features/orders/OrdersPage.vue')),
+  channels: onDesk(() => import('@/features/channels/ChannelsPage.vue')),
   codes: onDesk(() => import('@/features/codes/CodesPage.vue')),
   nowhere: onDesk(() => import('@/features/shell/NowherePage.vue')),
 }
@@ -90,6 +91,7 @@ export const router = createRouter({
     { path: '/campaigns/:id', name: 'campaign', component: PAGES.campaign, props: true },
     { path: '/test-carts', name: 'test-carts', component: PAGES.testCarts },
     { path: '/orders', name: 'orders', component: PAGES.orders },
+    { path: '/channels', name: 'channels', component: PAGES.channels },
     { path: '/codes', name: 'codes', component: PAGES.codes },
     { path: '/releases', name: 'releases', component: PAGES.releases },
     { path: '/store', name: 'store', component: PAGES.store },

@@ -62,5 +62,20 @@ export const useStoreInfo = defineStore('storeInfo', () => {
   const release = computed(() => info.value?.release ?? null)
   const delivery = computed(() => info.value?.delivery ?? [])
   const channels = computed(() => info.value?.channels ?? [])
-  return { info, settings, delivery, channels, error, clockOffsetMs, refresh, findings, zone, release }
+  const ownChannels = computed(() => channels.value.filter((one) => one.kind === 'own'))
+  const partners = computed(() => channels.value.filter((one) => one.kind === 'partner'))
+  return {
+    info,
+    settings,
+    delivery,
+    channels,
+    ownChannels,
+    partners,
+    error,
+    clockOffsetMs,
+    refresh,
+    findings,
+    zone,
+    release,
+  }
 })

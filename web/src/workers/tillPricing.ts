@@ -279,11 +279,12 @@ function compile(products: readonly Product[], edited: Promotion, isWithout = fa
   const key = JSON.stringify([products, isWithout ? edited.id : edited])
   let found = compiled.get(key)
   if (!found) {
-    const { store, categories, sets, promotions, gifts } = getPlan()
+    const { store, categories, sets, promotions, partners, gifts } = getPlan()
     const known = new Map([...products, ...gifts].map((product) => [product.sku, product]))
     const others = promotions.filter(({ id }) => id !== edited.id)
     const all = !isWithout ? [...others, edited] : others
-    found = compilePlan({ store, catalogue: { categories, sets, products: [...known.values()] }, promotions: all })
+    const catalogue = { categories, sets, products: [...known.values()] }
+    found = compilePlan({ store, catalogue, promotions: all, partners })
     compiled.set(key, found)
   }
   return found

@@ -5,11 +5,12 @@ import type { Check } from './check.ts'
 
 type Missing = FindingFacts['nobody-there']['missing'][number]
 
-/** Conditions that name a group, tag, audience, shopper, channel, country or delivery method that nobody and nothing has. */
+/** Promotions that name a group, tag, audience, shopper, channel, country or delivery method that nobody and nothing has. */
 export const findNobodyThere: Check<'nobody-there'> = function* ({ input, toCome }) {
   for (const { id, promotion, schedule } of toCome) {
     const traits = findTraits(findTests(promotion.when), input.plan)
-    const found = traits.flatMap((trait): Missing[] =>
+    const named = (promotion.partners ?? []).map(({ channel }) => ({ of: 'channel' as const, name: channel }))
+    const found = [...traits, ...named].flatMap((trait): Missing[] =>
       'name' in trait && !isThere(trait, input) ? [{ of: trait.of, name: trait.name }] : [],
     )
     const missing = [...new Map(found.map((one) => [`${one.of} ${one.name}`, one])).values()]

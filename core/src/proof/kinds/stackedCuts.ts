@@ -46,6 +46,7 @@ function compileWithoutFloor({ input: { plan }, sampled }: Probe): CompiledPlan 
       products: sampled.catalogue.products,
     },
     promotions: plan.promotions.map(({ promotion }) => promotion),
+    partners: [...plan.partners],
   })
 }
 

@@ -133,9 +133,31 @@ function compare(a: number, op: string, b: number): boolean {
   return { '>=': a >= b, '>': a > b, '<=': a <= b, '<': a < b, '=': a === b, '!=': a !== b }[op]!
 }
 
-/** Live, opened if it wants a code, limits not used up; `when` is asked elsewhere. */
+const asksForChannel = (condition: Json): boolean =>
+  condition != null &&
+  (condition.test === 'channel' ||
+    [...(condition.all ?? []), ...(condition.any ?? []), condition.not].some((part: Json) => asksForChannel(part)))
+
+/** In a partner channel only those hold that go there, or whose condition asks for the channel. */
+function isThere({ input }: Situation, { partners = [], when }: Json): boolean {
+  const { channel } = input.cart
+  if (!(input.partners ?? []).includes(channel)) return true
+  return asksForChannel(when) || partners.some((one: Json) => one.channel === channel)
+}
+
+/** Whether a markdown or price steps leave a product out in the order's channel. */
+export function leavesOut({ input }: Situation, { partners = [] }: Json, sku: string): boolean {
+  const { channel } = input.cart
+  if (!(input.partners ?? []).includes(channel)) return false
+  return partners.some((one: Json) => one.channel === channel && one.leftOut?.includes(sku))
+}
+
+/** Live, there, opened if it wants a code, limits not used up; `when` is asked elsewhere. */
 export const isOpen = (s: Situation, promotion: Json): boolean =>
-  isLive(s, promotion) && limitsAdmit(s, promotion) && (promotion.code == null || s.counted.has(promotion.id))
+  isThere(s, promotion) &&
+  isLive(s, promotion) &&
+  limitsAdmit(s, promotion) &&
+  (promotion.code == null || s.counted.has(promotion.id))
 
 export function rungOf(s: Situation, promotion: Json): Json {
   const { ladder, schedule = {} } = promotion

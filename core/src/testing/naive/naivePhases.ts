@@ -1,5 +1,15 @@
 import { reaches, type Json, type Unit } from './naiveBasics.ts'
-import { factsOf, onOffer, floorOf, isOpen, judge, markdownPrice, mayTouch, type Situation } from './naiveOrder.ts'
+import {
+  factsOf,
+  onOffer,
+  floorOf,
+  isOpen,
+  judge,
+  leavesOut,
+  markdownPrice,
+  mayTouch,
+  type Situation,
+} from './naiveOrder.ts'
 
 interface Gift {
   readonly promotion: string
@@ -82,7 +92,10 @@ export function priceShelf(s: Situation): Unit[] {
   units.forEach((unit, index) => Object.assign(unit, { index }))
   for (const unit of [...units].sort((a, b) => b.regular - a.regular || a.index - b.index)) {
     const candidates = admitted.filter(
-      (p) => left.get(p.id)! > 0 && reaches(p.mechanic.reach, unit.product, unit.regular, catalogue),
+      (p) =>
+        left.get(p.id)! > 0 &&
+        !leavesOut(s, p, unit.product.sku) &&
+        reaches(p.mechanic.reach, unit.product, unit.regular, catalogue),
     )
     const settled = settleShelf(s, unit, candidates)
     for (const { id } of settled.touched) left.set(id, left.get(id)! - 1)

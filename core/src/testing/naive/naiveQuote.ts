@@ -1,6 +1,16 @@
 import { reaches, share, type Json, type Unit } from './naiveBasics.ts'
 import { run } from './naiveOffers.ts'
-import { countCodes, factsOf, isLive, judge, limitsAdmit, plainCode, rungOf, type Situation } from './naiveOrder.ts'
+import {
+  countCodes,
+  factsOf,
+  isLive,
+  judge,
+  leavesOut,
+  limitsAdmit,
+  plainCode,
+  rungOf,
+  type Situation,
+} from './naiveOrder.ts'
 import { isPreferred, ofPhase, priceShelf, subsets, type State } from './naivePhases.ts'
 
 const PHASE_2 = ['item-discount', 'quantity-break', 'spend-break', 'buy-get', 'bundle']
@@ -60,7 +70,10 @@ function createSituation(input: Json): Situation {
   const steps = ofPhase(s, ['price-steps']).filter((p) => judge(s, p.when, []) === true)
   for (const product of input.catalogue.products) {
     const first = steps.find(
-      (p) => rungOf(s, p) && reaches(p.mechanic.reach, product, product.regularPrice, input.catalogue),
+      (p) =>
+        rungOf(s, p) &&
+        !leavesOut(s, p, product.sku) &&
+        reaches(p.mechanic.reach, product, product.regularPrice, input.catalogue),
     )
     if (!first) continue
     s.regularOf.set(product.sku, rungOf(s, first).price)

@@ -20,6 +20,7 @@ export {
   type OrderUse,
   type PlacedOrder,
 } from './orders.repository.ts'
+export { listLowestPaid } from './lowestPaid.repository.ts'
 export { deletePastOrders, insertPastOrders, listKnownNumbers, type PastOrder } from './pastOrders.repository.ts'
 export { readOrderRows } from './readOrderRows.ts'
 export {

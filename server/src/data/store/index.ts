@@ -6,6 +6,7 @@ export {
   hasStore,
   insertStore,
   lockStore,
+  partnersOf,
   readRevisions,
   saveShownUntil,
   updateStore,

@@ -8,7 +8,7 @@ export interface StoreRecord {
   readonly name: string
   readonly store: Store
   readonly delivery: readonly DeliveryOption[]
-  /** The store's own channels. */
+  /** The store's own channels, then those of partners. */
   readonly channels: readonly Channel[]
   /** Whether what one prepared takes another to release. */
   readonly requiresApproval: boolean
@@ -23,6 +23,10 @@ export interface StoreRecord {
   /** Until when it is written what the shop showed; null: nothing is. */
   readonly shownUntil: Instant | null
 }
+
+/** The partner channels, by id. */
+export const partnersOf = ({ channels }: Pick<StoreRecord, 'channels'>): string[] =>
+  channels.flatMap(({ kind, id }) => (kind === 'partner' ? [id] : []))
 
 const STORE_ID = 1
 const FIRST_CHANNELS: readonly Channel[] = [{ id: SHOP_CHANNEL, name: 'Online store', kind: 'own' }]

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { SHOP_CHANNEL, type Channel } from '@novalex/contract'
+import { SHOP_CHANNEL, type Channel, type Partner } from '@novalex/contract'
 import {
   computeFindings,
   definitionOf,
@@ -8,6 +8,7 @@ import {
   listDeliveries,
   type CompiledPlan,
   type Finding,
+  type LowestPrice,
   type Product,
   type Proof,
   type ProofInput,
@@ -24,7 +25,9 @@ import { asksForChannel } from '../../sources/plans/asksForChannel.ts'
 import type { PlanSource, SourcedPlan } from '../../sources/plans/planSource.ts'
 import type { PriceHistory } from '../../sources/history/priceHistory.ts'
 import { listPromotions } from '../../data/promotions/index.ts'
-import { getStore } from '../../data/store/index.ts'
+import { getStore, type StoreRecord } from '../../data/store/index.ts'
+import { createFigureWriter } from '../../sources/cart/shopTexts.ts'
+import { findLowest } from '../channels/askPartner.ts'
 import { listTestCarts } from '../../data/testCarts/index.ts'
 import type { KnownFinding } from '../../data/findings/index.ts'
 
@@ -55,7 +58,8 @@ export async function checkPlanThoroughly(
   const stampOf = createStamp(input)
   const found = new Map<string, KnownFinding>()
   for (const channel of asksForChannel(input.plan) ? channels : [SHOP_CHANNEL]) {
-    const own = channel === SHOP_CHANNEL ? input : { ...input, channel, past: await pastIn(channel) }
+    const { channels: _partners, ...others } = input
+    const own = channel === SHOP_CHANNEL ? input : { ...others, channel, past: await pastIn(channel) }
     for (const finding of computeFindings(own, { memory: deps.memoryOf(channel) })) {
       const id = idOf(finding)
       if (found.has(id)) continue
@@ -118,11 +122,35 @@ async function readProofInput(
     testCarts: testCarts.map(({ id, name: called, at, cart, expected }) => {
       return { id, name: called, at: at === null ? null : Date.parse(at), cart, expected }
     }),
+    channels: await readPartners({ database, history, figures }, { sourced, store, now }),
     wording: EN_WORDING,
   }
-  const ids = store.channels.map(({ id }) => id)
+  const ids = store.channels.flatMap(({ id, kind }) => (kind === 'own' ? [id] : []))
   const channels = [SHOP_CHANNEL, ...ids.filter((id) => id !== SHOP_CHANNEL)]
   return { input, revision: sourced.planRevision, channels, pastIn }
+}
+
+/** The partner channels, with what their rules ask about the promotions that go there. */
+async function readPartners(
+  { database, history, figures }: Pick<CheckDeps, 'database' | 'history' | 'figures'>,
+  { sourced, store, now }: { readonly sourced: SourcedPlan; readonly store: StoreRecord; readonly now: number },
+): Promise<NonNullable<ProofInput['channels']>> {
+  const { plan } = sourced
+  const partners = store.channels.filter((channel): channel is Partner => channel.kind === 'partner')
+  const read = partners.map(async ({ id: channel, ...terms }) => {
+    const lowest = new Map<string, ReadonlyMap<string, LowestPrice>>()
+    for (const { id, partners: targets, promotion, schedule } of plan.promotions) {
+      if (promotion.state !== 'ready' || schedule.end <= now || !targets.has(channel)) continue
+      const asked = { plan, promotion: id, now, open: null }
+      lowest.set(id, await findLowest({ database, history }, asked, { channel, terms, ahead: sourced }))
+    }
+    return { id: channel, terms, lowest }
+  })
+  return {
+    partners: await Promise.all(read),
+    listings: await figures.listings(sourced.catalogueRevision),
+    format: createFigureWriter({ currency: store.store.currency, locale: store.locale }),
+  }
 }
 
 /** What conditions may name. There are no audiences yet. */
@@ -168,7 +196,7 @@ function idOf({ kind, key }: Finding): string {
 const hash = (text: string) => createHash('sha256').update(text).digest('hex').slice(0, 16)
 
 /** Hash of a finding's subjects; changes when any of them is edited. */
-function createStamp({ plan, occasions, testCarts }: ProofInput) {
+function createStamp({ plan, occasions, testCarts, channels }: ProofInput) {
   const contentOf = ({ kind, id }: Subject): unknown => {
     switch (kind) {
       case 'promotion': {
@@ -181,6 +209,8 @@ function createStamp({ plan, occasions, testCarts }: ProofInput) {
         return occasions.find((one) => one.id === id)
       case 'testCart':
         return testCarts.find((one) => one.id === id)
+      case 'channel':
+        return channels?.partners.find((one) => one.id === id)?.terms
       default:
         return kind satisfies never
     }

@@ -32,12 +32,13 @@ export function createPlanHandlers({ plans, threads, answers, clock }: Deps): Ha
   return {
     getPlan: async ({ query }) => {
       const { plan } = await resolveQuestion(query, { plans, clock })
-      const { store, catalogue, promotions } = plan
+      const { store, catalogue, promotions, partners } = plan
       return {
         store,
         categories: [...catalogue.categories.values()],
         sets: [...catalogue.sets.values()].map(({ id, skus }) => ({ id, skus })),
         promotions: promotions.map(({ promotion }) => promotion),
+        partners: [...partners],
         gifts: findGifts(plan),
       }
     },

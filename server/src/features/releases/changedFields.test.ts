@@ -25,6 +25,7 @@ const OTHER: Omit<Required<PromotionDraft>, 'campaign' | 'occasion' | 'archived'
   limits: { uses: 11 },
   ladder: { by: 'hoursLeft', rungs: [{ at: 5, value: { percent: 2000 } }] },
   display: { title: 'Pads for less' },
+  partners: [{ channel: 'market' }],
 }
 
 const list = async () => (await server.request('GET', '/api/releases/changes')).body

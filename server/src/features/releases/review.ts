@@ -37,7 +37,9 @@ export async function computeReview(
   const live = await plans.get('live')
   const next = await plans.get(plan)
   const isByChannel = asksForChannel(live.plan) || asksForChannel(next.plan)
-  const { until, products } = compareChannels([live.plan, next.plan], now, isByChannel ? channels : [])
+  const own = isByChannel ? channels.filter(({ kind }) => kind === 'own') : []
+  const partners = channels.filter(({ kind }) => kind === 'partner')
+  const { until, products } = compareChannels([live.plan, next.plan], now, { own, partners })
   return {
     planRevision,
     catalogueRevision,
@@ -57,26 +59,33 @@ export async function computeReview(
 
 type ChannelShift = ReturnType<typeof compareShelfPrices>['products'][number] & { readonly channel: string | null }
 
-/** Products whose shelf price differs, in catalogue order: once where it does so alike in all channels (`channel` null), else for each of them. */
+interface Compared {
+  /** The own channels, where prices may differ among them. */
+  readonly own: readonly Channel[]
+  readonly partners: readonly Channel[]
+}
+
+/**
+ * Products whose shelf price differs, in catalogue order: once where it does so alike in all own channels (`channel` null), else for each of
+ * them; and for each partner whose prices change otherwise.
+ */
 function compareChannels(
   [live, next]: readonly [CompiledPlan, CompiledPlan],
   now: Instant,
-  channels: readonly Channel[],
+  { own, partners }: Compared,
 ): { readonly until: Instant; readonly products: readonly ChannelShift[] } {
-  const inChannel = (id?: string) => compareShelfPrices(live, next, now, guestIn(id))
-  const compared = channels.map(({ id }) => ({ id, products: inChannel(id).products }))
-  const [first, ...others] = compared
-  if (!first || others.length === 0) {
-    const { until, products } = inChannel()
-    return { until, products: products.map((one) => ({ ...one, channel: null })) }
-  }
-  const shiftsIn = compared.map(({ products }) => new Map(products.map(({ sku, shifts }) => [sku, shifts])))
-  const skus = new Set(compared.flatMap(({ products }) => products.map(({ sku }) => sku)))
+  const shiftsIn = (id?: string) =>
+    new Map(compareShelfPrices(live, next, now, guestIn(id)).products.map(({ sku, shifts }) => [sku, shifts]))
+  const owned = own.length > 0 ? own.map(({ id }) => ({ id, by: shiftsIn(id) })) : [{ id: null, by: shiftsIn() }]
+  const placed = partners.map(({ id }) => ({ id, by: shiftsIn(id) }))
   const products = next.catalogue.products.flatMap(({ sku }): ChannelShift[] => {
-    if (!skus.has(sku)) return []
-    const shifts = shiftsIn.map((own) => own.get(sku) ?? [])
-    if (shifts.every((own) => isSameValue(own, shifts[0]))) return [{ sku, channel: null, shifts: shifts[0]! }]
-    return channels.flatMap(({ id }, at) => (shifts[at]!.length > 0 ? [{ sku, channel: id, shifts: shifts[at]! }] : []))
+    const [first = [], ...others] = owned.map(({ by }) => by.get(sku) ?? [])
+    const isAlike = others.every((shifts) => isSameValue(shifts, first))
+    const each = (isAlike ? [{ id: null, by: owned[0]!.by }] : owned).map(({ id, by }) => ({ id, shifts: by.get(sku) }))
+    const elsewhere = placed
+      .map(({ id, by }) => ({ id, shifts: by.get(sku) }))
+      .filter(({ shifts }) => !(isAlike && isSameValue(shifts ?? [], first)))
+    return [...each, ...elsewhere].flatMap(({ id, shifts }) => (shifts ? [{ sku, channel: id, shifts }] : []))
   })
   return { until: computeHorizon([live, next], now), products }
 }

@@ -11,6 +11,7 @@ import {
   changeChannels,
   changeDelivery,
   changeLocale,
+  changePartners,
   changePriceRules,
   changeSecondPerson,
 } from './store.service.ts'
@@ -26,6 +27,7 @@ type Own =
   | 'saveFindingThresholds'
   | 'saveDelivery'
   | 'saveChannels'
+  | 'savePartners'
   | 'saveLocale'
   | 'saveApprovalRule'
 
@@ -55,6 +57,9 @@ export function createStoreHandlers({ database, clock }: Deps): HandlersOf<Own> 
     },
     saveChannels: async ({ body, by }) => {
       await changeChannels({ database, clock }, body, by)
+    },
+    savePartners: async ({ body, by }) => {
+      await changePartners({ database, clock }, body, by)
     },
     saveLocale: async ({ body, by }) => {
       await changeLocale({ database, clock }, body, by)

@@ -5,17 +5,26 @@ import type {
   FindingThresholdsRequest,
   DeliveryOption,
   DeliveryRequest,
+  PartnersRequest,
   PriceRulesRequest,
   LocaleRequest,
   ApprovalRuleRequest,
 } from '@novalex/contract'
-import { createProblem, DEFAULT_ALARM, type Problem } from '@novalex/core'
+import {
+  checkPartnerTerms,
+  createProblem,
+  dateOf,
+  DEFAULT_ALARM,
+  placeBelow,
+  toLocal,
+  type Problem,
+} from '@novalex/core'
 import { recordActivity } from '../../data/activity/index.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { refuseIfAny } from '../../platform/errors/AppError.ts'
 import { changePlan, type PlanWriter } from '../../sources/plans/changePlan.ts'
 import { listChannelsOfKeys } from '../../data/keys/index.ts'
-import { lockStore, type StoreRecord, updateStore } from '../../data/store/index.ts'
+import { getStore, lockStore, type StoreRecord, updateStore } from '../../data/store/index.ts'
 
 /** The floor, and what is computed with reductions. Refused if made from an older version of the store. */
 export async function changePriceRules(
@@ -72,37 +81,83 @@ export async function changeChannels(
   { version, channels }: ChannelsRequest,
   by: string,
 ): Promise<void> {
-  const note = { by, action: 'change-channels', subject: 'store' } as const
+  await replaceChannels(writer, by, { version, kind: 'own', channels })
+}
+
+/**
+ * The partner channels. Refused if made from an older version of the store, with a name twice, without one that an API key sells in, or with
+ * rules that contradict each other.
+ */
+export async function changePartners(
+  writer: PlanWriter,
+  { version, partners }: PartnersRequest,
+  by: string,
+): Promise<void> {
+  const today = dateOf(toLocal(writer.clock.now(), (await getStore(writer.database)).store.timeZone))
+  refuseIfAny(partners.flatMap((partner, at) => placeBelow(`partners.${at}`, checkPartnerTerms(partner, today))))
+  await replaceChannels(writer, by, { version, kind: 'partner', channels: partners })
+}
+
+interface Replaced {
+  readonly version: number
+  readonly kind: Channel['kind']
+  readonly channels: readonly Channel[]
+}
+
+/** Replaces the channels of one kind. Promotions may go on naming one that is gone, as findings then say. */
+async function replaceChannels(writer: PlanWriter, by: string, { version, kind, channels }: Replaced): Promise<void> {
+  const note = { by, action: kind === 'own' ? 'change-channels' : 'change-partners', subject: 'store' } as const
   await changePlan(writer, note, async ({ transaction, store: present }) => {
     const sold = await listChannelsOfKeys(transaction, writer.clock.now())
+    const others = present.channels.filter((one) => one.kind !== kind)
     const trimmed = channels.map((channel) => ({ ...channel, name: channel.name.trim() }))
-    refuseIfAny(checkChannels(trimmed, sold))
-    await updateStore(transaction, version, { channels: trimmed })
-    return { result: null, detail: { before: toNames(present.channels), after: toNames(trimmed) } }
+    const all = kind === 'own' ? [...trimmed, ...others] : [...others, ...trimmed]
+    const first = kind === 'own' ? 0 : others.length
+    refuseIfAny(checkChannels(all, sold, { list: kind === 'own' ? 'channels' : 'partners', first }))
+    await updateStore(transaction, version, { channels: all })
+    const told = kind === 'own' ? toNames : toTerms
+    return { result: null, detail: { before: told(present.channels), after: told(all) } }
   })
 }
 
-const toNames = (channels: readonly Channel[]) => Object.fromEntries(channels.map(({ id, name }) => [id, name]))
+const toNames = (channels: readonly Channel[]) =>
+  Object.fromEntries(channels.flatMap(({ kind, id, name }) => (kind === 'own' ? [[id, name]] : [])))
+
+/** As the log shows partners. */
+const toTerms = (channels: readonly Channel[]) =>
+  Object.fromEntries(
+    channels.flatMap((channel) => {
+      if (channel.kind !== 'partner') return []
+      const { id, kind: _kind, ...terms } = channel
+      return [[id, terms]]
+    }),
+  )
 
 const isAgain = (list: readonly string[], index: number) => list.indexOf(list[index]!) < index
 
 /** Two of the same name, in capitals or not, cannot be told apart where one is chosen. */
-function findSameNames(list: readonly { readonly name: string }[], path: string): Problem[] {
+function findSameNames(list: readonly { readonly name: string }[], place: (at: number) => string): Problem[] {
   const names = list.map(({ name }) => name.toLowerCase())
   return list.flatMap(({ name }, at) =>
-    isAgain(names, at) ? [createProblem('name-taken', `${path}.${at}.name`, { given: name })] : [],
+    isAgain(names, at) ? [createProblem('name-taken', `${place(at)}.name`, { given: name })] : [],
   )
 }
 
-function checkChannels(channels: readonly Channel[], sold: ReadonlyMap<string, string>): Problem[] {
+/** Problems of all channels, of which those of the list that was sent begin at `first`. */
+function checkChannels(
+  channels: readonly Channel[],
+  sold: ReadonlyMap<string, string>,
+  { list, first }: { readonly list: 'channels' | 'partners'; readonly first: number },
+): Problem[] {
   const ids = channels.map(({ id }) => id)
+  const place = (at: number) => `${list}.${Math.max(0, at - first)}`
   return [
-    ...(ids.includes(SHOP_CHANNEL) ? [] : [createProblem('required', 'channels', { given: SHOP_CHANNEL })]),
+    ...(ids.includes(SHOP_CHANNEL) ? [] : [createProblem('required', list, { given: SHOP_CHANNEL })]),
     ...[...sold].flatMap(([id, key]) =>
-      ids.includes(id) || id === SHOP_CHANNEL ? [] : [createProblem('channel-in-use', 'channels', { given: id, key })],
+      ids.includes(id) || id === SHOP_CHANNEL ? [] : [createProblem('channel-in-use', list, { given: id, key })],
     ),
-    ...ids.flatMap((id, at) => (isAgain(ids, at) ? [createProblem('duplicate-id', `channels.${at}.id`, { id })] : [])),
-    ...findSameNames(channels, 'channels'),
+    ...ids.flatMap((id, at) => (isAgain(ids, at) ? [createProblem('duplicate-id', `${place(at)}.id`, { id })] : [])),
+    ...findSameNames(channels, place),
   ]
 }
 
@@ -170,5 +225,5 @@ function checkDelivery(options: readonly DeliveryOption[]): Problem[] {
       ),
     ]
   })
-  return [...duplicates, ...findSameNames(options, 'options')]
+  return [...duplicates, ...findSameNames(options, (at) => `options.${at}`)]
 }

@@ -8,12 +8,14 @@ export interface Figures {
 }
 
 /** A promotion's texts as shoppers read them, with their places filled. */
-export function readDisplay(promotion: Promotion, { currency, locale }: Figures): Display | undefined {
-  return fillDisplay(promotion, (place, value) =>
-    place === 'percent'
-      ? String(value)
-      : new Intl.NumberFormat(locale, { style: 'currency', currency }).format(value / 100),
-  )
+export function readDisplay(promotion: Promotion, figures: Figures): Display | undefined {
+  return fillDisplay(promotion, createFigureWriter(figures))
+}
+
+/** Writes the figures in texts as shoppers read them. */
+export function createFigureWriter({ currency, locale }: Figures): Parameters<typeof fillDisplay>[1] {
+  const money = new Intl.NumberFormat(locale, { style: 'currency', currency })
+  return (place, value) => (place === 'percent' ? String(value) : money.format(value / 100))
 }
 
 /** Title of a promotion in the cart; null: a generic name of its type. */

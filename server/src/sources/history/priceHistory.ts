@@ -17,7 +17,7 @@ import type { RecentFigures } from '../figures/recentFigures.ts'
 import { guestIn } from '../plans/resolveQuestion.ts'
 import type { SourcedPlan } from '../plans/planSource.ts'
 import { findReleasedPlan, listReleasesSince, type ReleasedPlan } from '../../data/releases/index.ts'
-import { getStore } from '../../data/store/index.ts'
+import { getStore, partnersOf } from '../../data/store/index.ts'
 import { compileReleased } from './compileReleased.ts'
 import { createKnownPast } from './knownPast.ts'
 import { listCountedPrices, readPastFacts } from './readPastFacts.ts'
@@ -76,15 +76,16 @@ export function createPriceHistory(database: Database, figures: Pick<RecentFigur
       const store = await getStore(database)
       const past = await known.of(products, { store, channel: guestIn(channel).channel })
       const goods = { categories: [...ahead.plan.catalogue.categories.values()], products }
+      const partners = partnersOf(store)
       const written = store.shownUntil ?? -Infinity
       const followed = await Promise.all(
         (await listReleasesSince(database, store.shownUntil)).map(async ({ number, at }): Promise<Followed> => {
           const isAhead = ahead.release === number
-          const plan = isAhead ? ahead.plan : compileReleased(await released.forceFetch(number), goods)
+          const plan = isAhead ? ahead.plan : compileReleased(await released.forceFetch(number), goods, partners)
           return { release: number, from: Date.parse(at), plan }
         }),
       )
-      const bare = compileReleased({ store: ahead.plan.store, promotions: [], sets: [] }, goods)
+      const bare = compileReleased({ store: ahead.plan.store, promotions: [], sets: [] }, goods, partners)
       const before = { release: null, from: -Infinity, plan: bare }
       const present = { release: followed.at(-1)?.release ?? null, from: now, plan: ahead.plan }
       const counted = listCountedPrices(followed.map(({ plan }) => plan))

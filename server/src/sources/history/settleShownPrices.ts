@@ -11,12 +11,12 @@ import {
 import type { Connection } from '../../platform/db/openDatabase.ts'
 import { guestIn } from '../plans/resolveQuestion.ts'
 import { getReleasedPlan, listReleasesSince } from '../../data/releases/index.ts'
-import { saveShownUntil, type StoreRecord } from '../../data/store/index.ts'
+import { partnersOf, saveShownUntil, type StoreRecord } from '../../data/store/index.ts'
 import { compileReleased } from './compileReleased.ts'
 import { listCountedPrices, readPastFacts } from './readPastFacts.ts'
 import { ALL_CHANNELS, listShownUntil, saveShownPrices } from '../../data/prices/index.ts'
 import { listRegularPrices } from '../../data/catalogue/index.ts'
-import { asksForChannel } from '../plans/asksForChannel.ts'
+import { differsByChannel } from '../plans/asksForChannel.ts'
 import { toEpochs, type Followed } from './toEpochs.ts'
 
 const PRODUCTS_A_STEP = 5000
@@ -24,26 +24,27 @@ const PRODUCTS_A_STEP = 5000
 /**
  * Writes what the shop has shown since the last time, before something changes from which it could be worked out: a release, or
  * the products. Only what differs from the regular price is written, and a span that goes on is made longer, so the table grows with prices that
- * change and not with releases: once for all channels, or for each where a promotion asks for the channel. Belongs in the transaction of that change, under the store's lock; `catalogue` is the one before it.
+ * change and not with releases: once for all channels, or for each where prices differ by it. Belongs in the transaction of that change, under the store's lock; `catalogue` is the one before it.
  */
 export async function settleShownPrices(
   transaction: Connection,
-  { shownUntil, channels }: StoreRecord,
+  record: StoreRecord,
   { catalogue, at }: { readonly catalogue: () => Promise<Catalogue>; readonly at: Instant },
 ): Promise<void> {
+  const { shownUntil, channels } = record
   const since = shownUntil ?? -Infinity
   if (at <= since) return
   const releases = (await listReleasesSince(transaction, shownUntil)).filter((release) => Date.parse(release.at) < at)
   if (releases.length > 0) {
     const goods = await catalogue()
-    const followed = await followReleases(transaction, releases, goods)
+    const followed = await followReleases(transaction, releases, { goods, partners: partnersOf(record) })
     const reached = goods.products.filter((product) =>
       followed.some(({ plan }) => plan.findPricing(product).length > 0),
     )
     const start = Math.max(since, firstOf(followed).from)
     const counted = listCountedPrices(followed.map(({ plan }) => plan))
     const past = await readPastFacts(transaction, counted, start)
-    const isByChannel = followed.some(({ plan }) => asksForChannel(plan))
+    const isByChannel = followed.some(({ plan }) => differsByChannel(plan))
     for (const kept of isByChannel ? channels.map(({ id }) => id) : [ALL_CHANNELS]) {
       const before =
         shownUntil === null ? new Map<string, HistorySpan>() : await listShownUntil(transaction, shownUntil, kept)
@@ -61,11 +62,11 @@ export async function settleShownPrices(
 async function followReleases(
   transaction: Connection,
   releases: readonly { readonly number: number; readonly at: string }[],
-  goods: Catalogue,
+  { goods, partners }: { readonly goods: Catalogue; readonly partners: readonly string[] },
 ): Promise<Followed[]> {
   const followed: Followed[] = []
   for (const { number, at } of releases) {
-    const plan = compileReleased(await getReleasedPlan(transaction, number), goods)
+    const plan = compileReleased(await getReleasedPlan(transaction, number), goods, partners)
     followed.push({ release: number, from: Date.parse(at), plan })
   }
   return followed

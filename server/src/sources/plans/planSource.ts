@@ -10,7 +10,7 @@ import {
   readReleaseHash,
   type ReleasedPlan,
 } from '../../data/releases/index.ts'
-import { getStore, type StoreRecord } from '../../data/store/index.ts'
+import { getStore, partnersOf, type StoreRecord } from '../../data/store/index.ts'
 import { applyChoice, getChoice, readChoiceStamp, readChosen, readDifferences } from './chosenPlan.ts'
 import { loadWorkingPlan } from './workingPlan.ts'
 
@@ -139,7 +139,7 @@ export function createPlanSource(database: Database): PlanSource {
 }
 
 function keyOf({ record, origin }: Omit<Question, 'connection'>): string {
-  return `${record.catalogueRevision}:${origin.key}`
+  return `${record.catalogueRevision}:${partnersOf(record).join()}:${origin.key}`
 }
 
 interface Wanted {
@@ -185,7 +185,13 @@ async function compile(question: Question, goods: Goods): Promise<SourcedPlan> {
   const { connection, record, origin } = question
   const { catalogue } = goods
   const { store, promotions, sets } = await origin.load(connection)
-  const plan = compilePlan({ store, promotions, catalogue: { ...catalogue, sets: await resolveAll(sets, goods) } })
+  const partners = partnersOf(record)
+  const plan = compilePlan({
+    store,
+    promotions,
+    catalogue: { ...catalogue, sets: await resolveAll(sets, goods) },
+    partners,
+  })
   await setImmediate()
   return {
     plan,

@@ -19,5 +19,6 @@ export function linksOf(
 
 function pathOf({ kind, id }: FindingAnswer['subjects'][number]): string {
   if (kind === 'product') return `/products/${encodeURIComponent(id)}`
+  if (kind === 'channel') return '/channels'
   return kind === 'occasion' ? '/occasions' : '/test-carts'
 }

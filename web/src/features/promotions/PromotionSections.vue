@@ -4,10 +4,13 @@ import { text } from '@/locale/catalogue.ts'
 import type { SectionKey } from '@/draft/sectionOfPart.ts'
 import { problemsOf, sectionsOf } from './sections.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
+import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useSectionSummary } from './useSectionSummary.ts'
 
 const { draft, problemsAt } = usePromotion()
-const sections = computed(() => sectionsOf(draft.value.mechanic))
+const store = useStoreInfo()
+const hasPartners = computed(() => store.partners.length > 0 || (draft.value.partners ?? []).length > 0)
+const sections = computed(() => sectionsOf(draft.value.mechanic, hasPartners.value))
 const summary = useSectionSummary()
 const open = ref<SectionKey | null>('what')
 

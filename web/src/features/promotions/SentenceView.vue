@@ -18,7 +18,7 @@ const pieces = computed(() => {
   const { kind } = promotion.mechanic
   return writeSentence(describePromotion(promotion, store.settings), { kind, names: names.names })
 })
-const sections = computed(() => sectionsOf(draft.value.mechanic))
+const sections = computed(() => sectionsOf(draft.value.mechanic, true))
 /** The reach of a list of prices is edited with the list. */
 const sectionOf = (part: SentencePart['part']) =>
   sections.value.find(({ key }) => key === sectionOfPart(part)) ?? firstOf(sections.value)

@@ -1,6 +1,7 @@
 import type { Mechanic, Problem } from '@novalex/core'
 import type { Component } from 'vue'
 import type { SectionKey } from '@/draft/sectionOfPart.ts'
+import ChannelsEditor from './editors/ChannelsEditor.vue'
 import DisplayEditor from './editors/DisplayEditor.vue'
 import InsideEditor from './editors/InsideEditor.vue'
 import LimitsEditor from './editors/LimitsEditor.vue'
@@ -28,13 +29,18 @@ const SECTIONS: readonly Section[] = [
   { key: 'stacking', editor: StackingEditor, paths: ['stacking'] },
   { key: 'limits', editor: LimitsEditor, paths: ['limits'] },
   { key: 'display', editor: DisplayEditor, paths: ['display'] },
+  { key: 'channels', editor: ChannelsEditor, paths: ['partners'] },
   { key: 'inside', editor: InsideEditor, paths: ['campaign', 'note'] },
 ]
 
-/** Buy and get, bundles, delivery and lists of prices name their products where they say what is given. */
-export function sectionsOf(mechanic: Mechanic): readonly Section[] {
+/**
+ * Buy and get, bundles, delivery and lists of prices name their products where they say what is given. Channels are chosen where there are any
+ * but the store's own.
+ */
+export function sectionsOf(mechanic: Mechanic, hasPartners: boolean): readonly Section[] {
   const isListed = 'prices' in mechanic && mechanic.prices !== undefined
-  return SECTIONS.filter(({ key }) => key !== 'reach' || ('reach' in mechanic && !isListed))
+  const hasReach = 'reach' in mechanic && !isListed
+  return SECTIONS.filter(({ key }) => (key !== 'reach' || hasReach) && (key !== 'channels' || hasPartners))
 }
 
 /** The problems of a section, by a function that tells those at a path and below. */

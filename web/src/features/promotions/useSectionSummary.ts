@@ -1,7 +1,8 @@
-import { definitionOf, describePromotion, findApart, type SentencePart, firstOf } from '@novalex/core'
+import { definitionOf, describePromotion, findApart, firstOf, type Promotion, type SentencePart } from '@novalex/core'
 import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import {
+  channelText,
   text,
   planningText,
   joinWords,
@@ -13,6 +14,7 @@ import {
   describeWeekly,
   startSentence,
 } from '@/locale/catalogue.ts'
+import { nameChannel } from '@/locale/names.ts'
 import { wordsOf } from '@/mechanics/words.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -29,6 +31,11 @@ export function useSectionSummary() {
   const store = useStoreInfo()
   const names = useNames()
   const { data: campaigns } = useAnswer('listCampaigns')
+
+  function describeTargets(partners: NonNullable<Promotion['partners']>): string {
+    if (partners.length === 0) return channelText.section.nowhere
+    return channelText.section.goesTo(partners.map(({ channel }) => nameChannel(channel)))
+  }
 
   return computed<Record<SectionKey, string>>(() => {
     const promotion = toPromotion(record.value, draft.value)
@@ -60,6 +67,7 @@ export function useSectionSummary() {
       limits: startSentence(describeLimits(limits, mechanic.kind) || words.limits.none),
       display:
         [display?.title, display?.label].filter(Boolean).join(' · ') || startSentence(planningText.display.nothing),
+      channels: describeTargets(promotion.partners ?? []),
       inside: [
         campaign === null
           ? text.promotion.noCampaign

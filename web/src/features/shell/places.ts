@@ -41,6 +41,7 @@ export const SECTIONS: readonly { readonly id: string; readonly name: string; re
       { path: '/releases', name: rail.releases },
       { path: '/codes', name: rail.codes },
       { path: '/orders', name: rail.orders },
+      { path: '/channels', name: rail.channels },
       { path: '/shop', name: rail.shop },
     ],
   },

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { SHOP_CHANNEL, type Channel } from '@novalex/contract'
+import { SHOP_CHANNEL, type OwnChannel } from '@novalex/contract'
 import { computed, ref } from 'vue'
 import { call } from '@/api/call.ts'
 import { text, storeText } from '@/locale/catalogue.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { toId } from './deliveryTable.ts'
+import { toId } from '@/composables/toId.ts'
 import { useStoreSetting, nameNew } from './useStoreSetting.ts'
 
 /** The store's own channels under edit, saved as a whole. The shop's own can be renamed, not removed. */
@@ -13,9 +13,9 @@ const words = storeText.channels
 const store = useStoreInfo()
 const session = useSession()
 const isAllowed = computed(() => session.may('administrator'))
-const channels = ref<readonly Channel[]>(store.channels)
-const { isChanged, refusal, reset, save } = useStoreSetting<readonly Channel[]>({
-  saved: (info) => info.channels,
+const channels = ref<readonly OwnChannel[]>(store.ownChannels)
+const { isChanged, refusal, reset, save } = useStoreSetting<readonly OwnChannel[]>({
+  saved: (info) => info.channels.filter((one) => one.kind === 'own'),
   edited: () => channels.value,
   show: (saved) => {
     channels.value = saved

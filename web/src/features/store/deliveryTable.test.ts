@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { listCountries, toId, toOptions, toWays } from './deliveryTable.ts'
+import { listCountries, toOptions, toWays } from './deliveryTable.ts'
 
 const OPTIONS = [
   {
@@ -17,14 +17,4 @@ test('what is read into the table comes out as it was; free is not nowhere', () 
   expect(listCountries(OPTIONS)).toEqual(['AT', 'DE'])
   expect(toOptions(toWays(OPTIONS), ['AT', 'DE'])).toEqual(OPTIONS)
   expect(toOptions(toWays(OPTIONS), ['DE'])[1]).toEqual({ id: 'collect', name: 'Collection', prices: [] })
-})
-
-test.each([
-  ['Express parcel', [], 'express-parcel'],
-  ['  Über Nacht! ', [], 'u-ber-nacht'],
-  ['Parcel', ['parcel', 'parcel-2'], 'parcel-3'],
-  ['快递', [], 'way'],
-  ['', ['way'], 'way-2'],
-])('an id for %j', (name, taken, id) => {
-  expect(toId(name, taken)).toBe(id)
 })

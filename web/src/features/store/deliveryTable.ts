@@ -27,18 +27,3 @@ export const toOptions = (ways: readonly Way[], countries: readonly string[]): D
       return price === null ? [] : [{ country, price }]
     }),
   }))
-
-/** An id for a new way of delivery, which rules may name: from its name, and none that is there. */
-export function toId(name: string, taken: readonly string[]): string {
-  const plain = name
-    .normalize('NFKD')
-    .toLowerCase()
-    .replaceAll(/[^a-z0-9]+/g, '-')
-    .replaceAll(/^-|-$/g, '')
-    .slice(0, 40)
-  const base = plain === '' ? 'way' : plain
-  for (let at = 1; ; at++) {
-    const id = at === 1 ? base : `${base}-${at}`
-    if (!taken.includes(id)) return id
-  }
-}

@@ -5,7 +5,8 @@ import { call } from '@/api/call.ts'
 import { createFields } from '@/components/fields.ts'
 import { storeText } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { listCountries, toId, toOptions, toWays, type Way } from './deliveryTable.ts'
+import { toId } from '@/composables/toId.ts'
+import { listCountries, toOptions, toWays, type Way } from './deliveryTable.ts'
 import { nameNew, useStoreSetting } from './useStoreSetting.ts'
 
 const words = storeText

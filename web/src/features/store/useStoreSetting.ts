@@ -5,7 +5,7 @@ import { ApiError } from '@/api/http.ts'
 import { explainFailure } from '@/locale/catalogue.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-import { toId } from './deliveryTable.ts'
+import { toId } from '@/composables/toId.ts'
 
 /** What tells one setting of the store from another. */
 export interface StoreSetting<T> {
@@ -73,7 +73,7 @@ export function useStoreSetting<T>(setting: StoreSetting<T>) {
 /** Rules name an entry of a setting by its id, so one that is saved keeps it; a new one is called after its name. */
 export function nameNew<T extends { readonly id: string; readonly name: string }>(
   edited: readonly T[],
-  saved: readonly T[],
+  saved: readonly { readonly id: string }[],
 ): T[] {
   const taken = saved.map(({ id }) => id)
   const known = new Set(taken)

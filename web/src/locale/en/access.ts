@@ -83,6 +83,7 @@ const ACTION_NAMES: Readonly<Partial<Record<LoggedAction, string>>> = {
   'reopen-finding': 'reopened a finding:',
   'change-delivery': 'changed the delivery prices',
   'change-channels': 'changed the channels',
+  'change-partners': 'changed the partner channels',
   'change-locale': 'changed the number and date format',
   'change-approval': 'changed the approval setting',
   'request-release': 'requested a release',

@@ -1,5 +1,6 @@
 import type { FactsOf } from '@novalex/contract'
 import type { FindingKind, SkipReason, Subject, Severity } from '@novalex/core'
+import { ruleName } from './channels.ts'
 import { formatDate, formatInstant, formatMoney, formatNumber, formatPoints, isMidnight } from '../format.ts'
 import { formatEnd, formatEndInText, joinWords, plural, quote } from './grammar.ts'
 import { dateOf, toLocal } from '@novalex/core'
@@ -133,6 +134,14 @@ export const FINDING_SENTENCES: { readonly [K in FindingKind]: Sentence<K> } = {
     `${name(called)} names ${joinWords(missing.map(({ of, name: own }) => `${NAMED[of]} “${own}”`))}, which ${
       missing.length === 1 ? 'doesn’t exist' : 'don’t exist'
     } in this store. Check the spelling.`,
+  'channel-rule': ({ rule, isRefused, products, of, others: further }, called) => {
+    const [promotion, channel] = called.subjects.map(quote)
+    const what = products === null ? promotion! : `${products} of ${plural(of, 'product')} of ${promotion!}`
+    const more = further > 0 ? `, and ${plural(further, 'more rule')}` : ''
+    return isRefused
+      ? `${channel} would refuse ${what} (${ruleName(rule).toLowerCase()}${more}).`
+      : `${channel} advises against ${what} (${ruleName(rule).toLowerCase()}${more}).`
+  },
   'test-cart-broken': ({ expected, total }, called) =>
     `Test cart ${name(called)} expects ${formatMoney(expected)} but costs ${formatMoney(total)}.`,
 }
@@ -169,6 +178,7 @@ export const findingText = {
     product: 'Open product',
     occasion: 'Open occasions',
     testCart: 'Open test carts',
+    channel: 'Open channels',
   } satisfies Record<Subject['kind'], string>,
   toPromotion: (promotion: string) => `Open “${promotion}”`,
   intoTill: 'Open in till',

@@ -5,6 +5,7 @@ import { describeShopValue, startSentence } from './mechanics/shared/values.ts'
 import { accessText, nameAction, ROLE_HINTS, ROLE_SENTENCES, SCOPE_HINTS, THING_NAMES } from './access.ts'
 import { describeCondition } from './conditions/describeCondition.ts'
 import { atOnceText } from './atOnce.ts'
+import { channelText, describeBroken, describeRules, ruleName } from './channels.ts'
 import { changeText } from './changes.ts'
 import { counted } from './counted.ts'
 import { filesText } from './files.ts'
@@ -38,6 +39,7 @@ export const en = {
   text,
   accessText,
   atOnceText,
+  channelText,
   changeText,
   filesText,
   findingText,
@@ -69,6 +71,9 @@ export const en = {
   quote,
   startSentence,
   nameAction,
+  describeBroken,
+  describeRules,
+  ruleName,
   describeCondition,
   describeReach,
   describePart,

@@ -1,5 +1,6 @@
 import type { ErrorCode } from '@novalex/contract'
 import type { Problem, ProblemCode, ProblemFacts } from '@novalex/core'
+import { ruleName } from './channels.ts'
 import { formatEnd, joinWords, plural } from './grammar.ts'
 import { formatFigure, formatLocal, formatMoney } from '../format.ts'
 
@@ -120,6 +121,12 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'unknown-option': ({ given }) => `Unknown delivery method “${given}”. Choose one from the store’s list.`,
   'unknown-channel': ({ given }) => `Unknown channel “${given}”. Choose one of the store’s own channels.`,
   'channel-in-use': ({ given, key }) => `API key “${key}” sells in channel “${given}”. Revoke the key first.`,
+  'lock-before-submission': ({ leadHours }) =>
+    `The lock can’t begin before the latest submission, ${plural(leadHours, 'hour')} before the start. Enter fewer hours.`,
+  'rules-contradict': ({ rule, other }) =>
+    rule === other
+      ? 'The first figure is above the second.'
+      : `Contradicts “${ruleName(other)}”. Change one of the two.`,
   'unserved-country': ({ given, option }) => `${option} doesn’t deliver to ${given}. Choose another method or country.`,
   'unknown-shopper': ({ id }) => `No shopper with ID ${id}.`,
   'not-an-email': ({ given }) => `“${given}” is not an email address. Use a format like name@shop.example.`,

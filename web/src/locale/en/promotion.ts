@@ -14,6 +14,7 @@ export const promotionText = {
     stacking: 'Stacking',
     limits: 'Limits',
     display: 'Shopper text',
+    channels: 'Channels',
     inside: 'Internal',
   },
   edit: 'Edit',
@@ -162,6 +163,7 @@ export const promotionText = {
     occasion: 'occasion',
     archived: 'archived',
     display: 'shopper text',
+    partners: 'partner channels',
     note: 'note',
   } as Readonly<Record<string, string>>,
 }

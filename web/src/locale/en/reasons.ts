@@ -42,6 +42,7 @@ interface Place {
 
 const TEXT: { readonly [R in SkipReason]: (facts: SkipFacts[R], place: Place) => string } = {
   'not-ready': (_facts, { state }) => NOT_READY[state ?? 'draft'],
+  'not-in-channel': () => 'not in this channel',
   'not-started': (_facts, { start }) => (start === '' ? 'waiting for its occasion’s dates' : `starts ${start}`),
   ended: (_facts, { end }) => `ended ${end.replace(/^end of/, 'at the end of')}`,
   'outside-hours': () => 'outside its days and hours',

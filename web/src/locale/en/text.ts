@@ -26,6 +26,7 @@ export const text = {
     stacking: 'Stacking',
     sets: 'Product sets',
     orders: 'Orders',
+    channels: 'Channels',
     codes: 'Codes',
     shoppers: 'Shoppers',
     occasions: 'Occasions',

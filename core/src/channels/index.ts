@@ -1,0 +1,5 @@
+export type { ChannelFit, FitFacts, FitRule, FitSeverity, ProductFit, SummedIssue } from './channelFit.ts'
+export { checkForChannel, findStart, type ChannelQuestion } from './checkForChannel.ts'
+export { computeLeastPrice } from './leastPrice.ts'
+export type { LowestPrice } from './productRules.ts'
+export { checkPartnerTerms, findRulesOn, isOverdue } from './rules.ts'

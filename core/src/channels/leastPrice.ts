@@ -1,0 +1,18 @@
+import { WHOLE, type BasisPoints, type MinorUnits } from '../values/index.ts'
+
+/**
+ * The reduction that a price stands for: the promotion's own percentage where that gives this price, else the figure rounded up, so that what
+ * is derived from it is not too high.
+ */
+export function computeReductionOf(regular: MinorUnits, price: MinorUnits, own: BasisPoints | null): BasisPoints {
+  if (own !== null && Math.abs(regular * own - (regular - price) * WHOLE) <= WHOLE / 2) return own
+  return Math.ceil(((regular - price) * WHOLE) / regular)
+}
+
+/**
+ * The least price that is reported to a partner: so many points below the reduction. 100.00 less 25% with a gap of 2 points is 73.00. Source:
+ * docs/channels.md, "Least price".
+ */
+export function computeLeastPrice(regular: MinorUnits, reduction: BasisPoints, gap: BasisPoints): MinorUnits {
+  return Number((BigInt(regular) * BigInt(Math.max(0, WHOLE - reduction - gap))) / BigInt(WHOLE))
+}
