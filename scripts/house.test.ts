@@ -20,6 +20,7 @@ const CORE_ROOMS = [
   'time',
   'edges',
   'prices',
+  'channels',
   'proof',
   'files',
   'testing',

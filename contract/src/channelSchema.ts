@@ -129,6 +129,8 @@ const FitSchema = Type.Object(
     products: Whole,
     /** Products that nothing keeps out. */
     accepted: Whole,
+    /** Products that are refused or warned about. */
+    flagged: Whole,
     issues: Type.Array(Type.Object({ ...issueFields, products: Nullable(Whole), sku: Nullable(Id) }, strict)),
     /** The first products that are refused or warned about. */
     rows: Type.Array(

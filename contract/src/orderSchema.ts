@@ -67,6 +67,8 @@ export const QuoteCaseSchema = Type.Object(
       strict,
     ),
     plan: Type.Object({ promotions: Type.Array(PromotionSchema) }, strict),
+    /** Partner channels. */
+    partners: Type.Optional(Type.Array(Id)),
     cart: CartSchema,
     facts: Type.Optional(FactsSchema),
     codes: Type.Optional(CodeRegisterSchema),

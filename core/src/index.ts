@@ -301,8 +301,6 @@ export {
   type FitRule,
   type FitSeverity,
   type LowestPrice,
-  type ProductFit,
-  type SummedIssue,
 } from './channels/index.ts'
 export {
   applyChanges,

@@ -30,6 +30,7 @@ import { createDemoSales } from './catalogue.ts'
 import { createDemoListings } from './listings.ts'
 import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_CHANNELS, DEMO_DELIVERY, DEMO_SETS, DEMO_STORE, UNRELEASED } from './plan.ts'
 import { DEMO_PEOPLE, seedPeople } from './people.ts'
+import { createDemoPartners, DEMO_TARGETS } from './partners.ts'
 import { createDemoPastPrices, HISTORY_DAYS } from './pastPrices.ts'
 import { createPastOrders, seedPastOrders, seedShopOrders } from './orders.ts'
 import { createDemoShoppers } from './shoppers.ts'
@@ -56,7 +57,7 @@ export async function seedDemo(databaseUrl: string, now: Instant, password: Demo
     if (await database('store').first()) return false
     await database.transaction(async (transaction) => {
       await insertStore(transaction, DEMO_STORE)
-      await updateStore(transaction, 1, { delivery: DEMO_DELIVERY, channels: DEMO_CHANNELS })
+      await updateStore(transaction, 1, { delivery: DEMO_DELIVERY, channels: [...DEMO_CHANNELS, ...createDemoPartners(now, DEMO_STORE.store.timeZone)] })
       await seedCatalogue(transaction, now)
       await seedPlan(transaction, now)
       await seedSales(transaction, now)
@@ -107,7 +108,9 @@ async function seedPlan(transaction: Database, now: Instant): Promise<void> {
   const drafts = createDemoPromotions(now, DEMO_STORE.store.timeZone)
   const yesterday = new Date(now - DAY_MS).toISOString()
   const records = drafts.map(({ campaign, occasion, archived, note, ...rule }, index): PromotionRecord => {
-    const promotion = { id: `demo-${index + 1}`, rank: index + 1, ...rule }
+    const targets = DEMO_TARGETS[rule.name]
+    const partners = targets ? { partners: targets.map((channel) => ({ channel })) } : {}
+    const promotion = { id: `demo-${index + 1}`, rank: index + 1, ...rule, ...partners }
     return { promotion, campaign, occasion, archived, note, version: 1, updatedAt: yesterday, updatedBy: BY }
   })
   for (const record of records.filter(({ promotion }) => !UNRELEASED.has(promotion.name)))

@@ -36,7 +36,7 @@ export async function* quoteLines(
 }
 
 function writeWords(given: QuoteCase, quote: Quote): string {
-  const { store, catalogue, plan } = given
+  const { store, catalogue, plan, partners = [] } = given
   setStoreFormats({ currency: store.currency, locale: 'en-GB' })
   const categories = new Map(catalogue.categories.map(({ id, name }) => [id, name]))
   const products = new Map(catalogue.products.map(({ sku, name }) => [sku, name]))
@@ -46,7 +46,7 @@ function writeWords(given: QuoteCase, quote: Quote): string {
     set: String,
     stackGroup: String,
   }
-  const compiled = compilePlan({ store, catalogue, promotions: plan.promotions })
+  const compiled = compilePlan({ store, catalogue, promotions: plan.promotions, partners })
   const kept = findKeptNudges(compiled, toOrder(given), quote)
   const sentences = explainQuote(quote, kept, { names, find: (id) => plan.promotions.find((one) => one.id === id) })
   return sentences.map((sentence) => `${sentence}\n`).join('')
@@ -70,7 +70,7 @@ const toOrder = ({ now, cart, facts = {}, codes = {} }: QuoteCase): Order => {
 }
 
 function priceCase(given: QuoteCase): Answer {
-  const { store, catalogue, plan } = given
+  const { store, catalogue, plan, partners = [] } = given
   setStoreFormats({ currency: store.currency, locale: 'en-GB' })
   if (!isTimeZone(store.timeZone))
     return { problems: [{ code: 'unknown-zone', path: 'store.timeZone', facts: { given: store.timeZone } }] }
@@ -86,7 +86,7 @@ function priceCase(given: QuoteCase): Answer {
     checkPromotion(promotion, compiledEmpty).map((problem) => under(`plan.promotions.${index}`, problem)),
   )
   if (list.length + each.length > 0) return { problems: [...list, ...each] }
-  const compiled = compilePlan({ store, catalogue, promotions })
+  const compiled = compilePlan({ store, catalogue, promotions, partners })
   const order = toOrder(given)
   const problems = checkOrder(compiled, order)
   return problems.length > 0 ? { problems } : computeQuote(compiled, order)

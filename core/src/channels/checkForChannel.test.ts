@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest'
+import { NO_LISTING } from '../catalogue/index.ts'
 import type { Promotion } from '../plan/index.ts'
 import { at, compileShop, createProduct, createPromotion } from '../testing/shop.ts'
-import type { ChannelRules, Product, Store } from '../terms/index.ts'
+import type { ChannelRules, Product, ProductListing, Store } from '../terms/index.ts'
 import { checkForChannel, type ChannelQuestion } from './checkForChannel.ts'
 import { computeLeastPrice, computeReductionOf } from './leastPrice.ts'
 
@@ -53,8 +54,7 @@ const told = (given: Promotion, one: Case = {}) =>
 
 const reduced = (percent: number) => sale({ mechanic: { kind: 'markdown', reach: {}, value: { percent } } })
 const until = (end: string) => sale({ schedule: { start: '2027-03-10T00:00', end } })
-const listing = { rating: null, reviews: null, referencePrice: null, referenceSource: '', referenceOn: null }
-const rated = (changes: Partial<typeof listing>) => ({ listings: new Map([['PAD', { ...listing, ...changes }]]) })
+const rated = (changes: Partial<ProductListing>) => ({ listings: new Map([['PAD', { ...NO_LISTING, ...changes }]]) })
 
 describe('a rule is kept, and just not kept', () => {
   const many = (count: number) => Array.from({ length: count }, (_, n) => createProduct(`S${n}`, 1000))

@@ -1,4 +1,4 @@
-export type { ChannelFit, FitFacts, FitRule, FitSeverity, ProductFit, SummedIssue } from './channelFit.ts'
+export type { ChannelFit, FitFacts, FitRule, FitSeverity, SummedIssue } from './channelFit.ts'
 export { checkForChannel, findStart, type ChannelQuestion } from './checkForChannel.ts'
 export { computeLeastPrice } from './leastPrice.ts'
 export type { LowestPrice } from './productRules.ts'

@@ -56,6 +56,24 @@ const NEW_STORE = { name: 'Paper', currency: 'EUR', timeZone: 'Europe/Vienna', p
 const SHOP_CART = { lines: cart.lines, codes: cart.codes, delivery: { option: 'parcel', country: 'AT' }, shopper: null }
 const PARCEL = { id: 'parcel', name: 'Parcel', prices: [{ country: 'AT', price: 490 }] }
 const WEB = { id: 'web', name: 'Online store', kind: 'own' }
+const CHANNEL_RULES = {
+  maxProducts: 200,
+  minReduction: 1000,
+  usualDays: { from: 5, to: 14 },
+  lowestBefore: { days: 30, counts: 'paid', below: 0 },
+  stockDays: 'promotion',
+  oneAtATime: true,
+  kinds: ['markdown'],
+  titleWithout: '%',
+}
+const MARKET = {
+  id: 'market',
+  name: 'Market',
+  kind: 'partner',
+  leadHours: 48,
+  lockHours: 5,
+  rules: [{ from: '2027-01-01', values: CHANNEL_RULES, source: 'Guide', checkedOn: '2027-03-01' }],
+}
 const HAND_OUT = {
   slug: 'page',
   title: 'A code',
@@ -172,8 +190,14 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   [
     'PUT',
     ({ promotion }) => `/api/promotions/${promotion}`,
-    () => ({ ...createDraft(), limits: { units: 5, uses: 3 }, version: 1 }),
+    () => ({
+      ...createDraft({ partners: [{ channel: 'market', leftOut: ['PAD-1'] }] }),
+      limits: { units: 5, uses: 3 },
+      version: 1,
+    }),
   ],
+  ['GET', ({ promotion }) => `/api/promotions/${promotion}/channels`],
+  ['GET', ({ promotion }) => `/api/promotions/${promotion}/channels/market/refused`],
   ['PUT', ({ promotion }) => `/api/promotions/${promotion}/rank`, () => ({ before: null, version: 1 })],
   ['DELETE', ({ promotion }) => `/api/promotions/${promotion}?version=1`],
   ['POST', ({ promotion }) => `/api/promotions/${promotion}/restore?version=1`],
@@ -278,6 +302,7 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['DELETE', () => '/api/shop/session'],
   ['PUT', () => '/api/store/delivery', () => ({ options: [PARCEL], version: 1 })],
   ['PUT', () => '/api/store/channels', () => ({ channels: [WEB], version: 1 })],
+  ['PUT', () => '/api/store/partners', () => ({ partners: [MARKET], version: 1 })],
   ['PUT', () => '/api/store/locale', () => ({ locale: 'de-DE', version: 1 })],
   ['PUT', () => '/api/store/approval', () => ({ requiresApproval: true, version: 1 })],
   ['GET', () => '/api/releases/requests'],

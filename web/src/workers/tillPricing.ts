@@ -280,11 +280,10 @@ function compile(products: readonly Product[], edited: Promotion, isWithout = fa
   let found = compiled.get(key)
   if (!found) {
     const { store, categories, sets, promotions, partners, gifts } = getPlan()
-    const known = new Map([...products, ...gifts].map((product) => [product.sku, product]))
+    const known = new Map([...products, ...gifts].map((product) => [product.sku, product])).values()
     const others = promotions.filter(({ id }) => id !== edited.id)
-    const all = !isWithout ? [...others, edited] : others
-    const catalogue = { categories, sets, products: [...known.values()] }
-    found = compilePlan({ store, catalogue, promotions: all, partners })
+    const catalogue = { categories, sets, products: [...known] }
+    found = compilePlan({ store, catalogue, promotions: isWithout ? others : [...others, edited], partners })
     compiled.set(key, found)
   }
   return found

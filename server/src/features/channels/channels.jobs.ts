@@ -80,6 +80,7 @@ function toAnswer(fit: ChannelFit, question: ChannelQuestion, leftOut: ReadonlyS
     title: fit.title,
     products: products.length,
     accepted: products.filter((one) => !isRefused(one)).length,
+    flagged: products.filter((one) => one.issues.length > 0).length,
     issues: issues.map((issue) => ({ ...issue, facts: toFacts(issue.facts) })),
     rows: products
       .filter((one) => one.issues.length > 0)

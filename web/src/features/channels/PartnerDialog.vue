@@ -171,6 +171,7 @@ function close(): void {
 
 <style scoped>
 .pair {
+  align-items: start;
   display: grid;
   gap: 10px 16px;
   grid-template-columns: 1fr 1fr;

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { CHANNEL_RULES, type Partner } from '@novalex/contract'
-import { dateOf, findRulesOn, isOverdue, toLocal } from '@novalex/core'
+import { dateOf, findRulesOn, isOverdue, toLocal, type DatedRules } from '@novalex/core'
 import { computed } from 'vue'
 import { channelText as words, describeRules } from '@/locale/catalogue.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
-/** A partner's rules as sentences, by the day from which they hold, the latest first. */
+/** A partner's rules as sentences: those in force, those to come by their day, then those of the past. */
 const { partner, promotions, isAllowed } = defineProps<{
   partner: Partner
   promotions: number
@@ -18,21 +18,22 @@ const moment = useMoment()
 const store = useStoreInfo()
 const today = computed(() => dateOf(toLocal(moment.now, store.zone)))
 const inForce = computed(() => findRulesOn(partner, today.value))
-const sets = computed(() =>
-  partner.rules
-    .toSorted((a, b) => (a.from < b.from ? 1 : -1))
-    .map((set) => {
-      const isCurrent = set === inForce.value
-      const state = isCurrent ? words.inForce : set.from > today.value ? words.toCome : words.past
-      return {
-        ...set,
-        isCurrent,
-        state,
-        sentences: describeRules(set.values, CHANNEL_RULES),
-        isOld: isOverdue(set, today.value),
-      }
-    }),
-)
+const sets = computed(() => {
+  const others = partner.rules.filter((set) => set !== inForce.value).toSorted((a, b) => (a.from < b.from ? -1 : 1))
+  const [past, toCome] = [others.filter(isPast), others.filter((set) => !isPast(set))]
+  return [...(inForce.value ? [inForce.value] : []), ...toCome, ...past.reverse()].map((set) => {
+    const isCurrent = set === inForce.value
+    return {
+      ...set,
+      isCurrent,
+      state: isCurrent ? words.inForce : isPast(set) ? words.past : words.toCome,
+      sentences: describeRules(set.values, CHANNEL_RULES),
+      isOld: isOverdue(set, today.value) && (isCurrent || !isPast(set)),
+    }
+  })
+})
+
+const isPast = ({ from }: DatedRules) => from <= today.value
 </script>
 
 <template>
@@ -56,7 +57,7 @@ const sets = computed(() =>
         <li v-if="set.sentences.length === 0">{{ words.noRules }}</li>
       </ul>
       <p class="quiet source">{{ words.source(set.source, set.checkedOn) }}</p>
-      <p v-if="set.isOld && set.state !== words.past" class="wrong">{{ words.overdue }}</p>
+      <p v-if="set.isOld" class="wrong">{{ words.overdue }}</p>
     </section>
   </article>
 </template>

@@ -202,6 +202,7 @@ h3 {
 }
 
 .fields {
+  align-items: start;
   display: grid;
   gap: 10px 16px;
   grid-template-columns: 1fr 1fr;

@@ -93,7 +93,7 @@ const limit = ({ limit: asked }: Facts) => asked ?? 0
 const lasting = ({ found: days }: Facts) => (days === null || days === undefined ? 'no end date' : counted.day(days))
 
 /** What breaks each rule, of one product or of the promotion. */
-const BROKEN: { readonly [R in FitRule]: (facts: Facts, names: Names) => string } = {
+const BROKEN: Readonly<Record<FitRule, (facts: Facts, names: Names) => string>> = {
   maxProducts: (facts) => `${counted.product(found(facts))}; at most ${limit(facts)} accepted`,
   minReduction: (facts) => `${formatPoints(found(facts))} off; at least ${formatPoints(limit(facts))} required`,
   showReduction: (facts) => `${formatPoints(found(facts))} off; ${formatPoints(limit(facts))} or more recommended`,
@@ -149,7 +149,7 @@ export const channelText = {
   partners: 'Partner channels',
   none: 'No partner channels yet. Add one to check promotions against its rules.',
   add: 'Add partner channel',
-  edit: 'Edit…',
+  edit: 'Edit rules…',
   editOf: (name: string) => `Edit ${name}`,
   remove: 'Remove',
   removed: (name: string) => `“${name}” removed.`,
@@ -224,13 +224,14 @@ export const channelText = {
     notPriced: 'Prices aren’t checked: the discount depends on the cart.',
     shownAs: (title: string) => `Title there: “${title}”`,
     with: (rule: string, products: number) => `${rule}: ${counted.product(products)}`,
-    leaveOut: (count: number) => `Leave out ${counted.product(count)}`,
-    leftOut: (count: number) => `${counted.product(count)} left out`,
-    putBack: 'Include again',
+    leaveOut: (count: number) => `Exclude ${counted.product(count)}`,
+    leftOut: (count: number) => `${counted.product(count)} excluded`,
+    putBack: 'Include all',
     tooMany: (most: number) =>
-      `More than ${most} products would be left out. Narrow the products of the promotion instead.`,
-    wholeCart: 'Only markdowns and regular price changes can leave out products.',
-    more: (count: number) => `and ${counted.product(count)} more`,
+      `More than ${most} products would be excluded. Narrow the products of the promotion instead.`,
+    wholeCart: 'Only markdowns and regular price changes can exclude products from a channel.',
+    showAll: 'Show all rows',
+    more: (count: number) => `And ${counted.product(count)} more.`,
     columns: { product: 'Product', regular: 'Regular', price: 'Price there', least: 'Least price', why: 'Why' },
   },
 }

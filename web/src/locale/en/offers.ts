@@ -20,7 +20,7 @@ export const offerText = {
     code: 'the code',
     when: 'the conditions',
     limits: 'limits that don’t apply to this type',
-    partners: 'products left out of channels',
+    partners: 'products excluded from channels',
   },
   reads: {
     title: 'Percent or amount?',

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FitAnswer } from '@novalex/contract'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { channelText, describeBroken, ruleName, startSentence } from '@/locale/catalogue.ts'
 import { formatInstant, formatMoney } from '@/locale/format.ts'
 import { useMoment } from '@/stores/moment.ts'
@@ -25,6 +25,10 @@ const refused = computed(() => fit.products - fit.accepted)
 const isRefused = computed(() => fit.issues.some(({ severity }) => severity === 'refused'))
 const whole = computed(() => fit.issues.filter(({ products }) => products === null))
 const summed = computed(() => fit.issues.filter(({ products }) => products !== null))
+
+const FIRST_ROWS = 8
+const isWhole = ref(false)
+const rows = computed(() => (isWhole.value ? fit.rows : fit.rows.slice(0, FIRST_ROWS)))
 
 const headline = computed(() => {
   if (fit.products === 0) return words.noProducts
@@ -77,7 +81,7 @@ const times = computed(() => {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in fit.rows" :key="row.sku">
+          <tr v-for="row in rows" :key="row.sku">
             <td>
               <router-link :to="`/products/${encodeURIComponent(row.sku)}`">{{ row.name }}</router-link>
             </td>
@@ -95,7 +99,12 @@ const times = computed(() => {
           </tr>
         </tbody>
       </table>
-      <p v-if="fit.rows.length === 50" class="quiet">{{ words.more(Math.max(0, refused - 50)) }}</p>
+      <p v-if="rows.length < fit.flagged">
+        <button v-if="rows.length < fit.rows.length" type="button" class="as-link" @click="isWhole = true">
+          {{ words.showAll }}
+        </button>
+        <span v-else class="quiet">{{ words.more(fit.flagged - rows.length) }}</span>
+      </p>
     </template>
   </div>
 </template>

@@ -1,0 +1,96 @@
+import type { FitsAnswer, PromotionRecord, StoreAnswer } from '@novalex/contract'
+import { createJourneyTest, expect, type Page } from '@/testing/journey/journey.ts'
+
+const test = createJourneyTest({ hasDemo: true })
+const shop = createJourneyTest({ hasDemo: false })
+
+const find = async (page: Page, name: string) => {
+  const records = await page.request.ask<PromotionRecord[]>('GET', '/promotions')
+  return records.find(({ promotion }) => promotion.name === name)!.promotion
+}
+const partners = async (page: Page) =>
+  (await page.request.ask<StoreAnswer>('GET', '/store')).channels.filter(({ kind }) => kind === 'partner')
+
+test('a partner’s rules stand as sentences by date, and old ones are pointed out', async ({ page }) => {
+  await page.goto('/channels')
+  const lane = page.getByRole('article', { name: 'Tallow Lane' })
+  await expect(lane.getByText('Submit 72 hours before the start · locked 5 hours before')).toBeVisible()
+  await expect(lane.getByText('At most 200 products in one promotion')).toBeVisible()
+  await expect(
+    lane.getByText('Least price reported 2 points below the discount (regular €100.00: 25% off, least price €73.00)'),
+  ).toBeVisible()
+  await expect(lane.getByText('no longer in force')).toBeVisible()
+  const bazaar = page.getByRole('article', { name: 'Obersee Bazaar' })
+  await expect(bazaar.getByText('Not checked for over a year. Check whether these rules still apply.')).toBeVisible()
+  await expect(bazaar.getByText('not yet in force')).toBeVisible()
+})
+
+test('products that a partner would refuse are excluded there, and its prices follow', async ({ page }) => {
+  const { id } = await find(page, 'Ink days')
+  await page.goto(`/promotions/${id}`)
+  await page.getByRole('button', { name: 'Channels', exact: true }).click()
+  await expect(page.getByText('4 of 5 products accepted')).toBeVisible()
+  await expect(
+    page.getByRole('row', { name: /Block ink 100 ml Blue .* No rating known; 3.5 stars or higher/ }),
+  ).toBeVisible()
+  await page.getByRole('button', { name: 'Exclude 1 product' }).click()
+  await expect(page.getByText('Fits: all 4 products accepted')).toBeVisible()
+  await expect(page.getByText('1 product excluded')).toBeVisible()
+  await expect
+    .poll(async () => (await find(page, 'Ink days')).partners)
+    .toEqual([{ channel: 'tallow-lane', leftOut: ['PRI-BLUE'] }])
+  await page.getByRole('button', { name: 'Include all' }).click()
+  await expect(page.getByText('4 of 5 products accepted')).toBeVisible()
+  await page.getByLabel('Obersee Bazaar').click()
+  await expect
+    .poll(async () => (await find(page, 'Ink days')).partners?.map(({ channel }) => channel))
+    .toEqual(['tallow-lane', 'obersee-bazaar'])
+})
+
+shop(
+  'a partner is added, contradictory rules are refused at their field, and it is removed and restored',
+  async ({ page }) => {
+    await page.goto('/channels')
+    await expect(page.getByText('No partner channels yet.')).toBeVisible()
+    await page.getByRole('button', { name: 'Add partner channel' }).click()
+    const dialog = page.getByRole('dialog')
+    await dialog.getByLabel('Name').fill('Corner market')
+    await dialog.getByLabel('Minimum discount').fill('20')
+    await dialog.getByLabel('Recommended discount').fill('10')
+    await dialog.getByRole('button', { name: 'Save' }).click()
+    await expect(dialog.getByText('Contradicts “Minimum discount”. Change one of the two.')).toBeVisible()
+    expect(await partners(page)).toEqual([])
+    await dialog.getByLabel('Recommended discount').fill('25')
+    await dialog.getByRole('button', { name: 'Save' }).click()
+    await expect(page.getByText('“Corner market” saved.')).toBeVisible()
+    expect(await partners(page)).toMatchObject([
+      { id: 'corner-market', rules: [{ values: { minReduction: 2000, showReduction: 2500 } }] },
+    ])
+    await page.getByRole('button', { name: 'Remove' }).click()
+    await expect(page.getByText('No partner channels yet.')).toBeVisible()
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await expect(page.getByRole('article', { name: 'Corner market' })).toBeVisible()
+    const { promotion } = await page.request.ask<PromotionRecord>('POST', '/promotions', {
+      ...RULE,
+      partners: [{ channel: 'corner-market' }],
+    })
+    const { fits } = await page.request.ask<FitsAnswer>('GET', `/promotions/${promotion.id}/channels`)
+    expect(fits).toMatchObject([{ isTarget: true, accepted: 0 }])
+  },
+)
+
+const RULE = {
+  name: 'Pads',
+  state: 'ready',
+  schedule: {},
+  code: null,
+  when: null,
+  mechanic: { kind: 'markdown', reach: {}, value: { percent: 1000 } },
+  stacking: { group: 'sale', mode: 'group' },
+  limits: {},
+  ladder: null,
+  campaign: null,
+  occasion: null,
+  archived: false,
+  note: '',
+}
