@@ -65,6 +65,8 @@ const COMMAND = new RegExp(`^(?:${VERBS.join('|')})\\b`)
 const CHOICES = new Set([
   ...[
     'accessText.keys.copied',
+    'feedText.previous',
+    'feedText.next',
     'accessText.mailbox.to',
     'productText.near',
     'productText.whole',

@@ -23,6 +23,7 @@ const CORE_ROOMS = [
   'channels',
   'proof',
   'files',
+  'feeds',
   'testing',
 ]
 

@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox'
 import { choice, Id, InstantText, Name, Nullable, SEEN, strict, Whole } from './basicSchema.ts'
-import { KEY_SCOPES, PASSWORD_LENGTH, PERSON_ROLES } from './roles.ts'
+import { CHOSEN_SCOPES, KEY_SCOPES, PASSWORD_LENGTH, PERSON_ROLES } from './roles.ts'
 
 const PersonRoleSchema = choice(...PERSON_ROLES)
 
@@ -106,6 +106,8 @@ export const KeyRecord = Type.Object(
     scopes: Type.Array(choice(...KEY_SCOPES)),
     /** The channel in which its carts and orders are placed. */
     channel: Id,
+    /** The feed whose address it is; null: it is a key. */
+    feed: Nullable(Id),
     createdAt: InstantText,
     createdBy: Type.String(),
     endsAt: Nullable(InstantText),
@@ -119,7 +121,7 @@ export const KeysAnswer = Type.Array(KeyRecord)
 export const KeyDraft = Type.Object(
   {
     name: KeyName,
-    scopes: Type.Array(choice(...KEY_SCOPES), { minItems: 1, maxItems: KEY_SCOPES.length, uniqueItems: true }),
+    scopes: Type.Array(choice(...CHOSEN_SCOPES), { minItems: 1, maxItems: CHOSEN_SCOPES.length, uniqueItems: true }),
     /** The channel in which its carts and orders are placed; it must be one of the store's own. */
     channel: Id,
     /** From when on it is not taken any more; null: until it is revoked. */

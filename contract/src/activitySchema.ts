@@ -48,6 +48,7 @@ export const LOGGED_ACTIONS = {
     'change-password',
   ],
   key: ['create-key', 'revoke-key'],
+  feed: ['create-feed', 'change-feed', 'delete-feed', 'create-feed-address'],
   order: ['cancel-order', 'correct-count'],
   code: [
     'make-codes',

@@ -31,6 +31,13 @@ export const ADDRESSES = {
   saveDelivery: 'PUT /store/delivery',
   saveChannels: 'PUT /store/channels',
   savePartners: 'PUT /store/partners',
+  listFeeds: 'GET /feeds',
+  createFeed: 'POST /feeds',
+  previewFeed: 'POST /feeds/preview',
+  updateFeed: 'PUT /feeds/:id',
+  deleteFeed: 'DELETE /feeds/:id',
+  createFeedAddress: 'POST /feeds/:id/addresses',
+  fetchFeed: 'GET /feeds/:id/file',
   saveLocale: 'PUT /store/locale',
   saveApprovalRule: 'PUT /store/approval',
 

@@ -32,9 +32,9 @@ export interface Endpoint {
   readonly isAnswerSmall?: true
   /** Media types of a file that is taken instead of a body. */
   readonly upload?: readonly string[]
-  /** JSON as a schema says, a file, lines or server-sent events of JSON each as a schema says, or nothing. */
+  /** JSON as a schema says, a file, one that is streamed, lines or server-sent events of JSON each as a schema says, or nothing. */
   readonly answer: TSchema | null
-  readonly answers: 'json' | 'file' | 'lines' | 'events' | 'nothing'
+  readonly answers: 'json' | 'file' | 'stream' | 'lines' | 'events' | 'nothing'
   readonly status: 200 | 201 | 202 | 204
   /** Codes of errors that it may answer besides those that any endpoint may. */
   readonly errors: readonly ErrorCode[]
@@ -86,6 +86,10 @@ export const silent = <const E extends Asked, const S extends 201 | 204 = 204>(a
 /** An endpoint that answers a file. */
 export const sending = <const E extends Asked>(asked: E) =>
   ({ errors: NONE, ...asked, answer: null, answers: 'file', status: 200 }) as const
+
+/** An endpoint that answers a file piece by piece. */
+export const streaming = <const E extends Asked>(asked: E) =>
+  ({ errors: NONE, ...asked, answer: null, answers: 'stream', status: 200 }) as const
 
 /** An endpoint that answers line by line while it is at work. */
 export const telling = <A extends TSchema, const E extends Asked>(line: A, asked: E) =>

@@ -9,6 +9,7 @@ import { CODE_ENDPOINTS } from './codeEndpoints.ts'
 import { DeepestAnswer, DeepestQuery } from './calendarSchema.ts'
 import { DeliveryRequest, LocaleRequest, ApprovalRuleRequest } from './deliverySchema.ts'
 import { answering, NOT_FOUND, sending, sendingEvents, silent, telling, USED, type Endpoint } from './endpoint.ts'
+import { FEED_ENDPOINTS } from './feedEndpoints.ts'
 import { FINDING_ENDPOINTS } from './findingEndpoints.ts'
 import { FindingThresholdsRequest } from './findingSchema.ts'
 import { FILE_ENDPOINTS } from './fileEndpoints.ts'
@@ -220,6 +221,7 @@ export const ENDPOINTS = {
   }),
 
   ...PLANNING_ENDPOINTS,
+  ...FEED_ENDPOINTS,
   ...FINDING_ENDPOINTS,
   ...RELEASE_ENDPOINTS,
   findShoppers: answering(ShoppersAnswer, {

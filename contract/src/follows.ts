@@ -19,6 +19,7 @@ export type ReadName =
   | 'priceShopCart'
   | 'listFoundProducts'
   | 'chooseChanges'
+  | 'previewFeed'
 
 const PLAN = ['plan', 'catalogue'] as const
 const SALES = ['plan', 'catalogue', 'sales'] as const
@@ -55,6 +56,9 @@ const FOLLOWS: Readonly<Record<ReadName, readonly ChangeKind[]>> = {
   listCampaigns: PLAN,
   listSets: PLAN,
   listOccasions: PLAN,
+  listFeeds: PLAN,
+  previewFeed: SALES,
+  fetchFeed: SALES,
   listFindings: [],
   listReleases: PLAN,
   compareWithShop: PLAN,

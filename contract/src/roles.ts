@@ -2,8 +2,11 @@
 export const PERSON_ROLES = ['reader', 'planner', 'releaser', 'administrator'] as const
 export type PersonRole = (typeof PERSON_ROLES)[number]
 
-/** Permissions of an API key. */
-export const KEY_SCOPES = ['quote', 'orders', 'codes'] as const
+/** Permissions that an API key is given when it is created. */
+export const CHOSEN_SCOPES = ['quote', 'orders', 'codes'] as const
+/** All permissions; `feeds` is that of a feed's address. */
+export const KEY_SCOPES = [...CHOSEN_SCOPES, 'feeds'] as const
 export type KeyScope = (typeof KEY_SCOPES)[number]
+export type ChosenScope = (typeof CHOSEN_SCOPES)[number]
 
 export const PASSWORD_LENGTH = { min: 12, max: 200 } as const

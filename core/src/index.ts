@@ -386,3 +386,17 @@ export {
   type StockRow,
   type TableFormat,
 } from './files/index.ts'
+export {
+  checkFeedColumns,
+  createFeedReader,
+  FEED_CONTEXT,
+  findFeedDoubts,
+  FIRST_COLUMNS,
+  MONEY_FIELDS,
+  toFeedJsonLd,
+  writeFeedRow,
+  type FeedColumn,
+  type FeedDoubt,
+  type FeedField,
+  type FeedPlace,
+} from './feeds/index.ts'

@@ -5,10 +5,9 @@ import { computeSale, createPlainOrder, type CompiledPlan, type CompiledPromotio
 import type { ChannelRules, Facts, PartnerTerms, Product, ProductListing } from '../terms/index.ts'
 import { createPublicPricer } from '../time/index.ts'
 import {
+  countDays,
   dateOf,
-  DAY_MS,
   HOUR_MS,
-  timeOf,
   toInstant,
   toLocal,
   type BasisPoints,
@@ -166,9 +165,7 @@ function percentOfValue({ mechanic, ladder }: Promotion): BasisPoints | null {
 /** Days from start to end by the store's calendar, begun ones counted whole; from now on without a start; null without an end. */
 function lengthOf({ schedule: { start, end, zone } }: CompiledPromotion, now: Instant): number | null {
   if (!Number.isFinite(end) || start === Infinity) return null
-  const [first, last] = [toLocal(Number.isFinite(start) ? start : now, zone), toLocal(end, zone)]
-  const nights = (Date.parse(dateOf(last)) - Date.parse(dateOf(first))) / DAY_MS
-  return nights + (timeOf(last) > timeOf(first) ? 1 : 0)
+  return countDays(toLocal(Number.isFinite(start) ? start : now, zone), toLocal(end, zone))
 }
 
 /** Another promotion that goes to the channel and looks at the product while this one does. */

@@ -18,6 +18,7 @@ export { spread, type Share } from './spread.ts'
 export { entriesOf, keysOf } from './tables.ts'
 export {
   addDays,
+  countDays,
   dateOf,
   DAY_MS,
   HOUR_MS,
@@ -29,6 +30,7 @@ export {
   toInstant,
   toIso,
   toLocal,
+  toOffsetIso,
   weekdayOf,
   type Instant,
   type LocalDateTime,

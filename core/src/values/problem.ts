@@ -61,6 +61,7 @@ interface FactsByCode {
   'unknown-zone': TypedFacts
   'not-a-percent': TypedFacts
   'not-money': TypedFacts
+  'not-a-factor': TypedFacts
   'not-a-date': TypedFacts
   'not-a-time': TypedFacts
   'unknown-column': { readonly given: string; readonly columns: string }
@@ -94,6 +95,7 @@ interface FactsByCode {
   'lock-before-submission': { readonly leadHours: number }
   /** Two rules of a channel by their keys. */
   'rules-contradict': { readonly rule: string; readonly other: string }
+  'feed-without': { readonly field: 'sku' | 'price' }
   'unserved-country': { readonly given: string; readonly option: string }
   'unknown-shopper': NameFacts
   'not-an-email': TypedFacts

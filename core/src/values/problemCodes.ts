@@ -64,6 +64,7 @@ export const PROBLEM_CODES = [
   'slug-taken',
   'not-a-percent',
   'not-money',
+  'not-a-factor',
   'not-a-date',
   'not-a-time',
   // product files
@@ -110,6 +111,7 @@ export const PROBLEM_CODES = [
   'channel-in-use',
   'lock-before-submission',
   'rules-contradict',
+  'feed-without',
   'unserved-country',
   'unknown-shopper',
   // people

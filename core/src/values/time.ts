@@ -50,6 +50,20 @@ export function toLocal(instant: Instant, zone: string): LocalDateTime {
   return formatUtc(instant + offsetMs(instant, zone))
 }
 
+/** An instant with the offset of its zone, in ISO 8601: `2027-03-28T00:00:00+01:00`. */
+export function toOffsetIso(instant: Instant, zone: string): string {
+  const offset = offsetMs(instant, zone) / MINUTE_MS
+  const local = new Date(Math.floor((instant + offset * MINUTE_MS) / SECOND_MS) * SECOND_MS).toISOString().slice(0, 19)
+  const [hours, minutes] = [Math.floor(Math.abs(offset) / 60), Math.abs(offset) % 60]
+  return `${local}${offset < 0 ? '-' : '+'}${String(hours).padStart(2, '0')}:${String(minutes).padStart(2, '0')}`
+}
+
+/** The calendar days from one wall-clock time to another, begun ones counted whole. */
+export function countDays(first: LocalDateTime, last: LocalDateTime): number {
+  const nights = (Date.parse(dateOf(last)) - Date.parse(dateOf(first))) / DAY_MS
+  return nights + (timeOf(last) > timeOf(first) ? 1 : 0)
+}
+
 /** The date part of a wall-clock time. */
 export function dateOf(local: LocalDateTime): string {
   return local.slice(0, 10)

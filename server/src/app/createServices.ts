@@ -8,6 +8,7 @@ import { createProductTable } from '../features/catalogue/productTable.service.t
 import { createChangeFeed } from '../features/changes/changeFeed.ts'
 import { createCodesService } from '../features/codes/codes.service.ts'
 import { createHandOutsService } from '../features/codes/handOuts.service.ts'
+import { createFeedsService } from '../features/feeds/feeds.service.ts'
 import { createFindingsService } from '../features/findings/findings.service.ts'
 import { createImportsService } from '../features/imports/imports.service.ts'
 import { createUploadReceiver } from '../features/imports/receiveUpload.ts'
@@ -64,6 +65,7 @@ export function createServices(environment: Environment) {
     changes: createChangeFeed(database),
     codes: createCodesService({ ...base, onTrouble: reporting(componentLogger('codes'), 'codes-failed') }),
     handOuts: createHandOutsService(base),
+    feeds: createFeedsService(base),
     findings,
     imports: createImportsService({ ...base, onTrouble: reporting(componentLogger('imports'), 'import-failed') }),
     receiveUpload: createUploadReceiver(config.uploads),

@@ -1,6 +1,7 @@
 import { ADDRESSES } from '@novalex/contract'
 import fc from 'fast-check'
 import { afterAll, beforeAll, expect, inject, test } from 'vitest'
+import { FEED, MARKET } from '../testing/channels.ts'
 import { createDraft, createTestServer, PRODUCTS, type TestServer } from '../testing/createTestServer.ts'
 import { bringIn } from '../testing/imports.ts'
 import { visit } from '../testing/placeOrders.ts'
@@ -12,7 +13,10 @@ import { visit } from '../testing/placeOrders.ts'
 
 let server: TestServer
 let ids: Readonly<
-  Record<'promotion' | 'coded' | 'campaign' | 'set' | 'occasion' | 'testCart' | 'import' | 'person' | 'key', string>
+  Record<
+    'promotion' | 'coded' | 'campaign' | 'set' | 'occasion' | 'testCart' | 'import' | 'person' | 'key' | 'feed',
+    string
+  >
 >
 /** Of whom may be signed out and removed on the way. */
 let leaving: string
@@ -25,6 +29,7 @@ beforeAll(async () => {
   const occasion = (await create('/occasions', { name: 'Fair', dates: null })).id
   const set = (await create('/sets', { name: 'Two', content: { skus: ['PAD-1'] } })).id
   const testCart = (await create('/test-carts', TEST_CART)).id
+  const feed = (await create('/feeds', FEED)).id
   const promotion = (await create('/promotions', createDraft({ campaign }))).promotion.id
   const extra = { stacking: { group: 'extra', mode: 'group' } }
   await create('/promotions', { ...createDraft(), mechanic: BUY_GET, ...extra })
@@ -35,7 +40,7 @@ beforeAll(async () => {
   leaving = await server.signIn('reader')
   visitor = (await visit(server)).cookie
   const file = await bringIn(server, 'prices', 'sku;regular_price\nPAD-1;9\n')
-  ids = { promotion, coded, campaign, set, occasion, testCart, import: file.id, person, key }
+  ids = { promotion, coded, campaign, set, occasion, testCart, import: file.id, person, key, feed }
 })
 afterAll(() => server.close())
 
@@ -56,24 +61,6 @@ const NEW_STORE = { name: 'Paper', currency: 'EUR', timeZone: 'Europe/Vienna', p
 const SHOP_CART = { lines: cart.lines, codes: cart.codes, delivery: { option: 'parcel', country: 'AT' }, shopper: null }
 const PARCEL = { id: 'parcel', name: 'Parcel', prices: [{ country: 'AT', price: 490 }] }
 const WEB = { id: 'web', name: 'Online store', kind: 'own' }
-const CHANNEL_RULES = {
-  maxProducts: 200,
-  minReduction: 1000,
-  usualDays: { from: 5, to: 14 },
-  lowestBefore: { days: 30, counts: 'paid', below: 0 },
-  stockDays: 'promotion',
-  oneAtATime: true,
-  kinds: ['markdown'],
-  titleWithout: '%',
-}
-const MARKET = {
-  id: 'market',
-  name: 'Market',
-  kind: 'partner',
-  leadHours: 48,
-  lockHours: 5,
-  rules: [{ from: '2027-01-01', values: CHANNEL_RULES, source: 'Guide', checkedOn: '2027-03-01' }],
-}
 const HAND_OUT = {
   slug: 'page',
   title: 'A code',
@@ -206,6 +193,13 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['GET', () => '/api/stacking/meetings?sku=PAD-1'],
   ['GET', () => '/api/test-carts'],
   ['POST', () => '/api/test-carts', () => TEST_CART],
+  ['GET', () => '/api/feeds'],
+  ['POST', () => '/api/feeds', () => FEED],
+  ['POST', () => '/api/feeds/preview', () => ({ feed: FEED, search: 'pad', onlySale: false, page: 1 })],
+  ['PUT', ({ feed }) => `/api/feeds/${feed}`, () => ({ ...FEED, version: 1 })],
+  ['POST', ({ feed }) => `/api/feeds/${feed}/addresses`],
+  ['GET', ({ feed }) => `/api/feeds/${feed}/file?token=guessed`],
+  ['DELETE', ({ feed }) => `/api/feeds/${feed}?version=1`],
   ['PUT', ({ testCart }) => `/api/test-carts/${testCart}`, () => ({ ...TEST_CART, version: 1 })],
   ['DELETE', ({ testCart }) => `/api/test-carts/${testCart}?version=1`],
   ['GET', () => '/api/campaigns'],

@@ -7,6 +7,7 @@ import { createChannelsHandlers } from '../features/channels/channels.handlers.t
 import { createCodesHandlers } from '../features/codes/codes.handlers.ts'
 import { createHandOutsHandlers } from '../features/codes/handOuts.handlers.ts'
 import { createCountsHandlers } from '../features/counts/counts.handlers.ts'
+import { createFeedsHandlers } from '../features/feeds/feeds.handlers.ts'
 import { createFilesHandlers } from '../features/files/files.handlers.ts'
 import { createFindingsHandlers } from '../features/findings/findings.handlers.ts'
 import { createImportsHandlers } from '../features/imports/imports.handlers.ts'
@@ -41,6 +42,7 @@ export const createHandlers = (services: Services): Handlers => ({
   ...createCodesHandlers(services),
   ...createHandOutsHandlers(services),
   ...createCountsHandlers(services),
+  ...createFeedsHandlers(services),
   ...createFilesHandlers(services),
   ...createFindingsHandlers(services),
   ...createImportsHandlers(services),

@@ -2,6 +2,7 @@ import * as catalogue from '../features/catalogue/catalogue.jobs.ts'
 import * as channels from '../features/channels/channels.jobs.ts'
 import * as codes from '../features/codes/codes.jobs.ts'
 import * as counts from '../features/counts/counts.jobs.ts'
+import * as feeds from '../features/feeds/feeds.jobs.ts'
 import * as files from '../features/files/files.jobs.ts'
 import * as findings from '../features/findings/findings.jobs.ts'
 import * as imports from '../features/imports/imports.jobs.ts'
@@ -22,6 +23,7 @@ export const JOBS: readonly RunnableJob<Sources>[] = [
   channels,
   codes,
   counts,
+  feeds,
   files,
   findings,
   imports,

@@ -1,3 +1,4 @@
+import { FEED } from '../testing/channels.ts'
 import { ENDPOINTS, type Endpoint, type EndpointName } from '@novalex/contract'
 import { keysOf } from '@novalex/core'
 import type { TSchema } from '@sinclair/typebox'
@@ -98,6 +99,8 @@ const WRITES: Partial<Record<EndpointName, () => Promise<Write>>> = {
     const { id } = await createAt('/promotions', createDraft())
     return { version: 1, send: (version) => ['PUT', `/promotions/${id}/rank`, { before: null, version }] }
   },
+  updateFeed: async () => (await createAt('/feeds', FEED)).update(),
+  deleteFeed: async () => (await createAt('/feeds', FEED)).remove(),
   updateTestCart: async () => (await createAt('/test-carts', TEST_CART)).update(),
   deleteTestCart: async () => (await createAt('/test-carts', TEST_CART)).remove(),
   updateCampaign: async () => (await createAt('/campaigns', CAMPAIGN)).update(),

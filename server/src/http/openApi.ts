@@ -93,6 +93,7 @@ function describeEndpoint(name: EndpointName, endpoint: Endpoint): Json {
 const DESCRIPTIONS = {
   json: 'The answer',
   file: 'A file',
+  stream: 'A file, streamed',
   lines: 'Lines of JSON',
   events: 'Server-sent events, the data of each JSON',
   nothing: 'Done',
@@ -105,12 +106,14 @@ const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sh
 function mediaTypesOf(path: string): string[] {
   if (path.endsWith('.csv')) return ['text/csv']
   if (path.endsWith('.eml')) return ['message/rfc822']
+  if (path.startsWith('/feeds/'))
+    return ['text/csv', 'text/tab-separated-values', 'application/json', 'application/ld+json']
   return ['text/csv', WORKBOOK, 'application/json']
 }
 
 function describeAnswer(name: EndpointName, { answer, answers }: Endpoint): Json {
   const told = { description: DESCRIPTIONS[answers], headers: ANSWER_HEADERS }
-  if (answers === 'file')
+  if (answers === 'file' || answers === 'stream')
     return { ...told, content: Object.fromEntries(mediaTypesOf(addressOf(name).path).map((type) => [type, BINARY])) }
   if (!answer || answers === 'nothing') return told
   return { ...told, content: { [MEDIA_TYPES[answers]]: { schema: write(answer) } } }

@@ -46,6 +46,7 @@ interface Results<E extends Endpoint> {
   file: FileAnswer
   // Whoever answers line by line, or by events, writes to the response as it goes.
   lines: undefined
+  stream: undefined
   events: undefined
   nothing: undefined
 }
@@ -164,6 +165,9 @@ function admit(name: EndpointName, endpoint: Endpoint, options: ServeOptions): R
   }
 }
 
+/** Answers that handlers write to the response themselves. */
+const WRITTEN_BY_HANDLER: ReadonlySet<Endpoint['answers']> = new Set(['stream', 'lines', 'events'])
+
 function answerWith(
   endpoint: Endpoint,
   handler: (asked: Asked<EndpointName>) => unknown,
@@ -176,7 +180,7 @@ function answerWith(
     const work = async () => handler(asked)
     const inTurn = () => (endpoint.isHeavy ? queues.run(nameOf(who), work, watch(endpoint, response)) : work())
     const result = await (checksAnswers ? runNamed(endpoint, inTurn) : inTurn())
-    if (endpoint.answers === 'lines' || endpoint.answers === 'events') return
+    if (WRITTEN_BY_HANDLER.has(endpoint.answers)) return
     response.statusCode = endpoint.status
     if (endpoint.answers === 'nothing') response.end()
     else if (endpoint.answers === 'file') sendFile(response, result as FileAnswer)

@@ -25,6 +25,8 @@ export const NUMBER_KINDS = {
     code: 'not-a-count',
     suffix: undefined,
   },
+  /** A factor with up to six decimals, in millionths. */
+  factor: { format: formatFactor, parse: parseFactor, code: 'not-a-factor', suffix: undefined },
   /** Stars with one decimal, in tenths. */
   stars: {
     format: formatTypedStars,
@@ -35,6 +37,19 @@ export const NUMBER_KINDS = {
 } as const
 
 export type NumberKind = keyof typeof NUMBER_KINDS
+
+const MILLION = 1_000_000
+
+function formatFactor(millionths: number): string {
+  return String(millionths / MILLION)
+}
+
+function parseFactor(text: string): number | null {
+  const plain = text.trim().replace(',', '.')
+  if (!/^\d{1,6}(\.\d{1,6})?$/.test(plain)) return null
+  const millionths = Math.round(Number(plain) * MILLION)
+  return millionths > 0 ? millionths : null
+}
 
 function parseSigned(text: string): number | null {
   const [, sign = '', rest = ''] = /^\s*([-−]?)(.*)$/s.exec(text) ?? []

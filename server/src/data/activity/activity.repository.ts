@@ -39,6 +39,12 @@ export async function findLatestChange(connection: Connection): Promise<number> 
   return Number(row?.change ?? 0)
 }
 
+/** When the last write was made, by the store's clock in milliseconds; 0 before the first. */
+export async function findLatestActivity(connection: Connection): Promise<number> {
+  const row = (await connection('activity').orderBy('id', 'desc').first('at')) as { at: Date } | undefined
+  return row?.at.getTime() ?? 0
+}
+
 export interface Filters {
   readonly by?: string
   readonly actions?: readonly string[]

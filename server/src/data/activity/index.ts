@@ -1,4 +1,5 @@
 export {
+  findLatestActivity,
   findLatestChange,
   getActivity,
   listActivity,

@@ -1,1 +1,10 @@
-export { findKeyHolder, insertKey, listChannelsOfKeys, listKeys, revokeKey } from './keys.repository.ts'
+export {
+  findFeedKey,
+  findKeyHolder,
+  insertKey,
+  listChannelsOfKeys,
+  listFeedKeys,
+  listKeys,
+  revokeFeedKeys,
+  revokeKey,
+} from './keys.repository.ts'

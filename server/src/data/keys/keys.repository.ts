@@ -10,6 +10,7 @@ interface Row {
   name: string
   scopes: string
   channel: string
+  feed: string | null
   created_at: Date
   created_by: string
   ends_at: Date | null
@@ -24,6 +25,8 @@ interface NewKey {
   readonly name: string
   readonly scopes: readonly KeyScope[]
   readonly channel: string
+  /** The feed whose address it is. */
+  readonly feed?: string
   readonly createdAt: number
   readonly createdBy: string
   /** Null: the key has no expiry date. */
@@ -38,6 +41,7 @@ const toRecord = (row: Row): KeyRecord => ({
   name: row.name,
   scopes: JSON.parse(row.scopes),
   channel: row.channel,
+  feed: row.feed,
   createdAt: row.created_at.toISOString(),
   createdBy: row.created_by,
   endsAt: row.ends_at?.toISOString() ?? null,
@@ -57,11 +61,45 @@ export async function findKeyHolder(connection: Connection, key: string, now: nu
     [hashToken(key)],
   )
   if (!row || (row.ends_at !== null && row.ends_at.getTime() <= now)) throw new AppError('key-unknown')
-  if (now - (row.last_used_at?.getTime() ?? 0) > NOTED_MS)
-    await connection('shop_keys')
-      .where({ id: row.id })
-      .update({ last_used_at: new Date(now) })
+  await noteUse(connection, row, now)
   return { id: row.id, name: row.name, scopes: JSON.parse(row.scopes), channel: row.channel }
+}
+
+async function noteUse(
+  connection: Connection,
+  { id, last_used_at: last }: Pick<Row, 'id' | 'last_used_at'>,
+  now: number,
+): Promise<void> {
+  if (now - (last?.getTime() ?? 0) <= NOTED_MS) return
+  await connection('shop_keys')
+    .where({ id })
+    .update({ last_used_at: new Date(now) })
+}
+
+/** Whether a token opens a feed; its use is recorded. */
+export async function findFeedKey(
+  connection: Connection,
+  { token, feed, now }: { readonly token: string; readonly feed: string; readonly now: number },
+): Promise<boolean> {
+  const [row] = await ask<Pick<Row, 'id' | 'last_used_at'>>(
+    connection,
+    'select id, last_used_at from shop_keys where hash = ? and feed = ? and revoked_at is null',
+    [hashToken(token), feed],
+  )
+  if (row) await noteUse(connection, row, now)
+  return row !== undefined
+}
+
+/** The addresses of feeds that are not revoked. */
+export async function listFeedKeys(connection: Connection): Promise<KeyRecord[]> {
+  const rows = await connection('shop_keys').whereNotNull('feed').whereNull('revoked_at').select<Row[]>()
+  return rows.map(toRecord)
+}
+
+export async function revokeFeedKeys(connection: Connection, feed: string, now: number): Promise<void> {
+  await connection('shop_keys')
+    .where({ feed, revoked_at: null })
+    .update({ revoked_at: new Date(now) })
 }
 
 export async function insertKey(connection: Connection, key: NewKey): Promise<KeyRecord> {
@@ -70,6 +108,7 @@ export async function insertKey(connection: Connection, key: NewKey): Promise<Ke
     name: key.name,
     scopes: JSON.stringify(key.scopes),
     channel: key.channel,
+    feed: key.feed ?? null,
     created_at: new Date(key.createdAt),
     created_by: key.createdBy,
     ends_at: key.endsAt === null ? null : new Date(key.endsAt),

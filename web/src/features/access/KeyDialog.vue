@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { KEY_SCOPES, SHOP_CHANNEL, type KeyScope } from '@novalex/contract'
+import { CHOSEN_SCOPES, SHOP_CHANNEL, type ChosenScope } from '@novalex/contract'
 import { addDays, toInstant } from '@novalex/core'
 import { useClipboard } from '@vueuse/core'
 import { ref } from 'vue'
@@ -16,7 +16,7 @@ const store = useStoreInfo()
 const { refusal, isSending, submit, errors, reset } = useForm()
 const isOpen = ref(false)
 const name = ref('')
-const scopes = ref<KeyScope[]>(['quote'])
+const scopes = ref<ChosenScope[]>(['quote'])
 const channel = ref<string>(SHOP_CHANNEL)
 const lastDay = ref<string>()
 const made = ref('')
@@ -74,7 +74,7 @@ async function keep(): Promise<void> {
       <fieldset>
         <legend>{{ words.scopes }}</legend>
         <v-checkbox
-          v-for="scope in KEY_SCOPES"
+          v-for="scope in CHOSEN_SCOPES"
           :key="scope"
           v-model="scopes"
           :value="scope"

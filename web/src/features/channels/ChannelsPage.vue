@@ -5,6 +5,7 @@ import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { channelText as words } from '@/locale/catalogue.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
+import FeedsTable from './FeedsTable.vue'
 import PartnerDialog from './PartnerDialog.vue'
 import PartnerSheet from './PartnerSheet.vue'
 import { usePartners } from './usePartners.ts'
@@ -45,6 +46,7 @@ const countIn = (channel: string) =>
       @edit="edited = partner"
       @remove="remove(partner)"
     />
+    <FeedsTable />
   </section>
 </template>
 

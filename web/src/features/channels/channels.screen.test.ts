@@ -94,3 +94,31 @@ const RULE = {
   archived: false,
   note: '',
 }
+
+test('a feed is mapped over its preview, saved, and fetched from an address that is shown once', async ({ page }) => {
+  await page.goto('/channels/feeds/new')
+  await expect(page.getByText('Preview: 240 products in the live release')).toBeVisible()
+  await expect(page.getByRole('cell', { name: 'Drawing sheet A4', exact: true })).toBeVisible()
+  await page.getByLabel('Name', { exact: true }).fill('Lane prices')
+  await page.getByRole('button', { name: 'Remove column link' }).click()
+  await page.getByRole('button', { name: 'Remove column price' }).click()
+  await page.getByRole('button', { name: 'Save feed' }).click()
+  await expect(page.getByText('Add a column with the price in the store’s currency.')).toBeVisible()
+  await page.getByRole('button', { name: 'Add column' }).click()
+  await page.getByLabel('Name of column 6').fill('price')
+  await page.getByLabel('Content of column 6').selectOption('price')
+  await page.getByRole('button', { name: 'Move column price left' }).click()
+  await page.getByLabel('Search products').fill('drawing sheet a3')
+  await expect(page.getByRole('row', { name: /^SHT-A3 Drawing sheet A3 in stock 1.06 EUR 1.25 EUR/ })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Save feed' }).click()
+  await expect(page.getByText('Feed “Lane prices” saved.')).toBeVisible()
+  await page.goto('/channels')
+  await page.getByRole('button', { name: 'Create address' }).click()
+  const url = new URL(await page.getByTestId('address').textContent())
+  const csv = await page.request.read(url.pathname + url.search)
+  expect(csv.split('\r\n')[0]).toBe('sku,name,availability,sale price,price,sale period')
+  expect(csv).toContain('SHT-A3,Drawing sheet A3,')
+  await page.getByRole('button', { name: 'Close' }).click()
+  await page.getByRole('button', { name: 'Delete feed' }).click()
+  await expect(page.getByText('Feed “Lane prices” deleted. Its addresses no longer work.')).toBeVisible()
+})

@@ -21,6 +21,7 @@ export const SCOPE_HINTS: Readonly<Record<KeyScope, string>> = {
   quote: 'Price products and carts for any shopper',
   orders: 'Place and cancel its own orders',
   codes: 'Issue codes',
+  feeds: 'Fetch a feed',
 }
 
 export const THING_NAMES: Readonly<Record<LoggedThing, string>> = {
@@ -36,6 +37,7 @@ export const THING_NAMES: Readonly<Record<LoggedThing, string>> = {
   release: 'Releases',
   person: 'People',
   key: 'API keys',
+  feed: 'Feeds',
   order: 'Orders and counts',
   code: 'Codes',
 }
@@ -104,6 +106,10 @@ const ACTION_NAMES: Readonly<Partial<Record<LoggedAction, string>>> = {
   'change-password': 'changed the password',
   'create-key': 'created API key',
   'revoke-key': 'revoked API key',
+  'create-feed': 'created feed',
+  'change-feed': 'edited feed',
+  'delete-feed': 'deleted feed',
+  'create-feed-address': 'created an address for feed',
 }
 
 /** An action of the log in words. */

@@ -276,6 +276,18 @@ const SAID: readonly [FindingKind, readonly string[], object, string][] = [
     '“Spring paper” names group “clubb”, which doesn’t exist in this store. Check the spelling.',
   ],
   [
+    'channel-rule',
+    [...SPRING, 'channel:market'],
+    { rule: 'minRating', isRefused: true, products: 3, of: 12, others: 1 },
+    '“market” would refuse 3 of 12 products of “Spring paper” (minimum rating, and 1 more rule).',
+  ],
+  [
+    'channel-rule',
+    [...SPRING, 'channel:market'],
+    { rule: 'usualDays', isRefused: false, products: null, of: 12, others: 0 },
+    '“market” advises against “Spring paper” (recommended length).',
+  ],
+  [
     'test-cart-broken',
     ['testCart:t'],
     { name: 'Three brushes', expected: 1900, total: 1920 },

@@ -8,6 +8,7 @@ import { atOnceText } from './atOnce.ts'
 import { channelText, describeBroken, describeRules, ruleName } from './channels.ts'
 import { changeText } from './changes.ts'
 import { counted } from './counted.ts'
+import { describeDoubt, feedText } from './feeds.ts'
 import { filesText } from './files.ts'
 import { FINDING_SENTENCES, findingText } from './findings.ts'
 import { formatEnd, formatEndInText, formatShopEnd, formatSpan, formatZone, joinWords, quote } from './grammar.ts'
@@ -41,6 +42,7 @@ export const en = {
   atOnceText,
   channelText,
   changeText,
+  feedText,
   filesText,
   findingText,
   offerText,
@@ -72,6 +74,7 @@ export const en = {
   startSentence,
   nameAction,
   describeBroken,
+  describeDoubt,
   describeRules,
   ruleName,
   describeCondition,

@@ -73,6 +73,8 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   guessable: ({ given, min }) => `${plural(given, 'character')} would be too easy to guess. Use ${min} or more.`,
   'slug-taken': ({ given }) => `The address “${given}” is already used by another page. Choose another.`,
   'not-a-percent': ({ given }) => `“${given}” is not a percentage. Use a format like 10 or 10.5.`,
+  'not-a-factor': ({ given }) =>
+    `“${given}” is not a rate. Enter a number above 0 with up to six decimals, such as 1.0825.`,
   'not-money': ({ given }) => `“${given}” is not an amount. Use a format like 12.50.`,
   'not-a-date': ({ given }) =>
     `${given ? `“${given}” is not a date` : 'Enter a date'}. Use a format like 1 Mar, 1.3.2027, sun, in 2 weeks or end of month.`,
@@ -127,6 +129,8 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
     rule === other
       ? 'The first figure is above the second.'
       : `Contradicts “${ruleName(other)}”. Change one of the two.`,
+  'feed-without': ({ field }) =>
+    field === 'sku' ? 'Add a column with the SKU.' : 'Add a column with the price in the store’s currency.',
   'unserved-country': ({ given, option }) => `${option} doesn’t deliver to ${given}. Choose another method or country.`,
   'unknown-shopper': ({ id }) => `No shopper with ID ${id}.`,
   'not-an-email': ({ given }) => `“${given}” is not an email address. Use a format like name@shop.example.`,

@@ -30,6 +30,7 @@ import * as storedNames from './028-stored-names.ts'
 import * as releaseChoices from './029-release-choices.ts'
 import * as channels from './030-channels.ts'
 import * as listings from './031-listings.ts'
+import * as feeds from './032-feeds.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -63,6 +64,7 @@ const ALL: Record<string, Knex.Migration> = {
   '029-release-choices': releaseChoices,
   '030-channels': channels,
   '031-listings': listings,
+  '032-feeds': feeds,
 }
 
 export const MIGRATION_NAMES: readonly string[] = Object.keys(ALL)

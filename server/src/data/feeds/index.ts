@@ -1,0 +1,1 @@
+export { FEEDS, toFeed, type FeedContent } from './feeds.repository.ts'
