@@ -394,9 +394,10 @@ export {
   FIRST_COLUMNS,
   MONEY_FIELDS,
   toFeedJsonLd,
-  writeFeedRow,
+  createRowWriter,
   type FeedColumn,
   type FeedDoubt,
   type FeedField,
+  type FeedItem,
   type FeedPlace,
 } from './feeds/index.ts'

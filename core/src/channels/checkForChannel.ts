@@ -16,7 +16,7 @@ import {
 } from '../values/index.ts'
 import type { ChannelFit, FitFacts, FitRule, FitSeverity, ProductFit, SummedIssue } from './channelFit.ts'
 import { computeLeastPrice, computeReductionOf } from './leastPrice.ts'
-import { judgeProduct, type LowestPrice, type RatedProduct } from './productRules.ts'
+import { createProductJudge, type LowestPrice } from './productRules.ts'
 import { findRulesOn } from './rules.ts'
 
 /** A promotion that is to go to a partner, with all that the partner's rules ask about. */
@@ -63,9 +63,8 @@ export function checkForChannel(question: ChannelQuestion): ChannelFit {
   const start = open === null && Number.isFinite(schedule.start) ? schedule.start : null
   const at = findLiveMoment(schedule, Math.max(now, begins)) ?? now
   const priceOf = createUnitPricer(entry, question, at)
-  const products = findProducts(entry, question).map((product) =>
-    fitProduct(product, { question, entry, rules, at, price: priceOf?.(product) ?? null }),
-  )
+  const fit = createFitter(entry, rules, { question, priceOf })
+  const products = findProducts(entry, question).map(fit)
   const title = writeTitle(promotion, rules, question.format)
   return {
     start,
@@ -121,37 +120,39 @@ function createUnitPricer(
 
 interface Fitting {
   readonly question: ChannelQuestion
-  readonly entry: CompiledPromotion
-  readonly rules: ChannelRules
-  readonly at: Instant
-  readonly price: UnitPrice | null
+  readonly priceOf: ((product: Product) => UnitPrice) | null
 }
 
-function fitProduct(product: Product, { question, entry, rules, price: found }: Fitting): ProductFit {
-  const { sku } = product
+/** Checks any number of products of a promotion. */
+function createFitter(
+  entry: CompiledPromotion,
+  rules: ChannelRules,
+  { question, priceOf }: Fitting,
+): (product: Product) => ProductFit {
   const { plan, listings, stock, sold, lowest } = question
-  const { regular, price } = found ?? { regular: product.regularPrice, price: product.regularPrice }
-  const reduction = price < regular ? computeReductionOf(regular, price, percentOfValue(entry.promotion)) : 0
-  const rated: RatedProduct = {
-    product,
-    store: plan.store,
-    regular,
-    price,
-    reduction,
-    listing: listings.get(sku) ?? NO_LISTING,
-    stock: stock.get(sku) ?? null,
-    sold: sold.get(sku) ?? 0,
-    days: question.open ? 'open' : lengthOf(entry, question.now),
-    lowest: lowest.get(sku) ?? null,
-    rival: rules.oneAtATime ? findRival(product, entry, question) : null,
-  }
-  const isLeastAsked = rules.leastPriceGap !== undefined && found !== null
-  return {
-    sku,
-    regular,
-    price,
-    leastPrice: isLeastAsked ? computeLeastPrice(regular, reduction, rules.leastPriceGap) : null,
-    issues: judgeProduct(rules, rated, found !== null),
+  const judge = createProductJudge(rules, priceOf !== null)
+  const own = percentOfValue(entry.promotion)
+  const days = question.open ? 'open' : lengthOf(entry, question.now)
+  const gap = priceOf ? rules.leastPriceGap : undefined
+  return (product) => {
+    const { sku } = product
+    const { regular, price } = priceOf?.(product) ?? { regular: product.regularPrice, price: product.regularPrice }
+    const reduction = price < regular ? computeReductionOf(regular, price, own) : 0
+    const issues = judge({
+      product,
+      store: plan.store,
+      regular,
+      price,
+      reduction,
+      listing: listings.get(sku) ?? NO_LISTING,
+      stock: stock.get(sku) ?? null,
+      sold: sold.get(sku) ?? 0,
+      days,
+      lowest: lowest.get(sku) ?? null,
+      rival: rules.oneAtATime ? findRival(product, entry, question) : null,
+    })
+    const leastPrice = gap === undefined ? null : computeLeastPrice(regular, reduction, gap)
+    return { sku, regular, price, leastPrice, issues }
   }
 }
 

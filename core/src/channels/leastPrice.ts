@@ -14,5 +14,6 @@ export function computeReductionOf(regular: MinorUnits, price: MinorUnits, own: 
  * docs/channels.md, "Least price".
  */
 export function computeLeastPrice(regular: MinorUnits, reduction: BasisPoints, gap: BasisPoints): MinorUnits {
-  return Number((BigInt(regular) * BigInt(Math.max(0, WHOLE - reduction - gap))) / BigInt(WHOLE))
+  const exact = regular * Math.max(0, WHOLE - reduction - gap)
+  return (exact - (exact % WHOLE)) / WHOLE
 }

@@ -1,7 +1,7 @@
 import { computeFloor } from '../catalogue/index.ts'
 import { computeCover } from '../prices/index.ts'
 import type { ChannelRules, Product, ProductListing, Store } from '../terms/index.ts'
-import { WHOLE, type BasisPoints, type Instant, type MinorUnits } from '../values/index.ts'
+import { keysOf, WHOLE, type BasisPoints, type Instant, type MinorUnits } from '../values/index.ts'
 import type { FitFacts, FitRule, FitSeverity } from './channelFit.ts'
 import { computeLeastPrice } from './leastPrice.ts'
 
@@ -42,11 +42,22 @@ interface PricedRule<R extends keyof ChannelRules> {
   readonly judge: Judge<NonNullable<ChannelRules[R]>>
 }
 
-const below = (found: number | null, limit: number, facts: FitFacts = {}): FitFacts | null =>
-  found !== null && found >= limit ? null : { limit, found, ...facts }
+const below = (found: number | null, limit: number): FitFacts | null =>
+  found !== null && found >= limit ? null : { limit, found }
 
-const above = (found: number, limit: number, facts: FitFacts): FitFacts | null =>
-  found <= limit ? null : { limit, found, ...facts }
+const above = (found: number, limit: number): FitFacts | null => (found <= limit ? null : { limit, found })
+
+/** With the share of a price that the limit comes from; a price that is not known breaks the rule. */
+function ofPrice(
+  price: MinorUnits | null,
+  share: BasisPoints,
+  judge: (limit: MinorUnits) => FitFacts | null,
+  round = Math.floor,
+): FitFacts | null {
+  if (price === null) return { found: null, share }
+  const facts = judge(round((price * share) / WHOLE))
+  return facts && { ...facts, share }
+}
 
 /** Rules that are judged product by product. */
 const PRODUCT_RULES: { readonly [R in keyof ChannelRules]?: PricedRule<R> } = {
@@ -55,21 +66,18 @@ const PRODUCT_RULES: { readonly [R in keyof ChannelRules]?: PricedRule<R> } = {
   atMostOfRegular: {
     severity: 'refused',
     isPriced: true,
-    judge: (share, { price, regular }) => above(price, shareOf(regular, share), { share }),
+    judge: (share, { price, regular }) => ofPrice(regular, share, (limit) => above(price, limit)),
   },
   atMostOfReference: {
     severity: 'refused',
     isPriced: true,
-    judge: (share, { price, listing: { referencePrice } }) =>
-      referencePrice === null ? { found: null, share } : above(price, shareOf(referencePrice, share), { share }),
+    judge: (share, { price, listing }) => ofPrice(listing.referencePrice, share, (limit) => above(price, limit)),
   },
   atLeastOfReference: {
     severity: 'refused',
     isPriced: true,
-    judge: (share, { price, listing: { referencePrice } }) =>
-      referencePrice === null
-        ? { found: null, share }
-        : below(price, Math.ceil((referencePrice * share) / WHOLE), { share }),
+    judge: (share, { price, listing }) =>
+      ofPrice(listing.referencePrice, share, (limit) => below(price, limit), Math.ceil),
   },
   lowestBefore: {
     severity: 'refused',
@@ -78,13 +86,9 @@ const PRODUCT_RULES: { readonly [R in keyof ChannelRules]?: PricedRule<R> } = {
       if (lowest === null) return null
       // Below, not at: with no share to it, by one unit of the currency's least.
       const limit = Math.min(lowest.price - 1, shareOf(lowest.price, WHOLE - by))
-      const { at, order } = lowest
-      return above(price, limit, {
-        days,
-        counts,
-        ...(at === undefined ? {} : { at }),
-        ...(order === undefined ? {} : { order }),
-      })
+      if (price <= limit) return null
+      const { price: _lowest, ...proof } = lowest
+      return { limit, found: price, days, counts, ...proof }
     },
   },
   leastPriceGap: {
@@ -121,20 +125,34 @@ const PRODUCT_RULES: { readonly [R in keyof ChannelRules]?: PricedRule<R> } = {
 /** Never rounded up: a price at most a share of another is. */
 const shareOf = (price: MinorUnits, share: BasisPoints) => Math.floor((price * share) / WHOLE)
 
-/** The rules that a product breaks. `isPriced`: whether its price is checked. */
-export function judgeProduct(
+interface BrokenRule {
+  readonly rule: FitRule
+  readonly severity: FitSeverity
+  readonly facts: FitFacts
+}
+
+const UNBROKEN: readonly BrokenRule[] = []
+const UNMOVED: BrokenRule = { rule: 'lowersPrice', severity: 'refused', facts: {} }
+
+/** Judges any number of products by the same rules: what each breaks. `isPriced`: whether their prices are checked. */
+export function createProductJudge(
   rules: ChannelRules,
-  rated: RatedProduct,
   isPriced: boolean,
-): { readonly rule: FitRule; readonly severity: FitSeverity; readonly facts: FitFacts }[] {
-  const isLowered = rated.price < rated.regular
-  const unmoved = isPriced && !isLowered ? [{ rule: 'lowersPrice', severity: 'refused', facts: {} } as const] : []
-  const broken = Object.entries(rules).flatMap(([name, asked]) => {
-    const rule = name as keyof ChannelRules
+): (rated: RatedProduct) => readonly BrokenRule[] {
+  const asked = keysOf(rules).flatMap((rule) => {
     const own = PRODUCT_RULES[rule] as PricedRule<typeof rule> | undefined
-    if (!own || asked === undefined || (own.isPriced && !(isPriced && isLowered))) return []
-    const facts = (own.judge as Judge<unknown>)(asked, rated)
-    return facts ? [{ rule, severity: own.severity, facts }] : []
+    return own && rules[rule] !== undefined && (isPriced || !own.isPriced)
+      ? [{ rule, own, judge: own.judge as Judge<unknown>, value: rules[rule] as unknown }]
+      : []
   })
-  return [...unmoved, ...broken]
+  return (rated) => {
+    const isLowered = rated.price < rated.regular
+    let broken: BrokenRule[] | null = isPriced && !isLowered ? [UNMOVED] : null
+    for (const { rule, own, judge, value } of asked) {
+      if (own.isPriced && !isLowered) continue
+      const facts = judge(value, rated)
+      if (facts) (broken ??= []).push({ rule, severity: own.severity, facts })
+    }
+    return broken ?? UNBROKEN
+  }
 }

@@ -82,7 +82,7 @@ export const FIRST_COLUMNS: Readonly<Record<'plain' | 'schema', readonly FeedCol
   ],
 }
 
-type Write = (item: FeedItem, column: FeedColumn, place: FeedPlace) => string
+type Write = (item: FeedItem) => string
 
 const MILLION = 1_000_000n
 
@@ -92,59 +92,95 @@ export function convertAmount(amount: MinorUnits, rate: number): MinorUnits {
   return Number((product + MILLION / 2n) / MILLION)
 }
 
-function writeMoney(
-  amount: MinorUnits | null,
-  { currency = 'after', decimal, convert }: FeedColumn,
-  place: FeedPlace,
-): string {
-  if (amount === null) return ''
-  const plain = formatAmount(convert ? convertAmount(amount, convert.rate) : amount)
-  const text = decimal === 'comma' ? plain.replace('.', ',') : plain
+/** Writes money as a column has it. */
+function createMoneyWriter({ currency = 'after', decimal, convert }: FeedColumn, place: FeedPlace) {
   const code = convert?.currency ?? place.currency
-  if (currency === 'none') return text
-  return currency === 'before' ? `${code} ${text}` : `${text} ${code}`
+  const [before, after] = [currency === 'before' ? `${code} ` : '', currency === 'after' ? ` ${code}` : '']
+  return (amount: MinorUnits | null): string => {
+    if (amount === null) return ''
+    const plain = formatAmount(convert ? convertAmount(amount, convert.rate) : amount)
+    return before + (decimal === 'comma' ? plain.replace('.', ',') : plain) + after
+  }
 }
 
-const writeMoment = (at: Instant, { date = 'iso' }: FeedColumn, { zone }: FeedPlace): string =>
-  date === 'day' ? dateOf(toLocal(at, zone)) : toOffsetIso(at, zone)
+function createMomentWriter({ date = 'iso' }: FeedColumn, { zone }: FeedPlace) {
+  return (at: Instant): string => (date === 'day' ? dateOf(toLocal(at, zone)) : toOffsetIso(at, zone))
+}
 
 const isInStock = ({ stock }: FeedItem) => stock === null || stock > 0
 
-const WRITE: Readonly<Record<FeedField, Write>> = {
-  sku: ({ product }) => product.sku,
-  name: ({ product }) => product.name,
-  link: ({ product }, _column, { link }) => link.replaceAll('{sku}', encodeURIComponent(product.sku)),
-  availability: (item, { availability }) =>
-    availability === 'schema'
-      ? `https://schema.org/${isInStock(item) ? 'InStock' : 'OutOfStock'}`
-      : isInStock(item)
-        ? 'in stock'
-        : 'out of stock',
-  price: ({ price }, column, place) => writeMoney(price, column, place),
-  salePrice: ({ sale }, column, place) => writeMoney(sale?.price ?? null, column, place),
-  salePeriod: ({ sale }, _column, { zone }) =>
-    sale ? `${toOffsetIso(sale.from, zone)}/${toOffsetIso(sale.until, zone)}` : '',
-  saleFrom: ({ sale }, column, place) => (sale ? writeMoment(sale.from, column, place) : ''),
-  // A day as an end is the last one on which the price holds.
-  saleUntil: ({ sale }, column, place) =>
-    sale ? writeMoment(column.date === 'day' ? sale.until - 1 : sale.until, column, place) : '',
-  currentPrice: ({ current }, column, place) => writeMoney(current, column, place),
-  categories: ({ product }, _column, { catalogue }) =>
-    product.categories.map((id) => categoryPath(catalogue.categories, id).join(' > ')).join(' | '),
-  family: ({ product }) => product.family ?? '',
-  tags: ({ product }) => product.tags.join(' | '),
-  stock: ({ stock }) => (stock === null ? '' : String(stock)),
-  rating: ({ listing: { rating } }, { decimal }) => {
-    if (rating === null) return ''
-    const text = (rating / 10).toFixed(1)
-    return decimal === 'comma' ? text.replace('.', ',') : text
+/** How each field is written, made once for a column. */
+const WRITERS: Readonly<Record<FeedField, (column: FeedColumn, place: FeedPlace) => Write>> = {
+  sku: () => (item) => item.product.sku,
+  name: () => (item) => item.product.name,
+  link: (_column, { link }) => createLinkWriter(link),
+  availability: ({ availability }) => {
+    const [yes, no] =
+      availability === 'schema'
+        ? ['https://schema.org/InStock', 'https://schema.org/OutOfStock']
+        : ['in stock', 'out of stock']
+    return (item) => (isInStock(item) ? yes! : no!)
   },
-  reviews: ({ listing: { reviews } }) => (reviews === null ? '' : String(reviews)),
-  referencePrice: ({ listing }, column, place) => writeMoney(listing.referencePrice, column, place),
-  text: (_item, { text = '' }) => text,
+  price: (column, place) => {
+    const write = createMoneyWriter(column, place)
+    return ({ price }) => write(price)
+  },
+  salePrice: (column, place) => {
+    const write = createMoneyWriter(column, place)
+    return ({ sale }) => write(sale?.price ?? null)
+  },
+  salePeriod:
+    (_column, { zone }) =>
+    ({ sale }) =>
+      sale ? `${toOffsetIso(sale.from, zone)}/${toOffsetIso(sale.until, zone)}` : '',
+  saleFrom: (column, place) => {
+    const write = createMomentWriter(column, place)
+    return ({ sale }) => (sale ? write(sale.from) : '')
+  },
+  // A day as an end is the last one on which the price holds.
+  saleUntil: (column, place) => {
+    const write = createMomentWriter(column, place)
+    return ({ sale }) => (sale ? write(column.date === 'day' ? sale.until - 1 : sale.until) : '')
+  },
+  currentPrice: (column, place) => {
+    const write = createMoneyWriter(column, place)
+    return ({ current }) => write(current)
+  },
+  categories:
+    (_column, { catalogue }) =>
+    ({ product }) =>
+      product.categories.map((id) => categoryPath(catalogue.categories, id).join(' > ')).join(' | '),
+  family: () => (item) => item.product.family ?? '',
+  tags: () => (item) => item.product.tags.join(' | '),
+  stock: () => (item) => (item.stock === null ? '' : String(item.stock)),
+  rating:
+    ({ decimal }) =>
+    ({ listing: { rating } }) => {
+      if (rating === null) return ''
+      const text = (rating / 10).toFixed(1)
+      return decimal === 'comma' ? text.replace('.', ',') : text
+    },
+  reviews:
+    () =>
+    ({ listing: { reviews } }) =>
+      reviews === null ? '' : String(reviews),
+  referencePrice: (column, place) => {
+    const write = createMoneyWriter(column, place)
+    return ({ listing }) => write(listing.referencePrice)
+  },
+  text:
+    ({ text = '' }) =>
+    () =>
+      text,
 }
 
-/** The cells of a product, column by column. */
-export function writeFeedRow(item: FeedItem, columns: readonly FeedColumn[], place: FeedPlace): string[] {
-  return columns.map((column) => WRITE[column.field](item, column, place))
+function createLinkWriter(link: string): Write {
+  const parts = link.split('{sku}')
+  return ({ product: { sku } }) => parts.join(encodeURIComponent(sku))
+}
+
+/** Writes the cells of products, column by column. */
+export function createRowWriter(columns: readonly FeedColumn[], place: FeedPlace): (item: FeedItem) => string[] {
+  const writers = columns.map((column) => WRITERS[column.field](column, place))
+  return (item) => writers.map((write) => write(item))
 }

@@ -1,7 +1,7 @@
 import { NO_LISTING } from '../catalogue/index.ts'
 import type { CompiledPlan } from '../pricing/index.ts'
 import type { Product, ProductListing } from '../terms/index.ts'
-import { computePriceSpans, createPricers, type Viewer } from '../time/index.ts'
+import { createStretchPricer, type PublicPrice, type Stretch, type Viewer } from '../time/index.ts'
 import { DAY_MS, type Instant, type MinorUnits } from '../values/index.ts'
 
 /** A stretch of time with a reduced price; half-open. */
@@ -46,43 +46,86 @@ export function createFeedReader(
   plan: CompiledPlan,
   { now, daysAhead, viewer, stock, listings }: Asking,
 ): (product: Product) => FeedItem {
-  const pricerAt = createPricers(viewer)
-  const range = { from: now - BACK_MS, to: now + AHEAD_MS }
+  const pricer = createStretchPricer(plan, { from: now - BACK_MS, to: now + AHEAD_MS }, viewer)
   const end = now + daysAhead * DAY_MS
   return (product) => {
-    const { sku } = product
-    const told = { product, stock: stock.get(sku) ?? null, listing: listings.get(sku) ?? NO_LISTING }
-    const none = { ...told, price: product.regularPrice, current: product.regularPrice, sale: null, periods: [] }
-    if (plan.findPricing(product).length === 0) return none
-    const { regular, price: current } = pricerAt(plan, now)(product)
-    const periods = findPeriods(plan, product, { range, viewer, pricerAt }).filter(
-      ({ from, until }) => until > now && (from <= now || from < end),
-    )
+    const { regular, price: current, periods } = findPeriods(product, pricer, { now, end })
     const sale = periods[0] ?? null
     const isTold = current >= regular || (sale !== null && sale.from <= now)
-    return { ...told, price: isTold ? regular : current, current, sale, periods }
+    const listing = listings.get(product.sku) ?? NO_LISTING
+    const own = stock.get(product.sku) ?? null
+    return { product, stock: own, listing, price: isTold ? regular : current, current, sale, periods }
   }
 }
 
-interface Looking {
-  readonly range: { readonly from: Instant; readonly to: Instant }
-  readonly viewer: Viewer
-  readonly pricerAt: ReturnType<typeof createPricers>
+type Pricer = ReturnType<typeof createStretchPricer>
+
+interface Found {
+  readonly price: MinorUnits
+  readonly regular: MinorUnits
+  readonly periods: readonly SalePeriod[]
 }
 
-/** Reduced prices of a product with a start and an end; neighbours of one price are one period. */
-function findPeriods(plan: CompiledPlan, product: Product, { range, viewer, pricerAt }: Looking): SalePeriod[] {
+const NO_PERIODS: readonly SalePeriod[] = []
+
+/** The price now, and the reduced prices that hold now or begin before `end`, with start and end; neighbours of one price are one period. */
+function findPeriods(
+  product: Product,
+  pricer: Pricer,
+  { now, end }: { readonly now: Instant; readonly end: Instant },
+): Found {
+  const { priceIn } = pricer
+  const stretches = pricer.stretchesOf(product)
+  const at = stretches.findIndex(({ until }) => now < until)
+  const present = priceIn(stretches[at]!, product)
+  const { price, regular } = present
+  if (!stretches.some(({ isActing }) => isActing)) return { price, regular, periods: NO_PERIODS }
   const periods: SalePeriod[] = []
-  for (const { from, until, price, regular, promotions } of computePriceSpans(plan, product, range, viewer, pricerAt)) {
-    if (price >= regular) continue
-    const schedules = promotions.map((id) => plan.getPromotion(id).schedule)
-    // Where the look ends nothing has changed yet: what makes the price began, or ends, beyond.
-    const begin = from > range.from ? from : Math.max(...schedules.map(({ start }) => start))
-    const stop = until < range.to ? until : Math.min(...schedules.map(({ end }) => end))
-    const last = periods.at(-1)
-    const goesOn = last?.until === begin && last.price === price
-    if (goesOn) periods[periods.length - 1] = { ...last, until: stop }
-    else periods.push({ from: begin, until: stop, price })
+  let open = null as { readonly from: Instant; readonly price: MinorUnits; last: PublicPrice } | null
+  for (let index = at; index < stretches.length; index++) {
+    const stretch = stretches[index]!
+    const found = index === at ? present : priceIn(stretch, product)
+    if (open?.price === found.price) {
+      open.last = found
+      continue
+    }
+    if (open) periods.push({ from: open.from, until: stretch.from, price: open.price })
+    open = null
+    if (index > at && stretch.from >= end) break
+    if (found.price >= found.regular) continue
+    const from = index === at ? findBegin(product, pricer, { stretches, at, found }) : stretch.from
+    open = { from, price: found.price, last: found }
   }
-  return periods.filter(({ from, until }) => Number.isFinite(from) && Number.isFinite(until))
+  // Where the look ends nothing has changed yet: what makes the price ends beyond.
+  if (open) periods.push({ from: open.from, until: findEdge(open.last, 'end'), price: open.price })
+  if (periods.length === 0) return { price, regular, periods: NO_PERIODS }
+  return {
+    price,
+    regular,
+    periods: periods.filter(({ from, until }) => Number.isFinite(from) && Number.isFinite(until)),
+  }
+}
+
+interface Present {
+  readonly stretches: readonly Stretch[]
+  /** The one that holds now. */
+  readonly at: number
+  readonly found: PublicPrice
+}
+
+/** Since when the present price holds; where the look begins it did already: what makes it began before. */
+function findBegin(product: Product, { priceIn }: Pricer, { stretches, at, found }: Present): Instant {
+  let own = found
+  for (let first = at; first > 0; first--) {
+    const before = priceIn(stretches[first - 1]!, product)
+    if (before.price !== found.price || before.price >= before.regular) return stretches[first]!.from
+    own = before
+  }
+  return findEdge(own, 'start')
+}
+
+/** When the last of what makes a price began, or the first of it ends. */
+function findEdge({ cuts, setBy }: PublicPrice, key: 'start' | 'end'): Instant {
+  const edges = [...cuts.map(({ entry }) => entry), ...(setBy ? [setBy] : [])].map(({ schedule }) => schedule[key])
+  return key === 'start' ? Math.max(...edges) : Math.min(...edges)
 }

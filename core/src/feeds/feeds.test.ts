@@ -3,7 +3,7 @@ import type { Promotion } from '../plan/index.ts'
 import { at, compileShop, createProduct, createPromotion, ZONE } from '../testing/shop.ts'
 import type { Product } from '../terms/index.ts'
 import { checkFeedColumns, findFeedDoubts } from './checkFeed.ts'
-import { FIRST_COLUMNS, writeFeedRow, type FeedColumn } from './feedColumns.ts'
+import { createRowWriter, FIRST_COLUMNS, type FeedColumn } from './feedColumns.ts'
 import { createFeedReader } from './feedItem.ts'
 import { toFeedJsonLd } from './feedJsonLd.ts'
 
@@ -31,11 +31,10 @@ function read(promotions: readonly Promotion[], given: Case = {}) {
   )
   const place = { currency: 'EUR', zone: ZONE, catalogue: plan.catalogue, link: 'https://shop.test/p/{sku}?a=1' }
   const write = (...columns: Omit<FeedColumn, 'name'>[]) =>
-    writeFeedRow(
-      item,
+    createRowWriter(
       columns.map((column) => ({ name: 'x', ...column })),
       place,
-    )
+    )(item)
   return { item, place, write }
 }
 

@@ -2,10 +2,10 @@ export { checkFeedColumns, findFeedDoubts, type FeedDoubt } from './checkFeed.ts
 export {
   FIRST_COLUMNS,
   MONEY_FIELDS,
-  writeFeedRow,
+  createRowWriter,
   type FeedColumn,
   type FeedField,
   type FeedPlace,
 } from './feedColumns.ts'
-export { createFeedReader } from './feedItem.ts'
+export { createFeedReader, type FeedItem } from './feedItem.ts'
 export { FEED_CONTEXT, toFeedJsonLd } from './feedJsonLd.ts'

@@ -16,6 +16,7 @@ interface Filed<A extends Act> {
 }
 
 interface Drawer<A extends Act> {
+  readonly number: number
   readonly filed: Filed<A>[]
   /** The promotions of the drawer, once it is known that nothing else must be asked. */
   certain: readonly CompiledPromotion<A>[] | null
@@ -40,6 +41,7 @@ export function createReachIndex<A extends Act>(
     tags: new Map(),
     any: new Map(),
   }
+  let count = 0
   promotions.forEach((entry, place) => {
     for (const reach of reachesOf(entry.promotion.mechanic)) {
       const [key, ids] = chooseKey(reach, catalogue)
@@ -47,7 +49,7 @@ export function createReachIndex<A extends Act>(
       for (const id of ids) {
         const drawer = drawers[key].get(id)
         if (drawer) drawer.filed.push(filed)
-        else drawers[key].set(id, { filed: [filed], certain: null })
+        else drawers[key].set(id, { number: count++, filed: [filed], certain: null })
       }
     }
   })
@@ -72,26 +74,42 @@ export function createReachIndex<A extends Act>(
 const REMEMBERED_PRODUCTS = 5000
 const NONE: readonly never[] = []
 
-/** The same few products are asked for again and again; what they lie in changes only with their regular price. */
+/**
+ * Most products lie in drawers of which nothing else must be asked, and share their list with all that lie in the same ones. Of the others the same
+ * few are asked for again and again; what they lie in changes only with their regular price.
+ */
 function rememberByProduct<A extends Act>(findDrawers: (product: Product) => readonly Drawer<A>[]): FindPromotions<A> {
   const known = new Map<string, { price: number; found: readonly CompiledPromotion<A>[] }>()
   const lists = new Map<string, readonly CompiledPromotion<A>[]>()
-  return (product) => {
+  const certain = new Map<string, readonly CompiledPromotion<A>[]>()
+  // One product after the other is priced, each at several instants.
+  let last: { readonly product: Product; readonly found: readonly CompiledPromotion<A>[] } | null = null
+
+  function find(product: Product): readonly CompiledPromotion<A>[] {
     const hit = known.get(product.sku)
     if (hit?.price === product.regularPrice) return hit.found
     const own = findDrawers(product)
     if (own.length === 0) return NONE
     if (own.length === 1 && own[0]!.certain) return own[0]!.certain
+    const isCertain = own.every((drawer) => drawer.certain)
+    const key = isCertain ? own.map(({ number }) => number).join() : ''
+    const shared = isCertain ? certain.get(key) : undefined
+    if (shared) return shared
     const found = listOf(
       own.flatMap(({ filed }) => filed).filter(({ matches }) => matches?.(product, product.regularPrice) ?? true),
     )
     const name = found.map(({ rank }) => rank).join()
     const list = lists.get(name) ?? found
-    if (known.size >= REMEMBERED_PRODUCTS) known.clear()
-    if (lists.size >= REMEMBERED_PRODUCTS) lists.clear()
+    for (const cache of [known, lists, certain]) if (cache.size >= REMEMBERED_PRODUCTS) cache.clear()
     lists.set(name, list)
-    known.set(product.sku, { price: product.regularPrice, found: list })
+    if (isCertain) certain.set(key, list)
+    else known.set(product.sku, { price: product.regularPrice, found: list })
     return list
+  }
+
+  return (product) => {
+    if (last?.product !== product) last = { product, found: find(product) }
+    return last.found
   }
 }
 

@@ -22,7 +22,9 @@ export {
   createPricers,
   createPublicPricer,
   createRegularPricer,
+  createStretchPricer,
   type Viewer,
   type PublicPrice,
+  type Stretch,
 } from './timeline.ts'
 export { computeUnitPrices } from './unitPrices.ts'

@@ -103,16 +103,71 @@ export function createPricers(viewer: Viewer): (plan: CompiledPlan, at: Instant)
   }
 }
 
+interface Range {
+  readonly from: Instant
+  readonly to: Instant
+}
+
 /** A product's shelf price through `from <= t < to`, as spans without gap or overlap, equal neighbours joined. */
 export function computePriceSpans(
   plan: CompiledPlan,
   product: Product,
-  { from, to }: { readonly from: Instant; readonly to: Instant },
+  range: Range,
   viewer: Viewer,
   pricerAt = createPricers(viewer),
 ): PriceSpan[] {
+  const { stretchesOf, priceIn } = createStretchPricer(plan, range, viewer, pricerAt)
+  const spans: PriceSpan[] = []
+  for (const stretch of stretchesOf(product)) {
+    const { price, regular, setBy, cuts } = priceIn(stretch, product)
+    const promotions = [...(setBy ? [setBy] : []), ...cuts.map(({ entry }) => entry)].map(({ id }) => id)
+    pushSpan(spans, { from: stretch.from, until: stretch.until, price, regular, promotions }, saysSame)
+  }
+  return spans
+}
+
+/** A time in which the same promotions act with the same values; half-open. */
+export interface Stretch {
+  readonly from: Instant
+  readonly until: Instant
+  readonly isActing: boolean
+}
+
+interface StretchPricer {
+  /** The stretches of a range through which a product has one price each, without gap or overlap. */
+  stretchesOf(product: Product): readonly Stretch[]
+  priceIn(stretch: Stretch, product: Product): PublicPrice
+}
+
+/** Prices of any number of products along time: those that the same promotions may reach share their stretches. */
+export function createStretchPricer(
+  plan: CompiledPlan,
+  range: Range,
+  viewer: Viewer,
+  pricerAt = createPricers(viewer),
+): StretchPricer {
+  const known = new Map<readonly CompiledPromotion[], readonly Stretch[]>()
+  return {
+    stretchesOf(product) {
+      const entries = plan.findPricing(product)
+      let stretches = known.get(entries)
+      if (!stretches) known.set(entries, (stretches = findStretches(plan, entries, { range, viewer })))
+      return stretches
+    },
+    priceIn: ({ from, isActing }, product) =>
+      isActing ? pricerAt(plan, from)(product) : toPlainPrice(product.regularPrice),
+  }
+}
+
+const toPlainPrice = (price: MinorUnits): PublicPrice => ({ price, regular: price, setBy: null, cuts: [] })
+
+function findStretches(
+  plan: CompiledPlan,
+  entries: readonly CompiledPromotion[],
+  { range: { from, to }, viewer }: { readonly range: Range; readonly viewer: Viewer },
+): Stretch[] {
   const edges = new Set<Instant>([from])
-  for (const entry of plan.findPricing(product)) {
+  for (const entry of entries) {
     const { promotion, schedule } = entry
     if (promotion.state !== 'ready') continue
     const switches = [...computeClockEdges(promotion, entry.rungs), ...(viewer.past?.switchesOf(entry) ?? [])]
@@ -120,16 +175,25 @@ export function computePriceSpans(
     for (const edge of [...computeScheduleEdges(schedule, from, to), ...inside]) edges.add(edge)
   }
   const starts = [...edges].filter((edge) => edge < to).sort((a, b) => a - b)
-  const spans: PriceSpan[] = []
+  const stretches: (Stretch & { readonly acting: string })[] = []
   starts.forEach((start, index) => {
-    const { price, regular, setBy, cuts } = pricerAt(plan, start)(product)
-    const promotions = [...(setBy ? [setBy] : []), ...cuts.map(({ entry }) => entry)].map(
-      ({ promotion }) => promotion.id,
-    )
     const until = starts[index + 1] ?? to
-    pushSpan(spans, { from: start, until, price, regular, promotions }, saysSame)
+    const acting = writeActing(lookAround(plan, start, viewer), entries)
+    const last = stretches.at(-1)
+    if (last?.acting === acting) stretches[stretches.length - 1] = { ...last, until }
+    else stretches.push({ from: start, until, isActing: acting !== '', acting })
   })
-  return spans
+  return stretches
+}
+
+/** What acts at an instant, with the values of ladders; conditions of price steps are not asked, since they judge by catalogue prices. */
+function writeActing(session: Session, entries: readonly CompiledPromotion[]): string {
+  return entries
+    .flatMap((entry) => {
+      const admission = entry.phase === 0 ? session.admitted(entry) : session.admittedWith(entry, [])
+      return 'entry' in admission ? [`${entry.rank} ${JSON.stringify(admission.rung)}`] : []
+    })
+    .join('|')
 }
 
 function saysSame(a: PriceSpan, b: PriceSpan): boolean {

@@ -52,6 +52,19 @@ export function toLocal(instant: Instant, zone: string): LocalDateTime {
 
 /** An instant with the offset of its zone, in ISO 8601: `2027-03-28T00:00:00+01:00`. */
 export function toOffsetIso(instant: Instant, zone: string): string {
+  const key = `${zone} ${instant}`
+  let text = written.get(key)
+  if (text === undefined) {
+    if (written.size >= REMEMBERED_OFFSETS) written.clear()
+    written.set(key, (text = writeOffsetIso(instant, zone)))
+  }
+  return text
+}
+
+/** Many products share the moments at which their prices change. */
+const written = new Map<string, string>()
+
+function writeOffsetIso(instant: Instant, zone: string): string {
   const offset = offsetMs(instant, zone) / MINUTE_MS
   const local = new Date(Math.floor((instant + offset * MINUTE_MS) / SECOND_MS) * SECOND_MS).toISOString().slice(0, 19)
   const [hours, minutes] = [Math.floor(Math.abs(offset) / 60), Math.abs(offset) % 60]

@@ -1,5 +1,5 @@
 import type { FeedDraft } from '@novalex/contract'
-import { FEED_CONTEXT, toFeedJsonLd, writeFeedRow, type FeedPlace } from '@novalex/core'
+import { createRowWriter, FEED_CONTEXT, toFeedJsonLd, type FeedItem, type FeedPlace } from '@novalex/core'
 import Papa from 'papaparse'
 
 /** A feed whether it is saved or not. */
@@ -8,13 +8,9 @@ export type Feed = Omit<FeedDraft, 'name'>
 const SEPARATORS = { csv: ',', tsv: '\t' } as const
 
 /** Products of a feed as text, without what stands before the first and after the last. */
-export function writeItems(
-  items: readonly Parameters<typeof writeFeedRow>[0][],
-  { format, columns }: Feed,
-  place: FeedPlace,
-): string {
+export function writeItems(items: readonly FeedItem[], { format, columns }: Feed, place: FeedPlace): string {
   if (format === 'jsonld') return items.map((item) => JSON.stringify(toFeedJsonLd(item, place))).join(',\n')
-  const rows = items.map((item) => writeFeedRow(item, columns, place))
+  const rows = items.map(createRowWriter(columns, place))
   if (format === 'json') {
     return rows
       .map((row) => JSON.stringify(Object.fromEntries(row.map((cell, at) => [columns[at]!.name, cell]))))

@@ -3,8 +3,8 @@ import {
   createFeedReader,
   createNameTest,
   createPublicPricer,
+  createRowWriter,
   findFeedDoubts,
-  writeFeedRow,
   type FeedPlace,
   type Instant,
   type Product,
@@ -101,9 +101,10 @@ export const feedPreviewJob: RunnableJob<Sources, PreviewQuestion, FeedPreview> 
     const isWanted = (product: Product) =>
       fits(`${product.name} ${product.sku}`) && (!onlySale || read(product).sale !== null)
     const found = sourced.plan.catalogue.products.filter(isWanted)
+    const write = createRowWriter(asked.feed.columns, place)
     const rows = found.slice((page - 1) * ROWS_A_PAGE, page * ROWS_A_PAGE).map((product) => {
       const item = read(product)
-      const cells = writeFeedRow(item, asked.feed.columns, place)
+      const cells = write(item)
       const doubts = findFeedDoubts(item, { zone: place.zone, terms, shop: inShop(product).price })
       return { sku: product.sku, cells, doubts }
     })
