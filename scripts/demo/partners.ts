@@ -1,5 +1,5 @@
-import type { Partner } from '@novalex/contract'
-import { addDays, dateOf, toLocal, type Instant } from '../../core/src/index.ts'
+import type { FeedDraft, Partner } from '@novalex/contract'
+import { addDays, dateOf, FIRST_COLUMNS, toLocal, type Instant } from '../../core/src/index.ts'
 
 /** Two partner channels with the rules of two years; those of the second were last looked at long ago. */
 export function createDemoPartners(now: Instant, zone: string): Partner[] {
@@ -71,3 +71,25 @@ export const DEMO_TARGETS: Readonly<Record<string, readonly string[]>> = {
   'Studio days: 20% off small treats': ['tallow-lane', 'obersee-bazaar'],
   'Ink days': ['tallow-lane'],
 }
+
+/** What each partner fetches. */
+export const DEMO_FEEDS: readonly (FeedDraft & { readonly id: string })[] = [
+  {
+    id: 'demo-lane',
+    name: 'Tallow Lane: prices',
+    channel: 'tallow-lane',
+    format: 'csv',
+    daysAhead: 14,
+    link: null,
+    columns: [...FIRST_COLUMNS.plain, { name: 'rating', field: 'rating' }],
+  },
+  {
+    id: 'demo-bazaar',
+    name: 'Obersee Bazaar: prices',
+    channel: 'obersee-bazaar',
+    format: 'jsonld',
+    daysAhead: 30,
+    link: null,
+    columns: [...FIRST_COLUMNS.schema],
+  },
+]

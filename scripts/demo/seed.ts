@@ -24,13 +24,14 @@ import { insertRelease } from '../../server/src/data/releases/index.ts'
 import { SETS } from '../../server/src/data/sets/index.ts'
 import { insertPastPrices } from '../../server/src/data/prices/index.ts'
 import { listShoppers, saveShoppers } from '../../server/src/data/shoppers/index.ts'
+import { FEEDS } from '../../server/src/data/feeds/index.ts'
 import { insertTestCart } from '../../server/src/data/testCarts/index.ts'
 import { getStore, insertStore, updateStore } from '../../server/src/data/store/index.ts'
 import { createDemoSales } from './catalogue.ts'
 import { createDemoListings } from './listings.ts'
 import { createDemoOccasions, createDemoPromotions, DEMO_CAMPAIGNS, DEMO_CHANNELS, DEMO_DELIVERY, DEMO_SETS, DEMO_STORE, UNRELEASED } from './plan.ts'
 import { DEMO_PEOPLE, seedPeople } from './people.ts'
-import { createDemoPartners, DEMO_TARGETS } from './partners.ts'
+import { createDemoPartners, DEMO_FEEDS, DEMO_TARGETS } from './partners.ts'
 import { createDemoPastPrices, HISTORY_DAYS } from './pastPrices.ts'
 import { createPastOrders, seedPastOrders, seedShopOrders } from './orders.ts'
 import { createDemoShoppers } from './shoppers.ts'
@@ -64,6 +65,7 @@ export async function seedDemo(databaseUrl: string, now: Instant, password: Demo
       await seedCodes(transaction, now)
       await seedTestCarts(transaction)
       await seedSoldElsewhere(transaction, now)
+      for (const { id, name, ...content } of DEMO_FEEDS) await FEEDS.insert(transaction, { id, name, content, version: 1 })
     })
     return true
   } finally {

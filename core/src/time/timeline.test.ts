@@ -2,6 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { computeEdgeMoments } from '../edges/index.ts'
 import { comparePromotions, type Promotion } from '../plan/index.ts'
+import { DAY_MS } from '../values/index.ts'
+import { arbitraryCase } from '../testing/arbitraryCase.ts'
 import { compilePlan, type CompiledPlan } from '../pricing/index.ts'
 import { at, CATEGORIES, compileShop, createProduct, createPromotion, createStore, ZONE } from '../testing/shop.ts'
 import type { Product } from '../terms/index.ts'
@@ -189,4 +191,27 @@ test('the last moment of the old price and the first of the new one', () => {
   const growing = { ...march, ladder: { by: 'hoursLeft' as const, rungs } }
   const moments = computeEdgeMoments(growing, ZONE).filter(({ limit, side }) => limit === 'rung' && side === 'at')
   expect(moments.map(({ at: instant }) => instant)).toEqual([at('2027-03-30T00:00'), at('2027-03-31T00:00')])
+})
+
+test('at any instant of a random plan, the span that holds says what the product costs then', () => {
+  fc.assert(
+    fc.property(
+      arbitraryCase({ promotions: 6, units: 1 }),
+      fc.array(fc.integer({ min: -3 * 24 * 60, max: 3 * 24 * 60 - 1 }), { minLength: 1, maxLength: 6 }),
+      ({ order, ...base }, minutes) => {
+        const plan = compilePlan(base)
+        const viewer = { channel: order.cart.channel, facts: order.facts, shopper: order.cart.shopper }
+        const range = { from: order.now - 3 * DAY_MS, to: order.now + 3 * DAY_MS }
+        for (const product of base.catalogue.products) {
+          const spans = computePriceSpans(plan, product, range, viewer)
+          for (const minute of minutes) {
+            const now = order.now + minute * 60_000
+            const { price, regular } = computePublicPrice(plan, product, now, viewer)
+            expect(spans.find(({ from, until }) => from <= now && now < until)).toMatchObject({ price, regular })
+          }
+        }
+      },
+    ),
+    { numRuns: 300 },
+  )
 })
