@@ -1,4 +1,5 @@
 export {
+  describeFeedKeys,
   findFeedKey,
   findKeyHolder,
   insertKey,

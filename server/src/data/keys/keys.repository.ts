@@ -96,6 +96,15 @@ export async function listFeedKeys(connection: Connection): Promise<KeyRecord[]>
   return rows.map(toRecord)
 }
 
+/** Gives the addresses of a feed its present name and channel, which can't be removed while they open it. */
+export async function describeFeedKeys(
+  connection: Connection,
+  feed: string,
+  { name, channel }: Pick<Row, 'name' | 'channel'>,
+): Promise<void> {
+  await connection('shop_keys').where({ feed }).update({ name, channel })
+}
+
 export async function revokeFeedKeys(connection: Connection, feed: string, now: number): Promise<void> {
   await connection('shop_keys')
     .where({ feed, revoked_at: null })

@@ -2,7 +2,7 @@ import type { FeedDraft, FeedRecord, FeedsAnswer, FeedUpdate, LoggedAction } fro
 import { checkFeedColumns, createProblem, dateOf, toLocal } from '@novalex/core'
 import { recordActivity } from '../../data/activity/index.ts'
 import { FEEDS, toFeed, type FeedContent } from '../../data/feeds/index.ts'
-import { insertKey, listFeedKeys, revokeFeedKeys } from '../../data/keys/index.ts'
+import { describeFeedKeys, insertKey, listFeedKeys, revokeFeedKeys } from '../../data/keys/index.ts'
 import { lockStore, type StoreRecord } from '../../data/store/index.ts'
 import type { Clock } from '../../platform/clock.ts'
 import { createId } from '../../platform/createId.ts'
@@ -70,6 +70,7 @@ export function createFeedsService({ database, clock, wallClock }: Deps) {
         const before = await FEEDS.getAt(transaction, id, version)
         check(content, store)
         const replaced = await FEEDS.replace(transaction, { id, name: name.trim(), content, version })
+        await describeFeedKeys(transaction, id, { name: name.trim(), channel: content.channel })
         return { result: toFeed(replaced), detail: { name: name.trim(), before: before.content, after: content } }
       }),
     remove: (id: string, version: number, by: string): Promise<null> =>
@@ -82,8 +83,9 @@ export function createFeedsService({ database, clock, wallClock }: Deps) {
     /** Returns a token that opens the feed. It is stored nowhere in clear text. */
     createAddress: (id: string, by: string): Promise<string> => {
       const token = createToken()
-      return write({ action: 'create-feed-address', by, subject: id }, async (transaction) => {
+      return write({ action: 'create-feed-address', by, subject: id }, async (transaction, store) => {
         const { name, content } = await FEEDS.get(transaction, id)
+        check(content, store)
         await insertKey(transaction, {
           id: createId(),
           hash: hashToken(token),

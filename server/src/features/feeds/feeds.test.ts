@@ -5,6 +5,7 @@ import jsonld from 'jsonld'
 import Papa from 'papaparse'
 import { afterAll, beforeAll, beforeEach, expect, inject, test } from 'vitest'
 import { saveProducts } from '../../data/catalogue/index.ts'
+import { MARKET } from '../../testing/channels.ts'
 import { createDraft, createTestServer, type TestServer } from '../../testing/createTestServer.ts'
 
 let server: TestServer
@@ -145,6 +146,27 @@ test('a mapping without a price, a rate of 0, and a channel that there is not ar
   ])
   expect(await problems({ channel: 'nowhere' })).toEqual(['channel unknown-channel'])
   expect(await problems({ link: 'https://shop.test/' })).toEqual(['link malformed'])
+})
+
+test('a channel that a feed is fetched for can’t be removed, and a feed of a removed one gets no address', async () => {
+  const { version } = (await server.request('GET', '/api/store')).body
+  const save = async (partners: object[], at: number) =>
+    server.request('PUT', '/api/store/partners', { partners, version: at })
+  expect(await save([MARKET], version)).toMatchObject({ status: 204 })
+  const { id } = await open()
+  const market = await server.request('POST', '/api/feeds', feed({ name: 'Market', channel: 'market' }))
+  expect(await server.request('PUT', `/api/feeds/${id}`, { ...feed({ channel: 'market' }), version: 1 })).toMatchObject(
+    {
+      status: 200,
+    },
+  )
+  expect((await save([], version + 1)).body.error.problems).toMatchObject([
+    { code: 'channel-in-use', facts: { given: 'market', key: 'Prices' } },
+  ])
+  await server.request('DELETE', `/api/feeds/${id}?version=2`)
+  expect(await save([], version + 1)).toMatchObject({ status: 204 })
+  const late = await server.request('POST', `/api/feeds/${market.body.id}/addresses`)
+  expect(late.body.error.problems).toMatchObject([{ code: 'unknown-channel' }])
 })
 
 test('a preview shows what would be fetched, searched and only what is reduced, with doubts', async () => {

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { FEED_FORMATS, SHOP_CHANNEL, type FeedDraft } from '@novalex/contract'
+import { FEED_FORMATS } from '@novalex/contract'
 import { FIRST_COLUMNS } from '@novalex/core'
 import { refDebounced } from '@vueuse/core'
-import { computed, shallowRef, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
@@ -10,11 +10,12 @@ import LoadError from '@/components/LoadError.vue'
 import TypedField from '@/components/TypedField.vue'
 import { useForm } from '@/components/useForm.ts'
 import { usePageTitle } from '@/composables/usePageTitle.ts'
-import { feedText as words, text } from '@/locale/catalogue.ts'
+import { feedText as words, storeText, text } from '@/locale/catalogue.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import FeedMapping from './FeedMapping.vue'
+import { useFeedDraft } from './useFeedDraft.ts'
 
 /** A feed under edit: its columns are the heads of a table whose rows are what would be fetched now. */
 const { id } = defineProps<{ id: string }>()
@@ -30,29 +31,7 @@ const { refusal, submit, errors } = useForm()
 const asked = useAnswer('listFeeds')
 const isNew = computed(() => id === 'new')
 const saved = computed(() => asked.data.value?.find(({ feed }) => feed.id === id)?.feed ?? null)
-const FIRST: FeedDraft = {
-  name: '',
-  channel: SHOP_CHANNEL,
-  format: 'csv',
-  daysAhead: 14,
-  link: null,
-  columns: [...FIRST_COLUMNS.plain],
-}
-const draft = shallowRef<FeedDraft | null>(null)
-/** The version that the edits started from. */
-const version = ref(0)
-watch(
-  [saved, isNew],
-  () => {
-    if (isNew.value) draft.value ??= FIRST
-    else if (saved.value && saved.value.version !== version.value) {
-      const { id: _id, version: present, ...content } = saved.value
-      draft.value = content
-      version.value = present
-    }
-  },
-  { immediate: true },
-)
+const { draft, version, isEdited, isRestored, patch, reset, show } = useFeedDraft(id, () => saved.value)
 usePageTitle(() => draft.value?.name || words.untitled)
 
 const search = ref('')
@@ -82,21 +61,19 @@ const isAllowed = computed(() => session.may('planner'))
 const formats = FEED_FORMATS.map((value) => ({ value, title: words.formats[value] }))
 const starts = (['plain', 'schema'] as const).map((value) => ({ value, title: words.starts[value] }))
 
-function patch(changes: Partial<FeedDraft>): void {
-  draft.value = { ...draft.value!, ...changes }
-}
-
 async function save(): Promise<void> {
   const body = { ...draft.value!, name: draft.value!.name.trim() }
   const isSaved = await submit(async () => {
     const feed = isNew.value
       ? await call('createFeed', { body })
       : await call('updateFeed', { params: { id }, body: { ...body, version: version.value } })
-    version.value = feed.version
+    show(feed)
     await asked.refetch()
     if (isNew.value) await router.replace(`/channels/feeds/${feed.id}`)
   })
   if (isSaved) notice.say(words.saved(body.name))
+  // So that discarding the edits shows what stands in their way.
+  else await asked.refetch()
 }
 </script>
 
@@ -108,10 +85,12 @@ async function save(): Promise<void> {
       <header class="page-head">
         <h1>{{ draft.name || words.untitled }}</h1>
         <span class="grow" />
+        <button v-if="isEdited" type="button" class="as-link" @click="reset">{{ storeText.reset }}</button>
         <v-btn v-if="isAllowed" variant="flat" :disabled="draft.name.trim() === ''" @click="save">{{
           words.save
         }}</v-btn>
       </header>
+      <p v-if="isRestored && isEdited" class="quiet" role="status">{{ text.promotion.restored }}</p>
       <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
       <div class="settings">
         <v-text-field

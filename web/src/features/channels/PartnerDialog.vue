@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Partner } from '@novalex/contract'
 import { dateOf, toLocal, type DatedRules } from '@novalex/core'
+import { dequal } from 'dequal'
 import { computed, ref, shallowRef } from 'vue'
 import DayField from '@/components/DayField.vue'
 import FormDialog from '@/components/FormDialog.vue'
@@ -26,6 +27,7 @@ const notice = useNotice()
 const today = dateOf(toLocal(moment.now, store.zone))
 const { refusal, submit, reset, errors, forget } = useForm()
 const { save } = usePartners()
+const opened = store.info!.version
 const isOpen = ref(partner !== null)
 const draft = shallowRef<Omit<Partner, 'id'>>(partner ?? createPartner(today))
 /** The set of rules that is shown. */
@@ -59,13 +61,24 @@ function show(index: number): void {
   at.value = index
 }
 
+/** Edits go on over changes of other settings, and are refused over one of this partner. */
+function findVersion(): number | undefined {
+  return partner === null ||
+    dequal(
+      store.partners.find(({ id }) => id === partner.id),
+      partner,
+    )
+    ? undefined
+    : opened
+}
+
 async function keep(): Promise<void> {
   const name = draft.value.name.trim()
   const taken = store.channels.map(({ id }) => id)
   const edited: Partner = { ...draft.value, name, id: partner?.id ?? toId(name, taken) }
   const isSaved = await submit(() => {
     const others = store.partners.map((one) => (one.id === edited.id ? edited : one))
-    return save(partner ? others : [...others, edited])
+    return save(partner ? others : [...others, edited], findVersion())
   })
   if (!isSaved) return
   isOpen.value = false

@@ -1,4 +1,4 @@
-import type { FitsAnswer, PromotionRecord, StoreAnswer } from '@novalex/contract'
+import type { FeedsAnswer, FitsAnswer, PromotionRecord, StoreAnswer } from '@novalex/contract'
 import { createJourneyTest, expect, type Page } from '@/testing/journey/journey.ts'
 
 const test = createJourneyTest({ hasDemo: true })
@@ -121,4 +121,23 @@ test('a feed is mapped over its preview, saved, and fetched from an address that
   await page.getByRole('button', { name: 'Close' }).click()
   await page.getByRole('button', { name: 'Delete feed' }).first().click()
   await expect(page.getByText('Feed “Lane prices” deleted. Its addresses no longer work.')).toBeVisible()
+})
+
+test('edits of a feed that is not saved come back with the page, and are not overwritten by someone else’s', async ({
+  page,
+}) => {
+  await page.goto('/channels/feeds/demo-lane')
+  await page.getByLabel('Name', { exact: true }).fill('Mine')
+  await page.goto('/channels')
+  await page.goto('/channels/feeds/demo-lane')
+  await expect(page.getByText('Unsaved edits restored.')).toBeVisible()
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Mine')
+  const feeds = await page.request.ask<FeedsAnswer>('GET', '/feeds')
+  const { id, ...theirs } = feeds.find(({ feed }) => feed.id === 'demo-lane')!.feed
+  await page.request.ask('PUT', `/feeds/${id}`, { ...theirs, name: 'Theirs' })
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Mine')
+  await page.getByRole('button', { name: 'Save feed' }).click()
+  await expect(page.getByText(/^Someone else has edited this/)).toBeVisible()
+  await page.getByRole('button', { name: 'Discard edits' }).click()
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Theirs')
 })

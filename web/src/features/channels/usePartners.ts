@@ -11,8 +11,9 @@ export function usePartners() {
   const notice = useNotice()
   const attempt = useAttempt()
 
-  const save = (partners: readonly Partner[]) =>
-    call('savePartners', { body: { partners: [...partners], version: store.info!.version } })
+  /** `version`: of the store that the edits started from; the present one unless it is given. */
+  const save = (partners: readonly Partner[], version: number = store.info!.version) =>
+    call('savePartners', { body: { partners: [...partners], version } })
 
   /** Takes one out; the notice that says so brings it back to its place. */
   function remove(partner: Partner): Promise<void> {
