@@ -75,9 +75,9 @@ const VIEWS = [
   },
   { name: 'orders', path: '/orders' },
   { name: 'codes', path: '/codes' },
+  { name: 'channels', path: '/channels' },
   { name: 'shop', path: '/shop', as: null },
   { name: 'shop-product', path: '/shop/products/MRK-TITWHI' },
-  { name: 'shop-hand-out', path: '/shop/h/thank-you', as: null },
   {
     name: 'shop-order',
     path: '/shop/products/MRK-TITWHI',

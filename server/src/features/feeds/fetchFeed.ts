@@ -42,15 +42,21 @@ const MEDIA_TYPES: Readonly<Record<FeedFormat, string>> = {
  */
 export async function fetchFeed(deps: Deps, { feed, now, ownLink, request, response }: Fetching): Promise<undefined> {
   const { tag, changedAt, release } = await readState(deps, feed, now)
-  response.setHeader('etag', tag)
-  response.setHeader('last-modified', new Date(changedAt).toUTCString())
-  response.setHeader('cache-control', 'private, no-cache')
+  /** Once it is known that there is something to send, so that no error carries them. */
+  const begin = () => {
+    response.setHeader('etag', tag)
+    response.setHeader('last-modified', new Date(changedAt).toUTCString())
+    response.setHeader('cache-control', 'private, no-cache')
+    response.setHeader('content-type', MEDIA_TYPES[feed.format])
+  }
   if (request.headers['if-none-match']?.split(/,\s*/).some((one) => one.replace(/^W\//, '') === tag)) {
+    begin()
+    response.removeHeader('content-type')
     response.status(304).end()
     return undefined
   }
-  response.setHeader('content-type', MEDIA_TYPES[feed.format])
   if (request.method === 'HEAD') {
+    begin()
     response.end()
     return undefined
   }
@@ -62,6 +68,7 @@ export async function fetchFeed(deps: Deps, { feed, now, ownLink, request, respo
       ...question,
       from,
     })
+    if (revision === null) begin()
     revision ??= part.catalogueRevision
     if (part.catalogueRevision !== revision) {
       response.destroy()

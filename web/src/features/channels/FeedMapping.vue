@@ -34,6 +34,7 @@ function add(): void {
     <table class="printed">
       <thead>
         <tr>
+          <th scope="col" class="check">{{ words.check }}</th>
           <th v-for="(column, at) in columns" :key="at" scope="col">
             <v-text-field
               :model-value="column.name"
@@ -77,19 +78,21 @@ function add(): void {
               />
             </div>
           </th>
-          <th scope="col" class="check">
+          <th scope="col">
             <v-btn size="small" :disabled="columns.length >= 40" @click="add">{{ words.addColumn }}</v-btn>
-            <div>{{ words.check }}</div>
           </th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="row in rows" :key="row.sku">
-          <td v-for="(_column, at) in columns" :key="at">{{ row.cells[at] ?? '' }}</td>
           <td class="check">
-            <span v-if="row.doubts.length === 0" class="quiet">{{ words.fine }}</span>
-            <div v-for="doubt in row.doubts" v-else :key="doubt.doubt" class="wrong">{{ describeDoubt(doubt) }}</div>
+            <span v-if="row.doubts.length === 0">{{ words.fine }}</span>
+            <div v-for="doubt in row.doubts" v-else :key="doubt.doubt" :class="{ wrong: doubt.doubt === 'too-long' }">
+              {{ describeDoubt(doubt) }}
+            </div>
           </td>
+          <td v-for="(_column, at) in columns" :key="at">{{ row.cells[at] ?? '' }}</td>
+          <td></td>
         </tr>
       </tbody>
     </table>
@@ -129,15 +132,12 @@ select {
   display: flex;
 }
 
-.check {
-  min-width: 170px;
-}
-
-.check div {
+table.printed .check {
   color: var(--quiet);
+  min-width: 120px;
 }
 
-td.check .wrong {
+table.printed .check .wrong {
   color: var(--wrong);
 }
 </style>

@@ -2,7 +2,7 @@
 import type { Partner } from '@novalex/contract'
 import { dateOf, toLocal, type DatedRules } from '@novalex/core'
 import { dequal } from 'dequal'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, nextTick, ref, shallowRef, useTemplateRef } from 'vue'
 import DayField from '@/components/DayField.vue'
 import FormDialog from '@/components/FormDialog.vue'
 import TypedField from '@/components/TypedField.vue'
@@ -28,6 +28,7 @@ const today = dateOf(toLocal(moment.now, store.zone))
 const { refusal, submit, reset, errors, forget } = useForm()
 const { save } = usePartners()
 const opened = store.info!.version
+const form = useTemplateRef('form')
 const isOpen = ref(partner !== null)
 const draft = shallowRef<Omit<Partner, 'id'>>(partner ?? createPartner(today))
 /** The set of rules that is shown. */
@@ -80,10 +81,16 @@ async function keep(): Promise<void> {
     const others = store.partners.map((one) => (one.id === edited.id ? edited : one))
     return save(partner ? others : [...others, edited], findVersion())
   })
-  if (!isSaved) return
+  if (!isSaved) return showError()
   isOpen.value = false
   notice.say(words.saved(name))
   await store.refresh()
+}
+
+/** The form is longer than the screen. */
+async function showError(): Promise<void> {
+  await nextTick()
+  form.value?.querySelector('.v-input--error, .wrong')?.scrollIntoView({ block: 'center' })
 }
 
 function close(): void {
@@ -108,81 +115,88 @@ function close(): void {
     <template v-if="partner === null" #activator="{ props }">
       <v-btn v-bind="props" variant="flat">{{ words.add }}</v-btn>
     </template>
-    <v-text-field
-      :model-value="draft.name"
-      :label="words.name"
-      :hint="words.nameHint"
-      maxlength="60"
-      :error-messages="errors(`${place}.name`)"
-      @update:model-value="(name: string) => patch({ name })"
-    />
-    <div class="pair">
-      <TypedField
-        :model-value="draft.leadHours"
-        kind="count"
-        :path="`${place}.leadHours`"
-        :label="words.lead"
-        :hint="words.leadHint"
-        @update:model-value="(leadHours) => patch({ leadHours: leadHours ?? 0 })"
+    <div ref="form" class="parts">
+      <v-text-field
+        :model-value="draft.name"
+        :label="words.name"
+        :hint="words.nameHint"
+        maxlength="60"
+        :error-messages="errors(`${place}.name`)"
+        @update:model-value="(name: string) => patch({ name })"
       />
-      <TypedField
-        :model-value="draft.lockHours"
-        kind="count"
-        :path="`${place}.lockHours`"
-        :label="words.lock"
-        :hint="words.lockHint"
-        @update:model-value="(lockHours) => patch({ lockHours: lockHours ?? 0 })"
-      />
-    </div>
-    <div class="sets">
-      <v-select
-        v-if="sets.length > 0"
-        :model-value="at"
-        :items="sets"
-        :label="words.form.set"
-        hide-details
-        @update:model-value="show"
-      />
-      <v-btn size="small" :disabled="sets.length >= 20" @click="add">{{ words.form.addSet }}</v-btn>
-      <button v-if="shown" type="button" class="as-link" @click="removeSet">{{ words.form.removeSet }}</button>
-    </div>
-    <div v-if="shown" :key="at" class="set">
       <div class="pair">
-        <DayField
-          :model-value="shown.from"
-          :path="`${rulesPath}.from`"
-          :label="words.form.from"
-          :errors="errors(`${rulesPath}.from`)"
-          @update:model-value="(from) => from && patchRules({ from })"
+        <TypedField
+          :model-value="draft.leadHours"
+          kind="count"
+          :path="`${place}.leadHours`"
+          :label="words.lead"
+          :hint="words.leadHint"
+          @update:model-value="(leadHours) => patch({ leadHours: leadHours ?? 0 })"
         />
-        <DayField
-          :model-value="shown.checkedOn"
-          :path="`${rulesPath}.checkedOn`"
-          :label="words.form.checkedOn"
-          :errors="errors(`${rulesPath}.checkedOn`)"
-          @update:model-value="(checkedOn) => checkedOn && patchRules({ checkedOn })"
+        <TypedField
+          :model-value="draft.lockHours"
+          kind="count"
+          :path="`${place}.lockHours`"
+          :label="words.lock"
+          :hint="words.lockHint"
+          @update:model-value="(lockHours) => patch({ lockHours: lockHours ?? 0 })"
         />
       </div>
-      <v-text-field
-        :model-value="shown.source"
-        :label="words.form.source"
-        :hint="words.form.sourceHint"
-        persistent-hint
-        maxlength="200"
-        :error-messages="errors(`${rulesPath}.source`)"
-        @update:model-value="(source: string) => patchRules({ source })"
-      />
-      <RuleFields
-        :model-value="shown.values"
-        :path="`${rulesPath}.values`"
-        @update:model-value="(values) => patchRules({ values })"
-      />
+      <div class="sets">
+        <v-select
+          v-if="sets.length > 0"
+          :model-value="at"
+          :items="sets"
+          :label="words.form.set"
+          hide-details
+          @update:model-value="show"
+        />
+        <v-btn size="small" :disabled="sets.length >= 20" @click="add">{{ words.form.addSet }}</v-btn>
+        <button v-if="shown" type="button" class="as-link" @click="removeSet">{{ words.form.removeSet }}</button>
+      </div>
+      <div v-if="shown" :key="at" class="set">
+        <div class="pair">
+          <DayField
+            :model-value="shown.from"
+            :path="`${rulesPath}.from`"
+            :label="words.form.from"
+            :errors="errors(`${rulesPath}.from`)"
+            @update:model-value="(from) => from && patchRules({ from })"
+          />
+          <DayField
+            :model-value="shown.checkedOn"
+            :path="`${rulesPath}.checkedOn`"
+            :label="words.form.checkedOn"
+            :errors="errors(`${rulesPath}.checkedOn`)"
+            @update:model-value="(checkedOn) => checkedOn && patchRules({ checkedOn })"
+          />
+        </div>
+        <v-text-field
+          :model-value="shown.source"
+          :label="words.form.source"
+          :hint="words.form.sourceHint"
+          persistent-hint
+          maxlength="200"
+          :error-messages="errors(`${rulesPath}.source`)"
+          @update:model-value="(source: string) => patchRules({ source })"
+        />
+        <RuleFields
+          :model-value="shown.values"
+          :path="`${rulesPath}.values`"
+          @update:model-value="(values) => patchRules({ values })"
+        />
+      </div>
+      <p v-else class="quiet">{{ text.common.none }}</p>
     </div>
-    <p v-else class="quiet">{{ text.common.none }}</p>
   </FormDialog>
 </template>
 
 <style scoped>
+.parts {
+  display: grid;
+  gap: 12px;
+}
+
 .pair {
   align-items: start;
   display: grid;

@@ -3,7 +3,7 @@ import type { ChannelRule, ChannelRules, DatedRules } from '@novalex/core'
 
 /** A new partner with one set of rules that asks nothing yet. Days are `YYYY-MM-DD`. */
 export function createPartner(today: string): Omit<Partner, 'id'> {
-  return { name: '', kind: 'partner', leadHours: 48, lockHours: 24, rules: [createRules(today)] }
+  return { name: '', kind: 'partner', leadHours: 0, lockHours: 0, rules: [createRules(today)] }
 }
 
 function createRules(today: string): DatedRules {

@@ -162,7 +162,10 @@ export const channelText = {
   lock: 'Locked before the start',
   lockHint: 'Hours before the start from which nothing can be changed there.',
   timing: (lead: number, lock: number) =>
-    `Submit ${plural(lead, 'hour')} before the start · locked ${plural(lock, 'hour')} before`,
+    [
+      lead === 0 ? 'No lead time' : `Submit ${plural(lead, 'hour')} before the start`,
+      lock === 0 ? 'not locked' : `locked ${plural(lock, 'hour')} before`,
+    ].join(' · '),
   rulesFrom: (day: string) => `Rules from ${formatDate(day, { year: true })}`,
   inForce: 'in force',
   toCome: 'not yet in force',

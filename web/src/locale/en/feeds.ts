@@ -5,7 +5,7 @@ import { counted } from './counted.ts'
 
 const DOUBTS: { readonly [D in FeedDoubt['doubt']]: (doubt: Extract<FeedDoubt, { doubt: D }>) => string } = {
   'too-long': ({ days, most }) => `On sale for ${counted.day(days)}; the channel accepts ${most}.`,
-  'unlike-shop': ({ here, shop }) => `${formatMoney(here)} here, ${formatMoney(shop)} in the online store.`,
+  'unlike-shop': ({ here, shop }) => `Online store: ${formatMoney(shop)} (here ${formatMoney(here)})`,
   'no-period': ({ price }) => `${formatMoney(price)} has no end date, so it isn’t listed as a sale price.`,
 }
 
