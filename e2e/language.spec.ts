@@ -18,7 +18,19 @@ const PLAN = [
   'occasions',
 ]
 const CHECK = ['products', 'products/SKB-A4', 'reprice', 'sets', 'findings', 'test-carts', 'releases']
-const RUN = ['orders', 'codes', 'shoppers', 'store', 'people', 'keys', 'mailbox', 'log', 'me']
+const RUN = [
+  'channels',
+  'channels/feeds/demo-lane',
+  'orders',
+  'codes',
+  'shoppers',
+  'store',
+  'people',
+  'keys',
+  'mailbox',
+  'log',
+  'me',
+]
 const SHOP = [
   'shop',
   'shop/products/SKB-A4',

@@ -5,30 +5,33 @@ import TypedField from '@/components/TypedField.vue'
 import { useFields } from '@/components/fields.ts'
 import type { NumberKind } from '@/components/numberKinds.ts'
 import { channelText, explainProblem, mechanicWords, ruleName } from '@/locale/catalogue.ts'
-import { withRule } from './partnerDraft.ts'
+import NumberRules from './NumberRules.vue'
+import { withRule, type NumberRule } from './partnerDraft.ts'
 
 /** The rules of a partner as fields; an empty one is no rule. */
 const { path } = defineProps<{ path: string }>()
 const model = defineModel<ChannelRules>({ required: true })
 
-type NumberRule = { [R in ChannelRule]: ChannelRules[R] extends number | undefined ? R : never }[ChannelRule]
-
 const words = channelText.form
 const { problemsAt } = useFields()
 const errors = (rule: string) => problemsAt(`${path}.${rule}`).map(explainProblem)
-const PRICES: readonly (readonly [NumberRule, NumberKind])[] = [
-  ['minReduction', 'percent'],
-  ['showReduction', 'percent'],
-  ['atMostOfRegular', 'percent'],
-  ['leastPriceGap', 'percent'],
-  ['atMostOfReference', 'percent'],
-  ['atLeastOfReference', 'percent'],
+const number = (rule: NumberRule, kind: NumberKind, more: { label?: string; hint?: string } = {}) => ({
+  rule,
+  kind,
+  ...more,
+})
+const PRICES = [
+  number('minReduction', 'percent'),
+  number('showReduction', 'percent'),
+  number('atMostOfRegular', 'percent'),
+  number('leastPriceGap', 'percent', { hint: words.gapHint }),
+  number('atMostOfReference', 'percent'),
+  number('atLeastOfReference', 'percent'),
 ]
-const GOODS: readonly (readonly [NumberRule, NumberKind])[] = [
-  ['minRating', 'stars'],
-  ['minReviews', 'count'],
-]
-const HINTS: Partial<Record<NumberRule, string>> = { leastPriceGap: words.gapHint }
+const SIZES = [number('maxProducts', 'count'), number('maxDays', 'count', { label: words.maxDays })]
+const STOCK = number('stockDays', 'count', { label: words.stockDays })
+const GOODS = [number('minRating', 'stars'), number('minReviews', 'count')]
+const TITLES = [number('titleLength', 'count')]
 const counts = Object.entries(words.counts).map(([value, title]) => ({ value, title }))
 const kinds = MECHANIC_KINDS.map((value) => ({ value, title: mechanicWords[value].title }))
 
@@ -44,6 +47,9 @@ watch(
 
 function set<R extends ChannelRule>(rule: R, asked: ChannelRules[R] | null): void {
   model.value = withRule(model.value, rule, asked)
+}
+const setNumber = (rule: ChannelRule, asked: number | null) => {
+  set(rule, asked as never)
 }
 function setUsual(changes: Partial<{ from: number | null; to: number | null }>): void {
   usual.value = { ...usual.value, ...changes }
@@ -61,17 +67,7 @@ function setLowest(changes: Partial<NonNullable<ChannelRules['lowestBefore']>> |
   <p class="quiet">{{ words.optional }}</p>
   <h3>{{ words.groups.prices }}</h3>
   <div class="fields">
-    <TypedField
-      v-for="[rule, kind] in PRICES"
-      :key="rule"
-      :model-value="model[rule] ?? null"
-      :kind="kind"
-      :path="`${path}.${rule}`"
-      :label="ruleName(rule)"
-      :hint="HINTS[rule]"
-      optional
-      @update:model-value="(asked) => set(rule, asked)"
-    />
+    <NumberRules :rules="PRICES" :values="model" :path="path" @set="setNumber" />
     <TypedField
       :model-value="model.lowestBefore?.days ?? null"
       kind="count"
@@ -98,22 +94,7 @@ function setLowest(changes: Partial<NonNullable<ChannelRules['lowestBefore']>> |
   </div>
   <h3>{{ words.groups.size }}</h3>
   <div class="fields">
-    <TypedField
-      :model-value="model.maxProducts ?? null"
-      kind="count"
-      :path="`${path}.maxProducts`"
-      :label="ruleName('maxProducts')"
-      optional
-      @update:model-value="(most) => set('maxProducts', most)"
-    />
-    <TypedField
-      :model-value="model.maxDays ?? null"
-      kind="count"
-      :path="`${path}.maxDays`"
-      :label="words.maxDays"
-      optional
-      @update:model-value="(days) => set('maxDays', days)"
-    />
+    <NumberRules :rules="SIZES" :values="model" :path="path" @set="setNumber" />
     <TypedField
       :model-value="model.usualDays?.from ?? null"
       kind="count"
@@ -134,24 +115,11 @@ function setLowest(changes: Partial<NonNullable<ChannelRules['lowestBefore']>> |
   <p v-for="error in errors('usualDays')" :key="error" class="wrong">{{ error }}</p>
   <h3>{{ words.groups.products }}</h3>
   <div class="fields">
-    <TypedField
-      v-for="[rule, kind] in GOODS"
-      :key="rule"
-      :model-value="model[rule] ?? null"
-      :kind="kind"
-      :path="`${path}.${rule}`"
-      :label="ruleName(rule)"
-      optional
-      @update:model-value="(asked) => set(rule, asked)"
-    />
-    <TypedField
-      v-if="model.stockDays !== 'promotion'"
-      :model-value="model.stockDays ?? null"
-      kind="count"
-      :path="`${path}.stockDays`"
-      :label="words.stockDays"
-      optional
-      @update:model-value="(days) => set('stockDays', days)"
+    <NumberRules
+      :rules="model.stockDays === 'promotion' ? GOODS : [...GOODS, STOCK]"
+      :values="model"
+      :path="path"
+      @set="setNumber"
     />
     <v-checkbox
       :model-value="model.stockDays === 'promotion'"
@@ -178,14 +146,7 @@ function setLowest(changes: Partial<NonNullable<ChannelRules['lowestBefore']>> |
     @update:model-value="(chosen: string[]) => set('kinds', chosen.length > 0 ? chosen : null)"
   />
   <div class="fields">
-    <TypedField
-      :model-value="model.titleLength ?? null"
-      kind="count"
-      :path="`${path}.titleLength`"
-      :label="ruleName('titleLength')"
-      optional
-      @update:model-value="(most) => set('titleLength', most)"
-    />
+    <NumberRules :rules="TITLES" :values="model" :path="path" @set="setNumber" />
     <v-text-field
       :model-value="model.titleWithout ?? ''"
       :label="ruleName('titleWithout')"

@@ -1,6 +1,11 @@
 import type { Partner } from '@novalex/contract'
 import type { ChannelRule, ChannelRules, DatedRules } from '@novalex/core'
 
+/** Rules that are a number, alone or among others. */
+export type NumberRule = {
+  [R in ChannelRule]: number extends Exclude<ChannelRules[R], undefined | string> ? R : never
+}[ChannelRule]
+
 /** A new partner with one set of rules that asks nothing yet. Days are `YYYY-MM-DD`. */
 export function createPartner(today: string): Omit<Partner, 'id'> {
   return { name: '', kind: 'partner', leadHours: 0, lockHours: 0, rules: [createRules(today)] }

@@ -37,7 +37,7 @@ export const feedText = {
     FeedFormat,
     string
   >,
-  daysAhead: 'Announce sales ahead (days)',
+  daysAhead: 'Announced ahead (days)',
   daysAheadHint: 'Sale prices that start within these days are listed with their period.',
   link: 'Product page address',
   linkHint: 'With {sku} in place of the SKU. Empty: the shop that comes with Novalex.',
