@@ -264,10 +264,17 @@ describe('the least price', () => {
     })
   })
 
-  test('the percentage counts that the promotion names, else what its price comes to, rounded up', () => {
-    expect(computeReductionOf(1999, 1499, 2500)).toBe(2500)
-    expect(computeReductionOf(1999, 1499, null)).toBe(2502)
-    expect(computeReductionOf(10_000, 6000, 2500)).toBe(4000)
+  test('the percentage counts that the promotion names, else the figure: down for what is asked, up for the least price', () => {
+    const reduction = (price: number, own: number | null, regular = 1999) =>
+      [Math.floor, Math.ceil].map((round) => computeReductionOf({ regular, price }, own, round))
+    expect(reduction(1499, 2500)).toEqual([2500, 2500])
+    expect(reduction(1499, null)).toEqual([2501, 2502])
+    expect(reduction(6000, 2500, 10_000)).toEqual([4000, 4000])
+    const amount = { kind: 'markdown' as const, reach: {}, value: { amount: 999, per: 'unit' as const } }
+    const product = createProduct('PAD', 9999)
+    expect(told(sale({ mechanic: amount }), { rules: { minReduction: 1000 }, products: [product] })).toEqual([
+      ['minReduction', 'refused', { limit: 1000, found: 999 }],
+    ])
   })
 
   test('a price floor above it is refused', () => {

@@ -136,14 +136,20 @@ function createFitter(
   const gap = priceOf ? rules.leastPriceGap : undefined
   return (product) => {
     const { sku } = product
-    const { regular, price } = priceOf?.(product) ?? { regular: product.regularPrice, price: product.regularPrice }
-    const reduction = price < regular ? computeReductionOf(regular, price, own) : 0
+    const unit = priceOf?.(product) ?? { regular: product.regularPrice, price: product.regularPrice }
+    const { regular, price } = unit
+    const isLowered = price < regular
+    // Rounded so that neither a discount is promised that is not there, nor a least price reported that is too high.
+    const reduction = isLowered ? computeReductionOf(unit, own, Math.floor) : 0
+    const deepest = isLowered ? computeReductionOf(unit, own, Math.ceil) : 0
+    const leastPrice = gap === undefined ? null : computeLeastPrice(regular, deepest, gap)
     const issues = judge({
       product,
       store: plan.store,
       regular,
       price,
       reduction,
+      leastPrice,
       listing: listings.get(sku) ?? NO_LISTING,
       stock: stock.get(sku) ?? null,
       sold: sold.get(sku) ?? 0,
@@ -151,7 +157,6 @@ function createFitter(
       lowest: lowest.get(sku) ?? null,
       rival: rules.oneAtATime ? findRival(product, entry, question) : null,
     })
-    const leastPrice = gap === undefined ? null : computeLeastPrice(regular, reduction, gap)
     return { sku, regular, price, leastPrice, issues }
   }
 }

@@ -1,12 +1,13 @@
 import { WHOLE, type BasisPoints, type MinorUnits } from '../values/index.ts'
 
-/**
- * The reduction that a price stands for: the promotion's own percentage where that gives this price, else the figure rounded up, so that what
- * is derived from it is not too high.
- */
-export function computeReductionOf(regular: MinorUnits, price: MinorUnits, own: BasisPoints | null): BasisPoints {
+/** The reduction that a price stands for: the promotion's own percentage where that gives this price to the cent, else the figure, rounded. */
+export function computeReductionOf(
+  { regular, price }: { readonly regular: MinorUnits; readonly price: MinorUnits },
+  own: BasisPoints | null,
+  round: (exact: number) => number,
+): BasisPoints {
   if (own !== null && Math.abs(regular * own - (regular - price) * WHOLE) <= WHOLE / 2) return own
-  return Math.ceil(((regular - price) * WHOLE) / regular)
+  return round(((regular - price) * WHOLE) / regular)
 }
 
 /**

@@ -3,7 +3,6 @@ import { computeCover } from '../prices/index.ts'
 import type { ChannelRules, Product, ProductListing, Store } from '../terms/index.ts'
 import { keysOf, WHOLE, type BasisPoints, type Instant, type MinorUnits } from '../values/index.ts'
 import type { FitFacts, FitRule, FitSeverity } from './channelFit.ts'
-import { computeLeastPrice } from './leastPrice.ts'
 
 /** The lowest price before a promotion starts, with the moment or the order that proves it. */
 export interface LowestPrice {
@@ -19,6 +18,8 @@ export interface RatedProduct {
   readonly regular: MinorUnits
   readonly price: MinorUnits
   readonly reduction: BasisPoints
+  /** The least that would be reported; null where the partner asks for none. */
+  readonly leastPrice: MinorUnits | null
   readonly listing: ProductListing
   /** Null: not counted. */
   readonly stock: number | null
@@ -94,10 +95,7 @@ const PRODUCT_RULES: { readonly [R in keyof ChannelRules]?: PricedRule<R> } = {
   leastPriceGap: {
     severity: 'refused',
     isPriced: true,
-    judge: (gap, { product, store, regular, reduction }) => {
-      const least = computeLeastPrice(regular, reduction, gap)
-      return below(least, computeFloor(product, store))
-    },
+    judge: (_gap, { product, store, leastPrice }) => below(leastPrice, computeFloor(product, store)),
   },
   minRating: { severity: 'refused', isPriced: false, judge: (limit, { listing }) => below(listing.rating, limit) },
   minReviews: { severity: 'refused', isPriced: false, judge: (limit, { listing }) => below(listing.reviews, limit) },

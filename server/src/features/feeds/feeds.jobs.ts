@@ -35,8 +35,8 @@ export interface FeedPart {
   readonly text: string
   /** Where the next part begins; null: this was the last. */
   readonly next: number | null
-  /** Parts belong together only if the products are the same. */
-  readonly catalogueRevision: number
+  /** Of the plan and its products: parts belong together only if it is the same. */
+  readonly key: string
 }
 
 /** Enough that asking for a part costs little, few enough that none takes long. */
@@ -54,7 +54,7 @@ export const feedPartJob: RunnableJob<Sources, PartQuestion, FeedPart> = {
     return {
       text: writeItems(items, feed, place),
       next: end < products.length ? end : null,
-      catalogueRevision: sourced.catalogueRevision,
+      key: sourced.key,
     }
   },
 }

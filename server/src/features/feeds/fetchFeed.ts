@@ -11,7 +11,7 @@ import type { Threads } from '../../jobs/threads.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
 import { momentsJob } from '../plan/plan.jobs.ts'
-import { feedPartJob } from './feeds.jobs.ts'
+import { feedPartJob, type FeedPart } from './feeds.jobs.ts'
 import { frameOf } from './feedText.ts'
 
 interface Deps {
@@ -37,7 +37,7 @@ const MEDIA_TYPES: Readonly<Record<FeedFormat, string>> = {
 }
 
 /**
- * Streams a feed of the live release, part by part as the reader takes it. Where products change meanwhile the connection is broken off: rows of
+ * Streams a feed of the live release, part by part as the reader takes it. Where plan or products change meanwhile the connection is broken off: rows of
  * two catalogues would be a file that nobody sees the fault of.
  */
 export async function fetchFeed(deps: Deps, { feed, now, ownLink, request, response }: Fetching): Promise<undefined> {
@@ -62,15 +62,15 @@ export async function fetchFeed(deps: Deps, { feed, now, ownLink, request, respo
   }
   const { head, between, tail } = frameOf(feed)
   const question = { feed, now, ownLink, plan: release === null ? 'live' : String(release) }
-  let revision: number | null = null
+  let key: string | null = null
   for (let from: number | null = 0; from !== null;) {
-    const part: { text: string; next: number | null; catalogueRevision: number } = await deps.threads.run(feedPartJob, {
+    const part: FeedPart = await deps.threads.run(feedPartJob, {
       ...question,
       from,
     })
-    if (revision === null) begin()
-    revision ??= part.catalogueRevision
-    if (part.catalogueRevision !== revision) {
+    if (key === null) begin()
+    key ??= part.key
+    if (part.key !== key) {
       response.destroy()
       return undefined
     }
