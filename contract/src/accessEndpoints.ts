@@ -1,6 +1,7 @@
 import * as access from './accessSchema.ts'
 import { IdParams as params } from './addressSchema.ts'
 import { answering, NOT_FOUND, sending, silent } from './endpoint.ts'
+import { WebhookDraft, WebhookMade, WebhooksAnswer } from './webhookSchema.ts'
 
 /** The endpoints about who may do what: signing in, people, keys, the stand-in mailbox. */
 export const ACCESS_ENDPOINTS = {
@@ -108,6 +109,25 @@ export const ACCESS_ENDPOINTS = {
     201,
   ),
   revokeKey: silent({ role: 'administrator', summary: 'Revoke an API key immediately', params, errors: NOT_FOUND }),
+  listWebhooks: answering(WebhooksAnswer, {
+    role: 'administrator',
+    summary: 'List webhooks with their latest deliveries',
+  }),
+  createWebhook: answering(
+    WebhookMade,
+    {
+      role: 'administrator',
+      summary: 'Create a webhook; the secret that signs what is sent is returned only once',
+      body: WebhookDraft,
+    },
+    201,
+  ),
+  deleteWebhook: silent({
+    role: 'administrator',
+    summary: 'Delete a webhook with its deliveries',
+    params,
+    errors: NOT_FOUND,
+  }),
 
   listMessages: answering(access.MailboxAnswer, {
     role: 'administrator',

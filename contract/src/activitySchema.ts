@@ -47,7 +47,7 @@ export const LOGGED_ACTIONS = {
     'reset-password',
     'change-password',
   ],
-  key: ['create-key', 'revoke-key'],
+  key: ['create-key', 'revoke-key', 'create-webhook', 'delete-webhook'],
   feed: ['create-feed', 'change-feed', 'delete-feed', 'create-feed-address'],
   order: ['cancel-order', 'correct-count'],
   code: [

@@ -56,6 +56,7 @@ const FOLLOWS: Readonly<Record<ReadName, readonly ChangeKind[]>> = {
   listCampaigns: PLAN,
   listSets: PLAN,
   listOccasions: PLAN,
+  listWebhooks: SALES,
   listFeeds: PLAN,
   previewFeed: SALES,
   fetchFeed: SALES,

@@ -42,8 +42,8 @@ export const TAGS: readonly {
   },
   {
     name: 'Access',
-    description: 'Sign-in, people, API keys and the outbox.',
-    roots: ['session', 'sessions', 'links', 'password-resets', 'people', 'keys', 'mailbox'],
+    description: 'Sign-in, people, API keys, webhooks and the outbox.',
+    roots: ['session', 'sessions', 'links', 'password-resets', 'people', 'keys', 'webhooks', 'mailbox'],
   },
   { name: 'Reference', description: 'This document, and the activity log.', roots: ['openapi', 'activity'] },
 ]

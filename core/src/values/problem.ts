@@ -95,6 +95,7 @@ interface FactsByCode {
   'lock-before-submission': { readonly leadHours: number }
   /** Two rules of a channel by their keys. */
   'rules-contradict': { readonly rule: string; readonly other: string }
+  'private-address': TypedFacts
   'feed-without': { readonly field: 'sku' | 'price' }
   'unserved-country': { readonly given: string; readonly option: string }
   'unknown-shopper': NameFacts

@@ -112,6 +112,7 @@ export const PROBLEM_CODES = [
   'lock-before-submission',
   'rules-contradict',
   'feed-without',
+  'private-address',
   'unserved-country',
   'unknown-shopper',
   // people

@@ -20,6 +20,7 @@ import { createReleasesService } from '../features/releases/releases.service.ts'
 import { createTakeOffService } from '../features/reprice/takeOff.service.ts'
 import { createSetsService } from '../features/sets/sets.service.ts'
 import { createCodeTries } from '../features/shop/codeTries.ts'
+import { createWebhooksService } from '../features/webhooks/webhooks.service.ts'
 import { createTestCartsService } from '../features/testCarts/testCarts.service.ts'
 import { createTaskQueues } from '../http/taskQueues.ts'
 import { createAnswers } from '../jobs/createAnswers.ts'
@@ -46,9 +47,16 @@ export type Services = ReturnType<typeof createServices>
 /** Composes the server. Handlers and the schedule each take from the result what they need. */
 export function createServices(environment: Environment) {
   const { config, database, logger, threads, wallClock } = environment
-  const { origins, isDemo } = config
+  const { origins, isDemo, allowsPrivateWebhooks } = config
   const componentLogger = (component: string) => logger.child({ component })
-  const base = { ...environment, ...createSources(database), answers: createAnswers(threads), origins, isDemo }
+  const base = {
+    ...environment,
+    ...createSources(database),
+    answers: createAnswers(threads),
+    origins,
+    isDemo,
+    allowsPrivateWebhooks,
+  }
   const findings = createFindingsService({
     ...base,
     onTrouble: reporting(componentLogger('findings'), 'check-failed'),
@@ -77,6 +85,7 @@ export function createServices(environment: Environment) {
     takeOff: createTakeOffService(base),
     sets: createSetsService(base),
     testCarts: createTestCartsService(base),
+    webhooks: createWebhooksService(base),
     /** Wrong codes, by sender. */
     tries: createCodeTries(database, wallClock),
     /** Heavy carts, by sender, so that one does not occupy the shop's thread. */

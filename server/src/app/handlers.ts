@@ -24,6 +24,7 @@ import { createShopHandlers } from '../features/shop/shop.handlers.ts'
 import { createShoppersHandlers } from '../features/shoppers/shoppers.handlers.ts'
 import { createStackingHandlers } from '../features/stacking/stacking.handlers.ts'
 import { createStoreHandlers } from '../features/store/store.handlers.ts'
+import { createWebhooksHandlers } from '../features/webhooks/webhooks.handlers.ts'
 import { createTestCartsHandlers } from '../features/testCarts/testCarts.handlers.ts'
 import { writeOpenApi } from '../http/openApi.ts'
 import { JsonText, type Handlers } from '../http/serveEndpoints.ts'
@@ -60,5 +61,6 @@ export const createHandlers = (services: Services): Handlers => ({
   ...createStackingHandlers(services),
   ...createStoreHandlers(services),
   ...createTestCartsHandlers(services),
+  ...createWebhooksHandlers(services),
   getOpenApi: () => new JsonText(writeOpenApi()),
 })

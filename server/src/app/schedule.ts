@@ -12,6 +12,7 @@ export const resumeWork = ({ imports, codes }: Services) => Promise.all([imports
 export const createSchedule = (services: Services): Recurring[] => [
   { everyMs: 10 * SECOND_MS, run: () => resumeWork(services), onFailure: 'resume-failed' },
   { everyMs: 2 * SECOND_MS, run: () => transact(services.database, foldCounts), onFailure: 'counts-failed' },
+  { everyMs: 2 * SECOND_MS, run: () => services.webhooks.sendDue(), onFailure: 'webhooks-failed' },
   { everyMs: MINUTE_MS, run: () => settleSoldPrices(services), onFailure: 'prices-failed' },
 ]
 

@@ -28,6 +28,8 @@ export interface Config {
   /** Public origin of the server, for example behind a proxy: `https://plan.example`. */
   readonly origins: readonly string[]
   readonly uploads: UploadLimits
+  /** Whether webhooks may lead into private networks, for tests and shops beside the server. */
+  readonly allowsPrivateWebhooks: boolean
   /** Whether the people of the demo sign in with one click, and shoppers of the stand-in shop by choosing a name. */
   readonly isDemo: boolean
   /** Whether the stand-in shop takes guests and orders; the demo's is always on. */
@@ -59,6 +61,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
       atOnce: readNumber(env, 'NOVALEX_UPLOADS_AT_ONCE', 4),
       idleMs: readNumber(env, 'NOVALEX_UPLOAD_IDLE_MS', 15_000),
     },
+    allowsPrivateWebhooks: env.NOVALEX_PRIVATE_WEBHOOKS === '1',
     isDemo: env.NOVALEX_DEMO === '1',
     isShopOpen: env.NOVALEX_SHOP === '1' || env.NOVALEX_DEMO === '1',
     checksAnswers: env.NOVALEX_CHECK_ANSWERS === '1',

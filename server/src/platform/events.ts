@@ -12,6 +12,7 @@ const EVENTS = {
   'letter-failed': ['warn', 'A letter could not be written.'],
   'resume-failed': ['warn', 'Interrupted work could not be resumed. Retrying later.'],
   'counts-failed': ['warn', 'Counts could not be added up. Retrying later.'],
+  'webhooks-failed': ['warn', 'Webhooks could not be sent. Retrying later.'],
   'prices-failed': ['warn', 'Shown prices could not be stored. Retrying later.'],
 } as const satisfies Record<string, readonly ['fatal' | 'error' | 'warn', string]>
 

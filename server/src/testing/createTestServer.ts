@@ -11,6 +11,7 @@ import { createServices } from '../app/createServices.ts'
 import type { ChangeFeed } from '../features/changes/changeFeed.ts'
 import { insertCategories, saveProducts } from '../data/catalogue/index.ts'
 import type { CodesService } from '../features/codes/codes.service.ts'
+import type { WebhooksService } from '../features/webhooks/webhooks.service.ts'
 import { readConfig } from '../platform/config.ts'
 import { openDatabase, type Database } from '../platform/db/openDatabase.ts'
 import { insertStore } from '../data/store/index.ts'
@@ -32,6 +33,7 @@ export interface TestServer {
   readonly threads: Threads
   readonly changes: ChangeFeed
   readonly codes: CodesService
+  readonly webhooks: WebhooksService
   readonly url: string
   readonly databaseUrl: string
   /** The present; tests move it. */
@@ -78,6 +80,7 @@ export async function createTestServer(
     isDemo = false,
     isShopOpen = true,
     isEmpty = false,
+    allowsPrivateWebhooks = true,
     // With jobs done by threads, as they really are.
     hasThreads = false,
     // Another server on the database of the one whose URL this is; it is that one's to drop.
@@ -105,6 +108,7 @@ export async function createTestServer(
     uploads,
     isDemo,
     isShopOpen,
+    allowsPrivateWebhooks,
     checksAnswers: true,
   }
   const wallClock = { aheadMs: 0 }
@@ -117,7 +121,7 @@ export async function createTestServer(
     wallClock: { now: () => Date.now() + wallClock.aheadMs, isFixed: false },
     logger: pino({ level: 'silent' }),
   })
-  const { changes, codes, imports } = services
+  const { changes, codes, imports, webhooks } = services
   const app = createApp(services, await loadCookieSecret(setUp))
   // No request of a test on a busy machine goes into a connection that is being closed.
   const server = createServer({ keepAliveTimeout: 120_000 }, app)
@@ -127,6 +131,7 @@ export async function createTestServer(
     threads,
     changes,
     codes,
+    webhooks,
     url: address,
     databaseUrl: reached.href,
     clock,

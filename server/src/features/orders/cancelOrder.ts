@@ -16,6 +16,7 @@ import {
   markCancelled,
   type OrderHead,
 } from '../../data/orders/index.ts'
+import { queueWebhooks } from '../../data/webhooks/index.ts'
 import { countingOrder, lockShopper } from '../../data/shoppers/index.ts'
 import { sumUnits } from './needed.ts'
 
@@ -83,6 +84,7 @@ async function giveBack(
   await markCancelled(transaction, id, { at, by })
   if (shopper !== null) await askTogether(transaction, [countingOrder({ shopper, orders: -1, spent: -order.grand })])
   const detail = { name: order.number }
+  await queueWebhooks(transaction, { event: 'order.cancelled', at, data: { id: String(id), number: order.number } })
   await recordActivity(transaction, { at, by, action: 'cancel-order', subject: String(id), detail })
 }
 

@@ -12,6 +12,7 @@ import {
   type ReleasedPlan,
 } from '../../data/releases/index.ts'
 import { lockStore } from '../../data/store/index.ts'
+import { queueWebhooks } from '../../data/webhooks/index.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
@@ -111,6 +112,7 @@ export async function releasePlan(
     if (prepared) await settlePreparation(transaction, prepared.id, { state: 'released', by, at, word: '' })
     const entry = { at, by, ...describe(release, grounds) }
     await recordActivity(transaction, entry)
+    await queueWebhooks(transaction, { event: 'release.published', at, data: { release: number } })
     if (wanted.kind !== 'atOnce') return release
     const { live } = differences
     return { ...release, kept: await writeToWorkingPlan(transaction, { live, patch: wanted.patch, by, at }) }

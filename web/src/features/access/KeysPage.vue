@@ -11,6 +11,7 @@ import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import KeyDialog from './KeyDialog.vue'
+import WebhooksTable from './WebhooksTable.vue'
 
 const words = accessText.keys
 const { name, scopes, channel, used, ends, made } = words.columns
@@ -65,6 +66,7 @@ const revoke = ({ id, name }: KeyRecord) =>
         </div>
       </td>
     </tr>
+    <template #below><WebhooksTable /></template>
   </TablePage>
 </template>
 

@@ -1,4 +1,5 @@
-import type { KeyScope, LoggedAction, LoggedThing, PersonRole } from '@novalex/contract'
+import type { KeyScope, LoggedAction, LoggedThing, PersonRole, WebhookEvent } from '@novalex/contract'
+import { plural } from './grammar.ts'
 
 /** Permissions of each role, in words. */
 export const ROLE_HINTS: Readonly<Record<PersonRole, string>> = {
@@ -106,6 +107,8 @@ const ACTION_NAMES: Readonly<Partial<Record<LoggedAction, string>>> = {
   'change-password': 'changed the password',
   'create-key': 'created API key',
   'revoke-key': 'revoked API key',
+  'create-webhook': 'created webhook',
+  'delete-webhook': 'deleted webhook',
   'create-feed': 'created feed',
   'change-feed': 'edited feed',
   'delete-feed': 'deleted feed',
@@ -189,6 +192,30 @@ export const accessText = {
     roleOf: (name: string) => `Role of ${name}`,
     changed: (name: string, role: string) => `${name} is now ${role}.`,
     you: 'you',
+  },
+  webhooks: {
+    title: 'Webhooks',
+    hint: 'Addresses that are told at once what happened. Each message is signed with the secret of its webhook.',
+    none: 'No webhooks yet.',
+    make: 'Add webhook',
+    makeAct: 'Create webhook',
+    madeTitle: 'Secret of the webhook',
+    madeHint: 'Copy it now: it is shown only once. The receiver checks signatures with it.',
+    copy: 'Copy secret',
+    url: 'Address',
+    remove: 'Delete webhook',
+    removed: (url: string) => `Webhook to ${url} deleted.`,
+    columns: { events: 'Events', answers: 'Latest deliveries' },
+    nothing: 'nothing sent yet',
+    events: { 'release.published': 'Release published', 'order.cancelled': 'Order cancelled' } satisfies Record<
+      WebhookEvent,
+      string
+    >,
+    delivered: (event: string, at: string) => `${event}, ${at}: delivered`,
+    waiting: (event: string) => `${event}: being sent`,
+    again: (event: string, note: string, at: string) => `${event}: ${note}; next attempt ${at}`,
+    failed: (event: string, note: string, attempts: number) =>
+      `${event}: ${note}; not delivered after ${plural(attempts, 'attempt')}`,
   },
   keys: {
     title: 'API keys',

@@ -129,6 +129,8 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
     rule === other
       ? 'The first figure is above the second.'
       : `Contradicts “${ruleName(other)}”. Change one of the two.`,
+  'private-address':
+    'This address is in a private network. Use a public one, or allow private addresses in the server’s settings.',
   'feed-without': ({ field }) =>
     field === 'sku' ? 'Add a column with the SKU.' : 'Add a column with the price in the store’s currency.',
   'unserved-country': ({ given, option }) => `${option} doesn’t deliver to ${given}. Choose another method or country.`,

@@ -31,6 +31,7 @@ import * as releaseChoices from './029-release-choices.ts'
 import * as channels from './030-channels.ts'
 import * as listings from './031-listings.ts'
 import * as feeds from './032-feeds.ts'
+import * as webhooks from './033-webhooks.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -65,6 +66,7 @@ const ALL: Record<string, Knex.Migration> = {
   '030-channels': channels,
   '031-listings': listings,
   '032-feeds': feeds,
+  '033-webhooks': webhooks,
 }
 
 export const MIGRATION_NAMES: readonly string[] = Object.keys(ALL)

@@ -1,0 +1,9 @@
+export {
+  deleteWebhook,
+  insertWebhook,
+  listDue,
+  listWebhooks,
+  queueWebhooks,
+  settleAttempt,
+  type Due,
+} from './webhooks.repository.ts'
