@@ -53,8 +53,9 @@ const remove = ({ id, url: address }: WebhookRecord) =>
 function describe({ event, at, state, attempts, note, dueAt }: WebhookDelivery): string {
   const what = words.events[event as WebhookEvent] ?? event
   if (state === 'delivered') return words.delivered(what, when(at))
-  if (state === 'failed') return words.failed(what, note, attempts)
-  return attempts === 0 ? words.waiting(what) : words.again(what, note, when(dueAt ?? at))
+  const why = words.why(note)
+  if (state === 'failed') return words.failed(what, why, attempts)
+  return attempts === 0 ? words.waiting(what) : words.again(what, why, when(dueAt ?? at))
 }
 </script>
 
@@ -137,7 +138,7 @@ function describe({ event, at, state, attempts, note, dueAt }: WebhookDelivery):
 
 <style scoped>
 section {
-  padding: 0 24px 40px;
+  margin-top: 28px;
 }
 
 header {

@@ -123,6 +123,16 @@ export function nameAction(action: string): string {
   return file ? `${file[1] ? 'undid import of' : 'imported'} a file of ${file[2]}` : action
 }
 
+const FAILURES: Readonly<Record<string, string>> = {
+  ENOTFOUND: 'host not found',
+  EAI_AGAIN: 'host not found',
+  ECONNREFUSED: 'connection refused',
+  ECONNRESET: 'connection reset',
+  EHOSTUNREACH: 'host can’t be reached',
+  ENETUNREACH: 'host can’t be reached',
+  ETIMEDOUT: 'no connection',
+}
+
 /** The words about who may do what. */
 export const accessText = {
   email: 'Email',
@@ -211,6 +221,11 @@ export const accessText = {
       WebhookEvent,
       string
     >,
+    /** Why an attempt failed, as the server notes it. */
+    why: (note: string) =>
+      /^(?:ERR_TLS|CERT_|DEPTH_ZERO|SELF_SIGNED|UNABLE_TO)/.test(note)
+        ? 'invalid certificate'
+        : (FAILURES[note] ?? note),
     delivered: (event: string, at: string) => `${event}, ${at}: delivered`,
     waiting: (event: string) => `${event}: being sent`,
     again: (event: string, note: string, at: string) => `${event}: ${note}; next attempt ${at}`,
