@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { CHOSEN_SCOPES, SHOP_CHANNEL, type ChosenScope } from '@novalex/contract'
 import { addDays, toInstant } from '@novalex/core'
-import { useClipboard } from '@vueuse/core'
 import { ref } from 'vue'
 import { call } from '@/api/call.ts'
 import DayField from '@/components/DayField.vue'
 import FormDialog from '@/components/FormDialog.vue'
+import ShownOnce from '@/components/ShownOnce.vue'
 import { accessText, SCOPE_HINTS, text } from '@/locale/catalogue.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useForm } from '@/components/useForm.ts'
@@ -20,7 +20,6 @@ const scopes = ref<ChosenScope[]>(['quote'])
 const channel = ref<string>(SHOP_CHANNEL)
 const lastDay = ref<string>()
 const made = ref('')
-const { copy, copied } = useClipboard({ source: made, legacy: true })
 
 function begin(): void {
   name.value = ''
@@ -65,9 +64,7 @@ async function keep(): Promise<void> {
       <v-btn v-bind="props" size="small">{{ words.make }}</v-btn>
     </template>
     <template v-if="made">
-      <p>{{ words.madeHint }}</p>
-      <code data-testid="key">{{ made }}</code>
-      <v-btn size="small" class="copy" @click="copy()">{{ copied ? words.copied : words.copy }}</v-btn>
+      <ShownOnce :value="made" :hint="words.madeHint" name="key" />
     </template>
     <template v-else>
       <v-text-field v-model="name" autofocus maxlength="70" :label="words.nameLabel" :error-messages="errors('name')" />
@@ -96,18 +93,6 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-code {
-  background: var(--desk);
-  border: 1px solid var(--line);
-  overflow-wrap: anywhere;
-  padding: 8px 10px;
-  user-select: all;
-}
-
-.copy {
-  justify-self: start;
-}
-
 fieldset {
   border: 0;
   padding: 0;

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { WEBHOOK_EVENTS, type WebhookDelivery, type WebhookEvent, type WebhookRecord } from '@novalex/contract'
-import { useClipboard } from '@vueuse/core'
 import { ref } from 'vue'
 import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import FormDialog from '@/components/FormDialog.vue'
+import ShownOnce from '@/components/ShownOnce.vue'
 import LoadError from '@/components/LoadError.vue'
 import { useForm } from '@/components/useForm.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
@@ -24,7 +24,6 @@ const isOpen = ref(false)
 const url = ref('')
 const events = ref<WebhookEvent[]>([...WEBHOOK_EVENTS])
 const secret = ref('')
-const { copy, copied } = useClipboard({ source: secret, legacy: true })
 const when = (at: string) => formatInstant(Date.parse(at), { zone: store.zone, year: false })
 
 function begin(): void {
@@ -78,9 +77,7 @@ function describe({ event, at, state, attempts, note, dueAt }: WebhookDelivery):
           <v-btn v-bind="props" size="small">{{ words.make }}</v-btn>
         </template>
         <template v-if="secret">
-          <p>{{ words.madeHint }}</p>
-          <code data-testid="secret">{{ secret }}</code>
-          <v-btn size="small" class="copy" @click="copy()">{{ copied ? accessText.keys.copied : words.copy }}</v-btn>
+          <ShownOnce :value="secret" :hint="words.madeHint" name="secret" />
         </template>
         <template v-else>
           <v-text-field v-model="url" autofocus maxlength="500" :label="words.url" :error-messages="errors('url')" />
@@ -156,17 +153,5 @@ header {
 .url {
   max-width: 320px;
   overflow-wrap: anywhere;
-}
-
-code {
-  background: var(--desk);
-  border: 1px solid var(--line);
-  overflow-wrap: anywhere;
-  padding: 8px 10px;
-  user-select: all;
-}
-
-.copy {
-  justify-self: start;
 }
 </style>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import type { FeedsAnswer } from '@novalex/contract'
-import { useClipboard } from '@vueuse/core'
 import { ref } from 'vue'
 import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import FormDialog from '@/components/FormDialog.vue'
+import ShownOnce from '@/components/ShownOnce.vue'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
-import { accessText, feedText as words, text } from '@/locale/catalogue.ts'
+import { feedText as words, text } from '@/locale/catalogue.ts'
 import { formatInstant } from '@/locale/format.ts'
 import { nameChannel } from '@/locale/names.ts'
 import { useNotice } from '@/stores/notice.ts'
@@ -24,7 +24,6 @@ const attempt = useAttempt()
 const asked = useAnswer('listFeeds')
 const address = ref('')
 const isShown = ref(false)
-const { copy, copied } = useClipboard({ source: address, legacy: true })
 
 const createAddress = ({ id }: Feed) =>
   attempt(async () => {
@@ -88,9 +87,7 @@ const remove = ({ id, name, version }: Feed) =>
       :cancel="null"
       @keep="isShown = false"
     >
-      <p>{{ words.addressHint }}</p>
-      <code data-testid="address">{{ address }}</code>
-      <v-btn size="small" class="copy" @click="copy()">{{ copied ? accessText.keys.copied : words.copy }}</v-btn>
+      <ShownOnce :value="address" :hint="words.addressHint" name="address" />
     </FormDialog>
   </section>
 </template>
@@ -118,17 +115,5 @@ table.printed td {
 
 .name {
   overflow-wrap: anywhere;
-}
-
-code {
-  background: var(--desk);
-  border: 1px solid var(--line);
-  overflow-wrap: anywhere;
-  padding: 8px 10px;
-  user-select: all;
-}
-
-.copy {
-  justify-self: start;
 }
 </style>

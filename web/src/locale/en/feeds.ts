@@ -27,7 +27,6 @@ export const feedText = {
   addressTitle: 'Address of the feed',
   addressHint:
     'Copy it now: it is shown only once. This address is all that is needed to fetch the feed. Revoke it under API keys.',
-  copy: 'Copy address',
   saved: (name: string) => `Feed “${name}” saved.`,
   save: 'Save feed',
   name: 'Name',

@@ -20,7 +20,6 @@ export const webhookWords = {
   makeAct: 'Create webhook',
   madeTitle: 'Secret of the webhook',
   madeHint: 'Copy it now: it is shown only once. The receiver checks signatures with it.',
-  copy: 'Copy secret',
   url: 'Address',
   remove: 'Delete webhook',
   removed: (url: string) => `Webhook to ${url} deleted.`,
