@@ -130,7 +130,7 @@ describe('how texts are written', () => {
 
   test('summaries of endpoints are imperative', () => {
     const verbs =
-      /^(?:Get|List|Create|Update|Delete|Sign|End|Set|Send|Change|Invite|Resend|Remove|Revoke|Stream|Check|Preview|Count|Price|Search|Download|Upload|Read|Import|Undo|Discard|Dismiss|Reopen|Place|Cancel|Record|Publish|Request|Approve|Return|Withdraw|Generate|Void|Look|Mark|Erase|Email|Confirm|Restore|Move|Compare|Fetch)\b/
+      /^(?:Get|List|Create|Update|Delete|Sign|End|Set|Send|Change|Invite|Resend|Remove|Revoke|Stream|Check|Preview|Count|Price|Search|Download|Upload|Read|Import|Undo|Discard|Dismiss|Reopen|Place|Cancel|Record|Publish|Request|Approve|Return|Withdraw|Generate|Void|Look|Mark|Erase|Email|Confirm|Restore|Move|Compare|Fetch|Submit)\b/
     const summaries = [...list('contract/src', /ndpoints\.ts$/)].flatMap((file) =>
       [...readFileSync(join(ROOT, file), 'utf8').matchAll(/summary:\s*(['`])(.*?)\1/g)].map(([, , text]) => text!),
     )

@@ -48,6 +48,14 @@ export const LOGGED_ACTIONS = {
     'change-password',
   ],
   key: ['create-key', 'revoke-key', 'create-webhook', 'delete-webhook'],
+  submission: [
+    'submit-promotion',
+    'withdraw-promotion',
+    'send-submission',
+    'decide-submission',
+    'dismiss-reminder',
+    'set-simulated-partner',
+  ],
   feed: ['create-feed', 'change-feed', 'delete-feed', 'create-feed-address'],
   order: ['cancel-order', 'correct-count'],
   code: [

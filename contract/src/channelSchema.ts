@@ -68,7 +68,16 @@ const partnerTerms = {
 typed<PartnerTerms>()(Type.Object(partnerTerms, strict))
 
 /** A place of others that shows the store's prices, by rules of its own. */
-const PartnerSchema = Type.Object({ ...named, kind: choice('partner'), ...partnerTerms }, strict)
+const PartnerSchema = Type.Object(
+  {
+    ...named,
+    kind: choice('partner'),
+    ...partnerTerms,
+    /** Whether submissions go to the simulated partner; absent: someone submits by hand. */
+    isSimulated: Type.Optional(Type.Literal(true)),
+  },
+  strict,
+)
 export type Partner = Static<typeof PartnerSchema>
 
 /** A channel through which the store sells. */

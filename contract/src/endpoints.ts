@@ -29,6 +29,7 @@ import {
 } from './repriceSchema.ts'
 import { ShopperLabelsAnswer, ShoppersAnswer, ShoppersQuery } from './shopperSchema.ts'
 import { SHOP_ENDPOINTS } from './shopEndpoints.ts'
+import { SUBMISSION_ENDPOINTS } from './submissionEndpoints.ts'
 
 /** Every endpoint of the API: the server's routes, the web's client, the OpenAPI document and who may do what follow from it. */
 export const ENDPOINTS = {
@@ -221,6 +222,7 @@ export const ENDPOINTS = {
   }),
 
   ...PLANNING_ENDPOINTS,
+  ...SUBMISSION_ENDPOINTS,
   ...FEED_ENDPOINTS,
   ...FINDING_ENDPOINTS,
   ...RELEASE_ENDPOINTS,

@@ -1,5 +1,9 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { Id, LocalDateTimeText, Name, Nullable, strict, Version } from './basicSchema.ts'
+import { choice, Id, LocalDateTimeText, Name, Nullable, SEEN, strict, Version } from './basicSchema.ts'
+
+/** Colours of an occasion's flag. */
+export const FLAG_COLOURS = ['blue', 'green', 'ochre', 'red', 'violet'] as const
+export type FlagColour = (typeof FLAG_COLOURS)[number]
 
 const fields = {
   name: Name,
@@ -7,6 +11,19 @@ const fields = {
   dates: Nullable(Type.Object({ start: LocalDateTimeText, end: LocalDateTimeText }, strict)),
   /** While its dates are open: the day on which it is likely to begin, `2027-05-01`. */
   estimate: Type.Optional(Nullable(Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' }))),
+  /** A partner’s event, by the partner’s key for it: the partner sets its dates. */
+  partner: Type.Optional(
+    Nullable(Type.Object({ channel: Id, key: Type.String({ minLength: 1, maxLength: 60, pattern: SEEN }) }, strict)),
+  ),
+  /** A short mark that the shop shows at products on sale while it runs. */
+  flag: Type.Optional(
+    Nullable(
+      Type.Object(
+        { text: Type.String({ minLength: 1, maxLength: 24, pattern: SEEN }), colour: choice(...FLAG_COLOURS) },
+        strict,
+      ),
+    ),
+  ),
 }
 
 /** A named stretch of time that promotions follow instead of having dates of their own. */

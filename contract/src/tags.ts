@@ -31,7 +31,11 @@ export const TAGS: readonly {
     description: 'Single-use codes, code request pages and opted-in contacts.',
     roots: ['code-batches', 'codes', 'code-pages', 'contacts'],
   },
-  { name: 'Channels', description: 'What partner channels and others fetch.', roots: ['feeds'] },
+  {
+    name: 'Channels',
+    description: 'What partner channels fetch, and what is submitted to them.',
+    roots: ['feeds', 'submissions', 'partner-answers', 'simulated-partners'],
+  },
   { name: 'Shoppers', description: 'Shoppers, their groups and tags.', roots: ['shoppers'] },
   { name: 'Shop', description: 'What the shop shows and sells under the live release.', roots: ['shop'] },
   { name: 'Files', description: 'Imports, exports and templates.', roots: ['files', 'imports'] },

@@ -301,6 +301,16 @@ export {
   type FitRule,
   type FitSeverity,
   type LowestPrice,
+  compareSubmissions,
+  computeSubmissionState,
+  findReminder,
+  isSubmissionLocked,
+  isSubmissionVisible,
+  type PartnerDecision,
+  type SubmissionContent,
+  type SubmissionFacts,
+  type SubmissionPart,
+  type SubmissionState,
 } from './channels/index.ts'
 export {
   applyChanges,

@@ -3,3 +3,15 @@ export { checkForChannel, findStart, type ChannelQuestion } from './checkForChan
 export { computeLeastPrice } from './leastPrice.ts'
 export type { LowestPrice } from './productRules.ts'
 export { checkPartnerTerms, findRulesOn, isOverdue } from './rules.ts'
+export {
+  compareSubmissions,
+  computeSubmissionState,
+  findReminder,
+  isSubmissionLocked,
+  isSubmissionVisible,
+  type PartnerDecision,
+  type SubmissionContent,
+  type SubmissionFacts,
+  type SubmissionPart,
+  type SubmissionState,
+} from './submission.ts'

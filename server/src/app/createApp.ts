@@ -8,6 +8,7 @@ import { findKeyHolder } from '../data/keys/index.ts'
 import { namesWithRole } from '../data/people/index.ts'
 import { hasStore } from '../data/store/index.ts'
 import { createSessions } from '../features/access/sessions.ts'
+import { createStandInRouter } from '../features/standIn/standIn.router.ts'
 import { readShopCookies } from '../features/shop/shopCookie.ts'
 import { addApiMiddleware, addRequestMiddleware } from '../http/frame.ts'
 import { handleError } from '../http/handleError.ts'
@@ -34,6 +35,7 @@ export function createApp(services: Services, cookieSecret: string): Express {
   watchPool(database)
   // Mounted first: most requests go to the API.
   app.use('/api', createApi(services, { identify, cookieSecret }))
+  app.use('/simulated-partner', createStandInRouter(services))
   app.get('/healthz', answerAlive)
   app.get(
     '/readyz',

@@ -20,6 +20,9 @@ import { createReleasesService } from '../features/releases/releases.service.ts'
 import { createTakeOffService } from '../features/reprice/takeOff.service.ts'
 import { createSetsService } from '../features/sets/sets.service.ts'
 import { createCodeTries } from '../features/shop/codeTries.ts'
+import { createSendingService } from '../features/submissions/sending.service.ts'
+import { createSubmissionsService } from '../features/submissions/submissions.service.ts'
+import { createStandInService } from '../features/standIn/standIn.service.ts'
 import { createWebhooksService } from '../features/webhooks/webhooks.service.ts'
 import { createTestCartsService } from '../features/testCarts/testCarts.service.ts'
 import { createTaskQueues } from '../http/taskQueues.ts'
@@ -40,13 +43,22 @@ interface Environment {
   /** The present by which waits, links and sessions end; never stands still. */
   readonly wallClock: Clock
   readonly logger: Logger
+  /** Where this server reaches itself; from its settings unless it is given. */
+  readonly ownOrigin?: string
+  /** How long a partner may take to answer. */
+  readonly partnerAnswerMs?: number
+}
+
+function originOf({ host, port }: Config): string {
+  const isAny = host === '0.0.0.0' || host === '::'
+  return `http://${isAny ? '127.0.0.1' : host.includes(':') ? `[${host}]` : host}:${port}`
 }
 
 export type Services = ReturnType<typeof createServices>
 
 /** Composes the server. Handlers and the schedule each take from the result what they need. */
 export function createServices(environment: Environment) {
-  const { config, database, logger, threads, wallClock } = environment
+  const { config, database, logger, threads, wallClock, ownOrigin = originOf(config) } = environment
   const { origins, isDemo, allowsPrivateWebhooks } = config
   const componentLogger = (component: string) => logger.child({ component })
   const base = {
@@ -56,11 +68,13 @@ export function createServices(environment: Environment) {
     origins,
     isDemo,
     allowsPrivateWebhooks,
+    ownOrigin,
   }
   const findings = createFindingsService({
     ...base,
     onTrouble: reporting(componentLogger('findings'), 'check-failed'),
   })
+  const submissions = createSubmissionsService(base)
   return {
     ...base,
     logger: componentLogger('http'),
@@ -85,6 +99,9 @@ export function createServices(environment: Environment) {
     takeOff: createTakeOffService(base),
     sets: createSetsService(base),
     testCarts: createTestCartsService(base),
+    submissions,
+    sending: createSendingService({ ...base, submissions }),
+    standIn: createStandInService(base),
     webhooks: createWebhooksService(base),
     /** Wrong codes, by sender. */
     tries: createCodeTries(database, wallClock),

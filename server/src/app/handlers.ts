@@ -24,6 +24,8 @@ import { createShopHandlers } from '../features/shop/shop.handlers.ts'
 import { createShoppersHandlers } from '../features/shoppers/shoppers.handlers.ts'
 import { createStackingHandlers } from '../features/stacking/stacking.handlers.ts'
 import { createStoreHandlers } from '../features/store/store.handlers.ts'
+import { createStandInHandlers } from '../features/standIn/standIn.handlers.ts'
+import { createSubmissionsHandlers } from '../features/submissions/submissions.handlers.ts'
 import { createWebhooksHandlers } from '../features/webhooks/webhooks.handlers.ts'
 import { createTestCartsHandlers } from '../features/testCarts/testCarts.handlers.ts'
 import { writeOpenApi } from '../http/openApi.ts'
@@ -59,7 +61,9 @@ export const createHandlers = (services: Services): Handlers => ({
   ...createShopHandlers(services),
   ...createShoppersHandlers(services),
   ...createStackingHandlers(services),
+  ...createStandInHandlers(services),
   ...createStoreHandlers(services),
+  ...createSubmissionsHandlers(services),
   ...createTestCartsHandlers(services),
   ...createWebhooksHandlers(services),
   getOpenApi: () => new JsonText(writeOpenApi()),

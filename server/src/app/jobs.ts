@@ -13,6 +13,7 @@ import * as releases from '../features/releases/releases.jobs.ts'
 import * as reprice from '../features/reprice/reprice.jobs.ts'
 import * as shop from '../features/shop/shop.jobs.ts'
 import * as stacking from '../features/stacking/stacking.jobs.ts'
+import * as submissions from '../features/submissions/submissions.jobs.ts'
 import * as testCarts from '../features/testCarts/testCarts.jobs.ts'
 import type { RunnableJob } from '../jobs/job.ts'
 import type { Sources } from '../sources/createSources.ts'
@@ -34,5 +35,6 @@ export const JOBS: readonly RunnableJob<Sources>[] = [
   reprice,
   shop,
   stacking,
+  submissions,
   testCarts,
 ].flatMap((module) => Object.values<RunnableJob<Sources>>(module))

@@ -2,7 +2,7 @@ import { createServer } from 'node:http'
 import { setTimeout as wait } from 'node:timers/promises'
 import { OrderRequest, PromotionDraft, PromotionUpdate, ReachQuestion } from '@novalex/contract'
 import { pino } from 'pino'
-import { loadCookieSecret } from '../data/secrets/index.ts'
+import { loadSecret } from '../data/secrets/index.ts'
 import { startSchedule } from '../jobs/schedule.ts'
 import { logEvent } from '../platform/events.ts'
 import { createApp } from './createApp.ts'
@@ -42,7 +42,7 @@ const services = createServices({ config, database, threads, clock, wallClock, l
 await resumeWork(services)
 startSchedule(createSchedule(services), logger)
 prepareSchemas([PromotionDraft, PromotionUpdate, ReachQuestion, OrderRequest])
-const app = createApp(services, await loadCookieSecret(database))
+const app = createApp(services, await loadSecret(database, 'cookies'))
 const server = createServer({ headersTimeout: HEADERS_TIMEOUT_MS, keepAliveTimeout: KEEP_ALIVE_MS }, app)
 server.on('error', (error) => {
   throw error

@@ -13,6 +13,9 @@ export const createSchedule = (services: Services): Recurring[] => [
   { everyMs: 10 * SECOND_MS, run: () => resumeWork(services), onFailure: 'resume-failed' },
   { everyMs: 2 * SECOND_MS, run: () => transact(services.database, foldCounts), onFailure: 'counts-failed' },
   { everyMs: 2 * SECOND_MS, run: () => services.webhooks.sendDue(), onFailure: 'webhooks-failed' },
+  { everyMs: 2 * SECOND_MS, run: () => services.sending.sendDue(), onFailure: 'submissions-failed' },
+  { everyMs: 15 * SECOND_MS, run: () => services.sending.poll(), onFailure: 'submissions-failed' },
+  { everyMs: 3 * SECOND_MS, run: () => services.standIn.workAll(), onFailure: 'stand-in-failed' },
   { everyMs: MINUTE_MS, run: () => settleSoldPrices(services), onFailure: 'prices-failed' },
 ]
 

@@ -10,10 +10,12 @@ import {
   type InputOf,
 } from '@novalex/contract'
 import { keysOf } from '@novalex/core'
+import type { IncomingMessage } from 'node:http'
 import type { TSchema } from '@sinclair/typebox'
 import compression from 'compression'
 import express, { type Request, type RequestHandler, type Response, type Router } from 'express'
 import { AppError } from '../platform/errors/AppError.ts'
+import { SIGNATURE_HEADER } from '../platform/net/signature.ts'
 import { nameOf, type Identify, type Identity } from './identity.ts'
 import { refuseUnless } from './refuseUnless.ts'
 import { toAppError } from './handleError.ts'
@@ -81,9 +83,14 @@ interface ServeOptions {
 /** How long the body of a request may take to come in. */
 const BODY_MS = 20_000
 /** Enough for every question and every rule: a cart of 500 lines, a condition of many parts. */
-const parseSmall = withinTime(express.json({ limit: '64kb' }))
+const parseSmall = withinTime(express.json({ limit: '64kb', verify: keepSigned }))
 /** Room for a list of 100,000 products with their prices. */
-const parseLong = withinTime(express.json({ limit: '8mb' }))
+const parseLong = withinTime(express.json({ limit: '8mb', verify: keepSigned }))
+
+/** Keeps the body of a signed request as it came, which is what was signed. */
+function keepSigned(request: IncomingMessage & { rawBody?: string }, _response: unknown, body: Buffer): void {
+  if (request.headers[SIGNATURE_HEADER] !== undefined) request.rawBody = body.toString()
+}
 
 /** Gives a slow sender up: `too-slow`, and the connection ends with the answer. */
 function withinTime(parse: RequestHandler): RequestHandler {

@@ -8,4 +8,5 @@ export const readLanguage = ({ NOVALEX_LANG: name }: NodeJS.ProcessEnv) =>
   LANGUAGES.find((language) => language === (name || 'en')) ?? null
 
 /** All that the server writes for people, by key, in the language of this process. */
-export const { accessLetters, shopperLetters, heads } = CATALOGUES[readLanguage(process.env) ?? 'en']()
+export const { accessLetters, shopperLetters, heads, submissionCauses } =
+  CATALOGUES[readLanguage(process.env) ?? 'en']()

@@ -13,6 +13,8 @@ const EVENTS = {
   'resume-failed': ['warn', 'Interrupted work could not be resumed. Retrying later.'],
   'counts-failed': ['warn', 'Counts could not be added up. Retrying later.'],
   'webhooks-failed': ['warn', 'Webhooks could not be sent. Retrying later.'],
+  'submissions-failed': ['warn', 'Submissions could not be sent, or answers not fetched. Retrying later.'],
+  'stand-in-failed': ['warn', 'The simulated partner could not work. Retrying later.'],
   'prices-failed': ['warn', 'Shown prices could not be stored. Retrying later.'],
 } as const satisfies Record<string, readonly ['fatal' | 'error' | 'warn', string]>
 

@@ -5,12 +5,14 @@ import type { PersonRole, PromotionDraft } from '@novalex/contract'
 import { createProduct, createStore } from '@novalex/core/testing'
 import { pino } from 'pino'
 import { inject } from 'vitest'
-import { loadCookieSecret } from '../data/secrets/index.ts'
+import { loadSecret } from '../data/secrets/index.ts'
 import { createApp } from '../app/createApp.ts'
 import { createServices } from '../app/createServices.ts'
 import type { ChangeFeed } from '../features/changes/changeFeed.ts'
 import { insertCategories, saveProducts } from '../data/catalogue/index.ts'
 import type { CodesService } from '../features/codes/codes.service.ts'
+import type { SendingService } from '../features/submissions/sending.service.ts'
+import type { StandInService } from '../features/standIn/standIn.service.ts'
 import type { WebhooksService } from '../features/webhooks/webhooks.service.ts'
 import { readConfig } from '../platform/config.ts'
 import { openDatabase, type Database } from '../platform/db/openDatabase.ts'
@@ -34,6 +36,8 @@ export interface TestServer {
   readonly changes: ChangeFeed
   readonly codes: CodesService
   readonly webhooks: WebhooksService
+  readonly sending: SendingService
+  readonly standIn: StandInService
   readonly url: string
   readonly databaseUrl: string
   /** The present; tests move it. */
@@ -81,6 +85,8 @@ export async function createTestServer(
     isShopOpen = true,
     isEmpty = false,
     allowsPrivateWebhooks = true,
+    // How long a partner may take to answer.
+    partnerAnswerMs = 10_000,
     // With jobs done by threads, as they really are.
     hasThreads = false,
     // Another server on the database of the one whose URL this is; it is that one's to drop.
@@ -113,7 +119,12 @@ export async function createTestServer(
   }
   const wallClock = { aheadMs: 0 }
   const cookie = isEmpty || besides ? '' : await signInAs(setUp, 'administrator', 'Tester')
+  // No request of a test on a busy machine goes into a connection that is being closed.
+  const server = createServer({ keepAliveTimeout: 120_000 })
+  const address = await listen(server)
   const services = createServices({
+    ownOrigin: address,
+    partnerAnswerMs,
     config,
     database,
     threads,
@@ -121,17 +132,17 @@ export async function createTestServer(
     wallClock: { now: () => Date.now() + wallClock.aheadMs, isFixed: false },
     logger: pino({ level: 'silent' }),
   })
-  const { changes, codes, imports, webhooks } = services
-  const app = createApp(services, await loadCookieSecret(setUp))
-  // No request of a test on a busy machine goes into a connection that is being closed.
-  const server = createServer({ keepAliveTimeout: 120_000 }, app)
-  const address = await listen(server)
+  const { changes, codes, imports, webhooks, sending, standIn } = services
+  const app = createApp(services, await loadSecret(setUp, 'cookies'))
+  server.on('request', app)
   return {
     database,
     threads,
     changes,
     codes,
     webhooks,
+    sending,
+    standIn,
     url: address,
     databaseUrl: reached.href,
     clock,

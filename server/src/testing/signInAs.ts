@@ -3,7 +3,7 @@ import type { PersonRole } from '@novalex/contract'
 import { once } from '@novalex/core'
 import { hashPassword } from '../features/access/passwords.ts'
 import { findPerson, insertPerson } from '../data/people/index.ts'
-import { loadCookieSecret } from '../data/secrets/index.ts'
+import { loadSecret } from '../data/secrets/index.ts'
 import { createToken, hashToken } from '../platform/tokens.ts'
 import { SESSION_COOKIE } from '../http/identity.ts'
 import type { Database } from '../platform/db/openDatabase.ts'
@@ -22,7 +22,7 @@ export async function signInAs(database: Database, role: PersonRole, name: strin
   const row = { id: hashToken(sid), person: id, agent: 'test', created_at: at, seen_at: at, expires_at: expires }
   await database('sessions').insert(row)
   // As the library of sessions signs its cookies.
-  const secret = await loadCookieSecret(database)
+  const secret = await loadSecret(database, 'cookies')
   const signature = createHmac('sha256', secret).update(sid).digest('base64').replace(/=+$/, '')
   return `${SESSION_COOKIE}=${encodeURIComponent(`s:${sid}.${signature}`)}`
 }

@@ -2,20 +2,35 @@ import type { OccasionRecord } from '@novalex/contract'
 import { createNamedRecords, type NamedRecord } from '../versioned/index.ts'
 
 export type OccasionDates = OccasionRecord['dates']
-/** Its dates; while they are open, the day on which it is likely to begin, or nothing. */
-export type OccasionContent = OccasionDates | { readonly estimate: string }
+type Marks = Pick<OccasionRecord, 'partner' | 'flag'>
+/** Its dates; while they are open, the day on which it is likely to begin, or nothing. Besides, whose event it is, and its flag. */
+export type OccasionContent = ((NonNullable<OccasionDates> | { readonly estimate?: string }) & Marks) | null
 
 export const OCCASIONS = createNamedRecords<OccasionContent>('occasions', 'occasion')
 
 export function datesOf(content: OccasionContent): OccasionDates {
-  return content && 'start' in content ? content : null
+  return content && 'start' in content ? { start: content.start, end: content.end } : null
 }
 
-export function toContent({ dates, estimate }: Pick<OccasionRecord, 'dates' | 'estimate'>): OccasionContent {
-  return dates ?? (estimate == null ? null : { estimate })
+export function toContent({
+  dates,
+  estimate,
+  partner,
+  flag,
+}: Omit<OccasionRecord, 'id' | 'name' | 'version'>): OccasionContent {
+  const marks = { ...(partner ? { partner } : {}), ...(flag ? { flag } : {}) }
+  if (dates) return { ...dates, ...marks }
+  const open = { ...(estimate == null ? {} : { estimate }), ...marks }
+  return Object.keys(open).length > 0 ? open : null
 }
 
 export function toOccasion({ content, ...record }: NamedRecord<OccasionContent>): OccasionRecord {
-  const estimate = content && 'estimate' in content ? content.estimate : null
-  return { ...record, dates: datesOf(content), estimate }
+  const estimate = content && 'estimate' in content ? (content.estimate ?? null) : null
+  return {
+    ...record,
+    dates: datesOf(content),
+    estimate,
+    partner: content?.partner ?? null,
+    flag: content?.flag ?? null,
+  }
 }

@@ -1,1 +1,1 @@
-export { loadCookieSecret, lockSetUp } from './secrets.repository.ts'
+export { loadSecret, lockSetUp } from './secrets.repository.ts'

@@ -1,9 +1,11 @@
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { createToken } from '../../platform/tokens.ts'
 
-/** Returns the secret that signs cookies. The first process on a database creates it; all others read the same one. */
-export async function loadCookieSecret(database: Database): Promise<string> {
-  const name = 'cookies'
+/** What a secret signs: cookies, or the messages between server and simulated partner. */
+type SecretName = 'cookies' | 'stand-in'
+
+/** Returns a secret. The first process on a database creates it; all others read the same one. */
+export async function loadSecret(database: Database, name: SecretName): Promise<string> {
   await database('secrets').insert({ name, value: createToken() }).onConflict('name').ignore()
   const row: { value: string } = await database('secrets').where({ name }).first()
   return row.value

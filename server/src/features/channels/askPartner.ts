@@ -29,14 +29,18 @@ export interface Asking {
 }
 
 /**
- * A promotion of the working plan as it would be submitted: ready, and going to every partner. Null for one that is put away, which the plan
- * does not hold. Throws `not-found`.
+ * A promotion of a plan as it would be submitted: ready, and going to every partner. Null for one that the plan does not hold, such as one that is
+ * put away. Throws `not-found`.
  */
-export async function askAbout(sources: Sources, id: string, now: Instant): Promise<Asking | null> {
+export async function askAbout(
+  sources: Sources,
+  id: string,
+  { now, of = 'working' }: { readonly now: Instant; readonly of?: 'working' | 'live' },
+): Promise<Asking | null> {
   const { database, plans, figures } = sources
   const { occasion } = await getPromotion(database, id)
   const { store, locale, channels } = await getStore(database)
-  const sourced = await plans.get('working')
+  const sourced = await plans.get(of)
   if (!sourced.plan.findPromotion(id)) return null
   const partners = channels.filter((channel): channel is Partner => channel.kind === 'partner')
   const { plan, isOpen } = toSubmitted(sourced.plan, id)

@@ -26,7 +26,7 @@ export const channelFitsJob: RunnableJob<Sources, FitsQuestion, FitsAnswer> = {
   name: 'channelFits',
   pool: 'question',
   run: async (sources, { id, now }) => {
-    const asking = await askAbout(sources, id, now)
+    const asking = await askAbout(sources, id, { now })
     const fits: FitAnswer[] = []
     const names: Record<string, string> = {}
     for (const partner of asking?.partners ?? []) {
@@ -52,7 +52,7 @@ export const refusedJob: RunnableJob<Sources, RefusedQuestion, string[] | null> 
   name: 'refusedProducts',
   pool: 'question',
   run: async (sources, { id, channel, now }) => {
-    const asking = await askAbout(sources, id, now)
+    const asking = await askAbout(sources, id, { now })
     const partner = asking?.partners.find((one) => one.id === channel)
     if (!asking || !partner) return null
     return checkForChannel(await asking.questionFor(partner))

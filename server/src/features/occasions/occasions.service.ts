@@ -71,6 +71,7 @@ function checkDates(dates: OccasionDates, zone: string): Problem[] {
 }
 
 function checkEstimate(content: OccasionContent): Problem[] {
-  if (!content || !('estimate' in content) || isLocalDateTime(`${content.estimate}T00:00`)) return []
+  if (!content || !('estimate' in content) || !content.estimate) return []
+  if (isLocalDateTime(`${content.estimate}T00:00`)) return []
   return [createProblem('no-such-time', 'estimate', { given: content.estimate })]
 }

@@ -8,7 +8,7 @@ import {
   type SetContent,
   type Store,
 } from '@novalex/core'
-import { OCCASIONS, type OccasionContent } from '../../data/occasions/index.ts'
+import { OCCASIONS, toContent, toOccasion, type OccasionContent } from '../../data/occasions/index.ts'
 import {
   findPromotion,
   insertPromotion,
@@ -88,7 +88,12 @@ export async function writeContent(scope: ContentScope, content: Content): Promi
       return writeSet(transaction, content.id, content.content)
     case 'occasion': {
       const record = await OCCASIONS.get(transaction, content.id)
-      await OCCASIONS.replace(transaction, { ...record, content: content.content })
+      // Whose event it is, and its flag, belong to no release.
+      const { dates, estimate } = toOccasion({ ...record, content: content.content })
+      await OCCASIONS.replace(transaction, {
+        ...record,
+        content: toContent({ ...toOccasion(record), dates, estimate }),
+      })
       return moveFollowers(scope, content.id, content.content, scope.by)
     }
     case 'stacking':

@@ -16,8 +16,9 @@ import { holdClaim } from '../../platform/db/holdClaim.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { transact } from '../../platform/db/transact.ts'
 import { refuseIfAny } from '../../platform/errors/AppError.ts'
+import { isPrivateHost } from '../../platform/net/privateAddress.ts'
+import { sendSigned } from '../../platform/net/sendSigned.ts'
 import { createToken } from '../../platform/tokens.ts'
-import { isPrivateHost, post } from './post.ts'
 
 interface Deps {
   readonly database: Database
@@ -37,7 +38,15 @@ export type WebhooksService = ReturnType<typeof createWebhooksService>
 
 export function createWebhooksService({ database, clock, wallClock, allowsPrivateWebhooks }: Deps) {
   async function attempt(due: Due): Promise<void> {
-    const { status, note } = await post({ ...due, now: wallClock.now(), allowsPrivate: allowsPrivateWebhooks })
+    const { status, note } = await sendSigned({
+      method: 'POST',
+      url: due.url,
+      secret: due.secret,
+      body: due.body,
+      headers: { 'novalex-delivery': String(due.id) },
+      now: wallClock.now(),
+      allowsPrivate: allowsPrivateWebhooks,
+    })
     const againS = note === '' ? null : (AGAIN_S[due.attempts] ?? null)
     await settleAttempt(database, { id: due.id, status, note, againS })
   }

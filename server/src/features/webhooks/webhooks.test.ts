@@ -4,7 +4,8 @@ import type { WebhookDraft, WebhookRecord } from '@novalex/contract'
 import { afterAll, afterEach, beforeAll, beforeEach, expect, inject, test } from 'vitest'
 import { createDraft, createTestServer, type TestServer } from '../../testing/createTestServer.ts'
 import { createOrderBody, offerParcels, place, visit } from '../../testing/placeOrders.ts'
-import { isPrivateHost, signBody } from './post.ts'
+import { isPrivateHost } from '../../platform/net/privateAddress.ts'
+import { signBody } from '../../platform/net/signature.ts'
 
 interface Received {
   readonly body: string

@@ -3,5 +3,6 @@ export const heads = {
   activity: ['at', 'by', 'action', 'subject', 'name', 'detail'],
   redemptions: ['order', 'placed_at', 'promotion', 'name', 'code', 'amount', 'added', 'units', 'cancelled'],
   contacts: ['email', 'name', 'asked_at', 'confirmed_at', 'wording'],
+  submission: ['title', 'event', 'start', 'end', 'sku', 'regular_price', 'price', 'least_price', 'decision', 'cause'],
   codes: ['code', 'state', 'handed_out', 'valid_until', 'order', 'used_at'],
 }

@@ -28,6 +28,7 @@ import { describeLimits, describePart, describeWeekly, writeSentence } from './s
 import { describeShopNudge, describeShopOffer } from './shopOffer.ts'
 import { shopText } from './shop.ts'
 import { storeText } from './store.ts'
+import { describeCauses, describeObstacle, describeSubmission, submissionText } from './submissions.ts'
 import { text } from './text.ts'
 import { todayText } from './today.ts'
 
@@ -55,6 +56,10 @@ export const en = {
   sellingText,
   shopText,
   storeText,
+  submissionText,
+  describeCauses,
+  describeObstacle,
+  describeSubmission,
   todayText,
   counted,
   ROLE_NAMES,

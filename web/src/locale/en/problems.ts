@@ -1,6 +1,7 @@
 import type { ErrorCode } from '@novalex/contract'
 import type { Problem, ProblemCode, ProblemFacts } from '@novalex/core'
 import { ruleName } from './channels.ts'
+import { describeObstacle } from './submissions.ts'
 import { formatEnd, joinWords, plural } from './grammar.ts'
 import { formatFigure, formatLocal, formatMoney } from '../format.ts'
 
@@ -156,6 +157,9 @@ export const ERROR_TEXT: Readonly<Record<ErrorCode | 'unreachable', string | ((f
   'changes-needed': ({ changes, lacks }) =>
     `${joinWords(listOf(changes))} can’t be released without ${joinWords(listOf(lacks))}. Select both.`,
   'not-running': ({ name }) => `“${String(name)}” isn’t running in the shop. Nothing was changed.`,
+  'cannot-submit': ({ reason }) => describeObstacle(String(reason)),
+  'channel-locked': 'It is locked: the partner accepts no more changes.',
+  'submission-settled': 'Something else was submitted since. Reload the page.',
   'changes-edited': 'Some of these changes were edited after the request. Request approval again.',
   'in-use': ({ name, ...uses }) => `“${String(name)}” is used by ${joinWords(toUses(uses))}. Remove it there first.`,
   'import-not-ready':

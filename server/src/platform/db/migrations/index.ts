@@ -32,6 +32,7 @@ import * as channels from './030-channels.ts'
 import * as listings from './031-listings.ts'
 import * as feeds from './032-feeds.ts'
 import * as webhooks from './033-webhooks.ts'
+import * as submissions from './034-submissions.ts'
 
 const ALL: Record<string, Knex.Migration> = {
   '001-first': first,
@@ -67,6 +68,7 @@ const ALL: Record<string, Knex.Migration> = {
   '031-listings': listings,
   '032-feeds': feeds,
   '033-webhooks': webhooks,
+  '034-submissions': submissions,
 }
 
 export const MIGRATION_NAMES: readonly string[] = Object.keys(ALL)

@@ -1,0 +1,17 @@
+export {
+  findDesk,
+  findReceived,
+  insertAnswer,
+  insertReceived,
+  listAnswersAfter,
+  listDesks,
+  listReceived,
+  listUnsentAnswers,
+  markSent,
+  lockDesk,
+  saveDesk,
+  settleReceived,
+  type Desk,
+  type Received,
+  type ReceivedState,
+} from './standIn.repository.ts'

@@ -1,0 +1,13 @@
+export {
+  dismissReminder,
+  findAnswerNumber,
+  findLatest,
+  getSubmission,
+  insertSubmission,
+  listDueSubmissions,
+  listLatest,
+  listOpenChannels,
+  settleDecision,
+  settleSending,
+  type Submission,
+} from './submissions.repository.ts'
