@@ -8,7 +8,21 @@ const WEB = resolve(import.meta.dirname, '../web/src')
 
 /** With what a command begins. A verb has one meaning: `Remove` from a list or cart, `Delete` for good, `Void` a code, `Discard` edits. */
 const VERBS = [
-  ...['Add', 'Apply', 'Approve', 'Back', 'Cancel', 'Change', 'Check', 'Choose', 'Clear', 'Close', 'Compare', 'Confirm'],
+  ...[
+    'Add',
+    'Advance',
+    'Apply',
+    'Approve',
+    'Back',
+    'Cancel',
+    'Change',
+    'Check',
+    'Choose',
+    'Clear',
+    'Close',
+    'Compare',
+    'Confirm',
+  ],
   ...[
     'Copy',
     'Create',
@@ -51,6 +65,7 @@ const VERBS = [
     'Shift',
     'Show',
     'Sign',
+    'Submit',
     'Try',
     'Undo',
     'Update',

@@ -20,6 +20,7 @@ export const FEED_FIELDS = [
   'rating',
   'reviews',
   'referencePrice',
+  'occasion',
   'text',
 ] as const satisfies readonly FeedField[]
 

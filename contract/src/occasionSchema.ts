@@ -1,9 +1,16 @@
+import type { Flag } from '@novalex/core'
 import { Type, type Static } from '@sinclair/typebox'
-import { choice, Id, LocalDateTimeText, Name, Nullable, SEEN, strict, Version } from './basicSchema.ts'
+import { choice, Id, LocalDateTimeText, Name, Nullable, SEEN, strict, typed, Version } from './basicSchema.ts'
 
 /** Colours of an occasion's flag. */
-export const FLAG_COLOURS = ['blue', 'green', 'ochre', 'red', 'violet'] as const
-export type FlagColour = (typeof FLAG_COLOURS)[number]
+export const FLAG_COLOURS = ['blue', 'green', 'ochre', 'red', 'violet'] as const satisfies readonly Flag['colour'][]
+
+export const FlagSchema = typed<Flag>()(
+  Type.Object(
+    { text: Type.String({ minLength: 1, maxLength: 24, pattern: SEEN }), colour: choice(...FLAG_COLOURS) },
+    strict,
+  ),
+)
 
 const fields = {
   name: Name,
@@ -16,14 +23,7 @@ const fields = {
     Nullable(Type.Object({ channel: Id, key: Type.String({ minLength: 1, maxLength: 60, pattern: SEEN }) }, strict)),
   ),
   /** A short mark that the shop shows at products on sale while it runs. */
-  flag: Type.Optional(
-    Nullable(
-      Type.Object(
-        { text: Type.String({ minLength: 1, maxLength: 24, pattern: SEEN }), colour: choice(...FLAG_COLOURS) },
-        strict,
-      ),
-    ),
-  ),
+  flag: Type.Optional(Nullable(FlagSchema)),
 }
 
 /** A named stretch of time that promotions follow instead of having dates of their own. */

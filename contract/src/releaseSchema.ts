@@ -15,7 +15,7 @@ import {
   typed,
 } from './basicSchema.ts'
 import { TEXT_LIMITS } from './limits.ts'
-import { OccasionRecord } from './occasionSchema.ts'
+import { FlagSchema, OccasionRecord } from './occasionSchema.ts'
 import { promotionFields, PromotionSchema, storeFields } from './planSchema.ts'
 import { SetRecord } from './setSchema.ts'
 
@@ -105,7 +105,13 @@ const ReleaseChangeSchema = Type.Unsafe<ReleaseChange>(
   Type.Union([
     changeOf('promotion', PromotionSchema),
     changeOf('set', Type.Object({ id: Id, name: Type.String(), content: SetRecord.properties.content }, strict)),
-    changeOf('occasion', Type.Object({ id: Id, name: Type.String(), dates: OccasionRecord.properties.dates }, strict)),
+    changeOf(
+      'occasion',
+      Type.Object(
+        { id: Id, name: Type.String(), dates: OccasionRecord.properties.dates, flag: Type.Optional(FlagSchema) },
+        strict,
+      ),
+    ),
     changeOf('stacking', Type.Object({ conflicts, stackGroups, apart }, strict)),
     changeOf('store', Type.Object(priceRules, strict)),
   ]),

@@ -17,6 +17,7 @@ import { DeliveryOptionsSchema } from './deliverySchema.ts'
 import { nudgeFields, ShownLack, Sum } from './outcomeSchema.ts'
 import { MechanicSchema } from './mechanicSchema.ts'
 import { ConditionSchema } from './conditionSchema.ts'
+import { FlagSchema } from './occasionSchema.ts'
 import { DisplaySchema } from './planSchema.ts'
 
 const Release = Nullable(Type.Integer({ minimum: 1 }))
@@ -45,6 +46,8 @@ export const ShopProduct = Type.Object(
     left: Nullable(Type.Object({ left: Whole, of: Whole, then: Nullable(Money) }, strict)),
     /** Labels of the promotions behind the price. */
     displays: Type.Array(DisplaySchema),
+    /** Flags of the occasions behind the price. */
+    flags: Type.Array(FlagSchema),
     /** Lower prices of others, where the store shows them to everybody: who pays them, and what they pay. */
     members: Type.Array(Type.Object({ title: Type.String(), price: Money }, strict)),
   },

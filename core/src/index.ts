@@ -81,6 +81,7 @@ export type {
   Store,
   TestKind,
   TestOf,
+  Flag,
   Tier,
   Value,
   WeeklyWindow,
@@ -178,6 +179,8 @@ export {
   type PromotionStatus,
   type SentencePart,
   type UsedUp,
+  findOccasionPlaces,
+  withOccasion,
 } from './plan/index.ts'
 export {
   checkOrder,
@@ -326,6 +329,7 @@ export {
   type LivePatch,
   type PlanChange,
   type PlanContent,
+  type PlanOccasion,
   type PlanSet,
 } from './changes/index.ts'
 export {

@@ -1,5 +1,5 @@
 import type { FeedDraft, Partner } from '@novalex/contract'
-import { addDays, dateOf, FIRST_COLUMNS, toLocal, type Instant } from '../../core/src/index.ts'
+import { addDays, dateOf, FIRST_COLUMNS, toLocal, type Instant, type PartnerTarget } from '../../core/src/index.ts'
 
 /** Two partner channels with the rules of two years; those of the second were last looked at long ago. */
 export function createDemoPartners(now: Instant, zone: string): Partner[] {
@@ -11,6 +11,7 @@ export function createDemoPartners(now: Instant, zone: string): Partner[] {
       id: 'tallow-lane',
       name: 'Tallow Lane',
       kind: 'partner',
+      isSimulated: true,
       leadHours: 72,
       lockHours: 5,
       rules: [
@@ -45,12 +46,13 @@ export function createDemoPartners(now: Instant, zone: string): Partner[] {
       id: 'obersee-bazaar',
       name: 'Obersee Bazaar',
       kind: 'partner',
+      isSimulated: true,
       leadHours: 120,
       lockHours: 24,
       rules: [
         {
           from: `${year - 1}-01-01`,
-          values: { minReduction: 500, maxDays: 30, atMostOfRegular: 9500, stockDays: 14 },
+          values: { minReduction: 500, maxDays: 35, atMostOfRegular: 9500 },
           source: guide('Obersee Bazaar', year - 1),
           checkedOn: addDays(today, -410),
         },
@@ -65,11 +67,21 @@ export function createDemoPartners(now: Instant, zone: string): Partner[] {
   ]
 }
 
+/** Products that Tallow Lane would refuse: too few stars or reviews, or cheaper not long before. */
+const REFUSED_TREATS =
+  'WCH-TITWHI WCH-LEMYEL WCH-GOLOCH WCH-BURUMB WCH-CADORA WCH-DEEMAG BRR-4 BRF-2 MRK-TITWHI MRK-IVOBLA MRK-LEMYEL MRK-WARYEL MRK-GOLOCH MRK-RAWSIE MRK-BURSIE MRK-BURUMB MRK-CADORA MRK-CADRED MRK-MADRED MRK-DEEMAG MRK-MAUVE MRK-ULTRAM MRK-COBBLU MRK-SKYBLU MRK-TURQUO MRK-PRUBLU MRK-EMERAL MRK-LEAGRE MRK-SAPGRE MRK-OLIVE MRK-PAYGRE MRK-PEAGRE LIN-A6 LIN-A5 CNV-2020 KID-RED KID-BLUE'
+const lane = (leftOut: string) => ({ channel: 'tallow-lane', leftOut: leftOut.split(' ') })
+
 /** The promotions that go to partners, by name. */
-export const DEMO_TARGETS: Readonly<Record<string, readonly string[]>> = {
-  'Spring paper: 15% off': ['obersee-bazaar'],
-  'Studio days: 20% off small treats': ['tallow-lane', 'obersee-bazaar'],
-  'Ink days': ['tallow-lane'],
+export const DEMO_TARGETS: Readonly<Record<string, readonly PartnerTarget[]>> = {
+  'Spring paper: 15% off': [{ channel: 'obersee-bazaar' }],
+  'Studio days: 20% off small treats': [lane(REFUSED_TREATS), { channel: 'obersee-bazaar' }],
+  'Ink days': [{ channel: 'tallow-lane' }],
+  'Markers: €0.80 off each': [lane('MRK-IVOBLA MRK-CADRED MRK-MAUVE MRK-ULTRAM'), { channel: 'obersee-bazaar' }],
+  'Sketchbooks: one price': [lane('SKB-A6 SKB-A4 SKB-SQUARE')],
+  'Clay: 40% off before new sizes': [{ channel: 'obersee-bazaar' }],
+  'Clay club: 25% off': [{ channel: 'obersee-bazaar' }],
+  'Fair: €5 off €30 for a first desk': [{ channel: 'obersee-bazaar' }],
 }
 
 /** What each partner fetches. */

@@ -60,8 +60,8 @@ export const DEMO_SETS: readonly SetRecord[] = [
 export function createDemoOccasions(now: Instant, zone: string): OccasionRecord[] {
   const midnight = createCalendar(now, zone)
   return [
-    { id: 'open-studios', name: 'Open studio days', dates: { start: midnight(39), end: midnight(46) }, version: 1 },
-    { id: 'town-fair', name: 'Town fair', dates: null, estimate: midnight(11).slice(0, 10), version: 1 },
+    { id: 'open-studios', name: 'Open studio days', dates: { start: midnight(39), end: midnight(46) }, flag: { text: 'Studio days', colour: 'violet' }, version: 1 },
+    { id: 'town-fair', name: 'Town fair', dates: null, estimate: midnight(11).slice(0, 10), partner: { channel: 'obersee-bazaar', key: 'TOWN-FAIR' }, version: 1 },
   ]
 }
 

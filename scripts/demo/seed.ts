@@ -34,6 +34,7 @@ import { DEMO_PEOPLE, seedPeople } from './people.ts'
 import { createDemoPartners, DEMO_FEEDS, DEMO_TARGETS } from './partners.ts'
 import { createDemoPastPrices, HISTORY_DAYS } from './pastPrices.ts'
 import { createPastOrders, seedPastOrders, seedShopOrders } from './orders.ts'
+import { seedSubmissions } from './submissions.ts'
 import { createDemoShoppers } from './shoppers.ts'
 
 const DAY_MS = 86_400_000
@@ -65,6 +66,7 @@ export async function seedDemo(databaseUrl: string, now: Instant, password: Demo
       await seedCodes(transaction, now)
       await seedTestCarts(transaction)
       await seedSoldElsewhere(transaction, now)
+      await seedSubmissions(transaction, now)
       for (const { id, name, ...content } of DEMO_FEEDS) await FEEDS.insert(transaction, { id, name, content, version: 1 })
     })
     return true
@@ -105,14 +107,13 @@ async function seedSoldElsewhere(transaction: Database, now: Instant): Promise<v
 async function seedPlan(transaction: Database, now: Instant): Promise<void> {
   for (const campaign of DEMO_CAMPAIGNS) await insertCampaign(transaction, campaign)
   for (const set of DEMO_SETS) await SETS.insert(transaction, set)
-  for (const { dates, estimate, ...occasion } of createDemoOccasions(now, DEMO_STORE.store.timeZone))
-    await OCCASIONS.insert(transaction, { ...occasion, content: toContent({ dates, estimate }) })
+  for (const { id, name, version, ...content } of createDemoOccasions(now, DEMO_STORE.store.timeZone))
+    await OCCASIONS.insert(transaction, { id, name, version, content: toContent(content) })
   const drafts = createDemoPromotions(now, DEMO_STORE.store.timeZone)
   const yesterday = new Date(now - DAY_MS).toISOString()
   const records = drafts.map(({ campaign, occasion, archived, note, ...rule }, index): PromotionRecord => {
-    const targets = DEMO_TARGETS[rule.name]
-    const partners = targets ? { partners: targets.map((channel) => ({ channel })) } : {}
-    const promotion = { id: `demo-${index + 1}`, rank: index + 1, ...rule, ...partners }
+    const partners = DEMO_TARGETS[rule.name]
+    const promotion = { id: `demo-${index + 1}`, rank: index + 1, ...rule, ...(partners ? { partners } : {}) }
     return { promotion, campaign, occasion, archived, note, version: 1, updatedAt: yesterday, updatedBy: BY }
   })
   for (const record of records.filter(({ promotion }) => !UNRELEASED.has(promotion.name)))

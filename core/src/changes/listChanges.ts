@@ -85,15 +85,17 @@ function findFollowed(live: PlanContent, working: PlanContent): Map<string, stri
   )
 }
 
-/** Occasions with other dates, which live promotions follow. */
+/** Occasions with other dates or another flag, which live promotions follow. */
 function compareOccasions(live: PlanContent, working: PlanContent): ChangeOf<'occasion'>[] {
   const before = new Map(live.occasions.map((occasion) => [occasion.id, occasion]))
   const followed = new Set(findFollowed(live, working).values())
   return working.occasions.flatMap((after) => {
     const old = before.get(after.id)
-    if (!old || !followed.has(after.id) || isSameValue(old.dates, after.dates)) return []
+    if (!old || !followed.has(after.id)) return []
+    const fields = (['dates', 'flag'] as const).filter((field) => !isSameValue(old[field], after[field]))
+    if (fields.length === 0) return []
     const id = `occasion:${after.id}`
-    return [{ id, thing: 'occasion', kind: 'changed', before: old, after, fields: ['dates'], needs: [], moved: [] }]
+    return [{ id, thing: 'occasion', kind: 'changed', before: old, after, fields, needs: [], moved: [] }]
   })
 }
 

@@ -1,7 +1,7 @@
 import type { SetContent } from '../catalogue/index.ts'
 import type { Promotion } from '../plan/index.ts'
 import type { LocalDateTime } from '../values/index.ts'
-import type { Store } from '../terms/index.ts'
+import type { Flag, Store } from '../terms/index.ts'
 
 /** A product set of a plan. */
 export interface PlanSet {
@@ -15,6 +15,8 @@ export interface PlanOccasion {
   readonly id: string
   readonly name: string
   readonly dates: { readonly start: LocalDateTime; readonly end: LocalDateTime } | null
+  /** Absent: none. */
+  readonly flag?: Flag
 }
 
 /** A whole plan as a release keeps it. */

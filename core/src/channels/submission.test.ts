@@ -19,6 +19,7 @@ const facts = (changes: Partial<SubmissionFacts> = {}): SubmissionFacts => ({
   sentAt: SENT,
   hasFailed: false,
   decision: null,
+  isOpen: false,
   startsAt: START,
   endsAt: END,
   locksAt: LOCK,
@@ -62,6 +63,7 @@ test('only what is accepted is visible, from its start to its end', () => {
   const at = (now: number, changes: Partial<SubmissionFacts> = {}) =>
     isSubmissionVisible(facts({ decision: 'accepted', ...changes }), now)
   expect([at(START - 1), at(START), at(END - 1), at(END)]).toEqual([false, true, true, false])
+  expect(at(START, { isOpen: true, startsAt: null, endsAt: null })).toBe(false)
   expect([at(START, { decision: 'on-hold' }), at(END, { endsAt: null }), at(SENT, { startsAt: null })]).toEqual([
     false,
     true,

@@ -52,6 +52,8 @@ export interface SubmissionFacts {
   readonly hasFailed: boolean
   /** Null: no answer yet. */
   readonly decision: PartnerDecision | null
+  /** Whether it is for an event whose dates aren't known yet. */
+  readonly isOpen: boolean
   /** Of the period submitted; null: at once, without an end, or not known yet. */
   readonly startsAt: Instant | null
   readonly endsAt: Instant | null
@@ -91,8 +93,11 @@ export function isSubmissionLocked({ decision, sentAt, locksAt, endsAt }: Submis
 }
 
 /** Whether the partner shows it. */
-export function isSubmissionVisible({ decision, startsAt, endsAt }: SubmissionFacts, now: Instant): boolean {
-  return decision === 'accepted' && (startsAt === null || startsAt <= now) && (endsAt === null || now < endsAt)
+export function isSubmissionVisible(facts: SubmissionFacts, now: Instant): boolean {
+  const { decision, startsAt, endsAt, isOpen } = facts
+  return (
+    !isOpen && decision === 'accepted' && (startsAt === null || startsAt <= now) && (endsAt === null || now < endsAt)
+  )
 }
 
 /** Days after a submission on which a missing answer is pointed out. */

@@ -22,6 +22,7 @@ export type FeedField =
   | 'rating'
   | 'reviews'
   | 'referencePrice'
+  | 'occasion'
   | 'text'
 
 /** Another currency, for information: no cart is priced in it. */
@@ -168,6 +169,7 @@ const WRITERS: Readonly<Record<FeedField, (column: FeedColumn, place: FeedPlace)
     const write = createMoneyWriter(column, place)
     return ({ listing }) => write(listing.referencePrice)
   },
+  occasion: () => (item) => item.occasion,
   text:
     ({ text = '' }) =>
     () =>

@@ -25,6 +25,8 @@ export interface FeedItem {
   readonly sale: SalePeriod | null
   /** All reduced prices that hold now or begin before the feed's window ends, in order. */
   readonly periods: readonly SalePeriod[]
+  /** Flag of the occasion behind the reduced price that holds now; empty: none. */
+  readonly occasion: string
 }
 
 /** How far back the start of a period that holds now is looked for, and how far ahead an end. */
@@ -49,13 +51,27 @@ export function createFeedReader(
   const pricer = createStretchPricer(plan, { from: now - BACK_MS, to: now + AHEAD_MS }, viewer)
   const end = now + daysAhead * DAY_MS
   return (product) => {
-    const { regular, price: current, periods } = findPeriods(product, pricer, { now, end })
+    const { regular, price: current, periods, present } = findPeriods(product, pricer, { now, end })
     const sale = periods[0] ?? null
     const isTold = current >= regular || (sale !== null && sale.from <= now)
     const listing = listings.get(product.sku) ?? NO_LISTING
     const own = stock.get(product.sku) ?? null
-    return { product, stock: own, listing, price: isTold ? regular : current, current, sale, periods }
+    return {
+      product,
+      stock: own,
+      listing,
+      price: isTold ? regular : current,
+      current,
+      sale,
+      periods,
+      occasion: flagOf(plan, present),
+    }
   }
+}
+
+function flagOf({ flags }: CompiledPlan, { cuts }: PublicPrice): string {
+  if (flags.size === 0) return ''
+  return cuts.flatMap(({ entry }) => flags.get(entry.id)?.text ?? [])[0] ?? ''
 }
 
 type Pricer = ReturnType<typeof createStretchPricer>
@@ -64,6 +80,8 @@ interface Found {
   readonly price: MinorUnits
   readonly regular: MinorUnits
   readonly periods: readonly SalePeriod[]
+  /** The price now, with what makes it. */
+  readonly present: PublicPrice
 }
 
 const NO_PERIODS: readonly SalePeriod[] = []
@@ -79,7 +97,7 @@ function findPeriods(
   const at = stretches.findIndex(({ until }) => now < until)
   const present = priceIn(stretches[at]!, product)
   const { price, regular } = present
-  if (!stretches.some(({ isActing }) => isActing)) return { price, regular, periods: NO_PERIODS }
+  if (!stretches.some(({ isActing }) => isActing)) return { price, regular, present, periods: NO_PERIODS }
   const periods: SalePeriod[] = []
   let open = null as { readonly from: Instant; readonly price: MinorUnits; last: PublicPrice } | null
   for (let index = at; index < stretches.length; index++) {
@@ -98,10 +116,11 @@ function findPeriods(
   }
   // Where the look ends nothing has changed yet: what makes the price ends beyond.
   if (open) periods.push({ from: open.from, until: findEdge(open.last, 'end'), price: open.price })
-  if (periods.length === 0) return { price, regular, periods: NO_PERIODS }
+  if (periods.length === 0) return { price, regular, present, periods: NO_PERIODS }
   return {
     price,
     regular,
+    present,
     periods: periods.filter(({ from, until }) => Number.isFinite(from) && Number.isFinite(until)),
   }
 }

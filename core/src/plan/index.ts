@@ -40,3 +40,4 @@ export {
 } from './schedule.ts'
 export { computeUnitsLeft, computeUnitsOnOffer } from './unitsOnOffer.ts'
 export { toPromotionFacts, type UsedUp } from './usedUp.ts'
+export { findOccasionPlaces, withOccasion } from './withOccasion.ts'

@@ -21,8 +21,9 @@ export function findPlaces(text: string): string[] {
   return [...text.matchAll(PLACE)].map(([, name]) => name!)
 }
 
-/** The places of a label that stand for nothing. */
-export const findUnknownPlaces = (label: string): string[] => findPlaces(label).filter((name) => !isPlace(name))
+/** The places of a label that stand for nothing; that of an occasion is filled when a plan is compiled. */
+export const findUnknownPlaces = (label: string): string[] =>
+  findPlaces(label).filter((name) => !isPlace(name) && name !== 'occasion')
 
 /**
  * A label with its places filled; null where a fact is missing, since half a label says something untrue. `format` writes a fact as

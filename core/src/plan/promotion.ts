@@ -3,6 +3,7 @@ import type {
   Catalogue,
   Condition,
   Display,
+  Flag,
   Ladder,
   Limits,
   PartnerTarget,
@@ -39,4 +40,6 @@ export interface PricingBase {
   readonly promotions: readonly Promotion[]
   /** The store's partner channels, by id. Absent: none. */
   readonly partners?: readonly string[]
+  /** The flag of the occasion that a promotion follows, by the promotion's id; those without are absent. */
+  readonly flags?: ReadonlyMap<string, Flag>
 }

@@ -10,11 +10,11 @@ export function toAlone(promotion: Promotion): Promotion {
 
 /** Other promotions over the same store and catalogue, or over some of its products. */
 export function compileOthers(
-  { store, catalogue, partners }: CompiledPlan,
+  { store, catalogue, partners, flags }: CompiledPlan,
   promotions: readonly Promotion[],
   products: readonly Product[] = catalogue.products,
 ): CompiledPlan {
-  return compilePlan({ store, catalogue: toCatalogue(catalogue, products), promotions, partners: [...partners] })
+  return compilePlan({ store, catalogue: toCatalogue(catalogue, products), promotions, partners: [...partners], flags })
 }
 
 function toCatalogue({ categories, sets }: CompiledCatalogue, products: readonly Product[]): Catalogue {

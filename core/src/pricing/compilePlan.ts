@@ -1,7 +1,7 @@
 import { compileCatalogue, compileReach, type CompiledCatalogue, type ReachMatcher } from '../catalogue/index.ts'
 import type { ActsByPhase, DeliveryAct, OfferAct, ShelfAct, StepAct, SurchargeAct } from '../mechanics/index.ts'
 import { normalizeCode, type PricingBase } from '../plan/index.ts'
-import type { Phase, Product, Reach, Store } from '../terms/index.ts'
+import type { Flag, Phase, Product, Reach, Store } from '../terms/index.ts'
 import { createStackingRules, type StackingRules } from '../units/index.ts'
 import { actsIn, compilePromotion, type CompiledPromotion } from './compiledPromotion.ts'
 import { createReachIndex, type FindPromotions } from './reachIndex.ts'
@@ -15,6 +15,8 @@ export interface CompiledPlan {
   readonly rules: StackingRules
   /** The store's partner channels, by id. */
   readonly partners: ReadonlySet<string>
+  /** The flag of the occasion that a promotion follows, by the promotion's id. */
+  readonly flags: ReadonlyMap<string, Flag>
   /** Whether there is anything in phase 0. */
   readonly hasPriceSteps: boolean
   /** The promotions of phase 4, by rank. */
@@ -39,7 +41,13 @@ export interface CompiledPlan {
 }
 
 /** Expects a checked plan (see `checkPromotion`); throws a `RangeError` on a malformed time or zone. */
-export function compilePlan({ store, catalogue, promotions, partners = [] }: PricingBase): CompiledPlan {
+export function compilePlan({
+  store,
+  catalogue,
+  promotions,
+  partners = [],
+  flags = new Map(),
+}: PricingBase): CompiledPlan {
   const compiledCatalogue = compileCatalogue(catalogue)
   const rules = createStackingRules(store)
   const compiled = promotions
@@ -63,6 +71,7 @@ export function compilePlan({ store, catalogue, promotions, partners = [] }: Pri
     promotions: compiled,
     rules,
     partners: new Set(partners),
+    flags,
     hasPriceSteps: ofPhase(0).length > 0,
     findPriceSteps: find(0),
     deliveryOffers: ofPhase(4),

@@ -1,6 +1,7 @@
 export type { Basis, Comparison, Condition, ConditionTest, FailedTest, TestKind, TestOf } from './condition.ts'
 export type { ChannelRule, ChannelRules, DatedRules, PartnerTarget, PartnerTerms } from './channel.ts'
 export type { Cart, CartLine, CodeRegister, Delivery, Facts, Order, PromotionFacts, Shopper } from './order.ts'
+export type { Flag } from './flag.ts'
 export type { ProductListing } from './listing.ts'
 export type { Phase } from './phase.ts'
 export type { Catalogue, Category, Product, ProductSet } from './product.ts'

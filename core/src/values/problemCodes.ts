@@ -30,6 +30,7 @@ export const PROBLEM_CODES = [
   'follows-occasion',
   'still-running',
   'place-without-figure',
+  'place-without-occasion',
   'unknown-place',
   'unknown-stack-group',
   'empty-range',

@@ -3,6 +3,7 @@ export {
   OCCASIONS,
   toContent,
   toOccasion,
+  toPlanOccasion,
   type OccasionContent,
   type OccasionDates,
 } from './occasions.repository.ts'

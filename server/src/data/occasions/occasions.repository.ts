@@ -1,4 +1,5 @@
 import type { OccasionRecord } from '@novalex/contract'
+import type { PlanOccasion } from '@novalex/core'
 import { createNamedRecords, type NamedRecord } from '../versioned/index.ts'
 
 export type OccasionDates = OccasionRecord['dates']
@@ -10,6 +11,11 @@ export const OCCASIONS = createNamedRecords<OccasionContent>('occasions', 'occas
 
 export function datesOf(content: OccasionContent): OccasionDates {
   return content && 'start' in content ? { start: content.start, end: content.end } : null
+}
+
+/** An occasion as a plan keeps it. */
+export function toPlanOccasion({ id, name, content }: NamedRecord<OccasionContent>): PlanOccasion {
+  return { id, name, dates: datesOf(content), ...(content?.flag ? { flag: content.flag } : {}) }
 }
 
 export function toContent({

@@ -5,6 +5,7 @@ import type { Connection, Database } from '../../platform/db/openDatabase.ts'
 import { refuseIfAny } from '../../platform/errors/AppError.ts'
 import type { ChangeScope } from '../../sources/plans/changePlan.ts'
 import { createNamedRecordsService } from '../../sources/plans/namedRecords.service.ts'
+import type { StoreRecord } from '../../data/store/index.ts'
 import { forgetIn, listPromotions, updatePromotion } from '../../data/promotions/index.ts'
 import {
   datesOf,
@@ -29,7 +30,11 @@ export function createOccasionsService(deps: { database: Database; clock: Clock 
     noun: 'occasion',
     records: OCCASIONS,
     check: ({ store }, content) => {
-      refuseIfAny([...checkDates(datesOf(content), store.store.timeZone), ...checkEstimate(content)])
+      refuseIfAny([
+        ...checkDates(datesOf(content), store.store.timeZone),
+        ...checkEstimate(content),
+        ...checkPartner(content, store),
+      ])
     },
     findUsers: async (connection, id) => (await findFollowers(connection, id)).map(({ promotion }) => promotion.name),
     letGo: (connection, id) => forgetIn(connection, 'occasion', id),
@@ -68,6 +73,12 @@ function checkDates(dates: OccasionDates, zone: string): Problem[] {
   const unreal = Object.entries(dates).filter(([, local]) => !isLocalDateTime(local))
   if (unreal.length > 0) return unreal.map(([key, given]) => createProblem('no-such-time', `dates.${key}`, { given }))
   return toInstant(end, zone) > toInstant(start, zone) ? [] : [createProblem('ends-before-start', 'dates.end', dates)]
+}
+
+function checkPartner(content: OccasionContent, { channels }: StoreRecord): Problem[] {
+  const channel = content?.partner?.channel
+  if (channel === undefined || channels.some(({ id, kind }) => id === channel && kind === 'partner')) return []
+  return [createProblem('unknown-channel', 'partner.channel', { given: channel })]
 }
 
 function checkEstimate(content: OccasionContent): Problem[] {

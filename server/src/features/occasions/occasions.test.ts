@@ -73,3 +73,54 @@ test('archived: out of the plan, still in the list, and not while it runs', asyn
   const { body: all } = await server.request('GET', '/api/promotions')
   expect(all.map(({ promotion }: { promotion: { id: string } }) => promotion.id)).toContain(record.promotion.id)
 })
+
+test('its flag is released with the plan: the shop, feeds and texts show it while it runs', async () => {
+  const flag = { text: 'Paper days', colour: 'violet' as const }
+  const draft = { name: 'Paper festival', dates: DATES, flag }
+  const { body: occasion } = await server.request('POST', '/api/occasions', draft)
+  expect(occasion).toMatchObject({ flag, partner: null })
+  const naming = createDraft({
+    name: 'Festival ink',
+    occasion: occasion.id,
+    schedule: DATES,
+    mechanic: { kind: 'markdown', reach: { skus: ['INK-1'] }, value: { percent: 2000 } },
+    display: { title: '{occasion}', label: '{occasion}: {percent}% off' },
+  })
+  const { status } = await server.request('POST', '/api/promotions', naming)
+  expect(status).toBe(201)
+  const { planRevision } = (await server.request('GET', '/api/store')).body
+  expect((await server.request('POST', '/api/releases', { note: '', planRevision })).status).toBe(201)
+  const shopAt = async (at: string) => (await server.request('GET', `/api/shop/products/INK-1?at=${at}`)).body.product
+  expect(await shopAt('2027-03-11T00:00:00Z')).toMatchObject({
+    flags: [flag],
+    displays: [{ title: 'Paper days', label: 'Paper days: {percent}% off' }],
+  })
+  expect(await shopAt('2027-03-12T00:00:00Z')).toMatchObject({ flags: [], displays: [] })
+  server.clock.at = Date.parse('2027-03-11T09:00:00Z')
+  const columns = [
+    { name: 'sku', field: 'sku' },
+    { name: 'price', field: 'price' },
+    { name: 'mark', field: 'occasion' },
+  ]
+  const feed = { name: 'Own', channel: 'web', format: 'csv', daysAhead: 0, link: null, columns }
+  const { body: preview } = await server.request('POST', '/api/feeds/preview', { feed, search: 'ink' })
+  expect(JSON.stringify(preview.rows)).toContain('Paper days')
+  // Another flag changes the shop only with the next release.
+  const update = { ...draft, flag: { ...flag, text: 'Festival' }, version: 1 }
+  await server.request('PUT', `/api/occasions/${occasion.id}`, update)
+  expect((await shopAt('2027-03-11T00:00:00Z')).flags).toEqual([flag])
+  const { changes } = (await server.request('GET', '/api/releases/changes')).body
+  const change = changes.find(({ thing }: { thing: string }) => thing === 'occasion')
+  expect(change).toMatchObject({ fields: ['flag'], before: { flag }, after: { flag: update.flag } })
+  expect((await server.request('POST', '/api/releases/discards', { change: change.id })).status).toBeLessThan(300)
+  const listed = (await server.request('GET', '/api/occasions')).body
+  expect(listed.find(({ id }: { id: string }) => id === occasion.id)).toMatchObject({ flag, dates: DATES })
+})
+
+test('a text that names an occasion needs one, and an event a partner that there is', async () => {
+  const { body } = await server.request('POST', '/api/promotions', createDraft({ display: { label: '{occasion}' } }))
+  expect(body.error.problems).toMatchObject([{ code: 'place-without-occasion', path: 'display.label' }])
+  const event = { name: 'Event', dates: null, partner: { channel: 'nowhere', key: 'E1' } }
+  const { body: refused } = await server.request('POST', '/api/occasions', event)
+  expect(refused.error.problems).toMatchObject([{ code: 'unknown-channel', path: 'partner.channel' }])
+})

@@ -5,6 +5,7 @@ import {
   checkPromotion,
   computeStatus,
   createProblem,
+  findOccasionPlaces,
   followDates,
   type Problem,
   type Promotion,
@@ -140,12 +141,15 @@ export function createPromotionsService(deps: PromotionsDeps): PromotionsService
 
 type Checked = Pick<PromotionRecord, 'promotion' | 'campaign' | 'occasion' | 'archived'>
 
-/** Checks a promotion's campaign, and that its dates match its occasion. */
+/** Checks a promotion's campaign, and that its dates and texts match its occasion. */
 async function checkSurroundings(
   connection: Connection,
-  { promotion: { schedule }, campaign, occasion }: Checked,
+  { promotion: { schedule, display = {} }, campaign, occasion }: Checked,
 ): Promise<Problem[]> {
-  const problems: Problem[] = []
+  const problems: Problem[] =
+    occasion === null
+      ? findOccasionPlaces(display).map((key) => createProblem('place-without-occasion', `display.${key}`))
+      : []
   if (campaign !== null && !(await findCampaign(connection, campaign)))
     problems.push(createProblem('unknown-campaign', 'campaign', { id: campaign }))
   if (occasion === null) return schedule.open ? [...problems, createProblem('not-allowed', 'schedule.open')] : problems

@@ -88,12 +88,10 @@ export async function writeContent(scope: ContentScope, content: Content): Promi
       return writeSet(transaction, content.id, content.content)
     case 'occasion': {
       const record = await OCCASIONS.get(transaction, content.id)
-      // Whose event it is, and its flag, belong to no release.
-      const { dates, estimate } = toOccasion({ ...record, content: content.content })
-      await OCCASIONS.replace(transaction, {
-        ...record,
-        content: toContent({ ...toOccasion(record), dates, estimate }),
-      })
+      // Whose event it is belongs to no release.
+      const { partner } = toOccasion(record)
+      const restored = toContent({ ...toOccasion({ ...record, content: content.content }), partner })
+      await OCCASIONS.replace(transaction, { ...record, content: restored })
       return moveFollowers(scope, content.id, content.content, scope.by)
     }
     case 'stacking':

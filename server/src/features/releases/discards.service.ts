@@ -89,7 +89,7 @@ function toLive({ thing, id, before }: PlanChange, { live, working }: Difference
     case 'set':
       return { thing, id: own, content: before && { name: before.name, content: before.content } }
     case 'occasion':
-      return { thing, id: own, content: before!.dates }
+      return { thing, id: own, content: before && { ...before.dates, ...(before.flag ? { flag: before.flag } : {}) } }
     case 'stacking': {
       const order = live.promotions.toSorted((a, b) => a.rank - b.rank).map((promotion) => promotion.id)
       return { thing, content: before!, order }

@@ -35,6 +35,7 @@ export function toShopProduct(
     inStock: stock === null || stock > 0,
     left,
     displays: promotions.flatMap((promotion) => readDisplay(promotion, look.figures) ?? []),
+    flags: [...new Set(promotions.flatMap(({ id }) => plan.flags.get(id) ?? []))],
     members: computeMemberPrices(plan, product, look),
   }
 }

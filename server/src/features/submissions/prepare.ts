@@ -8,6 +8,7 @@ import {
   type CompiledPromotion,
   type Instant,
   type SubmissionContent,
+  type SubmissionFacts,
 } from '@novalex/core'
 import { OCCASIONS, toOccasion } from '../../data/occasions/index.ts'
 import { getPromotion } from '../../data/promotions/index.ts'
@@ -122,10 +123,10 @@ export function findEventTimes(
     occasions,
     zone,
   }: { readonly partner: Partner; readonly occasions: readonly OccasionRecord[]; readonly zone: string },
-): SubmissionTimes {
+): SubmissionTimes & Pick<SubmissionFacts, 'isOpen'> {
   const dates = occasions.find((one) => one.partner?.channel === partner.id && one.partner.key === event)?.dates
-  if (!dates) return { startsAt: null, endsAt: null, locksAt: null }
+  if (!dates) return { isOpen: true, startsAt: null, endsAt: null, locksAt: null }
   const startsAt = toInstant(dates.start, zone)
   const locksAt = partner.lockHours === 0 ? null : startsAt - partner.lockHours * HOUR_MS
-  return { startsAt, endsAt: toInstant(dates.end, zone), locksAt }
+  return { isOpen: false, startsAt, endsAt: toInstant(dates.end, zone), locksAt }
 }

@@ -336,7 +336,13 @@ test('an event is submitted before its dates are known, and shows from when they
   expect((await submit(id, number)).status).toBe(201)
   await server.sending.sendDue()
   await pass(24)
-  expect(await latestOf(id)).toMatchObject({ state: 'accepted', event: 'MD27', startsAt: null, locksAt: null })
+  expect(await latestOf(id)).toMatchObject({
+    state: 'accepted',
+    event: 'MD27',
+    startsAt: null,
+    locksAt: null,
+    isVisible: false,
+  })
   const setDates = async (start: string, end: string, version: number) =>
     server.request('PUT', `/api/occasions/${occasion.id}`, { ...event, dates: { start, end }, version })
   await setDates('2027-05-01T00:00', '2027-05-08T00:00', 1)

@@ -35,16 +35,16 @@ export async function loadSubmissionScope(connection: Connection, now: Instant):
 /** An event takes place when the partner says by now; dates are those that were submitted. */
 function timesOf(submission: Submission, { partners, occasions, zone }: SubmissionScope) {
   const { when } = submission.content
-  if (!('event' in when)) return submission
+  if (!('event' in when)) return { ...submission, isOpen: false }
   const partner = partners.find(({ id }) => id === submission.channel)
-  return partner ? findEventTimes(when.event, { partner, occasions, zone }) : submission
+  return partner ? findEventTimes(when.event, { partner, occasions, zone }) : { ...submission, isOpen: true }
 }
 
 /** The facts from which the state of a submission follows. */
 export function factsOf(submission: Submission, scope: SubmissionScope): SubmissionFacts {
   const { action, sentAt, decision, dueAt } = submission
-  const { startsAt, endsAt, locksAt } = timesOf(submission, scope)
-  return { action, sentAt, hasFailed: sentAt === null && dueAt === null, decision, startsAt, endsAt, locksAt }
+  const { isOpen, startsAt, endsAt, locksAt } = timesOf(submission, scope)
+  return { action, sentAt, hasFailed: sentAt === null && dueAt === null, decision, isOpen, startsAt, endsAt, locksAt }
 }
 
 const SHOWN_CAUSES = 50

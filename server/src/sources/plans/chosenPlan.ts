@@ -8,7 +8,7 @@ import {
   type PlanChange,
   type PlanContent,
 } from '@novalex/core'
-import { datesOf, OCCASIONS } from '../../data/occasions/index.ts'
+import { OCCASIONS, toPlanOccasion } from '../../data/occasions/index.ts'
 import { findPromotions, readPromotionOrder, readPromotionStamps } from '../../data/promotions/index.ts'
 import {
   findChoice,
@@ -113,9 +113,7 @@ export async function readChosen(
   const others = Object.fromEntries(Object.entries(followed).filter(([id]) => !chosen.has(id)))
   const follows = { ...others, ...own }
   const named = new Set(Object.values(follows))
-  const occasions = (await OCCASIONS.list(connection)).flatMap(({ id, name, content }) =>
-    named.has(id) ? { id, name, dates: datesOf(content) } : [],
-  )
+  const occasions = (await OCCASIONS.list(connection)).filter(({ id }) => named.has(id)).map(toPlanOccasion)
   const live: PlanContent = { ...released, occasions: dated, follows: followed }
   const working: PlanContent = { store, promotions, sets: await SETS.list(connection), occasions, follows }
   return applyChoice({ live, working, changes: listChanges(live, working) }, choice).content

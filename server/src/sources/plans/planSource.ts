@@ -1,5 +1,12 @@
 import { setImmediate } from 'node:timers/promises'
-import { compilePlan, resolveSets, type Catalogue, type CompiledPlan, type ProductSet } from '@novalex/core'
+import {
+  compilePlan,
+  resolveSets,
+  withOccasion,
+  type Catalogue,
+  type CompiledPlan,
+  type ProductSet,
+} from '@novalex/core'
 import { LRUCache } from 'lru-cache'
 import { loadCatalogue } from '../../data/catalogue/index.ts'
 import type { Connection, Database } from '../../platform/db/openDatabase.ts'
@@ -184,13 +191,20 @@ async function loadGoods(connection: Connection): Promise<Goods> {
 async function compile(question: Question, goods: Goods): Promise<SourcedPlan> {
   const { connection, record, origin } = question
   const { catalogue } = goods
-  const { store, promotions, sets } = await origin.load(connection)
+  const { store, promotions, sets, occasions = [], follows = {} } = await origin.load(connection)
+  const byId = new Map(occasions.map((occasion) => [occasion.id, occasion]))
+  const followed = (id: string) => byId.get(follows[id] ?? '')
+  const flags = promotions.flatMap(({ id }) => {
+    const flag = followed(id)?.flag
+    return flag ? [[id, flag] as const] : []
+  })
   const partners = partnersOf(record)
   const plan = compilePlan({
     store,
-    promotions,
+    promotions: promotions.map((promotion) => withOccasion(promotion, followed(promotion.id))),
     catalogue: { ...catalogue, sets: await resolveAll(sets, goods) },
     partners,
+    flags: new Map(flags),
   })
   await setImmediate()
   return {

@@ -1,5 +1,5 @@
 import type { Store } from '@novalex/core'
-import { datesOf, OCCASIONS } from '../../data/occasions/index.ts'
+import { OCCASIONS, toPlanOccasion } from '../../data/occasions/index.ts'
 import { listPromotions } from '../../data/promotions/index.ts'
 import type { FullPlan } from '../../data/releases/index.ts'
 import { SETS } from '../../data/sets/index.ts'
@@ -17,7 +17,7 @@ export async function loadWorkingPlan(connection: Connection, store: Store): Pro
     store,
     promotions: records.map(({ promotion }) => promotion),
     sets: await SETS.list(connection),
-    occasions: occasions.map(({ id, name, content }) => ({ id, name, dates: datesOf(content) })),
+    occasions: occasions.map(toPlanOccasion),
     follows,
   }
 }

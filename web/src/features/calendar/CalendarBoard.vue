@@ -15,6 +15,7 @@ import { useBarNames } from './useBarNames.ts'
 import { computeWeeklyMask } from './weeklyMask.ts'
 import { layoutLanes, ROW_HEIGHT, type Span } from './layoutLanes.ts'
 import CalendarBar from './CalendarBar.vue'
+import CalendarMarks from './CalendarMarks.vue'
 import CalendarScale from './CalendarScale.vue'
 import { stepOf, ticksOf, type CalendarView } from './calendarView.ts'
 
@@ -25,8 +26,15 @@ export interface BoardBar extends Span {
 }
 
 /** Lanes with one bar for each promotion. Only what is in view is drawn. */
-const { bars, bands, view, range, actionsFor } = defineProps<{
+const { bars, bands, marks, view, range, actionsFor } = defineProps<{
   bars: readonly BoardBar[]
+  /** Moments of a promotion, by its id. */
+  marks: readonly {
+    readonly promotion: string
+    readonly at: Instant
+    readonly symbol: string
+    readonly title: string
+  }[]
   bands: readonly { readonly id: string; readonly name: string; readonly start: Instant; readonly end: Instant }[]
   view: CalendarView
   range: { readonly from: Instant; readonly to: Instant }
@@ -93,11 +101,11 @@ function boxOf(bar: BoardBar) {
 /** Marked where something about it deserves a look. */
 const marked = (bar: BoardBar) => (findings.ofPromotion(bar.id).length > 0 ? `▲ ${bar.name}` : bar.name)
 const labelOf = (bar: BoardBar) => (drag.value?.bar.id === bar.id ? describeSpan(drag.value.schedule) : marked(bar))
-const spokenOf = (bar: BoardBar) =>
-  words.bar([bar.name, inShop.describe(bar.id, bar.status), ...findingsOf(bar)].join(', '), describeSpan(bar.schedule))
-const findingsOf = ({ id }: BoardBar) => {
+function spokenOf({ id, name, status, schedule }: BoardBar): string {
   const found = findings.ofPromotion(id).length
-  return found > 0 ? [findingText.number(found)] : []
+  const own = marks.filter(({ promotion }) => promotion === id).map(({ title }) => title)
+  const all = [name, inShop.describe(id, status), ...own, ...(found > 0 ? [findingText.number(found)] : [])]
+  return words.bar(all.join(', '), describeSpan(schedule))
 }
 
 /** To the row: nothing else comes into view in between. */
@@ -178,6 +186,7 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
             inShop.missing,
             inShop.changed,
             findings.open,
+            marks,
             drag?.bar.id === bar.id ? drag : null,
           ]"
           :status="bar.status"
@@ -204,6 +213,7 @@ function onKey(event: KeyboardEvent, bar: BoardBar): void {
           :style="{ left: `${place(Math.min(bar.end, range.to))}%`, top: `${layout.tops.get(bar.id)}px` }"
           >{{ marked(bar) }}</span
         >
+        <CalendarMarks :marks="marks" :place="place" :tops="layout.tops" />
       </div>
     </div>
     <v-menu v-if="menu" v-model="isMenuOpen" :target="menu.target" close-on-content-click>

@@ -6,6 +6,7 @@ import {
   dateOf,
   entriesOf,
   reachesOf,
+  toIso,
   toInstant,
   toLocal,
   type Promotion,
@@ -17,8 +18,9 @@ import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
+import { useSubmissions } from '@/composables/useSubmissions.ts'
 import { toDraft } from '@/draft/toDraft.ts'
-import { text, proofText } from '@/locale/catalogue.ts'
+import { text, proofText, submissionText } from '@/locale/catalogue.ts'
 import { wordsOf } from '@/mechanics/words.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
@@ -75,6 +77,15 @@ const bands = computed(() =>
   names.occasions.flatMap(({ id, name, dates }) =>
     dates ? [{ id, name, start: toInstant(dates.start, store.zone), end: toInstant(dates.end, store.zone) }] : [],
   ),
+)
+/** When to submit to a partner at the latest, and when it locks. */
+const SYMBOLS = { submitBy: '◇', locks: '◆' } as const
+const { times } = useSubmissions()
+const marks = computed(() =>
+  times.value.map(({ promotion, partner, is, at }) => {
+    const title = submissionText.calendar[is](partner, toIso(at), store.zone)
+    return { promotion, at, symbol: SYMBOLS[is], title }
+  }),
 )
 const bars = computed(() =>
   (records.value ?? [])
@@ -146,7 +157,15 @@ function move(id: string, schedule: Schedule): void {
     <p v-if="!records && !promotions.error.value" class="quiet">{{ text.common.loading }}</p>
     <p v-else-if="records?.length === 0" class="quiet">{{ words.empty }}</p>
     <template v-else-if="records">
-      <CalendarBoard :bars="bars" :bands="bands" :view="view" :range="range" :actions-for="actionsFor" @move="move" />
+      <CalendarBoard
+        :bars="bars"
+        :bands="bands"
+        :marks="marks"
+        :view="view"
+        :range="range"
+        :actions-for="actionsFor"
+        @move="move"
+      />
       <p v-if="undated.length > 0" class="hint">
         ◔ {{ words.undated }}
         <template v-for="({ promotion }, index) in undated" :key="promotion.id"
@@ -154,7 +173,10 @@ function move(id: string, schedule: Schedule): void {
           }}<router-link :to="`/promotions/${promotion.id}`">{{ promotion.name }}</router-link>
         </template>
       </p>
-      <p class="quiet hint">{{ words.keysHint }}</p>
+      <p class="quiet hint">
+        {{ words.keysHint }}
+        <template v-if="marks.length > 0">{{ submissionText.calendar.key(SYMBOLS.submitBy, SYMBOLS.locks) }}</template>
+      </p>
       <DeepestStrip :range="range" />
     </template>
   </section>

@@ -53,7 +53,10 @@ export function describeFields(change: ReleaseChange, context: Context): FieldTe
     case 'set':
       return describeSet(change.before!, change.after!)
     case 'occasion':
-      return [{ label: words.fields.dates, before: datesOf(change.before!.dates), after: datesOf(change.after!.dates) }]
+      return [
+        ...differ(words.fields.dates, datesOf(change.before!.dates), datesOf(change.after!.dates)),
+        ...differ(planningText.occasions.flag.label, flagOf(change.before!), flagOf(change.after!)),
+      ]
     case 'stacking':
       return describeStacking(change)
     case 'store':
@@ -151,6 +154,11 @@ function shorten(skus: readonly string[]): string[] {
 
 function datesOf(dates: Of<'occasion'>['dates']): string {
   return dates ? describeSpan(dates) : planningText.occasions.openShort
+}
+
+function flagOf({ flag }: Of<'occasion'>): string {
+  const { colours, no } = planningText.occasions.flag
+  return flag ? `${flag.text} (${colours[flag.colour]})` : no
 }
 
 function describeStacking({ before, after, moved }: Extract<ReleaseChange, { thing: 'stacking' }>): FieldText[] {

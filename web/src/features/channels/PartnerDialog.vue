@@ -8,7 +8,7 @@ import FormDialog from '@/components/FormDialog.vue'
 import TypedField from '@/components/TypedField.vue'
 import { useForm } from '@/components/useForm.ts'
 import { toId } from '@/composables/toId.ts'
-import { channelText, text } from '@/locale/catalogue.ts'
+import { channelText, submissionText, text } from '@/locale/catalogue.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -44,6 +44,10 @@ const sets = computed(() => draft.value.rules.map(({ from }, value) => ({ value,
 
 function patch(changes: Partial<Omit<Partner, 'id'>>): void {
   draft.value = { ...draft.value, ...changes }
+}
+function setSimulated(is: unknown): void {
+  const { isSimulated: _before, ...others } = draft.value
+  draft.value = is === true ? { ...others, isSimulated: true } : others
 }
 function patchRules(changes: Partial<DatedRules>): void {
   patch({ rules: draft.value.rules.map((set, index) => (index === at.value ? { ...set, ...changes } : set)) })
@@ -142,6 +146,13 @@ function close(): void {
           @update:model-value="(lockHours) => patch({ lockHours: lockHours ?? 0 })"
         />
       </div>
+      <v-checkbox
+        :model-value="draft.isSimulated ?? false"
+        :label="submissionText.simulated"
+        :hint="submissionText.simulatedHint"
+        persistent-hint
+        @update:model-value="setSimulated"
+      />
       <div class="sets">
         <v-select
           v-if="sets.length > 0"

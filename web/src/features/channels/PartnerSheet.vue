@@ -2,7 +2,7 @@
 import { CHANNEL_RULES, type Partner } from '@novalex/contract'
 import { dateOf, findRulesOn, isOverdue, toLocal, type DatedRules } from '@novalex/core'
 import { computed } from 'vue'
-import { channelText as words, describeRules } from '@/locale/catalogue.ts'
+import { channelText as words, describeRules, submissionText } from '@/locale/catalogue.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
@@ -42,6 +42,9 @@ const isPast = ({ from }: DatedRules) => from <= today.value
       <h3>{{ partner.name }}</h3>
       <span class="quiet">{{ words.timing(partner.leadHours, partner.lockHours) }}</span>
       <span class="quiet grow">{{ words.promotions(promotions) }}</span>
+      <router-link v-if="partner.isSimulated" :to="`/channels/partners/${encodeURIComponent(partner.id)}`">{{
+        submissionText.desk.open
+      }}</router-link>
       <template v-if="isAllowed">
         <v-btn size="small" :aria-label="words.editOf(partner.name)" @click="emit('edit')">{{ words.edit }}</v-btn>
         <button type="button" class="as-link" @click="emit('remove')">{{ words.remove }}</button>

@@ -9,6 +9,8 @@ import { useRecordRemoval } from '@/features/namedRecords/useRecordRemoval.ts'
 import { describeSpan } from '@/locale/describeSpan.ts'
 import { planningText, counted } from '@/locale/catalogue.ts'
 import { formatDate } from '@/locale/format.ts'
+import OccasionFlag from '@/components/OccasionFlag.vue'
+import { nameChannel } from '@/locale/names.ts'
 import OccasionDialog from './OccasionDialog.vue'
 
 const words = planningText.occasions
@@ -26,11 +28,11 @@ const rows = computed(() =>
 )
 
 const takeOut = useRecordRemoval(words.removed)
-function remove({ id, name, dates, estimate, version }: OccasionRecord): Promise<void> {
+function remove({ id, version, ...draft }: OccasionRecord): Promise<void> {
   return takeOut({
-    name,
+    name: draft.name,
     remove: () => call('deleteOccasion', { params: { id }, query: { version } }),
-    restore: () => call('createOccasion', { body: { name, dates, estimate: estimate ?? null } }),
+    restore: () => call('createOccasion', { body: draft }),
   })
 }
 </script>
@@ -53,6 +55,12 @@ function remove({ id, name, dates, estimate, version }: OccasionRecord): Promise
     </template>
     <template #cells="{ row: { occasion, followers } }">
       <td>
+        <div v-if="occasion.flag || occasion.partner" class="marks">
+          <OccasionFlag v-if="occasion.flag" :flag="occasion.flag" />
+          <span v-if="occasion.partner" class="quiet">{{
+            words.event.of(nameChannel(occasion.partner.channel), occasion.partner.key)
+          }}</span>
+        </div>
         <template v-if="occasion.dates">{{ describeSpan(occasion.dates) }}</template>
         <template v-else>
           ◔ {{ words.openShort }}
@@ -77,6 +85,13 @@ function remove({ id, name, dates, estimate, version }: OccasionRecord): Promise
 </template>
 
 <style scoped>
+.marks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  margin-bottom: 3px;
+}
+
 .follower {
   display: block;
 }

@@ -2,7 +2,8 @@
 import type { ReviewAnswer } from '@novalex/contract'
 import { toLocal } from '@novalex/core'
 import { computed } from 'vue'
-import { text, formatEnd, counted, explainProblem } from '@/locale/catalogue.ts'
+import { useSubmissions } from '@/composables/useSubmissions.ts'
+import { text, formatEnd, counted, explainProblem, submissionText } from '@/locale/catalogue.ts'
 import { formatFigure, formatInstant } from '@/locale/format.ts'
 import { nameChannel } from '@/locale/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -22,6 +23,15 @@ const problems = computed(() =>
     return { id, name: nameOf(id), field: rest[0] ?? '', sentence: explainProblem(problem) }
   }),
 )
+/** What partners keep as it is, since it can't be changed there any more. */
+const { submissions } = useSubmissions()
+const kept = computed(() =>
+  submissions.value
+    .filter(({ promotion, isLocked }) => isLocked && names.has(promotion))
+    .map(({ promotion, channel, endsAt }) =>
+      submissionText.keeps(nameChannel(channel), nameOf(promotion), endsAt, store.zone),
+    ),
+)
 const whenOf = ({ from, until }: { from: string; until: string | null }) =>
   `${formatInstant(Date.parse(from), { zone: store.zone, year: false })} – ${
     until === null ? words.open : formatEnd(toLocal(Date.parse(until), store.zone))
@@ -38,6 +48,9 @@ const whenOf = ({ from, until }: { from: string; until: string | null }) =>
         </li>
       </ul>
     </div>
+    <ul v-if="kept.length > 0" class="kept">
+      <li v-for="sentence in kept" :key="sentence">{{ sentence }}</li>
+    </ul>
     <h2>{{ words.prices }} ({{ counted.product(review.productCount) }})</h2>
     <p v-if="review.productCount === 0" class="quiet">{{ words.noPrices }}</p>
     <table v-else class="printed">
@@ -90,6 +103,13 @@ h2 {
 
 .faults {
   border-left: 3px solid var(--wrong);
+  margin-top: 14px;
+  padding-left: 12px;
+}
+
+.kept {
+  border-left: 3px solid var(--moment);
+  list-style: none;
   margin-top: 14px;
   padding-left: 12px;
 }

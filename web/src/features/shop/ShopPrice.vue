@@ -2,6 +2,7 @@
 import type { ShopProduct } from '@novalex/contract'
 import { computePriceFacts } from '@novalex/core'
 import { computed } from 'vue'
+import OccasionFlag from '@/components/OccasionFlag.vue'
 import { shopText } from '@/locale/catalogue.ts'
 import { formatMoney } from '@/locale/format.ts'
 import { isShownIn, writeLabel } from '@/locale/describeDisplay.ts'
@@ -27,6 +28,7 @@ const labels = computed(() =>
     <span v-if="labels.length === 0 && product.percentOff > 0" class="ticket">{{
       shopText.off(product.percentOff)
     }}</span>
+    <OccasionFlag v-for="flag in product.flags" :key="flag.text" :flag="flag" />
     <span v-for="one in product.members" :key="one.title" class="members">{{
       shopText.memberPrice(one.title, formatMoney(one.price))
     }}</span>

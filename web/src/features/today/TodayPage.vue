@@ -9,7 +9,7 @@ import { useOnOffer } from '@/composables/useOnOffer.ts'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { useAtOnce } from '@/features/atOnce/useAtOnce.ts'
 import { usePromotionActions } from '@/features/promotions/usePromotionActions.ts'
-import { text, todayText as words, formatEnd } from '@/locale/catalogue.ts'
+import { text, todayText as words, formatEnd, submissionText } from '@/locale/catalogue.ts'
 import { formatDate, formatFigure, formatInstant, formatMoney } from '@/locale/format.ts'
 import { useCounts } from '@/stores/counts.ts'
 import { followFindings, useFindings } from '@/stores/findings.ts'
@@ -76,13 +76,18 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
       <ul v-if="items.length > 0">
         <li v-for="item in items" :key="item.key" :class="{ grave: item.isGrave }">
           <span>{{ item.sentence }}</span>
-          <router-link v-if="item.act" :to="item.act.to" class="act">{{ item.act.title }}</router-link>
-          <v-menu v-else-if="item.extends && session.may('planner')" close-on-content-click>
-            <template #activator="{ props }">
-              <v-btn v-bind="props" size="small">{{ words.acts.extend }}</v-btn>
-            </template>
-            <ActionList :actions="extensionsFor(item.extends)" />
-          </v-menu>
+          <span class="acts">
+            <button v-if="item.dismiss && session.may('planner')" type="button" class="as-link" @click="item.dismiss">
+              {{ submissionText.today.dismiss }}
+            </button>
+            <router-link v-if="item.act" :to="item.act.to">{{ item.act.title }}</router-link>
+            <v-menu v-else-if="item.extends && session.may('planner')" close-on-content-click>
+              <template #activator="{ props }">
+                <v-btn v-bind="props" size="small">{{ words.acts.extend }}</v-btn>
+              </template>
+              <ActionList :actions="extensionsFor(item.extends)" />
+            </v-menu>
+          </span>
         </li>
       </ul>
       <p v-if="others > 0">
@@ -185,7 +190,9 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
   margin-top: 8px;
 }
 
-.act {
+.acts {
+  display: flex;
+  gap: 16px;
   white-space: nowrap;
 }
 

@@ -7,16 +7,8 @@ import { todayText as words, formatSpan } from '@/locale/catalogue.ts'
 import { useFindings } from '@/stores/findings.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
-
-/** Something that calls for one act. */
-export interface ActionItem {
-  readonly key: string
-  readonly sentence: string
-  readonly isGrave: boolean
-  readonly act: { readonly title: string; readonly to: string } | null
-  /** The promotion whose end may be moved from here. */
-  readonly extends: PromotionRecord | null
-}
+import type { ActionItem } from './actionItem.ts'
+import { useSubmissionItems } from './useSubmissionItems.ts'
 
 /** How near an end is when it is listed. */
 const SOON_MS = 48 * HOUR_MS
@@ -45,12 +37,14 @@ export function useActionItems() {
   const moment = useMoment()
   const { records } = usePromotionRecords()
   const prepared = useAnswer('listReleaseRequests')
+  const ofPartners = useSubmissionItems()
 
   const urgent = computed(() =>
     findings.open.filter(({ severity, kind }) => severity === 'blocker' || ACTS[kind] !== undefined),
   )
   const items = computed((): ActionItem[] => [
     ...ofPreparations(),
+    ...ofPartners.value,
     ...urgent.value.map(toItem),
     ...(records.value ?? []).flatMap(toEnding),
   ])

@@ -13,7 +13,8 @@ import {
 } from '@novalex/core'
 import { computed } from 'vue'
 import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
-import { todayText as words } from '@/locale/catalogue.ts'
+import { useSubmissions } from '@/composables/useSubmissions.ts'
+import { submissionText, todayText as words } from '@/locale/catalogue.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
@@ -37,6 +38,7 @@ export function useComing() {
   const moment = useMoment()
   const names = useNames()
   const { records } = usePromotionRecords()
+  const { times } = useSubmissions()
 
   const coming = computed((): Coming[] => {
     const { zone } = store
@@ -63,7 +65,10 @@ export function useComing() {
     const ofOccasions = names.occasions.flatMap(({ name, dates }) => {
       return dates ? [at(toInstant(dates.start, zone), name, words.occasionStarts, '/occasions')] : []
     })
-    return [...ofPromotions, ...ofOccasions]
+    const ofPartners = times.value.map(({ promotion, name, partner, is, at: instant }) => {
+      return at(instant, name, submissionText.today[is](partner), `/promotions/${promotion}`)
+    })
+    return [...ofPromotions, ...ofOccasions, ...ofPartners]
       .filter((one) => one.at > moment.now && one.at <= moment.now + WINDOW_MS)
       .sort((a, b) => a.at - b.at || (a.day < b.day ? -1 : Number(a.day > b.day)))
   })

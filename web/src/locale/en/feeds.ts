@@ -82,6 +82,7 @@ export const feedText = {
     rating: 'Rating',
     reviews: 'Reviews',
     referencePrice: 'Reference price',
+    occasion: 'Occasion flag',
     text: 'Fixed text',
   } satisfies Record<FeedField, string>,
   how: {

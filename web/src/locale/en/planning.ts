@@ -1,3 +1,4 @@
+import { quote } from './grammar.ts'
 /** The words of product sets, occasions, campaigns and of shopper text. */
 export const planningText = {
   sets: {
@@ -25,6 +26,21 @@ export const planningText = {
     change: 'Edit',
     name: 'Name',
     open: 'Dates to be confirmed',
+    event: {
+      partner: 'Partner’s event',
+      none: 'No',
+      hint: 'The partner sets its dates. Submissions name the event instead of dates.',
+      key: 'Event name at the partner',
+      of: (partner: string, key: string) => `${partner}, ${quote(key)}`,
+    },
+    flag: {
+      text: 'Flag in the shop',
+      hint: 'A short mark at products on sale while it runs. Texts name it by {occasion}.',
+      colour: 'Color',
+      colours: { blue: 'Blue', green: 'Green', ochre: 'Ochre', red: 'Red', violet: 'Violet' },
+      label: 'Flag',
+      no: 'none',
+    },
     estimate: 'Expected start',
     estimateHint: 'Findings remind you as the date approaches.',
     likely: (day: string) => `expected from ${day}`,

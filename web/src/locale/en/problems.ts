@@ -38,7 +38,9 @@ export const PROBLEM_TEXT: { readonly [C in ProblemCode]: string | ((facts: Prob
   'still-running': 'This promotion is running or scheduled. Pause or end it before archiving.',
   'place-without-figure': ({ given }) =>
     `This offer has no single figure for “{${given}}”. Enter the figure, or remove the placeholder.`,
-  'unknown-place': ({ given }) => `Unknown placeholder “{${given}}”. Use {percent}, {amount}, {price} or {regular}.`,
+  'place-without-occasion': 'This promotion follows no occasion. Choose one under “Dates”, or remove “{occasion}”.',
+  'unknown-place': ({ given }) =>
+    `Unknown placeholder “{${given}}”. Use {percent}, {amount}, {price}, {regular} or {occasion}.`,
   'unknown-campaign': 'This campaign no longer exists. Choose another, or none.',
   'unknown-stack-group': ({ id }) => `Unknown stacking group “${id}”. Choose one from the list.`,
   'empty-range': 'The upper price must be above the lower one.',

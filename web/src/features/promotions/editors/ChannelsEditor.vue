@@ -11,6 +11,7 @@ import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import ChannelFit from './ChannelFit.vue'
+import ChannelSubmission from './ChannelSubmission.vue'
 
 /** The partner channels that a promotion goes to, each with what its rules make of it. */
 const words = channelText.section
@@ -20,17 +21,21 @@ const attempt = useAttempt()
 const notice = useNotice()
 const id = computed(() => record.value.promotion.id)
 const asked = useAnswer('getChannelFits', () => ({ params: { id: id.value } }))
+const status = useAnswer('getPartnerStatus', () => ({ params: { id: id.value } }))
 const targets = computed(() => draft.value.partners ?? [])
 const isShelf = computed(() => phaseOf(draft.value.mechanic) <= 1)
 const asksForChannel = computed(() => findTests(draft.value.when).some(({ test }) => test === 'channel'))
 const rows = computed(() => {
-  const known = store.partners.map(({ id: channel, name }) => ({ channel, name }))
+  const known = store.partners.map(({ id: channel, name, isSimulated = false }) => ({ channel, name, isSimulated }))
   const gone = targets.value.filter((one) => !known.some(({ channel }) => channel === one.channel))
-  return [...known, ...gone.map(({ channel }) => ({ channel, name: words.unknown(channel) }))].map((row) => ({
-    ...row,
-    target: targets.value.find(({ channel }) => channel === row.channel) ?? null,
-    fit: asked.data.value?.fits.find(({ channel }) => channel === row.channel) ?? null,
-  }))
+  return [...known, ...gone.map(({ channel }) => ({ channel, name: words.unknown(channel), isSimulated: false }))].map(
+    (row) => ({
+      ...row,
+      target: targets.value.find(({ channel }) => channel === row.channel) ?? null,
+      fit: asked.data.value?.fits.find(({ channel }) => channel === row.channel) ?? null,
+      status: status.data.value?.channels.find(({ channel }) => channel === row.channel) ?? null,
+    }),
+  )
 })
 
 function setTargets(next: readonly PartnerTarget[]): void {
@@ -60,13 +65,21 @@ const leaveOut = (channel: string) =>
   <fieldset class="editor">
     <legend class="visually-hidden">{{ channelText.title }}</legend>
     <p class="quiet">{{ asksForChannel ? words.byCondition : words.hint }}</p>
-    <LoadError :of="[asked]" />
-    <div v-for="{ channel, name, target, fit } in rows" :key="channel" class="row">
+    <LoadError :of="[asked, status]" />
+    <div v-for="{ channel, name, isSimulated, target, fit, status: own } in rows" :key="channel" class="row">
       <v-checkbox
         :model-value="target !== null"
         :label="name"
         hide-details
         @update:model-value="(is) => toggle(channel, is === true)"
+      />
+      <ChannelSubmission
+        v-if="own && (own.latest || target)"
+        :promotion="id"
+        :partner="{ id: channel, name, isSimulated }"
+        :status="own"
+        :steps="status.data.value!"
+        :is-target="target !== null"
       />
       <ChannelFit
         v-if="fit"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ShopProduct } from '@novalex/contract'
-import { findTests, isAboutShopper } from '@novalex/core'
+import { findTests, isAboutShopper, withOccasion } from '@novalex/core'
 import { computed } from 'vue'
 import { fillTexts, isShownIn, labelOfOffer, writeLabel } from '@/locale/describeDisplay.ts'
 import ShopOffer from '@/features/shop/ShopOffer.vue'
@@ -21,7 +21,8 @@ const names = useNames()
 const words = planningText.display
 const { found, nameOf } = useExamples()
 
-const promotion = computed(() => toPromotion(record.value, draft.value))
+const occasion = computed(() => names.occasions.find(({ id }) => id === draft.value.occasion))
+const promotion = computed(() => withOccasion(toPromotion(record.value, draft.value), occasion.value))
 const display = computed(() => fillTexts(promotion.value))
 /** The offer as shoppers read it who do not qualify. */
 const offer = computed(() => ({
@@ -46,7 +47,8 @@ const shown = computed<ShopProduct | null>(() => {
     then: rises ? next.price : null,
     inStock: true,
     left,
-    displays: promotions.flatMap((one) => fillTexts(one) ?? []),
+    displays: promotions.flatMap((one) => fillTexts(one.id === promotion.value.id ? promotion.value : one) ?? []),
+    flags: occasion.value?.flag ? [occasion.value.flag] : [],
     members: [],
   }
 })
