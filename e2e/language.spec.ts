@@ -21,6 +21,7 @@ const CHECK = ['products', 'products/SKB-A4', 'reprice', 'sets', 'findings', 'te
 const RUN = [
   'channels',
   'channels/feeds/demo-lane',
+  'channels/partners/tallow-lane',
   'orders',
   'codes',
   'shoppers',

@@ -191,9 +191,9 @@ async function keep(): Promise<void> {
 }
 
 ol {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 22px;
+  display: grid;
+  gap: 6px 14px;
+  grid-template-columns: repeat(5, minmax(0, 1fr));
   list-style: none;
   margin: 0;
   padding: 0;
