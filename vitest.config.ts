@@ -34,7 +34,7 @@ export default defineConfig({
         test: {
           ...SHARED_TEST,
           name: 'rules',
-          include: ['{core,contract,server,web}/src/**/*.test.ts', 'scripts/**/*.test.ts', 'docs/**/*.test.ts'],
+          include: ['{core,contract,words,server,web}/src/**/*.test.ts', 'scripts/**/*.test.ts', 'docs/**/*.test.ts'],
           exclude: [SCREENS],
           sequence: { groupOrder: 0 },
         },

@@ -40,7 +40,7 @@ console.log(`largest ${largest.lines} (${largest.file}); over 300: ${sorted.filt
 console.log(`any ${counts.any}, casts ${counts.casts}, non-null ${counts.nonNull}`)
 console.log(`files outside the mechanics' folders that name a kind: ${withKinds.length}`)
 
-const WORKSPACES = ['core', 'contract', 'server', 'web', 'e2e', 'scripts', 'docs']
+const WORKSPACES = ['core', 'contract', 'words', 'server', 'web', 'e2e', 'scripts', 'docs']
 const TEST = /\.(test|spec)\.ts$|\/testing\/|^e2e\//
 let [all, tests] = [0, 0]
 const shares = WORKSPACES.map((workspace) => {

@@ -4,7 +4,7 @@ import { expect, test } from 'vitest'
 import { PAGE_ROOTS } from '../contract/src/pageRoots.ts'
 
 const ROOT = resolve(import.meta.dirname, '..')
-const SOURCES = ['core/src', 'contract/src', 'server/src', 'web/src', 'scripts']
+const SOURCES = ['core/src', 'contract/src', 'words/src', 'server/src', 'web/src', 'scripts']
 
 /** The rooms of the core, each of which may import those before it. */
 const CORE_ROOMS = [
@@ -45,7 +45,8 @@ const IMPORT = /^(?:import|export)\b[^'"]*?from '([^']+)'|^import '([^']+)'|\bim
 /** Imports forbidden per package, because it runs without them or they belong to a later package. */
 const KEPT_OUT: Readonly<Record<string, RegExp>> = {
   core: /^(?:@novalex\/|vue|vuetify|node:|express|knex|mysql2|piscina)/,
-  contract: /^(?:@novalex\/(?:server|web)|vue|vuetify|node:|express|knex|mysql2|piscina)/,
+  contract: /^(?:@novalex\/(?:words|server|web)|vue|vuetify|node:|express|knex|mysql2|piscina)/,
+  words: /^(?:@novalex\/(?:server|web)|vue|vuetify|node:|express|knex|mysql2|piscina)/,
   server: /^(?:@novalex\/web|vue|vuetify)/,
   web: /^(?:@novalex\/server|node:|express|knex|mysql2|piscina)/,
 }

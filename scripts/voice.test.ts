@@ -8,6 +8,7 @@ const ROOT = resolve(import.meta.dirname, '..')
 /** Modules whose texts people read: screens, shop, emails, the API reference and the demo. */
 const SOURCES = [
   ...list('web/src/locale/en', /\.ts$/),
+  ...list('words/src/en', /\.ts$/),
   ...list('server/src/locale/en', /Letters\.ts$/),
   ...list('contract/src', /ndpoints\.ts$/),
   ...list('scripts/demo', /^(?:plan|offers|mistakes|seed)\.ts$/),
@@ -54,7 +55,7 @@ function readProse(file: string): Text[] {
 
 const words = SOURCES.flatMap(readTexts)
 const golden = (
-  JSON.parse(readFileSync(join(ROOT, 'web/src/locale/en/sentences.golden.json'), 'utf8')) as { sentence: string }[]
+  JSON.parse(readFileSync(join(ROOT, 'words/src/en/sentences.golden.json'), 'utf8')) as { sentence: string }[]
 ).map(({ sentence }) => ({ file: 'sentences.golden.json', text: sentence }))
 const PAGES = [
   'README.md',
@@ -124,7 +125,7 @@ describe('how texts are written', () => {
         .split(' ')
         .slice(1)
         .every((word) => proper.test(word))
-    const labels = words.filter(({ file }) => file.startsWith('web/src/locale'))
+    const labels = words.filter(({ file }) => /^(?:web\/src\/locale|words)/.test(file))
     expect(labels.filter(({ text }) => isTitleCase(text))).toEqual([])
   })
 

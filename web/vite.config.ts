@@ -16,7 +16,7 @@ const GROUPS = [
     test: /node_modules\/@?vuetify\/(?!.*(VList|nested|list-items|VAvatar|VDivider|VSelection))/,
     minShareCount: 16,
   },
-  { name: 'shared', test: /\/(web|core|contract)\/src\//, minShareCount: 24 },
+  { name: 'shared', test: /\/(web|core|contract|words)\/src\//, minShareCount: 24 },
   { name: 'shared', test: /core\/src\/values\/|locale\/enPlanning/ },
   { name: 'shop', test: /\/features\/shop\//, minShareCount: 7 },
   {

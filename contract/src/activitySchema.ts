@@ -56,7 +56,7 @@ export const LOGGED_ACTIONS = {
     'dismiss-reminder',
     'set-simulated-partner',
   ],
-  feed: ['create-feed', 'change-feed', 'delete-feed', 'create-feed-address'],
+  feed: ['create-feed', 'change-feed', 'delete-feed', 'create-feed-address', 'create-calendar-address'],
   order: ['cancel-order', 'correct-count'],
   code: [
     'make-codes',

@@ -40,6 +40,8 @@ export const ADDRESSES = {
   updateFeed: 'PUT /feeds/:id',
   deleteFeed: 'DELETE /feeds/:id',
   createFeedAddress: 'POST /feeds/:id/addresses',
+  createCalendarAddress: 'POST /calendar/addresses',
+  fetchCalendar: 'GET /calendar/file',
   fetchFeed: 'GET /feeds/:id/file',
   saveLocale: 'PUT /store/locale',
   saveApprovalRule: 'PUT /store/approval',

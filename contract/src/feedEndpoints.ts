@@ -1,6 +1,6 @@
 import { IdParams as params } from './addressSchema.ts'
 import { VersionQuery as query } from './api.ts'
-import { answering, NOT_FOUND, silent, STALE, streaming } from './endpoint.ts'
+import { answering, NOT_FOUND, sending, silent, STALE, streaming } from './endpoint.ts'
 import {
   FeedAddress,
   FeedDraft,
@@ -12,7 +12,7 @@ import {
   FeedUpdate,
 } from './feedSchema.ts'
 
-/** The endpoints of feeds: what channels fetch. */
+/** The endpoints of feeds: what channels fetch, and the calendar. */
 export const FEED_ENDPOINTS = {
   listFeeds: answering(FeedsAnswer, { role: 'reader', summary: 'List feeds with how they are fetched' }),
   createFeed: answering(FeedRecord, { role: 'planner', summary: 'Create a feed', body: FeedDraft }, 201),
@@ -46,6 +46,20 @@ export const FEED_ENDPOINTS = {
     },
     201,
   ),
+  createCalendarAddress: answering(
+    FeedAddress,
+    {
+      role: 'administrator',
+      summary: 'Create an address of the plan as iCalendar; its token is returned only once and revoked as an API key',
+    },
+    201,
+  ),
+  fetchCalendar: sending({
+    role: 'anyone',
+    summary: 'Fetch the live plan as iCalendar by the token in its address',
+    query: FeedFileQuery,
+    errors: NOT_FOUND,
+  }),
   fetchFeed: streaming({
     role: 'anyone',
     summary: 'Fetch a feed by the token in its address, streamed and with an ETag',

@@ -64,6 +64,7 @@ const FOLLOWS: Readonly<Record<ReadName, readonly ChangeKind[]>> = {
   listFeeds: PLAN,
   previewFeed: SALES,
   fetchFeed: SALES,
+  fetchCalendar: PLAN,
   listFindings: [],
   listReleases: PLAN,
   compareWithShop: PLAN,

@@ -4,8 +4,8 @@ export type PersonRole = (typeof PERSON_ROLES)[number]
 
 /** Permissions that an API key is given when it is created. */
 export const CHOSEN_SCOPES = ['quote', 'orders', 'codes'] as const
-/** All permissions; `feeds` is that of a feed's address. */
-export const KEY_SCOPES = [...CHOSEN_SCOPES, 'feeds'] as const
+/** All permissions; `feeds` and `calendar` are those of an address with a token. */
+export const KEY_SCOPES = [...CHOSEN_SCOPES, 'feeds', 'calendar'] as const
 export type KeyScope = (typeof KEY_SCOPES)[number]
 export type ChosenScope = (typeof CHOSEN_SCOPES)[number]
 

@@ -34,7 +34,7 @@ export const TAGS: readonly {
   {
     name: 'Channels',
     description: 'What partner channels fetch, and what is submitted to them.',
-    roots: ['feeds', 'submissions', 'partner-answers', 'simulated-partners'],
+    roots: ['feeds', 'calendar', 'submissions', 'partner-answers', 'simulated-partners'],
   },
   { name: 'Shoppers', description: 'Shoppers, their groups and tags.', roots: ['shoppers'] },
   { name: 'Shop', description: 'What the shop shows and sells under the live release.', roots: ['shop'] },

@@ -9,7 +9,9 @@ const OPTIONS = {
   target: 'node20',
   format: 'esm',
   logLevel: 'warning',
-  alias: { '@novalex/core': './core/src/index.ts', '@novalex/contract': './contract/src/index.ts' },
+  alias: Object.fromEntries(
+    ['core', 'contract', 'words'].map((name) => [`@novalex/${name}`, `./${name}/src/index.ts`]),
+  ),
 }
 
 /** Drivers of the query builder for other databases; they are not installed. */

@@ -14,9 +14,8 @@ import {
   type Quote,
 } from '@novalex/core'
 import { checkShape } from '../../server/src/http/validate.ts'
-import { setStoreFormats } from '../../web/src/locale/format.ts'
+import { setStoreFormats, type Names } from '@novalex/words'
 import { explainQuote } from '../../web/src/locale/en/reasons.ts'
-import type { Names } from '../../web/src/locale/names.ts'
 
 /**
  * Prices cases (JSON, docs/plan-file.md), one a line. Yields a quote for each, in the same order; with `isInWords` what became of each promotion and

@@ -106,7 +106,7 @@ export async function ensureModules() {
 /** Builds the web application, unless what was built came from the same sources. */
 export async function ensureBuild() {
   const stamp = join(ROOT, 'web', 'dist', '.novalex-sources')
-  const folders = ['core/src', 'contract/src', 'web/src', 'server/src', 'scripts/demo'].map((folder) =>
+  const folders = ['core/src', 'contract/src', 'words/src', 'web/src', 'server/src', 'scripts/demo'].map((folder) =>
     join(ROOT, folder),
   )
   const single = ['web/index.html', 'web/vite.config.ts', 'package.json', 'package-lock.json'].map((file) =>

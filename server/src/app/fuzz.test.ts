@@ -1,7 +1,7 @@
 import { ADDRESSES } from '@novalex/contract'
 import fc from 'fast-check'
 import { afterAll, beforeAll, expect, inject, test } from 'vitest'
-import { FEED, MARKET } from '../testing/channels.ts'
+import { DESK, FEED, MARKET, PARTNER_ANSWER } from '../testing/channels.ts'
 import { createDraft, createTestServer, PRODUCTS, type TestServer } from '../testing/createTestServer.ts'
 import { bringIn } from '../testing/imports.ts'
 import { visit } from '../testing/placeOrders.ts'
@@ -192,24 +192,11 @@ const ROUTES: readonly (readonly [method: string, path: (ids: Ids) => string, bo
   ['PUT', () => '/api/submissions/none/decision', () => ({ decision: 'refused', cause: 'Wrong picture' })],
   ['DELETE', () => '/api/submissions/none/reminder'],
   ['GET', () => '/api/submissions/none/file'],
-  [
-    'POST',
-    () => '/api/partner-answers/market',
-    () => [
-      {
-        number: 1,
-        submission: 'none',
-        decision: 'refused',
-        causes: [{ code: 'overlap', sku: 'PAD-1', text: 'Why' }],
-      },
-    ],
-  ],
+  ['POST', () => '/api/partner-answers/market', () => [PARTNER_ANSWER]],
   ['GET', () => '/api/simulated-partners'],
-  [
-    'PUT',
-    () => '/api/simulated-partners/market',
-    () => ({ mode: 'twice', factor: 10, reviewHours: 24, gap: 200, advanceHours: 2 }),
-  ],
+  ['POST', () => '/api/calendar/addresses'],
+  ['GET', () => '/api/calendar/file?token=guessed'],
+  ['PUT', () => '/api/simulated-partners/market', () => DESK],
   ['PUT', ({ promotion }) => `/api/promotions/${promotion}/rank`, () => ({ before: null, version: 1 })],
   ['DELETE', ({ promotion }) => `/api/promotions/${promotion}?version=1`],
   ['POST', ({ promotion }) => `/api/promotions/${promotion}/restore?version=1`],

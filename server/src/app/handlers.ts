@@ -1,5 +1,6 @@
 import { createKeysHandlers, createPeopleHandlers, createSignInHandlers } from '../features/access/access.handlers.ts'
 import { createActivityHandlers } from '../features/activity/activity.handlers.ts'
+import { createCalendarHandlers } from '../features/calendar/calendar.handlers.ts'
 import { createCampaignsHandlers } from '../features/campaigns/campaigns.handlers.ts'
 import { createCatalogueHandlers } from '../features/catalogue/catalogue.handlers.ts'
 import { createChangesHandlers } from '../features/changes/changes.handlers.ts'
@@ -38,6 +39,7 @@ export const createHandlers = (services: Services): Handlers => ({
   ...createPeopleHandlers(services),
   ...createKeysHandlers(services),
   ...createActivityHandlers(services),
+  ...createCalendarHandlers(services),
   ...createCampaignsHandlers(services),
   ...createCatalogueHandlers(services),
   ...createChangesHandlers(services),

@@ -8,5 +8,5 @@ export const readLanguage = ({ NOVALEX_LANG: name }: NodeJS.ProcessEnv) =>
   LANGUAGES.find((language) => language === (name || 'en')) ?? null
 
 /** All that the server writes for people, by key, in the language of this process. */
-export const { accessLetters, shopperLetters, heads, submissionCauses } =
+export const { accessLetters, shopperLetters, heads, submissionCauses, calendarText, writeSentence } =
   CATALOGUES[readLanguage(process.env) ?? 'en']()

@@ -34,3 +34,9 @@ export const MARKET = {
   lockHours: 5,
   rules: [{ from: '2027-01-01', values: CHANNEL_RULES, source: 'Guide', checkedOn: '2027-03-01' }],
 }
+
+/** How a simulated partner is to behave. */
+export const DESK = { mode: 'twice', factor: 10, reviewHours: 24, gap: 200, advanceHours: 2 }
+
+/** As a partner sends it. */
+export const PARTNER_ANSWER = { number: 1, submission: 'none', decision: 'accepted', causes: [] }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ReachAnswer } from '@novalex/contract'
 import { offerText, counted } from '@/locale/catalogue.ts'
-import { formatMoney } from '@/locale/format.ts'
+import { formatMoney } from '@novalex/words'
 
 /** The products that the floor keeps from the whole reduction, said while the rule is made. */
 const { found } = defineProps<{ found: ReachAnswer }>()

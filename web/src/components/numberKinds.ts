@@ -1,5 +1,5 @@
 import { parseAmount, parsePercent, parseStars } from '@novalex/core'
-import { currencySign, formatTypedAmount, formatTypedRate, formatTypedStars } from '@/locale/format.ts'
+import { currencySign, formatTypedAmount, formatTypedRate, formatTypedStars } from '@novalex/words'
 
 /** The kinds of numbers that people type: how each is written, read, and what is said of one that can't be read. */
 export const NUMBER_KINDS = {

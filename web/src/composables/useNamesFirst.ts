@@ -1,6 +1,6 @@
 import type { Promotion } from '@novalex/core'
 import { ref, watchEffect, type Ref } from 'vue'
-import { MOST_NAMED } from '@/locale/names.ts'
+import { MOST_NAMED } from '@novalex/words'
 import { useNames } from '@/stores/names.ts'
 
 /** Whether all that the sentences of some promotions name has its name: a page that waits for it does not move while it is read. Once true, it stays. */

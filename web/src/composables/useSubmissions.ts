@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
-import { nameChannel } from '@/locale/names.ts'
+import { nameChannel } from '@novalex/words'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 const TO_COME = new Set(['sending', 'submitted', 'accepted', 'on-hold'])

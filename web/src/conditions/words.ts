@@ -1,6 +1,6 @@
 import { keysOf, type ConditionTest, type TestKind } from '@novalex/core'
 import { conditionWords } from '@/locale/catalogue.ts'
-import type { ConditionWords } from '@/locale/conditionWords.ts'
+import type { ConditionWords } from '@novalex/words'
 
 /** In the order of the menu. */
 export const TEST_KINDS: readonly TestKind[] = keysOf(conditionWords)

@@ -1,5 +1,5 @@
 import { computeOfferFacts, fillDisplay, fillLabel, type Display, type LabelFacts, type Promotion } from '@novalex/core'
-import { formatMoney } from './format.ts'
+import { formatMoney } from '@novalex/words'
 
 /** A label as shoppers read it; null where it is empty or something in it can't be filled. */
 export function writeLabel(label: string | undefined, facts: LabelFacts): string | null {

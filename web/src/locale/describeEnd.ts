@@ -1,6 +1,6 @@
 import { isLocalDateTime, toInstant, type Schedule } from '@novalex/core'
 import { text, formatSpan, formatZone } from './catalogue.ts'
-import { formatInstant } from './format.ts'
+import { formatInstant } from '@novalex/words'
 
 /** How long it lasts, its last moment and the first of the full price again. */
 export function describeEnd({ open, start, end }: Schedule, zone: string): string {

@@ -1,5 +1,5 @@
 import { isFree, phaseOf, type Mechanic } from '@novalex/core'
-import { formatPercent } from './format.ts'
+import { formatPercent } from '@novalex/words'
 import { text } from './catalogue.ts'
 
 interface Floor {

@@ -1,6 +1,6 @@
 import type { Schedule } from '@novalex/core'
 import { text, formatEnd } from './catalogue.ts'
-import { createFormatCache, formatStart } from './format.ts'
+import { createFormatCache, formatStart } from '@novalex/words'
 
 /** `Mon 1 Mar – end of Sun 7 Mar` */
 export const describeSpan = (schedule: Schedule) => recall(schedule, () => describe(schedule))

@@ -2,8 +2,8 @@ import { createPseudo } from '@novalex/contract'
 import { describePromotion, type Promotion, type Store } from '@novalex/core'
 import { expect, test } from 'vitest'
 import { en } from './en/index.ts'
-import { setChannels, setDeliveryOptions, type Names } from './names.ts'
-import rules from './en/sentences.golden.json'
+import { setChannels, setDeliveryOptions, type Names } from '@novalex/words'
+import rules from '../../../words/src/en/sentences.golden.json'
 
 const xx = createPseudo(en)
 

@@ -1,6 +1,6 @@
 import { keysOf, type Mechanic, type MechanicKind } from '@novalex/core'
 import { mechanicWords } from '@/locale/catalogue.ts'
-import type { WordsOf } from '@/locale/mechanicWords.ts'
+import type { WordsOf } from '@novalex/words'
 
 /** In the order in which their cards are offered. */
 export const KINDS: readonly MechanicKind[] = keysOf(mechanicWords)

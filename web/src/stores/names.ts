@@ -3,7 +3,7 @@ import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { call } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
-import type { Names } from '@/locale/names.ts'
+import type { Names } from '@novalex/words'
 
 /** Stands for a name until it is known: an id that turns into a name reads like a mistake. */
 const UNKNOWN = '…'

@@ -5,8 +5,7 @@ import { defineStore } from 'pinia'
 import { computed, watch } from 'vue'
 import { createFindingsRefresh } from '@/api/createFindingsRefresh.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
-import { setPresentYear, setStoreFormats } from '@/locale/format.ts'
-import { setChannels, setDeliveryOptions } from '@/locale/names.ts'
+import { setPresentYear, setStoreFormats, setChannels, setDeliveryOptions } from '@novalex/words'
 
 /** The store, its revisions and the live release: what every screen needs to know first. */
 export const useStoreInfo = defineStore('storeInfo', () => {

@@ -1,6 +1,6 @@
 import type { DeliveryOption } from '@novalex/contract'
 import { phaseOf, type Cart, type CodeRegister, type Condition, type Promotion } from '@novalex/core'
-import { pickDelivery } from '@/locale/names.ts'
+import { pickDelivery } from '@novalex/words'
 import { SAMPLE_CODE } from './sampleCode.ts'
 
 const SIGNED_IN = { test: 'signedIn' as const, is: true }

@@ -1,6 +1,6 @@
 export {
   describeFeedKeys,
-  findFeedKey,
+  findAddressKey,
   findKeyHolder,
   insertKey,
   listChannelsOfKeys,

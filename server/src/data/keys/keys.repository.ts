@@ -76,15 +76,19 @@ async function noteUse(
     .update({ last_used_at: new Date(now) })
 }
 
-/** Whether a token opens a feed; its use is recorded. */
-export async function findFeedKey(
-  connection: Connection,
-  { token, feed, now }: { readonly token: string; readonly feed: string; readonly now: number },
-): Promise<boolean> {
+interface Opening {
+  readonly token: string
+  /** The feed that it opens; null: the calendar. */
+  readonly feed: string | null
+  readonly now: number
+}
+
+/** Whether a token opens a feed, or the calendar; its use is recorded. */
+export async function findAddressKey(connection: Connection, { token, feed, now }: Opening): Promise<boolean> {
   const [row] = await ask<Pick<Row, 'id' | 'last_used_at'>>(
     connection,
-    'select id, last_used_at from shop_keys where hash = ? and feed = ? and revoked_at is null',
-    [hashToken(token), feed],
+    `select id, last_used_at from shop_keys where hash = ? and feed <=> ? and scopes = ? and revoked_at is null`,
+    [hashToken(token), feed, JSON.stringify([feed === null ? 'calendar' : 'feeds'])],
   )
   if (row) await noteUse(connection, row, now)
   return row !== undefined

@@ -1,5 +1,5 @@
 import { FEEDS, toFeed } from '../../data/feeds/index.ts'
-import { findFeedKey } from '../../data/keys/index.ts'
+import { findAddressKey } from '../../data/keys/index.ts'
 import { originOf } from '../../http/originOf.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import type { Answers } from '../../jobs/createAnswers.ts'
@@ -51,7 +51,7 @@ export function createFeedsHandlers(deps: Deps): HandlersOf<Own> {
     },
     /** A wrong token leads nowhere, as an unknown feed does. */
     fetchFeed: async ({ params: { id }, query, request, response }) => {
-      const isOpen = await findFeedKey(database, { token: query.token, feed: id, now: wallClock.now() })
+      const isOpen = await findAddressKey(database, { token: query.token, feed: id, now: wallClock.now() })
       if (!isOpen) throw new AppError('not-found', { facts: { kind: 'feed', id } })
       const feed = toFeed(await FEEDS.get(database, id))
       return fetchFeed(deps, {

@@ -4,7 +4,7 @@ import { messageUrl } from '@/api/files.ts'
 import { useAnswer } from '@/api/useAnswer.ts'
 import LoadError from '@/components/LoadError.vue'
 import { accessText } from '@/locale/catalogue.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatInstant } from '@novalex/words'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** The stand-in for sending: what would have gone out by e-mail. */

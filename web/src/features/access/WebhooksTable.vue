@@ -9,7 +9,7 @@ import LoadError from '@/components/LoadError.vue'
 import { useForm } from '@/components/useForm.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { accessText, text } from '@/locale/catalogue.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatInstant } from '@novalex/words'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 

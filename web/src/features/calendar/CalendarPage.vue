@@ -25,9 +25,11 @@ import { wordsOf } from '@/mechanics/words.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useNames } from '@/stores/names.ts'
 import { useNotice } from '@/stores/notice.ts'
+import { useSession } from '@/stores/session.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { useAtOnce, type AtOnceAction } from '@/features/atOnce/useAtOnce.ts'
 import CalendarBoard, { type BoardBar } from './CalendarBoard.vue'
+import CalendarAddress from './CalendarAddress.vue'
 import DeepestStrip from './DeepestStrip.vue'
 import { describeSpan } from '@/locale/describeSpan.ts'
 import { createWindow, shiftWindow, type Zoom } from './calendarView.ts'
@@ -38,6 +40,7 @@ const store = useStoreInfo()
 const moment = useMoment()
 const notice = useNotice()
 const names = useNames()
+const session = useSession()
 const words = proofText.calendar
 const lanesBy = ref<LanesBy>('campaign')
 const dayOfMoment = () => dateOf(toLocal(moment.instant, store.zone))
@@ -177,6 +180,7 @@ function move(id: string, schedule: Schedule): void {
         {{ words.keysHint }}
         <template v-if="marks.length > 0">{{ submissionText.calendar.key(SYMBOLS.submitBy, SYMBOLS.locks) }}</template>
       </p>
+      <p v-if="session.may('administrator')" class="hint"><CalendarAddress /></p>
       <DeepestStrip :range="range" />
     </template>
   </section>

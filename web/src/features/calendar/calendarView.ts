@@ -1,5 +1,5 @@
 import { addDays, HOUR_MS, MINUTES_OF_DAY, toInstant, weekdayOf, type Instant } from '@novalex/core'
-import { formatDate, formatDay, formatMonth } from '@/locale/format.ts'
+import { formatDate, formatDay, formatMonth } from '@novalex/words'
 
 export type Zoom = 'day' | 'week' | 'month' | 'quarter' | 'year'
 

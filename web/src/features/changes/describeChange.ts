@@ -18,8 +18,7 @@ import {
   writeSentence,
 } from '@/locale/catalogue.ts'
 import { describeSpan } from '@/locale/describeSpan.ts'
-import { formatPoints } from '@/locale/format.ts'
-import type { Names } from '@/locale/names.ts'
+import { formatPoints, type Names } from '@novalex/words'
 import { sectionOfPart } from '@/draft/sectionOfPart.ts'
 
 /** One difference in words. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { CodeBatch } from '@novalex/contract'
-import { formatNumber } from '@/locale/format.ts'
+import { formatNumber } from '@novalex/words'
 import { ref } from 'vue'
 import { call, pathOf } from '@/api/call.ts'
 import { ApiError } from '@/api/http.ts'

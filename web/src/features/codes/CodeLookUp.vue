@@ -5,7 +5,7 @@ import { useRouteQuery } from '@vueuse/router'
 import { call } from '@/api/call.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
 import { sellingText, joinWords } from '@/locale/catalogue.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatInstant } from '@novalex/words'
 import { useNotice } from '@/stores/notice.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 

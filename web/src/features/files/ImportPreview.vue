@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ImportStatus } from '@novalex/contract'
-import { formatFigure, formatNumber } from '@/locale/format.ts'
+import { formatFigure, formatNumber } from '@novalex/words'
 import { filesText as words } from '@/locale/catalogue.ts'
 
 const SHOWN_NAMES = 20

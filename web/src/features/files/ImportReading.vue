@@ -2,7 +2,7 @@
 import type { ImportStatus, ReadRequest } from '@novalex/contract'
 import { normalizeHead, toIsoMoment, type DayOrder } from '@novalex/core'
 import { computed, ref, watch } from 'vue'
-import { formatDate } from '@/locale/format.ts'
+import { formatDate } from '@novalex/words'
 import { filesText as words } from '@/locale/catalogue.ts'
 import { findColumnFaults, isMisread } from './importColumns.ts'
 

@@ -2,7 +2,7 @@
 import type { FindingAnswer } from '@novalex/contract'
 import { computed } from 'vue'
 import { findingText as words } from '@/locale/catalogue.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatInstant } from '@novalex/words'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import ProofCart from './ProofCart.vue'

@@ -1,6 +1,6 @@
 import { computed, type Ref } from 'vue'
 import { findingText as words } from '@/locale/catalogue.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatInstant } from '@novalex/words'
 import { useFindings } from '@/stores/findings.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 

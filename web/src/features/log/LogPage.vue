@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import { useAnswerPages } from '@/api/useAnswerPages.ts'
 import TablePage from '@/components/TablePage.vue'
 import { accessText, nameAction, THING_NAMES } from '@/locale/catalogue.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatInstant } from '@novalex/words'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { listDifferences } from './listDifferences.ts'
 

@@ -8,9 +8,8 @@ import NamedRecords from '@/features/namedRecords/NamedRecords.vue'
 import { useRecordRemoval } from '@/features/namedRecords/useRecordRemoval.ts'
 import { describeSpan } from '@/locale/describeSpan.ts'
 import { planningText, counted } from '@/locale/catalogue.ts'
-import { formatDate } from '@/locale/format.ts'
+import { formatDate, nameChannel } from '@novalex/words'
 import OccasionFlag from '@/components/OccasionFlag.vue'
-import { nameChannel } from '@/locale/names.ts'
 import OccasionDialog from './OccasionDialog.vue'
 
 const words = planningText.occasions

@@ -4,7 +4,7 @@ import { computed, ref, shallowRef } from 'vue'
 import TypedField from '@/components/TypedField.vue'
 import { createFields, provideFields } from '@/components/fields.ts'
 import { productText } from '@/locale/catalogue.ts'
-import { formatMoney, formatPercent } from '@/locale/format.ts'
+import { formatMoney, formatPercent } from '@novalex/words'
 
 /** How much the floor lets a sale take off, and how low it would have to be for more. */
 const { regular, floor } = defineProps<{ regular: number; floor: number }>()

@@ -2,7 +2,7 @@
 import type { HistoryAnswer } from '@novalex/contract'
 import { computed } from 'vue'
 import { productText as words } from '@/locale/catalogue.ts'
-import { formatFigure, formatInstant } from '@/locale/format.ts'
+import { formatFigure, formatInstant } from '@novalex/words'
 import { useCounts } from '@/stores/counts.ts'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'

@@ -5,7 +5,7 @@ import type { ChartData } from 'chart.js'
 import { computed } from 'vue'
 import { Line } from 'vue-chartjs'
 import { productText as words } from '@/locale/catalogue.ts'
-import { formatDate } from '@/locale/format.ts'
+import { formatDate } from '@novalex/words'
 import { usePriceChart } from './usePriceChart.ts'
 
 /** Shelf and regular price as steps through time; what is planned is dashed. */

@@ -11,7 +11,7 @@ import LabelChoice from '@/components/LabelChoice.vue'
 import TypedField from '@/components/TypedField.vue'
 import { useRecordDialog } from '@/features/namedRecords/useRecordDialog.ts'
 import { productText } from '@/locale/catalogue.ts'
-import { formatMoney } from '@/locale/format.ts'
+import { formatMoney } from '@novalex/words'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 /** A product to be changed, or a new one. */

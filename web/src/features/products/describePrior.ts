@@ -1,6 +1,6 @@
 import type { HistoryAnswer } from '@novalex/contract'
 import { productText } from '@/locale/catalogue.ts'
-import { formatInstant, formatMoney } from '@/locale/format.ts'
+import { formatInstant, formatMoney } from '@novalex/words'
 
 /** Explains the strike-through price. */
 export function describePrior(

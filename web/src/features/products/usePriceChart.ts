@@ -10,7 +10,7 @@ import {
   type ChartOptions,
 } from 'chart.js'
 import { useChartColours } from '@/composables/useChartColours.ts'
-import { formatMoney } from '@/locale/format.ts'
+import { formatMoney } from '@novalex/words'
 
 Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Legend, Tooltip)
 

@@ -14,7 +14,7 @@ import {
   describeWeekly,
   startSentence,
 } from '@/locale/catalogue.ts'
-import { nameChannel } from '@/locale/names.ts'
+import { nameChannel } from '@novalex/words'
 import { wordsOf } from '@/mechanics/words.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'

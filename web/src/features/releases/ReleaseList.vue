@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ReleaseSummary } from '@novalex/contract'
 import { atOnceText, changeText, text, preparationText, counted } from '@/locale/catalogue.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatInstant } from '@novalex/words'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 defineProps<{ releases: readonly ReleaseSummary[]; again: number | null }>()

@@ -4,8 +4,7 @@ import { toLocal } from '@novalex/core'
 import { computed } from 'vue'
 import { useSubmissions } from '@/composables/useSubmissions.ts'
 import { text, formatEnd, counted, explainProblem, submissionText } from '@/locale/catalogue.ts'
-import { formatFigure, formatInstant } from '@/locale/format.ts'
-import { nameChannel } from '@/locale/names.ts'
+import { formatFigure, formatInstant, nameChannel } from '@novalex/words'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
 const { review, names } = defineProps<{

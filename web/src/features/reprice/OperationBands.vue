@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Operation, OperationBand } from '@novalex/core'
-import { formatMoney } from '@/locale/format.ts'
+import { formatMoney } from '@novalex/words'
 import { repriceText as words } from '@/locale/catalogue.ts'
 import RemoveRow from '@/components/RemoveRow.vue'
 import TypedField from '@/components/TypedField.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { RepricedRow } from '@novalex/contract'
-import { formatFigure, formatMoney, formatPercent } from '@/locale/format.ts'
+import { formatFigure, formatMoney, formatPercent } from '@novalex/words'
 import { text, repriceText as words } from '@/locale/catalogue.ts'
 import type { Oddity, Repricing } from '@novalex/core'
 import { useRowWindow } from '@/composables/useRowWindow.ts'

@@ -15,7 +15,7 @@ import { computed } from 'vue'
 import { Bar } from 'vue-chartjs'
 import { useChartColours } from '@/composables/useChartColours.ts'
 import { sellingText } from '@/locale/catalogue.ts'
-import { formatDate, formatMoney } from '@/locale/format.ts'
+import { formatDate, formatMoney } from '@novalex/words'
 
 /** Orders by day, as bars; what they cost less on hover. */
 const { days } = defineProps<{ days: SalesAnswer['days'] }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { text, sellingText } from '@/locale/catalogue.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatInstant } from '@novalex/words'
 import { computed } from 'vue'
 import { pathOf } from '@/api/call.ts'
 import { useAnswer } from '@/api/useAnswer.ts'

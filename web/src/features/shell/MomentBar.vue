@@ -2,7 +2,7 @@
 import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import { formatInstant } from '@/locale/format.ts'
+import { formatInstant } from '@novalex/words'
 import { formatZone, text } from '@/locale/catalogue.ts'
 import { later } from '@/plugins/later.ts'
 import { useMoment } from '@/stores/moment.ts'

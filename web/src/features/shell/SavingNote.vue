@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { text } from '@/locale/catalogue.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatInstant } from '@novalex/words'
 import { useSaving } from '@/stores/saving.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 

@@ -1,7 +1,7 @@
 import { DAY_MS, type Instant } from '@novalex/core'
 import { computed } from 'vue'
 import { text, counted } from '@/locale/catalogue.ts'
-import { formatInstant } from '@/locale/format.ts'
+import { formatInstant } from '@novalex/words'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 

@@ -14,7 +14,7 @@ import {
   explainLack,
   describeShopNudge,
 } from '@/locale/catalogue.ts'
-import { formatMoney } from '@/locale/format.ts'
+import { formatMoney } from '@novalex/words'
 import { useNotice } from '@/stores/notice.ts'
 import { useShopView } from '@/stores/shopView.ts'
 import ShopCheckout from './ShopCheckout.vue'

@@ -2,7 +2,7 @@
 import type { ShopCartAnswer } from '@novalex/contract'
 import { computed } from 'vue'
 import { shopText } from '@/locale/catalogue.ts'
-import { formatMoney } from '@/locale/format.ts'
+import { formatMoney } from '@novalex/words'
 import { useShopView } from '@/stores/shopView.ts'
 import { useShopCart } from './shopCart.ts'
 import { useCheckout } from './useCheckout.ts'

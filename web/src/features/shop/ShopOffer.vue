@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { definitionOf, type Promotion } from '@novalex/core'
-import { formatMoney } from '@/locale/format.ts'
+import { formatMoney, type Names } from '@novalex/words'
 import { shopText, planningText, describeShopOffer, describeShopValue } from '@/locale/catalogue.ts'
-import type { Names } from '@/locale/names.ts'
 import { computed } from 'vue'
 import { labelOfOffer } from '@/locale/describeDisplay.ts'
 

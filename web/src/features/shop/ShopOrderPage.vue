@@ -2,7 +2,7 @@
 import { toLocal } from '@novalex/core'
 import { computed } from 'vue'
 import { shopText } from '@/locale/catalogue.ts'
-import { formatLocal, formatMoney } from '@/locale/format.ts'
+import { formatLocal, formatMoney } from '@novalex/words'
 import { useShopView } from '@/stores/shopView.ts'
 import { nameCause, nameLineCause, nameReduction } from './nameCause.ts'
 import ShopFrame from './ShopFrame.vue'

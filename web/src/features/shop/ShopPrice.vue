@@ -4,7 +4,7 @@ import { computePriceFacts } from '@novalex/core'
 import { computed } from 'vue'
 import OccasionFlag from '@/components/OccasionFlag.vue'
 import { shopText } from '@/locale/catalogue.ts'
-import { formatMoney } from '@/locale/format.ts'
+import { formatMoney } from '@novalex/words'
 import { isShownIn, writeLabel } from '@/locale/describeDisplay.ts'
 
 const { product, place = 'list' } = defineProps<{ product: ShopProduct; large?: boolean; place?: 'list' | 'product' }>()

@@ -1,5 +1,5 @@
 import type { ShopCartAnswer } from '@novalex/contract'
-import { formatMoney } from '@/locale/format.ts'
+import { formatMoney } from '@novalex/words'
 import { shopText } from '@/locale/catalogue.ts'
 import { nameCause } from './nameCause.ts'
 

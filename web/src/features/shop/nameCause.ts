@@ -1,6 +1,6 @@
 import type { ShopCartAnswer } from '@novalex/contract'
 import { describeShopOffer, shopText } from '@/locale/catalogue.ts'
-import type { Names } from '@/locale/names.ts'
+import type { Names } from '@novalex/words'
 import { wordsOf } from '@/mechanics/words.ts'
 
 type Cause = ShopCartAnswer['surcharges'][number]

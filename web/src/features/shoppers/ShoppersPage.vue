@@ -8,7 +8,7 @@ import SortHead from '@/components/SortHead.vue'
 import TablePage from '@/components/TablePage.vue'
 import FilesBar from '@/features/files/FilesBar.vue'
 import { text, planningText, counted, listNames } from '@/locale/catalogue.ts'
-import { formatFigure } from '@/locale/format.ts'
+import { formatFigure } from '@novalex/words'
 import { useNames } from '@/stores/names.ts'
 
 const TYPING_MS = 200

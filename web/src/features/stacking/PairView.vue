@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { phaseOf, type PromotionOutcome } from '@novalex/core'
-import { formatFigure, formatMoney } from '@/locale/format.ts'
+import { formatFigure, formatMoney } from '@novalex/words'
 import { proofText, explainOutcome } from '@/locale/catalogue.ts'
 import { type Promotion } from '@novalex/core'
 import { computed, ref } from 'vue'

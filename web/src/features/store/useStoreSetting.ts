@@ -34,9 +34,12 @@ export function useStoreSetting<T>(setting: StoreSetting<T>) {
   let version = store.info!.version
   const isChanged = computed(() => !dequal(setting.edited(), saved()))
 
-  function reset(): void {
+  function startFrom(): void {
     basis = saved()
     version = store.info!.version
+  }
+  function reset(): void {
+    startFrom()
     setting.show(basis)
     refusal.value = ''
   }
@@ -44,6 +47,7 @@ export function useStoreSetting<T>(setting: StoreSetting<T>) {
   /** Returns the refusal, if any, which `refusal` says too. */
   async function save(): Promise<ApiError | null> {
     refusal.value = ''
+    const sent = setting.edited()
     try {
       await setting.write(version)
     } catch (thrown) {
@@ -55,7 +59,9 @@ export function useStoreSetting<T>(setting: StoreSetting<T>) {
     }
     notice.say(setting.said)
     await store.refresh()
-    reset()
+    // What was typed since goes on from what was saved.
+    if (dequal(setting.edited(), sent)) reset()
+    else startFrom()
     return null
   }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Receipt } from '@novalex/core'
-import { formatMoney } from '@/locale/format.ts'
+import { formatMoney } from '@novalex/words'
 import { proofText } from '@/locale/catalogue.ts'
 
 /** An order on a strip of paper: its lines, what was taken off, and the whole. */

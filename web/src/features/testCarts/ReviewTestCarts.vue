@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { text, proofText } from '@/locale/catalogue.ts'
-import { formatFigure } from '@/locale/format.ts'
+import { formatFigure } from '@novalex/words'
 
 /** The test carts that a release would price otherwise than expected, or than the shop does. */
 const { plan } = defineProps<{

@@ -2,7 +2,7 @@
 import { type CartLine, type Product, firstOf } from '@novalex/core'
 import { computed } from 'vue'
 import { text } from '@/locale/catalogue.ts'
-import { formatFigure, formatInstant } from '@/locale/format.ts'
+import { formatFigure, formatInstant } from '@novalex/words'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import type { Compared, EdgePrices } from '@/workers/tillPricing.ts'

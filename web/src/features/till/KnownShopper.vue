@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { useAnswer } from '@/api/useAnswer.ts'
 import { refDebounced } from '@vueuse/core'
 import { text, counted } from '@/locale/catalogue.ts'
-import { formatMoney } from '@/locale/format.ts'
+import { formatMoney } from '@novalex/words'
 import { useTillCart } from './useTill.ts'
 
 /** A shopper from the file, by typing a name or an id. */

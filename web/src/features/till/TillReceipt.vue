@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import type { Promotion, Quote } from '@novalex/core'
-import { formatMoney } from '@/locale/format.ts'
+import { formatMoney, nameDelivery } from '@novalex/words'
 import { text, explainNudge } from '@/locale/catalogue.ts'
-import { nameDelivery } from '@/locale/names.ts'
 import { computed } from 'vue'
 import { readUnits, showUnits } from '@/composables/readUnits.ts'
 import { useNames } from '@/stores/names.ts'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Product } from '@novalex/core'
-import { formatMoney } from '@/locale/format.ts'
+import { formatMoney } from '@novalex/words'
 import { text } from '@/locale/catalogue.ts'
 import { computed, nextTick, ref } from 'vue'
 import { useProductSearch } from '@/composables/useProductSearch.ts'

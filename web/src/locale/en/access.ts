@@ -23,6 +23,7 @@ export const SCOPE_HINTS: Readonly<Record<KeyScope, string>> = {
   orders: 'Place and cancel its own orders',
   codes: 'Issue codes',
   feeds: 'Fetch a feed',
+  calendar: 'Fetch the calendar',
 }
 
 export const THING_NAMES: Readonly<Record<LoggedThing, string>> = {
@@ -120,6 +121,7 @@ const ACTION_NAMES: Readonly<Partial<Record<LoggedAction, string>>> = {
   'change-feed': 'edited feed',
   'delete-feed': 'deleted feed',
   'create-feed-address': 'created an address for feed',
+  'create-calendar-address': 'created an address for the calendar',
 }
 
 /** An action of the log in words. */

@@ -1,5 +1,5 @@
 import type { AtOnce } from '@novalex/core'
-import { plural } from './grammar.ts'
+import { plural } from '@novalex/words'
 
 type Act = AtOnce['act']
 

@@ -1,4 +1,4 @@
-import { plural } from './grammar.ts'
+import { plural } from '@novalex/words'
 
 /** The words about the changes between the working plan and the live release. */
 export const changeText = {

@@ -1,9 +1,17 @@
 import type { FitAnswer } from '@novalex/contract'
 import { computeLeastPrice, type ChannelRule, type ChannelRules, type FitRule } from '@novalex/core'
-import { formatDate, formatInstant, formatMoney, formatPoints, formatTypedStars } from '../format.ts'
+import {
+  formatDate,
+  formatInstant,
+  formatMoney,
+  formatPoints,
+  formatTypedStars,
+  joinWords,
+  plural,
+  quote,
+  MECHANIC_WORDS,
+} from '@novalex/words'
 import { counted } from './counted.ts'
-import { joinWords, plural, quote } from './grammar.ts'
-import { MECHANIC_WORDS } from './mechanics/index.ts'
 
 const RULE_NAMES: Readonly<Record<FitRule, string>> = {
   maxProducts: 'Maximum products',

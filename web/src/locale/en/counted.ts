@@ -1,4 +1,4 @@
-import { plural } from './grammar.ts'
+import { plural } from '@novalex/words'
 
 /** A number with what it counts. */
 export const counted = {

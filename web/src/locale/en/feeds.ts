@@ -1,6 +1,6 @@
 import type { FeedFormat } from '@novalex/contract'
 import type { FeedDoubt, FeedField } from '@novalex/core'
-import { formatMoney } from '../format.ts'
+import { formatMoney } from '@novalex/words'
 import { counted } from './counted.ts'
 
 const DOUBTS: { readonly [D in FeedDoubt['doubt']]: (doubt: Extract<FeedDoubt, { doubt: D }>) => string } = {

@@ -2,7 +2,7 @@ import type { FindingAnswer } from '@novalex/contract'
 import { FINDING_KINDS, type FindingKind } from '@novalex/core'
 import { expect, test } from 'vitest'
 import { describe as say } from '@/stores/findings.ts'
-import { setPresentYear, setStoreFormats } from '../format.ts'
+import { setPresentYear, setStoreFormats } from '@novalex/words'
 
 const NAMES = {
   'promotion:p': 'Spring paper',

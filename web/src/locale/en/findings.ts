@@ -1,8 +1,19 @@
 import type { FactsOf } from '@novalex/contract'
 import type { FindingKind, SkipReason, Subject, Severity } from '@novalex/core'
 import { ruleName } from './channels.ts'
-import { formatDate, formatInstant, formatMoney, formatNumber, formatPoints, isMidnight } from '../format.ts'
-import { formatEnd, formatEndInText, joinWords, plural, quote } from './grammar.ts'
+import {
+  formatDate,
+  formatInstant,
+  formatMoney,
+  formatNumber,
+  formatPoints,
+  isMidnight,
+  formatEnd,
+  formatEndInText,
+  joinWords,
+  plural,
+  quote,
+} from '@novalex/words'
 import { dateOf, toLocal } from '@novalex/core'
 
 /** Names of what a finding is about, and the store's time zone. */

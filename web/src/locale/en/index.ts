@@ -1,9 +1,25 @@
 import { en as controlText } from 'vuetify/locale'
-import { CONDITION_WORDS } from './conditions/index.ts'
-import { MECHANIC_WORDS } from './mechanics/index.ts'
-import { describeShopValue, startSentence } from './mechanics/shared/values.ts'
+import {
+  CONDITION_WORDS,
+  MECHANIC_WORDS,
+  describeShopValue,
+  startSentence,
+  describeCondition,
+  formatEnd,
+  formatEndInText,
+  formatShopEnd,
+  formatSpan,
+  formatZone,
+  joinWords,
+  quote,
+  describeReach,
+  listNames,
+  describeLimits,
+  describePart,
+  describeWeekly,
+  writeSentence,
+} from '@novalex/words'
 import { accessText, nameAction, ROLE_HINTS, ROLE_SENTENCES, SCOPE_HINTS, THING_NAMES } from './access.ts'
-import { describeCondition } from './conditions/describeCondition.ts'
 import { atOnceText } from './atOnce.ts'
 import { channelText, describeBroken, describeRules, ruleName } from './channels.ts'
 import { changeText } from './changes.ts'
@@ -11,7 +27,6 @@ import { counted } from './counted.ts'
 import { describeDoubt, feedText } from './feeds.ts'
 import { filesText } from './files.ts'
 import { FINDING_SENTENCES, findingText } from './findings.ts'
-import { formatEnd, formatEndInText, formatShopEnd, formatSpan, formatZone, joinWords, quote } from './grammar.ts'
 import { offerText } from './offers.ts'
 import { planningText } from './planning.ts'
 import { preparationText } from './preparation.ts'
@@ -22,9 +37,7 @@ import { explainCode, explainLack, explainNudge, explainOutcome } from './reason
 import { referenceText } from './reference.ts'
 import { repriceText } from './reprice.ts'
 import { ROLE_NAMES } from './roleNames.ts'
-import { describeReach, listNames } from './rules.ts'
 import { sellingText } from './selling.ts'
-import { describeLimits, describePart, describeWeekly, writeSentence } from './sentence.ts'
 import { describeShopNudge, describeShopOffer } from './shopOffer.ts'
 import { shopText } from './shop.ts'
 import { storeText } from './store.ts'

@@ -1,4 +1,4 @@
-import { quote } from './grammar.ts'
+import { quote } from '@novalex/words'
 /** The words of product sets, occasions, campaigns and of shopper text. */
 export const planningText = {
   sets: {

@@ -2,8 +2,7 @@ import type { ErrorCode } from '@novalex/contract'
 import type { Problem, ProblemCode, ProblemFacts } from '@novalex/core'
 import { ruleName } from './channels.ts'
 import { describeObstacle } from './submissions.ts'
-import { formatEnd, joinWords, plural } from './grammar.ts'
-import { formatFigure, formatLocal, formatMoney } from '../format.ts'
+import { formatEnd, joinWords, plural, formatFigure, formatLocal, formatMoney } from '@novalex/words'
 
 type Facts = Readonly<Record<string, unknown>>
 

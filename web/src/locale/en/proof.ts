@@ -1,5 +1,5 @@
 import type { TestCartRun } from '@novalex/contract'
-import { plural } from './grammar.ts'
+import { plural } from '@novalex/words'
 
 /** The words of test carts, of stacking and of the calendar. */
 export const proofText = {
@@ -82,6 +82,11 @@ export const proofText = {
   },
   calendar: {
     title: 'Calendar',
+    address: {
+      create: 'Create calendar subscription',
+      title: 'Address of the calendar',
+      hint: 'Copy it now: it is shown only once. Subscribe to it in a calendar program: it shows live promotions, latest submissions and locks. Revoke it under API keys.',
+    },
     lanes: 'Group by',
     lanesBy: { campaign: 'campaign', group: 'stacking group', category: 'category', kind: 'type' },
     acrossCategories: 'Several or all categories',

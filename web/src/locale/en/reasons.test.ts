@@ -12,7 +12,7 @@ import {
 import { createProduct, createStore } from '@novalex/core/testing'
 import { expect, test } from 'vitest'
 import { explainCode, explainLack, explainNudge, explainOutcome, explainQuote } from './reasons.ts'
-import { setChannels, setDeliveryOptions, type Names } from '../names.ts'
+import { setChannels, setDeliveryOptions, type Names } from '@novalex/words'
 
 setChannels([
   { id: 'web', name: 'Online store', kind: 'own' },

@@ -15,12 +15,20 @@ import {
   type SkipReason,
   type Reward,
 } from '@novalex/core'
-import { describeShopValue } from './mechanics/shared/values.ts'
-import { wordsOf } from './mechanics/index.ts'
-import { describeFailed, describeNeed, describeWanted } from './conditions/describeCondition.ts'
-import { formatEnd, joinWords, plural, quote } from './grammar.ts'
-import { formatMoney, formatStart } from '../format.ts'
-import type { Names } from '../names.ts'
+import {
+  describeShopValue,
+  wordsOf,
+  describeFailed,
+  describeNeed,
+  describeWanted,
+  formatEnd,
+  joinWords,
+  plural,
+  quote,
+  formatMoney,
+  formatStart,
+  type Names,
+} from '@novalex/words'
 
 /** Context of a reason's sentence. */
 interface ReasonContext {

@@ -1,6 +1,5 @@
 import type { CodeBatch, CodeFate, OrderSummary, ShopCodePage } from '@novalex/contract'
-import { formatMoney } from '../format.ts'
-import { plural } from './grammar.ts'
+import { formatMoney, plural } from '@novalex/words'
 
 /** The words about what is sold: orders, counts, codes. */
 export const sellingText = {

@@ -1,5 +1,4 @@
-import { formatMoney } from '../format.ts'
-import { plural } from './grammar.ts'
+import { formatMoney, plural } from '@novalex/words'
 import { CHECKOUT_WORDING } from '@novalex/contract'
 
 /** The words of the shop, which speaks to shoppers. */

@@ -1,6 +1,6 @@
 import type { Condition, Mechanic, MechanicKind, Reward } from '@novalex/core'
 import { expect, test } from 'vitest'
-import type { Names } from '../names.ts'
+import type { Names } from '@novalex/words'
 import { describeShopNudge, describeShopOffer } from './shopOffer.ts'
 
 const names: Names = {

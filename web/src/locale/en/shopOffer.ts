@@ -11,12 +11,17 @@ import {
   type Value,
   firstOf,
 } from '@novalex/core'
-import type { Wording } from '../conditionWords.ts'
-import { conditionWordsOf } from './conditions/index.ts'
-import { wordsOf } from './mechanics/index.ts'
-import { formatMoney, formatPercent } from '../format.ts'
-import { joinWords, plural } from './grammar.ts'
-import { isEverything, type Names } from '../names.ts'
+import {
+  type Wording,
+  conditionWordsOf,
+  wordsOf,
+  formatMoney,
+  formatPercent,
+  joinWords,
+  plural,
+  isEverything,
+  type Names,
+} from '@novalex/words'
 
 /** An offer as a shopper reads it: what to do, on which goods, for what. What can’t be said to shoppers is left out. */
 export function describeShopOffer(

@@ -1,8 +1,7 @@
 import type { Cause, CauseCode, DeskMode, DeskRecord, Obstacle, SubmissionRecord } from '@novalex/contract'
 import type { SubmissionPart, SubmissionState } from '@novalex/core'
-import { formatInstant } from '../format.ts'
+import { formatInstant, joinWords, plural, quote } from '@novalex/words'
 import { counted } from './counted.ts'
-import { joinWords, plural, quote } from './grammar.ts'
 
 /** Why a promotion can't be submitted, with what to do. */
 const OBSTACLES: Readonly<Record<Obstacle, string>> = {

@@ -1,7 +1,7 @@
 import type { CountsAnswer } from '@novalex/contract'
 import type { PromotionStatus } from '@novalex/core'
 import { promotionText } from './promotion.ts'
-import { plural } from './grammar.ts'
+import { plural } from '@novalex/words'
 import { edgesText, tillText } from './till.ts'
 
 type Reached = NonNullable<CountsAnswer[number]['reached']>

@@ -1,6 +1,5 @@
 import type { EdgeFacts, EdgeShopper } from '@novalex/core'
-import { formatMoney } from '../format.ts'
-import { plural } from './grammar.ts'
+import { formatMoney, plural } from '@novalex/words'
 
 /** The words of the till. */
 export const tillText = {

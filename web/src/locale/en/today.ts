@@ -1,4 +1,4 @@
-import { plural } from './grammar.ts'
+import { plural } from '@novalex/words'
 
 /** The words of the Today page. */
 export const todayText = {

@@ -1,5 +1,5 @@
 import type { WebhookEvent } from '@novalex/contract'
-import { plural } from './grammar.ts'
+import { plural } from '@novalex/words'
 
 const FAILURES: Readonly<Record<string, string>> = {
   ENOTFOUND: 'host not found',

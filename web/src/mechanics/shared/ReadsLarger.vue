@@ -3,7 +3,7 @@ import { computeReading, READS_ALIKE, writeOtherWay, type Value } from '@novalex
 import { computed } from 'vue'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { offerText } from '@/locale/catalogue.ts'
-import { formatMoney, formatPercent } from '@/locale/format.ts'
+import { formatMoney, formatPercent } from '@novalex/words'
 
 /** Whether a percentage or an amount is the larger number to read, for the cheapest, middle and most expensive product; one click writes it the other way. */
 const { value } = defineProps<{ value: Value | undefined }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Tier } from '@novalex/core'
-import { formatMoney } from '@/locale/format.ts'
+import { formatMoney } from '@novalex/words'
 import { offerText } from '@/locale/catalogue.ts'
 import TypedField from '@/components/TypedField.vue'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'

@@ -2,8 +2,7 @@ import type { TableRow } from '@novalex/contract'
 import { NUMBER_COLUMNS, type NumberColumn, type ProductFilter } from '@novalex/core'
 import type { NumberKind } from '@/components/numberKinds.ts'
 import { text, productText, joinWords } from '@/locale/catalogue.ts'
-import { formatFigure, formatMoney, formatPercent, formatTypedStars } from '@/locale/format.ts'
-import type { Names } from '@/locale/names.ts'
+import { formatFigure, formatMoney, formatPercent, formatTypedStars, type Names } from '@novalex/words'
 
 const words = productText.table
 

@@ -2,7 +2,7 @@
 import type { FitAnswer } from '@novalex/contract'
 import { computed, ref } from 'vue'
 import { channelText, describeBroken, ruleName, startSentence } from '@/locale/catalogue.ts'
-import { formatInstant, formatMoney } from '@/locale/format.ts'
+import { formatInstant, formatMoney } from '@novalex/words'
 import { useMoment } from '@/stores/moment.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 

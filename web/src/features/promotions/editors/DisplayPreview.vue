@@ -6,7 +6,7 @@ import { fillTexts, isShownIn, labelOfOffer, writeLabel } from '@/locale/describ
 import ShopOffer from '@/features/shop/ShopOffer.vue'
 import ShopPrice from '@/features/shop/ShopPrice.vue'
 import { planningText, shopText } from '@/locale/catalogue.ts'
-import { formatInstant, formatMoney } from '@/locale/format.ts'
+import { formatInstant, formatMoney } from '@novalex/words'
 import { nameInCart } from './suggestTexts.ts'
 import { useNames } from '@/stores/names.ts'
 import { useStoreInfo } from '@/stores/storeInfo.ts'

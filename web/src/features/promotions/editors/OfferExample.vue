@@ -2,7 +2,7 @@
 import type { PromotionOutcome } from '@novalex/core'
 import { computed } from 'vue'
 import { text, offerText, counted } from '@/locale/catalogue.ts'
-import { formatInstant, formatMoney } from '@/locale/format.ts'
+import { formatInstant, formatMoney } from '@novalex/words'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 import { usePromotion } from '@/draft/usePromotionDraft.ts'
 import { toPromotion } from '@/draft/toDraft.ts'

@@ -1,7 +1,7 @@
 import type { Promotion } from '@novalex/core'
 import { createPromotion } from '@novalex/core/testing'
 import { expect, test } from 'vitest'
-import type { Names } from '@/locale/names.ts'
+import type { Names } from '@novalex/words'
 import { nameInCart, suggestTexts } from './suggestTexts.ts'
 
 const names: Names = { set: String, category: String, stackGroup: String, product: String }

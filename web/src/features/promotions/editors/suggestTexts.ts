@@ -1,7 +1,7 @@
 import { isOrderLine, phaseOf, type Promotion } from '@novalex/core'
 import { describeShopOffer, shopText } from '@/locale/catalogue.ts'
 import { fillTexts, isShownIn } from '@/locale/describeDisplay.ts'
-import type { Names } from '@/locale/names.ts'
+import type { Names } from '@novalex/words'
 import { wordsOf } from '@/mechanics/words.ts'
 
 /** The texts that shoppers read where a promotion has none of its own: they follow the offer. */

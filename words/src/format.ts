@@ -10,7 +10,7 @@ import {
   type LocalDateTime,
   type MinorUnits,
 } from '@novalex/core'
-import { computed, shallowRef } from 'vue'
+import { computed, shallowRef } from '@vue/reactivity'
 
 interface StoreFormats {
   /** ISO 4217 */
