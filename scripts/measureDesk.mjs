@@ -155,7 +155,7 @@ function comparePages(few, many) {
 async function measureTill(browser, url) {
   const page = await openPage(browser, url)
   await page.goto(`${url}/promotions/demo-11`)
-  await page.getByText('Edge cases').waitFor()
+  await page.getByRole('heading', { name: 'Edge cases' }).waitFor()
   await page.evaluate(async (count) => {
     const answer = await fetch(`/api/products?size=${count}`)
     const { rows } = await answer.json()
