@@ -85,11 +85,11 @@ function findProducts(
   { promotion, partners }: CompiledPromotion,
   { plan: { catalogue, matcherOf }, channel }: ChannelQuestion,
 ): Product[] {
-  const matchers = reachesOf(promotion.mechanic).map(matcherOf)
+  const [matches, ...others] = reachesOf(promotion.mechanic).map(matcherOf)
   const leftOut = partners.get(channel)
-  return catalogue.products.filter(
-    (product) => matchers.some((matches) => matches(product, product.regularPrice)) && !leftOut?.has(product.sku),
-  )
+  const isReached = (product: Product) =>
+    matches!(product, product.regularPrice) || others.some((one) => one(product, product.regularPrice))
+  return catalogue.products.filter((product) => isReached(product) && !leftOut?.has(product.sku))
 }
 
 const GRAVITY: Readonly<Record<FitSeverity, number>> = { refused: 0, warned: 1 }
@@ -132,6 +132,7 @@ function createFitter(
   const { plan, listings, stock, sold, lowest } = question
   const judge = createProductJudge(rules, priceOf !== null)
   const own = percentOfValue(entry.promotion)
+  const needs = findNeeds(rules)
   const days = question.open ? 'open' : lengthOf(entry, question.now)
   const gap = priceOf ? rules.leastPriceGap : undefined
   return (product) => {
@@ -140,9 +141,11 @@ function createFitter(
     const { regular, price } = unit
     const isLowered = price < regular
     // Rounded so that neither a discount is promised that is not there, nor a least price reported that is too high.
-    const reduction = isLowered ? computeReductionOf(unit, own, Math.floor) : 0
-    const deepest = isLowered ? computeReductionOf(unit, own, Math.ceil) : 0
-    const leastPrice = gap === undefined ? null : computeLeastPrice(regular, deepest, gap)
+    const reduction = isLowered && needs.reduction ? computeReductionOf(unit, own, Math.floor) : 0
+    const leastPrice =
+      gap === undefined
+        ? null
+        : computeLeastPrice(regular, isLowered ? computeReductionOf(unit, own, Math.ceil) : 0, gap)
     const issues = judge({
       product,
       store: plan.store,
@@ -150,14 +153,26 @@ function createFitter(
       price,
       reduction,
       leastPrice,
-      listing: listings.get(sku) ?? NO_LISTING,
-      stock: stock.get(sku) ?? null,
-      sold: sold.get(sku) ?? 0,
+      // What no rule asks about isn't looked up.
+      listing: needs.listing ? (listings.get(sku) ?? NO_LISTING) : NO_LISTING,
+      stock: needs.stock ? (stock.get(sku) ?? null) : null,
+      sold: needs.stock ? (sold.get(sku) ?? 0) : 0,
       days,
-      lowest: lowest.get(sku) ?? null,
+      lowest: needs.lowest ? (lowest.get(sku) ?? null) : null,
       rival: rules.oneAtATime ? findRival(product, entry, question) : null,
     })
     return { sku, regular, price, leastPrice, issues }
+  }
+}
+
+/** What the rules ask about a product. */
+function findNeeds(rules: ChannelRules) {
+  const asks = (...named: (keyof ChannelRules)[]) => named.some((rule) => rules[rule] !== undefined)
+  return {
+    reduction: asks('minReduction', 'showReduction'),
+    listing: asks('minRating', 'minReviews', 'atMostOfReference', 'atLeastOfReference'),
+    stock: asks('stockDays'),
+    lowest: asks('lowestBefore'),
   }
 }
 

@@ -16,5 +16,7 @@ export function computeReductionOf(
  */
 export function computeLeastPrice(regular: MinorUnits, reduction: BasisPoints, gap: BasisPoints): MinorUnits {
   const exact = regular * Math.max(0, WHOLE - reduction - gap)
-  return (exact - (exact % WHOLE)) / WHOLE
+  const quotient = Math.floor(exact / WHOLE)
+  // A quotient that was rounded up to a whole number is one too many.
+  return quotient * WHOLE > exact ? quotient - 1 : quotient
 }

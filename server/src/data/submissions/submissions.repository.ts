@@ -156,7 +156,7 @@ export async function listDueSubmissions(connection: Connection, most: number): 
 export async function listOpenChannels(connection: Connection, now: Instant): Promise<string[]> {
   const rows = await ask<{ channel: string }>(
     connection,
-    `select distinct channel from submissions where latest = 1 and sent_at is not null
+    `select distinct channel from submissions where latest = 1 and (sent_at is not null or attempts > 0)
        and (ends_at is null or ends_at > ?) and (decision is null or decision in ('accepted', 'on-hold'))`,
     [new Date(now)],
   )

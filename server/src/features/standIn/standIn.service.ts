@@ -37,6 +37,9 @@ interface Deps {
 /** How it behaves until someone sets it. */
 const FIRST = { mode: 'answers', factor: 1, reviewHours: 24, gap: 200 } as const
 
+/** However fast its clock runs, the database has to hold what it shows. */
+const LAST_MOMENT = Date.parse('2199-12-31T00:00:00Z')
+
 export interface Incoming {
   readonly key: string
   readonly promotion: string
@@ -49,7 +52,8 @@ export type StandInService = ReturnType<typeof createStandInService>
 /** A partner that reviews what is submitted to it, simulated, with a store, a clock and rules of its own for each channel. */
 export function createStandInService({ database, clock, wallClock, ownOrigin }: Deps) {
   const fresh = (channel: string): Desk => ({ channel, ...FIRST, clockAt: clock.now(), wallAt: wallClock.now() })
-  const nowOf = ({ clockAt, wallAt, factor }: Desk): Instant => clockAt + (wallClock.now() - wallAt) * factor
+  const nowOf = ({ clockAt, wallAt, factor }: Desk): Instant =>
+    Math.min(clockAt + (wallClock.now() - wallAt) * factor, LAST_MOMENT)
 
   async function toRecord(connection: Connection, desk: Desk): Promise<DeskRecord> {
     const received = await listReceived(connection, desk.channel)
@@ -175,7 +179,7 @@ export function createStandInService({ database, clock, wallClock, ownOrigin }: 
         if (partner?.kind !== 'partner' || !partner.isSimulated)
           throw new AppError('not-found', { facts: { kind: 'channel', id: channel } })
         const before = await lockDesk(transaction, fresh(channel))
-        const clockAt = nowOf(before) + advanceHours * HOUR_MS
+        const clockAt = Math.min(nowOf(before) + advanceHours * HOUR_MS, LAST_MOMENT)
         const desk = { channel, ...settings, clockAt, wallAt: wallClock.now() }
         await saveDesk(transaction, desk)
         const detail = { name: partner.name, after: { ...settings, advanceHours } }

@@ -39,7 +39,7 @@ const shownSteps = computed(() => {
   const record = isOver.value ? null : latest.value
   const isAccepted = record?.decision === 'accepted'
   return [
-    { title: words.steps.saved, is: true, value: `${when(savedAt)}, ${savedBy}` },
+    { title: words.steps.saved, is: true, value: when(savedAt), hint: savedBy },
     {
       title: words.steps.released,
       is: released !== null,
@@ -126,7 +126,7 @@ async function keep(): Promise<void> {
 <template>
   <div class="way">
     <ol>
-      <li v-for="{ title, is, value } in shownSteps" :key="title" :class="{ done: is }">
+      <li v-for="{ title, is, value, hint } in shownSteps" :key="title" :class="{ done: is }" :title="hint">
         <strong>{{ is ? '●' : '○' }} {{ title }}</strong>
         <span>{{ value }}</span>
       </li>
