@@ -4,6 +4,10 @@ test('the calendar: a bar is dragged, stretched by keys, and put back', async ({
   await page.goto('/calendar')
   const bar = page.getByRole('button', { name: /^Frames: clearance by price band/ })
   await expect(bar).toHaveAccessibleName(/Thu 4 Mar – end of Wed 24 Mar/)
+  // Findings make names longer, and rows move for them.
+  await expect(page.getByRole('button', { name: /^Oil sets: stepped clearance, .*finding/ })).toBeVisible()
+  await expect(page.getByText('◆').first()).toBeVisible()
+  await bar.hover()
   const box = (await bar.boundingBox())!
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
   const dayWidth = box.width / 21

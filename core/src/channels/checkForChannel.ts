@@ -259,7 +259,8 @@ function sumUp(products: readonly ProductFit[]): SummedIssue[] {
   for (const { sku, issues } of products) {
     for (const issue of issues) {
       const known = sums.get(issue.rule)
-      sums.set(issue.rule, known ? { ...known, products: known.products + 1 } : { ...issue, products: 1, sku })
+      if (known) known.products++
+      else sums.set(issue.rule, { ...issue, products: 1, sku })
     }
   }
   return [...sums.values()]

@@ -7,6 +7,7 @@ import { checkShape } from '../../http/validate.ts'
 import type { Clock } from '../../platform/clock.ts'
 import type { Database } from '../../platform/db/openDatabase.ts'
 import { isSigned, SIGNATURE_HEADER } from '../../platform/net/signature.ts'
+import { readSubmissionFile } from './readSubmissionFile.ts'
 import type { StandInService } from './standIn.service.ts'
 
 interface Deps {
@@ -49,7 +50,7 @@ export function createStandInRouter({ database, wallClock, standIn, slowMs = SLO
 
   router.post('/:channel/submissions', readBody, admit, async (request, response) => {
     const key = request.get('idempotency-key') ?? ''
-    const body: unknown = parse(bodyOf(request))
+    const body: unknown = request.is('text/csv') ? readSubmissionFile(bodyOf(request)) : parse(bodyOf(request))
     if (!/^[\x21-\x7e]{1,64}$/.test(key) || checkShape(SubmissionBody, body).length > 0) {
       response.status(422).json({ error: 'not a submission' })
       return

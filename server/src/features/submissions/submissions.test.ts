@@ -177,6 +177,21 @@ test('the partner refuses by rules that it doesn’t write down, with a cause at
     ['PAD-1', '8.00', 'refused', 'no least price'],
     ['PAD-2', '20.00', 'refused', 'no least price'],
   ])
+  // The partner takes the same file as a submission, and keeps it apart by its key.
+  const secret = await loadSecret(server.database, 'stand-in')
+  const upload = (text: string, key: string) => {
+    const headers = {
+      'content-type': 'text/csv',
+      'idempotency-key': key,
+      'novalex-signature': writeSignature(secret, Date.now(), text),
+    }
+    return server.request('POST', '/simulated-partner/market/submissions', text, headers)
+  }
+  expect(await upload(String(body), 'by-file')).toMatchObject({ status: 202, body: { state: 'under-review' } })
+  expect(await upload('promotion,type\n', 'empty')).toMatchObject({ status: 422 })
+  expect(await upload(String(body).replace('8.00', 'cheap').replace('10.00', ''), 'odd')).toMatchObject({ status: 422 })
+  const [filed, sent] = await server.database('stand_in_submissions').orderBy('number', 'desc')
+  expect(JSON.parse(filed.content)).toEqual(JSON.parse(sent.content))
   // With the gap in the rules, the least price is reported, and the same release is accepted.
   await savePartners(market())
   await submit(id, refused.release)

@@ -149,10 +149,10 @@ function close(): void {
       <v-checkbox
         :model-value="draft.isSimulated ?? false"
         :label="submissionText.simulated"
-        :hint="submissionText.simulatedHint"
-        persistent-hint
+        hide-details
         @update:model-value="setSimulated"
       />
+      <p v-if="!draft.isSimulated" class="quiet">{{ submissionText.simulatedHint }}</p>
       <div class="sets">
         <v-select
           v-if="sets.length > 0"

@@ -1,4 +1,10 @@
-import type { PartnerStatusAnswer, PromotionRecord, StoreAnswer, SubmissionRecord } from '@novalex/contract'
+import type {
+  OccasionRecord,
+  PartnerStatusAnswer,
+  PromotionRecord,
+  StoreAnswer,
+  SubmissionRecord,
+} from '@novalex/contract'
 import { createJourneyTest, expect, type Page } from '@/testing/journey/journey.ts'
 
 const test = createJourneyTest({ hasDemo: true })
@@ -81,4 +87,29 @@ test('an occasion gets a flag and a partner’s event', async ({ page }) => {
   await expect(page.getByText('“Ink festival” saved.')).toBeVisible()
   await expect(page.getByRole('row', { name: /Ink festival Festival .*dates to be confirmed/ })).toBeVisible()
   await expect(page.getByRole('row', { name: /Town fair Obersee Bazaar, “TOWN-FAIR”/ })).toBeVisible()
+})
+
+test('what a partner has locked stays there as it was, which page and review say', async ({ page }) => {
+  const occasions = await page.request.ask<OccasionRecord[]>('GET', '/occasions')
+  const { id: fair, ...event } = occasions.find(({ name }) => name === 'Town fair')!
+  const dates = { start: '2027-03-11T00:00', end: '2027-03-13T00:00' }
+  await page.request.ask('PUT', `/occasions/${fair}`, { ...event, dates })
+  const records = await page.request.ask<PromotionRecord[]>('GET', '/promotions')
+  const record = records.find(({ promotion }) => promotion.name.startsWith('Fair:'))!
+  const { promotion, campaign, occasion, archived, note, version } = record
+  const { id, rank: _rank, ...rule } = promotion
+  const update = { ...rule, name: 'Fair for all', campaign, occasion, archived, note, version }
+  await page.request.ask('PUT', `/promotions/${id}`, update)
+  await openChannels(page, id)
+  await expect(page.getByText('Locked since Wed 10 Mar, 00:00, shows from Thu 11 Mar, 00:00')).toBeVisible()
+  await expect(
+    page.getByText(
+      'Obersee Bazaar keeps the submitted version until Sat 13 Mar, 00:00: locked since Wed 10 Mar, 00:00.',
+    ),
+  ).toBeVisible()
+  await expect(page.getByText('Differs from what was submitted: title.')).toBeVisible()
+  await page.goto('/releases')
+  await expect(
+    page.getByText('Obersee Bazaar keeps the old version of “Fair for all” until Sat 13 Mar, 00:00.'),
+  ).toBeVisible()
 })

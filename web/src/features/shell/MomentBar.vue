@@ -150,6 +150,7 @@ function step(to: { readonly at: number } | null): void {
   color: inherit;
   font: inherit;
   font-weight: 650;
+  max-width: 180px;
   min-height: 26px;
 }
 

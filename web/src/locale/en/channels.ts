@@ -221,7 +221,7 @@ export const channelText = {
     unknown: (id: string) => `${id} (no longer exists)`,
     checking: 'Checking the rules…',
     notInPlan: 'An archived promotion isn’t checked.',
-    fits: (products: number) => `Fits: all ${counted.product(products)} accepted`,
+    fits: (products: number) => `Fits: ${products === 1 ? '' : 'all '}${counted.product(products)} accepted`,
     fitsWhole: 'Fits',
     partly: (accepted: number, products: number) => `${accepted} of ${counted.product(products)} accepted`,
     refused: 'Would be refused',

@@ -138,7 +138,7 @@ export const submissionText = {
   causeTitle: (decision: string) => (decision === 'refused' ? 'Why was it refused?' : 'Why is it on hold?'),
   cause: 'Reason given by the partner',
   save: 'Save answer',
-  byHand: 'Not connected: download the file, submit it at the partner, and enter its answer here.',
+  byHand: 'Not connected: download the file, submit it at the partner, and record its answer here.',
   differs: (parts: readonly SubmissionPart[]) =>
     `Differs from what was submitted: ${joinWords(parts.map((part) => PARTS[part]))}.`,
   unreleased: (parts: readonly SubmissionPart[]) =>
@@ -193,5 +193,5 @@ export const submissionText = {
     notThere: 'This channel has no simulated partner.',
   },
   simulated: 'Submit to the simulated partner',
-  simulatedHint: 'Otherwise you submit files at the partner and enter its answers.',
+  simulatedHint: 'Not connected: you submit files at the partner and record its answers.',
 }

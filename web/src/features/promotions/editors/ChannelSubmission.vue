@@ -193,7 +193,7 @@ async function keep(): Promise<void> {
 ol {
   display: grid;
   gap: 6px 14px;
-  grid-template-columns: repeat(5, minmax(0, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(94px, 1fr));
   list-style: none;
   margin: 0;
   padding: 0;
