@@ -55,7 +55,7 @@ export const SUBMISSION_ENDPOINTS = {
   }),
   dismissReminder: silent({
     role: 'planner',
-    summary: 'Dismiss the reminders of a submission without an answer',
+    summary: 'Dismiss the reminders of a submission in its present state',
     params,
     errors: NOT_FOUND,
   }),

@@ -106,6 +106,8 @@ export const SubmissionRecord = Type.Object(
     causeCount: Whole,
     /** Days after which a missing answer is pointed out, 1, 2 or 5; null: there is none to point out. */
     reminder: Nullable(Whole),
+    /** Whether someone wants to hear no more of its present state. */
+    isDismissed: Type.Boolean(),
   },
   strict,
 )

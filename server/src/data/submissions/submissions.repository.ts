@@ -207,6 +207,8 @@ export async function settleDecision(
       causes: JSON.stringify(causes),
       decided_at: new Date(at),
       ...(answer === null ? {} : { answer }),
+      // What is new hasn't been dismissed.
+      dismissed_at: null,
       // An answer shows that it was received.
       due_at: null,
       sent_at: transaction.raw('coalesce(sent_at, ?)', [new Date(at)]),

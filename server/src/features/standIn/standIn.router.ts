@@ -30,7 +30,7 @@ const SubmissionBody = Type.Object({
 /** The routes of the simulated partner, which takes what is signed. Source: docs/channels.md, "Simulated partner". */
 export function createStandInRouter({ database, wallClock, standIn, slowMs = SLOW_MS }: Deps): Router {
   const router = express.Router()
-  const readBody = express.text({ type: () => true, limit: '16mb' })
+  const readBody = express.text({ type: () => true, limit: '8mb' })
 
   const admit: RequestHandler = async (request, response, next) => {
     const secret = await loadSecret(database, 'stand-in')

@@ -339,7 +339,9 @@ test('a missing answer is pointed out after one, two and five days until it come
   expect(reminders).toEqual([null, null, 1, 1, 2, 2, 5, 5])
   const { id: submission } = await latestOf(id)
   expect((await server.request('DELETE', `/api/submissions/${submission}/reminder`)).status).toBe(204)
-  expect((await latestOf(id)).reminder).toBeNull()
+  expect(await latestOf(id)).toMatchObject({ reminder: null, isDismissed: true })
+  await pass(24)
+  expect(await latestOf(id)).toMatchObject({ state: 'accepted', isDismissed: false })
 })
 
 test('an event is submitted before its dates are known, and shows from when they are', async () => {

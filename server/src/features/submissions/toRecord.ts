@@ -78,5 +78,6 @@ export function toRecord(submission: Submission, scope: SubmissionScope): Submis
     causes: causes.slice(0, SHOWN_CAUSES),
     causeCount: causes.length,
     reminder: submission.isDismissed ? null : findReminder(facts, scope.now),
+    isDismissed: submission.isDismissed,
   }
 }

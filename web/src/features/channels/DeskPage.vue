@@ -17,7 +17,7 @@ import { useStoreInfo } from '@/stores/storeInfo.ts'
 /** The simulated partner behind a channel: how it behaves, its clock, and what it received. */
 const { channel } = defineProps<{ channel: string }>()
 
-/** Its clock goes on by itself, and with it what it decides. */
+/** Interval of refetching: its clock runs, and it decides by it. */
 const AGAIN_MS = 3000
 const words = submissionText.desk
 const store = useStoreInfo()

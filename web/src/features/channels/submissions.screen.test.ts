@@ -32,7 +32,7 @@ test('what partners refused, hold or don’t answer is on Today, with the way to
     page.getByText('No answer from Tallow Lane on “Studio days: 20% off small treats” for 1 day.'),
   ).toBeVisible()
   await expect(page.getByText('locks at Tallow Lane')).toBeVisible()
-  await page.getByRole('button', { name: 'Dismiss reminder' }).click()
+  await page.getByRole('button', { name: 'Dismiss reminder' }).last().click()
   await expect(page.getByText('No answer from Tallow Lane')).toHaveCount(0)
 })
 

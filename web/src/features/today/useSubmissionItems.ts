@@ -3,6 +3,7 @@ import { DAY_MS } from '@novalex/core'
 import { computed } from 'vue'
 import { call } from '@/api/call.ts'
 import { useAttempt } from '@/composables/useAttempt.ts'
+import { usePromotionRecords } from '@/composables/usePromotionRecords.ts'
 import { useSubmissions } from '@/composables/useSubmissions.ts'
 import { describeCauses, submissionText, todayText } from '@/locale/catalogue.ts'
 import { nameChannel } from '@novalex/words'
@@ -20,6 +21,9 @@ export function useSubmissionItems() {
   const moment = useMoment()
   const attempt = useAttempt()
   const { submissions, due, nameOf } = useSubmissions()
+  const { records } = usePromotionRecords()
+  /** Whether it is in the working plan; what isn't can't be settled there. */
+  const isPlanned = (id: string) => (records.value ?? []).some(({ promotion }) => promotion.id === id)
   const open = (promotion: string) => ({ title: todayText.acts.promotion, to: `/promotions/${promotion}` })
 
   function ofDue({ promotion, channel, submitBy }: SubmissionsAnswer['due'][number]): ActionItem[] {
@@ -31,17 +35,18 @@ export function useSubmissionItems() {
   }
 
   function ofRecord(record: SubmissionRecord): ActionItem[] {
-    const { id, promotion, channel, state, note, reminder } = record
+    const { id, promotion, channel, state, note, reminder, endsAt, isDismissed } = record
+    const isOver = endsAt !== null && Date.parse(endsAt) <= moment.now
+    if (isDismissed || isOver || !isPlanned(promotion)) return []
     const [name, partner] = [nameOf(promotion), nameChannel(channel)]
     const item = (sentence: string, isGrave: boolean): ActionItem[] => {
-      return [{ key: `${id} ${state}`, sentence, isGrave, act: open(promotion), extends: null }]
+      const dismiss = () => attempt(() => call('dismissReminder', { params: { id } }))
+      return [{ key: `${id} ${state}`, sentence, isGrave, act: open(promotion), extends: null, dismiss }]
     }
     if (state === 'refused') return item(words.refused(name, partner, describeCauses(record)), true)
     if (state === 'on-hold') return item(words.onHold(name, partner, describeCauses(record)), true)
     if (state === 'not-sent') return item(words.notSent(name, partner, note), true)
-    if (reminder === null) return []
-    const dismiss = () => attempt(() => call('dismissReminder', { params: { id } }))
-    return item(words.silent(name, partner, reminder), false).map((one) => ({ ...one, dismiss }))
+    return reminder === null ? [] : item(words.silent(name, partner, reminder), false)
   }
 
   return computed((): ActionItem[] => [...submissions.value.flatMap(ofRecord), ...due.value.flatMap(ofDue)])
