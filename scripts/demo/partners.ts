@@ -5,6 +5,8 @@ import { addDays, dateOf, FIRST_COLUMNS, toLocal, type Instant, type PartnerTarg
 export function createDemoPartners(now: Instant, zone: string): Partner[] {
   const today = dateOf(toLocal(now, zone))
   const year = Number(today.slice(0, 4))
+  // Rules to come begin after everything in the plan.
+  const next = Number(addDays(today, 540).slice(0, 4))
   const guide = (name: string, of: number) => `${name}, guide for sellers ${of}, section “Promotions”`
   return [
     {
@@ -57,9 +59,9 @@ export function createDemoPartners(now: Instant, zone: string): Partner[] {
           checkedOn: addDays(today, -410),
         },
         {
-          from: `${year + 1}-01-01`,
+          from: `${next}-01-01`,
           values: { minReduction: 1000, maxDays: 30, atMostOfRegular: 9000, atMostOfReference: 9000, stockDays: 'promotion', oneAtATime: true },
-          source: guide('Obersee Bazaar', year + 1),
+          source: guide('Obersee Bazaar', next),
           checkedOn: addDays(today, -3),
         },
       ],
