@@ -89,6 +89,8 @@ export const SubmissionRecord = Type.Object(
     endsAt: Nullable(InstantText),
     /** From when nothing can be changed there; null: never, or to be confirmed. */
     locksAt: Nullable(InstantText),
+    /** Whether the partner has it, or will. */
+    isHeld: Type.Boolean(),
     isLocked: Type.Boolean(),
     isVisible: Type.Boolean(),
     submittedAt: InstantText,

@@ -307,6 +307,7 @@ export {
   compareSubmissions,
   computeSubmissionState,
   findReminder,
+  isSubmissionHeld,
   isSubmissionLocked,
   isSubmissionVisible,
   type PartnerDecision,

@@ -7,6 +7,7 @@ export {
   compareSubmissions,
   computeSubmissionState,
   findReminder,
+  isSubmissionHeld,
   isSubmissionLocked,
   isSubmissionVisible,
   type PartnerDecision,

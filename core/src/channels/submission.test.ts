@@ -4,6 +4,7 @@ import {
   compareSubmissions,
   computeSubmissionState,
   findReminder,
+  isSubmissionHeld,
   isSubmissionLocked,
   isSubmissionVisible,
   type SubmissionContent,
@@ -46,6 +47,19 @@ describe('the state of a submission', () => {
   ])('is %s with %j', (state, changes, now) => {
     expect(computeSubmissionState(facts(changes), now)).toBe(state)
   })
+})
+
+test.each<[boolean, Partial<SubmissionFacts>, number]>([
+  [true, { sentAt: null }, SENT],
+  [true, { decision: 'accepted' }, LOCK],
+  [true, { decision: 'on-hold' }, SENT],
+  [false, { decision: 'refused' }, SENT],
+  [false, { decision: 'accepted' }, END],
+  [false, { sentAt: null, hasFailed: true }, SENT],
+  [false, { action: 'withdraw' }, SENT],
+  [true, { action: 'withdraw', sentAt: null, hasFailed: true }, SENT],
+])('a partner holds it: %j with %j', (isHeld, changes, now) => {
+  expect(isSubmissionHeld(facts(changes), now)).toBe(isHeld)
 })
 
 test('only what a partner holds is locked, from its lock to its end', () => {

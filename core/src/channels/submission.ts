@@ -86,6 +86,14 @@ export function computeSubmissionState(facts: SubmissionFacts, now: Instant): Su
   return decision === 'accepted' ? 'accepted' : 'submitted'
 }
 
+/** Whether the partner has the promotion, or will: it was neither refused, withdrawn, nor given up, and isn't over. */
+export function isSubmissionHeld(facts: SubmissionFacts, now: Instant): boolean {
+  const state = computeSubmissionState(facts, now)
+  // What couldn't be withdrawn is still there; what couldn't be submitted never was.
+  if (state === 'not-sent') return facts.action === 'withdraw'
+  return !['refused', 'withdrawn', 'withdrawing', 'ended'].includes(state)
+}
+
 /** Whether the partner holds something that can't be changed or stopped any more. */
 export function isSubmissionLocked({ decision, sentAt, locksAt, endsAt }: SubmissionFacts, now: Instant): boolean {
   if (sentAt === null || decision === 'refused' || decision === 'withdrawn' || locksAt === null) return false

@@ -3,8 +3,6 @@ import { useAnswer } from '@/api/useAnswer.ts'
 import { nameChannel } from '@novalex/words'
 import { useStoreInfo } from '@/stores/storeInfo.ts'
 
-const TO_COME = new Set(['sending', 'submitted', 'accepted', 'on-hold'])
-
 /** What was submitted to partners and what is due, with names; asked only where there are partners. */
 export function useSubmissions() {
   const store = useStoreInfo()
@@ -16,7 +14,7 @@ export function useSubmissions() {
   const times = computed(() => {
     const submitting = due.value.map((one) => ({ ...one, is: 'submitBy' as const, at: Date.parse(one.submitBy) }))
     const locking = submissions.value.flatMap((one) =>
-      one.locksAt !== null && TO_COME.has(one.state)
+      one.locksAt !== null && one.isHeld && !one.isLocked
         ? [{ ...one, is: 'locks' as const, at: Date.parse(one.locksAt) }]
         : [],
     )

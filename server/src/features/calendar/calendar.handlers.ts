@@ -4,7 +4,6 @@ import { recordActivity } from '../../data/activity/index.ts'
 import { findAddressKey, insertKey } from '../../data/keys/index.ts'
 import { SETS } from '../../data/sets/index.ts'
 import { getStore } from '../../data/store/index.ts'
-import { listLatest } from '../../data/submissions/index.ts'
 import { originOf } from '../../http/originOf.ts'
 import type { HandlersOf } from '../../http/serveEndpoints.ts'
 import type { Clock } from '../../platform/clock.ts'
@@ -14,8 +13,8 @@ import { transact } from '../../platform/db/transact.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import { createToken, hashToken } from '../../platform/tokens.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
-import { listDue } from '../submissions/listDue.ts'
-import { loadSubmissionScope, toRecord } from '../submissions/toRecord.ts'
+import { loadStanding } from '../submissions/loadStanding.ts'
+import { namePartner } from '../submissions/toRecord.ts'
 import { writeCalendar, type PartnerMoment } from './writeCalendar.ts'
 
 interface Deps {
@@ -34,17 +33,15 @@ export function createCalendarHandlers({ database, plans, clock, wallClock, orig
   async function write(): Promise<string> {
     const { plan } = await plans.get('live')
     const record = await getStore(database)
-    const scope = await loadSubmissionScope(database, clock.now())
-    const latest = (await listLatest(database)).map((one) => toRecord(one, scope))
-    const nameOf = (channel: string) => scope.partners.find(({ id }) => id === channel)?.name ?? channel
+    const { scope, latest, due } = await loadStanding(database, plan, clock.now())
     const moments = [
-      ...listDue(plan, { latest, scope }).map(({ promotion, channel, submitBy }): PartnerMoment => {
-        return { promotion, partner: nameOf(channel), is: 'submitBy', at: Date.parse(submitBy) }
+      ...due.map(({ promotion, channel, submitBy }): PartnerMoment => {
+        return { promotion, partner: namePartner(scope, channel), is: 'submitBy', at: Date.parse(submitBy) }
       }),
-      ...latest.flatMap(({ promotion, channel, locksAt, state }): PartnerMoment[] =>
-        locksAt === null || state === 'refused' || state === 'withdrawn'
+      ...latest.flatMap(({ promotion, channel, locksAt, state, isHeld }): PartnerMoment[] =>
+        locksAt === null || !(isHeld || state === 'ended')
           ? []
-          : [{ promotion, partner: nameOf(channel), is: 'locks', at: Date.parse(locksAt) }],
+          : [{ promotion, partner: namePartner(scope, channel), is: 'locks', at: Date.parse(locksAt) }],
       ),
     ].filter(({ promotion }) => plan.findPromotion(promotion))
     const sets = new Map((await SETS.list(database)).map(({ id, name }) => [id, name]))

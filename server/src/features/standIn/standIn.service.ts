@@ -3,6 +3,7 @@ import { DAY_MS, HOUR_MS, toIso, type Instant, type SubmissionContent } from '@n
 import { recordActivity } from '../../data/activity/index.ts'
 import { loadSecret } from '../../data/secrets/index.ts'
 import {
+  findDesk,
   findReceived,
   insertAnswer,
   insertReceived,
@@ -153,8 +154,7 @@ export function createStandInService({ database, clock, wallClock, ownOrigin }: 
           await insertAnswer(transaction, channel, { submission: key, decision: 'withdrawn', causes: [] })
         return state
       }),
-    modeOf: async (channel: string) =>
-      (await listDesks(database)).find((desk) => desk.channel === channel)?.mode ?? FIRST.mode,
+    modeOf: async (channel: string) => (await findDesk(database, channel))?.mode ?? FIRST.mode,
     /** Answers after one by its number, once what is due is decided. */
     async listAnswers(channel: string, after: number): Promise<PartnerAnswer[]> {
       await work(channel)

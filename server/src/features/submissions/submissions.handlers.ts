@@ -11,7 +11,7 @@ import { AppError } from '../../platform/errors/AppError.ts'
 import { MEDIA_TYPES } from '../../platform/files/writeTable.ts'
 import { isSigned, SIGNATURE_HEADER } from '../../platform/net/signature.ts'
 import type { PlanSource } from '../../sources/plans/planSource.ts'
-import { listDue } from './listDue.ts'
+import { loadStanding } from './loadStanding.ts'
 import { prepareSubmissionsJob } from './submissions.jobs.ts'
 import { findObstacle, type SubmissionsService } from './submissions.service.ts'
 import { factsOf, loadSubmissionScope, toRecord } from './toRecord.ts'
@@ -40,11 +40,9 @@ export function createSubmissionsHandlers(deps: Deps): HandlersOf<Own> {
   const { database, threads, plans, submissions, clock, wallClock } = deps
   return {
     listSubmissions: async () => {
-      const scope = await loadSubmissionScope(database, clock.now())
-      const latest = (await listLatest(database)).map((one) => toRecord(one, scope))
-      const due = listDue((await plans.getRecent()).plan, { latest, scope })
+      const { latest, due } = await loadStanding(database, (await plans.getRecent()).plan, clock.now())
       const ids = [...new Set([...latest, ...due].map(({ promotion }) => promotion))]
-      return { submissions: latest, due, names: Object.fromEntries(await listPromotionNames(database, ids)) }
+      return { submissions: [...latest], due, names: Object.fromEntries(await listPromotionNames(database, ids)) }
     },
     getPartnerStatus: async ({ params: { id } }) => {
       const record = await getPromotion(database, id)

@@ -1,7 +1,7 @@
 import type { DecisionRequest, Obstacle, PartnerAnswer, SubmissionRecord } from '@novalex/contract'
 import {
   compareSubmissions,
-  computeSubmissionState,
+  isSubmissionHeld,
   isSubmissionLocked,
   toIso,
   type Instant,
@@ -26,7 +26,7 @@ import { transact } from '../../platform/db/transact.ts'
 import { AppError } from '../../platform/errors/AppError.ts'
 import type { Offer } from './prepare.ts'
 import { prepareSubmissionsJob } from './submissions.jobs.ts'
-import { factsOf, loadSubmissionScope, toRecord, type SubmissionScope } from './toRecord.ts'
+import { factsOf, loadSubmissionScope, namePartner, toRecord, type SubmissionScope } from './toRecord.ts'
 
 interface Deps {
   readonly database: Database
@@ -45,14 +45,7 @@ interface Holding {
   readonly now: Instant
 }
 
-/** Whether what a partner holds still counts: it was neither refused, withdrawn, nor given up, and isn't over. */
-function isHeld({ submission, facts, now }: Holding): boolean {
-  if (!submission || !facts) return false
-  const state = computeSubmissionState(facts, now)
-  // What couldn't be withdrawn is still there; what couldn't be submitted never was.
-  if (state === 'not-sent') return submission.action === 'withdraw'
-  return !['refused', 'withdrawn', 'withdrawing', 'ended'].includes(state)
-}
+const isHeld = ({ facts, now }: Holding) => facts !== null && isSubmissionHeld(facts, now)
 
 /** Why the version of a promotion in the live release can't be submitted; null: it can. */
 export function findObstacle(live: Offer | null, holding: Holding): Obstacle | null {
@@ -92,7 +85,7 @@ export function createSubmissionsService({ database, threads, clock }: Deps) {
       by,
       action: action === 'submit' ? 'submit-promotion' : 'withdraw-promotion',
       subject: promotion,
-      detail: { name: nameOf(scope, channel), after: { title: next.content.title, release } },
+      detail: { name: namePartner(scope, channel), after: { title: next.content.title, release } },
     })
     const made = await getSubmission(transaction, id)
     if (!isSent && action === 'withdraw')
@@ -179,7 +172,7 @@ export function createSubmissionsService({ database, threads, clock }: Deps) {
       transact(database, async (transaction) => {
         const scope = await loadSubmissionScope(transaction, clock.now())
         const { promotion, channel } = await dismissReminder(transaction, id, scope.now)
-        const detail = { name: nameOf(scope, channel) }
+        const detail = { name: namePartner(scope, channel) }
         await recordActivity(transaction, { at: scope.now, by, action: 'dismiss-reminder', subject: promotion, detail })
       }),
 
@@ -199,13 +192,10 @@ export function createSubmissionsService({ database, threads, clock }: Deps) {
     await noteDecision(
       transaction,
       { submission, decision, causes, answer: number },
-      { by: nameOf(scope, channel), scope },
+      { by: namePartner(scope, channel), scope },
     )
   }
 }
-
-const nameOf = ({ partners }: SubmissionScope, channel: string) =>
-  partners.find(({ id }) => id === channel)?.name ?? channel
 
 interface Decision extends Pick<PartnerAnswer, 'decision' | 'causes'> {
   readonly submission: Submission
@@ -220,7 +210,7 @@ async function noteDecision(
   const { id, promotion, channel } = submission
   await settleDecision(transaction, { id, decision, causes, at: scope.now, answer })
   const detail = {
-    name: nameOf(scope, channel),
+    name: namePartner(scope, channel),
     before: { decision: submission.decision },
     after: { decision, causes: causes.length },
   }

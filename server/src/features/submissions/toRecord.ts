@@ -2,6 +2,7 @@ import type { OccasionRecord, Partner, SubmissionRecord } from '@novalex/contrac
 import {
   computeSubmissionState,
   findReminder,
+  isSubmissionHeld,
   isSubmissionLocked,
   isSubmissionVisible,
   toIso,
@@ -31,6 +32,10 @@ export async function loadSubmissionScope(connection: Connection, now: Instant):
     now,
   }
 }
+
+/** The name of a partner channel; its id where there is none any more. */
+export const namePartner = ({ partners }: Pick<SubmissionScope, 'partners'>, channel: string): string =>
+  partners.find(({ id }) => id === channel)?.name ?? channel
 
 /** An event takes place when the partner says by now; dates are those that were submitted. */
 function timesOf(submission: Submission, { partners, occasions, zone }: SubmissionScope) {
@@ -66,6 +71,7 @@ export function toRecord(submission: Submission, scope: SubmissionScope): Submis
     startsAt: toText(facts.startsAt),
     endsAt: toText(facts.endsAt),
     locksAt: toText(facts.locksAt),
+    isHeld: isSubmissionHeld(facts, scope.now),
     isLocked: isSubmissionLocked(facts, scope.now),
     isVisible: isSubmissionVisible(facts, scope.now),
     submittedAt: toIso(submission.submittedAt),

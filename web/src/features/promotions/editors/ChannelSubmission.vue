@@ -30,9 +30,7 @@ const when = (at: string) => words.steps.at(at, store.zone)
 
 const latest = computed(() => status.latest)
 /** Whether the partner has it, or will. */
-const isHeld = computed(
-  () => latest.value !== null && !['refused', 'withdrawn', 'withdrawing', 'ended'].includes(latest.value.state),
-)
+const isHeld = computed(() => latest.value?.isHeld ?? false)
 const isOver = computed(() => latest.value?.action === 'withdraw')
 const shownSteps = computed(() => {
   const { released, savedAt, savedBy } = steps
