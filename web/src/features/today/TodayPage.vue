@@ -191,6 +191,7 @@ const reachedOf = (id: string) => counts.of(id)?.reached ?? null
 }
 
 .acts {
+  align-items: baseline;
   display: flex;
   gap: 16px;
   white-space: nowrap;
